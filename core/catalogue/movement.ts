@@ -1,0 +1,83 @@
+import { z } from 'zod'
+import { DosePlan } from './dose'
+import { Dial, Hands, Level, Phase, Quality, Region, SchoolId, SidePolicy, Tag } from './words'
+
+const sentence = z.string().min(3).max(300)
+
+/** One step of a dial: what is turned, how far it may go and how much a turn changes. Units follow the dial. */
+export const DialRange = z
+  .object({ dial: Dial, from: z.number(), to: z.number(), step: z.number().positive(), unit: z.string().max(12).default('') })
+  .refine((range) => range.from !== range.to, 'A dial that cannot be turned is not a dial.')
+export type DialRange = z.infer<typeof DialRange>
+
+export const PropNeed = z.object({
+  prop: z.string(),
+  count: z.number().int().min(1).max(4).default(1),
+  /** Props that do as well, best first. */
+  instead: z.array(z.string()).default([]),
+})
+export type PropNeed = z.infer<typeof PropNeed>
+
+/** A tag with the side it asks: the side that works, or the whole body. */
+export const Demand = z.union([
+  Tag.transform((tag) => ({ tag, of: 'worked' as const })),
+  z.object({ tag: Tag, of: z.enum(['worked', 'other', 'whole']) }),
+])
+export type Demand = z.infer<typeof Demand>
+
+export const VariationEntry = z.object({
+  level: Level,
+  name: z.string().min(3).max(80),
+  /** A posture of the lane's tier, as named in `catalogue/postures.yaml`. */
+  posture: z.string(),
+  hands: Hands,
+  props: z.array(PropNeed).default([]),
+  dials: z.array(DialRange).default([]),
+  demands: z.array(Demand).default([]),
+  /** Where this version treats the sides otherwise than its movement does. */
+  sides: SidePolicy.optional(),
+  setUp: sentence,
+  cues: z.array(sentence).min(1).max(3),
+  feel: sentence,
+  notFeel: sentence,
+  cheats: z.array(z.object({ cheat: sentence, correction: sentence })).min(1),
+  easier: sentence,
+  more: sentence,
+})
+export type VariationEntry = z.infer<typeof VariationEntry>
+
+const ladder = z
+  .array(VariationEntry)
+  .min(1)
+  .refine(
+    (rungs) => rungs.every((rung, at) => at === 0 || rung.level > rungs[at - 1]!.level),
+    'The levels of a ladder rise from rung to rung.',
+  )
+
+/** What a tier does for a movement: a ladder of its own, or another movement meanwhile. */
+export const TierEntry = z.union([
+  z.object({ ladder }).strict(),
+  z.object({ standIn: z.string() }).strict(),
+])
+export type TierEntry = z.infer<typeof TierEntry>
+
+const muscle = z.object({ plain: z.string(), anatomical: z.string() })
+
+/** One intent, the same in every tier: the shape of a file under `catalogue/movements/`. */
+export const MovementEntry = z.object({
+  id: z.string().regex(/^[a-z0-9-]+$/, 'An id is made of small letters, digits and hyphens.'),
+  number: z.number().int().positive(),
+  name: z.string().min(3).max(60),
+  intent: sentence,
+  regions: z.partialRecord(Region, z.number().gt(0).max(1)),
+  quality: Quality,
+  phase: Phase,
+  sides: SidePolicy,
+  doses: z.record(SchoolId, DosePlan),
+  after: z.array(z.string()).default([]),
+  prepares: z.array(z.string()).default([]),
+  muscles: z.object({ lengthened: z.array(muscle), working: z.array(muscle) }),
+  cautions: z.array(sentence).min(1),
+  tiers: z.object({ bed: TierEntry, chair: TierEntry, standing: TierEntry, floor: TierEntry }),
+})
+export type MovementEntry = z.infer<typeof MovementEntry>

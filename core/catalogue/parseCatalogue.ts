@@ -1,0 +1,89 @@
+import { z } from 'zod'
+import { parseDocument } from 'yaml'
+import { CatalogueError, linkCatalogue, type Catalogue, type CatalogueData } from './catalogue'
+import { Consideration } from './consideration'
+import { MovementEntry } from './movement'
+import { PostureGraph } from './posture'
+import { Prop, School } from './school'
+import { TIERS } from './words'
+
+/**
+ * Reads the catalogue's files and refuses whatever is incomplete or contradicts itself.
+ *
+ * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
+ * @throws {CatalogueError} naming file, path and reason, all problems at once
+ * @example
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws: props.yaml: 0.name: …
+ */
+export function parseCatalogue(files: Record<string, string>): CatalogueData {
+  const problems: string[] = []
+  const read = <S extends z.ZodType>(file: string, schema: S): z.infer<S> | undefined => {
+    const text = files[file]
+    if (text === undefined) {
+      problems.push(`${file}: the file is missing`)
+      return undefined
+    }
+    const document = parseDocument(text)
+    if (document.errors.length > 0) {
+      problems.push(...document.errors.map((error) => `${file}: ${error.message}`))
+      return undefined
+    }
+    const parsed = schema.safeParse(document.toJS())
+    if (parsed.success) return parsed.data
+    problems.push(...parsed.error.issues.map((issue) => `${file}: ${issue.path.join('.')}: ${issue.message}`))
+    return undefined
+  }
+
+  const movementFiles = Object.keys(files).filter((file) => file.startsWith('movements/')).sort()
+  const data = {
+    movements: movementFiles.map((file) => read(file, MovementEntry)).filter((entry) => entry !== undefined),
+    graph: read('postures.yaml', PostureGraph),
+    considerations: read('considerations.yaml', z.array(Consideration)),
+    schools: read('schools.yaml', z.array(School)),
+    props: read('props.yaml', z.array(Prop)),
+  }
+  if (problems.length > 0) throw new CatalogueError(problems)
+  const whole = data as CatalogueData
+  const contradictions = contradictionsIn(linkCatalogue(whole))
+  if (contradictions.length > 0) throw new CatalogueError(contradictions)
+  return whole
+}
+
+/** What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold. */
+function contradictionsIn(catalogue: Catalogue): string[] {
+  const problems: string[] = []
+  for (const movement of catalogue.movements.values()) {
+    for (const tier of TIERS) {
+      const standIn = movement.standIns[tier]
+      if (standIn === undefined) continue
+      const other = catalogue.movements.get(standIn)
+      if (!other) problems.push(`${movement.id}: tiers.${tier}: unknown stand-in "${standIn}"`)
+      else if (!other.ladders[tier]) problems.push(`${movement.id}: tiers.${tier}: the stand-in "${standIn}" has no ladder there`)
+    }
+  }
+  for (const variation of catalogue.variations.values()) {
+    if (!catalogue.postures.has(variation.postureId)) {
+      problems.push(`${variation.id}: unknown posture "${variation.posture}" in the ${variation.tier} tier`)
+    }
+    for (const prop of variation.props.flatMap((need) => [need.prop, ...need.instead])) {
+      if (!catalogue.props.has(prop)) problems.push(`${variation.id}: unknown prop "${prop}"`)
+    }
+    if (variation.level === 1 && !isSupported(variation, catalogue)) {
+      problems.push(`${variation.id}: level 1 is carried by something: hands, a prop, or lying and sitting`)
+    }
+    if (variation.level < 5 && variation.dials.some((range) => range.dial === 'load' && range.to > 0)) {
+      problems.push(`${variation.id}: added load belongs to level 5`)
+    }
+  }
+  for (const move of catalogue.graph.moves) {
+    for (const end of move.between) {
+      if (!catalogue.postures.has(end)) problems.push(`postures.yaml: a move names the unknown posture "${end}"`)
+    }
+  }
+  return problems
+}
+
+function isSupported(variation: { hands: string; props: unknown[]; postureId: string }, catalogue: Catalogue): boolean {
+  const posture = catalogue.postures.get(variation.postureId)
+  return variation.hands !== 'none' || variation.props.length > 0 || (posture !== undefined && posture.height < 1)
+}

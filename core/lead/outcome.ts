@@ -1,0 +1,62 @@
+import { z } from 'zod'
+import { Level, Side, Tier } from '../catalogue/words'
+
+const points = (name: string) =>
+  z.number(`${name} is a number from 0 to 10.`).int(`${name} is a whole number.`).min(0, `${name} is 0 at least.`).max(10, `${name} is 10 at most.`).nullable().default(null)
+
+/**
+ * What one person did in one block on one side: an append-only event with an id made by the client.
+ * A correction is another event for the same block, person and side; its empty fields leave the earlier ones alone.
+ * What was not recorded stays null; it is never filled in.
+ */
+export const OutcomeEvent = z.object({
+  id: z.uuid('An outcome needs an id of its own.'),
+  /** Epoch milliseconds. */
+  at: z.number().int(),
+  blockId: z.string().min(1).max(60),
+  participant: z.uuid(),
+  movement: z.string().min(1).max(60),
+  tier: Tier,
+  side: Side,
+  variation: z.string().max(120).nullable(),
+  level: Level.nullable(),
+  done: z.enum(['done', 'partly', 'eased', 'stopped', 'not-done']),
+  /** Seconds or repetitions, as `unit` says. */
+  target: z.number().min(0).nullable(),
+  achieved: z.number('What was reached is a number.').min(0, 'What was reached cannot be less than 0.').max(3600).nullable().default(null),
+  unit: z.enum(['s', 'repetitions']),
+  effort: points('Effort'),
+  pain: points('Pain'),
+  painKind: z.enum(['none', 'pull', 'pinch', 'sharp']).nullable().default(null),
+  form: z.enum(['clean', 'slipped']).nullable().default(null),
+  note: z.string().max(500, 'A note has 500 characters at most.').default(''),
+})
+export type OutcomeEvent = z.infer<typeof OutcomeEvent>
+
+/**
+ * Folds outcome events into what holds now: one for each block, person and side.
+ *
+ * @param events in any order; the same id counts once, later ones overlay earlier ones field by field
+ */
+export function foldOutcomes(events: readonly OutcomeEvent[]): OutcomeEvent[] {
+  const once = [...new Map(events.map((event) => [event.id, event])).values()]
+  const folded = new Map<string, OutcomeEvent>()
+  for (const event of once.sort((a, b) => a.at - b.at || a.id.localeCompare(b.id))) {
+    const key = `${event.blockId} ${event.participant} ${event.side}`
+    const before = folded.get(key)
+    folded.set(key, before ? overlaid(before, event) : event)
+  }
+  return [...folded.values()]
+}
+
+function overlaid(before: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
+  return {
+    ...after,
+    achieved: after.achieved ?? (after.done === before.done ? before.achieved : null),
+    effort: after.effort ?? before.effort,
+    pain: after.pain ?? before.pain,
+    painKind: after.painKind ?? before.painKind,
+    form: after.form ?? before.form,
+    note: after.note === '' ? before.note : after.note,
+  }
+}

@@ -1,0 +1,147 @@
+import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
+import type { Dose } from '../catalogue/dose'
+import type { Side, Tier } from '../catalogue/words'
+import { isTwoSided } from '../time/workSeconds'
+import type { Arrival, Person } from './person'
+import { placeFirst } from './placeFirst'
+import type { Reason, Today } from './today'
+import { judge } from './verdict'
+
+/** What somebody is offered in a block on one side, and why. */
+export interface Offer {
+  side: Side
+  tier: Tier
+  kind: 'movement' | 'stand-in' | 'breath' | 'nothing'
+  /** The movement that is done, the stand-in's where there is one. */
+  movement: string | null
+  variation: Variation | null
+  /** The level worked at today before considerations; null where none is asked. */
+  wantedLevel: number | null
+  /** Heaviest first. */
+  reasons: Reason[]
+  watch: string[]
+  byHand: boolean
+}
+
+/** A variation that somebody chose by hand for today. */
+export interface HandChoice {
+  variation: string
+  reason: string
+}
+
+export interface Asked {
+  movement: Movement
+  dose: Dose
+}
+
+/**
+ * What a person is offered in a block: the highest admissible rung at or under today's level, for each side where
+ * sides are worked apart. Nothing admissible → the movement's stand-in; none either → breath, and it says so.
+ *
+ * @param asked the block's movement and dose
+ * @param today from `todayOf`
+ * @param choice a hand-made choice, kept even against a limit, but the limit is said
+ * @returns one offer with side `both`, or one for `left` and one for `right` where they differ
+ * @example
+ * offersFor({ movement: bridge, dose }, olga, today, catalogue, arrival)[0].variation?.name // "Half bridge with the hands pressing"
+ */
+export function offersFor(
+  asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival, choice?: HandChoice,
+): Offer[] {
+  const chosen = choice && catalogue.variations.get(choice.variation)
+  if (chosen && today.takesPart) return [byHand(chosen, choice, asked, person, catalogue, arrival)]
+  if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, person, today, catalogue, arrival)]
+  const left = offerOn('left', asked, person, today, catalogue, arrival)
+  const right = offerOn('right', asked, person, today, catalogue, arrival)
+  return left.variation === right.variation ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }] : [left, right]
+}
+
+function offerOn(
+  side: Side, asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival,
+): Offer {
+  const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: watchWords(person, catalogue), byHand: false }
+  if (!today.takesPart) return base
+  if (today.breathOnly) return breath(base, catalogue)
+  const own = highestRung(asked, side, person, today, catalogue, arrival)
+  if (own.variation) {
+    return settled({ ...base, kind: 'movement', movement: asked.movement.id, variation: own.variation, wantedLevel: own.wantedLevel, reasons: [...base.reasons, ...own.reasons], watch: merged(base.watch, own.watch) })
+  }
+  const reasons = [...base.reasons, ...own.reasons]
+  const standIn = catalogue.movements.get(asked.movement.standIns[today.tier] ?? '')
+  if (standIn) {
+    const other = highestRung({ movement: standIn, dose: asked.dose }, side, person, today, catalogue, arrival)
+    if (other.variation) {
+      return settled({ ...base, kind: 'stand-in', movement: standIn.id, variation: other.variation, wantedLevel: other.wantedLevel, reasons: [...reasons, ...other.reasons, { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` }], watch: merged(base.watch, other.watch) })
+    }
+  }
+  const none = { weight: 85, text: `No variation of “${asked.movement.name}” is left in the ${today.tier} tier: breath meanwhile.` }
+  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, catalogue)
+}
+
+interface Found {
+  variation: Variation | null
+  wantedLevel: number | null
+  reasons: Reason[]
+  watch: string[]
+}
+
+function highestRung(asked: Asked, side: Side, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival): Found {
+  const ladder = asked.movement.ladders[today.tier]
+  if (!ladder) return { variation: null, wantedLevel: null, reasons: [], watch: [] }
+  const stored = storedLevel(person, asked.movement.id, today.tier, side)
+  const start = stored ?? placeFirst(asked.movement, today.tier, person, catalogue, today.year)
+  const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost))
+  const reasons: Reason[] = [{ weight: 10, text: stored === null ? `First time: starts at level ${start}.` : `Works at level ${stored}.` }]
+  for (const rung of [...ladder].reverse()) {
+    if (rung.level > wantedLevel) continue
+    const verdict = judge(rung, asked.dose, side, person, catalogue, arrival)
+    if (verdict.blocks.length === 0) return { variation: rung, wantedLevel, reasons, watch: verdict.watch }
+    reasons.push(...verdict.blocks.map((text) => ({ weight: 75, text: `${text} at level ${rung.level}.` })))
+  }
+  if (ladder[0]!.level > wantedLevel) {
+    reasons.push({ weight: 45, text: `The ladder starts at level ${ladder[0]!.level} in the ${today.tier} tier.` })
+  }
+  return { variation: null, wantedLevel, reasons, watch: [] }
+}
+
+/** The level of a side where sides differ, else the one for both; null: never placed. */
+export function storedLevel(person: Person, movement: string, tier: Tier, side: Side): number | null {
+  const own = person.levels.filter((level) => level.movement === movement && level.tier === tier)
+  if (side === 'both') return own.length === 0 ? null : Math.min(...own.map((level) => level.level))
+  return (own.find((level) => level.side === side) ?? own.find((level) => level.side === 'both'))?.level ?? null
+}
+
+function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Person, catalogue: Catalogue, arrival?: Arrival): Offer {
+  const verdict = judge(chosen, asked.dose, 'both', person, catalogue, arrival)
+  return settled({
+    side: 'both', tier: chosen.tier, kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in', movement: chosen.movement,
+    variation: chosen, wantedLevel: chosen.level, byHand: true,
+    reasons: [
+      { weight: 99, text: choice.reason === '' ? 'Chosen by hand.' : `Chosen by hand: ${choice.reason}` },
+      ...verdict.blocks.map((text) => ({ weight: 98, text: `Against a limit: ${text}.` })),
+    ],
+    watch: merged(watchWords(person, catalogue), verdict.watch),
+  })
+}
+
+/** Breath in the quietest version: level 1 of the breath movement in the tier. */
+function breath(base: Offer, catalogue: Catalogue): Offer {
+  const movement = [...catalogue.movements.values()].find((other) => other.quality === 'breath')
+  const variation = movement?.ladders[base.tier]?.[0] ?? null
+  return settled({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
+}
+
+function settled(offer: Offer): Offer {
+  return { ...offer, reasons: offer.reasons.toSorted((a, b) => b.weight - a.weight) }
+}
+
+function watchWords(person: Person, catalogue: Catalogue): string[] {
+  return person.considerations.flatMap((own) => {
+    const known = catalogue.considerations.get(own.consideration)
+    return known ? [...known.watch, ...known.adjust] : []
+  })
+}
+
+function merged(some: string[], others: string[]): string[] {
+  return [...new Set([...some, ...others])]
+}

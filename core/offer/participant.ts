@@ -1,0 +1,38 @@
+import { z } from 'zod'
+import { Side } from '../catalogue/words'
+import { Person } from './person'
+
+/** As asked for the norm tables; `unsaid` uses none. */
+export const Sex = z.enum(['female', 'male', 'unsaid'])
+export type Sex = z.infer<typeof Sex>
+
+/** A consideration with what only a lead sees. */
+export const ParticipantConsideration = z.object({
+  consideration: z.string().min(1, 'Choose a consideration.').max(60),
+  side: Side.default('both'),
+  clearedBy: z.string().max(120, 'The name has 120 characters at most.').default(''),
+  note: z.string().max(500, 'A note has 500 characters at most.').default(''),
+})
+export type ParticipantConsideration = z.infer<typeof ParticipantConsideration>
+
+/** What is written down of a participant: the form's fields, with the bounds that a form can explain. */
+export const ParticipantFields = Person.omit({ id: true }).extend({
+  name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
+  birthYear: z
+    .number('The year of birth is a number.')
+    .int('The year of birth is a whole number.')
+    .min(1900, 'The year of birth is 1900 at least.')
+    .max(2020, 'The year of birth is 2020 at most.')
+    .nullable(),
+  sex: Sex,
+  heightCm: z
+    .number('The height is a number of centimetres.')
+    .min(100, 'The height is between 100 and 230 cm.')
+    .max(230, 'The height is between 100 and 230 cm.')
+    .nullable(),
+  considerations: z.array(ParticipantConsideration).max(40),
+})
+export type ParticipantFields = z.infer<typeof ParticipantFields>
+
+export const Participant = ParticipantFields.extend({ id: z.uuid(), version: z.number().int() })
+export type Participant = z.infer<typeof Participant>

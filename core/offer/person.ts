@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import { Level, Side, Tier } from '../catalogue/words'
+
+export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
+export type Pace = z.infer<typeof Pace>
+
+/** How much longer than a brisk mover somebody takes to change position; ours. */
+export const PACE_FACTOR: Record<Pace, number> = { brisk: 1, usual: 1.25, slow: 1.6, 'very-slow': 2 }
+
+export const Access = z.enum(['no', 'with-help', 'yes'])
+export type Access = z.infer<typeof Access>
+
+/** A health fact of one person. With a name under `clearedBy`, what it blocks is only watched. */
+export const PersonConsideration = z.object({
+  consideration: z.string(),
+  side: Side.default('both'),
+  clearedBy: z.string().max(120).default(''),
+})
+export type PersonConsideration = z.infer<typeof PersonConsideration>
+
+/** The rung somebody works at on a ladder; one for each side where they differ. */
+export const PersonLevel = z.object({ movement: z.string(), tier: Tier, side: Side, level: Level })
+export type PersonLevel = z.infer<typeof PersonLevel>
+
+/** What an offer needs to know of a person. */
+export const Person = z.object({
+  id: z.string(),
+  name: z.string(),
+  birthYear: z.number().int().nullable(),
+  pace: Pace,
+  homeTier: Tier,
+  access: z.object({ bed: Access, chair: Access, standing: Access, floor: Access }),
+  considerations: z.array(PersonConsideration),
+  levels: z.array(PersonLevel),
+})
+export type Person = z.infer<typeof Person>
+
+/** How somebody is today. Pains are 0–10; null: not asked. */
+export const Arrival = z.object({
+  came: z.boolean().default(false),
+  pain: z.number('Pain is a number from 0 to 10.').int().min(0, 'Pain is 0 at least.').max(10, 'Pain is 10 at most.').nullable().default(null),
+  usualPain: z.number().int().min(0).max(10).nullable().default(null),
+  tired: z.boolean().default(false),
+  sore: z.boolean().default(false),
+  dizzy: z.boolean().default(false),
+  ill: z.boolean().default(false),
+})
+export type Arrival = z.infer<typeof Arrival>
+
+export const USUAL_ARRIVAL: Arrival = Arrival.parse({ came: true })

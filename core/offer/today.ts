@@ -1,0 +1,109 @@
+import type { Catalogue } from '../catalogue/catalogue'
+import type { Tier } from '../catalogue/words'
+import type { Arrival, Person } from './person'
+
+/** One reason for an offer in words; the heaviest first. */
+export interface Reason {
+  weight: number
+  text: string
+}
+
+/** What holds for a person all through today's meeting, before any block is looked at. */
+export interface Today {
+  tier: Tier
+  /** Levels to take off, 0–2. */
+  easierBy: number
+  /** Highest level whatever is stored; 5: no limit. */
+  levelAtMost: number
+  breathOnly: boolean
+  takesPart: boolean
+  reasons: Reason[]
+  /** The meeting's year, for ages; null: ages are not looked at. */
+  year: number | null
+}
+
+/** When today is, for this person. */
+export interface When {
+  /** Days since the last meeting that the person came to; null: never been. */
+  daysAway: number | null
+  year: number | null
+}
+
+/** Bounds of the day's rules; pains are 0–10; *ours* unless common practice. */
+const PAIN_EASES = 4
+const PAIN_STOPS = 7
+const AWAY_EASES_DAYS = 21
+const AWAY_SCREENS_DAYS = 56
+const EASIER_AT_MOST = 2
+
+/**
+ * Settles tier, easing and taking part for today.
+ *
+ * Arrival pain of 4 or more and above the usual, soreness and tiredness ease by one level each, two at most.
+ * Dizzy: bed or chair. Ill, or pain of 7 and more: not today. Away 21–55 days: one level easier; from 56: level 2 at most.
+ *
+ * @source ours, from common practice
+ * @example
+ * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
+ */
+export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, { daysAway, year }: When): Today {
+  const today: Today = { tier: person.homeTier, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], year }
+  const say = (weight: number, text: string) => today.reasons.push({ weight, text })
+
+  for (const own of person.considerations) {
+    const known = catalogue.considerations.get(own.consideration)
+    if (known?.redFlag) {
+      today.takesPart = false
+      say(100, `${known.name}: does not take part.`)
+    } else if (known?.breathOnly && own.clearedBy === '') {
+      today.breathOnly = true
+      say(90, `${known.name}: breath only until cleared.`)
+    }
+  }
+  if (arrival.ill) {
+    today.takesPart = false
+    say(95, 'Ill: not today.')
+  }
+  if (arrival.pain !== null && arrival.pain >= PAIN_STOPS) {
+    today.takesPart = false
+    say(95, `Pain ${arrival.pain} of 10 on arrival: not today.`)
+  } else if (arrival.pain !== null && arrival.pain >= PAIN_EASES && arrival.pain > (arrival.usualPain ?? 0)) {
+    today.easierBy += 1
+    say(70, `Pain ${arrival.pain} of 10 on arrival: one level easier.`)
+  }
+  if (arrival.sore) {
+    today.easierBy += 1
+    say(60, 'Sore from last time: one level easier.')
+  }
+  if (arrival.tired) {
+    today.easierBy += 1
+    say(55, 'Very tired: one level easier.')
+  }
+  if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS) {
+    today.levelAtMost = 2
+    say(65, `Away for ${daysAway} days: level 2 at most until screened again.`)
+  } else if (daysAway !== null && daysAway >= AWAY_EASES_DAYS) {
+    today.easierBy += 1
+    say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)
+  }
+  today.easierBy = Math.min(today.easierBy, EASIER_AT_MOST)
+  settleTier(person, arrival, today)
+  return today
+}
+
+/** The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before standing. */
+function settleTier(person: Person, arrival: Arrival, today: Today): void {
+  const isOpen = (tier: Tier) => person.access[tier] !== 'no'
+  const order: Record<Tier, Tier[]> = {
+    bed: ['bed', 'chair'],
+    chair: ['chair', 'bed'],
+    standing: ['standing', 'chair', 'bed'],
+    floor: ['floor', 'standing', 'chair', 'bed'],
+  }
+  const safe = arrival.dizzy ? order[person.homeTier].filter((tier) => tier === 'bed' || tier === 'chair') : order[person.homeTier]
+  const tier = safe.find(isOpen) ?? 'chair'
+  today.tier = tier
+  if (tier === person.homeTier) return
+  const why = arrival.dizzy ? 'Dizzy today' : `No access to the ${person.homeTier} tier`
+  today.reasons.push({ weight: 80, text: `${why}: works in the ${tier} tier.` })
+}

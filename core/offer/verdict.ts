@@ -1,0 +1,90 @@
+import type { Catalogue, Variation } from '../catalogue/catalogue'
+import type { Consideration, ConsiderationRule } from '../catalogue/consideration'
+import type { Dose } from '../catalogue/dose'
+import type { Demand } from '../catalogue/movement'
+import type { Side, Tag } from '../catalogue/words'
+import type { Arrival, Person, PersonConsideration } from './person'
+
+/** What stands in the way of a variation for somebody today, and what to watch if it is done. */
+export interface Verdict {
+  blocks: string[]
+  watch: string[]
+}
+
+/** Demands nobody meets while dizzy; practice. */
+const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'neck-arch']
+
+/**
+ * Judges one variation for one person, side and dose. A rule is a tag with a predicate on dose, level and hands,
+ * so it is judged here and not in the catalogue.
+ *
+ * @param workedSide the side that works; `both` where both do
+ * @returns reasons in plain words; an empty `blocks` means that the variation is admissible
+ */
+export function judge(
+  variation: Variation, dose: Dose, workedSide: Side, person: Person, catalogue: Catalogue, arrival?: Arrival,
+): Verdict {
+  const verdict: Verdict = { blocks: [], watch: [] }
+  const demands = demandsOf(variation, catalogue)
+  for (const own of person.considerations) {
+    const known = catalogue.considerations.get(own.consideration)
+    if (!known) {
+      verdict.watch.push(`“${own.consideration}” is not in the table: read the note.`)
+      continue
+    }
+    for (const rule of known.rules) {
+      const met = demands.find((demand) => demand.tag === rule.tag && touches(demand, own, known, workedSide))
+      if (!met || !applies(rule, variation, dose)) continue
+      const words = `${known.name}${sideWords(own)}: ${tagWords(rule.tag)}`
+      if (rule.effect === 'watch' || own.clearedBy !== '') verdict.watch.push(own.clearedBy === '' ? words : `${words} (cleared by ${own.clearedBy})`)
+      else verdict.blocks.push(words)
+    }
+    if (known.effortAtMost !== undefined && effortOf(dose) > known.effortAtMost) {
+      verdict.watch.push(`${known.name}: effort ${known.effortAtMost} % at most.`)
+    }
+  }
+  if (arrival?.dizzy) {
+    for (const { tag } of demands) {
+      if (DIZZY_BLOCKS.includes(tag)) verdict.blocks.push(`Dizzy today: ${tagWords(tag)}`)
+    }
+  }
+  return verdict
+}
+
+/** Everything a variation asks: its own tags and those of being in its posture. */
+export function demandsOf(variation: Variation, catalogue: Catalogue): Demand[] {
+  const posture = catalogue.postures.get(variation.postureId)
+  return [...variation.demands, ...(posture?.demands ?? []).map((tag) => ({ tag, of: 'whole' as const }))]
+}
+
+/** A consideration of one side meets a demand that is asked of that side, or of the whole body. */
+function touches(demand: Demand, own: PersonConsideration, known: Consideration, workedSide: Side): boolean {
+  if (!known.sided || own.side === 'both' || workedSide === 'both' || demand.of === 'whole') return true
+  return demand.of === 'worked' ? own.side === workedSide : own.side !== workedSide
+}
+
+function applies({ when }: ConsiderationRule, variation: Variation, dose: Dose): boolean {
+  if (when.effortOver !== undefined && effortOf(dose) <= when.effortOver) return false
+  if (when.secondsOver !== undefined && stillSecondsOf(dose) <= when.secondsOver) return false
+  if (when.levelOver !== undefined && variation.level <= when.levelOver) return false
+  if (when.withoutHands && variation.hands !== 'none') return false
+  return true
+}
+
+/** Effort of a dose in percent; a dose without a stated effort is taken as the whole of it. */
+function effortOf(dose: Dose): number {
+  return dose.kind === 'press' ? dose.effort : 100
+}
+
+function stillSecondsOf(dose: Dose): number {
+  return dose.kind === 'hold' || dose.kind === 'press' || dose.kind === 'target' ? dose.seconds : 0
+}
+
+function sideWords(own: PersonConsideration): string {
+  return own.side === 'both' ? '' : ` (${own.side})`
+}
+
+/** `deep-hip-bend` → "no deep hip bend" needs no dictionary: the tags are the trade's own words. */
+function tagWords(tag: Tag): string {
+  return `${tag.replaceAll('-', ' ')} is asked here`
+}

@@ -1,0 +1,41 @@
+import type { Dose } from '../catalogue/dose'
+import type { SideOrder, SidePolicy } from '../catalogue/words'
+
+/**
+ * A dose in the field's own words, short enough for a lane.
+ *
+ * @example
+ * doseWords({ kind: 'press', seconds: 30, effort: 50, ramp: 2 }) // "30 s press at 50 %"
+ */
+export function doseWords(dose: Dose): string {
+  switch (dose.kind) {
+    case 'hold':
+      return `${dose.seconds} s hold`
+    case 'reps':
+      return `${dose.count} slow repetitions${dose.lastHold > 0 ? `, ${dose.lastHold} s on the last` : ''}`
+    case 'pulse':
+      return `${dose.count} pulses of ${dose.atEnd} s`
+    case 'swing':
+      return `${dose.count} loose swings`
+    case 'circle':
+      return `${dose.perDirection} circles each way`
+    case 'press':
+      return `${dose.seconds} s press at ${dose.effort} %`
+    case 'target':
+      return `hold up to ${dose.seconds} s`
+    case 'lower':
+      return `${dose.efforts} slow lowerings of ${dose.lower} s`
+    case 'breath':
+      return `${dose.cycles} breaths, ${dose.in} in and ${dose.out} out`
+    case 'pair':
+      return `${dose.hold} s hold, ${dose.count} swings`
+  }
+}
+
+/** How rounds and sides go with a dose: "each side, 2 rounds, one side first". */
+export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder): string {
+  const side = { both: '', each: 'each side', alternating: 'alternating', 'each-direction': 'each direction' }[sides]
+  const words = [side, rounds > 1 ? `${rounds} rounds` : '']
+  if (sides === 'each' || sides === 'each-direction') words.push(order === 'one-side-first' ? 'one side first' : 'taking turns')
+  return words.filter((word) => word !== '').join(', ')
+}

@@ -1,0 +1,115 @@
+import { z } from 'zod'
+import type { Catalogue, Movement } from '../catalogue/catalogue'
+import { Dose } from '../catalogue/dose'
+import { SchoolId, SideOrder } from '../catalogue/words'
+import { Block, Plan } from './plan'
+
+/**
+ * Everything that can be done to a plan, as plain data: so undo, autosave, replaying onto a newer version and
+ * keeping unsaved work are one mechanism. Blocks are named by id, so a command still fits after others have moved them.
+ */
+export const Edit = z.discriminatedUnion('edit', [
+  z.object({ edit: z.literal('addBlock'), block: Block, before: z.string().nullable() }),
+  z.object({ edit: z.literal('moveBlock'), id: z.string(), before: z.string().nullable() }),
+  z.object({ edit: z.literal('removeBlock'), id: z.string() }),
+  z.object({ edit: z.literal('setDose'), id: z.string(), dose: Dose }),
+  z.object({ edit: z.literal('setRounds'), id: z.string(), rounds: Block.shape.rounds }),
+  z.object({ edit: z.literal('setRest'), id: z.string(), restSeconds: Block.shape.restSeconds }),
+  z.object({ edit: z.literal('setSideOrder'), id: z.string(), sideOrder: SideOrder }),
+  z.object({ edit: z.literal('setTitle'), title: Plan.shape.title }),
+  z.object({ edit: z.literal('setMinutes'), minutes: Plan.shape.minutes }),
+  z.object({ edit: z.literal('setSchool'), school: SchoolId }),
+  z.object({ edit: z.literal('setPropsLaidOut'), propsLaidOut: z.boolean() }),
+])
+export type Edit = z.infer<typeof Edit>
+
+/** A command that does not fit the plan any more, for instance since another tab removed its block. */
+export class EditError extends Error {
+  override name = 'EditError'
+}
+
+/**
+ * Applies one command and returns the new plan; the old one is left as it was.
+ *
+ * @throws {EditError} when the block it names is gone
+ * @example
+ * edited(plan, { edit: 'moveBlock', id: 'c', before: 'a' }).blocks.map((block) => block.id) // ['c', 'a', 'b']
+ */
+export function edited(plan: Plan, edit: Edit): Plan {
+  switch (edit.edit) {
+    case 'addBlock':
+      if (plan.blocks.some((block) => block.id === edit.block.id)) return plan
+      return { ...plan, blocks: inserted(plan.blocks, edit.block, edit.before) }
+    case 'moveBlock': {
+      const block = blockOf(plan, edit.id)
+      return edit.before === edit.id ? plan : { ...plan, blocks: inserted(without(plan.blocks, edit.id), block, edit.before) }
+    }
+    case 'removeBlock':
+      blockOf(plan, edit.id)
+      return { ...plan, blocks: without(plan.blocks, edit.id) }
+    case 'setDose':
+      return changed(plan, edit.id, { dose: edit.dose })
+    case 'setRounds':
+      return changed(plan, edit.id, { rounds: edit.rounds })
+    case 'setRest':
+      return changed(plan, edit.id, { restSeconds: edit.restSeconds })
+    case 'setSideOrder':
+      return changed(plan, edit.id, { sideOrder: edit.sideOrder })
+    case 'setTitle':
+      return { ...plan, title: edit.title }
+    case 'setMinutes':
+      return { ...plan, minutes: edit.minutes }
+    case 'setSchool':
+      return { ...plan, school: edit.school }
+    case 'setPropsLaidOut':
+      return { ...plan, propsLaidOut: edit.propsLaidOut }
+  }
+}
+
+/**
+ * Puts commands on top of another version of the plan, leaving out those that do not fit any more.
+ *
+ * @returns the new plan, the commands that were kept and, in words, those that were not
+ */
+export function replayed(plan: Plan, edits: readonly Edit[]): { plan: Plan; kept: Edit[]; lost: string[] } {
+  const kept: Edit[] = []
+  const lost: string[] = []
+  let result = plan
+  for (const edit of edits) {
+    try {
+      result = edited(result, edit)
+      kept.push(edit)
+    } catch (error) {
+      if (!(error instanceof EditError)) throw error
+      lost.push(error.message)
+    }
+  }
+  return { plan: result, kept, lost }
+}
+
+/** A block for a movement with the school's default dose and way of taking sides. */
+export function blockFor(movement: Movement, school: SchoolId, id: string, catalogue: Catalogue): Block {
+  const { dose, rounds, restSeconds } = movement.doses[school]
+  return { id, movement: movement.id, dose, rounds, restSeconds, sideOrder: catalogue.schools.get(school)?.sideOrder ?? 'one-side-first' }
+}
+
+function blockOf(plan: Plan, id: string): Block {
+  const block = plan.blocks.find((other) => other.id === id)
+  if (!block) throw new EditError('This block is no longer in the plan.')
+  return block
+}
+
+function without(blocks: Block[], id: string): Block[] {
+  return blocks.filter((block) => block.id !== id)
+}
+
+/** Before the named block; at the end when there is none or it is gone. */
+function inserted(blocks: Block[], block: Block, before: string | null): Block[] {
+  const at = blocks.findIndex((other) => other.id === before)
+  return at < 0 ? [...blocks, block] : blocks.toSpliced(at, 0, block)
+}
+
+function changed(plan: Plan, id: string, change: Partial<Block>): Plan {
+  blockOf(plan, id)
+  return { ...plan, blocks: plan.blocks.map((block) => (block.id === id ? { ...block, ...change } : block)) }
+}

@@ -1,0 +1,205 @@
+import type { Catalogue, Movement } from '../catalogue/catalogue'
+import { TIERS, type Tier } from '../catalogue/words'
+import type { Offer } from '../offer/offerFor'
+import { changeover, USUAL_MOVER, type ChangeoverMove, type Mover } from '../time/changeover'
+import { secondsOf } from '../time/secondsOf'
+import { workParts, workSeconds, type WorkPart } from '../time/workSeconds'
+import { contourOf, type Contour } from './contour'
+import type { Block, Plan } from './plan'
+
+/** Introduction of a movement the first time a circle meets it, and afterwards; fetching a prop; all ours, seconds. */
+const FIRST_INTRODUCTION_SECONDS = 20
+const INTRODUCTION_SECONDS = 8
+const FETCH_SECONDS = 15
+const TYPICAL_LEVEL = 2
+
+/** Somebody in a lane with what is offered, block by block. */
+export interface Rider {
+  id: string
+  tier: Tier
+  mover: Mover
+  /** One entry a block of the plan, in its order; each with one offer or one a side. */
+  offers: Offer[][]
+}
+
+export interface LaneBlock {
+  riders: string[]
+  changeoverSeconds: number
+  fetchSeconds: number
+  workSeconds: number
+  /** Spare time until the slowest lane is done: stay and breathe, or one more round. */
+  fillerSeconds: number
+  /** The transition script of the lane's slowest person. */
+  moves: ChangeoverMove[]
+  /** The parts of the work as this lane does them. */
+  parts: WorkPart[]
+  postureId: string
+}
+
+export interface BlockTime {
+  blockId: string
+  startsAt: number
+  introductionSeconds: number
+  /** The slowest lane's changeover and fetching. */
+  changeoverSeconds: number
+  /** The slowest lane's work. */
+  workSeconds: number
+  seconds: number
+  lanes: Record<Tier, LaneBlock | null>
+}
+
+export interface Timeline {
+  blocks: BlockTime[]
+  /** Back to each lane's home posture; the last getting-up counts. */
+  endingSeconds: number
+  seconds: number
+  contours: Record<Tier, Contour | null>
+  /** People who have no safe way to a posture of the plan: lane, block and name. */
+  noWay: { rider: string; blockId: string }[]
+}
+
+/**
+ * Times a plan for the people who are there: every lane, block by block, on one clock.
+ *
+ * Block seconds = introduction + the slowest lane's (changeover + fetching) + the slowest lane's work. A lane's
+ * changeover is its slowest person's. Without anybody, all four lanes are timed for a typical person at level 2.
+ *
+ * @param riders the people with their offers; an empty list times the plan for a typical lane each
+ * @param met ids of movements the circle has met before
+ * @source ours, from common practice
+ */
+export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySet<string>, catalogue: Catalogue): Timeline {
+  const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
+  const walkers = people.map((rider) => new Walker(rider, catalogue))
+  const seen = new Set(met)
+  const noWay: Timeline['noWay'] = []
+  let clock = 0
+  const blocks = plan.blocks.map((block, index): BlockTime => {
+    const introductionSeconds = seen.has(block.movement) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
+    seen.add(block.movement)
+    const lanes = {} as Record<Tier, LaneBlock | null>
+    for (const tier of TIERS) {
+      const inLane = walkers.filter((walker) => walker.rider.tier === tier)
+      lanes[tier] = inLane.length === 0 ? null : laneBlock(block, index, inLane, plan, catalogue, noWay)
+    }
+    const present = TIERS.flatMap((tier) => lanes[tier] ?? [])
+    const changeoverSeconds = Math.max(0, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
+    const blockWork = Math.max(0, ...present.map((lane) => lane.workSeconds))
+    for (const lane of present) {
+      lane.fillerSeconds = changeoverSeconds - lane.changeoverSeconds - lane.fetchSeconds + blockWork - lane.workSeconds
+    }
+    const seconds = introductionSeconds + changeoverSeconds + blockWork
+    const time = { blockId: block.id, startsAt: clock, introductionSeconds, changeoverSeconds, workSeconds: blockWork, seconds, lanes }
+    clock += seconds
+    return time
+  })
+  const endingSeconds = Math.max(0, ...walkers.map((walker) => walker.goHome()))
+  const contours = {} as Record<Tier, Contour | null>
+  for (const tier of TIERS) {
+    const slowest = walkers.filter((walker) => walker.rider.tier === tier).sort((a, b) => b.movedSeconds - a.movedSeconds)[0]
+    contours[tier] = slowest ? contourOf(slowest.home, blocks.map((time, index) => ({ time, moves: slowest.steps[index]! })), slowest.homeward, clock, clock + endingSeconds, catalogue) : null
+  }
+  return { blocks, endingSeconds, seconds: clock + endingSeconds, contours, noWay }
+}
+
+function laneBlock(
+  block: Block, index: number, walkers: Walker[], plan: Plan, catalogue: Catalogue, noWay: Timeline['noWay'],
+): LaneBlock {
+  const lane: LaneBlock = { riders: walkers.map((walker) => walker.rider.id), changeoverSeconds: 0, fetchSeconds: 0, workSeconds: 0, fillerSeconds: 0, moves: [], parts: [], postureId: walkers[0]!.posture }
+  for (const walker of walkers) {
+    const step = walker.stepTo(index)
+    if (!step.open) noWay.push({ rider: walker.rider.id, blockId: block.id })
+    if (step.seconds >= lane.changeoverSeconds) {
+      lane.changeoverSeconds = step.seconds
+      lane.moves = step.moves
+      lane.postureId = walker.posture
+    }
+    if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = FETCH_SECONDS
+    const parts = partsFor(block, walker.rider.offers[index] ?? [], walker.posture, catalogue)
+    const seconds = parts.reduce((sum, part) => sum + part.seconds, 0)
+    if (seconds >= lane.workSeconds) {
+      lane.workSeconds = seconds
+      lane.parts = parts
+    }
+  }
+  return lane
+}
+
+/** The work of a block as one person does it: a stand-in keeps its own way of treating the sides. */
+function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: Catalogue): WorkPart[] {
+  const movement = catalogue.movements.get(block.movement)
+  if (!movement) return []
+  const done = offers.find((offer) => offer.variation !== null)
+  const sides = done?.kind === 'breath' ? 'both' : done?.variation?.sides ?? movement.sides
+  const sideChangeSeconds = catalogue.postures.get(postureId)?.sideChangeSeconds ?? 4
+  // A rung that works one side at a time does the alternating or two-sided dose on each side.
+  return workParts({ roundSeconds: secondsOf(block.dose, sides), rounds: block.rounds, restSeconds: block.restSeconds, sides, order: block.sideOrder, sideChangeSeconds })
+}
+
+/** Follows one person through the plan: where they are, what lies at their station, how long they have moved. */
+class Walker {
+  posture: string
+  readonly home: string
+  movedSeconds = 0
+  readonly steps: ChangeoverMove[][] = []
+  homeward: ChangeoverMove[] = []
+  private readonly atStation = new Set<string>()
+
+  constructor(readonly rider: Rider, private readonly catalogue: Catalogue) {
+    const homes = catalogue.graph.home[rider.tier]
+    const isOpen = (id: string) => !catalogue.postures.get(id)!.demands.some((tag) => rider.mover.avoid.has(tag))
+    this.home = homes.find(isOpen) ?? homes[0]!
+    this.posture = this.home
+  }
+
+  stepTo(index: number): { seconds: number; moves: ChangeoverMove[]; fetches: boolean; open: boolean } {
+    const variation = (this.rider.offers[index] ?? []).find((offer) => offer.variation !== null)?.variation
+    const target = variation && variation.tier === this.rider.tier ? variation.postureId : this.posture
+    const way = changeover(this.catalogue.graph, this.posture, target, this.rider.mover)
+    const moves = way?.moves ?? []
+    if (way) this.posture = target
+    this.steps.push(moves)
+    this.movedSeconds += way?.seconds ?? 0
+    return { seconds: way?.seconds ?? 0, moves, fetches: this.fetches(variation?.props.map((need) => need.prop) ?? []), open: way !== null }
+  }
+
+  goHome(): number {
+    const way = changeover(this.catalogue.graph, this.posture, this.home, this.rider.mover)
+    this.homeward = way?.moves ?? []
+    this.movedSeconds += way?.seconds ?? 0
+    return way?.seconds ?? 0
+  }
+
+  /** Whether a prop has to be fetched now; once at the station it stays there. */
+  private fetches(props: string[]): boolean {
+    const missing = props.filter((prop) => !this.atStation.has(prop) && !this.catalogue.props.get(prop)?.station)
+    missing.forEach((prop) => this.atStation.add(prop))
+    return missing.length > 0
+  }
+}
+
+/** One typical person a tier, for a plan that nobody is expected at yet. */
+function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
+  return TIERS.map((tier) => ({
+    id: `typical-${tier}`,
+    tier,
+    mover: USUAL_MOVER,
+    offers: plan.blocks.map((block) => {
+      const movement = catalogue.movements.get(block.movement)
+      return movement ? [typicalOffer(movement, tier, catalogue)] : []
+    }),
+  }))
+}
+
+function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Offer {
+  const standIn = movement.ladders[tier] ? undefined : catalogue.movements.get(movement.standIns[tier] ?? '')
+  const done = standIn ?? movement
+  const ladder = done.ladders[tier] ?? []
+  const variation = ladder.findLast((rung) => rung.level <= TYPICAL_LEVEL) ?? ladder[0] ?? null
+  return { side: 'both', tier, kind: standIn ? 'stand-in' : 'movement', movement: done.id, variation, wantedLevel: TYPICAL_LEVEL, reasons: [], watch: [], byHand: false }
+}
+
+/** The work of a block on its own, for a dose editor: one person, known movement, no changeover. */
+export function blockWorkSeconds(block: Block, movement: Movement, sideChangeSeconds: number): number {
+  return workSeconds({ roundSeconds: secondsOf(block.dose, movement.sides), rounds: block.rounds, restSeconds: block.restSeconds, sides: movement.sides, order: block.sideOrder, sideChangeSeconds })
+}

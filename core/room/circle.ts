@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { SchoolId } from '../catalogue/words'
+
+/** Where a circle meets: room size in metres, the cupboard, and what is needed when something goes wrong. */
+export const VenueFields = z.object({
+  name: z.string().trim().min(1, 'A venue needs a name.').max(120),
+  address: z.string().max(300).default(''),
+  roomLengthM: z.number('The length is a number of metres.').min(2, 'A room is 2 m long at least.').max(60, 'A room is 60 m long at most.'),
+  roomWidthM: z.number('The width is a number of metres.').min(2, 'A room is 2 m wide at least.').max(60, 'A room is 60 m wide at most.'),
+  emergencyPlan: z.string().max(1000).default(''),
+  defibrillator: z.string().max(300).default(''),
+  cupboard: z.record(z.string(), z.number('A number of props.').int().min(0).max(500)).default({}),
+})
+export type VenueFields = z.infer<typeof VenueFields>
+
+export const Venue = VenueFields.extend({ id: z.uuid() })
+export type Venue = z.infer<typeof Venue>
+
+/** A standing group that meets regularly, with the habits that hold for all its meetings. */
+export const CircleFields = z.object({
+  name: z.string().trim().min(1, 'A circle needs a name.').max(120),
+  venueId: z.uuid('Choose a venue.'),
+  school: SchoolId,
+  minutes: z.number('Minutes are a number.').int().min(5, '5 minutes at least.').max(180, '180 minutes at most.'),
+  sideHabit: z.enum(['left-right', 'first-second']).default('left-right'),
+  startSide: z.enum(['left', 'right']).default('left'),
+  members: z.array(z.uuid()).max(60, 'A circle has 60 people at most.').default([]),
+})
+export type CircleFields = z.infer<typeof CircleFields>
+
+export const Circle = CircleFields.extend({ id: z.uuid() })
+export type Circle = z.infer<typeof Circle>

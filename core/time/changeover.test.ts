@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { changeover, USUAL_MOVER, type Mover } from './changeover'
+
+const { graph } = shippedCatalogue()
+const brisk: Mover = { ...USUAL_MOVER, pace: 1 }
+
+describe('the changeover between two postures', () => {
+  it('from lying on the mat to standing takes 45 s × 1.5 = 67.5 s for a brisk mover (worked by hand, ours)', () => {
+    expect(changeover(graph, 'floor/supine', 'floor/free', brisk)?.seconds).toBe(67.5)
+  })
+  it('and 84.4 s at the usual pace of 1.25', () => {
+    expect(changeover(graph, 'floor/supine', 'floor/free')?.seconds).toBeCloseTo(84.375, 3)
+  })
+  it('going down is not slowed', () => {
+    expect(changeover(graph, 'floor/free', 'floor/supine', brisk)?.seconds).toBe(45)
+  })
+  it('goes by the side after lying: nobody is told to sit straight up (common practice, no source)', () => {
+    const up = changeover(graph, 'bed/supine', 'bed/edge-sit', brisk)
+    expect(up?.moves.map((move) => move.to)).toEqual(['bed/side', 'bed/edge-sit'])
+    expect(up?.seconds).toBe((8 + 20) * 1.5)
+  })
+  it('staying put takes no time and says nothing', () => {
+    expect(changeover(graph, 'chair/tall', 'chair/tall')).toEqual({ seconds: 0, moves: [] })
+  })
+  it('adds the waits of somebody who faints on standing up: 30 s sitting and 30 s standing', () => {
+    const careful = { ...brisk, pace: 2, sittingWaitSeconds: 30, standingWaitSeconds: 30 }
+    const up = changeover(graph, 'bed/supine', 'bed/free', careful)
+    expect(up?.seconds).toBe((8 + 20 + 10) * 1.5 * 2 + 30 + 30)
+    expect(up?.moves.map((move) => move.waitSeconds)).toEqual([0, 30, 30])
+  })
+  it('somebody who cannot kneel has no way to the floor', () => {
+    expect(changeover(graph, 'floor/free', 'floor/supine', { ...brisk, avoid: new Set(['kneeling']) })).toBeNull()
+  })
+  it('somebody who may not lie flat leaves the pillows by the side', () => {
+    const way = changeover(graph, 'bed/propped', 'bed/edge-sit', { ...brisk, avoid: new Set(['supine-flat']) })
+    expect(way?.moves.map((move) => move.to)).toEqual(['bed/side', 'bed/edge-sit'])
+  })
+  it('every posture of a tier can be reached from its home and left again', () => {
+    for (const posture of graph.postures) {
+      const home = graph.home[posture.tier][0]!
+      expect(changeover(graph, home, posture.id), `${home} → ${posture.id}`).not.toBeNull()
+      expect(changeover(graph, posture.id, home), `${posture.id} → ${home}`).not.toBeNull()
+    }
+  })
+})

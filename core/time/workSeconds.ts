@@ -1,0 +1,72 @@
+import type { SideOrder, SidePolicy } from '../catalogue/words'
+
+export interface Work {
+  /** One side, one round, seconds. */
+  roundSeconds: number
+  rounds: number
+  restSeconds: number
+  sides: SidePolicy
+  order: SideOrder
+  /** 8 lying or kneeling, 4 otherwise. */
+  sideChangeSeconds: number
+}
+
+/** One stretch of a block's work as it is led: a round on a side, a rest, or a change of side. */
+export interface WorkPart {
+  kind: 'work' | 'rest' | 'change-side'
+  seconds: number
+  /** Which side is on; `both` where sides do not matter. */
+  side: 'both' | 'first' | 'second'
+  /** Counted from 1. */
+  round: number
+}
+
+/**
+ * The parts of a block's work in the order in which they are led.
+ *
+ * One side first: all rounds and rests of a side, the change, then the other side alike.
+ * Taking turns: a round on each side with a change between; the other side's turn is the rest.
+ *
+ * @returns parts whose seconds add up to `workSeconds`
+ */
+export function workParts(work: Work): WorkPart[] {
+  const { roundSeconds, rounds, restSeconds, sideChangeSeconds } = work
+  const roundsOf = (side: WorkPart['side']): WorkPart[] =>
+    Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
+      ...(round > 1 && restSeconds > 0 ? [{ kind: 'rest', seconds: restSeconds, side, round } as const] : []),
+      { kind: 'work', seconds: roundSeconds, side, round } as const,
+    ])
+  if (!isTwoSided(work.sides)) return roundsOf('both')
+  const change = (round: number, side: 'first' | 'second'): WorkPart => ({ kind: 'change-side', seconds: sideChangeSeconds, side, round })
+  if (work.order === 'one-side-first' || !mayTakeTurns(work)) {
+    return [...roundsOf('first'), change(1, 'second'), ...roundsOf('second')]
+  }
+  return Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
+    ...(round > 1 ? [change(round, 'first')] : []),
+    { kind: 'work', seconds: roundSeconds, side: 'first', round } as const,
+    change(round, 'second'),
+    { kind: 'work', seconds: roundSeconds, side: 'second', round } as const,
+  ])
+}
+
+/**
+ * The time of a block's work in seconds: `R·t + (R−1)·rest` for one side or both at once,
+ * `2·(R·t + (R−1)·rest) + c` one side first, `2·R·t + (2R−1)·c` taking turns.
+ *
+ * @source ours, from common practice
+ * @example
+ * // 30 s hold, each side, 2 rounds, rest 10 s, lying, one side first
+ * workSeconds({ roundSeconds: 30, rounds: 2, restSeconds: 10, sides: 'each', order: 'one-side-first', sideChangeSeconds: 8 }) // 148
+ */
+export function workSeconds(work: Work): number {
+  return workParts(work).reduce((sum, part) => sum + part.seconds, 0)
+}
+
+/** Turns are only offered where the other side's turn is at least the rest: `t + 2c ≥ rest`. */
+export function mayTakeTurns(work: Pick<Work, 'roundSeconds' | 'restSeconds' | 'sideChangeSeconds'>): boolean {
+  return work.roundSeconds + 2 * work.sideChangeSeconds >= work.restSeconds
+}
+
+export function isTwoSided(sides: SidePolicy): boolean {
+  return sides === 'each' || sides === 'each-direction'
+}

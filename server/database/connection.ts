@@ -1,0 +1,39 @@
+import knex, { type Knex } from 'knex'
+
+export interface DatabaseConfig {
+  host: string
+  port: number
+  user: string
+  password: string
+  name: string
+}
+
+/** Opens a pool to the project's own MariaDB; times are UTC, dates come as text. */
+export function connect(config: DatabaseConfig): Knex {
+  return knex({
+    client: 'mysql2',
+    connection: {
+      host: config.host,
+      port: config.port,
+      user: config.user,
+      password: config.password,
+      database: config.name,
+      timezone: 'Z',
+      charset: 'utf8mb4',
+      dateStrings: true,
+      supportBigNumbers: true,
+    },
+    pool: { min: 0, max: 8 },
+  })
+}
+
+/** The database as the start command hands it over in the environment. */
+export function databaseFromEnvironment(env: NodeJS.ProcessEnv = process.env): DatabaseConfig {
+  return {
+    host: env.NUXT_DATABASE_HOST ?? '127.0.0.1',
+    port: Number(env.NUXT_DATABASE_PORT ?? 0),
+    user: env.NUXT_DATABASE_USER ?? '',
+    password: env.NUXT_DATABASE_PASSWORD ?? '',
+    name: env.NUXT_DATABASE_NAME ?? '',
+  }
+}

@@ -1,0 +1,161 @@
+import { randomUUID } from 'node:crypto'
+import type { Arrival } from '../../core/offer/person'
+import { Plan } from '../../core/plan/plan'
+import { requireOwn } from './circles'
+import { fromJson, NotFound, OlderVersion, type Database } from './rows'
+
+/** A meeting as lists show it. Times are ISO 8601 in UTC. */
+export interface MeetingLine {
+  id: string
+  circleId: string
+  startsAt: string
+  title: string
+  blocks: number
+  came: number
+  /** Whether its class was started, finished, or has decisions. */
+  stage: 'prepare' | 'lead' | 'reflect' | 'settled'
+}
+
+export interface Meeting {
+  id: string
+  circleId: string
+  startsAt: string
+  plan: Plan
+  planVersion: number
+}
+
+export interface HandChoiceRecord {
+  participant: string
+  blockId: string
+  variation: string
+  reason: string
+}
+
+interface MeetingRow {
+  id: string
+  practice_id: string
+  circle_id: string
+  starts_at: string
+  plan: unknown
+  plan_version: number
+}
+
+export async function meetingsOf(db: Database, practiceId: string): Promise<MeetingLine[]> {
+  const rows = await db('meetings as m')
+    .where('m.practice_id', practiceId)
+    .orderBy('m.starts_at', 'desc')
+    .select<(MeetingRow & { came: number; started: number; decided: number; logged: number })[]>(
+      'm.*',
+      db('arrivals').count('*').whereRaw('meeting_id = m.id and came').as('came'),
+      db('class_events').count('*').whereRaw('meeting_id = m.id').as('started'),
+      db('outcomes').count('*').whereRaw('meeting_id = m.id').as('logged'),
+      db('ledger').count('*').whereRaw('meeting_id = m.id').as('decided'),
+    )
+  return rows.map((row) => {
+    const plan = Plan.parse(fromJson(row.plan))
+    const stage = row.decided > 0 ? 'settled' : row.logged > 0 ? 'reflect' : row.started > 0 ? 'lead' : 'prepare'
+    return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), title: plan.title, blocks: plan.blocks.length, came: Number(row.came), stage }
+  })
+}
+
+/** @throws {NotFound} when the practice has no such meeting */
+export async function meetingById(db: Database, practiceId: string, id: string): Promise<Meeting> {
+  const row = await db<MeetingRow>('meetings').where({ id, practice_id: practiceId }).first()
+  if (!row) throw new NotFound('There is no such meeting.')
+  return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), plan: Plan.parse(fromJson(row.plan)), planVersion: row.plan_version }
+}
+
+export interface NewMeeting {
+  circleId: string
+  /** ISO 8601 in UTC. */
+  startsAt: string
+  plan: Plan
+  id?: string
+}
+
+export async function addMeeting(db: Database, practiceId: string, meeting: NewMeeting): Promise<Meeting> {
+  await requireOwn(db, 'circles', practiceId, meeting.circleId, 'circle')
+  const id = meeting.id ?? randomUUID()
+  await db('meetings').insert({ id, practice_id: practiceId, circle_id: meeting.circleId, starts_at: sqlTimeOf(meeting.startsAt), plan: JSON.stringify(meeting.plan), plan_version: 1 })
+  return meetingById(db, practiceId, id)
+}
+
+/**
+ * Saves a plan on top of the version it was read at; every saved version is kept.
+ *
+ * @throws {OlderVersion} with the meeting as it is stored now, when another tab was faster
+ */
+export async function savePlan(db: Database, practiceId: string, id: string, version: number, plan: Plan, savedBy: string | null): Promise<Meeting> {
+  return db.transaction(async (trx) => {
+    const before = await trx<MeetingRow>('meetings').where({ id, practice_id: practiceId }).forUpdate().first()
+    if (!before) throw new NotFound('There is no such meeting.')
+    if (before.plan_version !== version) throw new OlderVersion(await meetingById(trx, practiceId, id))
+    await trx('plan_versions').insert({ practice_id: practiceId, meeting_id: id, version, plan: before.plan, saved_by: savedBy })
+    await trx('meetings').where({ id, practice_id: practiceId }).update({ plan: JSON.stringify(plan), plan_version: version + 1 })
+    return meetingById(trx, practiceId, id)
+  })
+}
+
+export async function arrivalsOf(db: Database, practiceId: string, meetingId: string): Promise<Record<string, Arrival>> {
+  const rows = await db('arrivals').where({ practice_id: practiceId, meeting_id: meetingId })
+  return Object.fromEntries(rows.map((row) => [row.participant_id, {
+    came: Boolean(row.came), pain: row.pain, usualPain: row.usual_pain,
+    tired: Boolean(row.tired), sore: Boolean(row.sore), dizzy: Boolean(row.dizzy), ill: Boolean(row.ill),
+  }]))
+}
+
+export async function saveArrival(db: Database, practiceId: string, meetingId: string, participantId: string, arrival: Arrival): Promise<void> {
+  await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
+  await requireOwn(db, 'participants', practiceId, participantId, 'participant')
+  const { usualPain, ...rest } = arrival
+  await db('arrivals')
+    .insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId, usual_pain: usualPain, ...rest })
+    .onConflict(['meeting_id', 'participant_id'])
+    .merge()
+}
+
+/** For each participant, the start of the last meeting before this one that they came to. */
+export async function lastMeetingsBefore(db: Database, practiceId: string, startsAt: string): Promise<Record<string, string>> {
+  const rows = await db('arrivals as a')
+    .join('meetings as m', 'm.id', 'a.meeting_id')
+    .where('a.practice_id', practiceId)
+    .where('a.came', true)
+    .where('m.starts_at', '<', sqlTimeOf(startsAt))
+    .groupBy('a.participant_id')
+    .select('a.participant_id')
+    .max('m.starts_at as last')
+  return Object.fromEntries(rows.map((row) => [row.participant_id, isoOf(row.last)]))
+}
+
+/** Movements that a circle has met in meetings before this one in which somebody did something. */
+export async function movementsMetBefore(db: Database, practiceId: string, circleId: string, startsAt: string): Promise<string[]> {
+  const rows = await db('outcomes as o')
+    .join('meetings as m', 'm.id', 'o.meeting_id')
+    .where('o.practice_id', practiceId)
+    .where('m.circle_id', circleId)
+    .where('m.starts_at', '<', sqlTimeOf(startsAt))
+    .distinct('o.movement')
+  return rows.map((row) => row.movement)
+}
+
+export async function handChoicesOf(db: Database, practiceId: string, meetingId: string): Promise<HandChoiceRecord[]> {
+  const rows = await db('hand_choices').where({ practice_id: practiceId, meeting_id: meetingId })
+  return rows.map((row) => ({ participant: row.participant_id, blockId: row.block_id, variation: row.variation, reason: row.reason }))
+}
+
+/** Keeps a hand-made choice for a person and block; an empty variation takes it back. */
+export async function saveHandChoice(db: Database, practiceId: string, meetingId: string, choice: HandChoiceRecord, chosenBy: string | null): Promise<void> {
+  await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
+  await requireOwn(db, 'participants', practiceId, choice.participant, 'participant')
+  const key = { practice_id: practiceId, meeting_id: meetingId, participant_id: choice.participant, block_id: choice.blockId }
+  await db('hand_choices').where(key).delete()
+  if (choice.variation !== '') await db('hand_choices').insert({ ...key, variation: choice.variation, reason: choice.reason, chosen_by: chosenBy })
+}
+
+function isoOf(sqlTime: string): string {
+  return `${sqlTime.replace(' ', 'T')}Z`
+}
+
+function sqlTimeOf(iso: string): string {
+  return new Date(iso).toISOString().slice(0, 19).replace('T', ' ')
+}

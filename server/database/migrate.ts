@@ -1,0 +1,17 @@
+import type { Knex } from 'knex'
+import * as oneClass from './migrations/001_one_class'
+
+/** In the order in which they landed; a migration is never edited afterwards. */
+const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass }
+
+/** Brings the database to the newest shape; does nothing when it is there already. */
+export async function migrate(db: Knex): Promise<string[]> {
+  const [, applied] = (await db.migrate.latest({
+    migrationSource: {
+      getMigrations: async () => Object.keys(MIGRATIONS),
+      getMigrationName: (name: string) => name,
+      getMigration: async (name: string) => MIGRATIONS[name]!,
+    },
+  })) as [number, string[]]
+  return applied
+}

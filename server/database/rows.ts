@@ -1,0 +1,33 @@
+import type { Knex } from 'knex'
+
+/** The database or a transaction of it. */
+export type Database = Knex
+
+/** MariaDB hands JSON columns over as text. */
+export function fromJson<T>(value: unknown): T {
+  return (typeof value === 'string' ? JSON.parse(value) : value) as T
+}
+
+/** Rows by one of their columns. */
+export function groupedBy<R, K extends keyof R>(rows: R[], key: K): Map<R[K], R[]> {
+  const groups = new Map<R[K], R[]>()
+  for (const row of rows) {
+    const group = groups.get(row[key])
+    if (group) group.push(row)
+    else groups.set(row[key], [row])
+  }
+  return groups
+}
+
+/** Something asked for that is not in this practice, or not at all: the two look the same from outside. */
+export class NotFound extends Error {
+  override name = 'NotFound'
+}
+
+/** A save that was made on an older version than the stored one. */
+export class OlderVersion<T> extends Error {
+  override name = 'OlderVersion'
+  constructor(readonly current: T) {
+    super('This was changed somewhere else in the meantime.')
+  }
+}

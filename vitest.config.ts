@@ -1,0 +1,34 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const root = fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')
+
+export default defineConfig({
+  resolve: { alias: { '~~': root } },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'browser',
+          include: ['tests/browser/**/*.test.ts'],
+          testTimeout: 180_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+      { extends: true, test: { name: 'bench', include: [], benchmark: { include: ['tests/bench/**/*.bench.ts'] } } },
+    ],
+  },
+})
