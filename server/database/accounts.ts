@@ -1,16 +1,14 @@
 import { randomUUID } from 'node:crypto'
+import { z } from 'zod'
 import { NotFound, type Database } from './rows'
 
-export type Role = 'lead' | 'helper'
+/** A lead sees all; a helper leads and logs, and sees of health what today needs. */
+export const Role = z.enum(['lead', 'helper'])
+export type Role = z.infer<typeof Role>
 
-export interface Account {
-  id: string
-  practiceId: string
-  practiceName: string
-  email: string
-  name: string
-  role: Role
-}
+/** An account as the sealed cookie carries it. */
+export const Account = z.object({ id: z.uuid(), practiceId: z.uuid(), practiceName: z.string(), email: z.string(), name: z.string(), role: Role })
+export type Account = z.infer<typeof Account>
 
 interface AccountRow {
   id: string

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { Level, Tier } from '../../core/catalogue/words'
+import type { PersonLevel } from '../../core/offer/person'
 import { requireOwn } from './circles'
 import { participantById, setLevel } from './people'
 import type { Database } from './rows'
@@ -52,6 +53,14 @@ export async function ledgerOf(db: Database, practiceId: string, of: { meetingId
   }))
 }
 
+/** Both sides move by the same step, so a difference between them stays a difference. */
+function levelsAfter(levels: PersonLevel[], { movement, tier, fromLevel, toLevel }: LedgerAnswer): PersonLevel[] {
+  const own = levels.filter((level) => level.movement === movement && level.tier === tier)
+  if (own.length === 0) return [{ movement, tier, side: 'both', level: toLevel }]
+  if (own.length === 1) return [{ ...own[0]!, level: toLevel }]
+  return own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - fromLevel)) }))
+}
+
 /** Writes decisions and makes them next week's levels, in one transaction; deciding again replaces the answer. */
 export async function settleDecisions(db: Database, practiceId: string, meetingId: string, answers: LedgerAnswer[], decidedBy: string | null): Promise<void> {
   await db.transaction(async (trx) => {
@@ -66,10 +75,7 @@ export async function settleDecisions(db: Database, practiceId: string, meetingI
         })
         .onConflict(['meeting_id', 'participant_id', 'movement', 'tier'])
         .merge(['proposed', 'answer', 'to_level', 'because', 'reason', 'decided_by', 'decided_at'])
-      const sides = person.levels.filter((level) => level.movement === answer.movement && level.tier === answer.tier).map((level) => level.side)
-      for (const side of sides.length > 0 ? sides : ['both' as const]) {
-        await setLevel(trx, practiceId, answer.participant, { movement: answer.movement, tier: answer.tier, side, level: answer.toLevel })
-      }
+      for (const level of levelsAfter(person.levels, answer)) await setLevel(trx, practiceId, answer.participant, level)
     }
   })
 }

@@ -1,0 +1,14 @@
+import { z } from 'zod'
+import { Arrival } from '../../../../core/offer/person'
+import { meetingById, saveArrival } from '../../../database/meetings'
+import { idOf, readInput } from '../../../session/readInput'
+import { accountRoute } from '../../../session/routes'
+
+const SavedArrival = z.object({ participant: z.uuid(), arrival: Arrival })
+
+export default accountRoute(async ({ event, db, practiceId }) => {
+  const { id } = await meetingById(db, practiceId, idOf(event))
+  const { participant, arrival } = await readInput(event, SavedArrival)
+  await saveArrival(db, practiceId, id, participant, arrival)
+  return { saved: true }
+})

@@ -1,0 +1,23 @@
+import { z } from 'zod'
+import { LedgerAnswer, ledgerOf, settleDecisions } from '../../../database/ledger'
+import { meetingById } from '../../../database/meetings'
+import { idOf, readInput } from '../../../session/readInput'
+import { leadRoute } from '../../../session/routes'
+
+const Sent = z
+  .object({ answers: z.array(LedgerAnswer).max(500) })
+  .superRefine(({ answers }, context) => {
+    answers.forEach((answer, index) => {
+      const refusesEase = (answer.proposed === 'ease' || answer.proposed === 'ease-now') && answer.toLevel >= answer.fromLevel && answer.fromLevel > 1
+      if (refusesEase && answer.reason.trim() === '') {
+        context.addIssue({ code: 'custom', path: ['answers', index, 'reason'], message: 'Say in a few words why this is not eased.' })
+      }
+    })
+  })
+
+export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const { id } = await meetingById(db, practiceId, idOf(event))
+  const { answers } = await readInput(event, Sent)
+  await settleDecisions(db, practiceId, id, answers, account.id)
+  return ledgerOf(db, practiceId, { meetingId: id })
+})

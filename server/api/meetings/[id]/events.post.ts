@@ -1,0 +1,15 @@
+import { z } from 'zod'
+import { ClassEvent } from '../../../../core/lead/clock'
+import { meetingById } from '../../../database/meetings'
+import { appendClassEvents } from '../../../database/outcomes'
+import { idOf, readInput } from '../../../session/readInput'
+import { accountRoute } from '../../../session/routes'
+
+const Sent = z.object({ events: z.array(ClassEvent).max(500) })
+
+export default accountRoute(async ({ event, db, practiceId }) => {
+  const { id } = await meetingById(db, practiceId, idOf(event))
+  const { events } = await readInput(event, Sent)
+  await appendClassEvents(db, practiceId, id, events)
+  return { stored: events.length }
+})

@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { Plan } from '../../../../core/plan/plan'
+import { meetingById, savePlan } from '../../../database/meetings'
+import { catalogueData } from '../../../catalogue/catalogueData'
+import { idOf, readInput } from '../../../session/readInput'
+import { refusal } from '../../../session/refuse'
+import { leadRoute } from '../../../session/routes'
+
+const SavedPlan = z.object({ version: z.number('The version that was read is needed.').int(), plan: Plan })
+
+export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const { id } = await meetingById(db, practiceId, idOf(event))
+  const { version, plan } = await readInput(event, SavedPlan)
+  const known = new Set((await catalogueData()).movements.map((movement) => movement.id))
+  const unknown = plan.blocks.findIndex((block) => !known.has(block.movement))
+  if (unknown >= 0) {
+    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', { [`plan.blocks.${unknown}.movement`]: 'This movement is not in the catalogue.' })
+  }
+  return savePlan(db, practiceId, id, version, plan, account.id)
+})

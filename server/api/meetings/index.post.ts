@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { emptyPlan } from '../../../core/plan/plan'
+import { circleById } from '../../database/circles'
+import { addMeeting, meetingById } from '../../database/meetings'
+import { readInput } from '../../session/readInput'
+import { leadRoute } from '../../session/routes'
+
+const NewMeeting = z.object({
+  circleId: z.uuid('Choose a circle.'),
+  startsAt: z.iso.datetime('A date and a time are needed.'),
+  /** A meeting whose plan is copied. */
+  planFrom: z.uuid().nullable().default(null),
+})
+
+export default leadRoute(async ({ event, db, practiceId }) => {
+  const { circleId, startsAt, planFrom } = await readInput(event, NewMeeting)
+  const circle = await circleById(db, practiceId, circleId)
+  const plan = planFrom ? (await meetingById(db, practiceId, planFrom)).plan : emptyPlan('', circle.minutes, circle.school)
+  return addMeeting(db, practiceId, { circleId, startsAt, plan })
+})

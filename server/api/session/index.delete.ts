@@ -1,0 +1,6 @@
+import { accountRoute } from '../../session/routes'
+
+export default accountRoute(async ({ event }) => {
+  await clearUserSession(event)
+  return { signedOut: true }
+})

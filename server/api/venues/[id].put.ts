@@ -1,0 +1,10 @@
+import { VenueFields } from '../../../core/room/circle'
+import { requireOwn, saveVenue } from '../../database/circles'
+import { idOf, readInput } from '../../session/readInput'
+import { leadRoute } from '../../session/routes'
+
+export default leadRoute(async ({ event, db, practiceId }) => {
+  const id = idOf(event)
+  await requireOwn(db, 'venues', practiceId, id, 'venue')
+  return saveVenue(db, practiceId, await readInput(event, VenueFields), id)
+})

@@ -1,0 +1,4 @@
+import { venuesOf } from '../../database/circles'
+import { accountRoute } from '../../session/routes'
+
+export default accountRoute(({ db, practiceId }) => venuesOf(db, practiceId))
