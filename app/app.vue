@@ -1,1 +1,1 @@
-<template><div /></template>
+<template><div>hello</div></template>

@@ -1,0 +1,149 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash, randomBytes } from 'node:crypto'
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir, userInfo } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import { findProgram } from './programs.mjs'
+import { say, WayOut } from './say.mjs'
+
+const READY_WITHIN_MS = 60_000
+const STOPPED_WITHIN_MS = 30_000
+
+/**
+ * Starts the project's own MariaDB on loopback, with its data in `folder`, or takes over one that an earlier start left
+ * running there. Returns how to reach it and how to stop it.
+ */
+export async function startDatabase(folder) {
+  const instance = new Instance(folder)
+  if (instance.runningPid() !== null) {
+    say('The database is still running from an earlier start: using it.')
+  } else {
+    await instance.install()
+    await instance.start()
+  }
+  await instance.ready()
+  instance.grant()
+  return instance
+}
+
+class Instance {
+  constructor(folder) {
+    this.folder = folder
+    this.data = join(folder, 'mariadb')
+    mkdirSync(folder, { recursive: true, mode: 0o700 })
+    // A socket's path is 107 bytes at most, and the project may lie deep.
+    const short = createHash('sha256').update(folder).digest('hex').slice(0, 12)
+    this.socket = join(tmpdir(), `circle-${short}.sock`)
+    this.pidFile = join(folder, 'mariadb.pid')
+    this.log = join(folder, 'mariadb.log')
+    this.settingsFile = join(folder, 'database.json')
+    this.settings = existsSync(this.settingsFile)
+      ? JSON.parse(readFileSync(this.settingsFile, 'utf8'))
+      : { port: 0, user: 'circle', password: randomBytes(24).toString('base64url'), name: 'circle' }
+    this.own = userInfo().username
+  }
+
+  /** The environment that the server reads its connection from. */
+  get environment() {
+    const { port, user, password, name } = this.settings
+    return { NUXT_DATABASE_HOST: '127.0.0.1', NUXT_DATABASE_PORT: String(port), NUXT_DATABASE_USER: user, NUXT_DATABASE_PASSWORD: password, NUXT_DATABASE_NAME: name }
+  }
+
+  /** The process that serves this folder, if it lives. */
+  runningPid() {
+    if (!existsSync(this.pidFile)) return null
+    const pid = Number(readFileSync(this.pidFile, 'utf8'))
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(this.data) ? pid : null
+    } catch {
+      return null
+    }
+  }
+
+  async install() {
+    if (existsSync(this.data)) return
+    say('Making the database …')
+    const fresh = `${this.data}.new`
+    rmSync(fresh, { recursive: true, force: true })
+    const made = spawnSync(requireProgram('mariadb-install-db'), [
+      '--no-defaults', `--user=${this.own}`, `--datadir=${fresh}`, '--auth-root-authentication-method=socket',
+      `--auth-root-socket-user=${this.own}`, '--skip-test-db',
+    ], { encoding: 'utf8' })
+    if (made.status !== 0) throw new WayOut(`The database could not be made in ${this.folder}:\n${made.stderr || made.stdout}\nIs there space on the disk, and may this account write there?`)
+    renameSync(fresh, this.data)
+  }
+
+  async start() {
+    this.settings.port = await freePort(this.settings.port)
+    writeFileSync(this.settingsFile, JSON.stringify(this.settings), { mode: 0o600 })
+    rmSync(this.pidFile, { force: true })
+    rmSync(this.socket, { force: true })
+    const log = openSync(this.log, 'a')
+    // Detached: Ctrl-C in the terminal must reach the start command first, which then stops the database in order.
+    this.process = spawn(requireProgram('mariadbd'), [
+      '--no-defaults', `--user=${this.own}`, `--datadir=${this.data}`, `--socket=${this.socket}`, `--port=${this.settings.port}`,
+      '--bind-address=127.0.0.1', `--pid-file=${this.pidFile}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci', '--innodb-buffer-pool-size=256M', '--max-allowed-packet=16M',
+    ], { detached: true, stdio: ['ignore', log, log] })
+    closeSync(log)
+    this.process.unref()
+  }
+
+  async ready() {
+    const until = Date.now() + READY_WITHIN_MS
+    while (this.ask('select 1').status !== 0) {
+      if (this.process?.exitCode !== null && this.process?.exitCode !== undefined) throw new WayOut(this.whyNot('ended before it was ready'))
+      if (Date.now() > until) throw new WayOut(this.whyNot('did not answer within a minute'))
+      await wait(100)
+    }
+  }
+
+  whyNot(what) {
+    const words = existsSync(this.log) ? readFileSync(this.log, 'utf8').split('\n').filter((line) => /error|warn/i.test(line)).slice(-6).join('\n') : ''
+    return `The database ${what}. Its last words:\n${words}\nIf another program uses the folder ${this.data}, end it and start again. The whole log is ${this.log}.`
+  }
+
+  ask(sql) {
+    return spawnSync(requireProgram('mariadb'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`, '--execute', sql], { encoding: 'utf8' })
+  }
+
+  /** The application's own user, with the rights it needs on its own database and no others. */
+  grant() {
+    const { user, password, name } = this.settings
+    const account = `'${user}'@'127.0.0.1'`
+    const asked = this.ask(`
+      create database if not exists \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;
+      create user if not exists ${account} identified by '${password}';
+      alter user ${account} identified by '${password}';
+      grant select, insert, update, delete, create, alter, drop, index, references on \`${name}\`.* to ${account};`)
+    if (asked.status !== 0) throw new WayOut(`The database user could not be made:\n${asked.stderr}`)
+  }
+
+  async stop() {
+    const pid = this.runningPid()
+    if (pid === null) return
+    process.kill(pid, 'SIGTERM')
+    const until = Date.now() + STOPPED_WITHIN_MS
+    while (this.runningPid() !== null && Date.now() < until) await wait(100)
+  }
+}
+
+function requireProgram(name) {
+  const found = findProgram(name)
+  if (found === null) throw new WayOut(`${name} is missing. Install Debian's mariadb-server and start again.`)
+  return found
+}
+
+/** The wanted port if it is free, else any free one on loopback. */
+export function freePort(wanted = 0) {
+  return new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.on('error', () => (wanted === 0 ? reject(new WayOut('No free port on this machine.')) : resolve(freePort(0))))
+    probe.listen(wanted, '127.0.0.1', () => {
+      const { port } = probe.address()
+      probe.close(() => resolve(port))
+    })
+  })
+}

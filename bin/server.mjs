@@ -1,0 +1,69 @@
+import { spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import { root } from './programs.mjs'
+import { WayOut } from './say.mjs'
+
+/** The key of the sealed cookie: made once, kept out of git with the data. */
+export function sessionKey(folder) {
+  const file = join(folder, 'session-key')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 })
+  return readFileSync(file, 'utf8')
+}
+
+/** Starts the built server and waits until it answers. */
+export async function startServer({ database, folder, host, port, certificate = null, stdio = 'inherit' }) {
+  const scheme = certificate ? 'https' : 'http'
+  const child = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+    cwd: root,
+    stdio: ['ignore', stdio, stdio],
+    // Detached for the same reason as the database: the start command ends things in order.
+    detached: true,
+    env: {
+      ...process.env,
+      ...database.environment,
+      NODE_ENV: 'production',
+      NITRO_HOST: host,
+      NITRO_PORT: String(port),
+      NITRO_SHUTDOWN_TIMEOUT: '2000',
+      NUXT_SESSION_PASSWORD: sessionKey(folder),
+      ...(certificate ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' } : {}),
+    },
+  })
+  const address = `${scheme}://127.0.0.1:${port}`
+  try {
+    await answering(child, address)
+  } catch (error) {
+    await stopServer(child)
+    throw error
+  }
+  return { child, address }
+}
+
+async function answering(child, address) {
+  const until = Date.now() + 30_000
+  for (;;) {
+    if (child.exitCode !== null) throw new WayOut(`The server ended with code ${child.exitCode} before it was ready; its own words are above.`)
+    if (await answers(address)) return
+    if (Date.now() > until) throw new WayOut('The server did not answer within 30 s; its own words are above.')
+    await wait(100)
+  }
+}
+
+async function answers(address) {
+  if (address.startsWith('http:')) return fetch(`${address}/api/health`).then((reply) => reply.ok, () => false)
+  const { get } = await import('node:https')
+  return new Promise((resolve) => {
+    get(`${address}/api/health`, { rejectUnauthorized: false }, (reply) => resolve(reply.statusCode === 200)).on('error', () => resolve(false))
+  })
+}
+
+/** Ends a server and waits until it is gone. */
+export async function stopServer(child) {
+  if (child.exitCode !== null || child.signalCode !== null) return
+  const ended = new Promise((resolve) => child.once('exit', resolve))
+  child.kill('SIGTERM')
+  await Promise.race([ended, wait(5000).then(() => child.kill('SIGKILL'))])
+}

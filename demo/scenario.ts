@@ -1,0 +1,33 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { parse } from 'yaml'
+import { z } from 'zod'
+import { ParticipantFields } from '../core/offer/participant'
+import { CircleFields, VenueFields } from '../core/room/circle'
+import { Role } from '../server/database/accounts'
+
+const ScenarioPlan = z.object({ title: z.string(), blocks: z.array(z.string()) })
+
+/** A person of the scenario with what nobody in it knows: the capacity that the simulation hides. */
+const ScenarioPerson = ParticipantFields.omit({ levels: true }).extend({
+  /** In levels, 1–5. */
+  capacity: z.number().min(0.5).max(5),
+  weaker: z.enum(['left', 'right']).optional(),
+})
+export type ScenarioPerson = z.infer<typeof ScenarioPerson>
+
+const Scenario = z.object({
+  practice: z.string(),
+  password: z.string(),
+  accounts: z.array(z.object({ name: z.string(), email: z.string(), role: Role })),
+  venue: VenueFields,
+  circle: CircleFields.omit({ venueId: true, members: true }),
+  people: z.array(ScenarioPerson),
+  pastPlans: z.array(ScenarioPlan),
+  nextPlan: ScenarioPlan,
+})
+export type Scenario = z.infer<typeof Scenario>
+
+export function readScenario(): Scenario {
+  return Scenario.parse(parse(readFileSync(fileURLToPath(new URL('scenario.yaml', import.meta.url)), 'utf8')))
+}

@@ -1,0 +1,76 @@
+import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
+import { parseCatalogue } from '../core/catalogue/parseCatalogue'
+import type { SchoolId } from '../core/catalogue/words'
+import type { ParticipantFields } from '../core/offer/participant'
+import { blockFor } from '../core/plan/edits'
+import { emptyPlan, type Plan } from '../core/plan/plan'
+import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
+import { addAccount, addPractice } from '../server/database/accounts'
+import { saveCircle, saveVenue } from '../server/database/circles'
+import { settleDecisions } from '../server/database/ledger'
+import { addMeeting, saveArrival } from '../server/database/meetings'
+import { appendOutcomes } from '../server/database/outcomes'
+import { addParticipant, participantsOf } from '../server/database/people'
+import type { Database } from '../server/database/rows'
+import type { DatedOutcome } from '../core/reflect/reflectOn'
+import { hashOf } from '../server/session/password'
+import { chanceFrom } from './random'
+import { readScenario } from './scenario'
+import { bodyOf, simulateMeeting } from './simulate'
+
+const SEED = 20_261_124
+const WEEK_MS = 7 * 86_400_000
+
+/**
+ * Fills an empty database with the scenario: people, circle, four past meetings led by the simulation, and the next
+ * meeting ready to prepare.
+ *
+ * @param now the next meeting is tomorrow at ten, the past ones a week apart before it
+ * @returns the words that the start command shows as the demo's sign-in
+ */
+export async function seedDemo(db: Database, now: Date): Promise<string> {
+  const scenario = readScenario()
+  const catalogue = linkCatalogue(parseCatalogue(readCatalogueFiles()))
+  const chance = chanceFrom(SEED)
+  const [lead, ...others] = scenario.accounts
+  const passwordHash = await hashOf(scenario.password)
+  const account = await addPractice(db, scenario.practice, { ...lead!, passwordHash }, chance.uuid())
+  for (const other of others) await addAccount(db, account.practiceId, { ...other, passwordHash })
+  const { practiceId } = account
+
+  const venue = await saveVenue(db, practiceId, scenario.venue)
+  for (const person of scenario.people) await addParticipant(db, practiceId, { ...fieldsOf(person), levels: [] }, chance.uuid())
+  const stored = await participantsOf(db, practiceId)
+  const circle = await saveCircle(db, practiceId, { ...scenario.circle, venueId: venue.id, members: stored.map((person) => person.id) })
+
+  const bodies = stored.map((person) => bodyOf(structuredClone(person), scenario.people.find((other) => other.name === person.name)!, catalogue, chance))
+  const history: DatedOutcome[] = []
+  const next = tomorrowAtTen(now)
+  for (const [index, past] of scenario.pastPlans.entries()) {
+    const startsAt = new Date(next.getTime() - (scenario.pastPlans.length - index) * WEEK_MS)
+    const plan = planOf(past, circle.minutes, circle.school, catalogue)
+    const meeting = await addMeeting(db, practiceId, { circleId: circle.id, startsAt: startsAt.toISOString(), plan, id: chance.uuid() })
+    const led = simulateMeeting(meeting.id, startsAt, plan, bodies, history, catalogue, chance)
+    for (const [participant, arrival] of led.arrivals) await saveArrival(db, practiceId, meeting.id, participant, arrival)
+    await appendOutcomes(db, practiceId, meeting.id, led.outcomes, account.id)
+    await settleDecisions(db, practiceId, meeting.id, led.decisions.map(({ participant, decision }) => ({
+      participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel,
+      toLevel: decision.toLevel, answer: 'accepted' as const, because: decision.because, reason: '',
+    })), account.id)
+  }
+  await addMeeting(db, practiceId, { circleId: circle.id, startsAt: next.toISOString(), plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue), id: chance.uuid() })
+  return `Demo sign-in:   ${lead!.email}   ${scenario.password}\nAs a helper:    ${others[0]!.email}   ${scenario.password}`
+}
+
+function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>): Omit<ParticipantFields, 'levels'> {
+  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations } = person
+  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations }
+}
+
+function planOf({ title, blocks }: { title: string; blocks: string[] }, minutes: number, school: SchoolId, catalogue: Catalogue): Plan {
+  return { ...emptyPlan(title, minutes, school), blocks: blocks.map((movement, index) => blockFor(catalogue.movements.get(movement)!, school, `b${index + 1}`, catalogue)) }
+}
+
+function tomorrowAtTen(now: Date): Date {
+  return new Date(now.getFullYear(), now.getMonth(), now.getDate() + 1, 10)
+}

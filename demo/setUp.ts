@@ -1,0 +1,30 @@
+import { rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { hasPractice } from '../server/database/accounts'
+import { connect, databaseFromEnvironment } from '../server/database/connection'
+import { migrate } from '../server/database/migrate'
+import { seedDemo } from './seed'
+
+/** Brings the database to its newest shape and, as asked, puts the demo in: `--demo-when-empty`, `--empty`, `--reset-demo`. */
+const wish = process.argv[2]
+const signInFile = join(process.env.CIRCLE_DATA ?? '.data', 'demo-sign-in.txt')
+const db = connect(databaseFromEnvironment())
+try {
+  const applied = await migrate(db)
+  if (applied.length > 0) console.log(`· Database brought up to date (${applied.join(', ')}).`)
+  if (wish === '--reset-demo') await clear()
+  if (wish !== '--empty' && !(await hasPractice(db))) {
+    const words = await seedDemo(db, new Date())
+    writeFileSync(signInFile, `${words}\n`)
+    console.log('· Demo scenario put in: eleven made-up people, four past meetings, the next one to prepare.')
+  }
+} finally {
+  await db.destroy()
+}
+
+/** Empties every table of the application, the demo's and anything else. */
+async function clear(): Promise<void> {
+  const tables = ['ledger', 'outcomes', 'class_events', 'hand_choices', 'arrivals', 'plan_versions', 'meetings', 'circle_members', 'circles', 'venues', 'levels', 'participant_considerations', 'participants', 'accounts', 'practices']
+  for (const table of tables) await db(table).delete()
+  rmSync(signInFile, { force: true })
+}

@@ -1,0 +1,108 @@
+import type { Catalogue } from '../core/catalogue/catalogue'
+import { bodySide } from '../core/lead/script'
+import type { OutcomeEvent } from '../core/lead/outcome'
+import { targetOf } from '../core/lead/target'
+import { offersFor, type Offer } from '../core/offer/offerFor'
+import { Arrival, type Person } from '../core/offer/person'
+import { todayOf } from '../core/offer/today'
+import type { Plan } from '../core/plan/plan'
+import { reflectOn, type DatedOutcome } from '../core/reflect/reflectOn'
+import type { Decision } from '../core/reflect/decide'
+import { isTwoSided } from '../core/time/workSeconds'
+import type { Chance } from './random'
+import type { ScenarioPerson } from './scenario'
+
+/** What happened at one simulated meeting. */
+export interface SimulatedMeeting {
+  arrivals: Map<string, Arrival>
+  outcomes: OutcomeEvent[]
+  decisions: { participant: string; decision: Decision }[]
+}
+
+/** A simulated body: what can be done of each movement, in levels, and how it differs from side to side. */
+export interface Body {
+  person: Person
+  hidden: ScenarioPerson
+  capacity: Map<string, number>
+}
+
+const DAY_NOISE = 0.35
+const LEARNS_A_MEETING = 0.08
+const ABSENT = 0.08
+const EFFORT_NOT_NOTED = 0.15
+
+/** A body whose capacity varies from movement to movement around what the scenario says. */
+export function bodyOf(person: Person, hidden: ScenarioPerson, catalogue: Catalogue, chance: Chance): Body {
+  const capacity = new Map([...catalogue.movements.keys()].map((id) => [id, hidden.capacity + chance.normal(0.4)]))
+  return { person, hidden, capacity }
+}
+
+/**
+ * Leads one meeting with simulated people: arrival, offers by the core, outcomes by capacity and the day's noise, and
+ * the decisions that follow, which become the bodies' levels.
+ *
+ * @param history folded outcomes of earlier meetings, to which this one's are added
+ */
+export function simulateMeeting(
+  meetingId: string, startsAt: Date, plan: Plan, bodies: Body[], history: DatedOutcome[], catalogue: Catalogue, chance: Chance,
+): SimulatedMeeting {
+  const meeting: SimulatedMeeting = { arrivals: new Map(), outcomes: [], decisions: [] }
+  const date = startsAt.toISOString().slice(0, 10)
+  for (const body of bodies) {
+    const { person } = body
+    const arrival = arrivalOf(chance)
+    meeting.arrivals.set(person.id, arrival)
+    if (!arrival.came) continue
+    const today = todayOf(person, catalogue, arrival, { daysAway: null, year: startsAt.getUTCFullYear() })
+    const own = plan.blocks.flatMap((block, index) => {
+      const movement = catalogue.movements.get(block.movement)!
+      const offers = offersFor({ movement, dose: block.dose }, person, today, catalogue, arrival)
+      const at = startsAt.getTime() + (5 + index * 5) * 60_000
+      return offers.flatMap((offer) => outcomesOf(offer, block, body, arrival, at, chance))
+    })
+    meeting.outcomes.push(...own)
+    history.push(...own.map((outcome) => ({ ...outcome, meetingId, date, arrivalPain: arrival.pain })))
+    const mine = history.filter((outcome) => outcome.participant === person.id)
+    for (const decision of reflectOn(meetingId, person, mine, plan.school, catalogue)) {
+      meeting.decisions.push({ participant: person.id, decision })
+      accept(person, decision)
+    }
+  }
+  return meeting
+}
+
+function arrivalOf(chance: Chance): Arrival {
+  const came = chance.next() > ABSENT
+  return Arrival.parse({ came, pain: came ? Math.max(0, Math.round(1 + chance.normal(1.1))) : null, tired: came && chance.next() < 0.06 })
+}
+
+function outcomesOf(offer: Offer, block: Plan['blocks'][number], body: Body, arrival: Arrival, at: number, chance: Chance): OutcomeEvent[] {
+  if (!offer.variation || !offer.movement) return []
+  const { variation, movement } = offer
+  const bothApart = isTwoSided(variation.sides) && offer.side === 'both'
+  const sides = bothApart ? [bodySide('first', 'left'), bodySide('second', 'left')] : [offer.side]
+  return sides.map((side): OutcomeEvent => {
+    const weaker = body.hidden.weaker !== undefined && side === body.hidden.weaker ? 0.7 : 0
+    const capacity = (body.capacity.get(movement) ?? 2) - weaker
+    body.capacity.set(movement, (body.capacity.get(movement) ?? 2) + LEARNS_A_MEETING / sides.length)
+    const margin = capacity + chance.normal(DAY_NOISE) - variation.level
+    const { amount, unit } = targetOf(block.dose)
+    const reached = margin >= 0
+    const achieved = reached ? amount : Math.max(1, Math.round(amount * Math.max(0.2, 1 + 0.6 * margin)))
+    return {
+      id: chance.uuid(), at, blockId: block.id, participant: body.person.id, movement, tier: offer.tier, side,
+      variation: variation.id, level: variation.level, done: reached ? 'done' : 'partly', target: amount, achieved, unit,
+      effort: chance.next() < EFFORT_NOT_NOTED ? null : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + chance.normal(0.6)))),
+      pain: margin < -0.8 ? Math.min(10, (arrival.pain ?? 0) + 1) : null,
+      painKind: margin < -0.8 ? 'pull' : null,
+      form: chance.next() < (margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
+      note: '',
+    }
+  })
+}
+
+function accept(person: Person, { movement, tier, toLevel }: Decision): void {
+  const known = person.levels.find((level) => level.movement === movement && level.tier === tier)
+  if (known) known.level = toLevel
+  else person.levels.push({ movement, tier, side: 'both', level: toLevel })
+}
