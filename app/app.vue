@@ -1,1 +1,5 @@
-<template><div>hello</div></template>
+<template>
+  <NuxtLayout>
+    <NuxtPage />
+  </NuxtLayout>
+</template>

@@ -1,0 +1,31 @@
+import type { Catalogue } from '../catalogue/catalogue'
+import { moverOf } from '../offer/mover'
+import { offersFor, type HandChoice } from '../offer/offerFor'
+import { USUAL_ARRIVAL, type Arrival, type Person } from '../offer/person'
+import { todayOf, type Today, type When } from '../offer/today'
+import type { Plan } from './plan'
+import type { Rider } from './timeline'
+
+/** Somebody who is expected or has come, with all that today adds. */
+export interface Expected {
+  person: Person
+  /** Left out: not asked yet, so as on a usual day. */
+  arrival?: Arrival
+  when: When
+  /** Hand-made choices by block id. */
+  choices?: ReadonlyMap<string, HandChoice>
+}
+
+export interface RiderToday extends Rider {
+  today: Today
+}
+
+/** Works out what a person is offered in every block of a plan, and in which lane they ride. */
+export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
+  const today = todayOf(person, catalogue, arrival ?? USUAL_ARRIVAL, when)
+  const offers = plan.blocks.map((block) => {
+    const movement = catalogue.movements.get(block.movement)
+    return movement ? offersFor({ movement, dose: block.dose }, person, today, catalogue, arrival, choices?.get(block.id)) : []
+  })
+  return { id: person.id, tier: today.tier, mover: moverOf(person, catalogue, arrival), offers, today }
+}
