@@ -17,15 +17,17 @@ const PLACES = [
         <NuxtLink to="/" class="flex items-center gap-2.5 font-semibold text-action py-2">
           <img src="/icon.svg" width="26" height="26" alt="" >Unhurried Circle
         </NuxtLink>
-        <nav aria-label="Places" class="flex gap-1">
+        <nav aria-label="Places" class="flex gap-1 flex-wrap">
           <NuxtLink v-for="place in PLACES" :key="place.to" :to="place.to" class="px-3 py-2.5 rounded-lg hover:bg-sunk" exact-active-class="font-semibold underline underline-offset-8 decoration-2 decoration-action">{{ place.name }}</NuxtLink>
         </nav>
         <div v-if="account" class="ml-auto flex items-center gap-3 text-faint">
+          <span class="text-[0.94rem]">Keys: <kbd class="key">?</kbd></span>
           <span>{{ account.name }}<template v-if="account.role === 'helper'">, helper</template></span>
           <button class="button button-quiet" @click="signOut">Sign out</button>
         </div>
       </div>
     </header>
     <main id="main" class="flex-1 mx-auto w-full max-w-[1400px] px-5 py-5"><slot /></main>
+    <KeySheet />
   </div>
 </template>

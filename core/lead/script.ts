@@ -1,17 +1,18 @@
-import type { Catalogue } from '../catalogue/catalogue'
+import { z } from 'zod'
 import { TIERS } from '../catalogue/words'
 import type { BlockTime, LaneBlock, Timeline } from '../plan/timeline'
 import type { WorkPart } from '../time/workSeconds'
 
 /** One stretch of the class with one thing going on; their seconds add up to the plan's. */
-export interface ScriptStep {
-  kind: 'introduce' | 'changeover' | 'work' | 'rest' | 'change-side' | 'ending'
-  seconds: number
-  /** −1 for the way home after the last block. */
-  blockIndex: number
-  side: WorkPart['side']
-  round: number
-}
+export const ScriptStep = z.object({
+  kind: z.enum(['introduce', 'changeover', 'work', 'rest', 'change-side', 'ending']),
+  seconds: z.number().positive().max(3600),
+  /** Null for the way home after the last block. */
+  blockId: z.string().max(60).nullable(),
+  side: z.enum(['both', 'first', 'second']),
+  round: z.number().int().min(1),
+})
+export type ScriptStep = z.infer<typeof ScriptStep>
 
 /**
  * Turns a timeline into the steps that the class screen leads through.
@@ -19,12 +20,12 @@ export interface ScriptStep {
  * @returns steps in order; those of no length are left out
  */
 export function scriptOf(timeline: Timeline): ScriptStep[] {
-  const steps: ScriptStep[] = timeline.blocks.flatMap((block, blockIndex): ScriptStep[] => [
-    { kind: 'introduce', seconds: block.introductionSeconds, blockIndex, side: 'both', round: 1 },
-    { kind: 'changeover', seconds: block.changeoverSeconds, blockIndex, side: 'both', round: 1 },
-    ...slowestParts(block).map((part) => ({ ...part, blockIndex })),
+  const steps: ScriptStep[] = timeline.blocks.flatMap((block): ScriptStep[] => [
+    { kind: 'introduce', seconds: block.introductionSeconds, blockId: block.blockId, side: 'both', round: 1 },
+    { kind: 'changeover', seconds: block.changeoverSeconds, blockId: block.blockId, side: 'both', round: 1 },
+    ...slowestParts(block).map((part) => ({ ...part, blockId: block.blockId })),
   ])
-  steps.push({ kind: 'ending', seconds: timeline.endingSeconds, blockIndex: -1, side: 'both', round: 1 })
+  steps.push({ kind: 'ending', seconds: timeline.endingSeconds, blockId: null, side: 'both', round: 1 })
   return steps.filter((step) => step.seconds > 0)
 }
 
@@ -58,24 +59,26 @@ export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment 
   return { kind: 'filler', side: 'both', round: 1, leftSeconds: 0 }
 }
 
-/** Names of the filler for a lane that is done early, at least this long before the others. */
-export const FILLER_WORDS = 'Stay and breathe, or one more round if it feels good.'
-
-/** The words for a side by the circle's habit. */
-export function sideWords(side: WorkPart['side'], habit: 'left-right' | 'first-second', startSide: 'left' | 'right'): string {
-  if (side === 'both') return ''
-  if (habit === 'first-second') return side === 'first' ? 'first side' : 'second side'
-  return bodySide(side, startSide) === 'left' ? 'left side' : 'right side'
-}
-
 /** The side of the body that a first or second side means for a circle that starts on `startSide`. */
 export function bodySide(side: 'first' | 'second', startSide: 'left' | 'right'): 'left' | 'right' {
   const other = startSide === 'left' ? 'right' : 'left'
   return side === 'first' ? startSide : other
 }
 
-/** How a block is named while it is led: the movement, by its plain name. */
-export function stepTitle(step: ScriptStep, movementId: string | undefined, catalogue: Catalogue): string {
-  if (step.kind === 'ending') return 'Back to where you began'
-  return catalogue.movements.get(movementId ?? '')?.name ?? 'Unknown movement'
+/** Whether a step belongs to a block's work rather than to what leads up to it. */
+export function isWorkStep(step: ScriptStep | undefined): boolean {
+  return step?.kind === 'work' || step?.kind === 'rest' || step?.kind === 'change-side'
+}
+
+/**
+ * Seconds since the work of a step's block began; null before it. Time that was added to a step does not count, so
+ * the lanes that do not set the clock keep to their own parts.
+ *
+ * @param elapsedSeconds since the step began
+ */
+export function workElapsedSeconds(steps: readonly ScriptStep[], at: number, elapsedSeconds: number): number | null {
+  const here = steps[at]
+  if (!here || !isWorkStep(here)) return null
+  const before = steps.slice(0, at).filter((step) => step.blockId === here.blockId && isWorkStep(step))
+  return before.reduce((sum, step) => sum + step.seconds, 0) + Math.min(elapsedSeconds, here.seconds)
 }

@@ -67,6 +67,42 @@ export function edited(plan: Plan, edit: Edit): Plan {
 }
 
 /**
+ * The command that takes another one back: `edited(edited(plan, edit), inverseOf(plan, edit))` is the plan again.
+ *
+ * @param plan the plan before the command
+ * @throws {EditError} when the block it names is gone
+ * @example
+ * inverseOf(plan, { edit: 'setMinutes', minutes: 60 }) // { edit: 'setMinutes', minutes: 45 }
+ */
+export function inverseOf(plan: Plan, edit: Edit): Edit {
+  switch (edit.edit) {
+    case 'addBlock':
+      return { edit: 'removeBlock', id: edit.block.id }
+    case 'moveBlock':
+      blockOf(plan, edit.id)
+      return { edit: 'moveBlock', id: edit.id, before: idAfter(plan, edit.id) }
+    case 'removeBlock':
+      return { edit: 'addBlock', block: blockOf(plan, edit.id), before: idAfter(plan, edit.id) }
+    case 'setDose':
+      return { ...edit, dose: blockOf(plan, edit.id).dose }
+    case 'setRounds':
+      return { ...edit, rounds: blockOf(plan, edit.id).rounds }
+    case 'setRest':
+      return { ...edit, restSeconds: blockOf(plan, edit.id).restSeconds }
+    case 'setSideOrder':
+      return { ...edit, sideOrder: blockOf(plan, edit.id).sideOrder }
+    case 'setTitle':
+      return { ...edit, title: plan.title }
+    case 'setMinutes':
+      return { ...edit, minutes: plan.minutes }
+    case 'setSchool':
+      return { ...edit, school: plan.school }
+    case 'setPropsLaidOut':
+      return { ...edit, propsLaidOut: plan.propsLaidOut }
+  }
+}
+
+/**
  * Puts commands on top of another version of the plan, leaving out those that do not fit any more.
  *
  * @returns the new plan, the commands that were kept and, in words, those that were not
@@ -97,6 +133,10 @@ function blockOf(plan: Plan, id: string): Block {
   const block = plan.blocks.find((other) => other.id === id)
   if (!block) throw new EditError('This block is no longer in the plan.')
   return block
+}
+
+function idAfter(plan: Plan, id: string): string | null {
+  return plan.blocks[plan.blocks.findIndex((block) => block.id === id) + 1]?.id ?? null
 }
 
 function without(blocks: Block[], id: string): Block[] {

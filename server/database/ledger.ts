@@ -53,12 +53,16 @@ export async function ledgerOf(db: Database, practiceId: string, of: { meetingId
   }))
 }
 
-/** Both sides move by the same step, so a difference between them stays a difference. */
-function levelsAfter(levels: PersonLevel[], { movement, tier, fromLevel, toLevel }: LedgerAnswer): PersonLevel[] {
+/**
+ * Both sides move by the same step, so a difference between them stays a difference.
+ *
+ * @param settledAt the level that an earlier answer to the same decision left; the step is counted from there
+ */
+function levelsAfter(levels: PersonLevel[], { movement, tier, toLevel }: LedgerAnswer, settledAt: number): PersonLevel[] {
   const own = levels.filter((level) => level.movement === movement && level.tier === tier)
   if (own.length === 0) return [{ movement, tier, side: 'both', level: toLevel }]
   if (own.length === 1) return [{ ...own[0]!, level: toLevel }]
-  return own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - fromLevel)) }))
+  return own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - settledAt)) }))
 }
 
 /** Writes decisions and makes them next week's levels, in one transaction; deciding again replaces the answer. */
@@ -67,6 +71,8 @@ export async function settleDecisions(db: Database, practiceId: string, meetingI
     await requireOwn(trx, 'meetings', practiceId, meetingId, 'meeting')
     for (const answer of answers) {
       const person = await participantById(trx, practiceId, answer.participant)
+      const { participant, movement, tier } = answer
+      const earlier = await trx('ledger').where({ practice_id: practiceId, meeting_id: meetingId, participant_id: participant, movement, tier }).first<{ to_level: number } | undefined>('to_level')
       await trx('ledger')
         .insert({
           id: randomUUID(), practice_id: practiceId, participant_id: answer.participant, meeting_id: meetingId, movement: answer.movement,
@@ -75,7 +81,7 @@ export async function settleDecisions(db: Database, practiceId: string, meetingI
         })
         .onConflict(['meeting_id', 'participant_id', 'movement', 'tier'])
         .merge(['proposed', 'answer', 'to_level', 'because', 'reason', 'decided_by', 'decided_at'])
-      for (const level of levelsAfter(person.levels, answer)) await setLevel(trx, practiceId, answer.participant, level)
+      for (const level of levelsAfter(person.levels, answer, earlier?.to_level ?? answer.fromLevel)) await setLevel(trx, practiceId, answer.participant, level)
     }
   })
 }

@@ -27,5 +27,7 @@ export default accountRoute(async ({ event, db, practiceId, account }) => {
     venue: venues.find((venue) => venue.id === circle.venueId)!,
     people: inOrder.map((person) => inMeeting(person, account.role)),
     arrivals, lastCame, met, handChoices, classEvents, outcomes,
+    /** The server's clock, by which all devices lead. */
+    now: Date.now(),
   }
 })

@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { hasBegun } from '../../../../core/lead/clock'
 import { Plan } from '../../../../core/plan/plan'
 import { meetingById, savePlan } from '../../../database/meetings'
+import { classEventsOf } from '../../../database/outcomes'
 import { catalogueData } from '../../../catalogue/catalogueData'
 import { idOf, readInput } from '../../../session/readInput'
 import { refusal } from '../../../session/refuse'
@@ -11,6 +13,9 @@ const SavedPlan = z.object({ version: z.number('The version that was read is nee
 export default leadRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))
   const { version, plan } = await readInput(event, SavedPlan)
+  if (hasBegun(await classEventsOf(db, practiceId, id))) {
+    throw refusal(423, 'class-begun', 'The class has begun: its plan stays as it is led.')
+  }
   const known = new Set((await catalogueData()).movements.map((movement) => movement.id))
   const unknown = plan.blocks.findIndex((block) => !known.has(block.movement))
   if (unknown >= 0) {

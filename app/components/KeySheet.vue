@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { onKeyStroke } from '@vueuse/core'
+import { shownKeys } from '~/composables/useKeys'
+
+/** The sheet of keys under `?`. */
+const open = ref(false)
+onKeyStroke('?', (event) => {
+  const target = event.target as HTMLElement
+  if (target.closest('input:not([type="checkbox"]):not([type="radio"]), textarea, select')) return
+  open.value = !open.value
+})
+</script>
+
+<template>
+  <Dialog :open="open" class="relative z-50" @close="open = false">
+    <div class="fixed inset-0 bg-black/40" aria-hidden="true" />
+    <div class="fixed inset-0 grid place-items-center p-5">
+      <DialogPanel class="bg-raised rounded-2xl p-6 w-full max-w-xl max-h-[85dvh] overflow-auto">
+        <DialogTitle as="h2">Keys on this screen</DialogTitle>
+        <dl v-if="shownKeys.length > 0" class="mt-4 grid grid-cols-[max-content_1fr] gap-x-5 gap-y-2">
+          <template v-for="key in shownKeys" :key="key.press">
+            <dt><kbd class="key">{{ key.shown ?? key.press }}</kbd></dt>
+            <dd>{{ key.does }}</dd>
+          </template>
+        </dl>
+        <p v-else class="mt-4 text-faint">Tab moves from one field or button to the next, Enter presses it.</p>
+        <button class="button mt-5" @click="open = false">Close</button>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>

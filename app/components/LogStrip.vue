@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import type { OutcomeEvent } from '~~/core/lead/outcome'
+
+/** What was just logged for a person, and what can be added: pain, effort, form. Nothing is filled in by itself. */
+const { outcomes, name, asking } = defineProps<{ outcomes: OutcomeEvent[]; name: string; asking: 'pain' | 'effort' | null }>()
+const emit = defineEmits<{ detail: [detail: Partial<OutcomeEvent>]; ask: [what: 'pain' | 'effort' | null] }>()
+const WORDS: Record<OutcomeEvent['done'], string> = { done: 'done', partly: 'partly', eased: 'eased', stopped: 'stopped', 'not-done': 'not done' }
+const KINDS = ['none', 'pull', 'pinch', 'sharp'] as const
+
+const first = computed(() => outcomes[0])
+const sentence = computed(() => outcomes.map((outcome) => {
+  const side = outcome.side === 'both' ? '' : `${outcome.side} `
+  const amount = outcome.achieved === null ? '' : `, ${outcome.achieved} of ${outcome.target} ${outcome.unit === 's' ? 's' : ''}`
+  return `${side}${WORDS[outcome.done]}${amount}`.trim()
+}).join('; '))
+const advice = computed(() => {
+  if (first.value?.painKind === 'sharp') return 'Sharp pain: stop at once. Chest pain, breathlessness, faint or sudden weakness: open “Stop, emergency”.'
+  if (first.value?.painKind === 'pinch') return 'A pinch: change the position.'
+  return ''
+})
+</script>
+
+<template>
+  <div v-if="first" class="space-y-2" data-test="log-strip">
+    <p class="text-[1.1rem]"><strong class="font-semibold">{{ name }}</strong>: {{ sentence }}</p>
+    <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <button class="button" :class="asking === 'pain' ? 'button-on' : ''" @click="emit('ask', 'pain')">Pain <kbd class="key">N</kbd> <span class="numerals font-semibold">{{ first.pain ?? '' }}</span></button>
+      <button class="button" :class="asking === 'effort' ? 'button-on' : ''" @click="emit('ask', 'effort')">Effort <kbd class="key">F</kbd> <span class="numerals font-semibold">{{ first.effort ?? '' }}</span></button>
+      <button class="button" :class="first.form === 'clean' ? 'button-on' : ''" :aria-pressed="first.form === 'clean'" @click="emit('detail', { form: 'clean' })">Clean form <kbd class="key">C</kbd></button>
+      <button class="button" :class="first.form === 'slipped' ? 'button-on' : ''" :aria-pressed="first.form === 'slipped'" @click="emit('detail', { form: 'slipped' })">Slipped <kbd class="key">L</kbd></button>
+    </div>
+    <div v-if="asking" class="flex flex-wrap items-center gap-1" role="group" :aria-label="`${asking}, 0 to 10`">
+      <span class="mr-1">{{ asking === 'pain' ? 'Pain' : 'Effort' }}, a number key, <kbd class="key">T</kbd> for ten:</span>
+      <button v-for="points in 11" :key="points" class="button numerals min-w-11 px-2" :class="first[asking] === points - 1 ? 'button-on' : ''" @click="emit('detail', { [asking]: points - 1 })">{{ points - 1 }}</button>
+    </div>
+    <div v-if="(first.pain ?? 0) > 0" class="flex flex-wrap items-center gap-1"><span class="mr-1">What kind?</span>
+      <button v-for="kind in KINDS" :key="kind" class="button px-3" :class="first.painKind === kind ? 'button-on' : ''" :aria-pressed="first.painKind === kind" @click="emit('detail', { painKind: kind })">{{ kind === 'pull' ? 'a pull that eases' : kind }}</button>
+    </div>
+    <p v-if="advice" class="text-stop font-semibold" role="alert">{{ advice }}</p>
+  </div>
+</template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import type { z } from 'zod'
+
+/** A number with its unit. What is typed stays in the field; only what fits the schema is handed on. */
+const { label, value, schema, unit = '', hint = '', disabled = false } = defineProps<{ label: string; value: number | null; schema: z.ZodType; unit?: string; hint?: string; disabled?: boolean }>()
+const emit = defineEmits<{ change: [value: number] }>()
+const id = useId()
+const text = ref(value === null ? '' : String(value))
+const wrong = ref('')
+
+function numberOf(typed: string): number | undefined {
+  const trimmed = typed.trim().replace(',', '.').replace('−', '-')
+  return trimmed === '' || Number.isNaN(Number(trimmed)) ? undefined : Number(trimmed)
+}
+watch(text, (typed) => {
+  if (numberOf(typed) === value) return void (wrong.value = '')
+  const checked = schema.safeParse(numberOf(typed))
+  wrong.value = checked.success ? '' : checked.error.issues[0]!.message
+  if (checked.success) emit('change', checked.data as number)
+})
+// Undo, or another window: the field follows, but never while it holds the same number in other words ("30,0").
+watch(() => value, (to) => {
+  if (numberOf(text.value) !== to) text.value = to === null ? '' : String(to)
+})
+</script>
+
+<template>
+  <div class="w-32">
+    <label class="label text-[0.94rem]" :for="id">{{ label }}<span v-if="unit" class="text-faint font-normal">, {{ unit }}</span></label>
+    <input :id="id" v-model="text" inputmode="decimal" autocomplete="off" :disabled="disabled" :class="wrong ? 'field field-wrong' : 'field'" class="numerals" :aria-invalid="wrong ? true : undefined" :aria-describedby="wrong || hint ? `${id}-words` : undefined">
+    <p v-if="wrong" :id="`${id}-words`" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-else-if="hint" :id="`${id}-words`" class="text-faint text-[0.88rem] mt-1">{{ hint }}</p>
+  </div>
+</template>

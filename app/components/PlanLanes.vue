@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import Sortable from 'sortablejs'
+import { TIERS } from '~~/core/catalogue/words'
+import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import type { Plan } from '~~/core/plan/plan'
+import type { RiderToday } from '~~/core/plan/riders'
+import type { Timeline } from '~~/core/plan/timeline'
+import { clockWords } from '~/words/clockWords'
+import { TIER_NAMES } from '~/words/tierWords'
+
+/** The four lanes: blocks as columns whose width is their time, tiers as rows, under each lane its posture contour. */
+const { plan, timeline, riders, selected } = defineProps<{ plan: Plan; timeline: Timeline; riders: RiderToday[]; selected: string | null; locked?: boolean }>()
+const emit = defineEmits<{ select: [id: string]; move: [id: string, before: string | null] }>()
+const { catalogue } = storeToRefs(useCatalogue())
+
+const GUTTER = 132
+const frame = useTemplateRef('frame')
+const head = useTemplateRef('head')
+const { width } = useElementSize(frame)
+const layout = useLaneLayout(toRef(() => timeline), computed(() => Math.max(300, width.value - GUTTER - 2)))
+const tiers = computed(() => TIERS.filter((tier) => timeline.blocks.some((block) => block.lanes[tier]) || riders.some((rider) => rider.tier === tier)))
+const movementOf = (id: string) => catalogue.value.movements.get(id)
+
+onMounted(() => {
+  if (!head.value) return
+  const sortable = Sortable.create(head.value, {
+    animation: 0,
+    delay: 120,
+    delayOnTouchOnly: true,
+    draggable: '[data-block]',
+    onEnd: ({ item, oldDraggableIndex, newDraggableIndex }) => {
+      if (oldDraggableIndex === undefined || newDraggableIndex === undefined || oldDraggableIndex === newDraggableIndex) return
+      // The list is drawn from the plan: put the node back and let the command move it.
+      const ids = plan.blocks.map((block) => block.id)
+      const others = ids.filter((id) => id !== item.dataset.block)
+      head.value!.insertBefore(item, head.value!.querySelectorAll('[data-block]')[oldDraggableIndex + (oldDraggableIndex > newDraggableIndex ? 1 : 0)] ?? null)
+      emit('move', item.dataset.block!, others[newDraggableIndex] ?? null)
+    },
+  })
+  onBeforeUnmount(() => sortable.destroy())
+})
+
+watch(() => selected, async (id) => {
+  await nextTick()
+  head.value?.querySelector(`[data-block="${id}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+})
+</script>
+
+<template>
+  <div ref="frame" class="overflow-x-auto border-y border-line bg-raised relative">
+    <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
+      <ol ref="head" class="relative h-[5.2rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
+        <li v-for="(block, at) in plan.blocks" :key="block.id" :data-block="block.id" class="absolute inset-y-0 border-l border-line" :style="{ left: `${layout.columns[at]?.left}px`, width: `${layout.columns[at]?.width}px` }">
+          <button class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab" :class="selected === block.id ? 'bg-action-soft' : 'hover:bg-sunk'" :aria-pressed="selected === block.id" @click="emit('select', block.id)">
+            <span class="block font-semibold text-[0.94rem] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
+            <span class="block text-[0.82rem] text-faint truncate">{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span>
+            <span class="numerals text-[0.88rem]" :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)">{{ clockWords(timeline.blocks[at]?.seconds ?? 0) }}</span>
+          </button>
+        </li>
+      </ol>
+      <section v-for="tier in tiers" :key="tier" :aria-label="`${TIER_NAMES[tier]} lane`" class="relative border-t border-line flex">
+        <div class="sticky left-0 z-10 bg-raised shrink-0 flex items-center gap-2 px-2 border-r border-line" :style="{ width: `${GUTTER}px` }">
+          <TierGlyph :tier="tier" :size="34" />
+          <div class="leading-tight"><p class="font-semibold">{{ TIER_NAMES[tier] }}</p><p class="text-[0.82rem] text-faint">{{ riders.filter((rider) => rider.tier === tier).length || 'typical' }} <template v-if="riders.length">{{ riders.filter((rider) => rider.tier === tier).length === 1 ? 'person' : 'people' }}</template></p></div>
+        </div>
+        <div class="relative" :style="{ width: `${layout.width}px` }">
+          <div class="relative h-[4.4rem]">
+            <LaneCell v-for="(block, at) in timeline.blocks" :key="block.blockId" :lane="block.lanes[tier]" :block="block" :tier="tier" :index="at" :riders="riders" class="absolute inset-y-0 border-l border-line" :class="selected === block.blockId ? 'bg-action-soft' : ''" :style="{ left: `${layout.columns[at]!.left}px`, width: `${layout.columns[at]!.width}px` }" @click="emit('select', block.blockId)" />
+          </div>
+          <LaneContour v-if="timeline.contours[tier]" :contour="timeline.contours[tier]!" :x-of="layout.xOf" :width="layout.width" :tier="tier" />
+        </div>
+      </section>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,58 @@
+import type { Timeline } from '~~/core/plan/timeline'
+
+export interface LaneColumn {
+  blockId: string
+  left: number
+  width: number
+}
+
+/** A column is never narrower than a figure with its levels, px. */
+const NARROWEST = 116
+
+/**
+ * Where the plan's time lies on the screen: a column's width is its time, down to a readable least width.
+ *
+ * @param timeline the plan's times
+ * @param width what there is, px
+ */
+export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
+  return computed(() => {
+    const { blocks, endingSeconds, seconds } = timeline.value
+    const ending = blocks.length === 0 ? 0 : Math.max(20, Math.min(60, (endingSeconds / Math.max(1, seconds)) * width.value))
+    const widths = shared(blocks.map((block) => block.seconds), Math.max(0, width.value - ending))
+    let left = 0
+    const columns: LaneColumn[] = blocks.map((block, index) => {
+      const column = { blockId: block.blockId, left, width: widths[index]! }
+      left += column.width
+      return column
+    })
+    /** The place of a moment, px from the left. */
+    const xOf = (at: number) => {
+      const index = blocks.findLastIndex((block) => block.startsAt <= at)
+      const block = blocks[index]
+      if (!block) return 0
+      const into = at - block.startsAt
+      if (into <= block.seconds) return columns[index]!.left + (into / block.seconds) * columns[index]!.width
+      return left + ((into - block.seconds) / Math.max(1, endingSeconds)) * ending
+    }
+    return { columns, width: left + ending, ending, xOf }
+  })
+}
+
+/** Shares a width out by time; what falls under the least width gets it, at the cost of the wider ones. */
+function shared(seconds: number[], width: number): number[] {
+  let rest = width
+  let open = seconds.map((_, index) => index)
+  const widths = seconds.map(() => NARROWEST)
+  for (;;) {
+    const total = open.reduce((sum, index) => sum + seconds[index]!, 0)
+    const short = open.filter((index) => (seconds[index]! / total) * rest < NARROWEST)
+    if (short.length === 0) {
+      for (const index of open) widths[index] = (seconds[index]! / total) * rest
+      return widths
+    }
+    rest -= short.length * NARROWEST
+    open = open.filter((index) => !short.includes(index))
+    if (open.length === 0 || rest <= 0) return widths
+  }
+}

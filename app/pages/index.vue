@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { format, isAfter, isToday, subHours } from 'date-fns'
+import type { Station } from '~/components/CircleRing.vue'
+import { calledName } from '~/words/tierWords'
+
+/** The ring: the circle from above, what to watch, and the way into its next meeting. */
+const practice = usePractice()
+const { isLead } = useAccount()
+await practice.open()
+const circleId = ref(practice.circles[0]?.id ?? '')
+const circle = computed(() => practice.circles.find((other) => other.id === circleId.value))
+const meetings = computed(() => practice.meetings.filter((meeting) => meeting.circleId === circleId.value))
+const next = computed(() => meetings.value.filter((meeting) => isAfter(meeting.startsAt, subHours(new Date(), 12)) && meeting.stage !== 'settled').at(-1))
+const past = computed(() => meetings.value.filter((meeting) => meeting.id !== next.value?.id))
+const people = computed(() => (circle.value?.members ?? []).flatMap((id) => practice.people.filter((person) => person.id === id)))
+const selected = ref<string | null>(null)
+const person = computed(() => people.value.find((other) => other.id === selected.value))
+const { catalogue } = storeToRefs(useCatalogue())
+
+const stations = computed(() => people.value.map((other): Station => {
+  const levels = other.levels.filter((level) => level.tier === other.homeTier).map((level) => level.level)
+  const usual = levels.length === 0 ? null : Math.round(levels.reduce((sum, level) => sum + level, 0) / levels.length)
+  return { id: other.id, name: calledName(other.name), tier: other.homeTier, level: usual, mark: watchOf(other.id).length > 0 ? 'something to watch' : '' }
+}))
+function watchOf(id: string): string[] {
+  const own = people.value.find((other) => other.id === id)?.considerations ?? []
+  return [...new Set(own.flatMap(({ consideration }) => catalogue.value.considerations.get(consideration)?.watch ?? []))]
+}
+const STAGES = { prepare: 'to prepare', lead: 'begun', reflect: 'to reflect on', settled: 'decided' }
+const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', settled: 'reflect' }
+</script>
+
+<template>
+  <div v-if="practice.circles.length === 0" class="py-16 text-center space-y-4">
+    <h1>No circle yet</h1>
+    <p>A circle is a group that meets regularly in a venue. Begin with the venue, then its people.</p>
+    <NuxtLink to="/practice" class="button button-main">Set up the first circle</NuxtLink>
+  </div>
+  <div v-else class="grid gap-10 lg:grid-cols-[minmax(0,36rem)_minmax(0,1fr)] items-start">
+    <div>
+      <div class="flex flex-wrap items-baseline gap-4">
+        <h1>{{ circle?.name }}</h1>
+        <select v-if="practice.circles.length > 1" v-model="circleId" class="field w-60" aria-label="Circle"><option v-for="other in practice.circles" :key="other.id" :value="other.id">{{ other.name }}</option></select>
+      </div>
+      <CircleRing :stations="stations" :selected="selected" :centre="`${people.length} people`" @select="selected = selected === $event ? null : $event" />
+      <p class="text-faint text-[0.94rem]">Shape: where they usually work. Fill: the level, from 1 (rested) to 5 (loaded). A yellow dot: something to watch.</p>
+    </div>
+    <div class="space-y-8">
+      <section v-if="next" aria-label="The next meeting" class="space-y-3">
+        <h2>{{ isToday(next.startsAt) ? 'Today' : format(next.startsAt, 'EEEE d MMMM') }}, {{ format(next.startsAt, 'HH:mm') }}</h2>
+        <p class="text-xl">{{ next.title || 'No title yet' }}<span class="text-faint">, {{ next.blocks }} {{ next.blocks === 1 ? 'block' : 'blocks' }}</span></p>
+        <div class="flex flex-wrap gap-2">
+          <NuxtLink :to="`/meetings/${next.id}/prepare`" class="button" :class="next.stage === 'prepare' ? 'button-main' : ''">Prepare</NuxtLink>
+          <NuxtLink :to="`/meetings/${next.id}/gather`" class="button">Gather</NuxtLink>
+          <NuxtLink :to="`/meetings/${next.id}/lead`" class="button" :class="next.stage === 'lead' ? 'button-main' : ''">Lead</NuxtLink>
+          <NuxtLink v-if="isLead" :to="`/meetings/${next.id}/reflect`" class="button" :class="next.stage === 'reflect' ? 'button-main' : ''">Reflect</NuxtLink>
+        </div>
+      </section>
+      <section v-else class="space-y-3"><h2>No meeting ahead</h2><NuxtLink to="/plans" class="button button-main">Plan the next meeting</NuxtLink></section>
+      <section v-if="person" :aria-label="person.name" class="space-y-2">
+        <h2><NuxtLink :to="`/people/${person.id}`" class="underline underline-offset-4">{{ person.name }}</NuxtLink></h2>
+        <p v-for="words in watchOf(person.id)" :key="words" class="border-l-4 border-mark pl-3">{{ words }}</p>
+        <p v-if="watchOf(person.id).length === 0" class="text-faint">Nothing to watch is written down.</p>
+      </section>
+      <section v-else aria-label="What to watch" class="space-y-2">
+        <h2>What to watch</h2>
+        <template v-for="other in people" :key="other.id"><p v-if="watchOf(other.id).length > 0" class="leading-snug"><button class="font-semibold hover:underline" @click="selected = other.id">{{ calledName(other.name) }}</button>: {{ watchOf(other.id).join(' ') }}</p></template>
+      </section>
+      <section v-if="past.length > 0" aria-label="Earlier meetings">
+        <h2 class="mb-1">Earlier</h2>
+        <ul class="divide-y divide-line"><li v-for="meeting in past.slice(0, 6)" :key="meeting.id"><NuxtLink :to="`/meetings/${meeting.id}/${STAGE_PAGES[meeting.stage]}`" class="flex gap-4 py-2.5 hover:bg-sunk rounded-lg px-2"><span class="numerals w-24">{{ format(meeting.startsAt, 'd MMM') }}</span><span class="flex-1">{{ meeting.title }}</span><span class="text-faint">{{ meeting.came }} came, {{ STAGES[meeting.stage] }}</span></NuxtLink></li></ul>
+      </section>
+    </div>
+  </div>
+</template>

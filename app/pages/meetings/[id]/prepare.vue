@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import type { Movement } from '~~/core/catalogue/catalogue'
+import { hasBegun } from '~~/core/lead/clock'
+import { blockFor } from '~~/core/plan/edits'
+import { Plan } from '~~/core/plan/plan'
+import type { SchoolId } from '~~/core/catalogue/words'
+import { clockWords } from '~/words/clockWords'
+
+/** Prepare: the four lanes, the chosen block's dose, and the sum of the minutes. */
+const meeting = useMeeting()
+const { catalogue } = storeToRefs(useCatalogue())
+const { isLead } = useAccount()
+const editor = usePlanEditor()
+const { state, notice, canUndo, canRedo } = storeToRefs(editor)
+await editor.open()
+const plan = computed(() => meeting.plan!)
+const selected = ref<string | null>(plan.value.blocks[0]?.id ?? null)
+const picking = ref(false)
+const titleId = useId()
+const schoolId = useId()
+
+const begun = computed(() => hasBegun(meeting.view!.classEvents))
+const locked = computed(() => begun.value || !isLead.value || state.value === 'closed')
+const left = computed(() => plan.value.minutes * 60 - meeting.timeline.seconds)
+const share = computed(() => Math.min(1, meeting.timeline.seconds / (plan.value.minutes * 60)))
+const selectedIndex = computed(() => plan.value.blocks.findIndex((block) => block.id === selected.value))
+const noWay = computed(() => [...new Set(meeting.timeline.noWay.map(({ rider }) => meeting.view!.people.find((person) => person.id === rider)?.name ?? ''))])
+const STATE_WORDS = { saved: 'Saved', saving: 'Saving …', waiting: 'Kept in this browser, saved as soon as the server answers', closed: 'Not saved any more' }
+
+watch(selectedIndex, (at, before) => {
+  // The chosen block is gone: its neighbour is chosen instead.
+  if (at < 0 && selected.value !== null) selected.value = plan.value.blocks[Math.min(before, plan.value.blocks.length - 1)]?.id ?? null
+})
+
+function add(movement: Movement): void {
+  const id = crypto.randomUUID().slice(0, 8)
+  editor.apply({ edit: 'addBlock', block: blockFor(movement, plan.value.school, id, catalogue.value), before: plan.value.blocks[selectedIndex.value + 1]?.id ?? null })
+  selected.value = id
+  picking.value = false
+}
+function step(by: number): void {
+  const to = Math.max(0, Math.min(plan.value.blocks.length - 1, selectedIndex.value + by))
+  selected.value = plan.value.blocks[to]?.id ?? null
+}
+function moveBy(by: number): void {
+  const { blocks } = plan.value
+  const to = selectedIndex.value + by
+  if (locked.value || selected.value === null || to < 0 || to >= blocks.length) return
+  editor.apply({ edit: 'moveBlock', id: selected.value, before: by < 0 ? blocks[to]!.id : (blocks[to + 1]?.id ?? null) })
+}
+function move(id: string, before: string | null): void {
+  if (locked.value) return
+  editor.apply({ edit: 'moveBlock', id, before })
+  selected.value = id
+}
+function remove(): void {
+  if (!locked.value && selected.value !== null) editor.apply({ edit: 'removeBlock', id: selected.value })
+}
+useKeys([
+  { press: 'a', does: 'Add a movement after the chosen block', run: () => (picking.value = !locked.value) },
+  { press: 'ArrowRight', shown: '→', does: 'Choose the next block', run: () => step(1) },
+  { press: 'ArrowLeft', shown: '←', does: 'Choose the block before', run: () => step(-1) },
+  { press: 'alt+ArrowRight', shown: 'Alt →', does: 'Move the block later', run: () => moveBy(1) },
+  { press: 'alt+ArrowLeft', shown: 'Alt ←', does: 'Move the block earlier', run: () => moveBy(-1) },
+  { press: 'Delete', does: 'Remove the block', run: remove },
+  { press: 'ctrl+z', shown: 'Ctrl Z', does: 'Undo', run: editor.undo },
+  { press: 'ctrl+shift+z', shown: 'Ctrl Shift Z', does: 'Redo', run: editor.redo },
+])
+</script>
+
+<template>
+  <div class="space-y-4">
+    <MeetingHead>
+      <p class="ml-auto text-faint text-[0.94rem]" aria-live="polite" data-test="saved">{{ begun ? 'The class has begun: its plan stays as it is led.' : isLead ? STATE_WORDS[state] : 'Only a lead changes the plan.' }}</p>
+    </MeetingHead>
+    <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
+      <h1 class="sr-only">Prepare</h1>
+      <div class="flex-1 min-w-64">
+        <label class="label text-[0.94rem]" :for="titleId">Title</label>
+        <input :id="titleId" class="field" :value="plan.title" maxlength="120" :disabled="locked" @input="editor.apply({ edit: 'setTitle', title: ($event.target as HTMLInputElement).value })" >
+      </div>
+      <NumberField label="Length" unit="min" :value="plan.minutes" :schema="Plan.shape.minutes" :disabled="locked" data-field="minutes" @change="editor.apply({ edit: 'setMinutes', minutes: $event })" />
+      <div class="w-48">
+        <label class="label text-[0.94rem]" :for="schoolId">School</label>
+        <select :id="schoolId" class="field" :value="plan.school" :disabled="locked" :title="catalogue.schools.get(plan.school)?.belief" @change="editor.apply({ edit: 'setSchool', school: ($event.target as HTMLSelectElement).value as SchoolId })">
+          <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">{{ school.name }}: {{ school.belief }}</option>
+        </select>
+      </div>
+      <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.propsLaidOut" :disabled="locked" @change="editor.apply({ edit: 'setPropsLaidOut', propsLaidOut: ($event.target as HTMLInputElement).checked })" >Props lie ready</label>
+    </div>
+    <p v-if="notice" class="bg-mark-soft rounded-lg px-4 py-2 flex items-center gap-4" role="status" data-test="notice">{{ notice }}<button class="underline ml-auto" @click="notice = ''">Good</button></p>
+
+    <div v-if="plan.blocks.length > 0" class="flex flex-wrap items-center gap-4">
+      <p class="numerals text-xl font-semibold" data-test="total"><span data-test="total-seconds" :data-seconds="meeting.timeline.seconds">{{ clockWords(meeting.timeline.seconds) }}</span> <span class="font-normal text-faint">of {{ plan.minutes }}:00</span></p>
+      <div class="flex-1 min-w-40 h-3 rounded-full bg-sunk border border-line overflow-hidden" aria-hidden="true"><div class="h-full" :class="left < 0 ? 'bg-stop' : 'bg-action'" :style="{ width: `${share * 100}%` }" /></div>
+      <p class="numerals" :class="left < 0 ? 'text-stop font-semibold' : 'text-faint'">{{ left < 0 ? `${clockWords(-left)} too long` : `${clockWords(left)} free` }}</p>
+      <div class="flex gap-2">
+        <button class="button" :disabled="!canUndo || locked" title="Ctrl Z" @click="editor.undo">Undo</button>
+        <button class="button" :disabled="!canRedo || locked" title="Ctrl Shift Z" @click="editor.redo">Redo</button>
+        <button class="button" :disabled="locked || selectedIndex < 1" title="Alt ←" aria-label="Move the block earlier" @click="moveBy(-1)">←</button>
+        <button class="button" :disabled="locked || selectedIndex < 0 || selectedIndex === plan.blocks.length - 1" title="Alt →" aria-label="Move the block later" @click="moveBy(1)">→</button>
+        <button class="button" :disabled="locked || selected === null" title="Delete" @click="remove">Remove</button>
+        <button class="button button-main" :disabled="locked" title="A" @click="picking = true">Add a movement</button>
+      </div>
+    </div>
+    <p v-if="noWay.length > 0" class="border-l-4 border-mark pl-3">No safe way through this plan for {{ noWay.join(', ') }}: see the lanes below, or choose something else for them in Gather.</p>
+
+    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" :riders="meeting.ridersPresent" :selected="selected" class="-mx-5" @select="selected = $event" @move="move" />
+    <div v-else class="py-16 text-center space-y-4">
+      <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
+      <button class="button button-main" :disabled="locked" @click="picking = true">Add the first movement</button>
+    </div>
+    <BlockDetail v-if="selected !== null && selectedIndex >= 0" :key="selected" :plan="plan" :block-id="selected" :locked="locked" @edit="editor.apply" />
+    <div v-if="plan.blocks.length > 0" class="flex justify-end"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/gather`" class="button button-main">On to Gather</NuxtLink></div>
+    <MovementPicker :open="picking" @close="picking = false" @pick="add" />
+  </div>
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { addDays, format } from 'date-fns'
+import { refusalOf } from '~/composables/useRefusal'
+
+/** The meetings with their plans, and a new meeting that starts empty or from an earlier plan. */
+const practice = usePractice()
+const { isLead } = useAccount()
+await practice.open()
+const wrong = ref<Record<string, string>>({})
+const message = ref('')
+const latest = practice.meetings[0]
+const fields = reactive({
+  circleId: practice.circles[0]?.id ?? '',
+  startsAt: format(latest ? addDays(latest.startsAt, 7) : addDays(new Date(), 1), "yyyy-MM-dd'T'HH:mm"),
+  planFrom: '',
+})
+const nameOf = (id: string) => practice.circles.find((circle) => circle.id === id)?.name ?? ''
+
+async function add(): Promise<void> {
+  wrong.value = {}
+  message.value = ''
+  const startsAt = new Date(fields.startsAt)
+  if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
+  try {
+    const meeting = await $fetch<{ id: string }>('/api/meetings', { method: 'POST', body: { circleId: fields.circleId, startsAt: startsAt.toISOString(), planFrom: fields.planFrom || null } })
+    await navigateTo(`/meetings/${meeting.id}/prepare`)
+  } catch (error) {
+    const refused = refusalOf(error)
+    wrong.value = refused.fields
+    message.value = refused.message
+  }
+}
+</script>
+
+<template>
+  <div class="space-y-8">
+    <h1>Plans</h1>
+    <form v-if="isLead && practice.circles.length > 0" class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="add">
+      <AppField v-slot="{ id, fieldClass }" label="Circle" class="w-64" :wrong="wrong.circleId"><select :id="id" v-model="fields.circleId" :class="fieldClass"><option v-for="circle in practice.circles" :key="circle.id" :value="circle.id">{{ circle.name }}</option></select></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="When" class="w-60" :wrong="wrong.startsAt"><input :id="id" v-model="fields.startsAt" type="datetime-local" :class="fieldClass" v-bind="aria" ></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Plan" class="w-72"><select :id="id" v-model="fields.planFrom" :class="fieldClass"><option value="">Begin empty</option><option v-for="meeting in practice.meetings" :key="meeting.id" :value="meeting.id">As on {{ format(meeting.startsAt, 'd MMM') }}: {{ meeting.title }}</option></select></AppField>
+      <button class="button button-main mt-[1.85rem]">Make the meeting</button>
+      <p v-if="message" class="wrong w-full" role="alert">{{ message }}</p>
+    </form>
+    <p v-if="practice.circles.length === 0">A plan belongs to a circle: <NuxtLink to="/practice" class="underline">set one up first</NuxtLink>.</p>
+    <ul class="divide-y divide-line">
+      <li v-for="meeting in practice.meetings" :key="meeting.id"><NuxtLink :to="`/meetings/${meeting.id}/prepare`" class="grid grid-cols-[9rem_minmax(0,1fr)_14rem_6rem] gap-4 py-3 px-2 hover:bg-sunk rounded-lg"><span class="numerals">{{ format(meeting.startsAt, 'EEE d MMM, HH:mm') }}</span><strong class="font-semibold">{{ meeting.title || 'No title yet' }}</strong><span class="text-faint">{{ nameOf(meeting.circleId) }}</span><span class="text-faint">{{ meeting.blocks }} blocks</span></NuxtLink></li>
+    </ul>
+  </div>
+</template>

@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { ClassEvent } from '~~/core/lead/clock'
+import { OutcomeEvent } from '~~/core/lead/outcome'
+import { Participant } from '~~/core/offer/participant'
+import { Arrival } from '~~/core/offer/person'
+import { Plan } from '~~/core/plan/plan'
+import { Circle, Venue } from '~~/core/room/circle'
+
+export const HandChoiceRecord = z.object({ participant: z.string(), blockId: z.string(), variation: z.string(), reason: z.string() })
+export type HandChoiceRecord = z.infer<typeof HandChoiceRecord>
+
+/** Everything that the four steps of a meeting work with, as the server hands it over. */
+export const MeetingView = z.object({
+  meeting: z.object({ id: z.string(), circleId: z.string(), startsAt: z.string(), plan: Plan, planVersion: z.number() }),
+  circle: Circle,
+  venue: Venue,
+  people: z.array(Participant),
+  arrivals: z.record(z.string(), Arrival),
+  lastCame: z.record(z.string(), z.string()),
+  met: z.array(z.string()),
+  handChoices: z.array(HandChoiceRecord),
+  classEvents: z.array(ClassEvent),
+  outcomes: z.array(OutcomeEvent),
+  now: z.number(),
+})
+export type MeetingView = z.infer<typeof MeetingView>
