@@ -3,7 +3,7 @@ import type { Tier } from '~~/core/catalogue/words'
 import { laneMoment } from '~~/core/lead/script'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { laneWords } from '~/words/stepWords'
-import { TIER_NAMES } from '~/words/tierWords'
+import { calledName, TIER_NAMES } from '~/words/tierWords'
 
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
 const { tier, lane, blockIndex, stepKind, workElapsed } = defineProps<{ tier: Tier; lane: LaneBlock; blockIndex: number; stepKind: string; workElapsed: number | null }>()
@@ -11,10 +11,13 @@ const meeting = useMeeting()
 
 const moment = computed(() => (workElapsed === null ? null : laneMoment(lane, workElapsed)))
 const variations = computed(() => {
-  const groups = new Map<string, { level: number | null; name: string; setUp: string; cue: string; easier: string; more: string }>()
+  const groups = new Map<string, { level: number | null; people: string[]; name: string; setUp: string; cue: string; easier: string; more: string }>()
   for (const id of lane.riders) {
     for (const offer of meeting.riders.get(id)?.offers[blockIndex] ?? []) {
-      if (offer.variation) groups.set(offer.variation.id, { level: offer.kind === 'breath' ? null : offer.variation.level, name: offer.variation.name, setUp: offer.variation.setUp, cue: offer.variation.cues[0] ?? '', easier: offer.variation.easier, more: offer.variation.more })
+      if (!offer.variation) continue
+      const who = calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+      const people = [...(groups.get(offer.variation.id)?.people ?? []), offer.side === 'both' ? who : `${who} ${offer.side}`]
+      groups.set(offer.variation.id, { level: offer.kind === 'breath' ? null : offer.variation.level, people, name: offer.variation.name, setUp: offer.variation.setUp, cue: offer.variation.cues[0] ?? '', easier: offer.variation.easier, more: offer.variation.more })
     }
   }
   return [...groups.values()].sort((a, b) => (a.level ?? 0) - (b.level ?? 0))
@@ -27,11 +30,11 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
 </script>
 
 <template>
-  <section :aria-label="`${TIER_NAMES[tier]} lane`" class="flex gap-4 items-center border-t border-line py-1.5 min-h-0 overflow-hidden">
-    <PostureGlyph :posture="lane.postureId" :size="84" :label="TIER_NAMES[tier]" />
+  <section :aria-label="`${TIER_NAMES[tier]} lane`" class="flex gap-4 items-center border-t border-line py-1">
+    <PostureGlyph :posture="lane.postureId" :size="88" :label="TIER_NAMES[tier]" />
     <div class="min-w-0 flex-1">
-      <p class="flex flex-wrap items-center gap-x-3 text-[1.15rem] leading-snug">
-        <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{ variation.name }}</strong></span>
+      <p class="flex flex-wrap items-center gap-x-3 text-[1.12rem] leading-tight">
+        <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{ variation.name }}</strong><span class="text-faint">{{ variation.people.join(', ') }}</span></span>
       </p>
       <p class="text-[1.12rem] leading-snug">{{ stepKind === 'introduce' || stepKind === 'changeover' ? (stepKind === 'changeover' ? now : middle?.setUp) : middle?.cue }}</p>
       <p v-if="stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else>Easier: {{ middle?.easier }} More: {{ middle?.more }}</template></p>

@@ -21,24 +21,35 @@ const levels = computed(() => {
 const withoutAnswer = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'breath' && block.lanes[tier] && offer.reasons.some((reason) => reason.weight === 85)).length)
 const standIns = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'stand-in').length)
 const share = (seconds: number) => `${(100 * seconds) / block.seconds}%`
+const words = computed(() => {
+  if (!lane) return ''
+  const parts = [`${Math.round(lane.changeoverSeconds + lane.fetchSeconds)} s to get there`, `${Math.round(lane.workSeconds)} s of work`]
+  return [...parts, lane.fillerSeconds >= 1 ? `${Math.round(lane.fillerSeconds)} s spare: stay and breathe, or one more round` : ''].filter((part) => part !== '').join(', ')
+})
 const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
 </script>
 
 <template>
-  <div v-if="lane" class="flex overflow-hidden cursor-pointer">
-    <div class="hatch shrink-0 h-full" :style="{ width: share(lane.changeoverSeconds + lane.fetchSeconds) }" :title="lane.changeoverSeconds > 0 ? `${Math.round(lane.changeoverSeconds)} s to get there` : ''" />
-    <div class="flex items-center gap-1 px-1 min-w-0">
-      <PostureGlyph :posture="lane.postureId" :size="46" />
-      <div class="flex flex-wrap gap-x-1 gap-y-0 items-center min-w-0">
-        <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"><TierGlyph :tier="tier" :level="level" :size="26" /><span v-if="names.length > 1" class="text-[0.8rem] text-faint">×{{ names.length }}</span></span>
+  <div v-if="lane" class="@container flex flex-col overflow-hidden cursor-pointer">
+    <div class="flex h-2 shrink-0" role="img" :aria-label="words">
+      <div :style="{ width: share(block.introductionSeconds) }" />
+      <div class="hatch" :style="{ width: share(lane.changeoverSeconds + lane.fetchSeconds) }" />
+      <div :style="{ width: share(lane.workSeconds), background: `var(--${tier})` }" class="opacity-55" />
+      <div class="dots flex-1" />
+    </div>
+    <div class="flex items-center gap-1 px-1 min-h-0 flex-1" :title="words">
+      <PostureGlyph :posture="lane.postureId" :size="44" />
+      <div class="flex flex-wrap gap-x-1 gap-y-0 items-center content-center min-w-0">
+        <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"><TierGlyph :tier="tier" :level="level" :size="25" /><span v-if="names.length > 1" class="text-[0.78rem] text-faint -ml-0.5">×{{ names.length }}</span></span>
         <span v-if="standIns > 0" class="text-[0.75rem] text-faint">stand-in</span>
-        <span v-if="withoutAnswer > 0" class="text-[0.78rem] bg-mark-soft rounded px-1" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
-        <span v-if="isIdle" class="text-[0.75rem] text-faint numerals" title="Spare time: stay and breathe, or one more round">+{{ Math.round(lane.fillerSeconds) }} s</span>
+        <span v-if="withoutAnswer > 0" class="text-[0.78rem] leading-4 bg-mark-soft rounded px-1" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
+        <span v-if="isIdle" class="hidden @min-[150px]:inline text-[0.75rem] text-faint numerals">+{{ Math.round(lane.fillerSeconds) }} s</span>
       </div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.hatch { background: repeating-linear-gradient(135deg, var(--line) 0 2px, transparent 2px 7px); }
+.hatch { background: repeating-linear-gradient(135deg, var(--faint) 0 2px, transparent 2px 5px); }
+.dots { background: radial-gradient(circle at 2px 4px, var(--line) 1.4px, transparent 1.6px) 0 0 / 6px 8px; }
 </style>

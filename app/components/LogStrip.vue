@@ -22,8 +22,8 @@ const advice = computed(() => {
 
 <template>
   <div v-if="first" class="space-y-2" data-test="log-strip">
-    <p class="text-[1.1rem]"><strong class="font-semibold">{{ name }}</strong>: {{ sentence }}</p>
     <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <p class="text-[1.1rem] mr-2"><strong class="font-semibold">{{ name }}</strong>: {{ sentence }}</p>
       <button class="button" :class="asking === 'pain' ? 'button-on' : ''" @click="emit('ask', 'pain')">Pain <kbd class="key">N</kbd> <span class="numerals font-semibold">{{ first.pain ?? '' }}</span></button>
       <button class="button" :class="asking === 'effort' ? 'button-on' : ''" @click="emit('ask', 'effort')">Effort <kbd class="key">F</kbd> <span class="numerals font-semibold">{{ first.effort ?? '' }}</span></button>
       <button class="button" :class="first.form === 'clean' ? 'button-on' : ''" :aria-pressed="first.form === 'clean'" @click="emit('detail', { form: 'clean' })">Clean form <kbd class="key">C</kbd></button>

@@ -17,7 +17,7 @@ const when = computed(() => format(view.value.meeting.startsAt, 'EEEE d MMMM, HH
 const isDone = computed<Record<string, boolean>>(() => ({
   prepare: (meeting.plan?.blocks.length ?? 0) > 0,
   gather: meeting.someCame,
-  lead: hasBegun(view.value.classEvents),
+  lead: hasBegun(view.value.classEvents) || meeting.outcomes.length > 0,
   reflect: false,
 }))
 const steps = computed(() => STEPS.filter((step) => step.to !== 'reflect' || isLead.value))

@@ -50,10 +50,10 @@ watch(() => selected, async (id) => {
 <template>
   <div ref="frame" class="overflow-x-auto border-y border-line bg-raised relative">
     <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
-      <ol ref="head" class="relative h-[5.2rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
+      <ol ref="head" class="relative h-[4.9rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
         <li v-for="(block, at) in plan.blocks" :key="block.id" :data-block="block.id" class="absolute inset-y-0 border-l border-line" :style="{ left: `${layout.columns[at]?.left}px`, width: `${layout.columns[at]?.width}px` }">
           <button class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab" :class="selected === block.id ? 'bg-action-soft' : 'hover:bg-sunk'" :aria-pressed="selected === block.id" @click="emit('select', block.id)">
-            <span class="block font-semibold text-[0.94rem] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
+            <span class="block font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
             <span class="block text-[0.82rem] text-faint truncate">{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span>
             <span class="numerals text-[0.88rem]" :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)">{{ clockWords(timeline.blocks[at]?.seconds ?? 0) }}</span>
           </button>
@@ -65,7 +65,7 @@ watch(() => selected, async (id) => {
           <div class="leading-tight"><p class="font-semibold">{{ TIER_NAMES[tier] }}</p><p class="text-[0.82rem] text-faint">{{ riders.filter((rider) => rider.tier === tier).length || 'typical' }} <template v-if="riders.length">{{ riders.filter((rider) => rider.tier === tier).length === 1 ? 'person' : 'people' }}</template></p></div>
         </div>
         <div class="relative" :style="{ width: `${layout.width}px` }">
-          <div class="relative h-[4.4rem]">
+          <div class="relative h-[3.9rem]">
             <LaneCell v-for="(block, at) in timeline.blocks" :key="block.blockId" :lane="block.lanes[tier]" :block="block" :tier="tier" :index="at" :riders="riders" class="absolute inset-y-0 border-l border-line" :class="selected === block.blockId ? 'bg-action-soft' : ''" :style="{ left: `${layout.columns[at]!.left}px`, width: `${layout.columns[at]!.width}px` }" @click="emit('select', block.blockId)" />
           </div>
           <LaneContour v-if="timeline.contours[tier]" :contour="timeline.contours[tier]!" :x-of="layout.xOf" :width="layout.width" :tier="tier" />

@@ -7,7 +7,7 @@ const { tier, level = null, size = 36, label = '' } = defineProps<{ tier: Tier; 
 
 const SHAPES: Record<Tier, { path: string; top: number; bottom: number; text: [number, number] }> = {
   bed: { path: 'M2 20 L9 11.5 H31 L38 20 L31 28.5 H9 Z', top: 11.5, bottom: 28.5, text: [20, 20] },
-  chair: { path: 'M9 4 L16 3 L18.5 17 L33 17 L33 24 L31 37 H25.5 L26 25 L13 25 Z', top: 3, bottom: 37, text: [20.5, 21.2] },
+  chair: { path: 'M5 4 C8 2.6 12 2.6 14.5 3.6 L17.5 14.5 L36 14.5 L32.5 36.5 L13 36.5 Z', top: 3, bottom: 36.5, text: [23, 25.5] },
   standing: { path: 'M20 2 C25.5 2 29 6 29 11 V29 C29 34 25.5 38 20 38 C14.5 38 11 34 11 29 V11 C11 6 14.5 2 20 2 Z', top: 2, bottom: 38, text: [20, 20] },
   floor: { path: 'M2 29.5 C2 17 10 9 20 9 C30 9 38 17 38 29.5 Z', top: 9, bottom: 29.5, text: [20, 22] },
 }

@@ -16,6 +16,8 @@ export function useClass() {
   const begun = computed(() => hasBegun(view.value.classEvents))
   const steps = computed(() => (begun.value ? startedScript(view.value.classEvents) : scriptOf(meeting.timeline)))
   const reading = computed(() => readClock(view.value.classEvents, (void ticking.value, meeting.now())))
+  /** What the big clock shows; before the start, how long the first step will be. */
+  const leftSeconds = computed(() => (begun.value ? reading.value.leftMs / 1000 : (steps.value[0]?.seconds ?? 0)))
   const step = computed(() => steps.value[reading.value.step])
   const blockIndex = computed(() => meeting.plan!.blocks.findIndex((block) => block.id === step.value?.blockId))
   const block = computed(() => meeting.plan!.blocks[blockIndex.value])
@@ -70,5 +72,5 @@ export function useClass() {
   }
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 
-  return { view, begun, steps, reading, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, lane, start, toggle, back, on, skip, stretch, finish, reset, log, addDetail, outcomesOf }
+  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, lane, start, toggle, back, on, skip, stretch, finish, reset, log, addDetail, outcomesOf }
 }

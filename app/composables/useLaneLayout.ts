@@ -7,7 +7,7 @@ export interface LaneColumn {
 }
 
 /** A column is never narrower than a figure with its levels, px. */
-const NARROWEST = 116
+const NARROWEST = 122
 
 /**
  * Where the plan's time lies on the screen: a column's width is its time, down to a readable least width.

@@ -30,7 +30,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     }
     const parsed = schema.safeParse(document.toJS())
     if (parsed.success) return parsed.data
-    problems.push(...parsed.error.issues.map((issue) => `${file}: ${issue.path.join('.')}: ${issue.message}`))
+    problems.push(...parsed.error.issues.flatMap((issue) => reasonsOf(issue)).map(({ path, message }) => `${file}: ${path.join('.')}: ${message}`))
     return undefined
   }
 
@@ -47,6 +47,20 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const contradictions = contradictionsIn(linkCatalogue(whole))
   if (contradictions.length > 0) throw new CatalogueError(contradictions)
   return whole
+}
+
+interface Reason {
+  path: PropertyKey[]
+  message: string
+}
+
+/** Where an entry fits none of several shapes, the reasons of the shape that it came nearest to: the one it fails deepest in. */
+function reasonsOf(issue: z.core.$ZodIssue, above: PropertyKey[] = []): Reason[] {
+  const path = [...above, ...issue.path]
+  if (issue.code !== 'invalid_union') return [{ path, message: issue.message }]
+  const shapes = issue.errors.map((issues) => issues.flatMap((inner) => reasonsOf(inner, path)))
+  const depth = (reasons: Reason[]) => Math.max(...reasons.map((reason) => reason.path.length))
+  return shapes.sort((a, b) => depth(b) - depth(a))[0] ?? [{ path, message: issue.message }]
 }
 
 /** What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold. */

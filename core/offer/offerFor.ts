@@ -61,7 +61,7 @@ function offerOn(
 ): Offer {
   const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: watchWords(person, catalogue), byHand: false }
   if (!today.takesPart) return base
-  if (today.breathOnly) return breath(base, catalogue)
+  if (today.breathOnly) return breath(base, asked.dose, person, catalogue, arrival)
   const own = highestRung(asked, side, person, today, catalogue, arrival)
   if (own.variation) {
     return settled({ ...base, kind: 'movement', movement: asked.movement.id, variation: own.variation, wantedLevel: own.wantedLevel, reasons: [...base.reasons, ...own.reasons], watch: merged(base.watch, own.watch) })
@@ -75,7 +75,7 @@ function offerOn(
     }
   }
   const none = { weight: 85, text: `No variation of “${asked.movement.name}” is left in the ${today.tier} tier: breath meanwhile.` }
-  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, catalogue)
+  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, asked.dose, person, catalogue, arrival)
 }
 
 interface Found {
@@ -124,10 +124,10 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Per
   })
 }
 
-/** Breath in the quietest version: level 1 of the breath movement in the tier. */
-function breath(base: Offer, catalogue: Catalogue): Offer {
+/** Breath in the quietest version that the person may be in; none: stay where you are and breathe. */
+function breath(base: Offer, dose: Dose, person: Person, catalogue: Catalogue, arrival?: Arrival): Offer {
   const movement = [...catalogue.movements.values()].find((other) => other.quality === 'breath')
-  const variation = movement?.ladders[base.tier]?.[0] ?? null
+  const variation = movement?.ladders[base.tier]?.find((rung) => judge(rung, dose, 'both', person, catalogue, arrival).blocks.length === 0) ?? null
   return settled({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
 }
 

@@ -69,7 +69,8 @@ export function decide(question: Question): Decision {
   const { movement, tier, level: fromLevel, rungs } = question
   const toLevel = nextLevel(verdict.kind, fromLevel, rungs)
   const kind = verdict.kind === 'step-up' && toLevel === fromLevel ? 'stay' : verdict.kind
-  const because = kind === verdict.kind ? verdict.because : `${verdict.because} This is the highest rung here.`
+  const isAtEnd = (kind !== verdict.kind || kind === 'ease' || kind === 'ease-now') && toLevel === fromLevel
+  const because = isAtEnd ? `${verdict.because} This is the ${kind === 'stay' ? 'highest' : 'lowest'} rung here.` : verdict.because
   return { ...verdict, kind, because, movement, tier, fromLevel, toLevel }
 }
 
@@ -100,13 +101,13 @@ function judgeSide(evidence: Evidence[], school: School, side: Evidence['side'])
   if (poor.length >= 2) return say('ease', `${sentenceOf(poor.at(-1)!)}, ${poor.length} times of the last ${Math.min(3, evidence.length)}.`)
 
   const recent = evidence.slice(-school.meetingsBeforeStep)
-  const reachedAll = recent.every(isReached)
   if (recent.length < school.meetingsBeforeStep) {
     return say('too-early', `${sentenceOf(last)}; ${school.name} looks at ${school.meetingsBeforeStep} meetings.`)
   }
-  if (reachedAll && recent.some((entry) => school.effortAtMost !== null && entry.effort === null || entry.form === null)) {
-    const missing = recent.some((entry) => entry.effort === null) ? 'effort' : 'form'
-    return say('ask', `${sentenceOf(last)}, but the ${missing} was not noted in all ${recent.length} meetings: ask next time.`)
+  const missing = [recent.some((entry) => lacksEffort(entry, school)) ? 'effort' : '', recent.some((entry) => entry.form === null) ? 'form' : ''].filter((what) => what !== '')
+  if (missing.length > 0 && recent.every((entry) => meetsRule(asBestNoted(entry), school))) {
+    const when = recent.length === 1 ? '' : recent.length === 2 ? ' in both meetings' : ` in all ${recent.length} meetings`
+    return say('ask', `${sentenceOf(last)}, but ${missing.join(' and ')} ${missing.length === 1 ? 'was' : 'were'} not noted${when}: ask next time.`)
   }
   if (recent.every((entry) => meetsRule(entry, school))) {
     const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meetsRule(entry, school))
@@ -138,6 +139,15 @@ function shareOf(entry: Evidence): number {
 
 function isReached(entry: Evidence): boolean {
   return entry.done === 'done' && entry.achieved !== null && shareOf(entry) >= 1
+}
+
+function lacksEffort(entry: Evidence, school: School): boolean {
+  return school.effortAtMost !== null && entry.effort === null
+}
+
+/** The entry as it would be if what is empty turned out well: tells a question worth asking from an idle one. */
+function asBestNoted(entry: Evidence): Evidence {
+  return { ...entry, effort: entry.effort ?? 0, form: entry.form ?? 'clean' }
 }
 
 function meetsRule(entry: Evidence, school: School): boolean {

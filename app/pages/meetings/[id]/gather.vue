@@ -63,7 +63,7 @@ useKeys([
         </div>
       </div>
       <div class="space-y-6 min-w-0">
-        <CircleRing :stations="stations" :selected="selected" :centre="`${came} here`" class="mx-auto max-w-[25rem]" @select="selected = $event" />
+        <CircleRing :stations="stations" :selected="selected" :centre="`${came} here`" class="mx-auto max-w-[20rem]" @select="selected = $event" />
         <PersonOffers v-if="person" :key="person.id" :person="person" :rider="meeting.riders.get(person.id)!" />
       </div>
     </div>

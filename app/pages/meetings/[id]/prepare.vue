@@ -69,14 +69,14 @@ useKeys([
 </script>
 
 <template>
-  <div class="space-y-4">
+  <div class="space-y-3">
     <MeetingHead>
       <p class="ml-auto text-faint text-[0.94rem]" aria-live="polite" data-test="saved">{{ begun ? 'The class has begun: its plan stays as it is led.' : isLead ? STATE_WORDS[state] : 'Only a lead changes the plan.' }}</p>
     </MeetingHead>
     <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
       <h1 class="sr-only">Prepare</h1>
       <div class="flex-1 min-w-64">
-        <label class="label text-[0.94rem]" :for="titleId">Title</label>
+        <label class="label text-[0.94rem]" :for="titleId">Title of the plan</label>
         <input :id="titleId" class="field" :value="plan.title" maxlength="120" :disabled="locked" @input="editor.apply({ edit: 'setTitle', title: ($event.target as HTMLInputElement).value })" >
       </div>
       <NumberField label="Length" unit="min" :value="plan.minutes" :schema="Plan.shape.minutes" :disabled="locked" data-field="minutes" @change="editor.apply({ edit: 'setMinutes', minutes: $event })" />

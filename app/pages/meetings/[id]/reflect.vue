@@ -15,7 +15,7 @@ if (isLead.value) {
   await outbox.send()
   await reflection.open(meeting.view!.meeting.id)
 }
-const VIEWS = { changes: 'What changes', open: 'Not decided yet', all: 'All' } as const
+const VIEWS = { changes: 'Worth a look', open: 'Not decided yet', all: 'All' } as const
 const shown = ref<keyof typeof VIEWS>('changes')
 const isOpen = (decision: ProposedDecision) => reflection.settledOf(decision) === null
 const visible = computed(() => reflection.decisions.filter((decision) => shown.value === 'all' || (shown.value === 'open' ? isOpen(decision) : decision.kind !== 'stay' && decision.kind !== 'too-early')))

@@ -22,7 +22,12 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const catalogue = linkCatalogue(data)
   const decisions = people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
-    return reflectOn(meeting.id, person, own, meeting.plan.school, catalogue).map((decision) => ({ participant: person.id, ...decision }))
+    return reflectOn(meeting.id, person, own, meeting.plan.school, catalogue).map((decision) => {
+      // What was settled stands as it was proposed then: the person's level has moved since.
+      const settled = answered.find((entry) => entry.participant === person.id && entry.movement === decision.movement && entry.tier === decision.tier)
+      const asProposed = settled ? { kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel } : {}
+      return { participant: person.id, ...decision, ...asProposed }
+    })
   })
   return { decisions, answered }
 })

@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { personIn } from '../../tests/people'
+import { USUAL_ARRIVAL, type Arrival, type Person } from './person'
+import { todayOf } from './today'
+
+const catalogue = shippedCatalogue()
+const today = (arrival: Partial<Arrival> = {}, person: Person = personIn('standing'), daysAway: number | null = 7) =>
+  todayOf(person, catalogue, { ...USUAL_ARRIVAL, ...arrival }, { daysAway, year: 2026 })
+
+describe('how somebody is today', () => {
+  // The amounts are this product's own, from common practice, no source.
+  const easings: [string, Partial<Arrival>, number | null, number][] = [
+    ['a usual day changes nothing', {}, 7, 0],
+    ['pain 3 changes nothing', { pain: 3 }, 7, 0],
+    ['pain 4 eases by one level', { pain: 4 }, 7, 1],
+    ['pain 4 that is the usual pain changes nothing', { pain: 4, usualPain: 4 }, 7, 0],
+    ['tired eases by one', { tired: true }, 7, 1],
+    ['tired and sore ease by two', { tired: true, sore: true }, 7, 2],
+    ['tired, sore and in pain ease by two at most', { tired: true, sore: true, pain: 5 }, 7, 2],
+    ['20 days away change nothing', {}, 20, 0],
+    ['21 days away ease by one', {}, 21, 1],
+    ['55 days away ease by one', {}, 55, 1],
+  ]
+  it.each(easings)('%s', (_, arrival, daysAway, easierBy) => {
+    expect(today(arrival, undefined, daysAway).easierBy).toBe(easierBy)
+  })
+  it('limits to level 2 from 56 days away, without easing on top', () => {
+    expect(today({}, undefined, 56)).toMatchObject({ levelAtMost: 2, easierBy: 0 })
+  })
+  it('does not let anybody take part who is ill, has pain of 7 or a red flag', () => {
+    expect(today({ ill: true }).takesPart).toBe(false)
+    expect(today({ pain: 7 }).takesPart).toBe(false)
+    expect(today({ pain: 6 }).takesPart).toBe(true)
+    expect(today({}, personIn('chair', { considerations: [{ consideration: 'red-flag', side: 'both', clearedBy: '' }] })).takesPart).toBe(false)
+  })
+  it('keeps somebody at breath until what needs a clearance is cleared', () => {
+    const operated = (clearedBy: string) => personIn('chair', { considerations: [{ consideration: 'surgery-last-12-weeks', side: 'both', clearedBy }] })
+    expect(today({}, operated('')).breathOnly).toBe(true)
+    expect(today({}, operated('Dr Example')).breathOnly).toBe(false)
+  })
+  it('works dizzy people in the chair or the bed, never standing or on the floor', () => {
+    expect(today({ dizzy: true }, personIn('floor')).tier).toBe('chair')
+    expect(today({ dizzy: true }, personIn('bed')).tier).toBe('bed')
+    expect(today({ dizzy: true }, personIn('standing', { access: { bed: 'yes', chair: 'no', standing: 'yes', floor: 'no' } })).tier).toBe('bed')
+  })
+  it('says the reasons in words', () => {
+    expect(today({ dizzy: true, tired: true }).reasons.map((reason) => reason.text).join(' ')).toMatch(/Dizzy today.*chair/)
+  })
+})

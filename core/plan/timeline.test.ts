@@ -1,0 +1,104 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { personIn } from '../../tests/people'
+import { TIERS, type Tier } from '../catalogue/words'
+import { scriptOf } from '../lead/script'
+import type { Person } from '../offer/person'
+import { blockFor } from './edits'
+import { emptyPlan, type Block, type Plan } from './plan'
+import { riderOf } from './riders'
+import { timelineOf } from './timeline'
+
+const catalogue = shippedCatalogue()
+const ALL_MET = new Set(catalogue.movements.keys())
+const planOf = (...blocks: Block[]): Plan => ({ ...emptyPlan('Test', 45, 'dwell'), blocks })
+const block = (movement: string, change: Partial<Block> = {}, id = movement): Block => ({ ...blockFor(catalogue.movements.get(movement)!, 'dwell', id, catalogue), ...change })
+const time = (plan: Plan, people: Person[], met: ReadonlySet<string> = ALL_MET) =>
+  timelineOf(plan, people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue)), met, catalogue)
+const level = (movement: string, tier: Tier, at: number) => ({ movement, tier, side: 'both' as const, level: at })
+
+describe('the time of a plan', () => {
+  // Worked examples of common practice, no source. A bed person who lies on the back already has no changeover.
+  const lying = personIn('bed', { levels: [level('ankle-on-knee', 'bed', 1), level('bridge', 'bed', 1)] })
+  const hold = { dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10 } as const
+
+  it('30 s hold, each side, 2 rounds, rest 10 s, lying, known, nothing to fetch, one side first: 156 s', () => {
+    const plan = planOf(block('ankle-on-knee', { ...hold, sideOrder: 'one-side-first' }))
+    expect(catalogue.variations.get('ankle-on-knee.bed.1')?.postureId).toBe('bed/supine')
+    expect(time(plan, [lying]).blocks[0]!.seconds).toBe(156)
+  })
+  it('the same taking turns: 152 s', () => {
+    expect(time(planOf(block('ankle-on-knee', { ...hold, sideOrder: 'taking-turns' })), [lying]).blocks[0]!.seconds).toBe(152)
+  })
+  it('10 repetitions 2/1/3, 1 s between, 10 s on the last, both at once, 2 rounds, rest 30 s: 196 s', () => {
+    const reps = { dose: { kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, rounds: 2, restSeconds: 30 } as const
+    expect(time(planOf(block('bridge', reps)), [lying]).blocks[0]!.seconds).toBe(196)
+  })
+  it('introduces a movement that is new to the circle for 20 s, and only once', () => {
+    const plan = planOf(block('bridge', {}, 'a'), block('bridge', {}, 'b'))
+    expect(time(plan, [lying], new Set()).blocks.map((one) => one.introductionSeconds)).toEqual([20, 8])
+  })
+  it('counts the way to the floor and the last getting-up: 67.5 s for a brisk mover from lying', () => {
+    const brisk = personIn('floor', { pace: 'brisk', levels: [level('bridge', 'floor', 2)] })
+    const timeline = time(planOf(block('bridge')), [brisk])
+    expect(timeline.endingSeconds).toBe(67.5)
+    expect(timeline.seconds).toBe(timeline.blocks[0]!.seconds + 67.5)
+    expect(timeline.contours.floor).toMatchObject({ floorTrips: 1, climb: 1 })
+  })
+  it('waits for the slowest person of the slowest lane', () => {
+    const plan = planOf(block('bridge'))
+    const quick = personIn('floor', { id: 'quick', pace: 'brisk', levels: [level('bridge', 'floor', 2)] })
+    const slow = personIn('floor', { id: 'slow', pace: 'very-slow', levels: [level('bridge', 'floor', 2)] })
+    const alone = time(plan, [quick]).blocks[0]!
+    const both = time(plan, [quick, slow, lying]).blocks[0]!
+    expect(both.changeoverSeconds).toBe(2 * alone.changeoverSeconds)
+    expect(both.lanes.bed!.fillerSeconds).toBeGreaterThanOrEqual(both.changeoverSeconds)
+  })
+  it('fetches a prop once, and not at all when props lie ready', () => {
+    const plan = { ...planOf(block('bridge', {}, 'a'), block('bridge', {}, 'b')), propsLaidOut: false }
+    const rung = catalogue.movements.get('bridge')!.ladders.bed!.find((one) => one.props.some((need) => !catalogue.props.get(need.prop)!.station))!
+    const person = personIn('bed', { levels: [level('bridge', 'bed', rung.level)] })
+    expect(time(plan, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([15, 0])
+    expect(time({ ...plan, propsLaidOut: true }, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([0, 0])
+  })
+  it('names a person who has no safe way to a posture', () => {
+    const flat = personIn('bed', { considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }, { consideration: 'cannot-lie-on-side', side: 'both', clearedBy: '' }] })
+    const plan = planOf(block('sit-to-stand'))
+    const rider = riderOf({ person: flat, when: { daysAway: 7, year: 2026 }, choices: new Map([['sit-to-stand', { variation: 'posture-lift.bed.3', reason: '' }]]) }, plan, catalogue)
+    expect(catalogue.variations.get('posture-lift.bed.3')?.postureId).toBe('bed/edge-sit')
+    expect(timelineOf(plan, [rider], ALL_MET, catalogue).noWay).toEqual([{ rider: flat.id, blockId: 'sit-to-stand' }])
+  })
+  it('times four typical lanes when nobody is expected', () => {
+    const timeline = time(planOf(block('bridge')), [])
+    expect(TIERS.every((tier) => timeline.blocks[0]!.lanes[tier] !== null)).toBe(true)
+  })
+
+  const anyPlan = fc.array(fc.constantFrom(...catalogue.movements.keys()), { minLength: 1, maxLength: 8 }).map((ids) => planOf(...ids.map((id, at) => block(id, {}, `b${at}`))))
+  const anyPeople = fc.array(fc.record({ tier: fc.constantFrom(...TIERS), pace: fc.constantFrom('brisk', 'usual', 'slow', 'very-slow') as fc.Arbitrary<Person['pace']> }), { minLength: 1, maxLength: 6 })
+    .map((people) => people.map(({ tier, pace }, at) => personIn(tier, { id: `p${at}`, pace })))
+  it('is the sum of its blocks and the way home; every lane fills its block exactly; the script says the same', () => {
+    fc.assert(fc.property(anyPlan, anyPeople, (plan, people) => {
+      const timeline = time(plan, people)
+      expect(timeline.seconds).toBeCloseTo(timeline.blocks.reduce((sum, one) => sum + one.seconds, 0) + timeline.endingSeconds, 6)
+      for (const one of timeline.blocks) {
+        for (const lane of TIERS.flatMap((tier) => one.lanes[tier] ?? [])) {
+          expect(one.introductionSeconds + lane.changeoverSeconds + lane.fetchSeconds + lane.workSeconds + lane.fillerSeconds).toBeCloseTo(one.seconds, 6)
+          expect(lane.fillerSeconds).toBeGreaterThanOrEqual(0)
+        }
+      }
+      expect(scriptOf(timeline).reduce((sum, step) => sum + step.seconds, 0)).toBeCloseTo(timeline.seconds, 6)
+    }))
+  })
+  it('never gets shorter when somebody joins', () => {
+    fc.assert(fc.property(anyPlan, anyPeople, (plan, people) => {
+      expect(time(plan, people).seconds).toBeGreaterThanOrEqual(time(plan, people.slice(0, -1).length > 0 ? people.slice(0, -1) : people).seconds)
+    }))
+  })
+  it('ends every contour where it began', () => {
+    fc.assert(fc.property(anyPlan, anyPeople, (plan, people) => {
+      const { contours } = time(plan, people)
+      for (const contour of TIERS.flatMap((tier) => contours[tier] ?? [])) expect(contour.points.at(-1)!.height).toBe(contour.points[0]!.height)
+    }))
+  })
+})

@@ -1,0 +1,70 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { decide, type Evidence } from './decide'
+
+const { schools } = shippedCatalogue()
+const dwell = schools.get('dwell')!
+
+/** A Dwell hold of 30 s that went well; each case says what differs. */
+const well: Evidence = {
+  meetingId: 'm', date: '2026-11-18', side: 'both', level: 2, done: 'done', target: 30, achieved: 30, unit: 's',
+  effort: 3, pain: 0, painKind: 'none', form: 'clean', arrivalPain: 1,
+}
+const with_ = (...changes: Partial<Evidence>[]): Evidence[] => changes.map((change, at) => ({ ...well, meetingId: `m${at}`, ...change }))
+const ask = (evidence: Evidence[], level = 2, school = dwell) =>
+  decide({ movement: 'bridge', tier: 'chair', level, rungs: [1, 2, 3], evidence, school })
+
+describe('what comes next for one person and movement', () => {
+  // Thresholds are this product's own, from common practice, no source.
+  const cases: [string, Evidence[], string, number][] = [
+    ['held in full at easy effort in two meetings running: step up', with_({}, {}), 'step-up', 3],
+    ['held in full once: too early', with_({}), 'too-early', 2],
+    ['effort 5 the second time is more than Dwell allows: stay', with_({}, { effort: 5 }), 'stay', 2],
+    ['effort 4 is still easy: step up', with_({}, { effort: 4 }), 'step-up', 3],
+    ['pain 3: stay', with_({}, { pain: 3, arrivalPain: 3 }), 'stay', 2],
+    ['pain 2 as on arrival: step up', with_({}, { pain: 2, arrivalPain: 2 }), 'step-up', 3],
+    ['pain 2 when arrived with 1: above arrival, so stay', with_({}, { pain: 2 }), 'stay', 2],
+    ['pain 3 when arrived with 1 rose by two: ease now', with_({}, { pain: 3 }), 'ease-now', 1],
+    ['pain 4 when arrived with 3: ease now', with_({}, { pain: 4, arrivalPain: 3 }), 'ease-now', 1],
+    ['pain 5 when arrived with 4 rose by one only: stay', with_({}, { pain: 5, arrivalPain: 4 }), 'stay', 2],
+    ['a pull of 5 that eases with the breath is no pain: not eased', with_({}, { pain: 5, painKind: 'pull' }), 'stay', 2],
+    ['sharp pain: ease now', with_({}, { painKind: 'sharp' }), 'ease-now', 1],
+    ['7 of 30 s is under a quarter: ease now', with_({}, { done: 'partly', achieved: 7 }), 'ease-now', 1],
+    ['8 of 30 s once is over a quarter: stay', with_({}, { done: 'partly', achieved: 8 }), 'stay', 2],
+    ['under half twice of the last three: ease', with_({ done: 'partly', achieved: 14 }, {}, { done: 'partly', achieved: 14 }), 'ease', 1],
+    ['half of the target twice: stay', with_({ done: 'partly', achieved: 15 }, { done: 'partly', achieved: 15 }), 'stay', 2],
+    ['slipped form in two of three: ease', with_({ form: 'slipped' }, {}, { form: 'slipped' }), 'ease', 1],
+    ['had to be eased twice: ease', with_({ done: 'eased', achieved: null }, { done: 'eased', achieved: null }), 'ease', 1],
+    ['reached, effort not noted: ask', with_({}, { effort: null }), 'ask', 2],
+    ['reached, form not noted: ask', with_({ form: null }, { form: null }), 'ask', 2],
+    ['effort not noted but form slipped: no question is left', with_({}, { effort: null, form: 'slipped' }), 'stay', 2],
+  ]
+  it.each(cases)('%s', (_, evidence, kind, toLevel) => {
+    expect(ask(evidence)).toMatchObject({ kind, toLevel })
+  })
+
+  it('lets the weaker side decide', () => {
+    const strong = with_({ side: 'left' }, { side: 'left' })
+    const weak = with_({ side: 'right' }, { side: 'right', done: 'partly', achieved: 20 })
+    expect(ask([...strong, ...weak])).toMatchObject({ kind: 'stay', because: expect.stringContaining('Right: 20 of 30 s') })
+    const hurt = with_({ side: 'right' }, { side: 'right', painKind: 'sharp' })
+    expect(ask([...strong, ...hurt]).kind).toBe('ease-now')
+  })
+  it('suggests a clinician when it eases at once twice running', () => {
+    expect(ask(with_({ painKind: 'sharp' }, { painKind: 'sharp' })).suggestClinician).toBe(true)
+    expect(ask(with_({}, { painKind: 'sharp' })).suggestClinician).toBe(false)
+  })
+  it('stays on the highest rung and says so', () => {
+    expect(ask(with_({}, {}), 3)).toMatchObject({ kind: 'stay', toLevel: 3, because: expect.stringContaining('highest rung') })
+  })
+  it('eases to level 1 at least', () => {
+    expect(ask(with_({}, { painKind: 'sharp' }), 1)).toMatchObject({ kind: 'ease-now', toLevel: 1, because: expect.stringContaining('lowest rung') })
+  })
+  it('says "too early" when nothing was recorded', () => {
+    expect(ask([])).toMatchObject({ kind: 'too-early', toLevel: 2 })
+  })
+  it('steps up after one full set in the Measured load school, whatever the effort', () => {
+    expect(ask(with_({ effort: 9 }), 2, schools.get('measured-load')!).kind).toBe('step-up')
+    expect(ask(with_({ effort: null }), 2, schools.get('measured-load')!).kind).toBe('step-up')
+  })
+})
