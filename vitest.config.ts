@@ -12,6 +12,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'server',
+          globalSetup: ['tests/stopDatabase.ts'],
           include: ['tests/server/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
@@ -22,6 +23,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'browser',
+          globalSetup: ['tests/stopDatabase.ts'],
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 120_000,

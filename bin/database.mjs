@@ -121,6 +121,13 @@ class Instance {
     if (asked.status !== 0) throw new WayOut(`The database user could not be made:\n${asked.stderr}`)
   }
 
+  /** Drops everything that is stored and leaves an empty database: for tests. */
+  empty() {
+    const { name } = this.settings
+    const asked = this.ask(`drop database \`${name}\`; create database \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;`)
+    if (asked.status !== 0) throw new WayOut(`The database could not be emptied:\n${asked.stderr}`)
+  }
+
   async stop() {
     const pid = this.runningPid()
     if (pid === null) return

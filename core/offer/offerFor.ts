@@ -49,7 +49,7 @@ export function offersFor(
   asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival, choice?: HandChoice,
 ): Offer[] {
   const chosen = choice && catalogue.variations.get(choice.variation)
-  if (chosen && today.takesPart) return [byHand(chosen, choice, asked, person, catalogue, arrival)]
+  if (chosen && today.takesPart) return [byHand(chosen, choice, asked, person, today, catalogue, arrival)]
   if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, person, today, catalogue, arrival)]
   const left = offerOn('left', asked, person, today, catalogue, arrival)
   const right = offerOn('right', asked, person, today, catalogue, arrival)
@@ -59,7 +59,7 @@ export function offersFor(
 function offerOn(
   side: Side, asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival,
 ): Offer {
-  const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: watchWords(person, catalogue), byHand: false }
+  const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: today.watch, byHand: false }
   if (!today.takesPart) return base
   if (today.breathOnly) return breath(base, asked.dose, person, catalogue, arrival)
   const own = highestRung(asked, side, person, today, catalogue, arrival)
@@ -111,7 +111,7 @@ export function storedLevel(person: Person, movement: string, tier: Tier, side: 
   return (own.find((level) => level.side === side) ?? own.find((level) => level.side === 'both'))?.level ?? null
 }
 
-function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Person, catalogue: Catalogue, arrival?: Arrival): Offer {
+function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival): Offer {
   const verdict = judge(chosen, asked.dose, 'both', person, catalogue, arrival)
   return settled({
     side: 'both', tier: chosen.tier, kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in', movement: chosen.movement,
@@ -120,7 +120,7 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Per
       { weight: 99, text: choice.reason === '' ? 'Chosen by hand.' : `Chosen by hand: ${choice.reason}` },
       ...verdict.blocks.map((text) => ({ weight: 98, text: `Against a limit: ${text}.` })),
     ],
-    watch: merged(watchWords(person, catalogue), verdict.watch),
+    watch: merged(today.watch, verdict.watch),
   })
 }
 
@@ -135,13 +135,7 @@ function settled(offer: Offer): Offer {
   return { ...offer, reasons: offer.reasons.toSorted((a, b) => b.weight - a.weight) }
 }
 
-function watchWords(person: Person, catalogue: Catalogue): string[] {
-  return person.considerations.flatMap((own) => {
-    const known = catalogue.considerations.get(own.consideration)
-    return known ? [...known.watch, ...known.adjust] : []
-  })
-}
-
 function merged(some: string[], others: string[]): string[] {
+  if (others.length === 0) return some
   return [...new Set([...some, ...others])]
 }

@@ -18,6 +18,8 @@ export interface Today {
   breathOnly: boolean
   takesPart: boolean
   reasons: Reason[]
+  /** What whoever leads keeps an eye on with this person, in every block. */
+  watch: string[]
   /** The meeting's year, for ages; null: ages are not looked at. */
   year: number | null
 }
@@ -47,7 +49,7 @@ const EASIER_AT_MOST = 2
  * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
  */
 export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, { daysAway, year }: When): Today {
-  const today: Today = { tier: person.homeTier, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], year }
+  const today: Today = { tier: person.homeTier, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], watch: watchWords(person, catalogue), year }
   const say = (weight: number, text: string) => today.reasons.push({ weight, text })
 
   for (const own of person.considerations) {
@@ -106,4 +108,12 @@ function settleTier(person: Person, arrival: Arrival, today: Today): void {
   if (tier === person.homeTier) return
   const why = arrival.dizzy ? 'Dizzy today' : `No access to the ${person.homeTier} tier`
   today.reasons.push({ weight: 80, text: `${why}: works in the ${tier} tier.` })
+}
+
+function watchWords(person: Person, catalogue: Catalogue): string[] {
+  const words = person.considerations.flatMap((own) => {
+    const known = catalogue.considerations.get(own.consideration)
+    return known ? [...known.watch, ...known.adjust] : []
+  })
+  return [...new Set(words)]
 }

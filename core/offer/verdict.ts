@@ -51,10 +51,17 @@ export function judge(
   return verdict
 }
 
+/** A variation belongs to one catalogue, so what it asks is gathered once. */
+const knownDemands = new WeakMap<Variation, Demand[]>()
+
 /** Everything a variation asks: its own tags and those of being in its posture. */
 export function demandsOf(variation: Variation, catalogue: Catalogue): Demand[] {
+  const known = knownDemands.get(variation)
+  if (known) return known
   const posture = catalogue.postures.get(variation.postureId)
-  return [...variation.demands, ...(posture?.demands ?? []).map((tag) => ({ tag, of: 'whole' as const }))]
+  const demands = [...variation.demands, ...(posture?.demands ?? []).map((tag) => ({ tag, of: 'whole' as const }))]
+  knownDemands.set(variation, demands)
+  return demands
 }
 
 /** A consideration of one side meets a demand that is asked of that side, or of the whole body. */

@@ -125,6 +125,9 @@ function laneBlock(
   return lane
 }
 
+/** A block is never changed in place, so its parts are worked out once for each way of treating the sides. */
+const knownParts = new WeakMap<Block, Map<string, WorkPart[]>>()
+
 /** The work of a block as one person does it: a stand-in keeps its own way of treating the sides. */
 function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: Catalogue): WorkPart[] {
   const movement = catalogue.movements.get(block.movement)
@@ -132,8 +135,13 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
   const done = offers.find((offer) => offer.variation !== null)
   const sides = done?.kind === 'breath' ? 'both' : done?.variation?.sides ?? movement.sides
   const sideChangeSeconds = catalogue.postures.get(postureId)?.sideChangeSeconds ?? 4
+  const key = `${sides} ${sideChangeSeconds}`
+  let byKey = knownParts.get(block)
+  if (!byKey) knownParts.set(block, (byKey = new Map()))
+  let parts = byKey.get(key)
   // A rung that works one side at a time does the alternating or two-sided dose on each side.
-  return workParts({ roundSeconds: secondsOf(block.dose, sides), rounds: block.rounds, restSeconds: block.restSeconds, sides, order: block.sideOrder, sideChangeSeconds })
+  if (!parts) byKey.set(key, (parts = workParts({ roundSeconds: secondsOf(block.dose, sides), rounds: block.rounds, restSeconds: block.restSeconds, sides, order: block.sideOrder, sideChangeSeconds })))
+  return parts
 }
 
 /** Follows one person through the plan: where they are, what lies at their station, how long they have moved. */

@@ -73,9 +73,18 @@ type Ways = Map<string, Step[] | null>
 /** Ways do not depend on the pace, so each is searched once for a graph and a set of closed demands. */
 const knownWays = new WeakMap<PostureGraph, Map<string, Ways>>()
 
+const knownNames = new WeakMap<ReadonlySet<Tag>, string>()
+
+/** One name for equal sets; a mover's set is asked for in every block, so it is spelled out once. */
+function nameOf(avoid: ReadonlySet<Tag>): string {
+  let name = knownNames.get(avoid)
+  if (name === undefined) knownNames.set(avoid, (name = [...avoid].sort().join(' ')))
+  return name
+}
+
 function shortestWay(graph: PostureGraph, from: string, to: string, avoid: ReadonlySet<Tag>): Step[] | null {
   if (from === to) return []
-  const key = avoid.size === 0 ? '' : [...avoid].sort().join(' ')
+  const key = nameOf(avoid)
   let byAvoid = knownWays.get(graph)
   if (!byAvoid) knownWays.set(graph, (byAvoid = new Map()))
   let ways = byAvoid.get(key)

@@ -90,7 +90,7 @@ export async function savePlan(db: Database, practiceId: string, id: string, ver
     const before = await trx<MeetingRow>('meetings').where({ id, practice_id: practiceId }).forUpdate().first()
     if (!before) throw new NotFound('There is no such meeting.')
     if (before.plan_version !== version) throw new OlderVersion(await meetingById(trx, practiceId, id))
-    await trx('plan_versions').insert({ practice_id: practiceId, meeting_id: id, version, plan: before.plan, saved_by: savedBy })
+    await trx('plan_versions').insert({ practice_id: practiceId, meeting_id: id, version, plan: JSON.stringify(fromJson(before.plan)), saved_by: savedBy })
     await trx('meetings').where({ id, practice_id: practiceId }).update({ plan: JSON.stringify(plan), plan_version: version + 1 })
     return meetingById(trx, practiceId, id)
   })

@@ -1,0 +1,92 @@
+import { spawn } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer, type Server } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { freePort } from '../../bin/database.mjs'
+import { root } from '../../bin/programs.mjs'
+
+const folder = mkdtempSync(join(tmpdir(), 'circle-start-'))
+
+/** Runs the start command; `until` ends the wait early once it was said. */
+function start(options: string[], until?: string) {
+  const child = spawn(process.execPath, [join(root, 'bin/start.mjs'), ...options], { env: { ...process.env, CIRCLE_DATA: folder } })
+  let said = ''
+  const heard = new Promise<void>((resolve) => {
+    const listen = (chunk: Buffer) => {
+      said += chunk.toString()
+      if (until && said.includes(until)) resolve()
+    }
+    child.stdout.on('data', listen)
+    child.stderr.on('data', listen)
+    child.on('exit', () => resolve())
+  })
+  const ended = new Promise<number | null>((resolve) => child.on('exit', resolve))
+  return { child, heard, ended, said: () => said }
+}
+
+let blocker: Server
+let blocked: number
+beforeAll(async () => {
+  blocker = createServer()
+  await new Promise<void>((resolve) => blocker.listen(0, '127.0.0.1', resolve))
+  blocked = (blocker.address() as { port: number }).port
+})
+afterAll(() => {
+  blocker.close()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+describe('the start command', () => {
+  it('says the way out when the port is used', async () => {
+    const run = start(['--port', String(blocked)])
+    expect(await run.ended).toBe(1)
+    expect(run.said()).toContain(`Port ${blocked} is used by another program. Choose another one:  npm start -- --port ${blocked + 1}`)
+  })
+  it('says the way out when an option is not one', async () => {
+    const run = start(['--prot', '3211'])
+    expect(await run.ended).toBe(1)
+    expect(run.said()).toContain('The options are --share, --empty and --port NUMBER')
+  })
+  it('starts empty, ends cleanly, starts again within 10 s, and over a database that was killed', async () => {
+    const port = await freePort()
+    const first = start(['--empty', '--port', String(port)], 'Ctrl-C ends it.')
+    await first.heard
+    expect(await (await fetch(`http://127.0.0.1:${port}/api/setup`)).json()).toEqual({ needed: true })
+    first.child.kill('SIGINT')
+    expect(await first.ended).toBe(0)
+    expect(first.said()).toContain('Stopped. Nothing is lost.')
+
+    const began = Date.now()
+    const second = start(['--empty', '--port', String(port)], 'Ctrl-C ends it.')
+    await second.heard
+    const secondStartMs = Date.now() - began
+    expect(secondStartMs).toBeLessThan(10_000)
+    const third = start(['--port', String(port)])
+    expect(await third.ended).toBe(1)
+    expect(third.said()).toContain('is running here already')
+    const databasePid = Number(readFileSync(join(folder, 'mariadb.pid'), 'utf8'))
+    process.kill(databasePid, 'SIGKILL')
+    second.child.kill('SIGINT')
+    await second.ended
+
+    const fourth = start(['--port', String(port)], 'Ctrl-C ends it.')
+    await fourth.heard
+    expect(fourth.said()).toContain('Demo scenario put in')
+    expect(fourth.said()).toMatch(/Demo sign-in: +\S+@\S+ +\S+/)
+    fourth.child.kill('SIGTERM')
+    expect(await fourth.ended).toBe(0)
+  })
+  it('serves a network with a certificate of its own', async () => {
+    const port = await freePort()
+    const run = start(['--share', '--port', String(port)], 'Ctrl-C ends it.')
+    await run.heard
+    expect(run.said()).toContain(`https://127.0.0.1:${port}`)
+    const { get } = await import('node:https')
+    const status = await new Promise((resolve, reject) => get({ host: '127.0.0.1', port, path: '/api/participants', rejectUnauthorized: false }, (reply) => resolve(reply.statusCode)).on('error', reject))
+    expect(status).toBe(401)
+    run.child.kill('SIGINT')
+    await run.ended
+  })
+})

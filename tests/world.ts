@@ -1,0 +1,100 @@
+import { randomUUID } from 'node:crypto'
+import { join } from 'node:path'
+import type { ChildProcess } from 'node:child_process'
+import type { Knex } from 'knex'
+import { freePort, startDatabase } from '../bin/database.mjs'
+import { root } from '../bin/programs.mjs'
+import { startServer, stopServer } from '../bin/server.mjs'
+import { seedDemo } from '../demo/seed'
+import { addAccount, addPractice } from '../server/database/accounts'
+import { connect, databaseFromEnvironment } from '../server/database/connection'
+import { migrate } from '../server/database/migrate'
+import { hashOf } from '../server/session/password'
+
+const FOLDER = join(root, '.data-test')
+export const LEAD = 'marit@ferngate.example'
+export const HELPER = 'tomas@ferngate.example'
+export const STRANGER = 'someone@elsewhere.example'
+export const PASSWORD = 'unhurried-demo'
+
+export interface Answer {
+  status: number
+  body: any
+}
+
+/** Somebody at the server's door: keeps the cookie and says what came back. */
+export class Caller {
+  cookie = ''
+  constructor(private readonly world: World) {}
+
+  async call(method: string, path: string, body?: unknown): Promise<Answer> {
+    return this.send(method, path, body === undefined ? undefined : JSON.stringify(body))
+  }
+  /** Sends a body as it is, readable or not. */
+  async send(method: string, path: string, text?: string): Promise<Answer> {
+    const reply = await fetch(this.world.address + path, { method, body: text, headers: { cookie: this.cookie, 'content-type': 'application/json' }, redirect: 'manual' })
+    const set = reply.headers.get('set-cookie')
+    if (set) this.cookie = set.split(';')[0]!
+    const answer = await reply.text()
+    return { status: reply.status, body: answer.startsWith('{') || answer.startsWith('[') ? JSON.parse(answer) : answer }
+  }
+}
+
+/** The built application with a database of its own, filled with the demo and with a second practice. */
+export class World {
+  address = ''
+  db!: Knex
+  private child!: ChildProcess
+  private port = 0
+  private constructor(private readonly database: Awaited<ReturnType<typeof startDatabase>>) {}
+
+  static async open({ demo = true } = {}): Promise<World> {
+    const world = new World(await startDatabase(FOLDER))
+    world.database.empty()
+    world.db = connect(databaseFromEnvironment({ ...process.env, ...world.database.environment }))
+    await migrate(world.db)
+    if (demo) {
+      await seedDemo(world.db, new Date())
+      const stranger = await addPractice(world.db, 'Elsewhere', { email: STRANGER, name: 'Someone Else', role: 'lead', passwordHash: await hashOf(PASSWORD) }, randomUUID())
+      await addAccount(world.db, stranger.practiceId, { email: 'helper@elsewhere.example', name: 'Helper Else', role: 'helper', passwordHash: await hashOf(PASSWORD) })
+    }
+    world.port = await freePort()
+    await world.startServer()
+    return world
+  }
+
+  async startServer(): Promise<void> {
+    const { child, address } = await startServer({ database: this.database, folder: FOLDER, host: '127.0.0.1', port: this.port, stdio: process.env.CIRCLE_TEST_LOG ? 'inherit' : 'ignore' })
+    this.child = child
+    this.address = address
+  }
+  /** Ends the server as a power cut would. */
+  async crash(): Promise<void> {
+    const ended = new Promise((resolve) => this.child.once('exit', resolve))
+    this.child.kill('SIGKILL')
+    await ended
+  }
+  async stopServer(): Promise<void> {
+    await stopServer(this.child)
+  }
+  async close(): Promise<void> {
+    await stopServer(this.child)
+    await this.db.destroy()
+  }
+
+  caller(): Caller {
+    return new Caller(this)
+  }
+  async signedIn(email = LEAD): Promise<Caller> {
+    const caller = this.caller()
+    const answer = await caller.call('POST', '/api/session', { email, password: PASSWORD })
+    if (answer.status !== 200) throw new Error(`Signing in as ${email} failed: ${JSON.stringify(answer.body)}`)
+    return caller
+  }
+}
+
+/** The demo's next meeting as its lead reads it. */
+export async function nextMeeting(lead: Caller): Promise<any> {
+  const { body } = await lead.call('GET', '/api/meetings')
+  return (await lead.call('GET', `/api/meetings/${body[0].id}`)).body
+}
