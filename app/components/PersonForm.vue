@@ -74,7 +74,7 @@ function numberFrom(event: Event): number | null {
     </fieldset>
     <ConsiderationFields v-model="fields.considerations" :wrong="wrong" />
     <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
-    <div class="flex items-center gap-4 sticky bottom-0 bg-ground py-3 border-t border-line">
+    <div class="flex items-center gap-4 py-3 border-t border-line">
       <button class="button button-main" :disabled="saving">{{ stored ? 'Save' : 'Add the person' }}</button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
     </div>

@@ -26,6 +26,9 @@ onMounted(() => {
   if (!head.value) return
   const sortable = Sortable.create(head.value, {
     animation: 0,
+    // The browser's own dragging shows no order while it lasts and does not know touch.
+    forceFallback: true,
+    fallbackTolerance: 4,
     delay: 120,
     delayOnTouchOnly: true,
     draggable: '[data-block]',
@@ -50,8 +53,8 @@ watch(() => selected, async (id) => {
 <template>
   <div ref="frame" class="overflow-x-auto border-y border-line bg-raised relative">
     <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
-      <ol ref="head" class="relative h-[4.9rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
-        <li v-for="(block, at) in plan.blocks" :key="block.id" :data-block="block.id" class="absolute inset-y-0 border-l border-line" :style="{ left: `${layout.columns[at]?.left}px`, width: `${layout.columns[at]?.width}px` }">
+      <ol ref="head" class="flex h-[4.9rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
+        <li v-for="(block, at) in plan.blocks" :key="block.id" :data-block="block.id" class="shrink-0 border-l border-line bg-raised" :style="{ width: `${layout.columns[at]?.width}px` }">
           <button class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab" :class="selected === block.id ? 'bg-action-soft' : 'hover:bg-sunk'" :aria-pressed="selected === block.id" @click="emit('select', block.id)">
             <span class="block font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
             <span class="block text-[0.82rem] text-faint truncate">{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span>

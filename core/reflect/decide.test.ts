@@ -40,7 +40,9 @@ describe('what comes next for one person and movement', () => {
     ['effort not noted but form slipped: no question is left', with_({}, { effort: null, form: 'slipped' }), 'stay', 2],
   ]
   it.each(cases)('%s', (_, evidence, kind, toLevel) => {
-    expect(ask(evidence)).toMatchObject({ kind, toLevel })
+    const decision = ask(evidence)
+    expect(decision).toMatchObject({ kind, toLevel })
+    expect(decision.because).toMatch(/^[A-Z0-9].*\.$/)
   })
 
   it('lets the weaker side decide', () => {

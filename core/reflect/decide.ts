@@ -172,7 +172,7 @@ function amountWords(entry: Evidence): string {
 const DONE_WORDS = { done: 'Done', partly: 'Partly done', eased: 'Eased', stopped: 'Stopped', 'not-done': 'Not done' }
 
 function sentenceOf(entry: Evidence): string {
-  const words = [entry.done === 'eased' ? `Eased, ${amountWords(entry)}` : amountWords(entry)]
+  const words = [entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry)]
   if (entry.effort !== null) words.push(`effort ${entry.effort}`)
   if (entry.form !== null) words.push(entry.form)
   if (entry.pain !== null && entry.pain > 0) words.push(`${entry.painKind === 'pull' ? 'a pull' : 'pain'} ${entry.pain}`)

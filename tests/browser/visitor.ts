@@ -1,0 +1,126 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core'
+import { expect } from 'vitest'
+import { findProgram } from '../../bin/programs.mjs'
+import { LEAD, PASSWORD, type World } from '../world'
+
+const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
+const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+
+/** Somebody with a browser, a mouse and a keyboard in front of the application. */
+export class Visitor {
+  private readonly complaints: string[] = []
+  private constructor(readonly browser: Browser, readonly page: Page, private readonly world: World, private readonly profile: string) {
+    this.listen(page)
+  }
+
+  static async arrive(world: World, size = { width: 1280, height: 800 }): Promise<Visitor> {
+    const profile = mkdtempSync(join(tmpdir(), 'circle-browser-'))
+    const browser = await puppeteer.launch({ executablePath: findProgram('chromium')!, headless: true, userDataDir: profile, args: FLAGS })
+    const page = (await browser.pages())[0] ?? (await browser.newPage())
+    await page.setViewport(size)
+    return new Visitor(browser, page, world, profile)
+  }
+
+  /** The same browser's next tab: it shares the storage and the sign-in. */
+  async secondTab(): Promise<Visitor> {
+    const page = await this.browser.newPage()
+    await page.setViewport({ width: 1280, height: 800 })
+    return new Visitor(this.browser, page, this.world, '')
+  }
+
+  private listen(page: Page): void {
+    page.on('pageerror', (error) => this.complaints.push(String(error)))
+    page.on('console', (message) => {
+      const text = message.text()
+      // A refused or unreachable request is logged by the browser itself; the interface answers for it.
+      if (message.type() === 'error' && !/Failed to load resource|net::ERR/.test(text)) this.complaints.push(text)
+    })
+  }
+  expectNoComplaints(): void {
+    expect(this.complaints).toEqual([])
+  }
+
+  async leave(): Promise<void> {
+    await this.browser.close()
+    if (this.profile) rmSync(this.profile, { recursive: true, force: true })
+  }
+
+  async open(path: string): Promise<void> {
+    await this.page.goto(this.world.address + path, { waitUntil: 'networkidle0' })
+  }
+  async signIn(email = LEAD): Promise<void> {
+    await this.open('/sign-in')
+    await this.fill('E-mail', email)
+    await this.fill('Password', PASSWORD)
+    await this.press('Enter')
+    await this.page.waitForFunction(() => location.pathname !== '/sign-in')
+  }
+
+  /** Clicks a button or link by what it says. */
+  async click(words: string): Promise<void> {
+    await this.page.locator(`::-p-xpath(//*[self::button or self::a or @role="button"][contains(normalize-space(.), ${quoted(words)})])`).click()
+  }
+  async clickAt(selector: string): Promise<void> {
+    await this.page.locator(selector).click()
+  }
+  /** Replaces what stands in the field with this label. */
+  async fill(label: string, text: string): Promise<void> {
+    const field = await this.page.waitForSelector(`::-p-xpath(//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`)
+    await field!.click({ count: 3 })
+    await this.page.keyboard.press('Backspace')
+    await field!.type(text)
+  }
+  async choose(selector: string, value: string): Promise<void> {
+    await this.page.waitForSelector(selector)
+    await this.page.select(selector, value)
+  }
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) {
+      const parts = key.split('+')
+      const last = parts.pop()!
+      for (const held of parts) await this.page.keyboard.down(held as KeyInput)
+      await this.page.keyboard.press(last as KeyInput)
+      for (const held of parts) await this.page.keyboard.up(held as KeyInput)
+    }
+  }
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text)
+  }
+
+  async text(selector = 'main'): Promise<string> {
+    await this.page.waitForSelector(selector)
+    return this.page.$eval(selector, (element) => (element as HTMLElement).innerText)
+  }
+  /** Waits until the page says something. */
+  async sees(words: string | RegExp, selector = 'body'): Promise<void> {
+    const [source, isPattern] = typeof words === 'string' ? [words, false] : [words.source, true]
+    await this.page.waitForFunction(
+      (where, what, pattern) => {
+        const said = (document.querySelector(where) as HTMLElement | null)?.innerText ?? ''
+        return pattern ? new RegExp(what).test(said) : said.includes(what)
+      },
+      { timeout: 10_000 }, selector, source, isPattern,
+    ).catch(async () => {
+      throw new Error(`Waited in vain for “${source}” in ${selector}. It says:\n${(await this.text('body')).slice(0, 1500)}`)
+    })
+  }
+
+  /** Checks the page with axe for WCAG 2.2 A and AA. */
+  async expectAccessible(): Promise<void> {
+    await this.page.addScriptTag({ path: AXE })
+    const problems = await this.page.evaluate(async () => {
+      const { axe } = window as unknown as { axe: { run: (context: Document, options: object) => Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }> } }
+      const result = await axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+      return result.violations.flatMap((violation) => violation.nodes.slice(0, 3).map((node) => `${violation.id}: ${node.target.join(' ')} ${node.failureSummary ?? ''}`))
+    })
+    expect(problems).toEqual([])
+  }
+}
+
+function quoted(text: string): string {
+  return text.includes("'") ? `"${text}"` : `'${text}'`
+}
