@@ -6,7 +6,7 @@ export default defineNuxtConfig({
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
-  modules: ['@pinia/nuxt', 'nuxt-auth-utils', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', 'nuxt-auth-utils'],
   imports: { autoImport: true },
   components: [{ path: '~/components', pathPrefix: false }],
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/main.css'],
@@ -31,5 +31,4 @@ export default defineNuxtConfig({
     database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '' },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  eslint: { config: { stylistic: false } },
 })

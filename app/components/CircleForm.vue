@@ -6,7 +6,7 @@ const { circle } = defineProps<{ circle: Circle | null }>()
 const emit = defineEmits<{ saved: [] }>()
 const practice = usePractice()
 const { catalogue } = storeToRefs(useCatalogue())
-const draft = useDraft<CircleFields>(`circle:${circle?.id ?? 'new'}`, () => CircleFields.parse(circle ?? { name: '', venueId: practice.venues[0]!.id, school: 'dwell', minutes: 45 }), CircleFields)
+const draft = useDraft<CircleFields>(`circle:${circle?.id ?? 'new'}`, () => (circle ? CircleFields.parse(circle) : { name: '', venueId: practice.venues[0]!.id, school: 'dwell', minutes: 45, sideHabit: 'left-right', startSide: 'left', members: [] }), CircleFields)
 const { fields, wrong, message } = draft
 const school = computed(() => catalogue.value.schools.get(fields.value.school))
 
@@ -26,7 +26,7 @@ async function save(): Promise<void> {
       <AppField v-slot="{ id, fieldClass }" label="Sides are called" class="w-56"><select :id="id" v-model="fields.sideHabit" :class="fieldClass"><option value="left-right">left and right</option><option value="first-second">first and second side</option></select></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Begin with the" class="w-32"><select :id="id" v-model="fields.startSide" :class="fieldClass"><option value="left">left</option><option value="right">right</option></select></AppField>
     </div>
-    <p v-if="school" class="text-faint text-[0.94rem] max-w-4xl">{{ school.name }}: {{ school.belief }}. Usual dose: {{ school.usualDose }}. A step up: {{ school.stepUpRule }}</p>
+    <p v-if="school" class="text-faint text-[0.94rem] max-w-4xl">{{ school.name }}: {{ school.belief }} Usual dose: {{ school.usualDose }} A step up: {{ school.stepUpRule }}</p>
     <fieldset><legend class="label">Who belongs to it</legend>
       <div class="flex flex-wrap gap-x-6 gap-y-1"><label v-for="person in practice.people" :key="person.id" class="flex items-center gap-2 min-h-11"><input v-model="fields.members" type="checkbox" class="size-5 accent-action" :value="person.id" ><TierGlyph :tier="person.homeTier" :size="24" />{{ person.name }}</label></div>
       <p v-if="practice.people.length === 0" class="text-faint">Nobody is written down yet: <NuxtLink to="/people/new" class="underline">add the first person</NuxtLink>.</p>

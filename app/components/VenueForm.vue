@@ -5,7 +5,7 @@ import { VenueFields, type Venue } from '~~/core/room/circle'
 const { venue } = defineProps<{ venue: Venue | null }>()
 const emit = defineEmits<{ saved: [] }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const draft = useDraft<VenueFields>(`venue:${venue?.id ?? 'new'}`, () => VenueFields.parse(venue ?? { name: '', roomLengthM: 8, roomWidthM: 6 }), VenueFields)
+const draft = useDraft<VenueFields>(`venue:${venue?.id ?? 'new'}`, () => (venue ? VenueFields.parse(venue) : { name: '', address: '', roomLengthM: 8, roomWidthM: 6, emergencyPlan: '', defibrillator: '', cupboard: {} }), VenueFields)
 const { fields, wrong, message } = draft
 
 async function save(): Promise<void> {

@@ -4,7 +4,7 @@ import type { Circle } from '~~/core/room/circle'
 type Habit = Pick<Circle, 'sideHabit' | 'startSide'>
 
 /** The words for a side by the circle's habit; empty where sides do not matter. */
-export function sideWords(side: ScriptStep['side'], { sideHabit, startSide }: Habit): string {
+function sideWords(side: ScriptStep['side'], { sideHabit, startSide }: Habit): string {
   if (side === 'both') return ''
   if (sideHabit === 'first-second') return side === 'first' ? 'First side' : 'Second side'
   return bodySide(side, startSide) === 'left' ? 'Left side' : 'Right side'

@@ -66,6 +66,14 @@ describe('the target of a dose', () => {
   })
 })
 
+describe('the script of a class', () => {
+  it('is as long as the plan, work by work, and leaves out what takes no time', () => {
+    expect(script.reduce((sum, step) => sum + step.seconds, 0)).toBeCloseTo(timeline.seconds, 6)
+    expect(script.every((step) => step.seconds > 0)).toBe(true)
+    expect(script.filter((step) => step.blockId === 'a').map((step) => `${step.kind} ${step.side}`)).toEqual(['introduce both', 'changeover both', 'work first', 'change-side second', 'work second'])
+  })
+})
+
 describe('a lane while the clock runs', () => {
   it('names its spare time', () => {
     const lane = timeline.blocks[0]!.lanes.chair!

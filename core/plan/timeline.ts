@@ -3,7 +3,7 @@ import { TIERS, type Tier } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
 import { changeover, USUAL_MOVER, type ChangeoverMove, type Mover } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
-import { workParts, workSeconds, type WorkPart } from '../time/workSeconds'
+import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
 import type { Block, Plan } from './plan'
 
@@ -205,9 +205,4 @@ function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Off
   const ladder = done.ladders[tier] ?? []
   const variation = ladder.findLast((rung) => rung.level <= TYPICAL_LEVEL) ?? ladder[0] ?? null
   return { side: 'both', tier, kind: standIn ? 'stand-in' : 'movement', movement: done.id, variation, wantedLevel: TYPICAL_LEVEL, reasons: [], watch: [], byHand: false }
-}
-
-/** The work of a block on its own, for a dose editor: one person, known movement, no changeover. */
-export function blockWorkSeconds(block: Block, movement: Movement, sideChangeSeconds: number): number {
-  return workSeconds({ roundSeconds: secondsOf(block.dose, movement.sides), rounds: block.rounds, restSeconds: block.restSeconds, sides: movement.sides, order: block.sideOrder, sideChangeSeconds })
 }

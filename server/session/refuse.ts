@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 
 /** What every refused request says: a status, a code, words, and words by field where fields are at fault. */
-export interface Refusal {
+interface Refusal {
   code: string
   fields: Record<string, string>
   /** For an older version: what is stored now. */

@@ -67,9 +67,10 @@ export class Visitor {
   async clickAt(selector: string): Promise<void> {
     await this.page.locator(selector).click()
   }
-  /** Replaces what stands in the field with this label. */
-  async fill(label: string, text: string): Promise<void> {
-    const field = await this.page.waitForSelector(`::-p-xpath(//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`)
+  /** Replaces what stands in the field with this label; `button` names the form by what its button says. */
+  async fill(label: string, text: string, button = ''): Promise<void> {
+    const form = button === '' ? '' : `//form[.//button[contains(., ${quoted(button)})]]`
+    const field = await this.page.waitForSelector(`::-p-xpath(${form}//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`)
     await field!.click({ count: 3 })
     await this.page.keyboard.press('Backspace')
     await field!.type(text)

@@ -40,6 +40,6 @@ const standing = (tier: Tier, level: number) => practice.people.filter((person) 
       <dl class="space-y-2"><dt class="font-semibold">Felt</dt><dd>{{ rung.feel }}</dd><dt class="font-semibold">Not felt</dt><dd>{{ rung.notFeel }}</dd><dt class="font-semibold">Easier</dt><dd>{{ rung.easier }}</dd><dt class="font-semibold">More</dt><dd>{{ rung.more }}</dd></dl>
       <dl class="space-y-2"><template v-for="cheat in rung.cheats" :key="cheat.cheat"><dt class="font-semibold">{{ cheat.cheat }}</dt><dd>{{ cheat.correction }}</dd></template></dl>
     </section>
-    <section><h2>Dose by school</h2><ul><li v-for="school in catalogues.catalogue.schools.values()" :key="school.id"><strong class="font-semibold">{{ school.name }}</strong>: {{ doseWords(movement.doses[school.id].dose) }}<span class="text-faint"> {{ roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder) }}</span></li></ul></section>
+    <section><h2>Dose by school</h2><ul><li v-for="school in catalogues.catalogue.schools.values()" :key="school.id"><strong class="font-semibold">{{ school.name }}</strong>: {{ doseWords(movement.doses[school.id].dose) }}<span v-if="roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder)" class="text-faint">, {{ roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder) }}</span></li></ul></section>
   </div>
 </template>

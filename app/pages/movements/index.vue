@@ -23,7 +23,7 @@ const found = computed(() => {
         <NuxtLink :to="`/movements/${movement.id}`" class="grid grid-cols-[16rem_minmax(0,1fr)_auto] gap-6 items-center py-3 px-2 hover:bg-sunk rounded-lg">
           <strong class="font-semibold text-[1.1rem]">{{ movement.name }}</strong>
           <span>{{ movement.intent }}</span>
-          <span class="flex gap-3"><span v-for="tier in TIERS" :key="tier" class="flex items-center gap-1 text-[0.88rem] text-faint" :class="movement.ladders[tier] ? '' : 'opacity-40'"><TierGlyph :tier="tier" :size="28" :label="TIER_NAMES[tier]" />{{ movement.ladders[tier]?.length ?? 'stand-in' }}</span></span>
+          <span class="flex gap-3"><span v-for="tier in TIERS" :key="tier" class="flex items-center gap-1 text-[0.88rem] text-faint"><TierGlyph :tier="tier" :size="28" :label="TIER_NAMES[tier]" :class="movement.ladders[tier] ? '' : 'opacity-40'" />{{ movement.ladders[tier]?.length ?? 'stand-in' }}</span></span>
         </NuxtLink>
       </li>
     </ul>

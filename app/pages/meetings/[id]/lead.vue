@@ -90,20 +90,20 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
 </script>
 
 <template>
-  <div class="h-dvh flex flex-col overflow-hidden px-5 py-2 gap-2" data-test="lead" :data-status="reading.status" :data-step="reading.step">
+  <div class="min-h-dvh md:h-dvh flex flex-col md:overflow-hidden px-4 sm:px-5 py-2 gap-2" data-test="lead" :data-status="reading.status" :data-step="reading.step">
     <h1 class="sr-only">Lead</h1>
-    <div class="flex items-center gap-4 shrink-0"><MeetingHead class="flex-1" /><p class="numerals text-faint whitespace-nowrap" data-test="class-clock">{{ clockWords(elapsedOfClass) }} of {{ clockWords(wholeSeconds) }}</p><button class="button button-stop" title="!" @click="emergency">Stop, emergency</button></div>
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 shrink-0"><MeetingHead class="flex-1" /><p class="numerals text-faint whitespace-nowrap" data-test="class-clock">{{ clockWords(elapsedOfClass) }} of {{ clockWords(wholeSeconds) }}</p><button class="button button-stop" title="!" @click="emergency">Stop, emergency</button></div>
     <OutboxNote />
     <div v-if="steps.length === 0 || meeting.plan!.blocks.length === 0" class="py-16 text-center space-y-4"><p class="text-xl">There is nothing to lead yet.</p><NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="button button-main">Prepare the plan</NuxtLink></div>
     <template v-else>
-      <div class="flex items-center gap-8 border-t border-line pt-2 shrink-0">
-        <div class="min-w-0 flex-1">
-          <p class="text-[2.1rem] font-bold leading-none truncate" data-test="now">{{ step?.blockId ? nameOf(block?.movement) : 'Back to where you began' }}</p>
+      <div class="flex flex-wrap sm:flex-nowrap items-center gap-x-8 border-t border-line pt-2 shrink-0">
+        <div class="min-w-full sm:min-w-0 flex-1">
+          <p class="text-[2.1rem] font-bold leading-none sm:truncate" data-test="now">{{ step?.blockId ? nameOf(block?.movement) : 'Back to where you began' }}</p>
           <p class="text-[1.6rem] leading-tight mt-1" data-test="step"><span class="font-semibold">{{ reading.status === 'ready' ? 'Ready when you are' : reading.status === 'finished' ? 'The class is over. Thank you.' : stepWords(step, view.circle) }}</span><template v-if="block && block.rounds > 1 && step?.kind === 'work'"> · round {{ step.round }} of {{ block.rounds }}</template><template v-if="block"> · <span class="text-faint">{{ doseWords(block.dose) }}</span></template></p>
           <p class="text-[1.1rem] text-faint truncate">{{ nextBlock ? `Next: ${nameOf(nextBlock.movement)}` : 'Next: back to where you began' }}</p>
         </div>
         <BreathPacer v-if="breath" :dose="breath" :elapsed-ms="reading.elapsedMs" :running="isRunning" />
-        <p class="numerals font-bold leading-none text-[6.4rem]" role="timer" :aria-label="`${Math.ceil(leftSeconds)} seconds left`" data-test="left">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
+        <p class="numerals font-bold leading-none text-[5rem] sm:text-[6.4rem]" role="timer" :aria-label="`${Math.ceil(leftSeconds)} seconds left`" data-test="left">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
       </div>
       <div class="flex flex-wrap items-center gap-2 shrink-0">
         <button class="button button-main text-[1.15rem] min-w-32" title="Space" @click="led.toggle">{{ reading.status === 'ready' ? 'Start' : isRunning ? 'Pause' : 'Go on' }}</button>
@@ -116,11 +116,11 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
         <button v-else-if="begun" class="button button-quiet" @click="led.finish">End the class</button>
         <p v-if="!meeting.someCame" class="text-[0.94rem] bg-mark-soft rounded-lg px-3 py-1">Nobody is ticked in Gather: all who are expected are shown.</p>
       </div>
-      <div class="flex-1 min-h-0 overflow-y-auto grid lg:grid-cols-2 gap-x-8 content-start auto-rows-min">
+      <div class="flex-1 md:min-h-0 md:overflow-y-auto grid lg:grid-cols-2 gap-x-8 content-start auto-rows-min">
         <template v-for="tier in TIERS" :key="tier"><ClassLane v-if="led.lane(tier)" :tier="tier" :lane="led.lane(tier)!" :block-index="blockIndex" :step-kind="step?.kind ?? 'introduce'" :work-elapsed="workElapsed" /></template>
         <p v-if="step && step.blockId === null" class="text-[1.3rem] py-6">Roll to the side, wait, sit, wait, stand. Nobody is rushed to their feet. Water for everybody.</p>
       </div>
-      <div class="shrink-0 border-t border-line pt-2 space-y-2 max-h-[40dvh] overflow-y-auto">
+      <div class="shrink-0 border-t border-line pt-2 space-y-2 md:max-h-[40dvh] md:overflow-y-auto">
         <div class="flex flex-wrap items-center gap-2">
           <p class="text-faint mr-1">{{ loggedBlock ? `Noting for ${nameOf(loggedBlock.movement)}` : 'Notes can be made once the first movement has begun' }}</p>
           <template v-if="loggedBlock">

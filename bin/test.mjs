@@ -1,0 +1,58 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { buildWhenChanged, installModules, installPackages, root } from './programs.mjs'
+import { run, say } from './say.mjs'
+
+/** What is checked before the tests: each is one line in the count. */
+const CHECKS = [
+  ['Types fit', ['nuxt', 'typecheck']],
+  ['Files read as agreed (lint)', ['eslint', '.', '--max-warnings=0']],
+  ['Arrows run one way', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'app', 'server', 'demo']],
+  ['Nothing lies unused', ['knip']],
+]
+
+await run(async () => {
+  await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client', chromium: 'chromium', openssl: 'openssl' })
+  await installModules()
+  say('Preparing the types …')
+  program(['nuxt', 'prepare', '--logLevel=silent'])
+  const checks = CHECKS.map(([words, command]) => check(words, command))
+  await buildWhenChanged()
+  const tests = testAll()
+  const passed = checks.filter(Boolean).length + tests.passed
+  const failed = checks.filter((fits) => !fits).length + tests.failed
+  process.stdout.write(`\n${passed} passed, ${failed} failed${tests.skipped > 0 ? `, ${tests.skipped} skipped` : ''}\n`)
+  process.exitCode = failed > 0 ? 1 : 0
+})
+
+/** Runs one of the project's programs; what it says is shown only when it fails. */
+function program([name, ...args]) {
+  return spawnSync(join(root, 'node_modules', '.bin', name), args, { cwd: root, encoding: 'utf8', env: { ...process.env, NO_COLOR: '1' } })
+}
+
+function check(words, command) {
+  const { status, stdout, stderr } = program(command)
+  process.stdout.write(`${status === 0 ? '✓' : '✗'} ${words}\n`)
+  if (status !== 0) process.stdout.write(`${stdout}${stderr}\n`)
+  return status === 0
+}
+
+/** Core, server and browser tests; a run that ends without a report counts as one failure. */
+function testAll() {
+  const folder = mkdtempSync(join(tmpdir(), 'circle-report-'))
+  const report = join(folder, 'report.json')
+  const filter = process.argv.slice(2)
+  const projects = ['core', 'server', 'browser'].flatMap((name) => ['--project', name])
+  const { status } = spawnSync(join(root, 'node_modules', '.bin', 'vitest'), ['run', ...projects, '--reporter=verbose', '--reporter=json', `--outputFile.json=${report}`, ...filter], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
+  try {
+    if (!existsSync(report)) return { passed: 0, failed: 1, skipped: 0 }
+    const { numPassedTests, numFailedTests, numPendingTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'))
+    // A file that could not be run at all has no failed test of its own.
+    const failed = Math.max(numFailedTests, numFailedTests === 0 && (status !== 0 || numFailedTestSuites > 0) ? 1 : 0)
+    return { passed: numPassedTests, failed, skipped: numPendingTests }
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
