@@ -57,9 +57,10 @@ export async function installModules() {
 /** Builds the application when its sources changed since the last build. */
 export async function buildWhenChanged() {
   const stamp = join(root, '.output', '.built-from')
-  const wanted = hashOf(['app', 'core', 'server', 'catalogue', 'public', 'nuxt.config.ts', 'package-lock.json'])
+  const wanted = hashOf(['app', 'core', 'server', 'catalogue', 'public/icon.svg', 'nuxt.config.ts', 'package-lock.json'])
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('Building the application, about a minute …')
+  await runProgram(process.execPath, ['--import', 'tsx', 'server/catalogue/buildFigures.ts'], { stdio: ['ignore', 'ignore', 'inherit'] })
   const log = join(root, '.data-build.log')
   const { openSync, rmSync } = await import('node:fs')
   const out = openSync(log, 'w')

@@ -55,7 +55,8 @@ const lanes = computed(() => TIERS.flatMap((tier) => {
     </div>
     <div class="divide-y divide-line">
       <div v-for="{ tier, lane, people } in lanes" :key="tier" class="flex gap-4 py-3 first:pt-0">
-        <PostureGlyph :posture="lane.postureId" :size="64" :label="catalogue.postures.get(lane.postureId)?.name" />
+        <MovementFigure v-if="people[0]?.offers[0]?.variation" :variation="people[0].offers[0].variation" :height="84" moving :label="catalogue.postures.get(lane.postureId)?.name" />
+        <PostureGlyph v-else :posture="lane.postureId" :size="64" :label="catalogue.postures.get(lane.postureId)?.name" />
         <div class="min-w-0">
           <p class="font-semibold">{{ TIER_NAMES[tier] }}<span class="font-normal text-faint">, {{ catalogue.postures.get(lane.postureId)?.name }}</span></p>
           <p v-if="lane.moves.length > 0" class="text-[0.94rem] text-faint"><span class="numerals">{{ Math.round(lane.changeoverSeconds) }} s:</span> {{ lane.moves.map((move) => move.cue).join(' · ') }}</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Tier } from '~~/core/catalogue/words'
-import { laneMoment } from '~~/core/lead/script'
+import { bodySide, laneMoment } from '~~/core/lead/script'
+import type { Variation } from '~~/core/catalogue/catalogue'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { laneWords } from '~/words/stepWords'
 import { calledName, TIER_NAMES } from '~/words/tierWords'
@@ -11,13 +12,13 @@ const meeting = useMeeting()
 
 const moment = computed(() => (workElapsed === null ? null : laneMoment(lane, workElapsed)))
 const variations = computed(() => {
-  const groups = new Map<string, { level: number | null; people: string[]; name: string; setUp: string; cue: string; easier: string; more: string }>()
+  const groups = new Map<string, { level: number | null; people: string[]; variation: Variation; name: string; setUp: string; cue: string; easier: string; more: string }>()
   for (const id of lane.riders) {
     for (const offer of meeting.riders.get(id)?.offers[blockIndex] ?? []) {
       if (!offer.variation) continue
       const who = calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
       const people = [...(groups.get(offer.variation.id)?.people ?? []), offer.side === 'both' ? who : `${who} ${offer.side}`]
-      groups.set(offer.variation.id, { level: offer.kind === 'breath' ? null : offer.variation.level, people, name: offer.variation.name, setUp: offer.variation.setUp, cue: offer.variation.cues[0] ?? '', easier: offer.variation.easier, more: offer.variation.more })
+      groups.set(offer.variation.id, { level: offer.kind === 'breath' ? null : offer.variation.level, people, variation: offer.variation, name: offer.variation.name, setUp: offer.variation.setUp, cue: offer.variation.cues[0] ?? '', easier: offer.variation.easier, more: offer.variation.more })
     }
   }
   return [...groups.values()].sort((a, b) => (a.level ?? 0) - (b.level ?? 0))
@@ -26,12 +27,15 @@ const now = computed(() => {
   if (stepKind === 'changeover') return lane.moves.map((move) => move.cue).join(' ') || 'You are there already: breathe.'
   return moment.value ? laneWords(moment.value, meeting.view!.circle) : ''
 })
+/** Drawn on the figure's right; the other side is seen in a mirror. */
+const isLeft = computed(() => moment.value !== null && moment.value.side !== 'both' && bodySide(moment.value.side, meeting.view!.circle.startSide) === 'left')
 const middle = computed(() => variations.value[Math.floor((variations.value.length - 1) / 2)])
 </script>
 
 <template>
   <section :aria-label="`${TIER_NAMES[tier]} lane`" class="flex gap-4 items-center border-t border-line py-1">
-    <PostureGlyph :posture="lane.postureId" :size="88" :label="TIER_NAMES[tier]" />
+    <MovementFigure v-if="middle" :variation="middle.variation" :height="104" moving :other="isLeft" :label="TIER_NAMES[tier]" />
+    <PostureGlyph v-else :posture="lane.postureId" :size="88" :label="TIER_NAMES[tier]" />
     <div class="min-w-0 flex-1">
       <p class="flex flex-wrap items-center gap-x-3 text-[1.12rem] leading-tight">
         <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{ variation.name }}</strong><span class="text-faint">{{ variation.people.join(', ') }}</span></span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Tier } from '~~/core/catalogue/words'
 import type { RiderToday } from '~~/core/plan/riders'
 import type { BlockTime, LaneBlock } from '~~/core/plan/timeline'
@@ -17,6 +18,12 @@ const levels = computed(() => {
     counts.set(offer.variation.level, [...(counts.get(offer.variation.level) ?? []), calledName(name)])
   }
   return [...counts].sort(([a], [b]) => a - b)
+})
+/** The variation that most people in the lane do, or the one a typical lane is timed for. */
+const shown = computed(() => {
+  const counts = new Map<Variation, number>()
+  for (const { offer } of offers.value) if (offer?.variation) counts.set(offer.variation, (counts.get(offer.variation) ?? 0) + 1)
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
 })
 const withoutAnswer = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'breath' && block.lanes[tier] && offer.reasons.some((reason) => reason.weight === 85)).length)
 const standIns = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'stand-in').length)
@@ -38,11 +45,12 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
       <div class="dots flex-1" />
     </div>
     <div class="flex items-center gap-1 px-1 min-h-0 flex-1" :title="words">
-      <PostureGlyph :posture="lane.postureId" :size="44" />
+      <MovementFigure v-if="shown" :variation="shown" :height="46" />
+      <PostureGlyph v-else :posture="lane.postureId" :size="44" />
       <div class="flex flex-wrap gap-x-1 gap-y-0 items-center content-center min-w-0">
         <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"><TierGlyph :tier="tier" :level="level" :size="25" /><span v-if="names.length > 1" class="text-[0.78rem] text-faint -ml-0.5">×{{ names.length }}</span></span>
         <span v-if="standIns > 0" class="text-[0.75rem] text-faint">stand-in</span>
-        <span v-if="withoutAnswer > 0" class="text-[0.78rem] leading-4 bg-mark-soft rounded px-1" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
+        <span v-if="withoutAnswer > 0" class="text-[0.78rem] leading-4 bg-mark-soft rounded px-1 whitespace-nowrap" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
         <span v-if="isIdle" class="hidden @min-[150px]:inline text-[0.75rem] text-faint numerals">+{{ Math.round(lane.fillerSeconds) }} s</span>
       </div>
     </div>

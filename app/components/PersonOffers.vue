@@ -44,7 +44,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
     <ol v-else class="mt-3 divide-y divide-line">
       <li v-for="{ block, name, offers, chosen, choices } in blocks" :key="block.id" class="py-2.5" :data-block="block.id">
         <div v-for="offer in offers" :key="offer.side" class="flex gap-3 items-start">
-          <PostureGlyph v-if="offer.variation" :posture="offer.variation.postureId" :size="44" />
+          <MovementFigure v-if="offer.variation" :variation="offer.variation" :height="52" :other="offer.side === 'left'" />
           <TierGlyph :tier="offer.tier" :level="offer.kind === 'breath' ? null : (offer.variation?.level ?? null)" :size="32" />
           <div class="flex-1 min-w-0">
             <p><span class="text-faint">{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span> <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong></p>

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Consideration } from './consideration'
+import { PostureFigure } from './figure'
 import { MovementEntry, type VariationEntry } from './movement'
 import { PostureGraph, type Posture } from './posture'
 import { Prop, School } from './school'
@@ -28,6 +29,8 @@ export interface Catalogue {
   considerations: Map<string, Consideration>
   schools: Map<string, School>
   props: Map<string, Prop>
+  /** By posture id. */
+  figures: Map<string, PostureFigure>
 }
 
 /** Everything under `catalogue/`, parsed but not yet linked: plain data that can cross a wire. */
@@ -37,6 +40,7 @@ export const CatalogueData = z.object({
   considerations: z.array(Consideration),
   schools: z.array(School),
   props: z.array(Prop),
+  figures: z.array(PostureFigure),
 })
 export type CatalogueData = z.infer<typeof CatalogueData>
 
@@ -64,6 +68,7 @@ export function linkCatalogue(data: CatalogueData): Catalogue {
     considerations: byId(data.considerations),
     schools: byId(data.schools),
     props: byId(data.props),
+    figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
   }
 }
 

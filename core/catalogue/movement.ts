@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { VariationFigure } from './figure'
 import { DosePlan } from './dose'
 import { Dial, Hands, Level, Phase, Quality, Region, SchoolId, SidePolicy, Tag } from './words'
 
@@ -36,6 +37,8 @@ export const VariationEntry = z.object({
   demands: z.array(Demand).default([]),
   /** Where this version treats the sides otherwise than its movement does. */
   sides: SidePolicy.optional(),
+  /** How the figure departs from its posture's. */
+  figure: VariationFigure.default({ start: { angles: {}, contacts: {}, scene: {} } }),
   setUp: sentence,
   cues: z.array(sentence).min(1).max(3),
   feel: sentence,

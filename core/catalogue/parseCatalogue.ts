@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { parseDocument } from 'yaml'
 import { CatalogueError, linkCatalogue, type Catalogue, type CatalogueData } from './catalogue'
 import { Consideration } from './consideration'
+import { PostureFigure } from './figure'
 import { MovementEntry } from './movement'
 import { PostureGraph } from './posture'
 import { Prop, School } from './school'
@@ -41,6 +42,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     considerations: read('considerations.yaml', z.array(Consideration)),
     schools: read('schools.yaml', z.array(School)),
     props: read('props.yaml', z.array(Prop)),
+    figures: read('figures.yaml', z.array(PostureFigure)),
   }
   if (problems.length > 0) throw new CatalogueError(problems)
   const whole = data as CatalogueData
@@ -88,6 +90,9 @@ function contradictionsIn(catalogue: Catalogue): string[] {
     if (variation.level < 5 && variation.dials.some((range) => range.dial === 'load' && range.to > 0)) {
       problems.push(`${variation.id}: added load belongs to level 5`)
     }
+  }
+  for (const posture of catalogue.postures.keys()) {
+    if (!catalogue.figures.has(posture)) problems.push(`figures.yaml: the posture "${posture}" has no figure`)
   }
   for (const move of catalogue.graph.moves) {
     for (const end of move.between) {

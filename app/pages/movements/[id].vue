@@ -27,7 +27,7 @@ const standing = (tier: Tier, level: number) => practice.people.filter((person) 
         <ol v-else class="flex flex-col-reverse border-x-2 border-line">
           <li v-for="variation in movement.ladders[tier]" :key="variation.id" class="border-t-2 border-line first:border-b-2">
             <button class="flex gap-3 items-center w-full text-left p-2 hover:bg-sunk" :class="openRung === variation.id ? 'bg-action-soft' : ''" :aria-expanded="openRung === variation.id" @click="openRung = openRung === variation.id ? null : variation.id">
-              <PostureGlyph :posture="variation.postureId" :size="58" />
+              <MovementFigure :variation="variation" :height="72" label=" " />
               <span class="flex-1 min-w-0"><span class="font-semibold leading-tight block">{{ variation.name }}</span><span class="text-[0.88rem] text-faint">{{ LEVEL_NAMES[variation.level] }}</span><span v-if="standing(tier, variation.level).length" class="block text-[0.88rem] text-action">{{ standing(tier, variation.level).join(', ') }}</span></span>
               <TierGlyph :tier="tier" :level="variation.level" :size="36" />
             </button>
@@ -36,7 +36,7 @@ const standing = (tier: Tier, level: number) => practice.people.filter((person) 
       </section>
     </div>
     <section v-if="rung" :aria-label="rung.name" class="grid gap-6 md:grid-cols-3 border-t border-line pt-4">
-      <div><h2>{{ rung.name }}</h2><p class="mt-2">{{ rung.setUp }}</p><p v-for="cue in rung.cues" :key="cue" class="mt-1">{{ cue }}</p></div>
+      <div><MovementFigure :variation="rung" :height="240" moving /><h2 class="mt-2">{{ rung.name }}</h2><p class="mt-2">{{ rung.setUp }}</p><p v-for="cue in rung.cues" :key="cue" class="mt-1">{{ cue }}</p></div>
       <dl class="space-y-2"><dt class="font-semibold">Felt</dt><dd>{{ rung.feel }}</dd><dt class="font-semibold">Not felt</dt><dd>{{ rung.notFeel }}</dd><dt class="font-semibold">Easier</dt><dd>{{ rung.easier }}</dd><dt class="font-semibold">More</dt><dd>{{ rung.more }}</dd></dl>
       <dl class="space-y-2"><template v-for="cheat in rung.cheats" :key="cheat.cheat"><dt class="font-semibold">{{ cheat.cheat }}</dt><dd>{{ cheat.correction }}</dd></template></dl>
     </section>

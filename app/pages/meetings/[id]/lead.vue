@@ -92,7 +92,7 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
 <template>
   <div class="min-h-dvh md:h-dvh flex flex-col md:overflow-hidden px-4 sm:px-5 py-2 gap-2" data-test="lead" :data-status="reading.status" :data-step="reading.step">
     <h1 class="sr-only">Lead</h1>
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 shrink-0"><MeetingHead class="flex-1" /><p class="numerals text-faint whitespace-nowrap" data-test="class-clock">{{ clockWords(elapsedOfClass) }} of {{ clockWords(wholeSeconds) }}</p><button class="button button-stop" title="!" @click="emergency">Stop, emergency</button></div>
+    <div class="flex flex-wrap md:flex-nowrap items-center gap-x-4 gap-y-1 shrink-0"><MeetingHead class="flex-1 min-w-0" /><p class="numerals text-faint whitespace-nowrap" data-test="class-clock">{{ clockWords(elapsedOfClass) }} of {{ clockWords(wholeSeconds) }}</p><button class="button button-stop" title="!" @click="emergency">Stop, emergency</button></div>
     <OutboxNote />
     <div v-if="steps.length === 0 || meeting.plan!.blocks.length === 0" class="py-16 text-center space-y-4"><p class="text-xl">There is nothing to lead yet.</p><NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="button button-main">Prepare the plan</NuxtLink></div>
     <template v-else>

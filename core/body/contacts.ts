@@ -1,0 +1,177 @@
+import type { PoseContacts } from '../catalogue/figure'
+import type { BodySide } from './joints'
+import { BUILD } from './segments'
+import { cm, SIZE_CM, type Scene } from './scene'
+import type { LimbSpot, Spot } from './spots'
+import type { Vec } from './vector'
+
+/** One thing that has to be so in a solved pose. Distances are body heights. */
+export type Contact =
+  /** The spot's ball rests on a plane. */
+  | { kind: 'plane'; spot: Spot; normal: Vec; at: number }
+  /** The spot stays near a place, softly; null leaves an axis free. */
+  | { kind: 'near'; spot: Spot; at: readonly [number | null, number | null, number | null]; spread: number }
+  /** The spot's ball lies on a limb, at a share of the way along it. */
+  | { kind: 'limb'; spot: Spot; from: Spot; to: Spot; share: number; radius: number }
+  /** Two balls touch. */
+  | { kind: 'meet'; spot: Spot; other: Spot }
+  /** A palm lies flat against a direction. */
+  | { kind: 'palm'; side: BodySide; against: Vec }
+  /** The spot stays exactly where it was. */
+  | { kind: 'pin'; spot: Spot; at: Vec }
+
+const UP: Vec = [0, 1, 0]
+const SIDES: readonly BodySide[] = ['left', 'right']
+const other = (side: BodySide): BodySide => (side === 'left' ? 'right' : 'left')
+
+/**
+ * Turns what is written ("right foot on the other knee") into exact contacts in a scene.
+ *
+ * @param contacts layers already merged; limbs that are not named are free
+ */
+export function contactsIn(contacts: PoseContacts, scene: Scene): Contact[] {
+  return [
+    ...SIDES.flatMap((side) => footContacts(side, contacts[`${side}Foot`] ?? contacts.feet ?? 'free', scene)),
+    ...SIDES.flatMap((side) => kneeContacts(side, contacts[`${side}Knee`] ?? contacts.knees ?? 'free', scene)),
+    ...SIDES.flatMap((side) => handContacts(side, contacts[`${side}Hand`] ?? contacts.hands ?? 'free', scene)),
+    ...SIDES.flatMap((side): Contact[] => ((contacts[`${side}Elbow`] ?? contacts.elbows) === 'floor' ? [on(`${side} elbow`, scene.ground), on(`${side} wrist`, scene.ground)] : [])),
+    ...trunkContacts(contacts, scene),
+  ]
+}
+
+const on = (spot: Spot, height: number): Contact => ({ kind: 'plane', spot, normal: UP, at: height })
+const wallNormal = (scene: Scene): Vec => (scene.wall === 'behind' ? [1, 0, 0] : [-1, 0, 0])
+const onWall = (spot: Spot, scene: Scene): Contact => ({ kind: 'plane', spot, normal: wallNormal(scene), at: scene.wall === 'behind' ? scene.wallAt : -scene.wallAt })
+
+function footContacts(side: BodySide, where: NonNullable<PoseContacts['feet']>, scene: Scene): Contact[] {
+  const spot = (name: LimbSpot): Spot => `${side} ${name}`
+  const flat = (height: number): Contact[] => [on(spot('heel'), height), on(spot('ball'), height), on(spot('toe'), height)]
+  const floor = scene.bedBox ? 0 : scene.ground
+  switch (where) {
+    case 'floor':
+      return flat(floor)
+    case 'ball':
+      return [on(spot('ball'), floor), on(spot('toe'), floor)]
+    case 'heel':
+      return [on(spot('heel'), floor)]
+    case 'toes':
+      return [on(spot('toe'), floor), on(spot('ball'), floor)]
+    case 'top':
+      return [on(spot('instep'), scene.ground)]
+    case 'bed':
+      return flat(scene.ground)
+    case 'bed-heel':
+      return [on(spot('heel'), scene.ground)]
+    case 'step':
+      return flat(scene.stepTop)
+    case 'step-heel':
+      return [on(spot('heel'), scene.stepTop)]
+    case 'wall':
+      return [onWall(spot('heel'), scene), onWall(spot('ball'), scene)]
+    case 'other-knee':
+      return [{ kind: 'limb', spot: spot('ankle'), from: `${other(side)} hip`, to: `${other(side)} knee`, share: 0.86, radius: 0.034 }]
+    case 'chair':
+      return flat(scene.seatTop)
+    case 'free':
+      return []
+  }
+}
+
+function kneeContacts(side: BodySide, where: NonNullable<PoseContacts['knees']>, scene: Scene): Contact[] {
+  switch (where) {
+    case 'floor':
+    case 'bed':
+      return [on(`${side} knee`, scene.ground)]
+    case 'cushion':
+      return [on(`${side} knee`, scene.ground + cm(scene.kneeCushions * SIZE_CM.cushion))]
+    case 'chair':
+      return [on(`${side} knee`, scene.seatTop)]
+    case 'other-knee':
+      return [{ kind: 'meet', spot: `${side} knee`, other: `${other(side)} knee` }]
+    case 'wall':
+      return [onWall(`${side} knee`, scene)]
+    case 'free':
+      return []
+  }
+}
+
+function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>, scene: Scene): Contact[] {
+  const palm: Spot = `${side} palm`
+  const tip: Spot = `${side} fingertip`
+  const away = side === 'right' ? 1 : -1
+  const onLimb = (from: Spot, to: Spot, share: number, radius: number, spot: Spot = palm): Contact => ({ kind: 'limb', spot, from, to, share, radius })
+  const flat = (height: number, near: readonly [number | null, number | null, number | null] = [null, null, null], spread = 0.05): Contact[] => [
+    on(palm, height), { kind: 'palm', side, against: [0, -1, 0] }, { kind: 'near', spot: palm, at: near, spread },
+  ]
+  const chairBackX = scene.chair === 'before' ? scene.chairAt[0] - cm(SIZE_CM.seatSide / 2) : -cm(SIZE_CM.seatSide / 2)
+  switch (where) {
+    case 'thigh':
+      return [onLimb(`${side} hip`, `${side} knee`, 0.62, 0.043)]
+    case 'knee':
+      return [onLimb(`${side} hip`, `${side} knee`, 0.97, 0.034)]
+    case 'shin':
+      return [onLimb(`${side} knee`, `${side} ankle`, 0.35, 0.034)]
+    case 'ankle':
+      return [onLimb(`${side} knee`, `${side} ankle`, 0.9, 0.022)]
+    case 'under-thigh':
+      return [onLimb(`${side} hip`, `${side} knee`, 0.72, 0.04)]
+    case 'other-thigh':
+      return [onLimb(`${other(side)} hip`, `${other(side)} knee`, 0.66, 0.042)]
+    case 'seat':
+      return flat(scene.seatTop, [null, null, away * 0.115], 0.02)
+    case 'chair-back':
+      return flat(cm(SIZE_CM.chairBack), scene.chair === 'sideways' ? [0.02, null, cm(21)] : scene.chair === 'beside' ? [null, null, scene.chairAt[2] - cm(21)] : [chairBackX, null, away * 0.085], 0.012)
+    case 'chair-back-fingertip':
+      return [on(tip, cm(SIZE_CM.chairBack)), { kind: 'near', spot: tip, at: [chairBackX, null, away * 0.07], spread: 0.012 }]
+    case 'chair-seat':
+      return flat(scene.seatTop, [scene.chairAt[0] - 0.03, null, scene.chairAt[2] + away * 0.08], 0.025)
+    case 'chair-seat-side':
+      return flat(scene.seatTop, [scene.chairAt[0], null, scene.chairAt[2] - 0.06], 0.03)
+    case 'wall':
+      return [onWall(palm, scene), { kind: 'palm', side, against: wallNormal(scene).map((part) => -part) as unknown as Vec }]
+    case 'wall-fingertip':
+      return [onWall(tip, scene)]
+    case 'floor':
+      return flat(scene.ground)
+    case 'floor-behind':
+      return flat(scene.ground + cm(scene.handBlockCm))
+    case 'block':
+      return flat(scene.ground + cm(scene.handBlockCm))
+    case 'bed':
+      return flat(scene.ground)
+    case 'chest':
+      return [{ kind: 'meet', spot: palm, other: 'chest' }, onLimb(`${other(side)} shoulder`, 'chest', 0.35, 0.05)]
+    case 'belly':
+      return [{ kind: 'meet', spot: palm, other: 'waist' }]
+    case 'ribs':
+      return [{ kind: 'meet', spot: palm, other: 'chest' }]
+    case 'hip':
+      return [{ kind: 'meet', spot: palm, other: `${side} hip` }]
+    case 'neck':
+      return [{ kind: 'meet', spot: palm, other: 'head' }]
+    case 'other-elbow':
+      return [{ kind: 'meet', spot: palm, other: `${other(side)} elbow` }]
+    case 'other-hand':
+      return side === 'left' ? [{ kind: 'meet', spot: palm, other: 'right palm' }] : []
+    case 'free':
+      return []
+  }
+}
+
+function trunkContacts({ seat, back, head, flank }: PoseContacts, scene: Scene): Contact[] {
+  const contacts: Contact[] = []
+  const { ground } = scene
+  if (seat === 'chair') contacts.push(on('seat', scene.seatTop), { kind: 'near', spot: 'seat', at: [-0.035, null, 0], spread: 0.004 })
+  if (seat === 'chair-edge') contacts.push(on('seat', scene.seatTop), { kind: 'near', spot: 'seat', at: [0.055, null, 0], spread: 0.004 })
+  if (seat === 'bed') contacts.push(on('seat', ground))
+  if (seat === 'bed-edge') contacts.push(on('seat', scene.bedTop), { kind: 'near', spot: 'seat', at: [0, null, 0], spread: 0.004 })
+  if (seat === 'floor') contacts.push(on('seat', ground + cm(scene.seatBlockCm)))
+  if (seat === 'heels') contacts.push({ kind: 'meet', spot: 'left heel', other: 'seat' }, { kind: 'meet', spot: 'right heel', other: 'seat' })
+  if (back === 'floor') contacts.push(on('sacrum', ground), on('chest', ground))
+  if (back === 'wall') contacts.push(onWall('sacrum', scene), onWall('chest', scene))
+  if (back === 'chair') contacts.push({ kind: 'plane', spot: 'chest', normal: [0.985, -0.17, 0], at: -cm(21) - 0.075 })
+  if (back === 'pillows') contacts.push(on('sacrum', ground), { kind: 'plane', spot: 'chest', normal: [0.64, 0.768, 0], at: ground * 0.768 - BUILD.pelvis * 0.2 })
+  if (head === 'floor') contacts.push(on('head', ground + cm(scene.headPillows * SIZE_CM.pillow * 0.55)))
+  if (flank === 'floor') contacts.push(on('right hip', ground), on('right shoulder', ground))
+  return contacts
+}

@@ -1,0 +1,278 @@
+import type { Contact } from './contacts'
+import { ANGLE_COUNT, JOINTS, type Angles } from './joints'
+import type { Scene } from './scene'
+import { skeletonOf, type Base, type Skeleton } from './skeleton'
+import { ALL_SPOTS, ballAt, type Spot } from './spots'
+import { cross, dot, length, mix, nearest, sub, type Vec } from './vector'
+
+/** What is solved: written angles as a wish, contacts as a must. */
+export interface Task {
+  base: Base
+  wish: Angles
+  contacts: Contact[]
+  scene: Scene
+  /** Both feet carry: the weight must lie over them. */
+  stands: boolean
+  /** Where to begin from: another pose's solution. */
+  from?: { angles: Angles; root: Vec }
+}
+
+export interface Solved {
+  angles: Angles
+  root: Vec
+  /** The worst contact that is missed and the worst sinking in, body heights. */
+  missed: number
+  sunk: number
+  /** Farthest any angle was moved from what was written, degrees, and its number. */
+  moved: number
+  movedAngle: number
+  iterations: number
+}
+
+const CONTACT_SPREAD = 0.0012
+const SINK_SPREAD = 0.002
+const LIMB_SPREAD = 0.008
+const BALANCE_SPREAD = 0.02
+const LIMIT_SPREAD = 0.7
+const ROOT_SPREAD = 0.4
+const ITERATIONS = 90
+
+/**
+ * Contacts decide, angles propose: one least-squares solve over the root and all angles (Levenberg–Marquardt).
+ *
+ * @returns the pose nearest to the written one that touches what it has to and sinks into nothing
+ */
+export function solvePose(task: Task): Solved {
+  const size = 3 + ANGLE_COUNT
+  let x = startOf(task)
+  let residuals = residualsOf(task, x)
+  let cost = sumOfSquares(residuals)
+  let damping = 1e-2
+  let iterations = 0
+  for (; iterations < ITERATIONS; iterations += 1) {
+    const { normal, gradient } = linearised(task, x, residuals, size)
+    const step = improving(task, x, cost, normal, gradient, damping)
+    if (step === null) break
+    const gain = cost - step.cost
+    ;({ x, residuals, cost } = step)
+    damping = Math.max(1e-9, step.damping / 4)
+    if (gain < 1e-5 * (1 + cost)) break
+  }
+  return report(task, x, iterations)
+}
+
+/** Tries steps with rising damping until one lowers the cost; null when none does. */
+function improving(task: Task, x: Float64Array, cost: number, normal: Float64Array[], gradient: Float64Array, damping: number) {
+  for (let tries = 0; tries < 9; tries += 1, damping *= 6) {
+    const step = solveSymmetric(normal, gradient, damping)
+    if (step === null) continue
+    const next = x.map((value, at) => value - step[at]!)
+    const residuals = residualsOf(task, next)
+    const nextCost = sumOfSquares(residuals)
+    if (nextCost < cost) return { x: next, residuals, cost: nextCost, damping }
+  }
+  return null
+}
+
+function startOf(task: Task): Float64Array {
+  const x = new Float64Array(3 + ANGLE_COUNT)
+  x.set(task.from?.angles ?? task.wish, 3)
+  if (task.from) {
+    x.set(task.from.root, 0)
+    return x
+  }
+  // High enough that nothing is under the ground: the lowest spot begins at it.
+  const body = skeletonOf(task.base, task.wish, [0, 0, 0])
+  const lowest = Math.min(...ALL_SPOTS.map((spot) => ballAt(body, spot)).map((ball) => ball.at[1] - ball.radius))
+  x[1] = task.scene.ground - lowest
+  const seat = task.contacts.find((contact) => contact.kind === 'plane' && contact.spot === 'seat')
+  if (seat?.kind === 'plane') x[1] = seat.at + 0.055
+  return x
+}
+
+function bodyAt(task: Task, x: Float64Array): Skeleton {
+  return skeletonOf(task.base, x.subarray(3), [x[0]!, x[1]!, x[2]!])
+}
+
+function residualsOf(task: Task, x: Float64Array): number[] {
+  const body = bodyAt(task, x)
+  const residuals: number[] = [x[0]! / ROOT_SPREAD, 0, x[2]! / ROOT_SPREAD]
+  for (let at = 0; at < ANGLE_COUNT; at += 1) {
+    const joint = JOINTS[at]!
+    const angle = x[3 + at]!
+    residuals.push((angle - task.wish[at]!) / joint.spread)
+    residuals.push(angle < joint.from ? (angle - joint.from) / LIMIT_SPREAD : angle > joint.to ? (angle - joint.to) / LIMIT_SPREAD : 0)
+  }
+  for (const contact of task.contacts) pushContact(residuals, contact, body)
+  for (const sunk of sinkings(body, task)) residuals.push(sunk / SINK_SPREAD)
+  for (const sunk of overlaps(body)) residuals.push(sunk / LIMB_SPREAD)
+  if (task.stands) {
+    const [overX, overZ] = overFeet(body)
+    residuals.push(overX / BALANCE_SPREAD, overZ / BALANCE_SPREAD)
+  }
+  return residuals
+}
+
+function pushContact(residuals: number[], contact: Contact, body: Skeleton): void {
+  switch (contact.kind) {
+    case 'near': {
+      const { at } = ballAt(body, contact.spot)
+      for (const axis of [0, 1, 2] as const) residuals.push(contact.at[axis] === null ? 0 : (at[axis] - contact.at[axis]) / contact.spread)
+      return
+    }
+    case 'palm':
+      residuals.push((1 - dot(body[contact.side].palmNormal, contact.against)) / 0.3)
+      return
+    case 'pin': {
+      const gap = sub(ballAt(body, contact.spot).at, contact.at)
+      residuals.push(gap[0] / CONTACT_SPREAD, gap[1] / CONTACT_SPREAD, gap[2] / CONTACT_SPREAD)
+      return
+    }
+    case 'limb': {
+      const [from, to] = [ballAt(body, contact.from).at, ballAt(body, contact.to).at]
+      const slip = dot(sub(ballAt(body, contact.spot).at, mix(from, to, contact.share)), sub(to, from)) / length(sub(to, from))
+      residuals.push(missedBy(contact, body) / CONTACT_SPREAD, slip / 0.015)
+      return
+    }
+    default:
+      residuals.push(missedBy(contact, body) / CONTACT_SPREAD)
+  }
+}
+
+/** How far a contact is from touching, body heights; 0 where a contact is only a wish. */
+export function missedBy(contact: Contact, body: Skeleton): number {
+  switch (contact.kind) {
+    case 'plane': {
+      const ball = ballAt(body, contact.spot)
+      return dot(contact.normal, ball.at) - contact.at - ball.radius
+    }
+    case 'meet': {
+      const [one, two] = [ballAt(body, contact.spot), ballAt(body, contact.other)]
+      return length(sub(one.at, two.at)) - one.radius - two.radius
+    }
+    case 'limb': {
+      const ball = ballAt(body, contact.spot)
+      const [from, to] = [ballAt(body, contact.from).at, ballAt(body, contact.to).at]
+      const along = sub(to, from)
+      return length(cross(sub(ball.at, from), along)) / length(along) - ball.radius - contact.radius
+    }
+    case 'pin':
+      return length(sub(ballAt(body, contact.spot).at, contact.at))
+    case 'near':
+    case 'palm':
+      return 0
+  }
+}
+
+/** How deep each spot sinks into floor, bed or wall; never negative. */
+function sinkings(body: Skeleton, { scene }: Task): number[] {
+  const depths: number[] = []
+  for (const spot of ALL_SPOTS) {
+    const { at, radius } = ballAt(body, spot)
+    const bed = scene.bedBox
+    const overBed = bed !== null && at[0] > bed.from && at[0] < bed.to && Math.abs(at[2]) < bed.half && at[1] > scene.bedTop - 0.06
+    const under = bed ? (overBed ? scene.bedTop : 0) : scene.ground
+    depths.push(Math.max(0, under + radius - at[1]))
+    if (scene.wall === 'behind') depths.push(Math.max(0, scene.wallAt + radius - at[0]))
+    else if (scene.wall === 'before') depths.push(Math.max(0, at[0] + radius - scene.wallAt))
+    else depths.push(0)
+  }
+  return depths
+}
+
+const LIMBS: readonly [Spot, Spot, number][] = [
+  ['left hip', 'left knee', 0.036], ['right hip', 'right knee', 0.036], ['left knee', 'left ankle', 0.026], ['right knee', 'right ankle', 0.026],
+  ['left elbow', 'left wrist', 0.017], ['right elbow', 'right wrist', 0.017], ['waist', 'chest', 0.052],
+]
+/** Pairs of limbs that could run through each other. */
+const PAIRS: readonly [number, number][] = [[0, 1], [0, 3], [1, 2], [2, 3], [4, 0], [4, 1], [5, 0], [5, 1], [4, 6], [5, 6], [4, 5], [2, 6], [3, 6]]
+
+function overlaps(body: Skeleton): number[] {
+  const ends = LIMBS.map(([from, to]) => [ballAt(body, from).at, ballAt(body, to).at] as const)
+  return PAIRS.map(([one, two]) => {
+    const { distance } = nearest(ends[one]![0], ends[one]![1], ends[two]![0], ends[two]![1])
+    return Math.max(0, LIMBS[one]![2] + LIMBS[two]![2] - distance)
+  })
+}
+
+/** How far the weight is from the middle of the feet, forward and to the right. */
+function overFeet(body: Skeleton): [number, number] {
+  const parts: [Vec, number][] = [
+    [body.spine[2]!, 0.25], [body.spine[6]!, 0.25], [body.head, 0.08],
+    ...(['left', 'right'] as const).flatMap((side): [Vec, number][] => [
+      [mix(body[side].hip, body[side].knee, 0.43), 0.1], [mix(body[side].knee, body[side].ankle, 0.43), 0.06], [body[side].elbow, 0.05],
+    ]),
+  ]
+  const weight = (axis: 0 | 2) => parts.reduce((sum, [at, share]) => sum + at[axis] * share, 0)
+  const middle = (axis: 0 | 2) => (body.left.heel[axis] + body.left.ball[axis] + body.right.heel[axis] + body.right.ball[axis]) / 4
+  return [weight(0) - middle(0), weight(2) - middle(2)]
+}
+
+function linearised(task: Task, x: Float64Array, residuals: number[], size: number) {
+  const columns: Float64Array[] = []
+  for (let at = 0; at < size; at += 1) {
+    const step = at < 3 ? 1e-5 : 1e-3
+    const moved = Float64Array.from(x)
+    moved[at] = moved[at]! + step
+    const next = residualsOf(task, moved)
+    columns.push(Float64Array.from(next, (value, row) => (value - residuals[row]!) / step))
+  }
+  const normal = columns.map((column, row) => Float64Array.from(columns.slice(0, row + 1), (other) => inner(column, other)))
+  const gradient = Float64Array.from(columns, (column) => inner(column, residuals))
+  return { normal, gradient }
+}
+
+function inner(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  let sum = 0
+  for (let at = 0; at < a.length; at += 1) sum += a[at]! * b[at]!
+  return sum
+}
+
+function sumOfSquares(values: readonly number[]): number {
+  return inner(values, values)
+}
+
+/** Cholesky with the diagonal raised by the damping; `lower` holds the lower triangle. Null where it is not positive. */
+function solveSymmetric(lower: Float64Array[], right: Float64Array, damping: number): Float64Array | null {
+  const size = right.length
+  const factor = lower.map((row) => Float64Array.from(row))
+  for (let i = 0; i < size; i += 1) {
+    factor[i]![i] = factor[i]![i]! * (1 + damping) + 1e-9
+    for (let j = 0; j <= i; j += 1) {
+      let sum = factor[i]![j]!
+      for (let k = 0; k < j; k += 1) sum -= factor[i]![k]! * factor[j]![k]!
+      if (i === j) {
+        if (sum <= 0) return null
+        factor[i]![i] = Math.sqrt(sum)
+      } else factor[i]![j] = sum / factor[j]![j]!
+    }
+  }
+  const y = Float64Array.from(right)
+  for (let i = 0; i < size; i += 1) {
+    for (let k = 0; k < i; k += 1) y[i] = y[i]! - factor[i]![k]! * y[k]!
+    y[i] = y[i]! / factor[i]![i]!
+  }
+  for (let i = size - 1; i >= 0; i -= 1) {
+    for (let k = i + 1; k < size; k += 1) y[i] = y[i]! - factor[k]![i]! * y[k]!
+    y[i] = y[i]! / factor[i]![i]!
+  }
+  return y
+}
+
+function report(task: Task, x: Float64Array, iterations: number): Solved {
+  const body = bodyAt(task, x)
+  const angles = x.slice(3)
+  let movedAngle = 0
+  for (let at = 0; at < ANGLE_COUNT; at += 1) {
+    if (Math.abs(angles[at]! - task.wish[at]!) > Math.abs(angles[movedAngle]! - task.wish[movedAngle]!)) movedAngle = at
+  }
+  return {
+    angles,
+    root: [x[0]!, x[1]!, x[2]!],
+    missed: Math.max(0, ...task.contacts.map((contact) => Math.abs(missedBy(contact, body)))),
+    sunk: Math.max(0, ...sinkings(body, task)),
+    moved: Math.abs(angles[movedAngle]! - task.wish[movedAngle]!),
+    movedAngle,
+    iterations,
+  }
+}

@@ -1,0 +1,69 @@
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { bodyOf } from '../../core/body/figure'
+import { drawFigure, frameAround, svgOf } from '../../core/body/draw'
+import { JOINTS } from '../../core/body/joints'
+import { REFERENCE_HEIGHT_CM, sceneOf } from '../../core/body/scene'
+import { LIMB_ANGLES, TRUNK_ANGLES } from '../../core/catalogue/figure'
+import { TIERS } from '../../core/catalogue/words'
+import { linkCatalogue } from '../../core/catalogue/catalogue'
+import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
+import { readCatalogueFiles } from './readCatalogueFiles'
+import { solvedFigures, strayFiles } from './solvedFigures'
+
+/**
+ * Solves what has changed, draws every pose into `public/figures`, and with `--sheet` writes a contact sheet of all
+ * variations by tier to `.data/figures-<tier>.html`. Ends with an error when a pose misses its contacts or sinks in.
+ */
+const CONTACT_AT_MOST_CM = 0.5
+const SINKING_AT_MOST_CM = 1
+const MOVED_ALARM_DEG = 35
+const ANGLE_NAMES = [...TRUNK_ANGLES, ...LIMB_ANGLES.map((name) => `left ${name}`), ...LIMB_ANGLES.map((name) => `right ${name}`)]
+
+const root = process.cwd()
+const catalogue = linkCatalogue(parseCatalogue(readCatalogueFiles()))
+const began = performance.now()
+const { figures, solvedNow } = solvedFigures(catalogue, root)
+for (const stray of strayFiles(catalogue, root)) rmSync(join(root, 'catalogue/solved', stray))
+const solveSeconds = (performance.now() - began) / 1000
+
+const folder = join(root, 'public/figures')
+mkdirSync(folder, { recursive: true })
+const written = new Set<string>()
+const problems: string[] = []
+const alarms: string[] = []
+const drawing = performance.now()
+for (const [id, poses] of figures) {
+  const drawings = Object.fromEntries(Object.entries(poses).map(([name, { pose }]) => [name, drawFigure(bodyOf(pose), sceneOf(pose.scene), pose.camera)]))
+  const frame = frameAround(Object.values(drawings))
+  for (const [name, { pose, report }] of Object.entries(poses)) {
+    const file = `${id}.${name}.svg`
+    written.add(file)
+    writeFileSync(join(folder, file), svgOf(drawings[name]!, frame))
+    const [missedCm, sunkCm] = [report.missed * REFERENCE_HEIGHT_CM, report.sunk * REFERENCE_HEIGHT_CM]
+    if (missedCm > CONTACT_AT_MOST_CM) problems.push(`${id} ${name}: a contact is missed by ${missedCm.toFixed(1)} cm`)
+    if (sunkCm > SINKING_AT_MOST_CM) problems.push(`${id} ${name}: sinks in by ${sunkCm.toFixed(1)} cm`)
+    pose.angles.forEach((angle, at) => {
+      if (angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5) problems.push(`${id} ${name}: ${ANGLE_NAMES[at]} is ${angle.toFixed(0)}°, beyond its limit`)
+    })
+    if (report.moved > MOVED_ALARM_DEG) alarms.push(`${id} ${name}: ${ANGLE_NAMES[report.movedAngle]} was moved by ${report.moved.toFixed(0)}°`)
+  }
+}
+const drawMs = (performance.now() - drawing) / Math.max(1, written.size)
+for (const file of readdirSync(folder)) if (!written.has(file)) rmSync(join(folder, file))
+if (process.argv.includes('--sheet')) writeSheets()
+if (process.argv.includes('--alarms')) console.log(alarms.join('\n'))
+console.log(`· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`)
+if (problems.length > 0) {
+  console.error(problems.join('\n'))
+  process.exitCode = 1
+}
+
+function writeSheets(): void {
+  mkdirSync(join(root, '.data'), { recursive: true })
+  for (const tier of TIERS) {
+    const cells = [...catalogue.variations.values()].filter((variation) => variation.tier === tier).flatMap((variation) =>
+      Object.keys(figures.get(variation.id) ?? {}).map((name) => `<figure>${readFileSync(join(folder, `${variation.id}.${name}.svg`), 'utf8')}<figcaption>${variation.id} ${name}</figcaption></figure>`))
+    writeFileSync(join(root, '.data', `figures-${tier}.html`), `<meta charset="utf-8"><style>body{margin:8px;display:grid;grid-template-columns:repeat(7,1fr);gap:6px;font:10px sans-serif}figure{margin:0;text-align:center}svg{width:100%}</style>${cells.join('')}`)
+  }
+}

@@ -1,0 +1,67 @@
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { z } from 'zod'
+import { solveFigure, SolvedPose, type PoseName, type SolveReport } from '../../core/body/figure'
+import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
+
+const Report = z.object({ missed: z.number(), sunk: z.number(), moved: z.number(), movedAngle: z.number(), iterations: z.number() })
+const SolvedVariation = z.object({ from: z.string(), poses: z.partialRecord(z.enum(['start', 'end', 'deepest']), z.object({ pose: SolvedPose, report: Report })) })
+type SolvedVariation = z.infer<typeof SolvedVariation>
+const SolvedFile = z.record(z.string(), SolvedVariation)
+
+/** All solved poses of the catalogue by variation and name, as they ship under `catalogue/solved`. */
+export type SolvedFigures = Map<string, Partial<Record<PoseName, { pose: SolvedPose; report: SolveReport }>>>
+
+/** What a solution depends on: its own entry, its posture's and the engine. */
+function fingerprint(variation: Variation, catalogue: Catalogue, engine: string): string {
+  return createHash('sha256').update(JSON.stringify([engine, catalogue.figures.get(variation.postureId), variation.figure])).digest('hex').slice(0, 16)
+}
+
+function engineOf(root: string): string {
+  const hash = createHash('sha256')
+  for (const file of ['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots', 'contacts', 'solve', 'figure']) hash.update(readFileSync(join(root, 'core/body', `${file}.ts`)))
+  return hash.digest('hex')
+}
+
+/**
+ * Reads the shipped solutions and solves anew what has changed since; what was solved is written back.
+ *
+ * @returns the poses, and which variations were solved now
+ */
+export function solvedFigures(catalogue: Catalogue, root = process.cwd()): { figures: SolvedFigures; solvedNow: string[] } {
+  const folder = join(root, 'catalogue/solved')
+  mkdirSync(folder, { recursive: true })
+  const engine = engineOf(root)
+  const figures: SolvedFigures = new Map()
+  const solvedNow: string[] = []
+  for (const movement of catalogue.movements.values()) {
+    const path = join(folder, `${movement.id}.json`)
+    const known = existsSync(path) ? SolvedFile.parse(JSON.parse(readFileSync(path, 'utf8'))) : {}
+    const now: Record<string, SolvedVariation> = {}
+    for (const variation of Object.values(movement.ladders).flat()) {
+      const from = fingerprint(variation, catalogue, engine)
+      const before = known[variation.id]
+      if (before?.from === from) now[variation.id] = before
+      else {
+        solvedNow.push(variation.id)
+        now[variation.id] = { from, poses: solveFigure(catalogue.figures.get(variation.postureId)!, variation.figure) }
+      }
+      figures.set(variation.id, now[variation.id]!.poses)
+    }
+    if (solvedNow.some((id) => id.startsWith(`${movement.id}.`)) || Object.keys(known).length !== Object.keys(now).length) {
+      writeFileSync(path, `{\n${Object.entries(now).map(([id, solved]) => `${JSON.stringify(id)}: ${JSON.stringify(solved, rounded)}`).join(',\n')}\n}\n`)
+    }
+  }
+  return { figures, solvedNow }
+}
+
+/** Four decimals are a fiftieth of a millimetre on the body. */
+function rounded(_: string, value: unknown): unknown {
+  return typeof value === 'number' ? Math.round(value * 1e5) / 1e5 : value
+}
+
+/** Solutions of movements that are gone. */
+export function strayFiles(catalogue: Catalogue, root = process.cwd()): string[] {
+  return readdirSync(join(root, 'catalogue/solved')).filter((file) => !catalogue.movements.has(file.replace('.json', '')))
+}
