@@ -66,3 +66,14 @@ export function tagsOfPose(pose: SolvedPose): Set<Tag> {
   if (turn > SPINE_TURN_END_DEG + 8) tags.add('spine-twist-end')
   return tags
 }
+
+/**
+ * The tags that a variation's poses plainly ask and its entry leaves out: what would be offered to somebody for whom
+ * it is blocked.
+ *
+ * @param said the variation's own demands and its posture's
+ */
+export function missingTags(poses: readonly SolvedPose[], said: ReadonlySet<Tag>): Tag[] {
+  const asked = new Set(poses.flatMap((pose) => [...tagsOfPose(pose)]))
+  return [...asked].filter((tag) => !said.has(tag))
+}

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { solvedFigures } from '../../server/catalogue/solvedFigures'
 import { LIMB_ANGLES, TRUNK_ANGLES, VariationFigure } from '../catalogue/figure'
-import { legAngles } from './demands'
+import { legAngles, missingTags } from './demands'
 import { drawFigure, frameAround, svgOf } from './draw'
 import { bodyOf, solveFigure } from './figure'
 import { ANGLE_COUNT, anglesOf, JOINTS } from './joints'
@@ -106,6 +106,14 @@ describe('every pose that ships', () => {
   it('keeps within the joints’ limits', () => {
     const beyond = poses.flatMap(({ id, pose }) => pose.angles.flatMap((angle, at) => (angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5 ? [`${id} ${at}: ${angle}`] : [])))
     expect(beyond).toEqual([])
+  })
+  it('asks nothing that its entry does not say', () => {
+    const missing = [...figures].flatMap(([id, named]) => {
+      const variation = catalogue.variations.get(id)!
+      const said = new Set([...variation.demands.map((demand) => demand.tag), ...catalogue.postures.get(variation.postureId)!.demands])
+      return missingTags(Object.values(named).map(({ pose }) => pose), said).map((tag) => `${id}: ${tag}`)
+    })
+    expect(missing).toEqual([])
   })
   it('is the same again when it is mirrored twice, and another when it is mirrored once', () => {
     for (const { pose } of poses) {

@@ -1,11 +1,13 @@
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { missingTags } from '../../core/body/demands'
 import { bodyOf } from '../../core/body/figure'
 import { drawFigure, frameAround, svgOf } from '../../core/body/draw'
 import { JOINTS } from '../../core/body/joints'
 import { REFERENCE_HEIGHT_CM, sceneOf } from '../../core/body/scene'
 import { LIMB_ANGLES, TRUNK_ANGLES } from '../../core/catalogue/figure'
 import { TIERS } from '../../core/catalogue/words'
+import { demandsOf } from '../../core/offer/verdict'
 import { linkCatalogue } from '../../core/catalogue/catalogue'
 import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
 import { readCatalogueFiles } from './readCatalogueFiles'
@@ -34,6 +36,9 @@ const problems: string[] = []
 const alarms: string[] = []
 const drawing = performance.now()
 for (const [id, poses] of figures) {
+  const variation = catalogue.variations.get(id)!
+  const said = new Set(demandsOf(variation, catalogue).map((demand) => demand.tag))
+  for (const tag of missingTags(Object.values(poses).map(({ pose }) => pose), said)) problems.push(`${id}: the pose asks "${tag}" and the entry does not say so`)
   const drawings = Object.fromEntries(Object.entries(poses).map(([name, { pose }]) => [name, drawFigure(bodyOf(pose), sceneOf(pose.scene), pose.camera)]))
   const frame = frameAround(Object.values(drawings))
   for (const [name, { pose, report }] of Object.entries(poses)) {
