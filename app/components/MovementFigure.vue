@@ -11,7 +11,7 @@ const { variation, height = 64, moving = false, other = false, label = '' } = de
   other?: boolean
   label?: string
 }>()
-const poses = computed(() => (moving && variation.figure.end ? ['start', ...(variation.figure.deepest ? ['deepest'] : []), 'end'] : [variation.figure.end ? 'end' : 'start']))
+const poses = computed(() => (moving && variation.figure.end ? ['start', ...(variation.figure.deepest ? ['deepest'] : []), 'end'] : [variation.figure.deepest ? 'deepest' : variation.figure.end ? 'end' : 'start']))
 /** Upright figures leave the sides of their frame empty: these are cropped. */
 const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
 const words = computed(() => label || variation.name)

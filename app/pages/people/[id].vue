@@ -14,6 +14,7 @@ const person = ref<Participant | null>(null)
 const ledger = ref<z.infer<typeof Entry>[]>([])
 const problem = ref('')
 const said = ref('')
+const showFits = ref(false)
 
 await catalogues.load()
 if (id !== 'new') {
@@ -43,6 +44,7 @@ async function saved(to: Participant): Promise<void> {
       <p class="sr-only" aria-live="polite">{{ said }}</p>
       <p v-if="said" class="text-action" data-test="said">{{ said }}</p>
       <PersonForm :key="person?.version ?? 0" :person="person" @saved="saved" />
+      <details v-if="person?.heightCm" class="border-t border-line pt-3" @toggle="showFits = ($event.target as HTMLDetailsElement).open"><summary class="cursor-pointer font-semibold text-[1.2rem] min-h-11">What fits this body</summary><PersonFits v-if="showFits" :height-cm="person.heightCm" class="mt-3" /></details>
       <section v-if="moved.length > 0" class="max-w-5xl">
         <h2 class="mb-2">What was decided</h2>
         <ul class="divide-y divide-line">

@@ -1,0 +1,41 @@
+import { refDebounced } from '@vueuse/core'
+import { VariationFigure, type PostureFigure } from '~~/core/catalogue/figure'
+import type { FigureDone, FigureTask } from '~/workers/figure.worker'
+
+let worker: Worker | undefined
+let count = 0
+const waiting = new Map<number, (svg: string) => void>()
+
+function draw(posture: PostureFigure, figure: VariationFigure): Promise<string> {
+  if (!worker) {
+    worker = new Worker(new URL('../workers/figure.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<FigureDone>) => {
+      waiting.get(data.id)?.(data.svg)
+      waiting.delete(data.id)
+    }
+  }
+  const id = (count += 1)
+  const task: FigureTask = { id, posture, figure }
+  worker.postMessage(JSON.parse(JSON.stringify(task)))
+  return new Promise((resolve) => waiting.set(id, resolve))
+}
+
+/**
+ * A figure that is solved and drawn anew as its pose changes: the picture of a fit.
+ *
+ * @param posture id of a posture
+ * @param start what departs from it: angles, contacts and scene
+ * @returns an SVG as a data address; empty until the first one is drawn
+ */
+export function useDrawnFigure(posture: string, start: () => object) {
+  const { catalogue } = useCatalogue()
+  const wanted = refDebounced(computed(start), 120)
+  const address = ref('')
+  let newest = 0
+  watch(wanted, async (layer) => {
+    const mine = (newest += 1)
+    const svg = await draw(catalogue.figures.get(posture)!, VariationFigure.parse({ start: layer }))
+    if (mine === newest) address.value = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`
+  }, { immediate: true })
+  return address
+}

@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import type { Variation } from './catalogue'
+import { ANYTHING, findMovements } from './find'
+import { TIERS } from './words'
+
+const catalogue = shippedCatalogue()
+const tagsOf = (variation: Variation) => [...variation.demands.map((demand) => demand.tag), ...catalogue.postures.get(variation.postureId)!.demands]
+const names = (wanted: object) => findMovements(catalogue, { ...ANYTHING, ...wanted }, tagsOf).map(({ movement }) => movement.name)
+
+describe('finding movements', () => {
+  it('finds all 48 when nothing is asked', () => {
+    expect(names({})).toHaveLength(48)
+  })
+  it('finds by intent and by what a rung is called', () => {
+    expect(names({ words: 'front hip' })).toContain('Front-of-hip opening')
+    expect(names({ words: 'open book' })).toEqual(['Upper-back turn'])
+    expect(names({ words: 'cartwheel' })).toEqual([])
+  })
+  it('puts what works a region most first', () => {
+    expect(names({ region: 'neck' })[0]).toBe('Neck turns, tilts and nods')
+  })
+  it('leaves out rungs that ask what is avoided: no kneeling, no floor', () => {
+    const found = findMovements(catalogue, { ...ANYTHING, without: ['kneeling', 'floor-transfer'] }, tagsOf)
+    for (const { rungs } of found) for (const rung of rungs) expect(tagsOf(rung)).not.toEqual(expect.arrayContaining(['kneeling']))
+    expect(found.flatMap(({ rungs }) => rungs).some((rung) => rung.tier === 'floor')).toBe(false)
+  })
+  it('asks for a ladder in every tier that is named', () => {
+    for (const { movement } of findMovements(catalogue, { ...ANYTHING, tiers: ['bed', 'standing'] }, tagsOf)) {
+      expect(movement.ladders.bed && movement.ladders.standing, movement.id).toBeTruthy()
+    }
+    expect(names({ tiers: ['bed'] })).not.toContain('Sit to stand')
+  })
+  it('finds by a prop or what replaces it', () => {
+    expect(names({ prop: 'broomstick' })).toContain('Arms overhead')
+  })
+})
+
+describe('the catalogue as it ships', () => {
+  const variations = [...catalogue.variations.values()]
+  it('has 48 movements and at least 400 variations', () => {
+    expect([...catalogue.movements.values()].map((movement) => movement.number)).toEqual(Array.from({ length: 48 }, (_, at) => at + 1))
+    expect(variations.length).toBeGreaterThanOrEqual(400)
+  })
+  it('has ladders of at most five rungs', () => {
+    for (const movement of catalogue.movements.values()) for (const tier of TIERS) expect(movement.ladders[tier]?.length ?? 1).toBeLessThanOrEqual(5)
+  })
+  it('names movements that are there as what comes before and what is prepared', () => {
+    for (const movement of catalogue.movements.values()) for (const other of [...movement.after, ...movement.prepares]) expect(catalogue.movements.has(other), `${movement.id}: ${other}`).toBe(true)
+  })
+  it('keeps added load to level 5 and says no two rungs of a ladder alike', () => {
+    for (const movement of catalogue.movements.values()) {
+      for (const ladder of Object.values(movement.ladders)) expect(new Set(ladder.map((rung) => rung.setUp + rung.cues.join())).size, movement.id).toBe(ladder.length)
+    }
+  })
+  it('asks some tag for each that a consideration acts on, and the other way round', () => {
+    const asked = new Set(variations.flatMap(tagsOf))
+    const acted = new Set([...catalogue.considerations.values()].flatMap((row) => row.rules.map((rule) => rule.tag)))
+    expect([...asked].filter((tag) => !acted.has(tag))).toEqual([])
+    expect([...acted].filter((tag) => !asked.has(tag))).toEqual([])
+  })
+})
