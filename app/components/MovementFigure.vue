@@ -14,12 +14,14 @@ const { variation, height = 64, moving = false, other = false, label = '' } = de
 const poses = computed(() => (moving && variation.figure.end ? ['start', ...(variation.figure.deepest ? ['deepest'] : []), 'end'] : [variation.figure.deepest ? 'deepest' : variation.figure.end ? 'end' : 'start']))
 /** Upright figures leave the sides of their frame empty: these are cropped. */
 const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
+const { catalogue } = storeToRefs(useCatalogue())
+const addressOf = (pose: string) => (catalogue.value.ownFigures.has(variation.id) ? `/api/figures/${variation.id}/${pose}` : `/figures/${variation.id}.${pose}.svg`)
 const words = computed(() => label || variation.name)
 </script>
 
 <template>
   <span class="relative inline-block shrink-0" :style="{ height: `${height}px`, width: `${height * shape}px`, transform: other ? 'scaleX(-1)' : undefined }">
-    <img v-for="(pose, at) in poses" :key="pose" :src="`/figures/${variation.id}.${pose}.svg`" :alt="at === 0 ? words : ''" loading="lazy" class="absolute inset-0 w-full h-full object-cover" :class="poses.length > 1 ? `pose-${pose}` : ''" >
+    <img v-for="(pose, at) in poses" :key="pose" :src="addressOf(pose)" :alt="at === 0 ? words : ''" loading="lazy" class="absolute inset-0 w-full h-full object-cover" :class="poses.length > 1 ? `pose-${pose}` : ''" >
   </span>
 </template>
 

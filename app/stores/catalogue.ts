@@ -17,9 +17,15 @@ export const useCatalogue = defineStore('catalogue', () => {
     ))
   }
 
+  /** After a practice has changed its movements. */
+  function reload(): Promise<void> {
+    loading = undefined
+    return load()
+  }
+
   const catalogue = computed(() => {
     if (!linked.value) throw new Error('The catalogue is read before it is loaded.')
     return linked.value
   })
-  return { catalogue, load }
+  return { catalogue, load, reload }
 })

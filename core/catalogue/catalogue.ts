@@ -31,6 +31,7 @@ export interface Catalogue {
   props: Map<string, Prop>
   /** By posture id. */
   figures: Map<string, PostureFigure>
+  ownFigures: Set<string>
 }
 
 /** Everything under `catalogue/`, parsed but not yet linked: plain data that can cross a wire. */
@@ -41,6 +42,8 @@ export const CatalogueData = z.object({
   schools: z.array(School),
   props: z.array(Prop),
   figures: z.array(PostureFigure),
+  /** Ids of a practice's own variations, whose figures are not among the shipped files. */
+  ownFigures: z.array(z.string()).default([]),
 })
 export type CatalogueData = z.infer<typeof CatalogueData>
 
@@ -69,6 +72,7 @@ export function linkCatalogue(data: CatalogueData): Catalogue {
     schools: byId(data.schools),
     props: byId(data.props),
     figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
+    ownFigures: new Set(data.ownFigures),
   }
 }
 

@@ -43,10 +43,11 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     schools: read('schools.yaml', z.array(School)),
     props: read('props.yaml', z.array(Prop)),
     figures: read('figures.yaml', z.array(PostureFigure)),
+    ownFigures: [],
   }
   if (problems.length > 0) throw new CatalogueError(problems)
   const whole = data as CatalogueData
-  const contradictions = contradictionsIn(linkCatalogue(whole))
+  const contradictions = contradictionsIn(whole)
   if (contradictions.length > 0) throw new CatalogueError(contradictions)
   return whole
 }
@@ -57,7 +58,7 @@ interface Reason {
 }
 
 /** Where an entry fits none of several shapes, the reasons of the shape that it came nearest to: the one it fails deepest in. */
-function reasonsOf(issue: z.core.$ZodIssue, above: PropertyKey[] = []): Reason[] {
+export function reasonsOf(issue: z.core.$ZodIssue, above: PropertyKey[] = []): Reason[] {
   const path = [...above, ...issue.path]
   if (issue.code !== 'invalid_union') return [{ path, message: issue.message }]
   const shapes = issue.errors.map((issues) => issues.flatMap((inner) => reasonsOf(inner, path)))
@@ -66,7 +67,8 @@ function reasonsOf(issue: z.core.$ZodIssue, above: PropertyKey[] = []): Reason[]
 }
 
 /** What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold. */
-function contradictionsIn(catalogue: Catalogue): string[] {
+export function contradictionsIn(data: CatalogueData): string[] {
+  const catalogue = linkCatalogue(data)
   const problems: string[] = []
   for (const movement of catalogue.movements.values()) {
     for (const tier of TIERS) {

@@ -1,8 +1,9 @@
 import { packedCatalogue } from '../catalogue/packedCatalogue'
+import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { accountRoute } from '../session/routes'
 
-export default accountRoute(async ({ event }) => {
-  const { text, zipped, etag } = await packedCatalogue()
+export default accountRoute(async ({ event, db, practiceId }) => {
+  const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(db, practiceId))
   setResponseHeaders(event, { 'cache-control': 'private, no-cache', 'content-type': 'application/json', etag, vary: 'accept-encoding' })
   if (getRequestHeader(event, 'if-none-match') === etag) {
     setResponseStatus(event, 304)

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { gzipSync } from 'node:zlib'
-import { catalogueData } from './catalogueData'
+import type { CatalogueData } from '../../core/catalogue/catalogue'
 
 interface Packed {
   text: string
@@ -8,15 +8,16 @@ interface Packed {
   etag: string
 }
 
-let packed: Promise<Packed> | undefined
+/** The shipped catalogue is one object for the whole run, so it is packed once; a practice's own when it is asked for. */
+const known = new WeakMap<CatalogueData, Packed>()
 
-/** The catalogue as it goes over the wire: made once, zipped, with a name that changes when it does. */
-export function packedCatalogue(): Promise<Packed> {
-  return (packed ??= pack())
-}
-
-async function pack(): Promise<Packed> {
-  const text = JSON.stringify(await catalogueData())
-  const zipped = gzipSync(text, { level: 9 })
-  return { text, zipped, etag: `"${createHash('sha256').update(zipped).digest('hex').slice(0, 20)}"` }
+/** A catalogue as it goes over the wire: zipped, with a name that changes when it does. */
+export function packedCatalogue(data: CatalogueData): Packed {
+  const before = known.get(data)
+  if (before) return before
+  const text = JSON.stringify(data)
+  const zipped = gzipSync(text, { level: 6 })
+  const packed = { text, zipped, etag: `"${createHash('sha256').update(zipped).digest('hex').slice(0, 20)}"` }
+  known.set(data, packed)
+  return packed
 }

@@ -1,8 +1,9 @@
 import type { Knex } from 'knex'
 import * as oneClass from './migrations/001_one_class'
+import * as ownMovements from './migrations/002_own_movements'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
-const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass }
+const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements }
 
 /** Brings the database to the newest shape; does nothing when it is there already. */
 export async function migrate(db: Knex): Promise<string[]> {

@@ -56,6 +56,7 @@ function print(): void {
       <div class="flex-1 min-w-72"><h1>{{ movement.name }}</h1><p class="text-xl text-faint mt-1">{{ movement.intent }}</p></div>
       <label v-if="practice.circles.length > 0" class="no-print w-64"><span class="label text-[0.94rem]">People of</span><select v-model="circleId" class="field"><option value="">nobody</option><option v-for="circle in practice.circles" :key="circle.id" :value="circle.id">{{ circle.name }}</option></select></label>
       <button class="button no-print" @click="print">Print the ladders</button>
+      <NuxtLink v-if="isLead" :to="`/movements/change/${movement.id}`" class="button no-print">Change it</NuxtLink>
     </div>
     <p v-for="caution in movement.cautions" :key="caution" class="border-l-4 border-mark pl-3">{{ caution }}</p>
     <div class="grid gap-6 md:grid-cols-2 xl:grid-cols-4 ladders">

@@ -7,6 +7,7 @@ import { TIER_NAMES } from '~/words/tierWords'
 
 /** Every movement of the catalogue, found by intent, region, tier, prop and what it avoids. */
 const catalogues = useCatalogue()
+const { isLead } = useAccount()
 await catalogues.load()
 const wanted = useSessionStorage<Wanted>('movements-wanted', { ...ANYTHING, tiers: [], without: [] })
 const found = computed(() => findMovements(catalogues.catalogue, wanted.value, (variation) => demandsOf(variation, catalogues.catalogue).map((demand) => demand.tag)))
@@ -23,7 +24,7 @@ function toggle(tier: Tier): void {
 
 <template>
   <div class="space-y-5">
-    <div class="flex flex-wrap items-baseline gap-4"><h1>Movements</h1><p class="text-faint" aria-live="polite" data-test="found">{{ found.length }} of {{ catalogues.catalogue.movements.size }}</p></div>
+    <div class="flex flex-wrap items-baseline gap-4"><h1>Movements</h1><p class="text-faint" aria-live="polite" data-test="found">{{ found.length }} of {{ catalogues.catalogue.movements.size }}</p><NuxtLink v-if="isLead" to="/movements/change/new" class="button ml-auto">Add a movement of your own</NuxtLink></div>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-3">
       <label class="w-64"><span class="label text-[0.94rem]">Name or intent</span><input v-model="wanted.words" type="search" class="field" placeholder="Hip, breath, balance …" ></label>
       <label class="w-52"><span class="label text-[0.94rem]">Region</span><select v-model="wanted.region" class="field"><option :value="null">Any</option><option v-for="region in REGIONS" :key="region" :value="region">{{ regionWords(region) }}</option></select></label>

@@ -3,7 +3,7 @@ import { hasBegun } from '../../../../core/lead/clock'
 import { Plan } from '../../../../core/plan/plan'
 import { meetingById, savePlan } from '../../../database/meetings'
 import { classEventsOf } from '../../../database/outcomes'
-import { catalogueData } from '../../../catalogue/catalogueData'
+import { practiceCatalogue } from '../../../catalogue/practiceCatalogue'
 import { idOf, readInput } from '../../../session/readInput'
 import { refusal } from '../../../session/refuse'
 import { leadRoute } from '../../../session/routes'
@@ -16,7 +16,7 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   if (hasBegun(await classEventsOf(db, practiceId, id))) {
     throw refusal(423, 'class-begun', 'The class has begun: its plan stays as it is led.')
   }
-  const known = new Set((await catalogueData()).movements.map((movement) => movement.id))
+  const known = new Set((await practiceCatalogue(db, practiceId)).movements.map((movement) => movement.id))
   const unknown = plan.blocks.findIndex((block) => !known.has(block.movement))
   if (unknown >= 0) {
     throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', { [`plan.blocks.${unknown}.movement`]: 'This movement is not in the catalogue.' })

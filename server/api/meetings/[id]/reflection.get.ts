@@ -1,6 +1,6 @@
 import { linkCatalogue } from '../../../../core/catalogue/catalogue'
 import { reflectOn } from '../../../../core/reflect/reflectOn'
-import { catalogueData } from '../../../catalogue/catalogueData'
+import { practiceCatalogue } from '../../../catalogue/practiceCatalogue'
 import { circleById } from '../../../database/circles'
 import { ledgerOf } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
@@ -17,7 +17,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     participantsOf(db, practiceId, circle.members),
     datedOutcomes(db, practiceId, circle.members, meeting.startsAt),
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
-    catalogueData(),
+    practiceCatalogue(db, practiceId),
   ])
   const catalogue = linkCatalogue(data)
   const decisions = people.flatMap((person) => {

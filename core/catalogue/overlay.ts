@@ -1,0 +1,45 @@
+import { parseDocument, stringify } from 'yaml'
+import { CatalogueError, type CatalogueData } from './catalogue'
+import { MovementEntry } from './movement'
+import { contradictionsIn, reasonsOf } from './parseCatalogue'
+
+/**
+ * The shipped catalogue with a practice's own movements: one with a shipped id stands in its place, any other is added.
+ *
+ * @param own entries as they were read by `readMovement`
+ */
+export function overlaid(data: CatalogueData, own: readonly MovementEntry[]): CatalogueData {
+  const shipped = new Set(data.movements.map((movement) => movement.id))
+  const changed = new Map(own.map((movement) => [movement.id, movement]))
+  return {
+    ...data,
+    movements: [...data.movements.map((movement) => changed.get(movement.id) ?? movement), ...own.filter((movement) => !shipped.has(movement.id))],
+  }
+}
+
+/**
+ * Reads one movement from YAML, the same that ships under `catalogue/movements`, and checks it among the others.
+ *
+ * @param name how problems call the text
+ * @param data what it is checked among: its stand-ins, postures and props must be there
+ * @throws {CatalogueError} naming path and reason, all problems at once
+ */
+export function readMovement(text: string, name: string, data: CatalogueData): MovementEntry {
+  const document = parseDocument(text)
+  if (document.errors.length > 0) throw new CatalogueError(document.errors.map((error) => `${name}: ${error.message}`))
+  return checkMovement(document.toJS(), name, data)
+}
+
+/** The same for an entry that a form has put together. */
+export function checkMovement(entry: unknown, name: string, data: CatalogueData): MovementEntry {
+  const parsed = MovementEntry.safeParse(entry)
+  if (!parsed.success) throw new CatalogueError(parsed.error.issues.flatMap((issue) => reasonsOf(issue)).map(({ path, message }) => `${name}: ${path.join('.')}: ${message}`))
+  const contradictions = contradictionsIn(overlaid(data, [parsed.data])).filter((problem) => problem.startsWith(`${parsed.data.id}:`) || problem.startsWith(`${parsed.data.id}.`))
+  if (contradictions.length > 0) throw new CatalogueError(contradictions)
+  return parsed.data
+}
+
+/** A movement as YAML, to hand on or to keep: reading it again gives the same entry. */
+export function writeMovement(entry: MovementEntry): string {
+  return stringify(entry, { lineWidth: 110 })
+}

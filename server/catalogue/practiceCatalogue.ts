@@ -1,0 +1,47 @@
+import { solveFigure } from '../../core/body/figure'
+import { missingTags } from '../../core/body/demands'
+import { CatalogueError, linkCatalogue, type CatalogueData, type Variation } from '../../core/catalogue/catalogue'
+import type { MovementEntry } from '../../core/catalogue/movement'
+import { overlaid } from '../../core/catalogue/overlay'
+import { demandsOf } from '../../core/offer/verdict'
+import { ownMovementsOf, type OwnFigures } from '../database/ownMovements'
+import type { Database } from '../database/rows'
+import { catalogueData } from './catalogueData'
+
+/** The catalogue as a practice has it: the shipped one with its own movements and changes. */
+export async function practiceCatalogue(db: Database, practiceId: string): Promise<CatalogueData> {
+  const [data, own] = await Promise.all([catalogueData(), ownMovementsOf(db, practiceId)])
+  if (own.length === 0) return data
+  return { ...overlaid(data, own.map(({ entry }) => entry)), ownFigures: own.flatMap(({ figures }) => Object.keys(figures)) }
+}
+
+/**
+ * Solves the poses of those variations of an entry that the shipped figures do not show.
+ *
+ * @throws {CatalogueError} where a pose plainly asks something that the entry does not say
+ */
+export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): Promise<OwnFigures> {
+  const before = linkCatalogue(shipped)
+  const own = linkCatalogue({ ...shipped, movements: [entry] })
+  const figures: OwnFigures = {}
+  const problems: string[] = []
+  for (const variation of own.variations.values()) {
+    const known = before.variations.get(variation.id)
+    if (known && known.postureId === variation.postureId && JSON.stringify(known.figure) === JSON.stringify(variation.figure)) continue
+    const solved = solveFigure(own.figures.get(variation.postureId)!, variation.figure)
+    figures[variation.id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
+    const said = new Set(demandsOf(variation, own).map((demand) => demand.tag))
+    for (const tag of missingTags(Object.values(solved).map(({ pose }) => pose), said)) {
+      problems.push(`${entry.id}: ${placeOf(entry, variation)}.demands: The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`)
+    }
+    // A pose takes up to half a second: others are served between two of them.
+    await new Promise((resolve) => setImmediate(resolve))
+  }
+  if (problems.length > 0) throw new CatalogueError(problems)
+  return figures
+}
+
+function placeOf(entry: MovementEntry, { tier, level }: Variation): string {
+  const answer = entry.tiers[tier]
+  return `tiers.${tier}.ladder.${'ladder' in answer ? answer.ladder.findIndex((rung) => rung.level === level) : 0}`
+}

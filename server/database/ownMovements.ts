@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { SolvedPose } from '../../core/body/figure'
+import { MovementEntry } from '../../core/catalogue/movement'
+import { fromJson, NotFound, type Database } from './rows'
+
+/** Poses by variation id and name, for variations whose figures are not the shipped ones. */
+export const OwnFigures = z.record(z.string(), z.partialRecord(z.enum(['start', 'end', 'deepest']), SolvedPose))
+export type OwnFigures = z.infer<typeof OwnFigures>
+
+export interface OwnMovement {
+  entry: MovementEntry
+  figures: OwnFigures
+}
+
+export async function ownMovementsOf(db: Database, practiceId: string): Promise<OwnMovement[]> {
+  const rows = await db('own_movements').where({ practice_id: practiceId }).orderBy('movement').select<{ entry: unknown; figures: unknown }[]>('entry', 'figures')
+  return rows.map((row) => ({ entry: MovementEntry.parse(fromJson(row.entry)), figures: OwnFigures.parse(fromJson(row.figures)) }))
+}
+
+/** Keeps a practice's version of a movement; saving again replaces it. */
+export async function saveOwnMovement(db: Database, practiceId: string, { entry, figures }: OwnMovement, savedBy: string): Promise<void> {
+  await db('own_movements')
+    .insert({ practice_id: practiceId, movement: entry.id, entry: JSON.stringify(entry), figures: JSON.stringify(figures), saved_by: savedBy, saved_at: db.fn.now() })
+    .onConflict(['practice_id', 'movement'])
+    .merge()
+}
+
+/** Takes a practice's version away: the shipped movement is there again. @throws {NotFound} when there is none */
+export async function removeOwnMovement(db: Database, practiceId: string, movement: string): Promise<void> {
+  const removed = await db('own_movements').where({ practice_id: practiceId, movement }).delete()
+  if (removed === 0) throw new NotFound('There is no version of your own of this movement.')
+}
