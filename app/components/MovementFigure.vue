@@ -2,13 +2,14 @@
 import type { Variation } from '~~/core/catalogue/catalogue'
 
 /** A variation as it is done: the start, and where it moves the end, slowly one after the other. */
-const { variation, height = 64, moving = false, other = false, label = '' } = defineProps<{
+const { variation, height = 64, moving = false, other = false, label = undefined } = defineProps<{
   variation: Variation
   height?: number
   /** Shows the way from start to end; stands still where motion is not wanted. */
   moving?: boolean
   /** The other side: the drawing in a mirror. */
   other?: boolean
+  /** Said instead of the variation's name; empty where the name stands beside it. */
   label?: string
 }>()
 const poses = computed(() => (moving && variation.figure.end ? ['start', ...(variation.figure.deepest ? ['deepest'] : []), 'end'] : [variation.figure.deepest ? 'deepest' : variation.figure.end ? 'end' : 'start']))
@@ -16,7 +17,7 @@ const poses = computed(() => (moving && variation.figure.end ? ['start', ...(var
 const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
 const { catalogue } = storeToRefs(useCatalogue())
 const addressOf = (pose: string) => (catalogue.value.ownFigures.has(variation.id) ? `/api/figures/${variation.id}/${pose}` : `/figures/${variation.id}.${pose}.svg`)
-const words = computed(() => label || variation.name)
+const words = computed(() => label ?? variation.name)
 </script>
 
 <template>

@@ -6,6 +6,7 @@ import { LIMB_ANGLES, TRUNK_ANGLES, VariationFigure } from '../catalogue/figure'
 import { legAngles, missingTags } from './demands'
 import { drawFigure, frameAround, svgOf } from './draw'
 import { bodyOf, solveFigure } from './figure'
+import { fingertipHeightCm, wallSit } from './fits'
 import { ANGLE_COUNT, anglesOf, JOINTS } from './joints'
 import { mirrored } from './mirror'
 import { cm, sceneOf } from './scene'
@@ -80,6 +81,20 @@ describe('solved poses against closed-form cases', () => {
     expect((standing.right.knuckles[1] - 0.0175) * 168).toBeCloseTo(88, 0)
     const [one, two] = [1, 2].map((kneeCushions) => bodyOf(solve('floor/half-kneel', { start: { scene: { kneeCushions } } }).start!.pose))
     expect((two!.right.knee[1] - one!.right.knee[1]) * 168).toBeCloseTo(5, 0)
+  })
+  it('a wall sit at 60° of knee has its hips as high as the closed form says', () => {
+    const body = bodyOf(solve('standing/at-wall', { start: { angles: { hipFlexion: 56, kneeFlexion: 60, ankleUp: 2 }, contacts: { back: 'wall' } } }).start!.pose)
+    const kneeDeg = legAngles(body, 'right').kneeFlexion
+    expect(kneeDeg).toBeGreaterThan(48)
+    // The closed form has an upright shin; the solved one may lean by a few degrees.
+    expect(Math.abs(body.right.hip[1] * 168 - wallSit(168, kneeDeg).hipHeightCm)).toBeLessThan(4)
+  })
+  it('fingertips in a hinge hang where the closed form says', () => {
+    const pose = solve('standing/free', { start: { angles: { tilt: 60, hipFlexion: 60, shoulderFlexion: 60, elbowFlexion: 0, shoulderAbduction: 4 }, contacts: { hands: 'free' } } }).start!.pose
+    const body = bodyOf(pose)
+    const up = sub(body.neckBase, body.midHip)
+    const hingeDeg = (Math.atan2(up[0], up[1]) * 180) / Math.PI
+    expect(Math.abs(body.right.fingertip[1] * 168 - fingertipHeightCm(168, hingeDeg))).toBeLessThan(5)
   })
   it('a raised seat lowers the hip’s bend: cushions on the chair', () => {
     const bend = [0, 1, 2].map((seatCushions) => legAngles(bodyOf(solve('chair/front-edge', { start: { scene: { seatCushions } } }).start!.pose), 'right').hipFlexion)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
-import { MovementEntry, type VariationEntry } from './movement'
+import { DialBound, MovementEntry, type VariationEntry } from './movement'
 import { PostureGraph, type Posture } from './posture'
 import { Prop, School } from './school'
 import { TIERS, type SidePolicy, type Tier } from './words'
@@ -42,6 +42,7 @@ export const CatalogueData = z.object({
   schools: z.array(School),
   props: z.array(Prop),
   figures: z.array(PostureFigure),
+  dials: z.array(DialBound),
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })

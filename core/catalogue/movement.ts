@@ -11,6 +11,10 @@ export const DialRange = z
   .refine((range) => range.from !== range.to, 'A dial that cannot be turned is not a dial.')
 export type DialRange = z.infer<typeof DialRange>
 
+/** How far a dial may go at all, by its unit: a row of `catalogue/dials.yaml`. */
+export const DialBound = z.object({ dial: Dial, unit: z.string().max(12), from: z.number(), to: z.number() })
+export type DialBound = z.infer<typeof DialBound>
+
 export const PropNeed = z.object({
   prop: z.string(),
   count: z.number().int().min(1).max(4).default(1),

@@ -3,7 +3,7 @@ import { parseDocument } from 'yaml'
 import { CatalogueError, linkCatalogue, type Catalogue, type CatalogueData } from './catalogue'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
-import { MovementEntry } from './movement'
+import { DialBound, MovementEntry, type DialRange } from './movement'
 import { PostureGraph } from './posture'
 import { Prop, School } from './school'
 import { TIERS } from './words'
@@ -43,6 +43,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     schools: read('schools.yaml', z.array(School)),
     props: read('props.yaml', z.array(Prop)),
     figures: read('figures.yaml', z.array(PostureFigure)),
+    dials: read('dials.yaml', z.array(DialBound)),
     ownFigures: [],
   }
   if (problems.length > 0) throw new CatalogueError(problems)
@@ -86,6 +87,10 @@ export function contradictionsIn(data: CatalogueData): string[] {
     for (const prop of variation.props.flatMap((need) => [need.prop, ...need.instead])) {
       if (!catalogue.props.has(prop)) problems.push(`${variation.id}: unknown prop "${prop}"`)
     }
+    for (const range of variation.dials) {
+      const problem = outOfBounds(range, data.dials)
+      if (problem !== null) problems.push(`${variation.id}: ${problem}`)
+    }
     if (variation.level === 1 && !isSupported(variation, catalogue)) {
       problems.push(`${variation.id}: level 1 is carried by something: hands, a prop, or lying and sitting`)
     }
@@ -102,6 +107,13 @@ export function contradictionsIn(data: CatalogueData): string[] {
     }
   }
   return problems
+}
+
+function outOfBounds(range: DialRange, bounds: readonly DialBound[]): string | null {
+  const bound = bounds.find((other) => other.dial === range.dial && other.unit === range.unit)
+  if (!bound) return `the dial "${range.dial}" has no bounds in the unit "${range.unit}"`
+  const [low, high] = [Math.min(range.from, range.to), Math.max(range.from, range.to)]
+  return low < bound.from || high > bound.to ? `the dial "${range.dial}" goes from ${low} to ${high} ${range.unit}, its bounds are ${bound.from} to ${bound.to}` : null
 }
 
 function isSupported(variation: { hands: string; props: unknown[]; postureId: string }, catalogue: Catalogue): boolean {

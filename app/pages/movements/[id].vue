@@ -66,7 +66,7 @@ function print(): void {
         <ol v-else class="flex flex-col-reverse border-x-2 border-line">
           <li v-for="variation in movement.ladders[tier]" :key="variation.id" class="border-t-2 border-line first:border-b-2">
             <button class="flex gap-2 items-center w-full text-left p-2 hover:bg-sunk" :class="openRung === variation.id ? 'bg-action-soft' : ''" :aria-expanded="openRung === variation.id" @click="openRung = openRung === variation.id ? null : variation.id">
-              <MovementFigure :variation="variation" :height="74" label=" " />
+              <MovementFigure :variation="variation" :height="74" label="" />
               <span class="flex-1 min-w-0"><span class="font-semibold leading-tight block">{{ variation.name }}</span><span class="text-[0.88rem] text-faint">{{ LEVEL_NAMES[variation.level] }}</span><span v-if="standing(tier, variation.level).length" class="block text-[0.88rem] text-action">{{ standing(tier, variation.level).join(', ') }}</span></span>
               <TierGlyph :tier="tier" :level="variation.level" :size="34" />
             </button>

@@ -38,7 +38,7 @@ function toggle(tier: Tier): void {
     <ul class="grid gap-x-8 lg:grid-cols-2">
       <li v-for="{ movement, rungs } in found" :key="movement.id" class="border-t border-line">
         <NuxtLink :to="`/movements/${movement.id}`" class="flex gap-4 items-center py-2 px-1 hover:bg-sunk rounded-lg">
-          <MovementFigure :variation="pictured(rungs)" :height="64" class="mx-1" />
+          <MovementFigure :variation="pictured(rungs)" :height="64" label="" class="mx-1" />
           <span class="flex-1 min-w-0"><strong class="font-semibold block">{{ movement.name }}</strong><span class="text-faint text-[0.94rem] leading-snug block">{{ movement.intent }}</span></span>
           <span class="flex gap-2 shrink-0"><span v-for="tier in TIERS" :key="tier" class="flex flex-col items-center text-[0.8rem] text-faint"><TierGlyph :tier="tier" :size="24" :label="TIER_NAMES[tier]" :class="rungs.some((rung) => rung.tier === tier) ? '' : 'opacity-25'" />{{ rungs.filter((rung) => rung.tier === tier).length || (movement.ladders[tier] ? '–' : 'stand-in') }}</span></span>
         </NuxtLink>

@@ -1,0 +1,78 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { World } from '../world'
+import { Visitor } from './visitor'
+
+/** The movements as an instructor uses them: find one, read its ladders, see what fits a body, make it one's own. */
+let world: World
+let visitor: Visitor
+beforeAll(async () => {
+  world = await World.open()
+  visitor = await Visitor.arrive(world)
+  await visitor.signIn()
+})
+afterAll(async () => {
+  await visitor?.leave()
+  await world.close()
+})
+
+describe('movements', () => {
+  it('are found by words, region and what they avoid', async () => {
+    await visitor.open('/movements')
+    await visitor.sees('48 of 48', '[data-test="found"]')
+    await visitor.page.type('input[type="search"]', 'open book')
+    await visitor.sees('1 of 48', '[data-test="found"]')
+    await visitor.click('Show all')
+    await visitor.page.select('select:has(option[value="neck"])', 'neck')
+    await visitor.sees('Neck turns, tilts and nods')
+    await visitor.click('Show all')
+    await visitor.click('Nothing to avoid')
+    await visitor.page.locator('::-p-xpath(//li[@role="option"][contains(., "kneeling")])').click()
+    await visitor.page.locator('::-p-xpath(//li[@role="option"][contains(., "floor transfer")])').click()
+    await visitor.press('Escape')
+    await visitor.sees('No kneeling, no floor transfer')
+    await visitor.expectAccessible()
+  })
+  it('show four ladders with the circle’s people on their rungs, and every figure', async () => {
+    await visitor.open('/movements/front-of-hip-opening')
+    await visitor.sees('Greta', 'section[aria-label="Standing ladder"]')
+    await visitor.page.waitForFunction(() => [...document.images].filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
+    expect(await visitor.page.$$eval('img[src*="/figures/"]', (images) => images.length)).toBeGreaterThan(12)
+    await visitor.click('Half-kneel with reach')
+    await visitor.sees('Tuck and squeeze first.')
+    await visitor.sees('Hip replacement, front approach, not cleared')
+    await visitor.expectAccessible()
+  })
+  it('fit a body: the seat is reckoned and drawn', async () => {
+    const { id } = await world.db('participants').where({ name: 'Cora Linden' }).first('id')
+    await visitor.open(`/people/${id}`)
+    await visitor.page.locator('::-p-xpath(//summary[contains(., "What fits this body")])').click()
+    await visitor.sees('51 cm is wanted: 2 cushions.', 'section[aria-label="Seat for sit to stand"]')
+    await visitor.page.waitForFunction(() => document.querySelectorAll('img[src^="data:image/svg"]').length === 6, { timeout: 20_000 })
+    await visitor.expectAccessible()
+  })
+  it('can be changed for the practice, with a message at the field, and put back', async () => {
+    await visitor.open('/movements/change/bridge')
+    await visitor.fill('Intent', 'x')
+    await visitor.click('Keep this version')
+    await visitor.sees('Some of this cannot be saved as it is')
+    await visitor.fill('Intent', 'Lift the hips as we do it here.')
+    await visitor.click('Keep this version')
+    await visitor.page.waitForFunction(() => location.pathname === '/movements/bridge')
+    await visitor.sees('Lift the hips as we do it here.')
+    await visitor.open('/movements/change/bridge')
+    await visitor.expectAccessible()
+    await visitor.click('Put back what ships')
+    await visitor.page.waitForFunction(() => location.pathname === '/movements/bridge')
+    await visitor.sees('Let the back of the hips lift and carry you.')
+  })
+  it('can be added from a copy', async () => {
+    await visitor.open('/movements/change/new')
+    await visitor.fill('Its name', 'Garden bridge')
+    await visitor.click('Begin')
+    await visitor.click('Keep this version')
+    await visitor.page.waitForFunction(() => location.pathname === '/movements/garden-bridge', { timeout: 30_000 })
+    await visitor.sees('Garden bridge', 'h1')
+    await visitor.page.waitForFunction(() => [...document.images].filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
+    visitor.expectNoComplaints()
+  })
+})
