@@ -1,5 +1,4 @@
 import { SEGMENT } from './segments'
-import { cm, SIZE_CM } from './scene'
 import { RAD } from './vector'
 
 /** Wanted seat height as percent of knee height, by level; ours. */
@@ -61,6 +60,3 @@ export function seatFit({ level, heightCm, chairCm, cushionCm, shankLeanDeg = 15
     kneeAngleDeg: slope === null ? null : 90 - slope + shankLeanDeg,
   }
 }
-
-/** The usual chair of the room, body heights of the reference: what figures sit on. */
-export const USUAL_SEAT = cm(SIZE_CM.seat)
