@@ -48,9 +48,9 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
       <MovementFigure v-if="shown" :variation="shown" :height="46" />
       <PostureGlyph v-else :posture="lane.postureId" :size="44" />
       <div class="flex flex-wrap gap-x-1 gap-y-0 items-center content-center min-w-0">
-        <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"><TierGlyph :tier="tier" :level="level" :size="25" /><span v-if="names.length > 1" class="text-[0.78rem] text-faint -ml-0.5">×{{ names.length }}</span></span>
+        <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"><TierGlyph :tier="tier" :level="level" :size="levels.length > 2 ? 21 : 25" /><span v-if="names.length > 1" class="text-[0.78rem] text-faint -ml-0.5">×{{ names.length }}</span></span>
         <span v-if="standIns > 0" class="text-[0.75rem] text-faint">stand-in</span>
-        <span v-if="withoutAnswer > 0" class="text-[0.78rem] leading-4 bg-mark-soft rounded px-1 whitespace-nowrap" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
+        <span v-if="withoutAnswer > 0" class="text-[0.72rem] leading-4 bg-mark-soft rounded px-0.5 whitespace-nowrap" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
         <span v-if="isIdle" class="hidden @min-[150px]:inline text-[0.75rem] text-faint numerals">+{{ Math.round(lane.fillerSeconds) }} s</span>
       </div>
     </div>

@@ -35,7 +35,7 @@ describe('movements', () => {
   it('show four ladders with the circle’s people on their rungs, and every figure', async () => {
     await visitor.open('/movements/front-of-hip-opening')
     await visitor.sees('Greta', 'section[aria-label="Standing ladder"]')
-    await visitor.page.waitForFunction(() => [...document.images].filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
+    await visitor.page.waitForFunction(() => Array.from(document.images).filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
     expect(await visitor.page.$$eval('img[src*="/figures/"]', (images) => images.length)).toBeGreaterThan(12)
     await visitor.click('Half-kneel with reach')
     await visitor.sees('Tuck and squeeze first.')
@@ -72,7 +72,7 @@ describe('movements', () => {
     await visitor.click('Keep this version')
     await visitor.page.waitForFunction(() => location.pathname === '/movements/garden-bridge', { timeout: 30_000 })
     await visitor.sees('Garden bridge', 'h1')
-    await visitor.page.waitForFunction(() => [...document.images].filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
+    await visitor.page.waitForFunction(() => Array.from(document.images).filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
     visitor.expectNoComplaints()
   })
 })

@@ -26,11 +26,11 @@ function standing(tier: Tier, level: number): string[] {
     return own.map(({ side }) => (side === 'both' ? calledName(person.name) : `${calledName(person.name)} ${side}`))
   })
 }
-/** What considerations do to this movement: blocked or watched, on which rungs. */
-const touched = computed(() => {
+/** What considerations do to this movement, on which rungs, and whom of the circle it is about. */
+function touchedBy(effect: 'block' | 'watch') {
   const rungs = Object.values(movement.value?.ladders ?? {}).flat()
   return [...catalogues.catalogue.considerations.values()].flatMap((row) => {
-    const hit = rungs.filter((variation) => demandsOf(variation, catalogues.catalogue).some(({ tag }) => row.rules.some((rule) => rule.tag === tag && rule.effect === 'block')))
+    const hit = rungs.filter((variation) => demandsOf(variation, catalogues.catalogue).some(({ tag }) => row.rules.some((rule) => rule.tag === tag && rule.effect === effect)))
     if (hit.length === 0) return []
     const where = TIERS.flatMap((tier) => {
       const levels = hit.filter((variation) => variation.tier === tier).map((variation) => variation.level)
@@ -38,7 +38,9 @@ const touched = computed(() => {
     })
     return [{ row, where: where.join(' · '), names: isLead.value ? people.value.filter((person) => person.considerations.some((own) => own.consideration === row.id && own.clearedBy === '')).map((person) => calledName(person.name)) : [] }]
   }).sort((a, b) => b.names.length - a.names.length)
-})
+}
+const blocked = computed(() => touchedBy('block'))
+const watched = computed(() => touchedBy('watch'))
 const propWords = (prop: string, count: number) => {
   const known = catalogues.catalogue.props.get(prop)
   return count > 1 ? `${count} ${known?.plural ?? prop}` : (known?.name ?? prop)
@@ -99,8 +101,9 @@ function print(): void {
         <p v-if="movement.prepares.length">Prepares <template v-for="(other, at) in movement.prepares" :key="other">{{ at > 0 ? ', ' : '' }}<NuxtLink :to="`/movements/${other}`" class="underline">{{ nameOf(other) }}</NuxtLink></template>.</p>
       </section>
       <section><h2 class="mb-1">Not offered with</h2>
-        <p v-if="touched.length === 0" class="text-faint">No consideration blocks a rung here.</p>
-        <ul><li v-for="{ row, where, names } in touched" :key="row.id">{{ row.name }}: <span class="text-faint">{{ where }}</span><strong v-if="names.length" class="font-semibold"> ({{ names.join(', ') }})</strong></li></ul>
+        <p v-if="blocked.length === 0" class="text-faint">No consideration blocks a rung here.</p>
+        <ul><li v-for="{ row, where, names } in blocked" :key="row.id">{{ row.name }}: <span class="text-faint">{{ where }}</span><strong v-if="names.length" class="font-semibold"> ({{ names.join(', ') }})</strong></li></ul>
+        <template v-if="watched.length > 0"><h2 class="mt-3 mb-1">Watched with</h2><ul><li v-for="{ row, where, names } in watched" :key="row.id">{{ row.name }}: <span class="text-faint">{{ where }}</span><strong v-if="names.length" class="font-semibold"> ({{ names.join(', ') }})</strong></li></ul></template>
       </section>
     </div>
   </div>
