@@ -4,10 +4,10 @@ import { defineConfig } from 'vitest/config'
 const root = fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')
 
 export default defineConfig({
-  resolve: { alias: { '~~': root } },
+  resolve: { alias: { '~~': root, '~': `${root}/app` } },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/words/**/*.test.ts'] } },
       {
         extends: true,
         test: {

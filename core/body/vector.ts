@@ -51,12 +51,14 @@ export function aboutZ(deg: number): Rot {
 export function nearest(a0: Vec, a1: Vec, b0: Vec, b1: Vec): { distance: number; onA: Vec; onB: Vec } {
   const [u, v, w] = [sub(a1, a0), sub(b1, b0), sub(a0, b0)]
   const [a, b, c, d, e] = [dot(u, u), dot(u, v), dot(v, v), dot(u, w), dot(v, w)]
+  const within = (share: number) => Math.min(1, Math.max(0, share))
   const flat = a * c - b * b
-  let s = flat < 1e-9 ? 0 : Math.min(1, Math.max(0, (b * e - c * d) / flat))
-  let t = c < 1e-12 ? 0 : (b * s + e) / c
-  if (t < 0 || t > 1) {
-    t = Math.min(1, Math.max(0, t))
-    s = a < 1e-12 ? 0 : Math.min(1, Math.max(0, (b * t - d) / a))
+  // Nearly parallel stretches, or one that is a point: begin anywhere on the first.
+  let s = flat <= 1e-9 * a * c ? 0 : within((b * e - c * d) / flat)
+  let t = c === 0 ? 0 : (b * s + e) / c
+  if (c === 0 || t < 0 || t > 1) {
+    t = within(t)
+    s = a === 0 ? 0 : within((b * t - d) / a)
   }
   const [onA, onB] = [add(a0, scale(u, s)), add(b0, scale(v, t))]
   return { distance: length(sub(onA, onB)), onA, onB }

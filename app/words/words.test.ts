@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import { Dose, type DoseKind } from '../../core/catalogue/dose'
+import { clockWords } from './clockWords'
+import { DOSE_KINDS } from './doseFields'
+import { laneWords, stepWords } from './stepWords'
+import { calledName } from './tierWords'
+
+const LEFT = { sideHabit: 'left-right', startSide: 'left' } as const
+const RIGHT = { sideHabit: 'left-right', startSide: 'right' } as const
+const NAMELESS = { sideHabit: 'first-second', startSide: 'left' } as const
+
+describe('the words of the screens', () => {
+  it.each([[0, '0:00'], [9.4, '0:09'], [59.6, '1:00'], [2705, '45:05'], [-61, '−1:01']])('%s s are %s', (seconds, words) => {
+    expect(clockWords(seconds)).toBe(words)
+  })
+  it('name the side by the circle’s habit', () => {
+    expect(stepWords({ kind: 'work', side: 'first' }, LEFT)).toBe('Left side')
+    expect(stepWords({ kind: 'work', side: 'first' }, RIGHT)).toBe('Right side')
+    expect(stepWords({ kind: 'work', side: 'second' }, RIGHT)).toBe('Left side')
+    expect(stepWords({ kind: 'work', side: 'second' }, NAMELESS)).toBe('Second side')
+    expect(stepWords({ kind: 'work', side: 'both' }, LEFT)).toBe('Both sides together')
+    expect(stepWords({ kind: 'change-side', side: 'second' }, LEFT)).toBe('Change to the right side')
+  })
+  it('never leave a lane in silence', () => {
+    expect(laneWords({ kind: 'filler', side: 'both', round: 1, leftSeconds: 0 }, LEFT)).toBe('Stay and breathe, or one more round')
+    expect(laneWords({ kind: 'rest', side: 'first', round: 2, leftSeconds: 4 }, LEFT)).toBe('Rest')
+  })
+  it('call people by their first name', () => {
+    expect(calledName('Agnes Tveit')).toBe('Agnes')
+    expect(calledName('Kit')).toBe('Kit')
+  })
+  it.each(Object.keys(DOSE_KINDS) as DoseKind[])('show every number of a %s, and begin with one that can be stored', (kind) => {
+    const { fresh, fields } = DOSE_KINDS[kind]
+    expect(Dose.parse(fresh)).toEqual(fresh)
+    expect(fields.map((field) => field.key).sort()).toEqual(Object.keys(fresh).filter((key) => key !== 'kind').sort())
+  })
+})

@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { personIn } from '../../tests/people'
+import type { Variation } from '../catalogue/catalogue'
+import type { Dose } from '../catalogue/dose'
+import type { Side, Tag } from '../catalogue/words'
+import { USUAL_ARRIVAL } from './person'
+import { judge } from './verdict'
+
+const catalogue = shippedCatalogue()
+const base = catalogue.variations.get('posture-lift.chair.3')!
+const HOLD: Dose = { kind: 'hold', seconds: 30 }
+const asking = (tag: Tag, change: Partial<Variation> & { of?: 'worked' | 'other' | 'whole' } = {}): Variation => ({ ...base, id: `test.${tag}`, ...change, demands: [{ tag, of: change.of ?? 'worked' }] })
+const blocked = (variation: Variation, consideration: string, { side = 'both', worked = 'both', dose = HOLD, clearedBy = '' }: { side?: Side; worked?: Side; dose?: Dose; clearedBy?: string } = {}) =>
+  judge(variation, dose, worked, personIn('chair', { considerations: [{ consideration, side, clearedBy }] }), catalogue).blocks.length > 0
+
+describe('whether a variation may be offered', () => {
+  // The default table is from memory of common clinical teaching; these are its rows one by one.
+  const rows: [string, Tag, string][] = [
+    ['a replaced hip, back approach: no deep bend', 'deep-hip-bend', 'hip-replacement-back'],
+    ['a replaced hip, back approach: no crossing', 'hip-cross-midline', 'hip-replacement-back'],
+    ['a replaced hip, back approach: no inward turn to the end', 'hip-inward-turn-end', 'hip-replacement-back'],
+    ['a replaced hip, front approach: no leg far back', 'hip-back-end', 'hip-replacement-front'],
+    ['approach unknown: both rows', 'hip-back-end', 'hip-operated-unknown'],
+    ['a painful knee: no deep bend', 'deep-knee-bend', 'knee-painful'],
+    ['brittle bones: no loaded rounding', 'spine-bend-loaded', 'brittle-bones'],
+    ['brittle bones: no jolt', 'jolt', 'brittle-bones'],
+    ['a back worse on arching: not lying on the front', 'prone', 'low-back-worse-arching'],
+    ['a frozen shoulder: not behind the back', 'behind-back-arm', 'shoulder-frozen'],
+    ['wrist pain: no weight on the hands', 'wrist-load', 'wrist-pain'],
+    ['neck pain: no looking up', 'neck-arch', 'neck-pain'],
+    ['dizziness: no quick head moves', 'quick-head-move', 'dizziness'],
+    ['a faint on standing: no long standing', 'long-standing', 'faint-on-standing'],
+    ['glaucoma: head above the heart', 'head-below-heart', 'glaucoma'],
+    ['reflux: not flat on the back', 'supine-flat', 'reflux'],
+    ['cannot kneel: no kneeling', 'kneeling', 'cannot-kneel'],
+    ['cannot get up from the floor: no floor', 'floor-transfer', 'cannot-get-up-from-floor'],
+    ['very mobile joints: no end range', 'ankle-end', 'very-mobile-joints'],
+    ['a painful big toe: no tucked toes', 'toe-tuck', 'painful-big-toe'],
+  ]
+  it.each(rows)('%s', (_, tag, consideration) => {
+    expect(blocked(asking(tag), consideration)).toBe(true)
+    expect(blocked(asking(tag), consideration, { clearedBy: 'Dr Example' })).toBe(false)
+    expect(blocked(asking(tag === 'grip' ? 'jolt' : 'grip'), consideration)).toBe(consideration === 'wrist-pain')
+  })
+  it('only blocks the side that it belongs to', () => {
+    const knee = asking('deep-knee-bend')
+    expect(blocked(knee, 'knee-painful', { side: 'left', worked: 'left' })).toBe(true)
+    expect(blocked(knee, 'knee-painful', { side: 'left', worked: 'right' })).toBe(false)
+    expect(blocked(knee, 'knee-painful', { side: 'left', worked: 'both' })).toBe(true)
+  })
+  it('knows what the other side is asked, and what the whole body is', () => {
+    expect(blocked(asking('deep-knee-bend', { of: 'other' }), 'knee-painful', { side: 'left', worked: 'right' })).toBe(true)
+    expect(blocked(asking('deep-knee-bend', { of: 'other' }), 'knee-painful', { side: 'left', worked: 'left' })).toBe(false)
+    expect(blocked(asking('deep-knee-bend', { of: 'whole' }), 'knee-painful', { side: 'left', worked: 'right' })).toBe(true)
+  })
+  it('judges a strong isometric by its effort: blood pressure over 50 %, a cleared heart over 60 %', () => {
+    const press = (effort: number): Dose => ({ kind: 'press', seconds: 30, effort, ramp: 2 })
+    const strong = asking('strong-isometric')
+    expect([50, 51].map((effort) => blocked(strong, 'blood-pressure-uncontrolled', { dose: press(effort) }))).toEqual([false, true])
+    expect([60, 61].map((effort) => blocked(strong, 'heart-condition-cleared', { dose: press(effort) }))).toEqual([false, true])
+  })
+  it('judges standing free by the hands, and after a fall by the level', () => {
+    const free = (change: Partial<Variation>) => asking('unsupported-stance', change)
+    expect(blocked(free({ hands: 'none' }), 'numb-feet')).toBe(true)
+    expect(blocked(free({ hands: 'fingertip' }), 'numb-feet')).toBe(false)
+    expect(blocked(free({ level: 2 }), 'fallen-last-12-months')).toBe(false)
+    expect(blocked(free({ level: 3 }), 'fallen-last-12-months')).toBe(true)
+    expect(blocked(asking('single-leg-stance', { hands: 'none' }), 'stroke-weak-side')).toBe(true)
+    expect(blocked(asking('single-leg-stance', { hands: 'one' }), 'stroke-weak-side')).toBe(false)
+  })
+  it('blocks floor, head down and looking up for anybody who is dizzy today', () => {
+    const dizzy = { ...USUAL_ARRIVAL, dizzy: true }
+    for (const tag of ['floor-transfer', 'head-below-heart', 'neck-arch'] as const) {
+      expect(judge(asking(tag), HOLD, 'both', personIn('chair'), catalogue, dizzy).blocks[0]).toMatch(/^Dizzy today/)
+      expect(judge(asking(tag), HOLD, 'both', personIn('chair'), catalogue, USUAL_ARRIVAL).blocks).toEqual([])
+    }
+  })
+  it('counts what merely being in a posture asks', () => {
+    const lying = catalogue.variations.get('bridge.bed.1')!
+    expect(lying.demands.map((demand) => demand.tag)).not.toContain('supine-flat')
+    expect(blocked(lying, 'reflux')).toBe(true)
+  })
+  it('watches without blocking where the table only watches', () => {
+    const verdict = judge(asking('kneeling'), HOLD, 'both', personIn('floor', { considerations: [{ consideration: 'knee-painful', side: 'left', clearedBy: '' }] }), catalogue)
+    expect(verdict).toEqual({ blocks: [], watch: [expect.stringContaining('kneeling')] })
+  })
+})

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { changeover, USUAL_MOVER } from '../time/changeover'
+import { contourOf } from './contour'
+
+const catalogue = shippedCatalogue()
+const brisk = { ...USUAL_MOVER, pace: 1 }
+const way = (from: string, to: string, mover = brisk) => changeover(catalogue.graph, from, to, mover)!.moves
+const draw = (to: string, mover = brisk) => contourOf('floor/free', [{ time: { startsAt: 0, introductionSeconds: 8 }, moves: way('floor/free', to, mover) }], way(to, 'floor/free', mover), 100, 200, catalogue)
+
+describe('the posture contour', () => {
+  it('begins standing, goes down step by step and comes up again', () => {
+    const { points } = draw('floor/supine')
+    expect(points[0]).toEqual({ at: 0, height: 1 })
+    expect(Math.min(...points.map((point) => point.height))).toBe(0)
+    expect(points.at(-1)).toEqual({ at: 200, height: 1 })
+  })
+  it('counts one trip to the floor, and a climb of one body height for lying down and getting up', () => {
+    expect(draw('floor/supine')).toMatchObject({ floorTrips: 1, climb: 1 })
+  })
+  it('counts no trip and no climb for somebody who stays up', () => {
+    expect(contourOf('standing/free', [{ time: { startsAt: 0, introductionSeconds: 8 }, moves: way('standing/free', 'standing/behind-chair') }], [], 50, 60, catalogue)).toMatchObject({ floorTrips: 0, climb: 0 })
+  })
+  it('never goes back in time, and holds through a wait', () => {
+    for (const mover of [brisk, { ...brisk, sittingWaitSeconds: 30, standingWaitSeconds: 30 }]) {
+      const { points } = draw('floor/supine', mover)
+      for (const [at, point] of points.entries()) if (at > 0) expect(point.at).toBeGreaterThanOrEqual(points[at - 1]!.at)
+    }
+    const last = (mover = brisk) => draw('floor/supine', mover).points.at(-2)!.at
+    expect(last({ ...brisk, sittingWaitSeconds: 30 })).toBe(last() + 30)
+  })
+  it('begins to move after the introduction', () => {
+    expect(draw('floor/half-kneel').points[1]!.at).toBe(8 + 15)
+  })
+})
