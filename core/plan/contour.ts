@@ -35,7 +35,7 @@ export function contourOf(
     for (const move of moves) {
       const [before, after] = [heightOf(move.from), heightOf(move.to)]
       contour.climb += Math.max(0, after - before)
-      if (move.from === 'floor/free') contour.floorTrips += 1
+      if (move.from === 'floor/free' && after < before) contour.floorTrips += 1
       clock += move.seconds
       contour.points.push({ at: clock, height: after })
       clock += move.waitSeconds

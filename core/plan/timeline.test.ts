@@ -61,6 +61,14 @@ describe('the time of a plan', () => {
     expect(time(plan, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([15, 0])
     expect(time({ ...plan, propsLaidOut: true }, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([0, 0])
   })
+  it('counts 6 s for a chair that has to be turned, once, and says so', () => {
+    const plan = planOf(block('weight-shifts'), block('hip-hinge', {}, 'a'), block('hip-hinge', {}, 'b'))
+    const person = personIn('standing', { pace: 'brisk', levels: [level('weight-shifts', 'standing', 2), level('hip-hinge', 'standing', 2)] })
+    expect(catalogue.variations.get('weight-shifts.standing.2')!.postureId).toBe(catalogue.variations.get('hip-hinge.standing.2')!.postureId)
+    const lanes = time(plan, [person]).blocks.map((one) => one.lanes.standing!)
+    expect(lanes.map((lane) => lane.changeoverSeconds)).toEqual([5, 6, 0])
+    expect(lanes[1]!.moves.map((move) => move.cue)).toEqual(['Turn the chair round.'])
+  })
   it('names a person who has no safe way to a posture', () => {
     const flat = personIn('bed', { considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }, { consideration: 'cannot-lie-on-side', side: 'both', clearedBy: '' }] })
     const plan = planOf(block('sit-to-stand'))

@@ -1,4 +1,4 @@
-import type { Catalogue, Movement } from '../catalogue/catalogue'
+import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
 import { changeover, USUAL_MOVER, type ChangeoverMove, type Mover } from '../time/changeover'
@@ -11,6 +11,8 @@ import type { Block, Plan } from './plan'
 const FIRST_INTRODUCTION_SECONDS = 20
 const INTRODUCTION_SECONDS = 8
 const FETCH_SECONDS = 15
+/** Turning a chair that stands the other way; common practice, no source. */
+const TURN_CHAIR_SECONDS = 6
 const TYPICAL_LEVEL = 2
 
 /** Somebody in a lane with what is offered, block by block. */
@@ -151,6 +153,8 @@ class Walker {
   movedSeconds = 0
   readonly steps: ChangeoverMove[][] = []
   homeward: ChangeoverMove[] = []
+  /** How the chair beside a standing or kneeling person stands; null before one is needed. */
+  private chair: string | null = null
   private readonly atStation = new Set<string>()
 
   constructor(readonly rider: Rider, private readonly catalogue: Catalogue) {
@@ -164,11 +168,23 @@ class Walker {
     const variation = (this.rider.offers[index] ?? []).find((offer) => offer.variation !== null)?.variation
     const target = variation && variation.tier === this.rider.tier ? variation.postureId : this.posture
     const way = changeover(this.catalogue.graph, this.posture, target, this.rider.mover)
-    const moves = way?.moves ?? []
+    const turn = way && variation ? this.chairTurn(variation, way.moves.at(-1)?.to ?? this.posture) : []
+    const moves = [...(way?.moves ?? []), ...turn]
+    const seconds = (way?.seconds ?? 0) + turn.reduce((sum, move) => sum + move.seconds, 0)
     if (way) this.posture = target
     this.steps.push(moves)
-    this.movedSeconds += way?.seconds ?? 0
-    return { seconds: way?.seconds ?? 0, moves, fetches: this.fetches(variation?.props.map((need) => need.prop) ?? []), open: way !== null }
+    this.movedSeconds += seconds
+    return { seconds, moves, fetches: this.fetches(variation?.props.map((need) => need.prop) ?? []), open: way !== null }
+  }
+
+  /** Those who stand or kneel by a chair turn it where a variation wants it the other way; sitters turn themselves. */
+  private chairTurn(variation: Variation, at: string): ChangeoverMove[] {
+    if (variation.tier !== 'standing' && variation.tier !== 'floor') return []
+    const wanted = variation.figure.start.scene.chair ?? this.catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
+    if (wanted === 'none' || wanted === 'sit') return []
+    const turns = this.chair !== null && this.chair !== wanted
+    this.chair = wanted
+    return turns ? [{ from: at, to: at, seconds: TURN_CHAIR_SECONDS, waitSeconds: 0, cue: 'Turn the chair round.' }] : []
   }
 
   goHome(): number {
