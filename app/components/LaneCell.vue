@@ -25,7 +25,7 @@ const shown = computed(() => {
   for (const { offer } of offers.value) if (offer?.variation) counts.set(offer.variation, (counts.get(offer.variation) ?? 0) + 1)
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
 })
-const withoutAnswer = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'breath' && block.lanes[tier] && offer.reasons.some((reason) => reason.weight === 85)).length)
+const withoutAnswer = computed(() => offers.value.filter(({ rider, offer }) => offer?.kind === 'breath' && !rider.today.breathOnly).length)
 const standIns = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'stand-in').length)
 const share = (seconds: number) => `${(100 * seconds) / block.seconds}%`
 const words = computed(() => {
