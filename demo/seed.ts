@@ -1,4 +1,5 @@
 import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
+import { indexOf } from '../core/catalogue/summary'
 import { parseCatalogue } from '../core/catalogue/parseCatalogue'
 import type { SchoolId } from '../core/catalogue/words'
 import type { ParticipantFields } from '../core/offer/participant'
@@ -30,7 +31,7 @@ const WEEK_MS = 7 * 86_400_000
  */
 export async function seedDemo(db: Database, now: Date): Promise<string> {
   const scenario = readScenario()
-  const catalogue = linkCatalogue(parseCatalogue(readCatalogueFiles()))
+  const catalogue = linkCatalogue(indexOf(parseCatalogue(readCatalogueFiles())))
   const chance = chanceFrom(SEED)
   const [lead, ...others] = scenario.accounts
   const passwordHash = await hashOf(scenario.password)

@@ -2,6 +2,7 @@
 import { Block, type Plan } from '~~/core/plan/plan'
 import type { Edit } from '~~/core/plan/edits'
 import { TIERS } from '~~/core/catalogue/words'
+import { waysOf } from '~~/core/plan/ways'
 import { isTwoSided } from '~~/core/time/workSeconds'
 import { clockWords } from '~/words/clockWords'
 import { calledName, TIER_NAMES } from '~/words/tierWords'
@@ -9,13 +10,16 @@ import { calledName, TIER_NAMES } from '~/words/tierWords'
 /** The chosen block: its dose to set, and lane by lane who does what and how they get there. */
 const { plan, blockId } = defineProps<{ plan: Plan; blockId: string; locked: boolean }>()
 const emit = defineEmits<{ edit: [edit: Edit] }>()
-const { catalogue } = storeToRefs(useCatalogue())
+const catalogues = useCatalogue()
+const { catalogue } = storeToRefs(catalogues)
+watch(() => plan.blocks.find((block) => block.id === blockId)?.movement, (movement) => { if (movement && catalogue.value.movements.has(movement)) void catalogues.loadTexts([movement]) }, { immediate: true })
 const meeting = useMeeting()
 const id = useId()
 
 const index = computed(() => plan.blocks.findIndex((block) => block.id === blockId))
 const block = computed(() => plan.blocks[index.value]!)
 const movement = computed(() => catalogue.value.movements.get(block.value.movement))
+const ways = computed(() => waysOf(block.value.dose, movement.value?.rhythmSeconds))
 const time = computed(() => meeting.timeline.blocks[index.value])
 const lanes = computed(() => TIERS.flatMap((tier) => {
   const lane = time.value?.lanes[tier]
@@ -37,6 +41,7 @@ const lanes = computed(() => TIERS.flatMap((tier) => {
         <p class="text-faint">{{ movement?.intent }}</p>
       </div>
       <DoseFields :dose="block.dose" :disabled="locked" @change="emit('edit', { edit: 'setDose', id: blockId, dose: $event })" />
+      <p v-if="ways" class="text-[0.94rem] text-faint" data-test="ways">In the same seconds, as each likes: {{ ways.still }}, or {{ ways.moving }}.</p>
       <div class="flex flex-wrap gap-x-4 gap-y-3 items-start">
         <NumberField label="Rounds" :value="block.rounds" :schema="Block.shape.rounds" :disabled="locked" data-field="rounds" @change="emit('edit', { edit: 'setRounds', id: blockId, rounds: $event })" />
         <NumberField label="Rest" unit="s" :value="block.restSeconds" :schema="Block.shape.restSeconds" :disabled="locked" data-field="rest" @change="emit('edit', { edit: 'setRest', id: blockId, restSeconds: $event })" />
@@ -51,7 +56,7 @@ const lanes = computed(() => TIERS.flatMap((tier) => {
       <p v-if="time" class="numerals text-[0.94rem]" data-test="block-sum">
         {{ time.introductionSeconds }} s to show it + {{ Math.round(time.changeoverSeconds * 10) / 10 }} s to get there + {{ time.workSeconds }} s of work = <strong>{{ clockWords(time.seconds) }}</strong>
       </p>
-      <p v-for="caution in movement?.cautions" :key="caution" class="text-[0.94rem] border-l-4 border-mark pl-3">{{ caution }}</p>
+      <p v-for="caution in catalogues.texts.get(block.movement)?.cautions" :key="caution" class="text-[0.94rem] border-l-4 border-mark pl-3">{{ caution }}</p>
     </div>
     <div class="divide-y divide-line">
       <div v-for="{ tier, lane, people } in lanes" :key="tier" class="flex gap-4 py-3 first:pt-0">

@@ -2,6 +2,8 @@
 import type { Tier } from '~~/core/catalogue/words'
 import { bodySide, laneMoment } from '~~/core/lead/script'
 import type { Variation } from '~~/core/catalogue/catalogue'
+import type { VariationTexts } from '~~/core/catalogue/movement'
+import { waysOf } from '~~/core/plan/ways'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { laneWords } from '~/words/stepWords'
 import { calledName, TIER_NAMES } from '~/words/tierWords'
@@ -9,16 +11,17 @@ import { calledName, TIER_NAMES } from '~/words/tierWords'
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
 const { tier, lane, blockIndex, stepKind, workElapsed } = defineProps<{ tier: Tier; lane: LaneBlock; blockIndex: number; stepKind: string; workElapsed: number | null }>()
 const meeting = useMeeting()
+const catalogues = useCatalogue()
 
 const moment = computed(() => (workElapsed === null ? null : laneMoment(lane, workElapsed)))
 const variations = computed(() => {
-  const groups = new Map<string, { level: number | null; people: string[]; variation: Variation; name: string; setUp: string; cue: string; easier: string; more: string }>()
+  const groups = new Map<string, { level: number | null; people: string[]; variation: Variation; name: string; texts: VariationTexts | undefined }>()
   for (const id of lane.riders) {
     for (const offer of meeting.riders.get(id)?.offers[blockIndex] ?? []) {
       if (!offer.variation) continue
       const who = calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
       const people = [...(groups.get(offer.variation.id)?.people ?? []), offer.side === 'both' ? who : `${who} ${offer.side}`]
-      groups.set(offer.variation.id, { level: offer.kind === 'breath' ? null : offer.variation.level, people, variation: offer.variation, name: offer.variation.name, setUp: offer.variation.setUp, cue: offer.variation.cues[0] ?? '', easier: offer.variation.easier, more: offer.variation.more })
+      groups.set(offer.variation.id, { level: offer.kind === 'breath' ? null : offer.variation.level, people, variation: offer.variation, name: offer.variation.name, texts: catalogues.textsOf(offer.variation) })
     }
   }
   return [...groups.values()].sort((a, b) => (a.level ?? 0) - (b.level ?? 0))
@@ -29,6 +32,12 @@ const now = computed(() => {
 })
 /** Drawn on the figure's right; the other side is seen in a mirror. */
 const isLeft = computed(() => moment.value !== null && moment.value.side !== 'both' && bodySide(moment.value.side, meeting.view!.circle.startSide) === 'left')
+/** Those who would rather move than stay still do, in the same seconds. */
+const ways = computed(() => {
+  const block = meeting.plan?.blocks[blockIndex]
+  const done = middle.value && catalogues.catalogue.movements.get(middle.value.variation.movement)
+  return block && done ? waysOf(block.dose, done.rhythmSeconds) : null
+})
 const middle = computed(() => variations.value[Math.floor((variations.value.length - 1) / 2)])
 </script>
 
@@ -40,8 +49,8 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
       <p class="flex flex-wrap items-center gap-x-3 text-[1.12rem] leading-tight">
         <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{ variation.name }}</strong><span class="text-faint">{{ variation.people.join(', ') }}</span></span>
       </p>
-      <p class="text-[1.12rem] leading-snug">{{ stepKind === 'introduce' || stepKind === 'changeover' ? (stepKind === 'changeover' ? now : middle?.setUp) : middle?.cue }}</p>
-      <p v-if="stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else>Easier: {{ middle?.easier }} More: {{ middle?.more }}</template></p>
+      <p class="text-[1.12rem] leading-snug">{{ stepKind === 'introduce' || stepKind === 'changeover' ? (stepKind === 'changeover' ? now : middle?.texts?.setUp) : middle?.texts?.cues[0] }}</p>
+      <p v-if="stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else><template v-if="ways">Either {{ ways.still }}, or {{ ways.moving }}. </template>Easier: {{ middle?.texts?.easier }} More: {{ middle?.texts?.more }}</template></p>
     </div>
   </section>
 </template>

@@ -12,7 +12,7 @@ const { variation, height = 64, moving = false, other = false, label = undefined
   /** Said instead of the variation's name; empty where the name stands beside it. */
   label?: string
 }>()
-const poses = computed(() => (moving && variation.figure.end ? ['start', ...(variation.figure.deepest ? ['deepest'] : []), 'end'] : [variation.figure.deepest ? 'deepest' : variation.figure.end ? 'end' : 'start']))
+const poses = computed(() => (moving && variation.poses.includes('end') ? ['start', ...(variation.poses.includes('deepest') ? ['deepest'] : []), 'end'] : [variation.poses.includes('deepest') ? 'deepest' : variation.poses.includes('end') ? 'end' : 'start']))
 /** Upright figures leave the sides of their frame empty: these are cropped. */
 const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
 const { catalogue } = storeToRefs(useCatalogue())

@@ -1,6 +1,7 @@
-import { CatalogueData, linkCatalogue, type Catalogue } from '~~/core/catalogue/catalogue'
+import { CatalogueIndex, linkCatalogue, type Catalogue, type Variation } from '~~/core/catalogue/catalogue'
+import { MovementTexts } from '~~/core/catalogue/movement'
 
-/** The catalogue, fetched once a visit. Pages wait for `load` and then read `catalogue`. */
+/** The catalogue's index, fetched once a visit, and the words of movements as they are needed. Pages wait for `load` and then read `catalogue`. */
 export const useCatalogue = defineStore('catalogue', () => {
   const linked = shallowRef<Catalogue | null>(null)
   let loading: Promise<void> | undefined
@@ -8,7 +9,7 @@ export const useCatalogue = defineStore('catalogue', () => {
   function load(): Promise<void> {
     return (loading ??= $fetch('/api/catalogue').then(
       (data) => {
-        linked.value = linkCatalogue(CatalogueData.parse(data))
+        linked.value = linkCatalogue(CatalogueIndex.parse(data))
       },
       (error) => {
         loading = undefined
@@ -17,9 +18,18 @@ export const useCatalogue = defineStore('catalogue', () => {
     ))
   }
 
+  const texts = shallowReactive(new Map<string, MovementTexts>())
+  /** Fetches the words of movements that are not here yet; who leads a class has them all before it begins. */
+  async function loadTexts(movements: Iterable<string>): Promise<void> {
+    const wanted = [...new Set(movements)].filter((id) => !texts.has(id))
+    await Promise.all(wanted.map(async (id) => texts.set(id, MovementTexts.parse(await $fetch(`/api/movements/${id}/texts`)))))
+  }
+  const textsOf = (variation: Variation) => texts.get(variation.movement)?.variations[variation.id]
+
   /** After a practice has changed its movements. */
   function reload(): Promise<void> {
     loading = undefined
+    texts.clear()
     return load()
   }
 
@@ -27,5 +37,5 @@ export const useCatalogue = defineStore('catalogue', () => {
     if (!linked.value) throw new Error('The catalogue is read before it is loaded.')
     return linked.value
   })
-  return { catalogue, load, reload }
+  return { catalogue, load, reload, texts, textsOf, loadTexts }
 })

@@ -31,6 +31,16 @@ export const useMeeting = defineStore('meeting', () => {
     }
     await Promise.all([catalogues.load(), outbox.open()])
     await refresh(id)
+    await loadTexts()
+  }
+
+  /** The words of all that the plan does, stand-ins and breath included, so that a class can go on without the server. */
+  async function loadTexts(): Promise<void> {
+    const { movements } = catalogues.catalogue
+    const planned = plan.value?.blocks.map((block) => block.movement) ?? []
+    const standIns = planned.flatMap((id) => Object.values(movements.get(id)?.standIns ?? {}))
+    const breath = [...movements.values()].filter((movement) => movement.quality === 'breath').map((movement) => movement.id)
+    await catalogues.loadTexts([...planned, ...standIns, ...breath].filter((id) => movements.has(id)))
   }
 
   /** Fetches what others have said meanwhile; what waits in the outbox stays on top. */

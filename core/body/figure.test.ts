@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { shippedCatalogue, shippedData } from '../../tests/shippedCatalogue'
 import { solvedFigures } from '../../server/catalogue/solvedFigures'
 import { LIMB_ANGLES, TRUNK_ANGLES, VariationFigure } from '../catalogue/figure'
 import { legAngles, missingTags } from './demands'
@@ -15,7 +15,7 @@ import { skeletonOf } from './skeleton'
 import { length, sub, type Vec } from './vector'
 
 const catalogue = shippedCatalogue()
-const { figures, solvedNow } = solvedFigures(catalogue)
+const { figures, solvedNow } = solvedFigures(shippedData())
 const poses = [...figures].flatMap(([id, named]) => Object.entries(named).map(([name, solved]) => ({ id: `${id} ${name}`, ...solved })))
 const solve = (posture: string, figure: object = {}) => solveFigure(catalogue.figures.get(posture)!, VariationFigure.parse(figure))
 const distance = (a: Vec, b: Vec) => length(sub(a, b))

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { EMPTY_SCENE, SceneEntry, type Camera, type PoseContacts, type PostureFigure, type VariationFigure } from '../catalogue/figure'
+import { EMPTY_SCENE, SceneEntry, type Camera, type PoseContacts, type PoseName, type PostureFigure, type VariationFigure } from '../catalogue/figure'
 import { contactsIn, type Contact } from './contacts'
 import { ANGLE_COUNT, anglesOf } from './joints'
 import { sceneOf, type Scene } from './scene'
@@ -17,9 +17,6 @@ export const SolvedPose = z.object({
   camera: z.object({ yaw: z.number(), pitch: z.number() }),
 })
 export type SolvedPose = z.infer<typeof SolvedPose>
-
-export const POSES = ['start', 'end', 'deepest'] as const
-export type PoseName = (typeof POSES)[number]
 
 /** How well a pose could be solved: what is checked before it is shipped. */
 export type SolveReport = Pick<Solved, 'missed' | 'sunk' | 'moved' | 'movedAngle' | 'iterations'>

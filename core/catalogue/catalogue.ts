@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
-import { DialBound, MovementEntry, type VariationEntry } from './movement'
+import { DialBound, MovementEntry, MovementSummary, type VariationSummary } from './movement'
 import { PostureGraph, type Posture } from './posture'
 import { Prop, School } from './school'
-import { TIERS, type SidePolicy, type Tier } from './words'
+import { TIERS, type Level, type SidePolicy, type Tier } from './words'
 
 /** A rung with its place: what the rest of the core works with. */
-export interface Variation extends VariationEntry {
+export interface Variation extends VariationSummary {
   id: string
   movement: string
   tier: Tier
@@ -16,7 +16,7 @@ export interface Variation extends VariationEntry {
   sides: SidePolicy
 }
 
-export interface Movement extends Omit<MovementEntry, 'tiers'> {
+export interface Movement extends Omit<MovementSummary, 'tiers'> {
   ladders: Partial<Record<Tier, Variation[]>>
   standIns: Partial<Record<Tier, string>>
 }
@@ -34,9 +34,7 @@ export interface Catalogue {
   ownFigures: Set<string>
 }
 
-/** Everything under `catalogue/`, parsed but not yet linked: plain data that can cross a wire. */
-export const CatalogueData = z.object({
-  movements: z.array(MovementEntry),
+const Around = z.object({
   graph: PostureGraph,
   considerations: z.array(Consideration),
   schools: z.array(School),
@@ -46,7 +44,14 @@ export const CatalogueData = z.object({
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })
+
+/** Everything under `catalogue/`, parsed: plain data. */
+export const CatalogueData = z.object({ ...Around.shape, movements: z.array(MovementEntry) })
 export type CatalogueData = z.infer<typeof CatalogueData>
+
+/** The same without words and poses: what a browser loads first, and all that plans, offers and times compute with. */
+export const CatalogueIndex = z.object({ ...Around.shape, movements: z.array(MovementSummary) })
+export type CatalogueIndex = z.infer<typeof CatalogueIndex>
 
 /** A catalogue entry that cannot be used, with the file, the place in it and the reason. */
 export class CatalogueError extends Error {
@@ -57,12 +62,12 @@ export class CatalogueError extends Error {
 }
 
 /**
- * Links parsed data into look-ups by id.
+ * Links the index into look-ups by id.
  *
- * @param data what `parseCatalogue` returns, or the same after a trip over a wire
+ * @param data what `indexOf` returns, or the same after a trip over a wire
  * @returns movements with their ladders, all variations, postures, considerations, schools and props by id
  */
-export function linkCatalogue(data: CatalogueData): Catalogue {
+export function linkCatalogue(data: CatalogueIndex): Catalogue {
   const movements = data.movements.map(linkMovement)
   return {
     movements: byId(movements),
@@ -77,7 +82,7 @@ export function linkCatalogue(data: CatalogueData): Catalogue {
   }
 }
 
-function linkMovement(entry: MovementEntry): Movement {
+function linkMovement(entry: MovementSummary): Movement {
   const { tiers, ...rest } = entry
   const movement: Movement = { ...rest, ladders: {}, standIns: {} }
   for (const tier of TIERS) {
@@ -88,15 +93,20 @@ function linkMovement(entry: MovementEntry): Movement {
   return movement
 }
 
-function linkVariation(movement: MovementEntry, tier: Tier, rung: VariationEntry): Variation {
+function linkVariation(movement: MovementSummary, tier: Tier, rung: VariationSummary): Variation {
   return {
     ...rung,
-    id: `${movement.id}.${tier}.${rung.level}`,
+    id: variationId(movement.id, tier, rung.level),
     movement: movement.id,
     tier,
     postureId: `${tier}/${rung.posture}`,
     sides: rung.sides ?? movement.sides,
   }
+}
+
+/** A variation's id: its movement, tier and level. */
+export function variationId(movement: string, tier: Tier, level: Level): string {
+  return `${movement}.${tier}.${level}`
 }
 
 function byId<T extends { id: string }>(items: T[]): Map<string, T> {

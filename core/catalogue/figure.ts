@@ -90,6 +90,10 @@ export const PostureFigure = z.object({
 })
 export type PostureFigure = z.infer<typeof PostureFigure>
 
+/** A pose to start from, one to go to, and one between in which an angle peaks. */
+export const POSE_NAMES = ['start', 'end', 'deepest'] as const
+export type PoseName = (typeof POSE_NAMES)[number]
+
 const PoseLayer = z.object({ angles: PoseAngles.default({}), contacts: PoseContacts.default({}), scene: SceneEntry.partial().default({}) })
 
 /** How a variation departs from its posture: where it starts, where it goes, and where an angle peaks between. */

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { shippedCatalogue, shippedData } from '../../tests/shippedCatalogue'
 import type { Variation } from './catalogue'
 import { ANYTHING, findMovements } from './find'
+import { rungsOf } from './summary'
 import { TIERS } from './words'
 
 const catalogue = shippedCatalogue()
@@ -49,8 +50,11 @@ describe('the catalogue as it ships', () => {
     for (const movement of catalogue.movements.values()) for (const other of [...movement.after, ...movement.prepares]) expect(catalogue.movements.has(other), `${movement.id}: ${other}`).toBe(true)
   })
   it('keeps added load to level 5 and says no two rungs of a ladder alike', () => {
-    for (const movement of catalogue.movements.values()) {
-      for (const ladder of Object.values(movement.ladders)) expect(new Set(ladder.map((rung) => rung.setUp + rung.cues.join())).size, movement.id).toBe(ladder.length)
+    for (const movement of shippedData().movements) {
+      for (const tier of TIERS) {
+        const said = rungsOf(movement).filter((place) => place.tier === tier).map(({ rung }) => rung.setUp + rung.cues.join())
+        expect(new Set(said).size, `${movement.id} ${tier}`).toBe(said.length)
+      }
     }
   })
   it('asks some tag for each that a consideration acts on, and the other way round', () => {

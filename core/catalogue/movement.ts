@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { VariationFigure } from './figure'
+import { POSE_NAMES, SceneEntry, VariationFigure } from './figure'
 import { DosePlan } from './dose'
 import { Dial, Hands, Level, Phase, Quality, Region, SchoolId, SidePolicy, Tag } from './words'
 
@@ -30,7 +30,17 @@ export const Demand = z.union([
 ])
 export type Demand = z.infer<typeof Demand>
 
-export const VariationEntry = z.object({
+/** An angle that body weight or a prop forces on somebody, to be held against their own measured range. */
+export const ImposedRange = z.object({
+  /** A measure of a range, as named in `catalogue/measures.yaml`. */
+  measure: z.string(),
+  degrees: z.number().min(1).max(180),
+  of: z.enum(['worked', 'other']).default('worked'),
+})
+export type ImposedRange = z.infer<typeof ImposedRange>
+
+/** What plans, offers and times compute with; it travels without the words. */
+const VariationFacts = z.object({
   level: Level,
   name: z.string().min(3).max(80),
   /** A posture of the lane's tier, as named in `catalogue/postures.yaml`. */
@@ -41,8 +51,12 @@ export const VariationEntry = z.object({
   demands: z.array(Demand).default([]),
   /** Where this version treats the sides otherwise than its movement does. */
   sides: SidePolicy.optional(),
-  /** How the figure departs from its posture's. */
-  figure: VariationFigure.default({ start: { angles: {}, contacts: {}, scene: {} } }),
+  /** Ranges that are forced, not chosen; elsewhere a person stops where they stop. */
+  imposed: z.array(ImposedRange).default([]),
+})
+
+/** What is said of a variation. */
+export const VariationTexts = z.object({
   setUp: sentence,
   cues: z.array(sentence).min(1).max(3),
   feel: sentence,
@@ -51,27 +65,32 @@ export const VariationEntry = z.object({
   easier: sentence,
   more: sentence,
 })
+export type VariationTexts = z.infer<typeof VariationTexts>
+
+export const VariationEntry = z.object({
+  ...VariationFacts.shape,
+  /** How the figure departs from its posture's. */
+  figure: VariationFigure.default({ start: { angles: {}, contacts: {}, scene: {} } }),
+  ...VariationTexts.shape,
+})
 export type VariationEntry = z.infer<typeof VariationEntry>
 
-const ladder = z
-  .array(VariationEntry)
-  .min(1)
-  .refine(
-    (rungs) => rungs.every((rung, at) => at === 0 || rung.level > rungs[at - 1]!.level),
-    'The levels of a ladder rise from rung to rung.',
-  )
+/** A variation in the catalogue's index: its facts, which poses are drawn and how its chair stands. */
+export const VariationSummary = z.object({ ...VariationFacts.shape, poses: z.array(z.enum(POSE_NAMES)), chair: SceneEntry.shape.chair.optional() })
+export type VariationSummary = z.infer<typeof VariationSummary>
+
+const ladderOf = <Rung extends z.ZodType<{ level: Level }>>(rung: Rung) =>
+  z.array(rung).min(1).refine((rungs) => rungs.every((one, at) => at === 0 || one.level > rungs[at - 1]!.level), 'The levels of a ladder rise from rung to rung.')
 
 /** What a tier does for a movement: a ladder of its own, or another movement meanwhile. */
-export const TierEntry = z.union([
-  z.object({ ladder }).strict(),
-  z.object({ standIn: z.string() }).strict(),
-])
-export type TierEntry = z.infer<typeof TierEntry>
+const tiersOf = <Rung extends z.ZodType<{ level: Level }>>(rung: Rung) => {
+  const tier = z.union([z.object({ ladder: ladderOf(rung) }).strict(), z.object({ standIn: z.string() }).strict()])
+  return z.object({ bed: tier, chair: tier, standing: tier, floor: tier })
+}
 
 const muscle = z.object({ plain: z.string(), anatomical: z.string() })
 
-/** One intent, the same in every tier: the shape of a file under `catalogue/movements/`. */
-export const MovementEntry = z.object({
+const MovementFacts = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/, 'An id is made of small letters, digits and hyphens.'),
   number: z.number().int().positive(),
   name: z.string().min(3).max(60),
@@ -83,8 +102,23 @@ export const MovementEntry = z.object({
   doses: z.record(SchoolId, DosePlan),
   after: z.array(z.string()).default([]),
   prepares: z.array(z.string()).default([]),
+  /** Seconds of one slow move out and back, where a stretch may be moved in rhythm as well as held still. */
+  rhythmSeconds: z.number().min(2).max(12).optional(),
+})
+
+const MovementWords = z.object({
   muscles: z.object({ lengthened: z.array(muscle), working: z.array(muscle) }),
   cautions: z.array(sentence).min(1),
-  tiers: z.object({ bed: TierEntry, chair: TierEntry, standing: TierEntry, floor: TierEntry }),
 })
+
+/** One intent, the same in every tier: the shape of a file under `catalogue/movements/`. */
+export const MovementEntry = z.object({ ...MovementFacts.shape, ...MovementWords.shape, tiers: tiersOf(VariationEntry) })
 export type MovementEntry = z.infer<typeof MovementEntry>
+
+/** A movement in the catalogue's index. */
+export const MovementSummary = z.object({ ...MovementFacts.shape, tiers: tiersOf(VariationSummary) })
+export type MovementSummary = z.infer<typeof MovementSummary>
+
+/** All words about one movement, fetched when somebody looks at it or leads it. */
+export const MovementTexts = z.object({ id: MovementFacts.shape.id, ...MovementWords.shape, variations: z.record(z.string(), VariationTexts) })
+export type MovementTexts = z.infer<typeof MovementTexts>

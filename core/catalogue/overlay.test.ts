@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { parse } from 'yaml'
-import { readCatalogueFiles } from '../../server/catalogue/readCatalogueFiles'
+import { shippedData } from '../../tests/shippedCatalogue'
 import { CatalogueError, linkCatalogue } from './catalogue'
 import { checkMovement, overlaid, readMovement, writeMovement } from './overlay'
-import { parseCatalogue } from './parseCatalogue'
+import { indexOf } from './summary'
 
-const data = parseCatalogue(readCatalogueFiles())
+const data = shippedData()
 const bridge = data.movements.find((movement) => movement.id === 'bridge')!
 const problems = (work: () => unknown): string => {
   try {
@@ -21,8 +21,8 @@ describe('a practice’s own movements', () => {
   it('stand in the place of shipped ones, or are added', () => {
     const changed = overlaid(data, [{ ...bridge, name: 'Our bridge' }, { ...bridge, id: 'garden-bridge', number: 49 }])
     expect(changed.movements).toHaveLength(49)
-    expect(linkCatalogue(changed).movements.get('bridge')!.name).toBe('Our bridge')
-    expect(linkCatalogue(changed).variations.has('garden-bridge.bed.1')).toBe(true)
+    expect(linkCatalogue(indexOf(changed)).movements.get('bridge')!.name).toBe('Our bridge')
+    expect(linkCatalogue(indexOf(changed)).variations.has('garden-bridge.bed.1')).toBe(true)
     expect(data.movements.find((movement) => movement.id === 'bridge')!.name).toBe('Bridge')
   })
   it('are written as YAML that reads in again as the same: every shipped one', () => {

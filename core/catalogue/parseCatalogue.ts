@@ -6,6 +6,7 @@ import { PostureFigure } from './figure'
 import { DialBound, MovementEntry, type DialRange } from './movement'
 import { PostureGraph } from './posture'
 import { Prop, School } from './school'
+import { indexOf } from './summary'
 import { TIERS } from './words'
 
 /**
@@ -69,7 +70,7 @@ export function reasonsOf(issue: z.core.$ZodIssue, above: PropertyKey[] = []): R
 
 /** What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold. */
 export function contradictionsIn(data: CatalogueData): string[] {
-  const catalogue = linkCatalogue(data)
+  const catalogue = linkCatalogue(indexOf(data))
   const problems: string[] = []
   for (const movement of catalogue.movements.values()) {
     for (const tier of TIERS) {

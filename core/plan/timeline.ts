@@ -180,7 +180,7 @@ class Walker {
   /** Those who stand or kneel by a chair turn it where a variation wants it the other way; sitters turn themselves. */
   private chairTurn(variation: Variation, at: string): ChangeoverMove[] {
     if (variation.tier !== 'standing' && variation.tier !== 'floor') return []
-    const wanted = variation.figure.start.scene.chair ?? this.catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
+    const wanted = variation.chair ?? this.catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
     if (wanted === 'none' || wanted === 'sit') return []
     const turns = this.chair !== null && this.chair !== wanted
     this.chair = wanted

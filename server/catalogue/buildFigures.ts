@@ -10,6 +10,7 @@ import { TIERS } from '../../core/catalogue/words'
 import { demandsOf } from '../../core/offer/verdict'
 import { linkCatalogue } from '../../core/catalogue/catalogue'
 import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
+import { indexOf } from '../../core/catalogue/summary'
 import { readCatalogueFiles } from './readCatalogueFiles'
 import { solvedFigures, strayFiles } from './solvedFigures'
 
@@ -23,10 +24,11 @@ const MOVED_ALARM_DEG = 35
 const ANGLE_NAMES = [...TRUNK_ANGLES, ...LIMB_ANGLES.map((name) => `left ${name}`), ...LIMB_ANGLES.map((name) => `right ${name}`)]
 
 const root = process.cwd()
-const catalogue = linkCatalogue(parseCatalogue(readCatalogueFiles()))
+const data = parseCatalogue(readCatalogueFiles())
+const catalogue = linkCatalogue(indexOf(data))
 const began = performance.now()
-const { figures, solvedNow } = solvedFigures(catalogue, root)
-for (const stray of strayFiles(catalogue, root)) rmSync(join(root, 'catalogue/solved', stray))
+const { figures, solvedNow } = solvedFigures(data, root)
+for (const stray of strayFiles(data, root)) rmSync(join(root, 'catalogue/solved', stray))
 const solveSeconds = (performance.now() - began) / 1000
 
 const folder = join(root, 'public/figures')

@@ -3,6 +3,7 @@ import { missingTags } from '../../core/body/demands'
 import { CatalogueError, linkCatalogue, type CatalogueData, type Variation } from '../../core/catalogue/catalogue'
 import type { MovementEntry } from '../../core/catalogue/movement'
 import { overlaid } from '../../core/catalogue/overlay'
+import { indexOf, rungsOf } from '../../core/catalogue/summary'
 import { demandsOf } from '../../core/offer/verdict'
 import { ownMovementsOf, type OwnFigures } from '../database/ownMovements'
 import type { Database } from '../database/rows'
@@ -21,15 +22,16 @@ export async function practiceCatalogue(db: Database, practiceId: string): Promi
  * @throws {CatalogueError} where a pose plainly asks something that the entry does not say
  */
 export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): Promise<OwnFigures> {
-  const before = linkCatalogue(shipped)
-  const own = linkCatalogue({ ...shipped, movements: [entry] })
+  const shippedRungs = new Map(shipped.movements.flatMap(rungsOf).map((known) => [known.id, known]))
+  const own = linkCatalogue(indexOf({ ...shipped, movements: [entry] }))
   const figures: OwnFigures = {}
   const problems: string[] = []
-  for (const variation of own.variations.values()) {
-    const known = before.variations.get(variation.id)
-    if (known && known.postureId === variation.postureId && JSON.stringify(known.figure) === JSON.stringify(variation.figure)) continue
-    const solved = solveFigure(own.figures.get(variation.postureId)!, variation.figure)
-    figures[variation.id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
+  for (const { id, postureId, rung } of rungsOf(entry)) {
+    const known = shippedRungs.get(id)
+    if (known && known.postureId === postureId && JSON.stringify(known.rung.figure) === JSON.stringify(rung.figure)) continue
+    const variation = own.variations.get(id)!
+    const solved = solveFigure(own.figures.get(postureId)!, rung.figure)
+    figures[id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
     const said = new Set(demandsOf(variation, own).map((demand) => demand.tag))
     for (const tag of missingTags(Object.values(solved).map(({ pose }) => pose), said)) {
       problems.push(`${entry.id}: ${placeOf(entry, variation)}.demands: The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`)

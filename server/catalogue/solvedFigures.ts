@@ -2,11 +2,13 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
-import { solveFigure, SolvedPose, type PoseName, type SolveReport } from '../../core/body/figure'
-import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
+import { solveFigure, SolvedPose, type SolveReport } from '../../core/body/figure'
+import type { CatalogueData } from '../../core/catalogue/catalogue'
+import { POSE_NAMES, type PoseName, type PostureFigure, type VariationFigure } from '../../core/catalogue/figure'
+import { rungsOf } from '../../core/catalogue/summary'
 
 const Report = z.object({ missed: z.number(), sunk: z.number(), moved: z.number(), movedAngle: z.number(), iterations: z.number() })
-const SolvedVariation = z.object({ from: z.string(), poses: z.partialRecord(z.enum(['start', 'end', 'deepest']), z.object({ pose: SolvedPose, report: Report })) })
+const SolvedVariation = z.object({ from: z.string(), poses: z.partialRecord(z.enum(POSE_NAMES), z.object({ pose: SolvedPose, report: Report })) })
 type SolvedVariation = z.infer<typeof SolvedVariation>
 const SolvedFile = z.record(z.string(), SolvedVariation)
 
@@ -14,8 +16,8 @@ const SolvedFile = z.record(z.string(), SolvedVariation)
 export type SolvedFigures = Map<string, Partial<Record<PoseName, { pose: SolvedPose; report: SolveReport }>>>
 
 /** What a solution depends on: its own entry, its posture's and the engine. */
-function fingerprint(variation: Variation, catalogue: Catalogue, engine: string): string {
-  return createHash('sha256').update(JSON.stringify([engine, catalogue.figures.get(variation.postureId), variation.figure])).digest('hex').slice(0, 16)
+function fingerprint(posture: PostureFigure, figure: VariationFigure, engine: string): string {
+  return createHash('sha256').update(JSON.stringify([engine, posture, figure])).digest('hex').slice(0, 16)
 }
 
 function engineOf(root: string): string {
@@ -29,25 +31,27 @@ function engineOf(root: string): string {
  *
  * @returns the poses, and which variations were solved now
  */
-export function solvedFigures(catalogue: Catalogue, root = process.cwd()): { figures: SolvedFigures; solvedNow: string[] } {
+export function solvedFigures(catalogue: CatalogueData, root = process.cwd()): { figures: SolvedFigures; solvedNow: string[] } {
   const folder = join(root, 'catalogue/solved')
   mkdirSync(folder, { recursive: true })
   const engine = engineOf(root)
   const figures: SolvedFigures = new Map()
   const solvedNow: string[] = []
-  for (const movement of catalogue.movements.values()) {
+  const postures = new Map(catalogue.figures.map((figure) => [figure.posture, figure]))
+  for (const movement of catalogue.movements) {
     const path = join(folder, `${movement.id}.json`)
     const known = existsSync(path) ? SolvedFile.parse(JSON.parse(readFileSync(path, 'utf8'))) : {}
     const now: Record<string, SolvedVariation> = {}
-    for (const variation of Object.values(movement.ladders).flat()) {
-      const from = fingerprint(variation, catalogue, engine)
-      const before = known[variation.id]
-      if (before?.from === from) now[variation.id] = before
+    for (const { id, postureId, rung } of rungsOf(movement)) {
+      const posture = postures.get(postureId)!
+      const from = fingerprint(posture, rung.figure, engine)
+      const before = known[id]
+      if (before?.from === from) now[id] = before
       else {
-        solvedNow.push(variation.id)
-        now[variation.id] = { from, poses: solveFigure(catalogue.figures.get(variation.postureId)!, variation.figure) }
+        solvedNow.push(id)
+        now[id] = { from, poses: solveFigure(posture, rung.figure) }
       }
-      figures.set(variation.id, now[variation.id]!.poses)
+      figures.set(id, now[id]!.poses)
     }
     if (solvedNow.some((id) => id.startsWith(`${movement.id}.`)) || Object.keys(known).length !== Object.keys(now).length) {
       writeFileSync(path, `{\n${Object.entries(now).map(([id, solved]) => `${JSON.stringify(id)}: ${JSON.stringify(solved, rounded)}`).join(',\n')}\n}\n`)
@@ -62,6 +66,6 @@ function rounded(_: string, value: unknown): unknown {
 }
 
 /** Solutions of movements that are gone. */
-export function strayFiles(catalogue: Catalogue, root = process.cwd()): string[] {
-  return readdirSync(join(root, 'catalogue/solved')).filter((file) => !catalogue.movements.has(file.replace('.json', '')))
+export function strayFiles(catalogue: CatalogueData, root = process.cwd()): string[] {
+  return readdirSync(join(root, 'catalogue/solved')).filter((file) => !catalogue.movements.some((movement) => `${movement.id}.json` === file))
 }

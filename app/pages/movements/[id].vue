@@ -10,6 +10,8 @@ const catalogues = useCatalogue()
 const practice = usePractice()
 const { isLead } = useAccount()
 await practice.open()
+if (catalogues.catalogue.movements.has(id)) await catalogues.loadTexts([id])
+const texts = computed(() => catalogues.texts.get(id))
 const movement = computed(() => catalogues.catalogue.movements.get(id))
 const circleId = ref(practice.circles[0]?.id ?? '')
 const people = computed(() => {
@@ -18,6 +20,7 @@ const people = computed(() => {
 })
 const openRung = ref<string | null>(null)
 const rung = computed(() => catalogues.catalogue.variations.get(openRung.value ?? ''))
+const said = computed(() => texts.value?.variations[openRung.value ?? ''])
 const nameOf = (other: string) => catalogues.catalogue.movements.get(other)?.name ?? other
 
 function standing(tier: Tier, level: number): string[] {
@@ -60,7 +63,7 @@ function print(): void {
       <button class="button no-print" @click="print">Print the ladders</button>
       <NuxtLink v-if="isLead" :to="`/movements/change/${movement.id}`" class="button no-print">Change it</NuxtLink>
     </div>
-    <p v-for="caution in movement.cautions" :key="caution" class="border-l-4 border-mark pl-3">{{ caution }}</p>
+    <p v-for="caution in texts?.cautions" :key="caution" class="border-l-4 border-mark pl-3">{{ caution }}</p>
     <div class="grid gap-6 md:grid-cols-2 xl:grid-cols-4 ladders">
       <section v-for="tier in TIERS" :key="tier" :aria-label="`${TIER_NAMES[tier]} ladder`">
         <h2 class="flex items-center gap-2 mb-2"><TierGlyph :tier="tier" :size="30" />{{ TIER_NAMES[tier] }}</h2>
@@ -76,27 +79,27 @@ function print(): void {
         </ol>
       </section>
     </div>
-    <section v-if="rung" :aria-label="rung.name" class="grid gap-6 md:grid-cols-[20rem_1fr_1fr] border-t border-line pt-4 no-print">
+    <section v-if="rung && said" :aria-label="rung.name" class="grid gap-6 md:grid-cols-[20rem_1fr_1fr] border-t border-line pt-4 no-print">
       <div><MovementFigure :variation="rung" :height="230" moving /></div>
       <div>
         <h2>{{ rung.name }}</h2>
-        <p class="mt-2">{{ rung.setUp }}</p>
-        <ul class="mt-1 list-disc pl-5"><li v-for="cue in rung.cues" :key="cue">{{ cue }}</li></ul>
+        <p class="mt-2">{{ said.setUp }}</p>
+        <ul class="mt-1 list-disc pl-5"><li v-for="cue in said.cues" :key="cue">{{ cue }}</li></ul>
         <p v-if="rung.props.length" class="mt-2 text-faint">{{ rung.props.map((need) => propWords(need.prop, need.count) + (need.instead.length ? ` (or ${need.instead.map((other) => propWords(other, 1)).join(', ')})` : '')).join(' · ') }}</p>
         <p class="mt-2 text-faint text-[0.94rem]">Turned in this order: {{ rung.dials.map((dial) => `${dial.dial.replace('-', ' ')} ${dial.from}–${dial.to} ${dial.unit}`.trim()).join(', ') || 'only the level' }}.</p>
       </div>
       <dl class="grid grid-cols-[max-content_1fr] gap-x-4 gap-y-1.5 content-start">
-        <dt class="font-semibold">Felt</dt><dd>{{ rung.feel }}</dd><dt class="font-semibold">Not felt</dt><dd>{{ rung.notFeel }}</dd>
-        <dt class="font-semibold">Easier</dt><dd>{{ rung.easier }}</dd><dt class="font-semibold">More</dt><dd>{{ rung.more }}</dd>
-        <template v-for="cheat in rung.cheats" :key="cheat.cheat"><dt class="font-semibold">Cheat</dt><dd>{{ cheat.cheat }} {{ cheat.correction }}</dd></template>
+        <dt class="font-semibold">Felt</dt><dd>{{ said.feel }}</dd><dt class="font-semibold">Not felt</dt><dd>{{ said.notFeel }}</dd>
+        <dt class="font-semibold">Easier</dt><dd>{{ said.easier }}</dd><dt class="font-semibold">More</dt><dd>{{ said.more }}</dd>
+        <template v-for="cheat in said.cheats" :key="cheat.cheat"><dt class="font-semibold">Cheat</dt><dd>{{ cheat.cheat }} {{ cheat.correction }}</dd></template>
       </dl>
     </section>
     <div class="grid gap-8 lg:grid-cols-3 no-print">
-      <section><h2 class="mb-1">Dose by school</h2><ul><li v-for="school in catalogues.catalogue.schools.values()" :key="school.id"><strong class="font-semibold">{{ school.name }}</strong>: {{ doseWords(movement.doses[school.id].dose) }}<span v-if="roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder)" class="text-faint">, {{ roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder) }}</span></li></ul></section>
+      <section><h2 class="mb-1">Dose by school</h2><ul><li v-for="school in catalogues.catalogue.schools.values()" :key="school.id"><strong class="font-semibold">{{ school.name }}</strong>: {{ doseWords(movement.doses[school.id].dose) }}<span v-if="roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder)" class="text-faint">, {{ roundsWords(movement.doses[school.id].rounds, movement.sides, school.sideOrder) }}</span></li></ul><p v-if="movement.rhythmSeconds" class="mt-1 text-faint text-[0.94rem]">May be held still or moved slowly in rhythm, {{ movement.rhythmSeconds }} s a move: the plan offers both in the same seconds.</p></section>
       <section>
         <h2 class="mb-1">Muscles</h2>
-        <p v-for="muscle in movement.muscles.lengthened" :key="`l${muscle.plain}`">Lengthened: {{ muscle.plain }} <span class="text-faint">({{ muscle.anatomical }})</span></p>
-        <p v-for="muscle in movement.muscles.working" :key="`w${muscle.plain}`">Working: {{ muscle.plain }} <span class="text-faint">({{ muscle.anatomical }})</span></p>
+        <p v-for="muscle in texts?.muscles.lengthened" :key="`l${muscle.plain}`">Lengthened: {{ muscle.plain }} <span class="text-faint">({{ muscle.anatomical }})</span></p>
+        <p v-for="muscle in texts?.muscles.working" :key="`w${muscle.plain}`">Working: {{ muscle.plain }} <span class="text-faint">({{ muscle.anatomical }})</span></p>
         <p v-if="movement.after.length" class="mt-2">Comes after <template v-for="(other, at) in movement.after" :key="other">{{ at > 0 ? ', ' : '' }}<NuxtLink :to="`/movements/${other}`" class="underline">{{ nameOf(other) }}</NuxtLink></template>.</p>
         <p v-if="movement.prepares.length">Prepares <template v-for="(other, at) in movement.prepares" :key="other">{{ at > 0 ? ', ' : '' }}<NuxtLink :to="`/movements/${other}`" class="underline">{{ nameOf(other) }}</NuxtLink></template>.</p>
       </section>

@@ -1,4 +1,5 @@
 import { linkCatalogue } from '../../../../core/catalogue/catalogue'
+import { indexOf } from '../../../../core/catalogue/summary'
 import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { practiceCatalogue } from '../../../catalogue/practiceCatalogue'
 import { circleById } from '../../../database/circles'
@@ -19,7 +20,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
     practiceCatalogue(db, practiceId),
   ])
-  const catalogue = linkCatalogue(data)
+  const catalogue = linkCatalogue(indexOf(data))
   const decisions = people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
     return reflectOn(meeting.id, person, own, meeting.plan.school, catalogue).map((decision) => {
