@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
+import { Interview } from './interview'
+import { Measure, TierGate } from './measure'
 import { DialBound, MovementEntry, MovementSummary, type VariationSummary } from './movement'
 import { PostureGraph, type Posture } from './posture'
 import { Prop, School } from './school'
@@ -29,6 +31,9 @@ export interface Catalogue {
   considerations: Map<string, Consideration>
   schools: Map<string, School>
   props: Map<string, Prop>
+  measures: Map<string, Measure>
+  gates: TierGate[]
+  interview: Interview
   /** By posture id. */
   figures: Map<string, PostureFigure>
   ownFigures: Set<string>
@@ -41,6 +46,9 @@ const Around = z.object({
   props: z.array(Prop),
   figures: z.array(PostureFigure),
   dials: z.array(DialBound),
+  measures: z.array(Measure),
+  gates: z.array(TierGate),
+  interview: Interview,
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })
@@ -77,6 +85,9 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     considerations: byId(data.considerations),
     schools: byId(data.schools),
     props: byId(data.props),
+    measures: byId(data.measures),
+    gates: data.gates,
+    interview: data.interview,
     figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
     ownFigures: new Set(data.ownFigures),
   }

@@ -3,6 +3,8 @@ import { parseDocument } from 'yaml'
 import { CatalogueError, linkCatalogue, type Catalogue, type CatalogueData } from './catalogue'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
+import { Interview } from './interview'
+import { Measure, TierGate } from './measure'
 import { DialBound, MovementEntry, type DialRange } from './movement'
 import { PostureGraph } from './posture'
 import { Prop, School } from './school'
@@ -45,6 +47,9 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     props: read('props.yaml', z.array(Prop)),
     figures: read('figures.yaml', z.array(PostureFigure)),
     dials: read('dials.yaml', z.array(DialBound)),
+    measures: read('measures.yaml', z.array(Measure)),
+    gates: read('gates.yaml', z.array(TierGate)),
+    interview: read('interview.yaml', Interview),
     ownFigures: [],
   }
   if (problems.length > 0) throw new CatalogueError(problems)
@@ -92,6 +97,9 @@ export function contradictionsIn(data: CatalogueData): string[] {
       const problem = outOfBounds(range, data.dials)
       if (problem !== null) problems.push(`${variation.id}: ${problem}`)
     }
+    for (const { measure } of variation.imposed) {
+      if (![...catalogue.measures.values()].some((known) => known.range?.of === measure)) problems.push(`${variation.id}: no measure stands for the range "${measure}"`)
+    }
     if (variation.level === 1 && !isSupported(variation, catalogue)) {
       problems.push(`${variation.id}: level 1 is carried by something: hands, a prop, or lying and sitting`)
     }
@@ -107,7 +115,21 @@ export function contradictionsIn(data: CatalogueData): string[] {
       if (!catalogue.postures.has(end)) problems.push(`postures.yaml: a move names the unknown posture "${end}"`)
     }
   }
-  return problems
+  return [...problems, ...aboutPeople(catalogue)]
+}
+
+/** What gates and interview name that is not there. */
+function aboutPeople({ gates, interview, measures, considerations }: Catalogue): string[] {
+  const unknown = (file: string, what: string, id: string) => `${file}: unknown ${what} "${id}"`
+  const findings = [
+    ...interview.places, ...interview.operations, ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options)),
+  ].flatMap((answer) => answer.leadsTo)
+  const worse = new Set(interview.worse.map(({ id }) => id))
+  return [
+    ...gates.flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf)).filter(({ measure }) => !measures.has(measure)).map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
+    ...[interview.recentOperation, ...findings].filter(({ consideration }) => !considerations.has(consideration)).map(({ consideration }) => unknown('interview.yaml', 'consideration', consideration)),
+    ...findings.flatMap((finding) => finding.worse ?? []).filter((id) => !worse.has(id)).map((id) => unknown('interview.yaml', 'worsening', id)),
+  ]
 }
 
 function outOfBounds(range: DialRange, bounds: readonly DialBound[]): string | null {

@@ -1,0 +1,94 @@
+import type { Measure, NormTable } from '../catalogue/measure'
+import { amountWords } from './record'
+
+/** Whom a table is asked about. The age is the year's difference, since only the year of birth is written down. */
+export interface NormPerson {
+  age: number | null
+  sex: 'female' | 'male' | 'unsaid'
+}
+
+export interface NormWord {
+  /** `none`: the table has nothing to say about this person. */
+  verdict: 'below' | 'within' | 'above' | 'none'
+  words: string
+  source: string
+}
+
+/** The band to draw behind results; null where the table has none for this person. */
+export interface NormBand {
+  low: number
+  high: number
+}
+
+/**
+ * Holds a result against one table. Outside the table's ages, or with an unknown age or sex, it says so; nothing is
+ * extended beyond what was published.
+ *
+ * @param value in the measure's unit
+ * @example
+ * againstNorm(chairStand.norms[0], chairStand, 9, { age: 74, sex: 'female' }).words
+ * // "below average for women of 70–74 (under 10 stands)"
+ */
+export function againstNorm(table: NormTable, measure: Measure, value: number, person: NormPerson): NormWord {
+  const say = (verdict: NormWord['verdict'], words: string): NormWord => ({ verdict, words, source: table.source })
+  const amount = (number: number) => amountWords(measure, number)
+  switch (table.kind) {
+    case 'below': {
+      const row = rowFor(table.rows, person)
+      if ('missing' in row) return say('none', row.missing)
+      const who = groupWords(row)
+      return value < row.under ? say('below', `below average for ${who} (under ${amount(row.under)})`) : say('within', `not below average for ${who} (from ${amount(row.under)})`)
+    }
+    case 'middle-half': {
+      const row = rowFor(table.rows, person)
+      if ('missing' in row) return say('none', row.missing)
+      const [low, high] = [row.low * table.times, row.high * table.times]
+      const band = `the middle half of ${groupWords(row)} (${amount(low)} to ${amount(high)})`
+      if (value < low) return say(measure.better === 'more' ? 'below' : 'above', `under ${band}`)
+      return value > high ? say(measure.better === 'more' ? 'above' : 'below', `over ${band}`) : say('within', `in ${band}`)
+    }
+    case 'mean': {
+      const row = rowFor(table.rows, { ...person, sex: 'unsaid' })
+      if ('missing' in row) return say('none', row.missing)
+      return say('within', `the mean at ${row.from}–${row.to} is ${amount(row.mean)}`)
+    }
+    case 'reference':
+      return say('within', `about ${amount(table.value)} is usual in adults`)
+    case 'threshold': {
+      const met = table.met === 'at-least' ? value >= table.at : value < table.at
+      return say(met ? 'within' : 'below', met ? table.metWords : table.notMetWords)
+    }
+    case 'note':
+      return say('within', table.words)
+  }
+}
+
+/** The band that a chart shades for this person: the middle half where there is one. */
+export function bandFor(measure: Measure, person: NormPerson): NormBand | null {
+  for (const table of measure.norms) {
+    if (table.kind !== 'middle-half') continue
+    const row = rowFor(table.rows, person)
+    if (!('missing' in row)) return { low: row.low * table.times, high: row.high * table.times }
+  }
+  return null
+}
+
+interface Row {
+  sex?: 'female' | 'male'
+  from: number
+  to: number
+}
+
+function rowFor<R extends Row>(rows: readonly R[], { age, sex }: NormPerson): R | { missing: string } {
+  const hasSexes = rows.some((row) => row.sex !== undefined)
+  if (age === null) return { missing: 'the table goes by age, and the year of birth is not written down' }
+  if (hasSexes && sex === 'unsaid') return { missing: 'the table goes by sex, and none is written down' }
+  const row = rows.find((other) => (other.sex === undefined || other.sex === sex) && age >= other.from && age <= other.to)
+  if (row) return row
+  const [youngest, oldest] = [Math.min(...rows.map((other) => other.from)), Math.max(...rows.map((other) => other.to))]
+  return { missing: `the table covers ages ${youngest} to ${oldest} and says nothing about ${age}` }
+}
+
+function groupWords({ sex, from, to }: Row): string {
+  return `${sex === 'female' ? 'women' : sex === 'male' ? 'men' : 'people'} of ${from}–${to}`
+}

@@ -1,0 +1,75 @@
+import type { Trace } from './sensor'
+
+/** How somebody made up moves: what a tilt sensor on them would send. */
+export interface SimulatedPerson {
+  name: string
+  /** How far they get, degrees from rest. */
+  reachDeg: number
+  /** Tremor while holding, degrees. */
+  tremorDeg: number
+  /** How fast the hold sinks, degrees a second. */
+  driftDegPerSecond: number
+  /** How far they swing past before they settle, degrees. */
+  overshootDeg: number
+  holdSeconds: number
+}
+
+/** The sensor that ships for where there is none: made-up people, each with a way of moving of their own. */
+export const SIMULATED_PEOPLE: readonly SimulatedPerson[] = [
+  { name: 'somebody steady', reachDeg: 38, tremorDeg: 0.4, driftDegPerSecond: 0, overshootDeg: 2, holdSeconds: 4 },
+  { name: 'somebody who trembles', reachDeg: 27, tremorDeg: 1.4, driftDegPerSecond: -0.2, overshootDeg: 3, holdSeconds: 4 },
+  { name: 'somebody who sinks', reachDeg: 52, tremorDeg: 0.6, driftDegPerSecond: -1.1, overshootDeg: 4, holdSeconds: 5 },
+  { name: 'somebody who lets go at once', reachDeg: 44, tremorDeg: 0.5, driftDegPerSecond: 0, overshootDeg: 2, holdSeconds: 0.4 },
+]
+
+const RATE_HZ = 60
+const REST_SECONDS = 2
+const APPROACH_SECONDS = 2.2
+const NOISE_DEG = 0.35
+
+/**
+ * A trace as a phone would send it: rest, approach, a swing past the end that settles, the hold with tremor and
+ * drift, and the way back, with the noise of the sensor over all.
+ *
+ * @param seed the same seed gives the same trace
+ * @param rateHz samples a second
+ * @source ours, made up
+ */
+export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = RATE_HZ): Trace {
+  const chance = seeded(seed)
+  const reach = person.reachDeg * (0.97 + 0.06 * chance())
+  const restDeg = 4 * (chance() - 0.5)
+  const phase = chance() * 6.283
+  const holdFrom = REST_SECONDS + APPROACH_SECONDS
+  const backFrom = holdFrom + person.holdSeconds
+  const seconds = backFrom + 2.5
+  const count = Math.floor(seconds * rateHz)
+  const [ms, deg] = [new Float64Array(count), new Float64Array(count)]
+  for (let at = 0; at < count; at += 1) {
+    const t = at / rateHz
+    const held = Math.min(Math.max(0, t - holdFrom), person.holdSeconds)
+    const settling = t < holdFrom ? 0 : person.overshootDeg * Math.exp(-3.5 * held) * Math.cos(9 * held)
+    const end = reach + settling + person.driftDegPerSecond * held + person.tremorDeg * Math.sin(6.283 * 4.7 * t + phase) * (held > 0 ? 1 : 0.2)
+    const way = t < REST_SECONDS ? 0 : t < holdFrom ? smooth((t - REST_SECONDS) / APPROACH_SECONDS) : t < backFrom ? 1 : 1 - smooth(Math.min(1, (t - backFrom) / 1.6))
+    ms[at] = (at * 1000) / rateHz
+    deg[at] = restDeg + way * end + NOISE_DEG * (chance() + chance() + chance() - 1.5)
+  }
+  return { ms, deg }
+}
+
+/** From 0 to 1 without a jerk, as limbs are moved. */
+function smooth(x: number): number {
+  return x * x * x * (10 - 15 * x + 6 * x * x)
+}
+
+/** Mulberry32: small, even enough for a demonstration, the same everywhere. */
+function seeded(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
+  }
+}

@@ -1,0 +1,71 @@
+/** A result on its day. `day` counts from anywhere, in days. */
+export interface Point {
+  day: number
+  value: number
+}
+
+export interface Trend {
+  /** Units a day: the median of all slopes between two points. */
+  slope: number
+  /** The value of the line on day 0. */
+  intercept: number
+  /** The 95 % band of the slope; null with fewer than `POINTS_NEEDED` points. */
+  band: { low: number; high: number } | null
+  word: 'rising' | 'falling' | 'level' | 'too early'
+}
+
+/** Fewer points say nothing yet; ours. */
+const POINTS_NEEDED = 4
+const NORMAL_975 = 1.959963984540054
+
+/**
+ * Theil–Sen line through results, with the band of its slope from Kendall's statistic, corrected for ties.
+ *
+ * @returns null with fewer than two different days
+ * @source Theil 1950; Sen 1968, “Estimates of the regression coefficient based on Kendall’s tau”
+ * @example
+ * trendOf([1, 2, 3, 4, 10, 12, 18].map((day, at) => ({ day, value: [9, 15, 19, 20, 45, 55, 78][at] })))!.slope // 4
+ */
+export function trendOf(points: readonly Point[]): Trend | null {
+  const slopes: number[] = []
+  for (let one = 0; one < points.length; one += 1) {
+    for (let other = one + 1; other < points.length; other += 1) {
+      const days = points[other]!.day - points[one]!.day
+      if (days !== 0) slopes.push((points[other]!.value - points[one]!.value) / days)
+    }
+  }
+  if (slopes.length === 0) return null
+  slopes.sort((a, b) => a - b)
+  const slope = median(slopes)
+  const intercept = median(points.map((point) => point.value).sort((a, b) => a - b)) - slope * median(points.map((point) => point.day).sort((a, b) => a - b))
+  if (points.length < POINTS_NEEDED) return { slope, intercept, band: null, word: 'too early' }
+  const spread = NORMAL_975 * Math.sqrt(kendallVariance(points))
+  const low = slopes[Math.max(0, Math.round((slopes.length - spread) / 2) - 1)]!
+  const high = slopes[Math.min(slopes.length - 1, Math.round((slopes.length + spread) / 2))]!
+  return { slope, intercept, band: { low, high }, word: low > 0 ? 'rising' : high < 0 ? 'falling' : 'level' }
+}
+
+/** Variance of Kendall's S with ties in days and in values. */
+function kendallVariance(points: readonly Point[]): number {
+  const term = (n: number) => n * (n - 1) * (2 * n + 5)
+  const ties = (values: readonly number[]) => {
+    const counts = new Map<number, number>()
+    for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1)
+    return [...counts.values()].reduce((sum, count) => sum + term(count), 0)
+  }
+  return Math.max(0, (term(points.length) - ties(points.map((point) => point.day)) - ties(points.map((point) => point.value))) / 18)
+}
+
+/** Of numbers that are sorted. */
+function median(sorted: readonly number[]): number {
+  const middle = Math.floor(sorted.length / 2)
+  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
+}
+
+/** A trend in words of a month; direction says whether it is good. */
+export function trendWords(trend: Trend, better: 'more' | 'less', amount: (value: number) => string): string {
+  if (trend.word === 'too early') return 'too early to say'
+  if (trend.word === 'level') return 'level'
+  const isGood = trend.word === 'rising' === (better === 'more')
+  return `${trend.word} by ${amount(Math.abs(trend.slope * 30.44))} a month${isGood ? '' : ': look at it'}`
+}
