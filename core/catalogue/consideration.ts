@@ -32,6 +32,8 @@ export const Consideration = z.object({
   /** Plain words for what is changed on the dials. */
   adjust: z.array(z.string()).default([]),
   effortAtMost: z.number().optional(),
+  /** So much of a measured range may be used, 0–1, where these ranges are imposed. */
+  rangeAtMost: z.object({ share: z.number().gt(0).max(1), of: z.array(z.string()).min(1) }).optional(),
   doseFactor: z.number().gt(0).max(1).optional(),
   changeoverFactor: z.number().min(1).optional(),
   sittingWaitSeconds: z.number().optional(),

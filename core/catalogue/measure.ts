@@ -50,6 +50,8 @@ export const Measure = z.object({
   /** Something that is set before and kept with the result. */
   setting: z.object({ name: z.string(), unit: z.string(), from: z.number(), to: z.number() }).optional(),
   asksPain: z.boolean().default(false),
+  /** Movements that may start a level higher where the result is at or over the average of the age. */
+  speaksFor: z.array(z.string()).default([]),
   steps: z.array(z.string().min(3)).min(1),
   /** The safe way to stop, and who is not measured. */
   stop: z.string().min(3),

@@ -119,13 +119,14 @@ export function contradictionsIn(data: CatalogueData): string[] {
 }
 
 /** What gates and interview name that is not there. */
-function aboutPeople({ gates, interview, measures, considerations }: Catalogue): string[] {
+function aboutPeople({ gates, interview, measures, movements, considerations }: Catalogue): string[] {
   const unknown = (file: string, what: string, id: string) => `${file}: unknown ${what} "${id}"`
   const findings = [
     ...interview.places, ...interview.operations, ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options)),
   ].flatMap((answer) => answer.leadsTo)
   const worse = new Set(interview.worse.map(({ id }) => id))
   return [
+    ...[...measures.values()].flatMap((measure) => measure.speaksFor).filter((id) => !movements.has(id)).map((id) => unknown('measures.yaml', 'movement', id)),
     ...gates.flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf)).filter(({ measure }) => !measures.has(measure)).map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
     ...[interview.recentOperation, ...findings].filter(({ consideration }) => !considerations.has(consideration)).map(({ consideration }) => unknown('interview.yaml', 'consideration', consideration)),
     ...findings.flatMap((finding) => finding.worse ?? []).filter((id) => !worse.has(id)).map((id) => unknown('interview.yaml', 'worsening', id)),

@@ -63,6 +63,31 @@ export function againstNorm(table: NormTable, measure: Measure, value: number, p
   }
 }
 
+/**
+ * Whether a result is at or over the average of somebody's age and sex: the middle of the middle half, a mean, a usual
+ * value, or a limit that is met. A measure without a table for this person is not.
+ */
+export function atOrOverAverage(measure: Measure, value: number, person: NormPerson): boolean {
+  return measure.norms.some((table) => {
+    switch (table.kind) {
+      case 'middle-half': {
+        const row = rowFor(table.rows, person)
+        return !('missing' in row) && value >= ((row.low + row.high) / 2) * table.times
+      }
+      case 'mean': {
+        const row = rowFor(table.rows, { ...person, sex: 'unsaid' })
+        return !('missing' in row) && value >= row.mean
+      }
+      case 'reference':
+        return value >= table.value
+      case 'threshold':
+        return table.met === 'at-least' ? value >= table.at : value < table.at
+      default:
+        return false
+    }
+  })
+}
+
 /** The band that a chart shades for this person: the middle half where there is one. */
 export function bandFor(measure: Measure, person: NormPerson): NormBand | null {
   for (const table of measure.norms) {

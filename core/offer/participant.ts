@@ -6,17 +6,24 @@ import { Person } from './person'
 export const Sex = z.enum(['female', 'male', 'unsaid'])
 export type Sex = z.infer<typeof Sex>
 
+const day = z.iso.date('A date is written as year, month and day.')
+
 /** A consideration with what only a lead sees. */
 export const ParticipantConsideration = z.object({
   consideration: z.string().min(1, 'Choose a consideration.').max(60),
   side: Side.default('both'),
   clearedBy: z.string().max(120, 'The name has 120 characters at most.').default(''),
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
+  /** The first day it holds, and the last; null: always has, until it is taken away. */
+  since: day.nullable().default(null),
+  until: day.nullable().default(null),
+  clearedOn: day.nullable().default(null),
+  clearedFor: z.string().max(200, 'What it was cleared for has 200 characters at most.').default(''),
 })
 export type ParticipantConsideration = z.infer<typeof ParticipantConsideration>
 
 /** What is written down of a participant: the form's fields, with the bounds that a form can explain. */
-export const ParticipantFields = Person.omit({ id: true }).extend({
+export const ParticipantFields = Person.omit({ id: true, ranges: true }).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
   birthYear: z
     .number('The year of birth is a number.')
@@ -34,5 +41,6 @@ export const ParticipantFields = Person.omit({ id: true }).extend({
 })
 export type ParticipantFields = z.infer<typeof ParticipantFields>
 
-export const Participant = ParticipantFields.extend({ id: z.uuid(), version: z.number().int() })
+/** A participant as stored: the fields, and what measures and screenings say. */
+export const Participant = ParticipantFields.extend({ id: z.uuid(), version: z.number().int(), ranges: Person.shape.ranges, screenedOn: day.nullable().default(null) })
 export type Participant = z.infer<typeof Participant>

@@ -22,6 +22,14 @@ export type PersonConsideration = z.infer<typeof PersonConsideration>
 export const PersonLevel = z.object({ movement: z.string(), tier: Tier, side: Side, level: Level })
 export type PersonLevel = z.infer<typeof PersonLevel>
 
+/** How far a joint goes, as measured; what a pose imposes is held against it. Degrees. */
+export const PersonRange = z.object({ range: z.string(), side: Side, degrees: z.number() })
+export type PersonRange = z.infer<typeof PersonRange>
+
+/** In a stretch that allows both: staying still, moving in rhythm, or as it comes. */
+export const Preference = z.enum(['either', 'still', 'moving'])
+export type Preference = z.infer<typeof Preference>
+
 /** What an offer needs to know of a person. */
 export const Person = z.object({
   id: z.string(),
@@ -32,6 +40,9 @@ export const Person = z.object({
   access: z.object({ bed: Access, chair: Access, standing: Access, floor: Access }),
   considerations: z.array(PersonConsideration),
   levels: z.array(PersonLevel),
+  /** Newest first where a range was measured more than once. */
+  ranges: z.array(PersonRange).default([]),
+  prefers: Preference.default('either'),
 })
 export type Person = z.infer<typeof Person>
 

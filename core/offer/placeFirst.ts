@@ -5,19 +5,43 @@ import { demandsOf } from './verdict'
 
 const STARTS_RESTED_AT_AGE = 85
 
+/** What measures say that bears on a start. */
+export interface Evidence {
+  /** A gate into this tier that was tried and not passed. */
+  failedGate: boolean
+  /** Names of measures at or over the average of the age that speak for this movement. */
+  overAverage: readonly string[]
+}
+
+const NOTHING_MEASURED: Evidence = { failedGate: false, overAverage: [] }
+
+export interface Start {
+  level: number
+  because: string
+}
+
 /**
- * The level at which somebody starts who has never done a movement: 2 in the home tier; 1 elsewhere, where a
- * consideration touches the movement, and at 85 and over. A first time is never loaded.
+ * The level at which somebody starts who has never done a movement, and why: 2 in the home tier; 1 elsewhere, where a
+ * consideration touches the movement, with a failed gate, and at 85 and over; 3 where a measure at or over the average
+ * speaks for it. A first time is never loaded.
  *
  * @param thisYear for the age; null: age is not looked at
  * @source ours
+ * @example
+ * startFor(bridge, 'chair', pia, catalogue, 2026).because // "the usual start in the home tier"
  */
-export function placeFirst(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null): number {
-  if (tier !== person.homeTier) return 1
-  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= STARTS_RESTED_AT_AGE) return 1
+export function startFor(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null, evidence = NOTHING_MEASURED): Start {
+  if (tier !== person.homeTier) return { level: 1, because: 'not the home tier' }
+  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= STARTS_RESTED_AT_AGE) return { level: 1, because: `${STARTS_RESTED_AT_AGE} and over` }
+  if (evidence.failedGate) return { level: 1, because: `a gate into the ${tier} tier was not passed` }
   const asked = new Set((movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)))
-  const isTouched = person.considerations.some((own) =>
-    catalogue.considerations.get(own.consideration)?.rules.some((rule) => asked.has(rule.tag)),
-  )
-  return isTouched ? 1 : 2
+  const touching = person.considerations.map((own) => catalogue.considerations.get(own.consideration)).find((row) => row?.rules.some((rule) => asked.has(rule.tag)))
+  if (touching) return { level: 1, because: touching.name }
+  if (evidence.overAverage.length > 0) return { level: 3, because: `${evidence.overAverage.join(', ')} at or over the average of the age` }
+  return { level: 2, because: 'the usual start in the home tier' }
+}
+
+/** The level alone, for an offer that nothing was placed for yet. */
+export function placeFirst(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null): number {
+  return startFor(movement, tier, person, catalogue, thisYear).level
 }

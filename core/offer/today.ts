@@ -29,13 +29,15 @@ export interface When {
   /** Days since the last meeting that the person came to; null: never been. */
   daysAway: number | null
   year: number | null
+  /** Days since the last screening; null or left out: never. */
+  screenedDaysAgo?: number | null
 }
 
 /** Bounds of the day's rules; pains are 0–10; *ours* unless common practice. */
 const PAIN_EASES = 4
 const PAIN_STOPS = 7
 const AWAY_EASES_DAYS = 21
-const AWAY_SCREENS_DAYS = 56
+export const AWAY_SCREENS_DAYS = 56
 const EASIER_AT_MOST = 2
 
 /**
@@ -48,7 +50,7 @@ const EASIER_AT_MOST = 2
  * @example
  * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
  */
-export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, { daysAway, year }: When): Today {
+export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, { daysAway, year, screenedDaysAgo = null }: When): Today {
   const today: Today = { tier: person.homeTier, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], watch: watchWords(person, catalogue), year }
   const say = (weight: number, text: string) => today.reasons.push({ weight, text })
 
@@ -81,7 +83,8 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     today.easierBy += 1
     say(55, 'Very tired: one level easier.')
   }
-  if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS) {
+  const screenedSince = daysAway !== null && screenedDaysAgo !== null && screenedDaysAgo < daysAway
+  if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS && !screenedSince) {
     today.levelAtMost = 2
     say(65, `Away for ${daysAway} days: level 2 at most until screened again.`)
   } else if (daysAway !== null && daysAway >= AWAY_EASES_DAYS) {

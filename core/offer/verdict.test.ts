@@ -86,3 +86,23 @@ describe('whether a variation may be offered', () => {
     expect(verdict).toEqual({ blocks: [], watch: [expect.stringContaining('kneeling')] })
   })
 })
+
+describe('ranges that a pose imposes', () => {
+  const variation = { ...asking('grip'), demands: [], imposed: [{ measure: 'hip-turn-in', degrees: 40, of: 'worked' as const }] }
+  const judged = (degrees: number, { side = 'left', worked = 'left', considerations = [] as { consideration: string; side: 'left' | 'right' | 'both'; clearedBy: string }[] }: { side?: 'left' | 'right'; worked?: 'left' | 'right' | 'both'; considerations?: { consideration: string; side: 'left' | 'right' | 'both'; clearedBy: string }[] } = {}) => {
+    const { blocks, watch } = judge(variation, HOLD, worked, personIn('floor', { ranges: [{ range: 'hip-turn-in', side, degrees }], considerations }), catalogue)
+    return blocks.length > 0 ? 'block' : watch.some((words) => words.includes('hip turn in')) ? 'watch' : 'fine'
+  }
+  // 85 % of the measured range is comfortable, up to all of it is watched: 40° of 47.1° are 85 %.
+  it.each([[48, 'fine'], [47, 'watch'], [40, 'watch'], [39.9, 'block']])('40° of %d° measured: %s', (degrees, answer) => {
+    expect(judged(degrees)).toBe(answer)
+  })
+  it('look at the side that works, and at both where both do', () => {
+    expect([judged(30, { side: 'right' }), judged(30, { worked: 'both' })]).toEqual(['fine', 'block'])
+  })
+  it('leave 70 % of the range with hip arthritis of that side', () => {
+    expect(judged(52)).toBe('fine')
+    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'left', clearedBy: '' }] })).toBe('block')
+    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'right', clearedBy: '' }] })).toBe('fine')
+  })
+})

@@ -1,7 +1,8 @@
+import { rangeMargin } from '../body/fits'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Consideration, ConsiderationRule } from '../catalogue/consideration'
 import type { Dose } from '../catalogue/dose'
-import type { Demand } from '../catalogue/movement'
+import type { Demand, ImposedRange } from '../catalogue/movement'
 import type { Side, Tag } from '../catalogue/words'
 import type { Arrival, Person, PersonConsideration } from './person'
 
@@ -43,12 +44,43 @@ export function judge(
       verdict.watch.push(`${known.name}: effort ${known.effortAtMost} % at most.`)
     }
   }
+  for (const imposed of variation.imposed) {
+    const said = rangeWords(imposed, workedSide, person, catalogue)
+    if (said?.effect === 'block') verdict.blocks.push(said.words)
+    else if (said) verdict.watch.push(said.words)
+  }
   if (arrival?.dizzy) {
     for (const { tag } of demands) {
       if (DIZZY_BLOCKS.includes(tag)) verdict.blocks.push(`Dizzy today: ${tagWords(tag)}`)
     }
   }
   return verdict
+}
+
+/** What a forced range asks of somebody who was measured; not measured, the level decides and nothing is said. */
+function rangeWords({ measure, degrees, of }: ImposedRange, workedSide: Side, person: Person, catalogue: Catalogue): { effect: 'block' | 'watch'; words: string } | null {
+  const sides = workedSide === 'both' ? (['left', 'right'] as const) : [of === 'worked' ? workedSide : otherSide(workedSide)]
+  const measured = sides.flatMap((side) => {
+    const own = person.ranges.find((range) => range.range === measure && (range.side === side || range.side === 'both'))
+    return own ? [{ side, degrees: own.degrees * shareOf(measure, side, person, catalogue) }] : []
+  })
+  const tighter = measured.sort((a, b) => a.degrees - b.degrees)[0]
+  const margin = rangeMargin(degrees, tighter?.degrees ?? null)
+  if (!tighter || margin === 'comfortable' || margin === 'not-measured') return null
+  const words = `${measure.replaceAll('-', ' ')}, ${tighter.side}: ${degrees}° is asked, ${Math.round(tighter.degrees)}° may be used`
+  return { effect: margin === 'watch' ? 'watch' : 'block', words }
+}
+
+function shareOf(range: string, side: Side, person: Person, catalogue: Catalogue): number {
+  const shares = person.considerations.flatMap((own) => {
+    const limit = catalogue.considerations.get(own.consideration)?.rangeAtMost
+    return limit && limit.of.includes(range) && (own.side === 'both' || own.side === side) ? [limit.share] : []
+  })
+  return Math.min(1, ...shares)
+}
+
+function otherSide(side: 'left' | 'right'): 'left' | 'right' {
+  return side === 'left' ? 'right' : 'left'
 }
 
 /** A variation belongs to one catalogue, so what it asks is gathered once. */

@@ -1,0 +1,35 @@
+import type { Consideration } from '../catalogue/consideration'
+import type { Side } from '../catalogue/words'
+
+/**
+ * What a consideration changes, in plain sentences for the person and whoever leads.
+ *
+ * @example
+ * changesOf(hipReplacementBack, 'right', '') // ["The seat is raised so that the hip stays under 90°.", "Not offered on the right: …"]
+ */
+export function changesOf(row: Consideration, side: Side, clearedBy: string): string[] {
+  const where = row.sided && side !== 'both' ? ` on the ${side}` : ''
+  const named = (effect: 'block' | 'watch') => row.rules.filter((rule) => rule.effect === effect).map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
+  const blocked = named('block')
+  const watched = named('watch')
+  return [
+    row.redFlag ? 'Does not take part.' : '',
+    row.breathOnly ? (clearedBy === '' ? 'Breath only until it is cleared.' : `Cleared by ${clearedBy}: watched.`) : '',
+    ...row.adjust.map((sentence) => (where === '' ? sentence : sentence.replace('the hip', `the ${side} hip`))),
+    blocked.length === 0 ? '' : clearedBy === '' ? `Not offered${where}: ${blocked.join(', ')}.` : `Cleared by ${clearedBy}, so only watched${where}: ${blocked.join(', ')}.`,
+    watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,
+    row.rangeAtMost ? `Up to ${row.rangeAtMost.share * 100} % of the measured range${where}.` : '',
+    row.doseFactor === undefined ? '' : `Up to ${row.doseFactor * 100} % of the dose.`,
+    ...row.watch,
+  ].filter((sentence, at, all) => sentence !== '' && all.indexOf(sentence) === at)
+}
+
+function conditionWords(when: Consideration['rules'][number]['when']): string {
+  const said = [
+    when.effortOver === undefined ? '' : `over ${when.effortOver} % effort`,
+    when.secondsOver === undefined ? '' : `over ${when.secondsOver} s`,
+    when.levelOver === undefined ? '' : `above level ${when.levelOver}`,
+    when.withoutHands ? 'without a hand' : '',
+  ].filter((part) => part !== '')
+  return said.length === 0 ? '' : ` ${said.join(', ')}`
+}

@@ -1,0 +1,188 @@
+import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns'
+import { z } from 'zod'
+import type { Finding, Interview } from '../catalogue/interview'
+import { Side, TIERS, type Tier } from '../catalogue/words'
+import type { ParticipantConsideration } from './participant'
+import type { Access } from './person'
+import { AWAY_SCREENS_DAYS } from './today'
+
+const day = z.iso.date('A date is written as year, month and day.')
+const words = (most: number) => z.string().max(most, `This has ${most} characters at most.`).default('')
+
+/** What was said in a screening interview. Everything may be left out; a helper can take it down. */
+export const ScreeningAnswers = z.object({
+  /** Chosen option by question. */
+  options: z.record(z.string().max(40), z.string().max(40)).default({}),
+  sides: z.record(z.string().max(40), Side).default({}),
+  since: z.record(z.string().max(40), day).default({}),
+  pains: z.array(z.object({
+    place: z.string().min(1, 'Choose where it hurts.').max(40),
+    side: Side.default('both'),
+    strength: z.number('Pain is a number from 0 to 10.').int().min(0, 'Pain is 0 at least.').max(10, 'Pain is 10 at most.'),
+    worse: z.array(z.string().max(40)).max(12).default([]),
+    note: words(200),
+  })).max(20).default([]),
+  operations: z.array(z.object({
+    operation: z.string().min(1, 'Choose what was operated.').max(40),
+    side: Side.default('both'),
+    on: day.nullable().default(null),
+    note: words(200),
+  })).max(12).default([]),
+  clearances: z.array(z.object({
+    consideration: z.string().min(1, 'Choose what was cleared.').max(60),
+    by: z.string().trim().min(1, 'Who cleared it?').max(120, 'The name has 120 characters at most.'),
+    on: day.nullable().default(null),
+    what: words(200),
+  })).max(12).default([]),
+  more: words(1000),
+})
+export type ScreeningAnswers = z.infer<typeof ScreeningAnswers>
+
+export interface Screened {
+  considerations: ParticipantConsideration[]
+  /** The most that is open by their own account. */
+  access: Partial<Record<Tier, Access>>
+  /** Considerations that need a clearance which has not come. */
+  waitsFor: string[]
+}
+
+/** A screening holds for a year; ours. */
+const SCREENING_DAYS = 365
+
+/**
+ * Turns an interview into considerations with side, first and last day.
+ *
+ * @param on the day it was taken, ISO
+ * @returns each consideration and side once; a recent operation is breath only for twelve weeks from its date
+ * @source the interview's own rows
+ * @example
+ * screened({ ...answers, options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } }, interview, '2026-11-25').considerations[0]
+ * // fallen-last-12-months, until 2027-08-03
+ */
+export function screened(answers: ScreeningAnswers, interview: Interview, on: string): Screened {
+  const found = new Found(answers, on)
+  for (const pain of answers.pains.filter(({ strength }) => strength > 0)) {
+    const place = interview.places.find((other) => other.id === pain.place)
+    const worse = pain.worse.map((id) => interview.worse.find((other) => other.id === id)?.says ?? id)
+    const note = [`${place?.says ?? pain.place} ${pain.strength} of 10`, worse.length > 0 ? `worse: ${worse.join(', ')}` : '', pain.note].filter((text) => text !== '').join('; ')
+    for (const finding of holding(place?.leadsTo ?? OTHER, pain.worse)) found.add(finding, place?.sided ? pain.side : 'both', null, note)
+  }
+  for (const done of answers.operations) {
+    const known = interview.operations.find((other) => other.id === done.operation)
+    const note = [known?.says ?? done.operation, done.note].filter((text) => text !== '').join('; ')
+    for (const finding of holding(known?.leadsTo ?? OTHER, [])) found.add(finding, known?.sided ? done.side : 'both', done.on, note)
+    const { consideration, days } = interview.recentOperation
+    if (done.on !== null && daysBetween(done.on, on) < days) found.add({ consideration, days, otherwise: false, needsClearance: true }, 'both', done.on, note)
+  }
+  for (const question of interview.sections.flatMap((section) => section.questions)) {
+    const option = question.options.find((other) => other.id === answers.options[question.id])
+    if (!option) continue
+    for (const finding of holding(option.leadsTo, [])) found.add(finding, question.asksSide ? (answers.sides[question.id] ?? 'both') : 'both', answers.since[question.id] ?? null, '')
+    found.narrow(option.access)
+  }
+  if (answers.more.trim() !== '') found.add(OTHER[0]!, 'both', null, answers.more.trim())
+  return found.result()
+}
+
+const OTHER: Finding[] = [{ consideration: 'other', otherwise: false, needsClearance: false }]
+
+/** Those findings of an answer that hold: what makes it worse decides, and `otherwise` is for when nothing else does. */
+function holding(findings: readonly Finding[], worse: readonly string[]): Finding[] {
+  const met = findings.filter((finding) => !finding.otherwise && (finding.worse === undefined || finding.worse.some((id) => worse.includes(id))))
+  return met.length > 0 ? met : findings.filter((finding) => finding.otherwise)
+}
+
+class Found {
+  private readonly rows = new Map<string, ParticipantConsideration>()
+  private readonly needing = new Set<string>()
+  private readonly access: Partial<Record<Tier, Access>> = {}
+  constructor(private readonly answers: ScreeningAnswers, private readonly on: string) {}
+
+  add(finding: Finding, side: Side, since: string | null, note: string): void {
+    const { consideration } = finding
+    const until = finding.days === undefined ? null : formatISO(addDays(parseISO(since ?? this.on), finding.days), { representation: 'date' })
+    if (until !== null && until < this.on) return
+    if (finding.needsClearance) this.needing.add(consideration)
+    const key = consideration === 'other' ? `${consideration} ${this.rows.size}` : `${consideration} ${side}`
+    const before = this.rows.get(key)
+    const cleared = this.answers.clearances.find((clearance) => clearance.consideration === consideration)
+    this.rows.set(key, {
+      consideration, side, since: since ?? before?.since ?? null,
+      until: before?.until && until ? (before.until > until ? before.until : until) : until,
+      clearedBy: cleared?.by ?? '', clearedOn: cleared?.on ?? null, clearedFor: cleared?.what ?? '',
+      note: [before?.note ?? '', note].filter((text) => text !== '').join('; ').slice(0, 500),
+    })
+  }
+  /** By their own account something can only be closed; it is opened by passing a gate. */
+  narrow(access: Partial<Record<Tier, Access>>): void {
+    for (const tier of TIERS) {
+      const said = access[tier]
+      if (said) this.access[tier] = lower(this.access[tier] ?? 'yes', said)
+    }
+  }
+  result(): Screened {
+    const considerations = [...this.rows.values()]
+    const waitsFor = considerations.filter((row) => this.needing.has(row.consideration) && row.clearedBy === '').map((row) => row.consideration)
+    return { considerations, access: this.access, waitsFor: [...new Set(waitsFor)] }
+  }
+}
+
+const ORDER: readonly Access[] = ['no', 'with-help', 'yes']
+export function lower(a: Access, b: Access): Access {
+  return ORDER.indexOf(a) < ORDER.indexOf(b) ? a : b
+}
+
+export interface Merged {
+  considerations: ParticipantConsideration[]
+  /** On file before and not named this time: still respected until a lead takes them away. */
+  notNamed: ParticipantConsideration[]
+}
+
+/**
+ * Lays a screening over what is on file. Nothing on file is dropped by being left unsaid: only a lead takes it away.
+ * What a screening settles by itself (a change that was to be screened, a last day that has passed) goes.
+ *
+ * @param dropped `consideration side` of those that a lead takes away
+ */
+export function mergedWith(onFile: readonly ParticipantConsideration[], found: readonly ParticipantConsideration[], on: string, dropped: ReadonlySet<string> = new Set()): Merged {
+  const keyOf = (row: ParticipantConsideration) => `${row.consideration} ${row.side} ${row.consideration === 'other' ? row.note : ''}`
+  const before = new Map(onFile.map((row) => [keyOf(row), row]))
+  const now = found.map((row) => {
+    const known = before.get(keyOf(row))
+    if (!known) return row
+    const cleared = row.clearedBy === '' ? known : row
+    return { ...row, since: row.since ?? known.since, note: row.note === '' ? known.note : row.note, clearedBy: cleared.clearedBy, clearedOn: cleared.clearedOn, clearedFor: cleared.clearedFor }
+  })
+  const named = new Set(now.map(keyOf))
+  const notNamed = onFile.filter((row) => !named.has(keyOf(row)) && row.consideration !== SETTLED_BY_SCREENING && !(row.until !== null && row.until < on))
+  const kept = notNamed.filter((row) => !dropped.has(`${row.consideration} ${row.side}`))
+  return { considerations: [...now, ...kept], notNamed }
+}
+
+const SETTLED_BY_SCREENING = 'new-operation-fall-faint-fracture'
+
+/** Considerations that hold on a day: those that have begun and not ended. */
+export function inForce<C extends { since: string | null; until: string | null }>(considerations: readonly C[], on: string): C[] {
+  return considerations.filter(({ until }) => until === null || until >= on)
+}
+
+/**
+ * Why somebody is to be screened again; null while the last screening holds.
+ *
+ * @param screenedOn ISO day of the last screening; null: never
+ * @param on today, ISO day
+ * @param daysAway since the last meeting they came to; null: never been
+ * @example
+ * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7) // "The last screening is over a year old."
+ */
+export function screeningDue(person: { screenedOn: string | null; considerations: readonly { consideration: string }[] }, on: string, daysAway: number | null): string | null {
+  if (person.considerations.some(({ consideration }) => consideration === SETTLED_BY_SCREENING)) return 'Something has changed since last time.'
+  if (person.screenedOn === null) return 'Not screened yet.'
+  const age = daysBetween(person.screenedOn, on)
+  if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS && age >= daysAway) return `Away for ${daysAway} days.`
+  return age > SCREENING_DAYS ? 'The last screening is over a year old.' : null
+}
+
+function daysBetween(from: string, to: string): number {
+  return differenceInCalendarDays(parseISO(to), parseISO(from))
+}
