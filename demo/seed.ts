@@ -64,8 +64,8 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
 }
 
 function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>): Omit<ParticipantFields, 'levels'> {
-  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations } = person
-  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations }
+  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers } = person
+  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers }
 }
 
 function planOf({ title, blocks }: { title: string; blocks: string[] }, minutes: number, school: SchoolId, catalogue: Catalogue): Plan {

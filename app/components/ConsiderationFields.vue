@@ -15,7 +15,7 @@ function whatItChanges(id: string): string {
   return [row.breathOnly ? 'Breath only.' : '', row.redFlag ? 'Does not take part.' : '', blocks.length > 0 ? `Not offered: ${blocks.join(', ')}.` : '', ...row.adjust, ...row.watch].filter((words) => words !== '').join(' ')
 }
 function add(): void {
-  considerations.value.push({ consideration: '', side: 'both', clearedBy: '', note: '' })
+  considerations.value.push({ consideration: '', side: 'both', clearedBy: '', note: '', since: null, until: null, clearedOn: null, clearedFor: '' })
 }
 </script>
 

@@ -11,7 +11,7 @@ const conflict = ref<Participant | null>(null)
 
 function fieldsOf(known: Participant | null): ParticipantFields {
   if (known) return ParticipantFields.parse(structuredClone(toRaw(known)))
-  return { name: '', birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [], levels: [] }
+  return { name: '', birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [], levels: [], prefers: 'either' }
 }
 const draft = useDraft<ParticipantFields>(`person:${person?.id ?? 'new'}`, () => fieldsOf(person), ParticipantFields)
 const { fields, wrong, message, saving, wasKept } = draft

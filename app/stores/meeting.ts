@@ -85,10 +85,11 @@ export const useMeeting = defineStore('meeting', () => {
   function expected(participant: string): Expected {
     const { people, arrivals, lastCame, meeting, handChoices } = view.value!
     const last = lastCame[participant]
+    const person = people.find((person) => person.id === participant)!
     return {
-      person: people.find((person) => person.id === participant)!,
+      person,
       arrival: arrivals[participant]?.came ? arrivals[participant] : undefined,
-      when: { daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null, year: getYear(meeting.startsAt) },
+      when: { daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null, year: getYear(meeting.startsAt), screenedDaysAgo: person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn) },
       choices: new Map(handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice])),
     }
   }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Arrival } from '../../core/offer/person'
 import { Plan } from '../../core/plan/plan'
 import { requireOwn } from './circles'
-import { fromJson, NotFound, OlderVersion, type Database } from './rows'
+import { fromJson, isoOf, NotFound, OlderVersion, sqlTimeOf, type Database } from './rows'
 
 /** A meeting as lists show it. Times are ISO 8601 in UTC. */
 export interface MeetingLine {
@@ -150,12 +150,4 @@ export async function saveHandChoice(db: Database, practiceId: string, meetingId
   const key = { practice_id: practiceId, meeting_id: meetingId, participant_id: choice.participant, block_id: choice.blockId }
   await db('hand_choices').where(key).delete()
   if (choice.variation !== '') await db('hand_choices').insert({ ...key, variation: choice.variation, reason: choice.reason, chosen_by: chosenBy })
-}
-
-function isoOf(sqlTime: string): string {
-  return `${sqlTime.replace(' ', 'T')}Z`
-}
-
-function sqlTimeOf(iso: string): string {
-  return new Date(iso).toISOString().slice(0, 19).replace('T', ' ')
 }

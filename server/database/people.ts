@@ -14,6 +14,8 @@ interface ParticipantRow {
   home_tier: Participant['homeTier']
   access: unknown
   version: number
+  prefers: Participant['prefers']
+  screened_on: string | null
 }
 
 interface ConsiderationRow {
@@ -22,23 +24,32 @@ interface ConsiderationRow {
   side: ParticipantConsideration['side']
   cleared_by: string
   note: string
+  since: string | null
+  until: string | null
+  cleared_on: string | null
+  cleared_for: string
 }
 
 interface LevelRow extends PersonLevel {
   participant_id: string
 }
 
-/** All participants of a practice by name, or those with the given ids. */
-export async function participantsOf(db: Database, practiceId: string, ids?: readonly string[]): Promise<Participant[]> {
+/**
+ * All participants of a practice by name, or those with the given ids. Their ranges are left empty: they follow from
+ * their measures.
+ *
+ * @param withLevels false where only names and health facts are wanted
+ */
+export async function participantsOf(db: Database, practiceId: string, ids?: readonly string[], { withLevels = true } = {}): Promise<Participant[]> {
   if (ids?.length === 0) return []
   const scoped = (table: string, column: string) => {
     const query = db(table).where(`${table}.practice_id`, practiceId)
     return ids ? query.whereIn(`${table}.${column}`, ids) : query
   }
   const [rows, considerations, levels] = await Promise.all([
-    scoped('participants', 'id').orderBy('name').select<ParticipantRow[]>('*'),
+    scoped('participants', 'id').whereNull('erased_at').orderBy('name').select<ParticipantRow[]>('*'),
     scoped('participant_considerations', 'participant_id').orderBy('position').select<ConsiderationRow[]>('*'),
-    scoped('levels', 'participant_id').orderBy(['movement', 'tier', 'side']).select<LevelRow[]>('*'),
+    withLevels ? scoped('levels', 'participant_id').orderBy(['movement', 'tier', 'side']).select<LevelRow[]>('*') : [],
   ])
   const considerationsOf = groupedBy(considerations, 'participant_id')
   const levelsOf = groupedBy(levels, 'participant_id')
@@ -52,7 +63,12 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     homeTier: row.home_tier,
     access: fromJson<Participant['access']>(row.access),
     version: row.version,
-    considerations: (considerationsOf.get(row.id) ?? []).map(({ consideration, side, cleared_by, note }) => ({ consideration, side, clearedBy: cleared_by, note })),
+    prefers: row.prefers,
+    screenedOn: row.screened_on,
+    ranges: [],
+    considerations: (considerationsOf.get(row.id) ?? []).map((own) => ({
+      consideration: own.consideration, side: own.side, clearedBy: own.cleared_by, note: own.note, since: own.since, until: own.until, clearedOn: own.cleared_on, clearedFor: own.cleared_for,
+    })),
     levels: (levelsOf.get(row.id) ?? []).map(({ movement, tier, side, level }) => ({ movement, tier, side, level })),
   }))
 }
@@ -106,17 +122,65 @@ function columnsOf(fields: ParticipantFields) {
     pace: fields.pace,
     home_tier: fields.homeTier,
     access: JSON.stringify(fields.access),
+    prefers: fields.prefers,
   }
 }
 
 async function writeDetails(db: Database, practiceId: string, id: string, fields: ParticipantFields): Promise<void> {
   const own = { practice_id: practiceId, participant_id: id }
-  await db('participant_considerations').where(own).delete()
+  await writeConsiderations(db, practiceId, id, fields.considerations)
   await db('levels').where(own).delete()
-  if (fields.considerations.length > 0) {
-    await db('participant_considerations').insert(
-      fields.considerations.map(({ consideration, side, clearedBy, note }, position) => ({ id: randomUUID(), ...own, consideration, side, cleared_by: clearedBy, note, position })),
-    )
-  }
   if (fields.levels.length > 0) await db('levels').insert(fields.levels.map((level) => ({ ...own, ...level })))
+}
+
+/** Replaces all health facts of a person. */
+export async function writeConsiderations(db: Database, practiceId: string, id: string, considerations: readonly ParticipantConsideration[]): Promise<void> {
+  const own = { practice_id: practiceId, participant_id: id }
+  await db('participant_considerations').where(own).delete()
+  if (considerations.length > 0) await db('participant_considerations').insert(considerations.map((row, position) => ({ id: randomUUID(), ...own, ...considerationColumns(row), position })))
+}
+
+function considerationColumns({ consideration, side, clearedBy, note, since, until, clearedOn, clearedFor }: ParticipantConsideration) {
+  return { consideration, side, cleared_by: clearedBy, note, since, until, cleared_on: clearedOn, cleared_for: clearedFor }
+}
+
+/** Adds many people at once; for imports. */
+export async function addParticipants(db: Database, practiceId: string, all: readonly ParticipantFields[]): Promise<string[]> {
+  const people = all.map((fields) => ({ id: randomUUID(), fields }))
+  await db.batchInsert('participants', people.map(({ id, fields }) => ({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })), 500)
+  await db.batchInsert('participant_considerations', people.flatMap(({ id, fields }) =>
+    fields.considerations.map((row, position) => ({ id: randomUUID(), practice_id: practiceId, participant_id: id, ...considerationColumns(row), position }))), 500)
+  return people.map(({ id }) => id)
+}
+
+export interface RosterPage {
+  people: Participant[]
+  total: number
+}
+
+/**
+ * People by name, a page at a time, without their levels.
+ *
+ * @param words every word must stand in the name
+ */
+export async function rosterOf(db: Database, practiceId: string, { words, offset, limit }: { words: string; offset: number; limit: number }): Promise<RosterPage> {
+  const wanted = () => words.split(/\s+/).filter((word) => word !== '').reduce(
+    (query, word) => query.where('name', 'like', `%${word.replace(/[%_\\]/g, '\\$&')}%`),
+    db('participants').where({ practice_id: practiceId }).whereNull('erased_at'),
+  )
+  const [ids, [counted]] = await Promise.all([wanted().orderBy('name').offset(offset).limit(limit).select<{ id: string }[]>('id'), wanted().count<{ total: number }[]>('* as total')])
+  return { people: await participantsOf(db, practiceId, ids.map(({ id }) => id), { withLevels: false }), total: Number(counted?.total ?? 0) }
+}
+
+/** The levels of everybody of a practice on one movement's ladders. */
+export async function levelsOn(db: Database, practiceId: string, movement: string): Promise<(PersonLevel & { participant: string })[]> {
+  const rows = await db('levels').where({ practice_id: practiceId, movement }).orderBy(['tier', 'participant_id', 'side'])
+  return rows.map(({ participant_id, movement, tier, side, level }) => ({ participant: participant_id, movement, tier, side, level }))
+}
+
+/** Sets levels that were accepted together. */
+export async function setLevels(db: Database, practiceId: string, participantId: string, levels: readonly PersonLevel[]): Promise<void> {
+  await db.transaction(async (trx) => {
+    for (const level of levels) await setLevel(trx, practiceId, participantId, level)
+  })
 }

@@ -8,6 +8,16 @@ export function fromJson<T>(value: unknown): T {
   return (typeof value === 'string' ? JSON.parse(value) : value) as T
 }
 
+/** A stored moment as ISO 8601 in UTC. */
+export function isoOf(sqlTime: string): string {
+  return `${sqlTime.slice(0, 19).replace(' ', 'T')}Z`
+}
+
+/** A moment as it is stored. */
+export function sqlTimeOf(iso: string): string {
+  return new Date(iso).toISOString().slice(0, 19).replace('T', ' ')
+}
+
 /** Rows by one of their columns. */
 export function groupedBy<R, K extends keyof R>(rows: R[], key: K): Map<R[K], R[]> {
   const groups = new Map<R[K], R[]>()

@@ -2,16 +2,17 @@ import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { fieldMessages, refusal } from './refuse'
 
-/** Larger bodies are not read to their end. */
-const BODY_AT_MOST_BYTES = 1024 * 1024
+/** Larger bodies are not read to their end; a spreadsheet may be larger than what a form sends. */
+const BODY_AT_MOST_MB = 1
+export const SPREADSHEET_AT_MOST_MB = 8
 
 /**
  * Reads and parses a request's JSON body.
  *
- * @throws 413 over 1 MB, 400 where it is not JSON, 422 with a message by field where it does not fit the schema
+ * @throws 413 over the limit, 400 where it is not JSON, 422 with a message by field where it does not fit the schema
  */
-export async function readInput<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.infer<S>> {
-  const text = await readText(event)
+export async function readInput<S extends z.ZodType>(event: H3Event, schema: S, { atMostMb = BODY_AT_MOST_MB } = {}): Promise<z.infer<S>> {
+  const text = await readText(event, atMostMb)
   let body: unknown
   try {
     body = text === '' ? undefined : JSON.parse(text)
@@ -30,14 +31,15 @@ export function idOf(event: H3Event, name = 'id'): string {
   return id.toLowerCase()
 }
 
-async function readText(event: H3Event): Promise<string> {
-  const tooLarge = refusal(413, 'too-large', 'This is more than 1 MB: send it in smaller parts.')
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > BODY_AT_MOST_BYTES) throw tooLarge
+async function readText(event: H3Event, atMostMb: number): Promise<string> {
+  const tooLarge = refusal(413, 'too-large', `This is more than ${atMostMb} MB: send it in smaller parts.`)
+  const atMost = atMostMb * 1024 * 1024
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > atMost) throw tooLarge
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req) {
     size += chunk.length
-    if (size > BODY_AT_MOST_BYTES) throw tooLarge
+    if (size > atMost) throw tooLarge
     chunks.push(chunk)
   }
   return Buffer.concat(chunks).toString('utf8')

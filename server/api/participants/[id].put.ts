@@ -1,14 +1,17 @@
 import { z } from 'zod'
 import { ParticipantFields } from '../../../core/offer/participant'
+import { noteHealth } from '../../database/healthLog'
 import { participantById, saveParticipant } from '../../database/people'
 import { idOf, readInput } from '../../session/readInput'
 import { leadRoute } from '../../session/routes'
 
 const Saved = ParticipantFields.extend({ version: z.number('The version that was read is needed.').int() })
 
-export default leadRoute(async ({ event, db, practiceId }) => {
+export default leadRoute(async ({ event, db, practiceId, account }) => {
   const id = idOf(event)
   await participantById(db, practiceId, id)
   const { version, ...fields } = await readInput(event, Saved)
-  return saveParticipant(db, practiceId, id, version, fields)
+  const saved = await saveParticipant(db, practiceId, id, version, fields)
+  await noteHealth(db, practiceId, account.id, id, 'changed the person')
+  return saved
 })

@@ -1,4 +1,8 @@
+import { rangesOf } from '../../../../core/offer/ranges'
+import { inForce } from '../../../../core/offer/screening'
+import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById, venuesOf } from '../../../database/circles'
+import { measuresOf } from '../../../database/measures'
 import { arrivalsOf, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../../../database/outcomes'
 import { participantsOf } from '../../../database/people'
@@ -10,8 +14,10 @@ import { accountRoute } from '../../../session/routes'
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const [venues, people, arrivals, lastCame, met, handChoices, classEvents, outcomes] = await Promise.all([
+  const [venues, catalogue, measures, people, arrivals, lastCame, met, handChoices, classEvents, outcomes] = await Promise.all([
     venuesOf(db, practiceId),
+    linkedCatalogue(db, practiceId),
+    measuresOf(db, practiceId, circle.members),
     participantsOf(db, practiceId, circle.members),
     arrivalsOf(db, practiceId, meeting.id),
     lastMeetingsBefore(db, practiceId, meeting.startsAt),
@@ -20,7 +26,10 @@ export default accountRoute(async ({ event, db, practiceId, account }) => {
     classEventsOf(db, practiceId, meeting.id),
     outcomeEventsOf(db, practiceId, meeting.id),
   ])
-  const inOrder = circle.members.flatMap((member) => people.filter((person) => person.id === member))
+  const day = meeting.startsAt.slice(0, 10)
+  const inOrder = circle.members.flatMap((member) => people.filter((person) => person.id === member)).map((person) => ({
+    ...person, considerations: inForce(person.considerations, day), ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
+  }))
   return {
     meeting,
     circle,

@@ -1,7 +1,5 @@
-import { linkCatalogue } from '../../../../core/catalogue/catalogue'
-import { indexOf } from '../../../../core/catalogue/summary'
 import { reflectOn } from '../../../../core/reflect/reflectOn'
-import { practiceCatalogue } from '../../../catalogue/practiceCatalogue'
+import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { ledgerOf } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
@@ -14,13 +12,12 @@ import { leadRoute } from '../../../session/routes'
 export default leadRoute(async ({ event, db, practiceId }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const [people, outcomes, answered, data] = await Promise.all([
+  const [people, outcomes, answered, catalogue] = await Promise.all([
     participantsOf(db, practiceId, circle.members),
     datedOutcomes(db, practiceId, circle.members, meeting.startsAt),
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
-    practiceCatalogue(db, practiceId),
+    linkedCatalogue(db, practiceId),
   ])
-  const catalogue = linkCatalogue(indexOf(data))
   const decisions = people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
     return reflectOn(meeting.id, person, own, meeting.plan.school, catalogue).map((decision) => {

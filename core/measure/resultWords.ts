@@ -1,0 +1,37 @@
+import type { Measure } from '../catalogue/measure'
+import { againstNorm, type NormPerson, type NormWord } from './norms'
+import { changeWord, realChangeFor, type ChangeWord, type SameDayPair } from './realChange'
+import { amountWords, latestOf, type StoredMeasure } from './record'
+import { sideDifference, type SideDifference } from './sides'
+
+/** What is said of one result at once. */
+export interface ResultWords {
+  measure: string
+  side: StoredMeasure['side']
+  amount: string
+  /** Against the person's own result before; null at the first time. */
+  change: ChangeWord | null
+  norms: NormWord[]
+  /** Against the other side's newest; null where there is none. */
+  sides: SideDifference | null
+}
+
+/**
+ * Says what a result means as soon as it is there: the person's own change, the tables for age and sex, the sides.
+ *
+ * @param record the new result
+ * @param earlier what was on file before it
+ * @param pairs the practice's same-day pairs of this measure
+ */
+export function resultWords(measure: Measure, record: Pick<StoredMeasure, 'measure' | 'side' | 'value'>, earlier: readonly StoredMeasure[], pairs: readonly SameDayPair[], person: NormPerson): ResultWords {
+  const latest = latestOf(earlier)
+  const before = latest.get(`${record.measure} ${record.side}`)
+  const other = record.side === 'both' ? undefined : latest.get(`${record.measure} ${record.side === 'left' ? 'right' : 'left'}`)
+  const [left, right] = record.side === 'left' ? [record.value, other?.value] : [other?.value, record.value]
+  return {
+    measure: measure.id, side: record.side, amount: amountWords(measure, record.value),
+    change: before ? changeWord(measure, before.value, record.value, realChangeFor(measure, pairs)) : null,
+    norms: measure.norms.map((table) => againstNorm(table, measure, record.value, person)),
+    sides: left === undefined || right === undefined ? null : sideDifference(measure, left, right),
+  }
+}

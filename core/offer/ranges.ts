@@ -1,0 +1,17 @@
+import type { Measure } from '../catalogue/measure'
+import { latestOf, type StoredMeasure } from '../measure/record'
+import type { PersonRange } from './person'
+
+/**
+ * The ranges of a body that offers are held against: the newest result of every measure that stands for one.
+ *
+ * @returns degrees by range and side
+ * @example
+ * rangesOf([kneeToWall of 8 cm, left], measures) // [{ range: 'ankle-bend', side: 'left', degrees: 28.8 }]
+ */
+export function rangesOf(records: readonly StoredMeasure[], measures: ReadonlyMap<string, Measure>): PersonRange[] {
+  return [...latestOf(records).values()].flatMap(({ measure, side, value }) => {
+    const range = measures.get(measure)?.range
+    return range ? [{ range: range.of, side, degrees: Math.round(value * range.degreesPerUnit * 10) / 10 }] : []
+  })
+}

@@ -1,0 +1,5 @@
+import { levelsOn } from '../../../database/people'
+import { leadRoute } from '../../../session/routes'
+
+/** Who stands on which rung of one movement. */
+export default leadRoute(({ event, db, practiceId }) => levelsOn(db, practiceId, getRouterParam(event, 'movement') ?? ''))
