@@ -13,6 +13,8 @@ const ScenarioPerson = ParticipantFields.omit({ levels: true }).extend({
   /** In levels, 1–5. */
   capacity: z.number().min(0.5).max(5),
   weaker: z.enum(['left', 'right']).optional(),
+  /** Days before the next meeting; null: never. */
+  screenedDaysAgo: z.number().int().nullable().default(120),
 })
 export type ScenarioPerson = z.infer<typeof ScenarioPerson>
 

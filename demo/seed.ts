@@ -1,23 +1,28 @@
+import { formatISO, subDays } from 'date-fns'
 import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
 import { indexOf } from '../core/catalogue/summary'
 import { parseCatalogue } from '../core/catalogue/parseCatalogue'
 import type { SchoolId } from '../core/catalogue/words'
 import type { ParticipantFields } from '../core/offer/participant'
+import { ScreeningAnswers } from '../core/offer/screening'
 import { blockFor } from '../core/plan/edits'
 import { emptyPlan, type Plan } from '../core/plan/plan'
 import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
 import { addAccount, addPractice } from '../server/database/accounts'
 import { saveCircle, saveVenue } from '../server/database/circles'
 import { settleDecisions } from '../server/database/ledger'
+import { addMeasures } from '../server/database/measures'
 import { addMeeting, saveArrival } from '../server/database/meetings'
 import { appendOutcomes } from '../server/database/outcomes'
 import { addParticipant, participantsOf } from '../server/database/people'
 import type { Database } from '../server/database/rows'
+import { takeScreening } from '../server/database/screenings'
 import type { DatedOutcome } from '../core/reflect/reflectOn'
 import { hashOf } from '../server/session/password'
 import { chanceFrom } from './random'
 import { readScenario } from './scenario'
 import { bodyOf, simulateMeeting } from './simulate'
+import { simulateMeasures } from './simulateMeasures'
 
 const SEED = 20_261_124
 const WEEK_MS = 7 * 86_400_000
@@ -47,6 +52,14 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
   const bodies = stored.map((person) => bodyOf(structuredClone(person), scenario.people.find((other) => other.name === person.name)!, catalogue, chance))
   const history: DatedOutcome[] = []
   const next = tomorrowAtTen(now)
+  const measuring = chanceFrom(SEED + 1)
+  for (const person of stored) {
+    const hidden = scenario.people.find((other) => other.name === person.name)!
+    await addMeasures(db, practiceId, person.id, simulateMeasures(hidden, next, catalogue, measuring), account.id)
+    if (hidden.screenedDaysAgo === null) continue
+    const takenOn = formatISO(subDays(next, hidden.screenedDaysAgo), { representation: 'date' })
+    await takeScreening(db, practiceId, person.id, catalogue.interview, { id: measuring.uuid(), answers: ScreeningAnswers.parse({}), takenOn, takenBy: account.id, dropped: [] })
+  }
   for (const [index, past] of scenario.pastPlans.entries()) {
     const startsAt = new Date(next.getTime() - (scenario.pastPlans.length - index) * WEEK_MS)
     const plan = planOf(past, circle.minutes, circle.school, catalogue)
