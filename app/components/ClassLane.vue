@@ -38,6 +38,11 @@ const ways = computed(() => {
   const done = middle.value && catalogues.catalogue.movements.get(middle.value.variation.movement)
   return block && done ? waysOf(block.dose, done.rhythmSeconds) : null
 })
+/** Who likes it which way, in brackets; nothing where nobody has said. */
+function namesOf(way: 'still' | 'moving'): string {
+  const names = lane.riders.flatMap((id) => meeting.view!.people.filter((person) => person.id === id && person.prefers === way).map((person) => calledName(person.name)))
+  return names.length === 0 ? '' : ` (${names.join(', ')})`
+}
 const middle = computed(() => variations.value[Math.floor((variations.value.length - 1) / 2)])
 </script>
 
@@ -50,7 +55,7 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
         <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{ variation.name }}</strong><span class="text-faint">{{ variation.people.join(', ') }}</span></span>
       </p>
       <p class="text-[1.12rem] leading-snug">{{ stepKind === 'introduce' || stepKind === 'changeover' ? (stepKind === 'changeover' ? now : middle?.texts?.setUp) : middle?.texts?.cues[0] }}</p>
-      <p v-if="stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else><template v-if="ways">Either {{ ways.still }}, or {{ ways.moving }}. </template>Easier: {{ middle?.texts?.easier }} More: {{ middle?.texts?.more }}</template></p>
+      <p v-if="stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else><template v-if="ways">Either {{ ways.still }}{{ namesOf('still') }}, or {{ ways.moving }}{{ namesOf('moving') }}. </template>Easier: {{ middle?.texts?.easier }} More: {{ middle?.texts?.more }}</template></p>
     </div>
   </section>
 </template>

@@ -61,6 +61,7 @@ function numberFrom(event: Event): number | null {
       <AppField v-slot="{ id, fieldClass }" label="Sex, for the norm tables" class="w-44"><select :id="id" v-model="fields.sex" :class="fieldClass"><option value="female">female</option><option value="male">male</option><option value="unsaid">not said</option></select></AppField>
       <AppField v-slot="{ id, fieldClass, aria }" label="Height, cm" :wrong="wrong.heightCm" class="w-36"><input :id="id" :value="fields.heightCm ?? ''" inputmode="decimal" :class="fieldClass" v-bind="aria" @input="fields.heightCm = numberFrom($event)" ></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Pace of changing position" class="w-52"><select :id="id" v-model="fields.pace" :class="fieldClass"><option value="brisk">brisk</option><option value="usual">usual</option><option value="slow">slow</option><option value="very-slow">very slow</option></select></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="In a stretch" class="w-52"><select :id="id" v-model="fields.prefers" :class="fieldClass"><option value="either">as it comes</option><option value="still">rather still</option><option value="moving">rather in rhythm</option></select></AppField>
     </div>
     <fieldset class="space-y-3">
       <legend class="text-[1.2rem] font-semibold mb-2">Where they work</legend>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { differenceInCalendarDays } from 'date-fns'
+import { screeningDue } from '~~/core/offer/screening'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -14,6 +16,10 @@ const blocks = computed(() => meeting.plan!.blocks.map((block, at) => {
   return { block, name: movement?.name ?? block.movement, offers: rider.offers[at] ?? [], chosen, choices: choicesOf(block.movement) }
 }))
 const watch = computed(() => [...new Set(blocks.value.flatMap(({ offers }) => offers.flatMap((offer) => offer.watch)))])
+const due = computed(() => {
+  const { meeting: { startsAt }, lastCame } = meeting.view!
+  return screeningDue(person, startsAt.slice(0, 10), lastCame[person.id] ? differenceInCalendarDays(startsAt, lastCame[person.id]!) : null)
+})
 const considerations = computed(() => person.considerations.map((own) => ({ ...own, name: catalogue.value.considerations.get(own.consideration)?.name ?? own.consideration })))
 
 /** Every rung of the tiers that are open to this person, today's tier first. */
@@ -39,6 +45,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
     <ul v-if="considerations.length > 0" class="mt-1 text-faint text-[0.94rem]">
       <li v-for="(own, at) in considerations" :key="at">{{ own.name }}<template v-if="own.side !== 'both'">, {{ own.side }}</template><template v-if="own.clearedBy">, cleared by {{ own.clearedBy }}</template><template v-if="own.note">: {{ own.note }}</template></li>
     </ul>
+    <p v-if="due" class="mt-2 border-l-4 border-mark pl-3">Screen again: {{ due }} <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink></p>
     <ul v-if="watch.length > 0" class="mt-2 border-l-4 border-mark pl-3 space-y-0.5 text-[0.94rem]"><li v-for="words in watch" :key="words">{{ words }}</li></ul>
     <p v-if="!rider.today.takesPart" class="mt-3 font-semibold">{{ rider.today.reasons[0]?.text }}</p>
     <ol v-else class="mt-3 divide-y divide-line">

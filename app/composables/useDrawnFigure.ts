@@ -2,23 +2,9 @@ import { refDebounced } from '@vueuse/core'
 import { VariationFigure, type PostureFigure } from '~~/core/catalogue/figure'
 import type { FigureDone, FigureTask } from '~/workers/figure.worker'
 
-let worker: Worker | undefined
-let count = 0
-const waiting = new Map<number, (svg: string) => void>()
-
-function draw(posture: PostureFigure, figure: VariationFigure): Promise<string> {
-  if (!worker) {
-    worker = new Worker(new URL('../workers/figure.worker.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<FigureDone>) => {
-      waiting.get(data.id)?.(data.svg)
-      waiting.delete(data.id)
-    }
-  }
-  const id = (count += 1)
-  const task: FigureTask = { id, posture, figure }
-  worker.postMessage(JSON.parse(JSON.stringify(task)))
-  return new Promise((resolve) => waiting.set(id, resolve))
-}
+const ask = useWorker<FigureTask, FigureDone>(() => new Worker(new URL('../workers/figure.worker.ts', import.meta.url), { type: 'module' }))
+/** What the interface watches cannot cross to a worker as it is. */
+const draw = async (posture: PostureFigure, figure: VariationFigure) => (await ask(JSON.parse(JSON.stringify({ posture, figure })))).svg
 
 /**
  * A figure that is solved and drawn anew as its pose changes: the picture of a fit.

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { format, isAfter, isToday, subHours } from 'date-fns'
+import { differenceInCalendarDays, format, formatISO, isAfter, isToday, subHours } from 'date-fns'
+import { z } from 'zod'
+import type { Participant } from '~~/core/offer/participant'
+import { inForce, screeningDue } from '~~/core/offer/screening'
 import type { Station } from '~/components/CircleRing.vue'
 import { calledName } from '~/words/tierWords'
 
@@ -18,12 +21,24 @@ const person = computed(() => people.value.find((other) => other.id === selected
 const { catalogue } = storeToRefs(useCatalogue())
 
 const stations = computed(() => people.value.map((other): Station => {
-  const levels = other.levels.filter((level) => level.tier === other.homeTier).map((level) => level.level)
-  const usual = levels.length === 0 ? null : Math.round(levels.reduce((sum, level) => sum + level, 0) / levels.length)
-  return { id: other.id, name: calledName(other.name), tier: other.homeTier, level: usual, mark: watchOf(other.id).length > 0 ? 'something to watch' : '' }
+  return { id: other.id, name: calledName(other.name), tier: other.homeTier, level: members.value.get(other.id)?.usualLevel ?? null, mark: waitsOf(other.id) !== '' ? 'breath only until cleared' : dueOf(other) !== null ? 'to be screened' : watchOf(other.id).length > 0 ? 'something to watch' : '' }
 }))
+const Members = z.array(z.object({ participant: z.string(), usualLevel: z.number().nullable(), lastCame: z.string().nullable() }))
+const members = ref(new Map<string, z.infer<typeof Members>[number]>())
+watch(circleId, async (id) => {
+  if (id !== '') members.value = new Map(Members.parse(await $fetch(`/api/circles/${id}/members`)).map((member) => [member.participant, member]))
+}, { immediate: true })
+const today = formatISO(new Date(), { representation: 'date' })
+const ownOf = (id: string) => inForce(people.value.find((other) => other.id === id)?.considerations ?? [], today)
+/** Why somebody is to be screened again, for those who see it. */
+function dueOf(other: Participant): string | null {
+  const came = members.value.get(other.id)?.lastCame
+  return screeningDue(other, today, came ? differenceInCalendarDays(new Date(), came) : null)
+}
+/** What holds somebody to breath until a clearance has come. */
+const waitsOf = (id: string) => ownOf(id).map((own) => ({ own, row: catalogue.value.considerations.get(own.consideration) })).filter(({ own, row }) => (row?.breathOnly || row?.redFlag) && own.clearedBy === '').map(({ row }) => row!.name).join(', ')
 function watchOf(id: string): string[] {
-  const own = people.value.find((other) => other.id === id)?.considerations ?? []
+  const own = ownOf(id)
   return [...new Set(own.flatMap(({ consideration }) => catalogue.value.considerations.get(consideration)?.watch ?? []))]
 }
 const STAGES = { prepare: 'to prepare', lead: 'begun', reflect: 'to reflect on', settled: 'decided' }
@@ -43,7 +58,7 @@ const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', sett
         <select v-if="practice.circles.length > 1" v-model="circleId" class="field w-60" aria-label="Circle"><option v-for="other in practice.circles" :key="other.id" :value="other.id">{{ other.name }}</option></select>
       </div>
       <CircleRing :stations="stations" :selected="selected" :centre="`${people.length} people`" @select="selected = selected === $event ? null : $event" />
-      <p class="text-faint text-[0.94rem]">Shape: where they usually work. Fill: the level, from 1 (rested) to 5 (loaded). A yellow dot: something to watch.</p>
+      <p class="text-faint text-[0.94rem]">Shape: where they usually work. Fill: the level, from 1 (rested) to 5 (loaded). A yellow dot: something to watch, or a screening that is due.</p>
     </div>
     <div class="space-y-8">
       <section v-if="next" aria-label="The next meeting" class="space-y-3">
@@ -59,6 +74,8 @@ const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', sett
       <section v-else class="space-y-3"><h2>No meeting ahead</h2><NuxtLink to="/plans" class="button button-main">Plan the next meeting</NuxtLink></section>
       <section v-if="person" :aria-label="person.name" class="space-y-2">
         <h2><NuxtLink :to="`/people/${person.id}`" class="underline underline-offset-4">{{ person.name }}</NuxtLink></h2>
+        <p v-if="waitsOf(person.id)" class="border-l-4 border-stop pl-3">{{ waitsOf(person.id) }}: breath only until cleared.</p>
+        <p v-if="dueOf(person)" class="border-l-4 border-mark pl-3">Screen again: {{ dueOf(person) }} <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink></p>
         <p v-for="words in watchOf(person.id)" :key="words" class="border-l-4 border-mark pl-3">{{ words }}</p>
         <p v-if="watchOf(person.id).length === 0" class="text-faint">Nothing to watch is written down.</p>
       </section>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { TheilSenRegression } from 'ml-regression-theil-sen'
 import { describe, expect, it } from 'vitest'
-import { trendOf, trendWords, type Point } from './trend'
+import { trendLine, trendOf, trendWords, type Point } from './trend'
 
 const points = (days: readonly number[], values: readonly number[]): Point[] => days.map((day, at) => ({ day, value: values[at]! }))
 const daysOf = (counts: number[]) => fc.constantFrom(...counts).chain((count) => fc.uniqueArray(fc.integer({ min: 0, max: 700 }), { minLength: count, maxLength: count })).map((all) => all.sort((a, b) => a - b))
@@ -53,5 +53,18 @@ describe('what is said of it', () => {
     const amount = (value: number) => `${value.toFixed(1)} s`
     expect(trendWords(rising, 'more', amount)).toBe('rising by 1.0 s a month')
     expect(trendWords(rising, 'less', amount)).toContain('look at it')
+  })
+})
+
+describe('the line to draw', () => {
+  const all = points([0, 10, 20, 30, 40], [10, 12, 13, 16, 17])
+  it('runs inside its band, which is narrowest in the middle', () => {
+    const drawn = trendLine(all, trendOf(all)!, [0, 20, 40])
+    for (const { value, low, high } of drawn) expect(low <= value && value <= high).toBe(true)
+    expect(drawn[1]!.high - drawn[1]!.low).toBeCloseTo(0, 12)
+    expect(drawn[0]!.high - drawn[0]!.low).toBeGreaterThan(0)
+  })
+  it('is not drawn while it is too early', () => {
+    expect(trendLine(all.slice(0, 3), trendOf(all.slice(0, 3))!, [0, 20])).toEqual([])
   })
 })

@@ -62,6 +62,31 @@ function median(sorted: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
 
+/** A line through results with the band that its slope allows. */
+export interface TrendPoint {
+  day: number
+  value: number
+  low: number
+  high: number
+}
+
+/**
+ * The trend's line and band on given days. The band opens on both sides of the middle of the results, where the line
+ * is best known.
+ *
+ * @returns one point a day; empty without a band
+ */
+export function trendLine(points: readonly Point[], trend: Trend, days: readonly number[]): TrendPoint[] {
+  const { band } = trend
+  if (!band) return []
+  const middle = median(points.map((point) => point.day).sort((a, b) => a - b))
+  const pivot = trend.intercept + trend.slope * middle
+  return days.map((day) => {
+    const ends = [pivot + band.low * (day - middle), pivot + band.high * (day - middle)]
+    return { day, value: trend.intercept + trend.slope * day, low: Math.min(...ends), high: Math.max(...ends) }
+  })
+}
+
 /** A trend in words of a month; direction says whether it is good. */
 export function trendWords(trend: Trend, better: 'more' | 'less', amount: (value: number) => string): string {
   if (trend.word === 'too early') return 'too early to say'

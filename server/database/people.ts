@@ -184,3 +184,10 @@ export async function setLevels(db: Database, practiceId: string, participantId:
     for (const level of levels) await setLevel(trx, practiceId, participantId, level)
   })
 }
+
+/** The mean level of people in their home tier, rounded; nobody without a level is in it. */
+export async function usualLevelsOf(db: Database, practiceId: string, participants: readonly string[]): Promise<Record<string, number>> {
+  const rows = await db('levels as l').join('participants as p', 'p.id', 'l.participant_id').where('l.practice_id', practiceId).whereIn('l.participant_id', participants)
+    .whereRaw('l.tier = p.home_tier').groupBy('l.participant_id').select('l.participant_id').avg('l.level as level')
+  return Object.fromEntries(rows.map((row) => [row.participant_id, Math.round(Number(row.level))]))
+}

@@ -37,9 +37,9 @@ export async function lastCame(db: Database, practiceId: string, participantId: 
   return row?.last ? isoOf(row.last) : null
 }
 
-/** The same for everybody of a practice, by participant. */
-export async function lastCameOf(db: Database, practiceId: string): Promise<Record<string, string>> {
-  const rows = await db('arrivals as a').join('meetings as m', 'm.id', 'a.meeting_id').where({ 'a.practice_id': practiceId, 'a.came': true })
+/** The same for several people, by participant. */
+export async function lastCameOf(db: Database, practiceId: string, participants: readonly string[]): Promise<Record<string, string>> {
+  const rows = await db('arrivals as a').join('meetings as m', 'm.id', 'a.meeting_id').where({ 'a.practice_id': practiceId, 'a.came': true }).whereIn('a.participant_id', participants)
     .whereRaw('m.starts_at <= utc_timestamp()').groupBy('a.participant_id').select('a.participant_id').max('m.starts_at as last')
   return Object.fromEntries(rows.map((row) => [row.participant_id, isoOf(row.last)]))
 }

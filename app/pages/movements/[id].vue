@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import { LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
+import { PersonLevel } from '~~/core/offer/person'
 import { demandsOf } from '~~/core/offer/verdict'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { calledName, TIER_NAMES } from '~/words/tierWords'
@@ -18,6 +20,9 @@ const people = computed(() => {
   const members = practice.circles.find((circle) => circle.id === circleId.value)?.members ?? []
   return practice.people.filter((person) => members.includes(person.id))
 })
+const Levels = z.array(PersonLevel.extend({ participant: z.string() }))
+const levels = ref<z.infer<typeof Levels>>([])
+if (isLead.value && movement.value) levels.value = Levels.parse(await $fetch(`/api/movements/${id}/levels`))
 const openRung = ref<string | null>(null)
 const rung = computed(() => catalogues.catalogue.variations.get(openRung.value ?? ''))
 const said = computed(() => texts.value?.variations[openRung.value ?? ''])
@@ -25,7 +30,7 @@ const nameOf = (other: string) => catalogues.catalogue.movements.get(other)?.nam
 
 function standing(tier: Tier, level: number): string[] {
   return people.value.flatMap((person) => {
-    const own = person.levels.filter((other) => other.movement === id && other.tier === tier && other.level === level)
+    const own = levels.value.filter((other) => other.participant === person.id && other.tier === tier && other.level === level)
     return own.map(({ side }) => (side === 'both' ? calledName(person.name) : `${calledName(person.name)} ${side}`))
   })
 }

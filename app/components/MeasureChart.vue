@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { differenceInCalendarDays, addDays } from 'date-fns'
+import type { ApexOptions } from 'apexcharts'
+import type { Measure } from '~~/core/catalogue/measure'
+import type { Side } from '~~/core/catalogue/words'
+import { bandFor, type NormPerson } from '~~/core/measure/norms'
+import { amountWords, holding, type StoredMeasure } from '~~/core/measure/record'
+import { sideDifference } from '~~/core/measure/sides'
+import { trendLine, trendOf, trendWords } from '~~/core/measure/trend'
+
+/** One measure over time: words first, then both sides with the norm band, the trend and its confidence band. */
+const { measure, records, person } = defineProps<{ measure: Measure; records: readonly StoredMeasure[]; person: NormPerson }>()
+const ApexChart = defineAsyncComponent(() => import('vue3-apexcharts'))
+
+const sides = computed(() => (measure.sides ? (['left', 'right'] as Side[]) : (['both'] as Side[])).map((side) => {
+  const own = holding(records).filter((record) => record.measure === measure.id && record.side === side)
+  const first = own[0]?.takenAt ?? ''
+  const points = own.map((record) => ({ day: differenceInCalendarDays(record.takenAt, first), value: record.value }))
+  const trend = trendOf(points)
+  const line = trend ? trendLine(points, trend, [...new Set(points.map((point) => point.day))]) : []
+  return { side, own, trend, line: line.map((point) => ({ at: addDays(first, point.day).getTime(), ...point })) }
+}).filter(({ own }) => own.length > 0))
+const band = computed(() => bandFor(measure, person))
+const amount = (value: number) => amountWords(measure, value)
+const words = computed(() => {
+  const said = sides.value.map(({ side, own, trend }) => `${side === 'both' ? '' : `${side} `}${amount(own.at(-1)!.value)}${trend ? `, ${trendWords(trend, measure.better, amount)}` : ''}`)
+  const [left, right] = (['left', 'right'] as const).map((side) => sides.value.find((other) => other.side === side)?.own.at(-1)?.value)
+  const differ = left === undefined || right === undefined ? null : sideDifference(measure, left, right)
+  return `${said.join('; ')}.${differ?.shown ? ` The ${differ.words}.` : ''}`
+})
+const colours = computed(() => ({ left: css('--action'), right: css('--chair'), both: css('--action') }))
+function css(name: string): string {
+  return getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+}
+const series = computed(() => [
+  ...sides.value.filter(({ line }) => line.length > 0).map(({ side, line }) => ({ name: `${side === 'both' ? '' : `${side}, `}95 % band`, type: 'rangeArea', color: colours.value[side], data: line.map(({ at, low, high }) => ({ x: at, y: [round(low), round(high)] })) })),
+  ...sides.value.filter(({ line }) => line.length > 0).map(({ side, line }) => ({ name: `${side === 'both' ? '' : `${side}, `}trend`, type: 'line', color: colours.value[side], data: line.map(({ at, value }) => ({ x: at, y: round(value) })) })),
+  ...sides.value.map(({ side, own }) => ({ name: side === 'both' ? 'result' : side, type: 'line', color: colours.value[side], data: own.map((record) => ({ x: new Date(record.takenAt).getTime(), y: record.value })) })),
+])
+const round = (value: number) => Math.round(value * 100) / 100
+const bands = computed(() => sides.value.filter(({ line }) => line.length > 0).length)
+const options = computed((): ApexOptions => ({
+  chart: { type: 'rangeArea', animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'inherit', foreColor: css('--faint'), background: 'transparent' },
+  stroke: { width: [...Array(bands.value).fill(0), ...Array(bands.value).fill(1.5), ...Array(sides.value.length).fill(2.5)], dashArray: [...Array(bands.value).fill(0), ...Array(bands.value).fill(5), ...sides.value.map(({ side }) => (side === 'right' ? 3 : 0))] },
+  fill: { opacity: [...Array(bands.value).fill(0.14), ...Array(bands.value + sides.value.length).fill(1)] },
+  markers: { size: [...Array(2 * bands.value).fill(0), ...Array(sides.value.length).fill(5)], shape: [...Array(2 * bands.value).fill('circle'), ...sides.value.map(({ side }) => (side === 'right' ? 'square' : 'circle'))] as never, strokeWidth: 0 },
+  xaxis: { type: 'datetime', tooltip: { enabled: false }, labels: { style: { fontSize: '13px' } } },
+  yaxis: { labels: { style: { fontSize: '13px' }, formatter: (value: number) => (value === null || value === undefined ? '' : amount(value)) }, ...(band.value ? { min: (least: number) => Math.floor(Math.min(least, band.value!.low)) - 1, max: (most: number) => Math.ceil(Math.max(most, band.value!.high)) + 1 } : {}) },
+  annotations: { yaxis: band.value ? [{ y: band.value.low, y2: band.value.high, fillColor: css('--mark'), opacity: 0.16, borderColor: 'transparent', label: { text: 'middle half of the age', position: 'left', textAnchor: 'start', borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] : [] },
+  legend: { show: measure.sides, fontSize: '14px', labels: { colors: css('--ink') } },
+  grid: { borderColor: css('--line') },
+  tooltip: { shared: false, intersect: false, x: { format: 'd MMM yyyy' }, theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light' },
+  dataLabels: { enabled: false },
+}))
+</script>
+
+<template>
+  <figure class="space-y-1" :data-chart="measure.id">
+    <figcaption><strong class="font-semibold">{{ measure.name }}</strong>: {{ words }}</figcaption>
+    <div role="img" :aria-label="`${measure.name} over time. ${words}`" class="min-h-[240px]"><ApexChart type="rangeArea" height="240" :options="options" :series="series" /></div>
+    <p v-for="norm in measure.norms.filter((table) => table.kind === 'middle-half' && band)" :key="norm.source" class="text-faint text-[0.88rem]">Band: {{ norm.source }}. Line and band: Theil and Sen.</p>
+  </figure>
+</template>

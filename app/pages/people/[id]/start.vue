@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { getYear } from 'date-fns'
+import { LEVEL_NAMES } from '~~/core/catalogue/words'
+import { proposeStart, type ProposedStart } from '~~/core/offer/proposeStart'
+import { failedTiers } from '~~/core/reflect/gates'
+import { refusalOf } from '~/composables/useRefusal'
+import { TIER_NAMES } from '~/words/tierWords'
+
+/** First placement: a level on every ladder that has none yet, with its reason, accepted or changed in one go. */
+const id = String(useRoute().params.id)
+const store = useProfile()
+const { catalogue } = storeToRefs(useCatalogue())
+const { isLead } = useAccount()
+const problem = ref('')
+const message = ref('')
+const chosen = ref<Record<string, number | null>>({})
+await useCatalogue().load()
+try {
+  if (isLead.value) await store.open(id)
+  else problem.value = 'Placing people is for leads.'
+} catch (error) {
+  problem.value = refusalOf(error).message
+}
+const keyOf = (proposal: ProposedStart) => `${proposal.movement} ${proposal.tier}`
+const proposals = computed(() => (store.profile ? proposeStart(store.person, store.person.sex, store.profile.measures, failedTiers(store.gates), catalogue.value, getYear(new Date())) : []))
+const levelOf = (proposal: ProposedStart) => (keyOf(proposal) in chosen.value ? chosen.value[keyOf(proposal)]! : proposal.level)
+const tiers = computed(() => [...new Set(proposals.value.map((proposal) => proposal.tier))])
+const changed = computed(() => proposals.value.filter((proposal) => levelOf(proposal) !== proposal.level).length)
+
+async function accept(): Promise<void> {
+  const levels = proposals.value.flatMap((proposal) => (levelOf(proposal) === null ? [] : [{ movement: proposal.movement, tier: proposal.tier, side: 'both', level: levelOf(proposal) }]))
+  try {
+    await $fetch(`/api/participants/${id}/levels`, { method: 'PUT', body: { levels } })
+    await navigateTo(`/people/${id}`)
+  } catch (error) {
+    message.value = refusalOf(error).message
+  }
+}
+</script>
+
+<template>
+  <div v-if="problem" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
+  <div v-else-if="store.profile" class="space-y-6 max-w-5xl">
+    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ store.person.name }}</NuxtLink></p>
+    <h1>Where {{ store.person.name }} starts</h1>
+    <template v-if="proposals.length === 0"><p>Every ladder that is open has a level already.</p><NuxtLink :to="`/people/${id}/change`" class="button">Change levels by hand</NuxtLink></template>
+    <template v-else>
+      <p class="text-faint">A proposal for every ladder without a level. A first time is never loaded; the first meetings find the right one quickly.</p>
+      <section v-for="tier in tiers" :key="tier" :aria-label="TIER_NAMES[tier]">
+        <h2 class="flex items-center gap-2 mb-1"><TierGlyph :tier="tier" :size="30" label="" />{{ TIER_NAMES[tier] }}<span v-if="tier === store.person.homeTier" class="text-faint font-normal">, the home tier</span></h2>
+        <table class="w-full border-collapse"><tbody class="divide-y divide-line">
+          <tr v-for="proposal in proposals.filter((other) => other.tier === tier)" :key="keyOf(proposal)">
+            <th scope="row" class="text-left font-normal py-1 pr-4 w-72">{{ catalogue.movements.get(proposal.movement)?.name }}</th>
+            <td class="pr-4 w-72"><span class="flex items-center gap-2"><TierGlyph :tier="tier" :level="levelOf(proposal)" :size="32" />
+              <select class="field" :value="levelOf(proposal) ?? ''" :aria-label="`${catalogue.movements.get(proposal.movement)?.name}: start in the ${tier} tier`" @change="chosen[keyOf(proposal)] = Number(($event.target as HTMLSelectElement).value) || null">
+                <option v-for="rung in catalogue.movements.get(proposal.movement)?.ladders[tier]?.filter((other) => other.level < 5)" :key="rung.level" :value="rung.level">{{ rung.level }} · {{ LEVEL_NAMES[rung.level] }}</option>
+                <option value="">leave open</option>
+              </select></span></td>
+            <td class="text-faint text-[0.94rem]">{{ proposal.because }}</td>
+          </tr>
+        </tbody></table>
+      </section>
+      <div class="sticky bottom-0 bg-ground border-t border-line py-3 flex items-center gap-4"><button class="button button-main" @click="accept">Accept {{ proposals.length }} levels{{ changed > 0 ? `, ${changed} changed` : '' }}</button><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,15 @@
+import type { ConditionState } from '~~/core/reflect/gates'
+
+export const STATE_WORDS: Record<ConditionState, string> = { passed: 'passed', failed: 'not passed', 'not-measured': 'not yet measured', 'too-old': 'too old' }
+
+/** A condition's state as a sign that needs no colour. */
+export const STATE_SIGNS: Record<ConditionState, string> = { passed: '✓', failed: '✕', 'not-measured': '○', 'too-old': '↻' }
+
+export const ACCESS_WORDS = { yes: 'alone', 'with-help': 'with help', no: 'not open' } as const
+
+/** Seconds as a stopwatch shows them. */
+export function stopwatchWords(seconds: number): string {
+  const whole = Math.floor(seconds)
+  const tenth = Math.floor((seconds - whole) * 10)
+  return whole < 60 ? `${whole}.${tenth}` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}.${tenth}`
+}
