@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { changesOf } from '~~/core/offer/changes'
 import type { ParticipantConsideration } from '~~/core/offer/participant'
 
 /** The health facts of a person, each with its side, who cleared it and a note for leads. */
@@ -8,12 +9,6 @@ const { catalogue } = storeToRefs(useCatalogue())
 const all = computed(() => [...catalogue.value.considerations.values()].sort((a, b) => a.name.localeCompare(b.name)))
 const known = (id: string) => catalogue.value.considerations.get(id)
 
-function whatItChanges(id: string): string {
-  const row = known(id)
-  if (!row) return ''
-  const blocks = row.rules.filter((rule) => rule.effect === 'block').map((rule) => rule.tag.replaceAll('-', ' '))
-  return [row.breathOnly ? 'Breath only.' : '', row.redFlag ? 'Does not take part.' : '', blocks.length > 0 ? `Not offered: ${blocks.join(', ')}.` : '', ...row.adjust, ...row.watch].filter((words) => words !== '').join(' ')
-}
 function add(): void {
   considerations.value.push({ consideration: '', side: 'both', clearedBy: '', note: '', since: null, until: null, clearedOn: null, clearedFor: '' })
 }
@@ -29,11 +24,12 @@ function add(): void {
           <select :id="id" v-model="own.consideration" :class="fieldClass" v-bind="aria"><option value="" disabled>Choose</option><option v-for="row in all" :key="row.id" :value="row.id">{{ row.name }}</option></select>
         </AppField>
         <AppField v-if="known(own.consideration)?.sided" v-slot="{ id, fieldClass }" label="Side" class="w-28"><select :id="id" v-model="own.side" :class="fieldClass"><option value="both">both</option><option value="left">left</option><option value="right">right</option></select></AppField>
+        <AppField v-slot="{ id, fieldClass }" label="Until" class="w-44"><input :id="id" :value="own.until ?? ''" type="date" :class="fieldClass" @change="own.until = ($event.target as HTMLInputElement).value || null" ></AppField>
         <AppField v-slot="{ id, fieldClass, aria }" label="Cleared by" :wrong="wrong[`considerations.${at}.clearedBy`]" class="w-44"><input :id="id" v-model="own.clearedBy" :class="fieldClass" v-bind="aria" ></AppField>
         <AppField v-slot="{ id, fieldClass, aria }" label="Note" :wrong="wrong[`considerations.${at}.note`]" class="flex-1 min-w-52"><input :id="id" v-model="own.note" :class="fieldClass" v-bind="aria" ></AppField>
         <button type="button" class="button button-quiet" :aria-label="`Remove ${known(own.consideration)?.name ?? 'this one'}`" @click="considerations.splice(at, 1)">Remove</button>
       </div>
-      <p v-if="own.consideration" class="text-[0.94rem] text-faint">{{ whatItChanges(own.consideration) }}</p>
+      <p v-if="own.consideration" class="text-[0.94rem] text-faint">{{ known(own.consideration) ? changesOf(known(own.consideration)!, own.side, own.clearedBy).join(' ') : '' }}</p>
     </div>
     <button type="button" class="button" @click="add">Add something to respect</button>
   </fieldset>

@@ -10,6 +10,7 @@ import { trendLine, trendOf, trendWords } from '~~/core/measure/trend'
 
 /** One measure over time: words first, then both sides with the norm band, the trend and its confidence band. */
 const { measure, records, person } = defineProps<{ measure: Measure; records: readonly StoredMeasure[]; person: NormPerson }>()
+const TICKS = 5
 const ApexChart = defineAsyncComponent(() => import('vue3-apexcharts'))
 
 const sides = computed(() => (measure.sides ? (['left', 'right'] as Side[]) : (['both'] as Side[])).map((side) => {
@@ -39,13 +40,20 @@ const series = computed(() => [
 ])
 const round = (value: number) => Math.round(value * 100) / 100
 const bands = computed(() => sides.value.filter(({ line }) => line.length > 0).length)
+/** Whole steps that hold results and bands, so that the axis reads as a ruler does. */
+const bounds = computed(() => {
+  const values = [...series.value.flatMap(({ data }) => data.flatMap(({ y }) => y)), ...(band.value ? [band.value.low, band.value.high] : [])]
+  const [least, most] = [Math.max(measure.accepts.from, Math.floor(Math.min(...values))), Math.ceil(Math.max(...values))]
+  const step = Math.max(1, Math.ceil((most - least) / TICKS))
+  return { min: least, max: least + step * TICKS }
+})
 const options = computed((): ApexOptions => ({
   chart: { type: 'rangeArea', animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'inherit', foreColor: css('--faint'), background: 'transparent' },
   stroke: { width: [...Array(bands.value).fill(0), ...Array(bands.value).fill(1.5), ...Array(sides.value.length).fill(2.5)], dashArray: [...Array(bands.value).fill(0), ...Array(bands.value).fill(5), ...sides.value.map(({ side }) => (side === 'right' ? 3 : 0))] },
   fill: { opacity: [...Array(bands.value).fill(0.14), ...Array(bands.value + sides.value.length).fill(1)] },
   markers: { size: [...Array(2 * bands.value).fill(0), ...Array(sides.value.length).fill(5)], shape: [...Array(2 * bands.value).fill('circle'), ...sides.value.map(({ side }) => (side === 'right' ? 'square' : 'circle'))] as never, strokeWidth: 0 },
   xaxis: { type: 'datetime', tooltip: { enabled: false }, labels: { style: { fontSize: '13px' } } },
-  yaxis: { labels: { style: { fontSize: '13px' }, formatter: (value: number) => (value === null || value === undefined ? '' : amount(value)) }, ...(band.value ? { min: (least: number) => Math.floor(Math.min(least, band.value!.low)) - 1, max: (most: number) => Math.ceil(Math.max(most, band.value!.high)) + 1 } : {}) },
+  yaxis: { labels: { style: { fontSize: '13px' }, formatter: (value: number) => (value === null || value === undefined ? '' : amount(value)) }, ...bounds.value, tickAmount: TICKS },
   annotations: { yaxis: band.value ? [{ y: band.value.low, y2: band.value.high, fillColor: css('--mark'), opacity: 0.16, borderColor: 'transparent', label: { text: 'middle half of the age', position: 'left', textAnchor: 'start', borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] : [] },
   legend: { show: measure.sides, fontSize: '14px', labels: { colors: css('--ink') } },
   grid: { borderColor: css('--line') },

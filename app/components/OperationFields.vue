@@ -19,7 +19,7 @@ const known = (id: string) => interview.value.operations.find((other) => other.i
         <label v-if="known(done.operation)?.sided" class="w-32"><span class="label text-[0.94rem]">Side</span><select v-model="done.side" class="field"><option value="left">left</option><option value="right">right</option><option value="both">both</option></select></label>
         <label class="w-52"><span class="label text-[0.94rem]">When, about?</span><input :value="done.on ?? ''" type="date" class="field" @change="done.on = ($event.target as HTMLInputElement).value || null" ></label>
         <AppField v-slot="{ id, fieldClass, aria }" label="In their words" :wrong="wrong[`operations.${at}.note`]" class="flex-1 min-w-52"><input :id="id" v-model="done.note" maxlength="200" :class="fieldClass" v-bind="aria" ></AppField>
-        <button type="button" class="button button-quiet" :aria-label="`Take ${known(done.operation)?.says} back`" @click="answers.operations.splice(at, 1)">Remove</button>
+        <button type="button" class="button button-quiet" :aria-label="`Remove ${known(done.operation)?.says}`" @click="answers.operations.splice(at, 1)">Remove</button>
       </div>
     </fieldset>
     <fieldset v-if="clearable.length > 0 || answers.clearances.length > 0" class="space-y-3">
@@ -30,7 +30,7 @@ const known = (id: string) => interview.value.operations.find((other) => other.i
         <AppField v-slot="{ id, fieldClass, aria }" label="By whom" :wrong="wrong[`clearances.${at}.by`]" class="w-52"><input :id="id" v-model="clearance.by" :class="fieldClass" v-bind="aria" ></AppField>
         <label class="w-48"><span class="label text-[0.94rem]">On</span><input :value="clearance.on ?? ''" type="date" class="field" @change="clearance.on = ($event.target as HTMLInputElement).value || null" ></label>
         <AppField v-slot="{ id, fieldClass, aria }" label="What for" :wrong="wrong[`clearances.${at}.what`]" class="flex-1 min-w-44"><input :id="id" v-model="clearance.what" maxlength="200" :class="fieldClass" v-bind="aria" ></AppField>
-        <button type="button" class="button button-quiet" aria-label="Take this clearance back" @click="answers.clearances.splice(at, 1)">Remove</button>
+        <button type="button" class="button button-quiet" aria-label="Remove this clearance" @click="answers.clearances.splice(at, 1)">Remove</button>
       </div>
       <button type="button" class="button" @click="answers.clearances.push({ consideration: clearable[0]?.id ?? '', by: '', on: null, what: '' })">Add a clearance</button>
     </fieldset>

@@ -14,8 +14,8 @@ defineProps<{ person: Participant; next: GateStatus | null }>()
     <ol class="flex flex-wrap items-end gap-x-2 gap-y-3">
       <li v-for="(tier, at) in TIERS" :key="tier" class="flex items-end gap-2">
         <span v-if="at > 0" class="text-faint pb-6" aria-hidden="true">→</span>
-        <span class="flex flex-col items-center w-20 text-center leading-tight" :class="person.access[tier] === 'no' ? 'opacity-65' : ''">
-          <TierGlyph :tier="tier" :size="48" label="" />
+        <span class="flex flex-col items-center w-20 text-center leading-tight">
+          <span :class="person.access[tier] === 'no' ? 'opacity-50' : ''"><TierGlyph :tier="tier" :size="48" label="" /></span>
           <strong class="font-semibold" :class="person.homeTier === tier ? 'underline decoration-2 underline-offset-4' : ''">{{ TIER_NAMES[tier] }}</strong>
           <span class="text-[0.88rem] text-faint">{{ ACCESS_WORDS[person.access[tier]] }}</span>
         </span>

@@ -41,6 +41,7 @@ function watchOf(id: string): string[] {
   const own = ownOf(id)
   return [...new Set(own.flatMap(({ consideration }) => catalogue.value.considerations.get(consideration)?.watch ?? []))]
 }
+const noteOf = (other: Participant) => [waitsOf(other.id) && `${waitsOf(other.id)}: breath only until cleared.`, dueOf(other) && `To be screened: ${dueOf(other)}`, ...watchOf(other.id)].filter((words) => words).join(' ')
 const STAGES = { prepare: 'to prepare', lead: 'begun', reflect: 'to reflect on', settled: 'decided' }
 const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', settled: 'reflect' }
 </script>
@@ -81,7 +82,7 @@ const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', sett
       </section>
       <section v-else aria-label="What to watch" class="space-y-2">
         <h2>What to watch</h2>
-        <template v-for="other in people" :key="other.id"><p v-if="watchOf(other.id).length > 0" class="leading-snug"><button class="font-semibold hover:underline" @click="selected = other.id">{{ calledName(other.name) }}</button>: {{ watchOf(other.id).join(' ') }}</p></template>
+        <template v-for="other in people" :key="other.id"><p v-if="noteOf(other) !== ''" class="leading-snug"><button class="font-semibold hover:underline" @click="selected = other.id">{{ calledName(other.name) }}</button>: {{ noteOf(other) }}</p></template>
       </section>
       <section v-if="past.length > 0" aria-label="Earlier meetings">
         <h2 class="mb-1">Earlier</h2>

@@ -31,7 +31,8 @@ export function proposeStart(person: Person, sex: NormPerson['sex'], records: re
     const evidence = { failedGate: failedGates.has(tier), overAverage: speaking.get(movement.id) ?? [] }
     const { level, because } = startFor(movement, tier, person, catalogue, thisYear, evidence)
     const rung = ladder.findLast((other) => other.level <= level) ?? ladder[0]!
-    return [{ movement: movement.id, tier, level: rung.level, because }]
+    const missing = rung.level < level ? `; the ladder has no level ${level}` : ''
+    return [{ movement: movement.id, tier, level: rung.level, because: because + missing }]
   }))
 }
 

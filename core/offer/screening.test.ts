@@ -39,6 +39,12 @@ describe('what an interview leads to', () => {
   it('closes tiers by their own account and never opens one', () => {
     expect(from({ options: { floor: 'no', stand: 'holding' } }).access).toEqual({ floor: 'no', standing: 'with-help' })
   })
+  it('has a first answer to every question that leads to nothing and closes nothing', () => {
+    for (const question of interview.sections.flatMap((section) => section.questions)) {
+      expect(question.options[0]!.leadsTo, question.id).toEqual([])
+      expect(Object.values(question.options[0]!.access).every((access) => access === 'yes'), question.id).toBe(true)
+    }
+  })
   it('has a question for every consideration that somebody can be asked about', () => {
     const asked = new Set([...interview.places, ...interview.operations, ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options))].flatMap((answer) => answer.leadsTo.map((finding) => finding.consideration)))
     asked.add(interview.recentOperation.consideration)

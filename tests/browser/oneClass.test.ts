@@ -68,6 +68,7 @@ describe('people', () => {
     await visitor.open('/people')
     await visitor.click('Hollis Wren')
     await visitor.sees('Depth by knee angle')
+    await visitor.click('Change')
     await visitor.fill('Height', '182')
     await visitor.click('Save')
     await visitor.sees('Saved.')

@@ -17,12 +17,17 @@ export class Visitor {
     this.listen(page)
   }
 
-  static async arrive(world: World, size = { width: 1280, height: 800 }): Promise<Visitor> {
-    const profile = mkdtempSync(join(tmpdir(), 'circle-browser-'))
+  static async arrive(world: World, size = { width: 1280, height: 800 }, profile = mkdtempSync(join(tmpdir(), 'circle-browser-'))): Promise<Visitor> {
     const browser = await puppeteer.launch({ executablePath: findProgram('chromium')!, headless: true, userDataDir: profile, args: FLAGS })
     const page = (await browser.pages())[0] ?? (await browser.newPage())
     await page.setViewport(size)
     return new Visitor(browser, page, world, profile)
+  }
+
+  /** Closes the browser as at the end of a day and opens it again: what it keeps on disk is all that is left. */
+  async comeBack(size?: { width: number; height: number }): Promise<Visitor> {
+    await this.browser.close()
+    return Visitor.arrive(this.world, size, this.profile)
   }
 
   /** The same browser's next tab: it shares the storage and the sign-in. */

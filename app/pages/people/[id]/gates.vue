@@ -20,6 +20,9 @@ try {
 } catch (error) {
   problem.value = refusalOf(error).message
 }
+/** Gates that are still before somebody come first. */
+const inOrder = computed(() => store.gates.toSorted((a, b) => Number(isOpen(a)) - Number(isOpen(b))))
+const isOpen = ({ gate }: GateStatus) => store.person.access[gate.to] === 'yes'
 async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): Promise<void> {
   const { person } = store
   try {
@@ -39,8 +42,8 @@ async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): P
     <h1>Tier gates</h1>
     <p class="text-faint">A result counts for half a year. Opening a tier is a lead’s decision; a gate only says what was shown. Closing one needs no gate.</p>
     <p class="text-action" aria-live="polite" data-test="said">{{ said }}</p>
-    <section v-for="status in store.gates" :key="status.gate.to" :aria-label="`Gate before ${status.gate.to}`" :data-gate="status.gate.to" class="space-y-2">
-      <div class="flex flex-wrap items-center gap-3"><TierGlyph :tier="status.gate.from" :size="34" label="" /><span aria-hidden="true" class="text-faint">→</span><TierGlyph :tier="status.gate.to" :size="34" label="" /><h2>{{ TIER_NAMES[status.gate.from] }} to {{ TIER_NAMES[status.gate.to].toLowerCase() }}</h2><span class="text-faint">{{ STATE_WORDS[status.state] }}; {{ TIER_NAMES[status.gate.to].toLowerCase() }} is {{ ACCESS_WORDS[store.person.access[status.gate.to]] }}</span></div>
+    <section v-for="status in inOrder" :key="status.gate.to" :aria-label="`Gate before ${status.gate.to}`" :data-gate="status.gate.to" class="space-y-2">
+      <div class="flex flex-wrap items-center gap-3"><TierGlyph :tier="status.gate.from" :size="34" label="" /><span aria-hidden="true" class="text-faint">→</span><TierGlyph :tier="status.gate.to" :size="34" label="" /><h2>{{ TIER_NAMES[status.gate.from] }} to {{ TIER_NAMES[status.gate.to].toLowerCase() }}</h2><span class="text-faint">{{ STATE_WORDS[status.state] }}; {{ isOpen(status) ? `${TIER_NAMES[status.gate.to].toLowerCase()} is open` : `${TIER_NAMES[status.gate.to].toLowerCase()}: ${ACCESS_WORDS[store.person.access[status.gate.to]]}` }}</span></div>
       <ul class="divide-y divide-line">
         <li v-for="condition in status.conditions" :key="condition.words" class="py-2 flex flex-wrap items-center gap-x-4 gap-y-1" :data-state="condition.state">
           <span class="w-6 text-center text-xl" aria-hidden="true">{{ STATE_SIGNS[condition.state] }}</span>

@@ -47,9 +47,9 @@ const age = computed(() => store.normPerson.age)
     <p v-if="store.due" class="bg-mark-soft rounded-lg px-4 py-2" data-test="due">Screen again: {{ store.due }}</p>
     <div class="grid gap-x-12 gap-y-8 lg:grid-cols-2">
       <TierSteps :person="store.person" :next="store.next" />
-      <section aria-label="To respect"><h2 class="mb-2">To respect</h2><ToRespect :considerations="store.person.considerations" /><p class="mt-2 text-faint text-[0.94rem]"><template v-if="store.profile.screenings[0]">Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by {{ store.profile.screenings[0].takenBy }}.</template></p></section>
+      <div class="space-y-7"><section aria-label="To respect"><h2 class="mb-2">To respect</h2><ToRespect :considerations="store.person.considerations" /><p class="mt-2 text-faint text-[0.94rem]"><template v-if="store.profile.screenings[0]">Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by {{ store.profile.screenings[0].takenBy }}.</template></p></section><SixWeeks :meetings="store.profile.meetings" /></div>
     </div>
-    <SixWeeks :meetings="store.profile.meetings" />
+    <section aria-label="Levels"><h2 class="mb-2">Levels</h2><PersonLevels :person="store.person" /></section>
     <section aria-label="Measures">
       <h2>Measures</h2>
       <p v-if="measured.length === 0" class="text-faint mt-1">Nothing is measured yet. <NuxtLink :to="`/people/${id}/measure`" class="underline">Measure something</NuxtLink></p>
@@ -59,7 +59,6 @@ const age = computed(() => store.normPerson.age)
         <MeasureList :person-id="id" class="mt-4" />
       </template>
     </section>
-    <section aria-label="Levels"><h2 class="mb-2">Levels</h2><PersonLevels :person="store.person" /></section>
     <details v-if="store.person.heightCm" class="border-t border-line pt-3" @toggle="showFits = ($event.target as HTMLDetailsElement).open"><summary class="cursor-pointer font-semibold text-[1.2rem] min-h-11">What fits this body</summary><PersonFits v-if="showFits" :height-cm="store.person.heightCm" class="mt-3" /></details>
     <section v-if="store.profile.moves.length > 0" class="max-w-5xl">
       <h2 class="mb-2">What was decided</h2>

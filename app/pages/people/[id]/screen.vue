@@ -35,6 +35,11 @@ async function save(): Promise<void> {
   const answer = await draft.submit((answers) => $fetch<{ waitsFor: string[]; found: number }>(`/api/participants/${id}/screenings`, { method: 'POST', body: { id: sent, takenOn: today, answers, dropped: dropped.value } }))
   if (answer) done.value = answer
 }
+/** Answers what is still open in a section with its first answer, which never leads to anything. */
+function noneOf(section: string): void {
+  const open = interview.value.sections.find((other) => other.id === section)!.questions.filter((question) => !fields.value.options[question.id])
+  fields.value.options = { ...fields.value.options, ...Object.fromEntries(open.map((question) => [question.id, question.options[0]!.id])) }
+}
 function turnDropped(key: string): void {
   dropped.value = dropped.value.includes(key) ? dropped.value.filter((other) => other !== key) : [...dropped.value, key]
 }
@@ -56,7 +61,7 @@ function turnDropped(key: string): void {
     <PainFields v-model="fields" :wrong="wrong" />
     <OperationFields v-model="fields" :wrong="wrong" :clearable="clearable" />
     <section v-for="section in sections" :key="section.id" :aria-label="section.title">
-      <h2>{{ section.title }} <span class="text-faint font-normal text-[0.94rem]">{{ section.answered }} of {{ section.questions.length }}</span></h2>
+      <div class="flex flex-wrap items-center gap-4"><h2>{{ section.title }} <span class="text-faint font-normal text-[0.94rem]">{{ section.answered }} of {{ section.questions.length }}</span></h2><button v-if="section.answered < section.questions.length" type="button" class="button button-quiet" :data-none="section.id" @click="noneOf(section.id)">{{ section.answered === 0 ? 'None of this' : 'None of the rest' }}</button></div>
       <div class="divide-y divide-line"><InterviewQuestion v-for="question in section.questions" :key="question.id" v-model="fields" :question="question" /></div>
     </section>
     <AppField v-slot="{ id: field, fieldClass, aria }" label="Anything else we should know?" :wrong="wrong.more"><textarea :id="field" v-model="fields.more" rows="3" :class="fieldClass" v-bind="aria" /></AppField>
@@ -64,7 +69,7 @@ function turnDropped(key: string): void {
       <h2>What this changes</h2>
       <p v-if="redFlag" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert"><strong class="font-semibold">A red flag: does not take part.</strong> {{ interview.redFlags }}</p>
       <p v-if="result.considerations.length === 0" class="text-faint">Nothing so far: everything that the levels allow is offered.</p>
-      <ul class="space-y-2"><li v-for="(row, at) in result.considerations" :key="at" class="border-l-4 border-mark pl-3" :data-found="row.consideration"><p><strong class="font-semibold">{{ nameOf(row.consideration) }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></strong><span class="text-faint"><template v-if="row.since">, since {{ row.since }}</template><template v-if="row.until">, until {{ row.until }}</template></span></p><p class="text-[0.94rem]">{{ changesOf(catalogue.considerations.get(row.consideration)!, row.side, row.clearedBy).join(' ') }}</p></li></ul>
+      <ul class="space-y-2"><li v-for="(row, at) in result.considerations" :key="at" class="border-l-4 border-mark pl-3" :data-found="row.consideration"><p><strong class="font-semibold">{{ nameOf(row.consideration) }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></strong><span class="text-faint"><template v-if="row.since">, since {{ row.since }}</template><template v-if="row.until">, until {{ row.until }}</template></span></p><p v-if="row.note" class="text-[0.94rem]">{{ row.note }}</p><p class="text-[0.94rem] text-faint">{{ changesOf(catalogue.considerations.get(row.consideration)!, row.side, row.clearedBy).join(' ') }}</p></li></ul>
       <p v-if="result.waitsFor.length > 0" data-test="waits">Waits for a clearance: {{ result.waitsFor.map(nameOf).join(', ') }}. Until then only what is safe is offered.</p>
       <div v-if="isLead && merged.notNamed.length > 0">
         <p>On file and not named today; still respected unless you take it away:</p>

@@ -47,7 +47,7 @@ async function accept(): Promise<void> {
     <template v-else>
       <p class="text-faint">A proposal for every ladder without a level. A first time is never loaded; the first meetings find the right one quickly.</p>
       <section v-for="tier in tiers" :key="tier" :aria-label="TIER_NAMES[tier]">
-        <h2 class="flex items-center gap-2 mb-1"><TierGlyph :tier="tier" :size="30" label="" />{{ TIER_NAMES[tier] }}<span v-if="tier === store.person.homeTier" class="text-faint font-normal">, the home tier</span></h2>
+        <h2 class="flex items-center gap-2 mb-1"><TierGlyph :tier="tier" :size="30" label="" /><span>{{ TIER_NAMES[tier] }}<span v-if="tier === store.person.homeTier" class="text-faint font-normal">, the home tier</span></span></h2>
         <table class="w-full border-collapse"><tbody class="divide-y divide-line">
           <tr v-for="proposal in proposals.filter((other) => other.tier === tier)" :key="keyOf(proposal)">
             <th scope="row" class="text-left font-normal py-1 pr-4 w-72">{{ catalogue.movements.get(proposal.movement)?.name }}</th>

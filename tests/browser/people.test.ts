@@ -1,0 +1,213 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { ElementHandle } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { HELPER, World } from '../world'
+import { Visitor } from './visitor'
+
+/** Knowing the people: the profile, a screening by a helper, measuring with keys, gates, a first placement, spreadsheets. */
+const TABLET = { width: 820, height: 1180 }
+let world: World
+let visitor: Visitor
+beforeAll(async () => {
+  world = await World.open()
+  visitor = await Visitor.arrive(world)
+  await visitor.signIn()
+})
+afterAll(async () => {
+  await visitor?.leave()
+  await world.close()
+})
+const idOf = async (name: string): Promise<string> => (await world.db('participants').where({ name }).first('id')).id
+
+describe('a profile', () => {
+  it('says where somebody works, what stands before the next gate, what to respect, and how six weeks went', async () => {
+    await visitor.open(`/people/${await idOf('Cora Linden')}`)
+    await visitor.sees('Before standing:')
+    await visitor.sees('The seat is raised so that the right hip stays under 90°.')
+    await visitor.sees(/Came to \d of 4/)
+    await visitor.page.waitForSelector('[data-chart="chair-stand"] svg .apexcharts-series')
+    await visitor.sees(/30-second chair stand: \d+ stands, (level|rising|falling)/)
+    await visitor.sees('Rikli & Jones 1999 (memory)')
+    await visitor.click('Knee to wall')
+    await visitor.page.waitForSelector('[data-chart="knee-to-wall"] svg .apexcharts-series')
+    await visitor.expectAccessible()
+  })
+  it('lets a result be corrected and keeps the old one in sight', async () => {
+    await visitor.page.locator('::-p-xpath(//summary[contains(., "All results")])').click()
+    await visitor.click('Correct')
+    await visitor.page.waitForSelector('input[aria-label^="Right result"]')
+    await visitor.press('Backspace')
+    const field = (await visitor.page.$('input[aria-label^="Right result"]'))!
+    await field.click({ count: 3 })
+    await field.type('900')
+    await visitor.press('Enter')
+    await visitor.sees('cannot be')
+    await field.click({ count: 3 })
+    await field.type('9')
+    await visitor.press('Enter')
+    await visitor.sees('corrected')
+  })
+})
+
+describe('a screening', () => {
+  it('is half filled by a helper on a tablet, survives a closed browser, and is sent by keys', async () => {
+    const id = await idOf('Jonas Tarn')
+    let helper = await Visitor.arrive(world, TABLET)
+    try {
+      await helper.signIn(HELPER)
+      await helper.open(`/people/${id}`)
+      await helper.sees('for leads')
+      await helper.click('Screen')
+      await helper.sees('A few questions for Jonas Tarn')
+      await helper.clickAt('[data-place="knee"]')
+      await helper.clickAt('[data-question="fallen"] [data-option="yes"]')
+      await helper.sees('Fallen in the last 12 months')
+      await helper.expectAccessible()
+      helper = await helper.comeBack(TABLET)
+      await helper.open(`/people/${id}/screen`)
+      await helper.sees('What was answered before is kept.')
+      await helper.sees('Knee replacement or painful knee')
+      await helper.page.focus('[data-question="heart"] [data-option="open"]')
+      await helper.press('Enter')
+      await helper.sees('Heart condition, not cleared', '[data-test="waits"]')
+      await helper.clickAt('[data-none="nerves"]')
+      await helper.page.focus('[data-test="save"]')
+      await helper.press('Enter')
+      await helper.sees('it cannot be opened again from here', '[data-test="screened"]')
+      expect(await helper.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:screening')))).toEqual([])
+      helper.expectNoComplaints()
+    } finally {
+      await helper.leave()
+    }
+    await visitor.open('/')
+    await visitor.sees('Heart condition, not cleared: breath only until cleared.')
+    await visitor.open(`/people/${id}`)
+    await visitor.sees('Knee replacement or painful knee')
+    await visitor.sees('by Tomas Brill')
+  })
+})
+
+describe('measuring', () => {
+  it('runs on keys: a stopwatch, a typed amount with its message, and what the result means', async () => {
+    await visitor.open(`/people/${await idOf('Dov Harrow')}/measure?measure=up-and-go`)
+    await visitor.sees('To stop safely.')
+    await visitor.press('Space', 'Space')
+    await visitor.sees('cannot be. Between 3 and 120 s it can.')
+    await visitor.page.focus('[data-test="typed"]')
+    await visitor.type('13,2')
+    await visitor.press('Enter', 'Tab')
+    await visitor.sees('13.2 s', 'dl')
+    await visitor.clickAt('[data-test="save"]')
+    await visitor.sees('12 s or more, a sign of a raised risk of falling', '[data-test="result"]')
+    await visitor.expectAccessible()
+  })
+  it('counts each side, and says how they differ', async () => {
+    await visitor.open(`/people/${await idOf('Dov Harrow')}/measure?measure=heel-raises`)
+    for (let times = 0; times < 9; times += 1) await visitor.press('Space')
+    await visitor.press('Backspace', 'Enter')
+    await visitor.sees('8 raises', 'dl')
+    await visitor.press('r')
+    for (let times = 0; times < 12; times += 1) await visitor.press('Space')
+    await visitor.press('Enter', 's')
+    await visitor.sees('12 raises', '[data-test="result"]')
+    await visitor.open(`/people/${await idOf('Dov Harrow')}/measure?measure=heel-raises`)
+    await visitor.page.focus('[data-test="typed"]')
+    await visitor.type('8')
+    await visitor.press('Enter')
+    await visitor.clickAt('[data-test="save"]')
+    await visitor.sees('left has 67 % of right: worth showing.', '[data-test="result"]')
+  })
+  it('reads an angle off the tilt sensor, draws the trace with its plateau, and asks about an unlikely one', async () => {
+    await visitor.open(`/people/${await idOf('Edda Quist')}/measure?measure=hip-turn-in`)
+    await visitor.press('Space')
+    await visitor.page.waitForSelector('[data-test="take"]', { timeout: 20_000 })
+    expect(await visitor.page.$$('svg[role="img"] rect')).toHaveLength(1)
+    await visitor.sees(/Held at 3\d°, for \d/, '[data-test="tilt"]')
+    await visitor.clickAt('[data-test="take"]')
+    await visitor.sees(/3\d°/, 'dl')
+    await visitor.page.focus('[data-test="typed"]')
+    await visitor.type('70')
+    await visitor.press('Enter')
+    await visitor.sees('70° is far from what is usual')
+    await visitor.expectAccessible()
+  })
+})
+
+describe('tier gates', () => {
+  it('say what was passed, and let the missing one be measured on the spot; then the tier is opened', async () => {
+    const id = await idOf('Agnes Tveit')
+    await visitor.open(`/people/${id}/gates`)
+    await visitor.page.waitForSelector('[data-gate="chair"] [data-state]')
+    await visitor.expectAccessible()
+    await visitor.click('Measure sitting on the edge, unsupported')
+    await visitor.sees('Sitting on the edge, unsupported', 'h1')
+    await visitor.page.focus('[data-test="typed"]')
+    await visitor.type('60')
+    await visitor.press('Enter')
+    await visitor.clickAt('[data-test="save"]')
+    await visitor.page.waitForSelector('[data-test="result"]')
+    await visitor.open(`/people/${id}/measure?measure=sit-up-help&back=gates`)
+    await visitor.click('guiding hands')
+    await visitor.clickAt('[data-test="save"]')
+    await visitor.page.waitForSelector('[data-test="result"]')
+    await visitor.click('Tier gates')
+    await visitor.click('Open chair')
+    await visitor.sees('Chair: alone.', '[data-test="said"]')
+    expect((await world.db('participants').where({ id }).first('access')).access.chair).toBe('yes')
+  })
+})
+
+describe('a first placement', () => {
+  it('is proposed with reasons, changed, and accepted in one go', async () => {
+    const { body } = await (await world.signedIn()).call('POST', '/api/participants', { name: 'Una New', birthYear: 1950, sex: 'female', heightCm: 165, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [{ consideration: 'neck-pain' }], levels: [] })
+    await visitor.open(`/people/${body.id}/start`)
+    await visitor.sees('the usual start in the home tier')
+    await visitor.sees('Neck pain')
+    await visitor.choose('select[aria-label="Bridge: start in the chair tier"]', '3')
+    await visitor.sees('1 changed')
+    await visitor.expectAccessible()
+    await visitor.click('Accept')
+    await visitor.page.waitForFunction((id) => location.pathname === `/people/${id}`, {}, body.id)
+    const levels = await world.db('levels').where({ participant_id: body.id })
+    expect(levels.length).toBeGreaterThan(60)
+    expect(levels.find((level) => level.movement === 'bridge' && level.tier === 'chair').level).toBe(3)
+  })
+})
+
+describe('spreadsheets', () => {
+  it('show row by row what they would do, in an old code page with semicolons, and then do it', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'circle-sheet-'))
+    const file = join(folder, 'people.csv')
+    writeFileSync(file, Buffer.from('Name;Geburtstag;Born;Sex;Height\r\nÅse Holm;;3.8.1944;w;158,5\r\nPer Mist;;1850;m;\r\n', 'latin1'))
+    await visitor.open('/people/import')
+    const input = (await visitor.page.$('[data-test="file"]')) as ElementHandle<HTMLInputElement>
+    await input.uploadFile(file)
+    await visitor.sees('1 is added')
+    await visitor.sees('The year of birth is 1900 at least.')
+    await visitor.expectAccessible()
+    expect(await world.db('participants').where({ name: 'Åse Holm' })).toHaveLength(0)
+    await visitor.clickAt('[data-test="commit"]')
+    await visitor.sees('Done.', '[data-test="done"]')
+    expect(await world.db('participants').where({ name: 'Åse Holm' }).first('birth_year')).toEqual({ birth_year: 1944 })
+    rmSync(folder, { recursive: true })
+  })
+})
+
+describe('privacy', () => {
+  it('shows leads who looked, and erases a record once its name was typed', async () => {
+    await visitor.open('/people/log')
+    await visitor.sees('took a screening')
+    await visitor.expectAccessible()
+    const id = await idOf('Farid Nassim')
+    await visitor.open(`/people/${id}/change`)
+    await visitor.page.locator('::-p-xpath(//summary[contains(., "Erase the record")])').click()
+    expect(await visitor.page.$eval('.button-stop', (button) => (button as HTMLButtonElement).disabled)).toBe(true)
+    await visitor.page.locator('::-p-xpath(//label[contains(., "Type the name")]//input)').fill('Farid Nassim')
+    await visitor.click('Erase Farid Nassim')
+    await visitor.page.waitForFunction(() => location.pathname === '/people')
+    expect(await world.db('participants').where({ id })).toHaveLength(0)
+    visitor.expectNoComplaints()
+  })
+})
