@@ -30,7 +30,7 @@ export default defineConfig({
           fileParallelism: false,
         },
       },
-      { extends: true, test: { name: 'bench', include: [], benchmark: { include: ['tests/bench/**/*.bench.ts'] } } },
+      { extends: true, test: { name: 'bench', globalSetup: ['tests/stopDatabase.ts'], include: [], benchmark: { include: ['tests/bench/**/*.bench.ts'] } } },
     ],
   },
 })

@@ -4,12 +4,13 @@ import type { ApexOptions } from 'apexcharts'
 import type { Measure } from '~~/core/catalogue/measure'
 import type { Side } from '~~/core/catalogue/words'
 import { bandFor, type NormPerson } from '~~/core/measure/norms'
+import { changeWord, realChangeFor, type SameDayPair } from '~~/core/measure/realChange'
 import { amountWords, holding, type StoredMeasure } from '~~/core/measure/record'
 import { sideDifference } from '~~/core/measure/sides'
 import { trendLine, trendOf, trendWords } from '~~/core/measure/trend'
 
 /** One measure over time: words first, then both sides with the norm band, the trend and its confidence band. */
-const { measure, records, person } = defineProps<{ measure: Measure; records: readonly StoredMeasure[]; person: NormPerson }>()
+const { measure, records, person, pairs } = defineProps<{ measure: Measure; records: readonly StoredMeasure[]; person: NormPerson; pairs: readonly SameDayPair[] }>()
 const TICKS = 5
 const ApexChart = defineAsyncComponent(() => import('vue3-apexcharts'))
 
@@ -19,12 +20,14 @@ const sides = computed(() => (measure.sides ? (['left', 'right'] as Side[]) : ([
   const points = own.map((record) => ({ day: differenceInCalendarDays(record.takenAt, first), value: record.value }))
   const trend = trendOf(points)
   const line = trend ? trendLine(points, trend, [...new Set(points.map((point) => point.day))]) : []
-  return { side, own, trend, line: line.map((point) => ({ at: addDays(first, point.day).getTime(), ...point })) }
+  const [before, last] = own.slice(-2).map((record) => record.value)
+  const change = last === undefined ? null : changeWord(measure, before!, last, realChangeFor(measure, pairs))
+  return { side, own, trend, change, line: line.map((point) => ({ at: addDays(first, point.day).getTime(), ...point })) }
 }).filter(({ own }) => own.length > 0))
 const band = computed(() => bandFor(measure, person))
 const amount = (value: number) => amountWords(measure, value)
 const words = computed(() => {
-  const said = sides.value.map(({ side, own, trend }) => `${side === 'both' ? '' : `${side} `}${amount(own.at(-1)!.value)}${trend ? `, ${trendWords(trend, measure.better, amount)}` : ''}`)
+  const said = sides.value.map(({ side, own, trend, change }) => `${side === 'both' ? '' : `${side} `}${amount(own.at(-1)!.value)}${trend ? `, ${trendWords(trend, measure.better, amount)}` : ''}${change && change.kind !== 'none' ? `, ${change.words}` : ''}`)
   const [left, right] = (['left', 'right'] as const).map((side) => sides.value.find((other) => other.side === side)?.own.at(-1)?.value)
   const differ = left === undefined || right === undefined ? null : sideDifference(measure, left, right)
   return `${said.join('; ')}.${differ?.shown ? ` The ${differ.words}.` : ''}`

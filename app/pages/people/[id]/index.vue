@@ -55,7 +55,7 @@ const age = computed(() => store.normPerson.age)
       <p v-if="measured.length === 0" class="text-faint mt-1">Nothing is measured yet. <NuxtLink :to="`/people/${id}/measure`" class="underline">Measure something</NuxtLink></p>
       <template v-else>
         <div class="flex flex-wrap gap-2 mt-2" role="group" aria-label="Measures that are shown"><button v-for="measure in measured" :key="measure.id" class="button" :class="shown.includes(measure.id) ? 'button-on' : ''" :aria-pressed="shown.includes(measure.id)" @click="toggle(measure.id)">{{ measure.name }}</button></div>
-        <div class="grid gap-8 lg:grid-cols-2 mt-4"><MeasureChart v-for="measure in measured.filter((other) => shown.includes(other.id))" :key="measure.id" :measure="measure" :records="store.profile.measures" :person="store.normPerson" /></div>
+        <div class="grid gap-8 lg:grid-cols-2 mt-4"><MeasureChart v-for="measure in measured.filter((other) => shown.includes(other.id))" :key="measure.id" :measure="measure" :records="store.profile.measures" :person="store.normPerson" :pairs="store.profile.pairs[measure.id] ?? []" /></div>
         <MeasureList :person-id="id" class="mt-4" />
       </template>
     </section>
