@@ -13,6 +13,8 @@ function sideWords(side: ScriptStep['side'], { sideHabit, startSide }: Habit): s
 /** What is going on, in a few words that are read from across the room. */
 export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, habit: Habit): string {
   switch (step?.kind) {
+    case 'drink':
+      return 'Water, a minute'
     case 'introduce':
       return 'Say it, show it'
     case 'changeover':

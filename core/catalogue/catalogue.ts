@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Aim } from './aim'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
 import { Interview } from './interview'
@@ -34,6 +35,7 @@ export interface Catalogue {
   measures: Map<string, Measure>
   gates: TierGate[]
   interview: Interview
+  aims: Aim[]
   /** By posture id. */
   figures: Map<string, PostureFigure>
   ownFigures: Set<string>
@@ -49,6 +51,7 @@ const Around = z.object({
   measures: z.array(Measure),
   gates: z.array(TierGate),
   interview: Interview,
+  aims: z.array(Aim),
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })
@@ -88,6 +91,7 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     measures: byId(data.measures),
     gates: data.gates,
     interview: data.interview,
+    aims: data.aims,
     figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
     ownFigures: new Set(data.ownFigures),
   }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { parseDocument } from 'yaml'
 import { CatalogueError, linkCatalogue, type Catalogue, type CatalogueData } from './catalogue'
+import { Aim } from './aim'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
 import { Interview } from './interview'
@@ -50,6 +51,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     measures: read('measures.yaml', z.array(Measure)),
     gates: read('gates.yaml', z.array(TierGate)),
     interview: read('interview.yaml', Interview),
+    aims: read('aims.yaml', z.array(Aim)),
     ownFigures: [],
   }
   if (problems.length > 0) throw new CatalogueError(problems)

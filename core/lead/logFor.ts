@@ -1,6 +1,6 @@
 import type { Side } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
-import type { Block } from '../plan/plan'
+import { blockIn, type Block } from '../plan/plan'
 import { isTwoSided } from '../time/workSeconds'
 import type { OutcomeEvent } from './outcome'
 import { bodySide, isWorkStep, type ScriptStep } from './script'
@@ -56,10 +56,11 @@ export function logFor(
   return sidesFor(done, moment, offers, logged, startSide).flatMap((side): OutcomeDraft[] => {
     const offer = offers.find((other) => other.side === side || other.side === 'both') ?? offers[0]
     if (!offer?.variation || !offer.movement) return []
-    const { amount, unit } = targetOf(block.dose)
+    const own = blockIn(block, offer.tier)
+    const { amount, unit } = targetOf(own.dose)
     return [{
       blockId: block.id, participant, movement: offer.movement, tier: offer.tier, side, variation: offer.variation.id,
-      level: offer.variation.level, done, target: amount, achieved: achievedBy(done, moment, block, amount), unit,
+      level: offer.variation.level, done, target: amount, achieved: achievedBy(done, moment, own, amount), unit,
       effort: null, pain: null, painKind: null, form: null, note: '',
     }]
   })

@@ -5,7 +5,7 @@ import type { WorkPart } from '../time/workSeconds'
 
 /** One stretch of the class with one thing going on; their seconds add up to the plan's. */
 export const ScriptStep = z.object({
-  kind: z.enum(['introduce', 'changeover', 'work', 'rest', 'change-side', 'ending']),
+  kind: z.enum(['drink', 'introduce', 'changeover', 'work', 'rest', 'change-side', 'ending']),
   seconds: z.number().positive().max(3600),
   /** Null for the way home after the last block. */
   blockId: z.string().max(60).nullable(),
@@ -21,6 +21,7 @@ export type ScriptStep = z.infer<typeof ScriptStep>
  */
 export function scriptOf(timeline: Timeline): ScriptStep[] {
   const steps: ScriptStep[] = timeline.blocks.flatMap((block): ScriptStep[] => [
+    { kind: 'drink', seconds: block.drinkSeconds, blockId: block.blockId, side: 'both', round: 1 },
     { kind: 'introduce', seconds: block.introductionSeconds, blockId: block.blockId, side: 'both', round: 1 },
     { kind: 'changeover', seconds: block.changeoverSeconds, blockId: block.blockId, side: 'both', round: 1 },
     ...slowestParts(block).map((part) => ({ ...part, blockId: block.blockId })),

@@ -32,6 +32,8 @@ export interface HandChoice {
 export interface Asked {
   movement: Movement
   dose: Dose
+  /** A lane may keep to a level in a block, whatever its people could do. */
+  levelAtMost?: number | undefined
 }
 
 /**
@@ -69,7 +71,7 @@ function offerOn(
   const reasons = [...base.reasons, ...own.reasons]
   const standIn = catalogue.movements.get(asked.movement.standIns[today.tier] ?? '')
   if (standIn) {
-    const other = highestRung({ movement: standIn, dose: asked.dose }, side, person, today, catalogue, arrival)
+    const other = highestRung({ ...asked, movement: standIn }, side, person, today, catalogue, arrival)
     if (other.variation) {
       return settled({ ...base, kind: 'stand-in', movement: standIn.id, variation: other.variation, wantedLevel: other.wantedLevel, reasons: [...reasons, ...other.reasons, { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` }], watch: merged(base.watch, other.watch) })
     }
@@ -90,7 +92,7 @@ function highestRung(asked: Asked, side: Side, person: Person, today: Today, cat
   if (!ladder) return { variation: null, wantedLevel: null, reasons: [], watch: [] }
   const stored = storedLevel(person, asked.movement.id, today.tier, side)
   const start = stored ?? placeFirst(asked.movement, today.tier, person, catalogue, today.year)
-  const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost))
+  const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
   const reasons: Reason[] = [{ weight: 10, text: stored === null ? `First time: starts at level ${start}.` : `Works at level ${stored}.` }]
   for (const rung of [...ladder].reverse()) {
     if (rung.level > wantedLevel) continue

@@ -12,7 +12,7 @@ export interface Contour {
 }
 
 interface Leg {
-  time: { startsAt: number; introductionSeconds: number }
+  time: { startsAt: number; drinkSeconds: number; introductionSeconds: number }
   moves: ChangeoverMove[]
 }
 
@@ -41,7 +41,7 @@ export function contourOf(
       clock += move.waitSeconds
     }
   }
-  for (const leg of legs) walk(leg.moves, leg.time.startsAt + leg.time.introductionSeconds)
+  for (const leg of legs) walk(leg.moves, leg.time.startsAt + leg.time.drinkSeconds + leg.time.introductionSeconds)
   walk(homeward, homewardAt)
   contour.points.push({ at: end, height: contour.points.at(-1)!.height })
   return contour

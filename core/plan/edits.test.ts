@@ -56,6 +56,11 @@ describe('the commands of a plan', () => {
       fc.record({ edit: fc.constant('setMinutes' as const), minutes: fc.integer({ min: 5, max: 180 }) }),
       fc.record({ edit: fc.constant('setSchool' as const), school: fc.constantFrom('pulse' as const, 'press' as const) }),
       fc.record({ edit: fc.constant('setPropsLaidOut' as const), propsLaidOut: fc.boolean() }),
+      fc.record({ edit: fc.constant('setLane' as const), id, tier: fc.constantFrom('bed' as const, 'floor' as const), departure: fc.constantFrom(null, { rounds: 2 }, { movement: 'bridge' }) }),
+      fc.record({ edit: fc.constant('setSpaceCheck' as const), spaceCheck: fc.boolean() }),
+      fc.record({ edit: fc.constant('setDrinkBreak' as const), drinkBreak: fc.boolean() }),
+      fc.record({ edit: fc.constant('setExhaleCue' as const), exhaleCue: fc.boolean() }),
+      fc.record({ edit: fc.constant('setAim' as const), aim: fc.constantFrom(null, { id: 'easy', name: 'Easy', words: '', quality: 'mobility' as const, regions: { neck: 1 } }) }),
     )
   }
   it('takes every command back exactly', () => {

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { Dose } from '../catalogue/dose'
-import { SchoolId, SideOrder } from '../catalogue/words'
-import { Block, Plan } from './plan'
+import { SchoolId, SideOrder, Tier } from '../catalogue/words'
+import { Block, LaneDeparture, Plan } from './plan'
 
 /**
  * Everything that can be done to a plan, as plain data: so undo, autosave, replaying onto a newer version and
@@ -20,6 +20,12 @@ export const Edit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('setMinutes'), minutes: Plan.shape.minutes }),
   z.object({ edit: z.literal('setSchool'), school: SchoolId }),
   z.object({ edit: z.literal('setPropsLaidOut'), propsLaidOut: z.boolean() }),
+  z.object({ edit: z.literal('setSpaceCheck'), spaceCheck: z.boolean() }),
+  z.object({ edit: z.literal('setDrinkBreak'), drinkBreak: z.boolean() }),
+  z.object({ edit: z.literal('setExhaleCue'), exhaleCue: z.boolean() }),
+  z.object({ edit: z.literal('setAim'), aim: Plan.shape.aim }),
+  z.object({ edit: z.literal('setLane'), id: z.string(), tier: Tier, departure: LaneDeparture.nullable() }),
+  z.object({ edit: z.literal('setBlocks'), blocks: Plan.shape.blocks }),
 ])
 export type Edit = z.infer<typeof Edit>
 
@@ -63,6 +69,21 @@ export function edited(plan: Plan, edit: Edit): Plan {
       return { ...plan, school: edit.school }
     case 'setPropsLaidOut':
       return { ...plan, propsLaidOut: edit.propsLaidOut }
+    case 'setSpaceCheck':
+      return { ...plan, spaceCheck: edit.spaceCheck }
+    case 'setDrinkBreak':
+      return { ...plan, drinkBreak: edit.drinkBreak }
+    case 'setExhaleCue':
+      return { ...plan, exhaleCue: edit.exhaleCue }
+    case 'setAim':
+      return { ...plan, aim: edit.aim }
+    case 'setLane': {
+      const { [edit.tier]: _before, ...others } = blockOf(plan, edit.id).lanes ?? {}
+      const lanes = edit.departure === null ? others : { ...others, [edit.tier]: edit.departure }
+      return changed(plan, edit.id, { lanes: Object.keys(lanes).length === 0 ? undefined : lanes })
+    }
+    case 'setBlocks':
+      return { ...plan, blocks: edit.blocks }
   }
 }
 
@@ -99,6 +120,18 @@ export function inverseOf(plan: Plan, edit: Edit): Edit {
       return { ...edit, school: plan.school }
     case 'setPropsLaidOut':
       return { ...edit, propsLaidOut: plan.propsLaidOut }
+    case 'setSpaceCheck':
+      return { ...edit, spaceCheck: plan.spaceCheck }
+    case 'setDrinkBreak':
+      return { ...edit, drinkBreak: plan.drinkBreak }
+    case 'setExhaleCue':
+      return { ...edit, exhaleCue: plan.exhaleCue }
+    case 'setAim':
+      return { ...edit, aim: plan.aim }
+    case 'setLane':
+      return { ...edit, departure: blockOf(plan, edit.id).lanes?.[edit.tier] ?? null }
+    case 'setBlocks':
+      return { ...edit, blocks: plan.blocks }
   }
 }
 

@@ -1,6 +1,16 @@
 import { z } from 'zod'
+import { Aim } from '../catalogue/aim'
 import { Dose } from '../catalogue/dose'
-import { SchoolId, SideOrder } from '../catalogue/words'
+import { Level, SchoolId, SideOrder, Tier } from '../catalogue/words'
+
+/** How one lane departs in a block: another movement that fits in the time, a dose of its own, a level not to go above. */
+export const LaneDeparture = z.object({
+  movement: z.string().min(1).max(60).optional(),
+  dose: Dose.optional(),
+  rounds: z.number().int().min(1, 'One round at least.').max(10, 'Ten rounds at most.').optional(),
+  levelAtMost: Level.optional(),
+})
+export type LaneDeparture = z.infer<typeof LaneDeparture>
 
 /** One movement with one dose, done by all tiers at once. */
 export const Block = z.object({
@@ -10,6 +20,7 @@ export const Block = z.object({
   rounds: z.number('Rounds are a whole number.').int('Rounds are a whole number.').min(1, 'One round at least.').max(10, 'Ten rounds at most.'),
   restSeconds: z.number('Rest is a number of seconds.').min(0, 'Rest cannot be less than 0 s.').max(300, 'Rest is 300 s at most.'),
   sideOrder: SideOrder,
+  lanes: z.partialRecord(Tier, LaneDeparture).optional(),
 })
 export type Block = z.infer<typeof Block>
 
@@ -22,11 +33,32 @@ export const Plan = z.object({
   school: SchoolId,
   /** Props lie beside the stations before the start, so nothing is fetched. */
   propsLaidOut: z.boolean(),
+  /** Everybody looks round first: chairs without wheels, floor that grips, doors, room. */
+  spaceCheck: z.boolean().default(true),
+  /** A minute for water half way. */
+  drinkBreak: z.boolean().default(false),
+  /** "Breathe out" is said at every strong effort. */
+  exhaleCue: z.boolean().default(true),
+  /** What the session is for; null: nothing in particular. */
+  aim: Aim.nullable().default(null),
   blocks: z.array(Block).max(60, 'A plan has 60 blocks at most.'),
 })
 export type Plan = z.infer<typeof Plan>
 
 /** A plan without blocks, ready for the first one. */
 export function emptyPlan(title: string, minutes: number, school: SchoolId): Plan {
-  return { format: 'unhurried-circle-plan', formatVersion: 1, title, minutes, school, propsLaidOut: true, blocks: [] }
+  return { format: 'unhurried-circle-plan', formatVersion: 1, title, minutes, school, propsLaidOut: true, spaceCheck: true, drinkBreak: false, exhaleCue: true, aim: null, blocks: [] }
+}
+
+const knownLanes = new WeakMap<Block, Map<Tier, Block>>()
+
+/** A block as one lane does it, with the lane's departures in place; a block is never changed in place, so once a lane. */
+export function blockIn(block: Block, tier: Tier): Block {
+  const own = block.lanes?.[tier]
+  if (!own) return block
+  let byTier = knownLanes.get(block)
+  if (!byTier) knownLanes.set(block, (byTier = new Map()))
+  let done = byTier.get(tier)
+  if (!done) byTier.set(tier, (done = { ...block, movement: own.movement ?? block.movement, dose: own.dose ?? block.dose, rounds: own.rounds ?? block.rounds }))
+  return done
 }

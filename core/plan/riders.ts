@@ -3,7 +3,7 @@ import { moverOf } from '../offer/mover'
 import { offersFor, type HandChoice } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Arrival, type Person } from '../offer/person'
 import { todayOf, type Today, type When } from '../offer/today'
-import type { Plan } from './plan'
+import { blockIn, type Plan } from './plan'
 import type { Rider } from './timeline'
 
 /** Somebody who is expected or has come, with all that today adds. */
@@ -24,8 +24,9 @@ export interface RiderToday extends Rider {
 export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
   const today = todayOf(person, catalogue, arrival ?? USUAL_ARRIVAL, when)
   const offers = plan.blocks.map((block) => {
-    const movement = catalogue.movements.get(block.movement)
-    return movement ? offersFor({ movement, dose: block.dose }, person, today, catalogue, arrival, choices?.get(block.id)) : []
+    const own = blockIn(block, today.tier)
+    const movement = catalogue.movements.get(own.movement)
+    return movement ? offersFor({ movement, dose: own.dose, levelAtMost: block.lanes?.[today.tier]?.levelAtMost }, person, today, catalogue, arrival, choices?.get(block.id)) : []
   })
   return { id: person.id, tier: today.tier, mover: moverOf(person, catalogue, arrival), offers, today }
 }

@@ -5,7 +5,7 @@ import { changeover, USUAL_MOVER, type ChangeoverMove, type Mover } from '../tim
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
-import type { Block, Plan } from './plan'
+import { blockIn, type Block, type Plan } from './plan'
 
 /** Introduction of a movement the first time a circle meets it, and afterwards; fetching a prop; all ours, seconds. */
 const FIRST_INTRODUCTION_SECONDS = 20
@@ -14,6 +14,8 @@ const FETCH_SECONDS = 15
 /** Turning a chair that stands the other way; common practice, no source. */
 const TURN_CHAIR_SECONDS = 6
 const TYPICAL_LEVEL = 2
+/** Water half way; ours. */
+const DRINK_SECONDS = 60
 
 /** Somebody in a lane with what is offered, block by block. */
 export interface Rider {
@@ -42,6 +44,8 @@ export interface BlockTime {
   blockId: string
   startsAt: number
   introductionSeconds: number
+  /** A pause for water before the block, where the plan has one half way. */
+  drinkSeconds: number
   /** The slowest lane's changeover and fetching. */
   changeoverSeconds: number
   /** The slowest lane's work. */
@@ -76,13 +80,14 @@ export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySe
   const seen = new Set(met)
   const noWay: Timeline['noWay'] = []
   let clock = 0
+  let hadWater = false
   const blocks = plan.blocks.map((block, index): BlockTime => {
     const introductionSeconds = seen.has(block.movement) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
     seen.add(block.movement)
     const lanes = {} as Record<Tier, LaneBlock | null>
     for (const tier of TIERS) {
       const inLane = walkers.filter((walker) => walker.rider.tier === tier)
-      lanes[tier] = inLane.length === 0 ? null : laneBlock(block, index, inLane, plan, catalogue, noWay)
+      lanes[tier] = inLane.length === 0 ? null : laneBlock(blockIn(block, tier), index, inLane, plan, catalogue, noWay)
     }
     const present = TIERS.flatMap((tier) => lanes[tier] ?? [])
     const changeoverSeconds = Math.max(0, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
@@ -90,8 +95,10 @@ export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySe
     for (const lane of present) {
       lane.fillerSeconds = changeoverSeconds - lane.changeoverSeconds - lane.fetchSeconds + blockWork - lane.workSeconds
     }
-    const seconds = introductionSeconds + changeoverSeconds + blockWork
-    const time = { blockId: block.id, startsAt: clock, introductionSeconds, changeoverSeconds, workSeconds: blockWork, seconds, lanes }
+    const drinkSeconds = plan.drinkBreak && !hadWater && clock >= (plan.minutes * 60) / 2 ? DRINK_SECONDS : 0
+    hadWater ||= drinkSeconds > 0
+    const seconds = drinkSeconds + introductionSeconds + changeoverSeconds + blockWork
+    const time = { blockId: block.id, startsAt: clock, drinkSeconds, introductionSeconds, changeoverSeconds, workSeconds: blockWork, seconds, lanes }
     clock += seconds
     return time
   })
@@ -209,7 +216,7 @@ function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
     tier,
     mover: USUAL_MOVER,
     offers: plan.blocks.map((block) => {
-      const movement = catalogue.movements.get(block.movement)
+      const movement = catalogue.movements.get(blockIn(block, tier).movement)
       return movement ? [typicalOffer(movement, tier, catalogue)] : []
     }),
   }))

@@ -1,0 +1,12 @@
+import { z } from 'zod'
+import { Quality, Region } from './words'
+
+/** What a session is for: regions with weights and the quality that is wanted first. A row of `catalogue/aims.yaml`. */
+export const Aim = z.object({
+  id: z.string().regex(/^[a-z0-9-]+$/),
+  name: z.string().min(3).max(60),
+  words: z.string().max(200),
+  quality: Quality,
+  regions: z.partialRecord(Region, z.number().gt(0).max(1)).refine((regions) => Object.keys(regions).length > 0, 'An aim names a region at least.'),
+})
+export type Aim = z.infer<typeof Aim>

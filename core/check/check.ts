@@ -1,0 +1,56 @@
+import type { Aim } from '../catalogue/aim'
+import type { Catalogue } from '../catalogue/catalogue'
+import type { Tier } from '../catalogue/words'
+import type { Person } from '../offer/person'
+import type { Edit } from '../plan/edits'
+import type { Plan } from '../plan/plan'
+import type { RiderToday } from '../plan/riders'
+import type { Timeline } from '../plan/timeline'
+import type { Venue } from '../room/circle'
+
+/** How bad: a plan with a *stop* can be saved, not led; all else is mended or weighed. */
+export type CheckWeight = 'stop' | 'fix' | 'consider'
+
+/** Something that is wrong with a plan for these people in this room. */
+export interface Check {
+  /** Which rule, and where: the same trouble keeps its id while the plan is edited. */
+  id: string
+  weight: CheckWeight
+  /** What, in a few words. */
+  what: string
+  /** Why it matters, in a sentence. */
+  why: string
+  blockId: string | null
+  tier: Tier | null
+  /** Ids of the people it is about. */
+  people: string[]
+  /** Commands that mend it in one go. */
+  fix: { words: string; edits: Edit[] } | null
+}
+
+/** All that checks look at: the plan, whom it is for, and the room. */
+export interface Checked {
+  plan: Plan
+  timeline: Timeline
+  people: readonly Person[]
+  riders: readonly RiderToday[]
+  venue: Pick<Venue, 'cupboard'>
+  helpers: number
+  aim: Aim | null
+  catalogue: Catalogue
+}
+
+/** Fills in what a rule leaves out. */
+export function found(check: Pick<Check, 'id' | 'weight' | 'what' | 'why'> & Partial<Check>): Check {
+  return { blockId: null, tier: null, people: [], fix: null, ...check }
+}
+
+/** Block by block with its movement and times; blocks of movements that are gone are left out. */
+export function blocksOf({ plan, timeline, catalogue }: Checked) {
+  return plan.blocks.flatMap((block, index) => {
+    const movement = catalogue.movements.get(block.movement)
+    const time = timeline.blocks[index]
+    return movement && time ? [{ block, index, movement, time }] : []
+  })
+}
+export type CheckedBlock = ReturnType<typeof blocksOf>[number]

@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest'
+import { personIn } from '../../tests/people'
+import { blockOfMovement, planWith, ridersIn } from '../../tests/plans'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import type { Person } from '../offer/person'
+import { edited } from '../plan/edits'
+import type { Plan } from '../plan/plan'
+import { riderOf } from '../plan/riders'
+import { timelineOf } from '../plan/timeline'
+import type { Checked } from './check'
+import { checksOf, mayBeLed } from './checksOf'
+import { shareProps } from './propChecks'
+
+const catalogue = shippedCatalogue()
+const met = new Set(catalogue.movements.keys())
+const GOOD = ['paced-breath', 'posture-lift', 'upper-back-turn', 'round-and-arch', 'bridge', 'ankle-on-knee', 'paced-breath']
+const chair = [personIn('chair')]
+function checks(plan: Plan, people: Person[] = chair, change: Partial<Checked> = {}) {
+  const riders = change.riders ?? ridersIn(plan, people)
+  return checksOf({ plan, people, riders, timeline: timelineOf(plan, riders, met, catalogue), venue: { cupboard: { cushion: 9, strap: 6, pillow: 9, block: 4, 'soft-ball': 4, band: 4 } }, helpers: 1, aim: null, catalogue, ...change })
+}
+const ids = (plan: Plan, people?: Person[], change?: Partial<Checked>) => checks(plan, people, change).map((check) => check.id)
+const plan = (names: string[], change: Partial<Plan> = {}) => planWith(names.map((movement, at) => blockOfMovement(movement, { id: `b${at}` })), change)
+
+describe('what is wrong with a plan', () => {
+  it('is nothing heavy for a quiet one that fits', () => {
+    const found = checks(plan(GOOD, { minutes: 17 }))
+    expect(found.filter((check) => check.weight !== 'consider')).toEqual([])
+    expect(mayBeLed(found)).toBe(true)
+  })
+  it.each([
+    ['time over', plan(GOOD, { minutes: 5 }), 'time-over'], ['time under', plan(['paced-breath'], { minutes: 45 }), 'time-under'],
+    ['no settling start', plan(GOOD.slice(1), { minutes: 15 }), 'settle'], ['no close', plan(GOOD.slice(0, -1), { minutes: 15 }), 'close'],
+    ['no look at space and chairs', plan(GOOD, { spaceCheck: false }), 'space-check'], ['no drink break in 45 minutes', plan(GOOD, { minutes: 45 }), 'drink'],
+    ['a hold before the body is warm', plan(['paced-breath', 'ankle-on-knee', 'paced-breath']), 'cold b1'],
+    ['balance after strength', plan(['paced-breath', 'bridge', 'weight-shifts', 'paced-breath']), 'balance b2'],
+    ['the same region strong twice running', plan(['paced-breath', 'bridge', 'leg-back-press', 'paced-breath']), 'twice b2'],
+    ['a dose outside the school', planWith(['paced-breath', blockOfMovement('ankle-on-knee', { id: 'b1', dose: { kind: 'swing', count: 10, perSwing: 2 } }), 'paced-breath']), 'school b1'],
+  ])('is found: %s', (_, wrong, id) => {
+    expect(ids(wrong)).toContain(id)
+  })
+  it('is found in the floor lane: two trips down', () => {
+    const floor = [personIn('floor')]
+    const twice = plan(['posture-lift', 'bridge', 'weight-shifts', 'knee-sways', 'paced-breath'])
+    const trips = timelineOf(twice, ridersIn(twice, floor), met, catalogue).contours.floor!.floorTrips
+    expect(ids(twice, floor).includes('floor-trips')).toBe(trips > 1)
+    expect(ids(plan(['bridge', 'knee-sways']), floor)).not.toContain('floor-trips')
+  })
+  it('is a strong press without the exhale cue, and not with it', () => {
+    const press = (exhaleCue: boolean) => planWith(['paced-breath', blockOfMovement('leg-back-press', { id: 'b1', dose: { kind: 'press', seconds: 30, effort: 70, ramp: 2 } }), 'paced-breath'], { exhaleCue })
+    expect(ids(press(false))).toContain('exhale b1')
+    expect(ids(press(true))).not.toContain('exhale b1')
+  })
+  it('is little for a region of the aim', () => {
+    const aim = catalogue.aims.find((other) => other.id === 'easy-shoulders')!
+    expect(checks(plan(GOOD), chair, { aim }).find((check) => check.id === 'uncovered chair')!.what).toMatch(/Little for .*neck/)
+  })
+})
+
+describe('who is left out or at risk', () => {
+  it('is somebody whose hand-made choice is against a limit: the plan cannot be led', () => {
+    const one = plan(GOOD)
+    const person = personIn('chair', { considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '' }] })
+    const deep = [...catalogue.variations.values()].find((variation) => variation.tier === 'chair' && variation.movement === 'ankle-on-knee' && variation.demands.some((demand) => demand.tag === 'deep-hip-bend'))
+      ?? [...catalogue.variations.values()].find((variation) => variation.tier === 'chair' && variation.demands.some((demand) => demand.tag === 'deep-hip-bend'))!
+    const index = 4
+    const riders = [riderOf({ person, when: { daysAway: 7, year: 2026 }, choices: new Map([[`b${index}`, { variation: deep.id, reason: '' }]]) }, one, catalogue)]
+    const found = checks(one, [person], { riders })
+    expect(found[0]).toMatchObject({ id: `blocked b${index}`, weight: 'stop', people: [person.id] })
+    expect(mayBeLed(found)).toBe(false)
+  })
+  it('is somebody with nothing but breath', () => {
+    const person = personIn('standing', { access: { bed: 'no', chair: 'no', standing: 'yes', floor: 'no' }, considerations: [{ consideration: 'tires-standing', side: 'both', clearedBy: '' }, { consideration: 'fallen-last-12-months', side: 'both', clearedBy: '' }, { consideration: 'knee-painful', side: 'both', clearedBy: '' }, { consideration: 'very-mobile-joints', side: 'both', clearedBy: '' }] })
+    const all = plan([...catalogue.movements.keys()].slice(0, 40))
+    const left = checks(all, [person]).filter((check) => check.id.startsWith('left-out'))
+    const riders = ridersIn(all, [person])
+    const breath = riders[0]!.offers.filter((offers, at) => offers.some((offer) => offer.kind === 'breath') && catalogue.movements.get(all.blocks[at]!.movement)!.quality !== 'breath')
+    expect(left).toHaveLength(breath.length)
+  })
+  it('is more rested people on the floor than helpers', () => {
+    const rested = (id: string) => personIn('floor', { id, birthYear: 1930 })
+    expect(ids(plan(['knee-sways']), [rested('a'), rested('b')])).toContain('floor-helpers')
+    expect(ids(plan(['knee-sways']), [rested('a')])).not.toContain('floor-helpers')
+  })
+})
+
+describe('props', () => {
+  const strapped = [...catalogue.variations.values()].find((variation) => variation.tier === 'chair' && variation.props.some((need) => need.prop === 'strap' && need.instead.includes('towel')))!
+  const people = ['a', 'b', 'c'].map((id) => personIn('chair', { id, levels: [{ movement: strapped.movement, tier: 'chair', side: 'both', level: strapped.level }] }))
+  const one = planWith([blockOfMovement(strapped.movement, { id: 'b0' })])
+  const riders = ridersIn(one, people)
+  it('are shared out with what replaces them, and what is short is said with its people', () => {
+    expect(shareProps(riders, 0, { strap: 1, towel: 1 }, catalogue)).toMatchObject({ replaced: [{ wanted: 'strap', taken: 'towel', count: 1 }], short: [{ prop: 'strap', people: ['c'] }] })
+    expect(shareProps(riders, 0, { strap: 3 }, catalogue)).toMatchObject({ replaced: [], short: [] })
+    expect(checks(one, people, { venue: { cupboard: { strap: 1, towel: 1 } } }).map((check) => check.id)).toEqual(expect.arrayContaining(['short strap b0', 'instead strap towel b0']))
+  })
+})
+
+describe('one-click fixes', () => {
+  const cases = [plan(GOOD.slice(1), { minutes: 15 }), plan(GOOD.slice(0, -1)), plan(GOOD, { spaceCheck: false, minutes: 45 }), plan(['paced-breath', 'ankle-on-knee', 'posture-lift', 'upper-back-turn', 'round-and-arch', 'bridge', 'paced-breath'])]
+  it('mend what they are offered for', () => {
+    let mended = 0
+    for (const wrong of cases) {
+      for (const check of checks(wrong).filter((other) => other.fix)) {
+        const after = check.fix!.edits.reduce(edited, wrong)
+        expect(ids(after), `${check.id}: ${check.fix!.words}`).not.toContain(check.id)
+        mended += 1
+      }
+    }
+    expect(mended).toBeGreaterThan(4)
+  })
+})

@@ -1,0 +1,29 @@
+import type { Aim } from '../catalogue/aim'
+import type { Catalogue } from '../catalogue/catalogue'
+import type { SchoolId } from '../catalogue/words'
+import type { Expected } from '../plan/riders'
+
+/** What a session is composed for. */
+export interface Ask {
+  aim: Aim
+  minutes: number
+  school: SchoolId
+  /** Who is expected; nobody: one usual person a tier. */
+  people: readonly Expected[]
+  cupboard: Readonly<Record<string, number>>
+  /** Movements the circle has met: they need less introducing. */
+  met: ReadonlySet<string>
+  /** Movements that must be in it. */
+  pinned: readonly string[]
+  /** Movements that must not. */
+  banned: readonly string[]
+  /** Whether anybody goes down to the floor. */
+  floor: boolean
+  /** Movements of earlier meetings, the last one first; four are looked at. */
+  recent: readonly (readonly string[])[]
+  /** Movements to repeat for progress. */
+  carryOver: readonly string[]
+  /** The same seed answers the same question alike. */
+  seed: string
+  catalogue: Catalogue
+}

@@ -1,0 +1,182 @@
+import fc from 'fast-check'
+import loadHighs from 'highs'
+import { describe, expect, it } from 'vitest'
+import { askFor } from '../../tests/asks'
+import { personIn } from '../../tests/people'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { TIERS } from '../catalogue/words'
+import { checksOf, mayBeLed } from '../check/checksOf'
+import { timelineOf } from '../plan/timeline'
+import { boundModel, boundOf, gapOf, type Solver } from './bound'
+import { chanceFor, composed } from './compose'
+import { Evaluator } from './evaluate'
+import { problemOf, ridersOf, type Option, type Problem } from './problem'
+import { brokenRule, scoreOf, secondsOfLine, worthOf, type Line } from './score'
+import { bestLine } from './search'
+
+const catalogue = shippedCatalogue()
+const highs = await loadHighs()
+const solve: Solver = (model) => {
+  const solution = highs.solve(model)
+  return solution.Status === 'Optimal' ? solution.ObjectiveValue : null
+}
+const circle = TIERS.map((tier, at) => personIn(tier, { id: `p${at}`, name: `P${at}` }))
+const lineOf = (ask: ReturnType<typeof askFor>, problem: Problem, plan: { blocks: { movement: string; rounds: number }[] }): Line =>
+  plan.blocks.map((block) => problem.options.find((option) => option.movement === block.movement && option.rounds === block.rounds)!)
+
+describe('what seconds of a region are worth', () => {
+  it.each([[0, 0], [45, 45], [90, 90], [135, 126], [180, 162], [270, 216], [360, 243], [900, 243]])('%i s of a target of 180 s: %i', (seconds, worth) => {
+    expect(worthOf(seconds, 180)).toBeCloseTo(worth, 9)
+  })
+})
+
+describe('a composed plan', () => {
+  const ask = askFor(circle)
+  const answer = composed(ask)
+  it('comes with up to three that differ, the best first, each within its time on the real timeline', () => {
+    expect(answer.plans.length).toBeGreaterThan(1)
+    const scores = answer.plans.map((plan) => plan.score)
+    expect(scores).toEqual([...scores].sort((a, b) => b - a))
+    for (const { plan, seconds } of answer.plans) {
+      expect(timelineOf(plan, ridersOf(plan, answer.problem, ask), ask.met, catalogue).seconds).toBeCloseTo(seconds, 6)
+      expect(seconds).toBeLessThanOrEqual(45 * 60)
+      expect(seconds).toBeGreaterThan(38 * 60)
+    }
+  })
+  it('says of every block why it is in it', () => {
+    for (const { plan, reasons } of answer.plans) for (const block of plan.blocks) expect(reasons[block.id], block.movement).toMatch(/^[A-Z0-9].+\.$/)
+  })
+  it('passes the checks that stop a class, and those of its order', () => {
+    for (const { plan } of answer.plans) {
+      const riders = ridersOf(plan, answer.problem, ask)
+      const found = checksOf({ plan, timeline: timelineOf(plan, riders, ask.met, catalogue), people: circle, riders, venue: { cupboard: ask.cupboard }, helpers: 2, aim: ask.aim, catalogue })
+      expect(mayBeLed(found)).toBe(true)
+      expect(found.filter((check) => ['settle', 'close', 'time-over', 'floor-trips', 'drink'].includes(check.id) || check.id.startsWith('cold'))).toEqual([])
+    }
+  })
+  it('is the same again for the same question, and another for another seed', () => {
+    expect(composed(askFor(circle)).plans.map(({ plan }) => plan)).toEqual(answer.plans.map(({ plan }) => plan))
+  })
+  it('has what is pinned and nothing that is left out', () => {
+    const wished = composed(askFor(circle, { pinned: ['heel-raises', 'rest-fold'], banned: ['bridge'] }))
+    for (const { plan } of wished.plans) {
+      const movements = plan.blocks.map((block) => block.movement)
+      expect(movements).toEqual(expect.arrayContaining(['heel-raises', 'rest-fold']))
+      expect(movements).not.toContain('bridge')
+    }
+  })
+  it('stays off the floor where that is wished', () => {
+    const dry = composed(askFor(circle, { floor: false }))
+    expect(dry.problem.options.some((option) => option.isDown)).toBe(false)
+    expect(dry.fallen.some((fallen) => fallen.why === 'It goes down to the floor.')).toBe(true)
+  })
+  it('prefers what is repeated for progress, and what the last meetings did not have', () => {
+    const gain = (change: object) => problemOf(askFor(circle, change)).options.find((option) => option.movement === 'bridge')!.gain.reduce((sum, seconds) => sum + seconds, 0)
+    expect(gain({ carryOver: ['bridge'] })).toBeGreaterThan(gain({}))
+    expect(gain({ recent: [['bridge']] })).toBeLessThan(gain({ recent: [[], ['bridge']] }))
+    expect(gain({ recent: [[], ['bridge']] })).toBeLessThan(gain({}))
+  })
+})
+
+describe('what cannot be met', () => {
+  it('names the people because of whom a pinned movement is out', () => {
+    const fragile = personIn('chair', { id: 'p9', name: 'Ola', access: { bed: 'no', chair: 'yes', standing: 'no', floor: 'no' }, considerations: ['hip-replacement-back', 'knee-painful', 'neck-pain', 'shoulder-frozen', 'brittle-bones', 'low-back-worse-arching', 'very-mobile-joints'].map((consideration) => ({ consideration, side: 'both' as const, clearedBy: '' })) })
+    const { fallen } = problemOf(askFor([fragile]))
+    const out = fallen.find((other) => other.why.includes('Nothing of it is for Ola'))!
+    expect(composed(askFor([fragile], { pinned: [out.movement] }))).toMatchObject({ plans: [], unmet: [expect.stringContaining('is pinned and cannot be in it: Nothing of it is for Ola')] })
+  })
+  it('says how much more time it needs, or which pin to take off', () => {
+    const pinned = problemOf(askFor(circle)).options.filter((option) => option.phase === 'main').map((option) => option.movement)
+    const { plans, unmet } = composed(askFor(circle, { minutes: 10, pinned: [...new Set(pinned)].slice(0, 5) }))
+    expect(plans).toEqual([])
+    expect(unmet[0]).toMatch(/It needs at least \d+ min more\.|No single wish is enough/)
+  })
+  it('takes movements out for which a prop is short, and says so', () => {
+    const { fallen } = problemOf(askFor(circle, { cupboard: {} }))
+    expect(fallen.some((other) => /short\.$/.test(other.why))).toBe(true)
+  })
+})
+
+describe('the rules', () => {
+  const problem = problemOf(askFor(circle))
+  const anyLine = fc.array(fc.nat({ max: problem.options.length - 1 }), { minLength: 2, maxLength: 9 }).map((picks) => picks.map((pick) => problem.options[pick]!))
+  it('are the same in one pass as in words', () => {
+    const evaluator = new Evaluator(problem)
+    fc.assert(fc.property(anyLine, (line) => {
+      const score = evaluator.scoreOf(line)
+      if (brokenRule(line, problem) === null) expect(score).toBeCloseTo(scoreOf(line, problem), 6)
+      else expect(score).toBe(-Infinity)
+    }), { numRuns: 2000 })
+  })
+  it('are never broken, whatever the circle, its cupboard and its wishes', () => {
+    const considerations = [...catalogue.considerations.values()].filter((row) => !row.redFlag).map((row) => row.id)
+    const person = fc.record({ tier: fc.constantFrom(...TIERS), considerations: fc.array(fc.constantFrom(...considerations), { maxLength: 3 }), pace: fc.constantFrom('brisk' as const, 'usual' as const, 'very-slow' as const) })
+    fc.assert(fc.property(fc.array(person, { minLength: 1, maxLength: 9 }), fc.constantFrom(20, 30, 45), fc.boolean(), fc.string({ maxLength: 4 }), (people, minutes, floor, seed) => {
+      const ask = askFor(people.map((one, at) => personIn(one.tier, { id: `p${at}`, pace: one.pace, considerations: one.considerations.map((consideration) => ({ consideration, side: 'both' as const, clearedBy: '' })) })), { minutes, floor, seed })
+      const { plans, problem: asked } = composed(ask, null, 4000)
+      for (const { plan, seconds } of plans) {
+        expect(seconds).toBeLessThanOrEqual(minutes * 60)
+        expect(brokenRule(lineOf(ask, asked, plan), asked)).toBeNull()
+        expect(plan.blocks.some((block) => asked.fallen.some((fallen) => fallen.movement === block.movement))).toBe(false)
+      }
+    }), { numRuns: 40 })
+  })
+})
+
+/** Every order of every choice of a few movements: what brute force finds. */
+function bruteForce(problem: Problem): number {
+  const evaluator = new Evaluator(problem)
+  let best = -Infinity
+  const grow = (line: Option[]) => {
+    for (const end of problem.options) best = Math.max(best, evaluator.scoreOf([...line, end]))
+    for (const option of problem.options) {
+      if (option.quality === 'breath' || line.some((other) => other.movement === option.movement)) continue
+      const next = [...line, option]
+      if (secondsOfLine(next, problem) <= problem.seconds) grow(next)
+    }
+  }
+  for (const start of problem.options) grow([start])
+  return best
+}
+
+describe('the search', () => {
+  const few = (movements: string[], minutes: number) => {
+    const problem = problemOf(askFor(circle, { minutes }))
+    return { ...problem, options: problem.options.filter((option) => movements.includes(option.movement)) }
+  }
+  it.each([
+    [['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock'], 14], [['paced-breath', 'rest-fold', 'posture-lift', 'ankle-on-knee', 'side-bend'], 18],
+    [['paced-breath', 'front-of-hip-opening', 'knee-sways', 'sit-to-stand', 'heel-raises'], 20],
+  ])('finds what brute force finds among %j in %i min', (movements, minutes) => {
+    const problem = few(movements, minutes)
+    const line = bestLine(problem, chanceFor('small'), 30_000)!
+    expect(scoreOf(line, problem)).toBeCloseTo(bruteForce(problem), 6)
+  })
+  it('is never better than the bound, nor the bound of parts under that of wholes (HiGHS as the judge)', () => {
+    for (const minutes of [14, 20]) {
+      const problem = few(['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock', 'ankle-on-knee', 'wall-angels'], minutes)
+      const score = scoreOf(bestLine(problem, chanceFor('bound'), 30_000)!, problem)
+      const [parts, wholes] = [boundOf(problem, solve, false)!, boundOf(problem, solve, true)!]
+      expect(wholes).toBeGreaterThanOrEqual(score - 1e-6)
+      expect(parts).toBeGreaterThanOrEqual(wholes - 1e-6)
+      expect(gapOf(score, wholes)).toBeGreaterThanOrEqual(0)
+    }
+  })
+  it('comes within 5 % of the proven bound for an ordinary evening', () => {
+    const answer = composed(askFor(circle))
+    expect(gapOf(answer.plans[0]!.score, boundOf(answer.problem, solve, false))).toBeLessThan(0.05)
+  })
+  it('goes on from the plan that is there, and keeps what was pinned since', () => {
+    const ask = askFor(circle)
+    const [first] = composed(ask).plans
+    const again = composed({ ...ask, pinned: ['heel-raises'] }, first!.plan, 20_000).plans[0]!
+    expect(again.plan.blocks.map((block) => block.movement)).toContain('heel-raises')
+    expect(again.score).toBeGreaterThan(0.9 * first!.score)
+  })
+})
+
+it('a bound’s model is text that a solver reads', () => {
+  const model = boundModel(problemOf(askFor(circle, { minutes: 20 })), { withHolds: true, whole: false })
+  expect(model.startsWith('Maximize\n')).toBe(true)
+  expect(model).not.toMatch(/NaN|Infinity|undefined/)
+})

@@ -1,0 +1,170 @@
+import { REGIONS, type Region } from '../catalogue/words'
+import { blockFor } from '../plan/edits'
+import type { Block, Plan } from '../plan/plan'
+import { timelineOf } from '../plan/timeline'
+import type { Ask } from './ask'
+import { problemOf, ridersOf, type Fallen, type Option, type Problem } from './problem'
+import { bestLine, type Chance } from './search'
+import { brokenRule, scoreOf, secondsOfLine, type Line } from './score'
+
+/** A plan that was composed, with why each of its blocks is in it. */
+export interface ComposedPlan {
+  plan: Plan
+  score: number
+  seconds: number
+  /** By block id. */
+  reasons: Record<string, string>
+}
+
+export interface Composed {
+  plans: ComposedPlan[]
+  /** Movements that could not be in it, and because of whom or what. */
+  fallen: Fallen[]
+  /** Why there is no plan, and what to relax; empty where there is one. */
+  unmet: string[]
+  problem: Problem
+}
+
+const PLANS = 3
+/** What a movement counts in the second and third plan when an earlier one has it: so that they differ. */
+const OTHERWISE_SHARE = 0.55
+const STEPS = 90_000
+const LATER_STEPS = 25_000
+
+/**
+ * Composes up to three distinct plans, the best first.
+ *
+ * @param from a plan to start from, after something in it was pinned, swapped or taken out
+ * @param steps how long it looks
+ */
+export function composed(ask: Ask, from: Plan | null = null, steps = STEPS): Composed {
+  const problem = problemOf(ask)
+  const chance = chanceFor(ask.seed)
+  const unmet = unmetBefore(ask, problem)
+  if (unmet.length > 0) return { plans: [], fallen: problem.fallen, unmet, problem }
+  const lines: Line[] = []
+  for (let count = 0; count < PLANS; count += 1) {
+    const line = bestLine(count === 0 ? problem : unlike(problem, lines), chance, count === 0 ? steps : Math.min(LATER_STEPS, steps), count === 0 && from ? lineOf(from, problem) : null)
+    if (!line) break
+    const own = line.map((option) => problem.options.find((other) => other.movement === option.movement && other.rounds === option.rounds)!)
+    if (lines.every((other) => differ(own, other))) lines.push(own)
+  }
+  if (lines.length === 0) return { plans: [], fallen: problem.fallen, unmet: whatToRelax(ask, problem), problem }
+  return { plans: lines.map((line) => finished(line, ask, problem)).sort((a, b) => b.score - a.score), fallen: problem.fallen, unmet: [], problem }
+}
+
+/** The same question with what earlier plans have counting less. */
+function unlike(problem: Problem, lines: readonly Line[]): Problem {
+  const used = new Set(lines.flatMap((line) => line.map((option) => option.movement)))
+  return { ...problem, options: problem.options.map((option) => (used.has(option.movement) && option.quality !== 'breath' && !problem.pinned.includes(option.movement) ? { ...option, gain: option.gain.map((seconds) => seconds * OTHERWISE_SHARE) } : option)) }
+}
+
+function differ(a: Line, b: Line): boolean {
+  const other = new Set(b.map((option) => option.movement))
+  return a.filter((option) => !other.has(option.movement)).length >= 2
+}
+
+/** The blocks of a plan as options, those that are no longer open left out. */
+function lineOf(plan: Plan, problem: Problem): Line {
+  return plan.blocks.flatMap((block) => {
+    const own = problem.options.filter((option) => option.movement === block.movement)
+    return own.find((option) => option.rounds === block.rounds) ?? own[0] ?? []
+  })
+}
+
+/** Turns a line into blocks, checks it on the real timeline, and takes a round or a block off where that is longer. */
+function finished(line: Line, ask: Ask, problem: Problem): ComposedPlan {
+  let own = [...line]
+  for (;;) {
+    const plan = planOf(own, ask, problem)
+    const { seconds } = timelineOf(plan, ridersOf(plan, problem, ask), ask.met, ask.catalogue)
+    const spare = own.slice(1, -1).filter((option) => !problem.pinned.includes(option.movement)).sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
+    if (seconds <= ask.minutes * 60 || !spare) return { plan, score: scoreOf(own, problem), seconds, reasons: reasonsFor(own, plan, ask, problem) }
+    own = own.filter((option) => option !== spare)
+  }
+}
+
+function lossOf(option: Option, line: Line, problem: Problem): number {
+  return (scoreOf(line, problem) - scoreOf(line.filter((other) => other !== option), problem)) / option.seconds
+}
+
+function planOf(line: Line, ask: Ask, problem: Problem): Plan {
+  const blocks = line.map((option, at): Block => ({ ...blockFor(ask.catalogue.movements.get(option.movement)!, ask.school, `c${at + 1}-${option.movement}`.slice(0, 60), ask.catalogue), rounds: option.rounds }))
+  return { ...problem.plan, title: ask.aim.name, blocks }
+}
+
+/** Why each block is in it: what it gives, what it saves, what was wished. */
+function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<string, string> {
+  const { change, postures } = problem
+  return Object.fromEntries(line.map((option, at) => {
+    const gains = REGIONS.map((region, index) => ({ region, seconds: option.gain[index]!, worth: option.gain[index]! * problem.weight[index]! }))
+      .filter(({ region, worth }) => worth > 1 && region in ask.aim.regions)
+      .sort((a, b) => b.worth - a.worth)
+    const before = at === 0 ? 0 : line[at - 1]!.posture
+    const words = [
+      at === 0 ? 'settles' : at === line.length - 1 ? 'lets it sink in' : '',
+      ask.pinned.includes(option.movement) ? 'pinned' : '',
+      gains.length > 0 ? gains.slice(0, 2).map(({ region, seconds }) => `${Math.round(seconds)} s for ${nameOf(region)}`).join(', ') : '',
+      ask.carryOver.includes(option.movement) ? 'repeated for progress' : '',
+      at > 0 && change[before * postures + option.posture] === 0 ? 'nobody has to move for it' : '',
+      option.phase === 'warm' && gains.length === 0 && at > 0 && at < line.length - 1 ? 'warms' : '',
+    ].filter((word) => word !== '')
+    const said = words.length > 0 ? words.join('; ') : 'rounds it off'
+    return [plan.blocks[at]!.id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
+  }))
+}
+
+function nameOf(region: Region): string {
+  return region.replaceAll('-', ' ')
+}
+
+/** What stands in the way before any search. */
+function unmetBefore(ask: Ask, problem: Problem): string[] {
+  const nameOfMovement = (id: string) => ask.catalogue.movements.get(id)?.name ?? id
+  return ask.pinned.flatMap((movement) => {
+    const out = problem.fallen.find((other) => other.movement === movement)
+    return out ? [`“${nameOfMovement(movement)}” is pinned and cannot be in it: ${out.why} Take the pin off, or change that.`] : []
+  })
+}
+
+/** Why no line keeps the rules: one wish after the other is let go, and the first that helps is named. */
+function whatToRelax(ask: Ask, problem: Problem): string[] {
+  const few: Chance = chanceFor(`${ask.seed} relax`)
+  const works = (other: Problem) => bestLine(other, few, 300) !== null
+  const said: string[] = []
+  for (const more of [60, 120, 300, 600, 1200]) {
+    const longer = { ...problem, seconds: problem.seconds + more }
+    const line = bestLine(longer, few, 3000)
+    if (!line) continue
+    said.push(`It needs at least ${Math.max(1, Math.ceil((secondsOfLine(shortest(line, longer), longer) - problem.seconds) / 60))} min more.`)
+    break
+  }
+  for (const pin of problem.pinned) {
+    if (works({ ...problem, pinned: problem.pinned.filter((other) => other !== pin) })) said.push(`Or take the pin off “${ask.catalogue.movements.get(pin)?.name}”.`)
+  }
+  if (said.length === 0) said.push('No single wish is enough: give it more time, or fewer pins.')
+  return said
+}
+
+/** Without everything that is neither pinned nor needed. */
+function shortest(line: Line, problem: Problem): Line {
+  let own = line
+  for (const option of line.slice(1, -1)) {
+    const less = own.filter((other) => other !== option)
+    if (!problem.pinned.includes(option.movement) && brokenRule(less, problem) === null) own = less
+  }
+  return own
+}
+
+/** Chance that follows from a word alone. */
+export function chanceFor(seed: string): Chance {
+  let state = 2166136261
+  for (let at = 0; at < seed.length; at += 1) state = Math.imul(state ^ seed.charCodeAt(at), 16777619)
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
+  }
+}

@@ -1,0 +1,78 @@
+import type { Option, Problem } from './problem'
+import { CLIMB_SECONDS, PHASE_ORDER, WARM_SECONDS, worthOf, type Line } from './score'
+
+/** What the search looks up instead of reckoning it anew. */
+interface Known {
+  movement: number
+  phase: number
+  isBreath: boolean
+  mayStart: boolean
+  mayEnd: boolean
+  warms: boolean
+  isLongHold: boolean
+  isPinned: boolean
+}
+
+/**
+ * The score of a line and whether it keeps the rules, in one pass: the same as `scoreOf` and `brokenRule`, which say
+ * it in words.
+ */
+export class Evaluator {
+  private readonly known = new Map<Option, Known>()
+  private readonly seen: Int32Array
+  private stamp = 0
+  private readonly pins: number
+
+  constructor(private readonly problem: Problem) {
+    const movements = [...new Set(problem.options.map((option) => option.movement))]
+    this.seen = new Int32Array(movements.length)
+    this.pins = problem.pinned.length
+    for (const option of problem.options) {
+      const isBreath = option.quality === 'breath'
+      this.known.set(option, {
+        movement: movements.indexOf(option.movement), phase: PHASE_ORDER[option.phase], isBreath, mayStart: isBreath || option.phase === 'settle', mayEnd: isBreath || option.phase === 'close',
+        warms: option.phase === 'warm' || option.phase === 'main', isLongHold: option.phase === 'long-holds', isPinned: problem.pinned.includes(option.movement),
+      })
+    }
+  }
+
+  /** −Infinity where a rule is broken. */
+  scoreOf(line: Line): number {
+    const { change, climb, postures, seconds, target, weight } = this.problem
+    const last = line.length - 1
+    if (last < 1) return -Infinity
+    this.stamp += 1
+    let [time, rise, at, phase, warm, downs, pinned, down] = [0, 0, 0, 0, 0, 0, 0, false]
+    for (let index = 0; index <= last; index += 1) {
+      const option = line[index]!
+      const known = this.known.get(option)!
+      if (index === 0 ? !known.mayStart : index === last ? !known.mayEnd : known.isBreath) return -Infinity
+      const way = at * postures + option.posture
+      time += change[way]! + option.seconds
+      if (time > seconds) return -Infinity
+      rise += climb[way]!
+      at = option.posture
+      if (index > 0 && index < last) {
+        if (known.phase < phase) return -Infinity
+        phase = known.phase
+        if (known.isLongHold && warm < WARM_SECONDS) return -Infinity
+        if (known.warms) warm += option.seconds
+      }
+      if (option.isDown && !down) downs += 1
+      down = option.isDown
+      if (this.seen[known.movement] === this.stamp) {
+        if (!known.isBreath) return -Infinity
+      } else if (known.isPinned) pinned += 1
+      this.seen[known.movement] = this.stamp
+    }
+    if (downs > 1 || pinned < this.pins) return -Infinity
+    if (time + change[at * postures]! > seconds) return -Infinity
+    let score = -CLIMB_SECONDS * (rise + climb[at * postures]!)
+    for (let region = 0; region < target.length; region += 1) {
+      let gained = 0
+      for (let index = 0; index <= last; index += 1) gained += line[index]!.gain[region]!
+      if (gained > 0) score += weight[region]! * worthOf(gained, target[region]!)
+    }
+    return score
+  }
+}

@@ -1,0 +1,223 @@
+import type { Movement } from '../catalogue/catalogue'
+import { REGIONS, TIERS, type Phase, type Quality, type Region } from '../catalogue/words'
+import { shareProps } from '../check/propChecks'
+import type { Offer } from '../offer/offerFor'
+import type { Person } from '../offer/person'
+import { tissueSeconds, wantedSeconds } from '../plan/coverage'
+import { blockFor } from '../plan/edits'
+import { emptyPlan, type Block, type Plan } from '../plan/plan'
+import { riderOf, type Expected, type RiderToday } from '../plan/riders'
+import { changeover } from '../time/changeover'
+import { secondsOf } from '../time/secondsOf'
+import { workSeconds } from '../time/workSeconds'
+import type { Ask } from './ask'
+
+/** One movement with one number of rounds: what a plan is put together from. */
+export interface Option {
+  movement: string
+  rounds: number
+  /** Introduction and work; the way there is the order's. */
+  seconds: number
+  /** Useful seconds it gives each region, `REGIONS` in their order. */
+  gain: Float64Array
+  phase: Phase
+  quality: Quality
+  /** Held at the end of range for a while: wants a warm body. */
+  holds: boolean
+  /** Everybody's postures taken together; 0 is home. */
+  posture: number
+  /** Somebody of the floor lane is down in it. */
+  isDown: boolean
+}
+
+/** A movement that cannot be in the plan, and because of whom or what. */
+export interface Fallen {
+  movement: string
+  why: string
+}
+
+/** A question in numbers. */
+export interface Problem {
+  options: Option[]
+  /** Seconds from one posture tuple to another, row by row: the slowest lane's; 0 is home. */
+  change: Float64Array
+  /** Mean rise of the bodies on the way, body heights. */
+  climb: Float64Array
+  postures: number
+  /** Seconds of a region that count fully, and what a second of it is worth. */
+  target: Float64Array
+  weight: Float64Array
+  seconds: number
+  pinned: string[]
+  fallen: Fallen[]
+  /** Everybody with their offers for all movements, in the catalogue's order. */
+  riders: RiderToday[]
+  plan: Plan
+}
+
+/** A little for every region that the aim does not name, so that spare time is used; ours. */
+const ELSEWHERE_WEIGHT = 0.08
+const ELSEWHERE_SECONDS = 120
+const QUALITY_BONUS = 1.15
+const CARRY_OVER_BONUS = 1.2
+/** What counts of a movement that the last meetings had already, the last one first; ours. */
+const AGAIN_SHARE = [0.8, 0.88, 0.94, 0.97]
+const FIRST_INTRODUCTION_SECONDS = 20
+const INTRODUCTION_SECONDS = 8
+const DRINK_FROM_MINUTES = 45
+const DRINK_SECONDS = 60
+const HOLD_SECONDS = 20
+
+/**
+ * Puts a question into numbers: for each movement everybody's variation today, the time of its slowest lane, what it
+ * gives each region, and the exact way between any two tuples of postures. People only take movements out.
+ */
+export function problemOf(ask: Ask): Problem {
+  const { catalogue, aim, school } = ask
+  const expected = ask.people.length > 0 ? ask.people : usualPeople()
+  const candidates = [...catalogue.movements.values()]
+  const everything: Plan = { ...emptyPlan('', ask.minutes, school), aim, drinkBreak: ask.minutes >= DRINK_FROM_MINUTES, blocks: candidates.map((movement) => blockFor(movement, school, movement.id, catalogue)) }
+  const riders = expected.map((one) => riderOf(one, everything, catalogue)).filter((rider) => rider.today.takesPart)
+  const names = new Map(expected.map(({ person }) => [person.id, person.name]))
+  const tuples = new Map<string, number>()
+  const homes = riders.map((rider) => homeOf(rider, ask))
+  tuples.set(homes.join(' '), 0)
+  const rows: string[][] = [homes]
+  const options: Option[] = []
+  const fallen: Fallen[] = []
+  candidates.forEach((movement, index) => {
+    const why = reasonAgainst(movement, index, riders, names, ask)
+    if (why !== null) return void fallen.push({ movement: movement.id, why })
+    const postures = riders.map((rider, at) => postureIn(rider, index) ?? homes[at]!)
+    const key = postures.join(' ')
+    if (!tuples.has(key)) {
+      tuples.set(key, rows.length)
+      rows.push(postures)
+    }
+    options.push(...optionsFor(everything.blocks[index]!, movement, index, riders, tuples.get(key)!, ask))
+  })
+  const { change, climb, noWay } = waysBetween(rows, riders, ask)
+  const reachable = options.filter((option) => !noWay.has(option.posture))
+  for (const option of options) if (noWay.has(option.posture) && !fallen.some((other) => other.movement === option.movement)) fallen.push({ movement: option.movement, why: `There is no safe way to it for ${[...noWay.get(option.posture)!].map((at) => names.get(riders[at]!.id)).join(', ')}.` })
+  const { target, weight } = wanted(ask)
+  return {
+    options: reachable, change, climb, postures: rows.length, target, weight, seconds: ask.minutes * 60 - (everything.drinkBreak ? DRINK_SECONDS : 0),
+    pinned: [...ask.pinned], fallen, riders, plan: { ...everything, blocks: [] },
+  }
+}
+
+/** Everybody with their offers in a plan that was put together from the problem's options. */
+export function ridersOf(plan: Plan, { riders }: Problem, { catalogue }: Ask): RiderToday[] {
+  const at = new Map([...catalogue.movements.keys()].map((movement, index) => [movement, index]))
+  return riders.map((rider) => ({ ...rider, offers: plan.blocks.map((block) => rider.offers[at.get(block.movement)!]!) }))
+}
+
+/** One person a tier who can do everything at level 2, for a plan that nobody is expected at. */
+function usualPeople(): Expected[] {
+  return TIERS.map((tier) => {
+    const person: Person = { id: `usual-${tier}`, name: `the ${tier} lane`, birthYear: null, pace: 'usual', homeTier: tier, access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either' }
+    return { person, when: { daysAway: null, year: null } }
+  })
+}
+
+function homeOf(rider: RiderToday, { catalogue }: Ask): string {
+  const homes = catalogue.graph.home[rider.tier]
+  return homes.find((id) => !catalogue.postures.get(id)!.demands.some((tag) => rider.mover.avoid.has(tag))) ?? homes[0]!
+}
+
+/** Where somebody is in a movement; null: they stay where they are. */
+function postureIn(rider: RiderToday, index: number): string | null {
+  const variation = rider.offers[index]?.find((offer) => offer.variation !== null)?.variation
+  return variation && variation.tier === rider.tier ? variation.postureId : null
+}
+
+function reasonAgainst(movement: Movement, index: number, riders: readonly RiderToday[], names: ReadonlyMap<string, string>, ask: Ask): string | null {
+  if (ask.banned.includes(movement.id)) return 'It was left out by hand.'
+  const without = riders.filter((rider) => !rider.today.breathOnly && movement.quality !== 'breath' && rider.offers[index]!.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing'))
+  if (without.length > 0) return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
+  if (!ask.floor && riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask))) return 'It goes down to the floor.'
+  const { short } = shareProps(riders, index, ask.cupboard, ask.catalogue)
+  if (ask.people.length > 0 && short.length > 0) return `${short.map(({ prop, people }) => `${people.length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
+  return null
+}
+
+function isDown(posture: string | null, { catalogue }: Ask): boolean {
+  return posture !== null && posture.startsWith('floor/') && catalogue.postures.get(posture)!.height < 1
+}
+
+/** The school's dose with a round less and a round more. */
+function optionsFor(block: Block, movement: Movement, index: number, riders: readonly RiderToday[], posture: number, ask: Ask): Option[] {
+  const { catalogue } = ask
+  const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
+  const introduction = ask.met.has(movement.id) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
+  const again = ask.recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(movement.id))
+  const carried = ask.carryOver.includes(movement.id)
+  const worth = (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) * (carried ? CARRY_OVER_BONUS : again >= 0 ? AGAIN_SHARE[again]! : 1)
+  return rounds.map((count): Option => {
+    const gain = new Float64Array(REGIONS.length)
+    let work = 0
+    for (const rider of riders) {
+      const offer = rider.offers[index]!.find((other) => other.variation !== null)
+      work = Math.max(work, workOf({ ...block, rounds: count }, offer, movement, ask))
+      const done = catalogue.movements.get(offer?.movement ?? '')
+      if (!done) continue
+      const seconds = (tissueSeconds({ dose: block.dose, rounds: count }, done) * worth) / riders.length
+      for (const [region, weight] of Object.entries(done.regions) as [Region, number][]) gain[REGIONS.indexOf(region)]! += seconds * weight
+    }
+    return {
+      movement: movement.id, rounds: count, seconds: introduction + work, gain, phase: movement.phase, quality: movement.quality, posture,
+      holds: movement.phase === 'long-holds' || ((block.dose.kind === 'hold' || block.dose.kind === 'target') && block.dose.seconds * count >= HOLD_SECONDS && movement.phase === 'main' && movement.quality === 'mobility'),
+      isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
+    }
+  })
+}
+
+function workOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): number {
+  const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
+  const sideChangeSeconds = catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? 4
+  return workSeconds({ roundSeconds: secondsOf(block.dose, sides), rounds: block.rounds, restSeconds: block.restSeconds, sides, order: block.sideOrder, sideChangeSeconds })
+}
+
+/** Exact ways between all tuples: the slowest person's seconds, and the mean rise. */
+function waysBetween(rows: readonly string[][], riders: readonly RiderToday[], { catalogue }: Ask) {
+  const size = rows.length
+  const [change, climb] = [new Float64Array(size * size), new Float64Array(size * size)]
+  const noWay = new Map<number, Set<number>>()
+  const known = new Map<string, { seconds: number; rise: number } | null>()
+  const wayOf = (at: number, from: string, to: string) => {
+    const { mover } = riders[at]!
+    const key = `${mover.pace} ${mover.sittingWaitSeconds} ${mover.standingWaitSeconds} ${[...mover.avoid].join()} ${from} ${to}`
+    let way = known.get(key)
+    if (way === undefined) {
+      const found = changeover(catalogue.graph, from, to, mover)
+      way = found && { seconds: found.seconds, rise: found.moves.reduce((sum, move) => sum + Math.max(0, catalogue.postures.get(move.to)!.height - catalogue.postures.get(move.from)!.height), 0) }
+      known.set(key, way)
+    }
+    return way
+  }
+  for (let from = 0; from < size; from += 1) {
+    for (let to = 0; to < size; to += 1) {
+      if (from === to) continue
+      let [slowest, rise] = [0, 0]
+      for (let at = 0; at < riders.length; at += 1) {
+        const way = wayOf(at, rows[from]![at]!, rows[to]![at]!)
+        if (way === null) {
+          if (from === 0) noWay.set(to, (noWay.get(to) ?? new Set()).add(at))
+          continue
+        }
+        slowest = Math.max(slowest, way.seconds)
+        rise += way.rise / riders.length
+      }
+      change[from * size + to] = slowest
+      climb[from * size + to] = rise
+    }
+  }
+  return { change, climb, noWay }
+}
+
+function wanted({ aim, school, catalogue }: Ask): { target: Float64Array; weight: Float64Array } {
+  return {
+    weight: Float64Array.from(REGIONS, (region) => aim.regions[region] ?? ELSEWHERE_WEIGHT),
+    target: Float64Array.from(REGIONS, (region) => wantedSeconds(aim, region, school, catalogue) || ELSEWHERE_SECONDS),
+  }
+}

@@ -1,0 +1,92 @@
+import type { Phase } from '../catalogue/words'
+import type { Option, Problem } from './problem'
+
+/** The order in which a session goes. */
+export const PHASE_ORDER: Record<Phase, number> = { settle: 0, warm: 1, main: 2, 'long-holds': 3, close: 4 }
+
+/** What another second of a region is worth, by how much of the target it has: half, whole, one and a half, twice. */
+export const SLOPES = [1, 0.8, 0.6, 0.3] as const
+/** What a body height of getting up costs, seconds of useful work; ours. */
+export const CLIMB_SECONDS = 6
+/** Warming before anything is held at the end of range, seconds; ours, from common practice. */
+export const WARM_SECONDS = 300
+
+/**
+ * What seconds of a region are worth: the first half of the target counts fully, then less and less.
+ *
+ * @example
+ * worthOf(90, 180) // 90; worthOf(180, 180) // 162
+ */
+export function worthOf(seconds: number, target: number): number {
+  let [worth, left] = [0, seconds]
+  for (const slope of SLOPES) {
+    const part = Math.min(left, target / 2)
+    worth += slope * part
+    left -= part
+    if (left <= 0) break
+  }
+  return worth
+}
+
+/** A plan as the search sees it: options in their order, a settling start first and a close last. */
+export type Line = readonly Option[]
+
+/** Seconds of the whole, ways and the way home included. */
+export function secondsOfLine(line: Line, { change, postures }: Problem): number {
+  let [seconds, at] = [0, 0]
+  for (const option of line) {
+    seconds += change[at * postures + option.posture]! + option.seconds
+    at = option.posture
+  }
+  return seconds + change[at * postures]!
+}
+
+/** Seconds of useful work, in the aim's eyes, less the getting up. */
+export function scoreOf(line: Line, problem: Problem): number {
+  const { target, weight, climb, postures } = problem
+  let [score, at] = [0, 0]
+  for (const option of line) {
+    score -= CLIMB_SECONDS * climb[at * postures + option.posture]!
+    at = option.posture
+  }
+  score -= CLIMB_SECONDS * climb[at * postures]!
+  for (let region = 0; region < target.length; region += 1) {
+    let seconds = 0
+    for (const option of line) seconds += option.gain[region]!
+    score += weight[region]! * worthOf(seconds, target[region]!)
+  }
+  return score
+}
+
+/**
+ * Whether a line keeps every hard rule: it fits the time, settles first and closes last, goes through the phases in
+ * order, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
+ *
+ * @returns the first rule that is broken, in words; null where none is
+ */
+export function brokenRule(line: Line, problem: Problem): string | null {
+  const first = line[0]
+  const last = line.at(-1)
+  if (!first || !last || line.length < 2) return 'It has no start and no end.'
+  if (first.phase !== 'settle' && first.quality !== 'breath') return 'It does not settle first.'
+  if (last.phase !== 'close' && last.quality !== 'breath') return 'It does not close.'
+  if (secondsOfLine(line, problem) > problem.seconds) return 'It does not fit the time.'
+  let [warm, phase, downs, down] = [0, 0, 0, false]
+  const seen = new Set<string>()
+  for (const [at, option] of line.entries()) {
+    const isEnd = at === 0 || at === line.length - 1
+    if (!isEnd) {
+      if (option.quality === 'breath') return 'Breath is the start or the close.'
+      if (PHASE_ORDER[option.phase] < phase) return 'Its phases are out of order.'
+      phase = PHASE_ORDER[option.phase]
+      if (option.phase === 'long-holds' && warm < WARM_SECONDS) return 'Something is held before the body is warm.'
+      if (option.phase === 'warm' || option.phase === 'main') warm += option.seconds
+    }
+    if (option.isDown && !down) downs += 1
+    down = option.isDown
+    if (seen.has(option.movement) && option.quality !== 'breath') return 'Something is done twice.'
+    seen.add(option.movement)
+  }
+  if (downs > 1) return 'It goes down to the floor more than once.'
+  return problem.pinned.every((movement) => seen.has(movement)) ? null : 'Something that is pinned is not in it.'
+}

@@ -1,0 +1,148 @@
+import { Evaluator } from './evaluate'
+import type { Option, Problem } from './problem'
+import { brokenRule, PHASE_ORDER, type Line } from './score'
+
+/** Chance in [0, 1). */
+export type Chance = () => number
+
+/** So many beginnings, each with its share of the steps; the rest polishes the best of them. */
+const BEGINNINGS = 6
+const POLISH_SHARE = 0.4
+const WARMEST = 40
+const COOLEST = 0.4
+const POLISH_WARMEST = 8
+
+/**
+ * Looks for the best line by simulated annealing over insert, drop, replace, move and change of rounds, from several
+ * beginnings. Every line it keeps obeys every hard rule.
+ *
+ * @param start a line to begin with, for instance the one that is on the screen
+ * @param steps how long it looks; the same steps and chance give the same line
+ * @returns null where no line was found that keeps the rules
+ */
+export function bestLine(problem: Problem, chance: Chance, steps: number, start: Line | null = null): Line | null {
+  const evaluator = new Evaluator(problem)
+  const kept = start && evaluator.scoreOf(start) > -Infinity ? start : null
+  const first = kept ?? firstLine(problem)
+  if (!first) return null
+  const moves = new Moves(problem, chance)
+  const beginnings = kept ? 1 : BEGINNINGS
+  let best: Found = { line: first, score: evaluator.scoreOf(first) }
+  for (let round = 0; round < beginnings; round += 1) {
+    const found = annealed({ line: first, score: evaluator.scoreOf(first) }, evaluator, moves, chance, Math.floor((steps * (1 - POLISH_SHARE)) / beginnings), kept ? POLISH_WARMEST : WARMEST)
+    if (found.score > best.score) best = found
+  }
+  return annealed(best, evaluator, moves, chance, Math.floor(steps * POLISH_SHARE), POLISH_WARMEST).line
+}
+
+interface Found {
+  line: Line
+  score: number
+}
+
+function annealed(from: Found, evaluator: Evaluator, moves: Moves, chance: Chance, steps: number, warmest: number): Found {
+  let [here, best] = [from, from]
+  for (let step = 0; step < steps; step += 1) {
+    const line = moves.changed(here.line)
+    if (!line) continue
+    const score = evaluator.scoreOf(line)
+    if (score === -Infinity) continue
+    const heat = warmest * (COOLEST / warmest) ** (step / steps)
+    if (score < here.score && chance() >= Math.exp((score - here.score) / heat)) continue
+    here = { line, score }
+    if (score > best.score) best = here
+  }
+  return best
+}
+
+/** The shortest start and close with everything that is pinned between; null where that breaks a rule. */
+function firstLine(problem: Problem): Line | null {
+  const byTime = (a: Option, b: Option) => a.seconds - b.seconds
+  const starts = problem.options.filter((option) => option.phase === 'settle' || option.quality === 'breath').sort(byTime)
+  const ends = problem.options.filter((option) => option.phase === 'close' || option.quality === 'breath').sort(byTime)
+  const pinned = problem.pinned.flatMap((movement) => problem.options.filter((option) => option.movement === movement).sort(byTime)[0] ?? [])
+  for (const start of starts) {
+    for (const end of ends) {
+      const middle = pinned.filter((option) => option.movement !== start.movement && option.movement !== end.movement)
+      const line = inPhases([start, ...middle, end])
+      if (brokenRule(line, problem) === null) return line
+      const warmed = warmedUp(line, problem)
+      if (warmed) return warmed
+    }
+  }
+  return null
+}
+
+/** Puts warming in before pinned holds, the longest first, until the rules are kept. */
+function warmedUp(line: Line, problem: Problem): Line | null {
+  let warmed = line
+  for (const option of problem.options.filter((other) => other.phase === 'warm' || other.phase === 'main').sort((a, b) => b.seconds - a.seconds)) {
+    if (warmed.some((other) => other.movement === option.movement)) continue
+    const next = inPhases([warmed[0]!, option, ...warmed.slice(1)])
+    if (brokenRule(next, problem) === 'It does not fit the time.') continue
+    warmed = next
+    if (brokenRule(warmed, problem) === null) return warmed
+  }
+  return null
+}
+
+/** Phases in order between start and close; within a phase those who lie together stay together. */
+function inPhases(line: Line): Line {
+  const middle = line.slice(1, -1).map((option, at) => ({ option, at }))
+  middle.sort((a, b) => PHASE_ORDER[a.option.phase] - PHASE_ORDER[b.option.phase] || Number(a.option.isDown) - Number(b.option.isDown) || a.at - b.at)
+  return [line[0]!, ...middle.map(({ option }) => option), line.at(-1)!]
+}
+
+/** Small changes of a line that keep its phases in order. */
+class Moves {
+  private readonly middle: Option[]
+  private readonly ofMovement = new Map<string, Option[]>()
+  private readonly starts: Option[]
+  private readonly ends: Option[]
+
+  constructor(problem: Problem, private readonly chance: Chance) {
+    this.middle = problem.options.filter((option) => option.quality !== 'breath')
+    for (const option of problem.options) this.ofMovement.set(option.movement, [...(this.ofMovement.get(option.movement) ?? []), option])
+    this.starts = problem.options.filter((option) => option.quality === 'breath' || option.phase === 'settle')
+    this.ends = problem.options.filter((option) => option.quality === 'breath' || option.phase === 'close')
+  }
+
+  changed(line: Line): Line | null {
+    const count = line.length - 2
+    const kind = this.chance()
+    if (kind < 0.25) return this.inserted(line, this.oneOf(this.middle))
+    if (kind < 0.32) return count === 0 ? null : line.toSpliced(1 + this.pick(count), 1)
+    if (kind < 0.55) return count === 0 ? null : this.inserted(line.toSpliced(1 + this.pick(count), 1), this.oneOf(this.middle))
+    if (kind < 0.62) {
+      if (count < 2) return null
+      const less = line.toSpliced(1 + this.pick(count), 1)
+      return this.inserted(less.toSpliced(1 + this.pick(count - 1), 1), this.oneOf(this.middle))
+    }
+    if (kind < 0.74) {
+      const at = this.pick(line.length)
+      return line.with(at, this.oneOf(this.ofMovement.get(line[at]!.movement)!))
+    }
+    if (kind < 0.94) {
+      if (count < 2) return null
+      const at = 1 + this.pick(count)
+      return this.inserted(line.toSpliced(at, 1), line[at]!)
+    }
+    const end = this.chance() < 0.5
+    return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts))
+  }
+
+  /** Somewhere among the blocks of its phase. */
+  private inserted(line: Line, option: Option): Line | null {
+    const order = PHASE_ORDER[option.phase]
+    let [from, to] = [1, line.length - 1]
+    while (from < line.length - 1 && PHASE_ORDER[line[from]!.phase] < order) from += 1
+    while (to > from && PHASE_ORDER[line[to - 1]!.phase] > order) to -= 1
+    return line.toSpliced(from + this.pick(to - from + 1), 0, option)
+  }
+  private pick(count: number): number {
+    return Math.floor(this.chance() * count)
+  }
+  private oneOf(options: readonly Option[]): Option {
+    return options[this.pick(options.length)]!
+  }
+}

@@ -1,0 +1,3 @@
+declare module 'dijkstrajs' {
+  export function find_path(graph: Record<string, Record<string, number>>, from: string, to: string): string[]
+}
