@@ -10,6 +10,6 @@ export function askFor(people: readonly Person[], change: Partial<Ask> = {}): As
   const catalogue = shippedCatalogue()
   return {
     aim: catalogue.aims[0]!, minutes: 45, school: 'dwell', people: people.map((person) => ({ person, when: { daysAway: 7, year: 2026 } })), cupboard: FULL_CUPBOARD,
-    met: new Set(catalogue.movements.keys()), pinned: [], banned: [], floor: true, recent: [], carryOver: [], seed: 'a plan', catalogue, ...change,
+    met: new Set(catalogue.movements.keys()), pinned: [], banned: [], floor: true, breathShare: 0, recent: [], carryOver: [], seed: 'a plan', catalogue, ...change,
   }
 }

@@ -36,7 +36,10 @@ export function useClass() {
   // What another device presses or logs shows up here within seconds.
   useIntervalFn(() => void meeting.refresh().catch(() => undefined), LISTEN_MS)
 
+  /** Why the class cannot begin as it is planned; empty where it can. */
+  const stops = computed(() => (begun.value ? [] : meeting.checks.filter((check) => check.weight === 'stop')))
   function start(): void {
+    if (stops.value.length > 0) return
     meeting.press({ event: 'start', script: [...steps.value] })
   }
   function toggle(): void {
@@ -72,5 +75,5 @@ export function useClass() {
   }
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 
-  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, lane, start, toggle, back, on, skip, stretch, finish, reset, log, addDetail, outcomesOf }
+  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, lane, stops, start, toggle, back, on, skip, stretch, finish, reset, log, addDetail, outcomesOf }
 }

@@ -1,5 +1,6 @@
 import { differenceInCalendarDays, getYear } from 'date-fns'
 import type { ClassEvent } from '~~/core/lead/clock'
+import { checksOf } from '~~/core/check/checksOf'
 import { foldOutcomes, type OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDraft } from '~~/core/lead/logFor'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
@@ -10,6 +11,9 @@ import { MeetingView, type HandChoiceRecord } from './meetingView'
 
 /** A class event as it is pressed, before it has an id and a time. */
 export type Pressed = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id' | 'at'> : never) : never
+
+/** Whoever leads is one pair of hands. */
+const HELPERS = 1
 
 /** The open meeting: what is known of it, what is said in it, and what follows for everybody's offers and time. */
 export const useMeeting = defineStore('meeting', () => {
@@ -99,10 +103,13 @@ export const useMeeting = defineStore('meeting', () => {
   })
   const ridersPresent = computed(() => present.value.map((person) => riders.value.get(person.id)!).filter((rider) => rider.today.takesPart))
   const timeline = computed(() => timelineOf(plan.value!, ridersPresent.value, new Set(view.value!.met), catalogues.catalogue))
+  const checks = computed(() => (plan.value && view.value ? checksOf({
+    plan: plan.value, timeline: timeline.value, people: present.value, riders: ridersPresent.value, venue: view.value.venue, helpers: HELPERS, aim: plan.value.aim, catalogue: catalogues.catalogue,
+  }) : []))
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const arrivalOf = (participant: string): Arrival => view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
-  return { view, plan, planIsDirty, planSaved, now, open, refresh, sayArrival, choose, log, press, someCame, present, riders, ridersPresent, timeline, outcomes, arrivalOf }
+  return { view, plan, planIsDirty, planSaved, now, open, refresh, sayArrival, choose, log, press, someCame, present, riders, ridersPresent, timeline, checks, expected, outcomes, arrivalOf }
 })
 
 /** What is known once a letter is counted in; ids make sure that nothing counts twice. */

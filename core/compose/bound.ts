@@ -37,6 +37,9 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
   const bounds: string[] = []
   const rows: string[] = []
   const time: string[] = choices.map(({ option }, at) => term(option.seconds, `x${at}`))
+  choices.forEach(({ option }, at) => {
+    if (option.cost > 0) objective.push(term(-option.cost, `x${at}`))
+  })
   for (let region = 0; region < target.length; region += 1) {
     const gained = choices.flatMap(({ option }, at) => (option.gain[region]! > 0 ? [term(-option.gain[region]!, `x${at}`)] : []))
     if (gained.length === 0) continue

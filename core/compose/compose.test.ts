@@ -91,6 +91,16 @@ describe('what cannot be met', () => {
     expect(plans).toEqual([])
     expect(unmet[0]).toMatch(/It needs at least \d+ min more\.|No single wish is enough/)
   })
+  it('lets somebody only breathe in a third of the blocks where that is wished, and no more', () => {
+    const fragile = personIn('bed', { id: 'p9', name: 'Ola', considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }] })
+    const [strict, kind] = [0, 0.34].map((breathShare) => composed(askFor([...circle, fragile], { breathShare })))
+    expect(kind!.fallen.length).toBeLessThan(strict!.fallen.length)
+    for (const { plan } of kind!.plans) {
+      const offers = ridersOf(plan, kind!.problem, askFor([])).find((rider) => rider.id === 'p9')!.offers
+      const breathing = offers.filter((own, at) => own.some((offer) => offer.kind === 'breath') && catalogue.movements.get(plan.blocks[at]!.movement)!.quality !== 'breath')
+      expect(breathing.length).toBeLessThanOrEqual(0.34 * plan.blocks.length)
+    }
+  })
   it('takes movements out for which a prop is short, and says so', () => {
     const { fallen } = problemOf(askFor(circle, { cupboard: {} }))
     expect(fallen.some((other) => /short\.$/.test(other.why))).toBe(true)

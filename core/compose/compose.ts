@@ -78,7 +78,7 @@ function finished(line: Line, ask: Ask, problem: Problem): ComposedPlan {
   for (;;) {
     const plan = planOf(own, ask, problem)
     const { seconds } = timelineOf(plan, ridersOf(plan, problem, ask), ask.met, ask.catalogue)
-    const spare = own.slice(1, -1).filter((option) => !problem.pinned.includes(option.movement)).sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
+    const spare = own.slice(1, -1).filter((option) => brokenRule(own.filter((other) => other !== option), problem) === null).sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
     if (seconds <= ask.minutes * 60 || !spare) return { plan, score: scoreOf(own, problem), seconds, reasons: reasonsFor(own, plan, ask, problem) }
     own = own.filter((option) => option !== spare)
   }

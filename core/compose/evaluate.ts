@@ -20,6 +20,7 @@ interface Known {
 export class Evaluator {
   private readonly known = new Map<Option, Known>()
   private readonly seen: Int32Array
+  private readonly breathed: Int32Array
   private stamp = 0
   private readonly pins: number
 
@@ -27,6 +28,7 @@ export class Evaluator {
     const movements = [...new Set(problem.options.map((option) => option.movement))]
     this.seen = new Int32Array(movements.length)
     this.pins = problem.pinned.length
+    this.breathed = new Int32Array(problem.riders.length)
     for (const option of problem.options) {
       const isBreath = option.quality === 'breath'
       this.known.set(option, {
@@ -38,10 +40,13 @@ export class Evaluator {
 
   /** −Infinity where a rule is broken. */
   scoreOf(line: Line): number {
-    const { change, climb, postures, seconds, target, weight } = this.problem
+    const { change, climb, postures, seconds, target, weight, breathShare } = this.problem
     const last = line.length - 1
     if (last < 1) return -Infinity
     this.stamp += 1
+    this.breathed.fill(0)
+    const breathsAtMost = breathShare * line.length
+    let cost = 0
     let [time, rise, at, phase, warm, downs, pinned, down] = [0, 0, 0, 0, 0, 0, 0, false]
     for (let index = 0; index <= last; index += 1) {
       const option = line[index]!
@@ -51,6 +56,11 @@ export class Evaluator {
       time += change[way]! + option.seconds
       if (time > seconds) return -Infinity
       rise += climb[way]!
+      cost += option.cost
+      for (const rider of option.breathing) {
+        this.breathed[rider]! += 1
+        if (this.breathed[rider]! > breathsAtMost) return -Infinity
+      }
       at = option.posture
       if (index > 0 && index < last) {
         if (known.phase < phase) return -Infinity
@@ -67,7 +77,7 @@ export class Evaluator {
     }
     if (downs > 1 || pinned < this.pins) return -Infinity
     if (time + change[at * postures]! > seconds) return -Infinity
-    let score = -CLIMB_SECONDS * (rise + climb[at * postures]!)
+    let score = -cost - CLIMB_SECONDS * (rise + climb[at * postures]!)
     for (let region = 0; region < target.length; region += 1) {
       let gained = 0
       for (let index = 0; index <= last; index += 1) gained += line[index]!.gain[region]!

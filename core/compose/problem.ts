@@ -28,6 +28,10 @@ export interface Option {
   posture: number
   /** Somebody of the floor lane is down in it. */
   isDown: boolean
+  /** Who would only breathe in it, by their place among the riders. */
+  breathing: readonly number[]
+  /** What that costs, seconds of useful work. */
+  cost: number
 }
 
 /** A movement that cannot be in the plan, and because of whom or what. */
@@ -49,6 +53,7 @@ export interface Problem {
   weight: Float64Array
   seconds: number
   pinned: string[]
+  breathShare: number
   fallen: Fallen[]
   /** Everybody with their offers for all movements, in the catalogue's order. */
   riders: RiderToday[]
@@ -67,6 +72,8 @@ const INTRODUCTION_SECONDS = 8
 const DRINK_FROM_MINUTES = 45
 const DRINK_SECONDS = 60
 const HOLD_SECONDS = 20
+/** What it costs that somebody only breathes in a block, shared by all, seconds; ours. */
+const BREATHING_SECONDS = 60
 
 /**
  * Puts a question into numbers: for each movement everybody's variation today, the time of its slowest lane, what it
@@ -102,7 +109,7 @@ export function problemOf(ask: Ask): Problem {
   const { target, weight } = wanted(ask)
   return {
     options: reachable, change, climb, postures: rows.length, target, weight, seconds: ask.minutes * 60 - (everything.drinkBreak ? DRINK_SECONDS : 0),
-    pinned: [...ask.pinned], fallen, riders, plan: { ...everything, blocks: [] },
+    pinned: [...ask.pinned], breathShare: ask.breathShare, fallen, riders, plan: { ...everything, blocks: [] },
   }
 }
 
@@ -133,12 +140,18 @@ function postureIn(rider: RiderToday, index: number): string | null {
 
 function reasonAgainst(movement: Movement, index: number, riders: readonly RiderToday[], names: ReadonlyMap<string, string>, ask: Ask): string | null {
   if (ask.banned.includes(movement.id)) return 'It was left out by hand.'
-  const without = riders.filter((rider) => !rider.today.breathOnly && movement.quality !== 'breath' && rider.offers[index]!.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing'))
-  if (without.length > 0) return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
+  const without = breathingIn(movement, index, riders).map((at) => riders[at]!)
+  if (without.length > 0 && (ask.breathShare === 0 || without.length > riders.length / 2)) return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
   if (!ask.floor && riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask))) return 'It goes down to the floor.'
   const { short } = shareProps(riders, index, ask.cupboard, ask.catalogue)
   if (ask.people.length > 0 && short.length > 0) return `${short.map(({ prop, people }) => `${people.length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
   return null
+}
+
+/** Who has neither a version nor a stand-in, by their place among the riders. */
+function breathingIn(movement: Movement, index: number, riders: readonly RiderToday[]): number[] {
+  if (movement.quality === 'breath') return []
+  return riders.flatMap((rider, at) => (!rider.today.breathOnly && rider.offers[index]!.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing') ? [at] : []))
 }
 
 function isDown(posture: string | null, { catalogue }: Ask): boolean {
@@ -152,6 +165,8 @@ function optionsFor(block: Block, movement: Movement, index: number, riders: rea
   const introduction = ask.met.has(movement.id) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
   const again = ask.recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(movement.id))
   const carried = ask.carryOver.includes(movement.id)
+  const breathing = breathingIn(movement, index, riders)
+  const cost = (BREATHING_SECONDS * breathing.length) / riders.length
   const worth = (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) * (carried ? CARRY_OVER_BONUS : again >= 0 ? AGAIN_SHARE[again]! : 1)
   return rounds.map((count): Option => {
     const gain = new Float64Array(REGIONS.length)
@@ -165,7 +180,7 @@ function optionsFor(block: Block, movement: Movement, index: number, riders: rea
       for (const [region, weight] of Object.entries(done.regions) as [Region, number][]) gain[REGIONS.indexOf(region)]! += seconds * weight
     }
     return {
-      movement: movement.id, rounds: count, seconds: introduction + work, gain, phase: movement.phase, quality: movement.quality, posture,
+      movement: movement.id, rounds: count, breathing, cost, seconds: introduction + work, gain, phase: movement.phase, quality: movement.quality, posture,
       holds: movement.phase === 'long-holds' || ((block.dose.kind === 'hold' || block.dose.kind === 'target') && block.dose.seconds * count >= HOLD_SECONDS && movement.phase === 'main' && movement.quality === 'mobility'),
       isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
     }

@@ -46,7 +46,7 @@ export function scoreOf(line: Line, problem: Problem): number {
   const { target, weight, climb, postures } = problem
   let [score, at] = [0, 0]
   for (const option of line) {
-    score -= CLIMB_SECONDS * climb[at * postures + option.posture]!
+    score -= option.cost + CLIMB_SECONDS * climb[at * postures + option.posture]!
     at = option.posture
   }
   score -= CLIMB_SECONDS * climb[at * postures]!
@@ -87,6 +87,14 @@ export function brokenRule(line: Line, problem: Problem): string | null {
     if (seen.has(option.movement) && option.quality !== 'breath') return 'Something is done twice.'
     seen.add(option.movement)
   }
+  if (mostBreathing(line) > problem.breathShare * line.length) return 'Somebody would only breathe too often.'
   if (downs > 1) return 'It goes down to the floor more than once.'
   return problem.pinned.every((movement) => seen.has(movement)) ? null : 'Something that is pinned is not in it.'
+}
+
+/** In how many blocks the one who breathes most often only breathes. */
+function mostBreathing(line: Line): number {
+  const counts = new Map<number, number>()
+  for (const option of line) for (const rider of option.breathing) counts.set(rider, (counts.get(rider) ?? 0) + 1)
+  return Math.max(0, ...counts.values())
 }

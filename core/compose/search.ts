@@ -120,7 +120,7 @@ class Moves {
     }
     if (kind < 0.74) {
       const at = this.pick(line.length)
-      return line.with(at, this.oneOf(this.ofMovement.get(line[at]!.movement)!))
+      return line.with(at, this.oneOf(this.ofMovement.get(line[at]!.movement)!)!)
     }
     if (kind < 0.94) {
       if (count < 2) return null
@@ -128,11 +128,12 @@ class Moves {
       return this.inserted(line.toSpliced(at, 1), line[at]!)
     }
     const end = this.chance() < 0.5
-    return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts))
+    return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts)!)
   }
 
   /** Somewhere among the blocks of its phase. */
-  private inserted(line: Line, option: Option): Line | null {
+  private inserted(line: Line, option: Option | undefined): Line | null {
+    if (!option) return null
     const order = PHASE_ORDER[option.phase]
     let [from, to] = [1, line.length - 1]
     while (from < line.length - 1 && PHASE_ORDER[line[from]!.phase] < order) from += 1
@@ -142,7 +143,7 @@ class Moves {
   private pick(count: number): number {
     return Math.floor(this.chance() * count)
   }
-  private oneOf(options: readonly Option[]): Option {
-    return options[this.pick(options.length)]!
+  private oneOf(options: readonly Option[]): Option | undefined {
+    return options[this.pick(options.length)]
   }
 }

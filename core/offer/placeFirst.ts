@@ -4,6 +4,7 @@ import type { Person } from './person'
 import { demandsOf } from './verdict'
 
 const STARTS_RESTED_AT_AGE = 85
+const ASSISTED = 2
 
 /** What measures say that bears on a start. */
 export interface Evidence {
@@ -41,7 +42,12 @@ export function startFor(movement: Movement, tier: Tier, person: Person, catalog
   return { level: 2, because: 'the usual start in the home tier' }
 }
 
-/** The level alone, for an offer that nothing was placed for yet. */
+/**
+ * The level alone, for an offer that nothing was placed for yet. A ladder that begins assisted is begun there: its
+ * lowest rung is still held by hands or a prop, and breath alone would be no beginning.
+ */
 export function placeFirst(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null): number {
-  return startFor(movement, tier, person, catalogue, thisYear).level
+  const { level } = startFor(movement, tier, person, catalogue, thisYear)
+  const lowest = movement.ladders[tier]?.[0]?.level ?? level
+  return lowest <= ASSISTED ? Math.max(level, lowest) : level
 }

@@ -151,3 +151,14 @@ export async function saveHandChoice(db: Database, practiceId: string, meetingId
   await db('hand_choices').where(key).delete()
   if (choice.variation !== '') await db('hand_choices').insert({ ...key, variation: choice.variation, reason: choice.reason, chosen_by: chosenBy })
 }
+
+/** Movements of a circle's last meetings in which somebody did something, the last one first. */
+export async function recentMovements(db: Database, practiceId: string, circleId: string, count: number): Promise<string[][]> {
+  const rows = await db('meetings as m')
+    .where({ 'm.practice_id': practiceId, 'm.circle_id': circleId })
+    .whereExists(db('outcomes as o').whereRaw('o.meeting_id = m.id').select('o.id'))
+    .orderBy('m.starts_at', 'desc')
+    .limit(count)
+    .select<{ plan: unknown }[]>('m.plan')
+  return rows.map((row) => Plan.parse(fromJson(row.plan)).blocks.map((block) => block.movement))
+}

@@ -106,7 +106,7 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
         <p class="numerals font-bold leading-none text-[5rem] sm:text-[6.4rem]" role="timer" :aria-label="`${Math.ceil(leftSeconds)} seconds left`" data-test="left">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
       </div>
       <div class="flex flex-wrap items-center gap-2 shrink-0">
-        <button class="button button-main text-[1.15rem] min-w-32" title="Space" @click="led.toggle">{{ reading.status === 'ready' ? 'Start' : isRunning ? 'Pause' : 'Go on' }}</button>
+        <button class="button button-main text-[1.15rem] min-w-32" title="Space" :disabled="led.stops.value.length > 0" @click="led.toggle">{{ reading.status === 'ready' ? 'Start' : isRunning ? 'Pause' : 'Go on' }}</button>
         <button class="button" title="←" :disabled="!begun" @click="led.back">Back</button>
         <button class="button" title="→" :disabled="!begun" @click="led.on">On</button>
         <button class="button" title="↓" :disabled="!begun" @click="led.skip">Skip</button>
@@ -114,6 +114,7 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
         <button v-if="begun && meeting.outcomes.length === 0" class="button button-quiet" @click="led.reset">Not begun after all</button>
         <NuxtLink v-if="reading.status === 'finished'" :to="`/meetings/${view.meeting.id}/reflect`" class="button button-main">On to Reflect</NuxtLink>
         <button v-else-if="begun" class="button button-quiet" @click="led.finish">End the class</button>
+        <p v-if="led.stops.value.length > 0" class="bg-stop-soft border-l-4 border-stop px-3 py-1" role="alert" data-test="stops">Not to be led like this: {{ led.stops.value.map((check) => check.what).join('. ') }}. <NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="underline">Mend it</NuxtLink></p>
         <p v-if="!meeting.someCame" class="text-[0.94rem] bg-mark-soft rounded-lg px-3 py-1">Nobody is ticked in Gather: all who are expected are shown.</p>
       </div>
       <div class="flex-1 md:min-h-0 md:overflow-y-auto grid lg:grid-cols-2 gap-x-8 content-start auto-rows-min">

@@ -16,6 +16,14 @@ await editor.open()
 const plan = computed(() => meeting.plan!)
 const selected = ref<string | null>(plan.value.blocks[0]?.id ?? null)
 const picking = ref(false)
+/** What is open beneath the lanes. */
+const panel = ref<'checks' | 'coverage' | 'compose' | null>(plan.value.blocks.length === 0 ? 'compose' : null)
+const weights = computed(() => (['stop', 'fix', 'consider'] as const).map((weight) => ({ weight, count: meeting.checks.filter((check) => check.weight === weight).length })))
+const checkWords = computed(() => {
+  const [stop, fix, consider] = weights.value.map(({ count }) => count)
+  const said = [stop ? `${stop} to stop for` : '', fix ? `${fix} to mend` : '', consider ? `${consider} to consider` : ''].filter((words) => words !== '')
+  return said.length > 0 ? said.join(', ') : 'nothing to mend'
+})
 const titleId = useId()
 const schoolId = useId()
 
@@ -53,6 +61,18 @@ function move(id: string, before: string | null): void {
   editor.apply({ edit: 'moveBlock', id, before })
   selected.value = id
 }
+function take(composed: Plan): void {
+  const fresh = crypto.randomUUID().slice(0, 6)
+  editor.apply({ edit: 'setBlocks', blocks: composed.blocks.map((block) => ({ ...block, id: `${block.id.slice(0, 40)}-${fresh}` })) })
+  editor.apply({ edit: 'setAim', aim: composed.aim })
+  editor.apply({ edit: 'setDrinkBreak', drinkBreak: composed.drinkBreak })
+  if (plan.value.title === '') editor.apply({ edit: 'setTitle', title: composed.title })
+  selected.value = plan.value.blocks[0]?.id ?? null
+  panel.value = null
+}
+function toggle(which: 'checks' | 'coverage' | 'compose'): void {
+  panel.value = panel.value === which ? null : which
+}
 function remove(): void {
   if (!locked.value && selected.value !== null) editor.apply({ edit: 'removeBlock', id: selected.value })
 }
@@ -62,6 +82,9 @@ useKeys([
   { press: 'ArrowLeft', shown: '←', does: 'Choose the block before', run: () => step(-1) },
   { press: 'alt+ArrowRight', shown: 'Alt →', does: 'Move the block later', run: () => moveBy(1) },
   { press: 'alt+ArrowLeft', shown: 'Alt ←', does: 'Move the block earlier', run: () => moveBy(-1) },
+  { press: 'c', does: 'Open or close the checks', run: () => toggle('checks') },
+  { press: 'v', does: 'Open or close the coverage', run: () => toggle('coverage') },
+  { press: 'm', does: 'Open or close the composer', run: () => toggle('compose') },
   { press: 'Delete', does: 'Remove the block', run: remove },
   { press: 'ctrl+z', shown: 'Ctrl Z', does: 'Undo', run: editor.undo },
   { press: 'ctrl+shift+z', shown: 'Ctrl Shift Z', does: 'Redo', run: editor.redo },
@@ -87,6 +110,8 @@ useKeys([
         </select>
       </div>
       <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.propsLaidOut" :disabled="locked" @change="editor.apply({ edit: 'setPropsLaidOut', propsLaidOut: ($event.target as HTMLInputElement).checked })" >Props lie ready</label>
+      <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.spaceCheck" :disabled="locked" data-test="space" @change="editor.apply({ edit: 'setSpaceCheck', spaceCheck: ($event.target as HTMLInputElement).checked })" >Look round first</label>
+      <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.drinkBreak" :disabled="locked" @change="editor.apply({ edit: 'setDrinkBreak', drinkBreak: ($event.target as HTMLInputElement).checked })" >Drink break</label>
     </div>
     <p v-if="notice" class="bg-mark-soft rounded-lg px-4 py-2 flex items-center gap-4" role="status" data-test="notice">{{ notice }}<button class="underline ml-auto" @click="notice = ''">Good</button></p>
 
@@ -105,6 +130,14 @@ useKeys([
     </div>
     <p v-if="noWay.length > 0" class="border-l-4 border-mark pl-3">No safe way through this plan for {{ noWay.join(', ') }}: see the lanes below, or choose something else for them in Gather.</p>
 
+    <div class="flex flex-wrap gap-2" role="group" aria-label="About the plan">
+      <button class="button" :class="panel === 'checks' ? 'button-on' : ''" :aria-expanded="panel === 'checks'" title="C" data-test="checks" @click="toggle('checks')">Checks: {{ checkWords }}</button>
+      <button class="button" :class="panel === 'coverage' ? 'button-on' : ''" :aria-expanded="panel === 'coverage'" title="V" @click="toggle('coverage')">Coverage</button>
+      <button v-if="!locked" class="button" :class="panel === 'compose' ? 'button-on' : ''" :aria-expanded="panel === 'compose'" title="M" @click="toggle('compose')">Compose</button>
+    </div>
+    <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="$event.forEach(editor.apply)" @select="selected = $event" />
+    <PlanCoverage v-if="panel === 'coverage'" :plan="plan" :timeline="meeting.timeline" :locked="locked" @aim="editor.apply({ edit: 'setAim', aim: $event })" @add="add" />
+    <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
     <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" :riders="meeting.ridersPresent" :selected="selected" class="-mx-5" @select="selected = $event" @move="move" />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>

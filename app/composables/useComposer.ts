@@ -1,0 +1,43 @@
+import type { Ask } from '~~/core/compose/ask'
+import type { Composed } from '~~/core/compose/compose'
+import type { Plan } from '~~/core/plan/plan'
+import type { ComposeDone } from '~/workers/composer.worker'
+
+/**
+ * The composer in its worker: a new question ends the one before, so that typing is never waited for.
+ */
+export function useComposer() {
+  const answer = shallowRef<Omit<Composed, 'problem'> | null>(null)
+  /** The most that any plan could reach; null: not proven yet. */
+  const bound = ref<number | null>(null)
+  const state = ref<'idle' | 'looking' | 'proving' | 'done'>('idle')
+  /** What the last answer took, ms. */
+  const took = ref(0)
+  let worker: Worker | undefined
+
+  function ask(question: Ask, from: Plan | null = null): void {
+    cancel()
+    const began = performance.now()
+    state.value = 'looking'
+    worker = new Worker(new URL('../workers/composer.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<ComposeDone>) => {
+      if (data.kind === 'plans') {
+        took.value = performance.now() - began
+        answer.value = data.answer
+        state.value = data.answer.plans.length > 0 ? 'proving' : 'done'
+      } else {
+        bound.value = data.bound
+        if (data.isFinal) state.value = 'done'
+      }
+    }
+    worker.postMessage({ ask: question, from })
+  }
+  function cancel(): void {
+    worker?.terminate()
+    worker = undefined
+    bound.value = null
+    if (state.value !== 'idle') state.value = answer.value ? 'done' : 'idle'
+  }
+  onScopeDispose(cancel)
+  return { answer, bound, state, took, ask, cancel }
+}

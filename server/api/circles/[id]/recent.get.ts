@@ -1,0 +1,10 @@
+import { circleById } from '../../../database/circles'
+import { recentMovements } from '../../../database/meetings'
+import { idOf } from '../../../session/readInput'
+import { accountRoute } from '../../../session/routes'
+
+/** Movements of the circle's last four meetings that were led, the last one first. */
+export default accountRoute(async ({ event, db, practiceId }) => {
+  const { id } = await circleById(db, practiceId, idOf(event))
+  return recentMovements(db, practiceId, id, 4)
+})

@@ -1,0 +1,89 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { nextMeeting, World } from '../world'
+import { Visitor } from './visitor'
+
+/** Designing a session: checks with their fixes, coverage, and the composer from an aim to a plan that is taken. */
+let world: World
+let visitor: Visitor
+let path = ''
+beforeAll(async () => {
+  world = await World.open()
+  visitor = await Visitor.arrive(world)
+  await visitor.signIn()
+  path = `/meetings/${(await nextMeeting(await world.signedIn())).meeting.id}`
+  await visitor.open(`${path}/prepare`)
+})
+afterAll(async () => {
+  await visitor?.leave()
+  await world.close()
+})
+
+describe('checks', () => {
+  it('follow the plan, say why, and mend it in one click', async () => {
+    await visitor.press('c')
+    await visitor.page.waitForSelector('[data-check="drink"]')
+    await visitor.expectAccessible()
+    await visitor.click('Add a drink break half way')
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-check="drink"]'))
+    await visitor.press('Control+z')
+    await visitor.page.waitForSelector('[data-check="drink"]')
+  })
+  it('let a plan with a stop be saved, and not led', async () => {
+    await visitor.clickAt('[data-test="space"]')
+    await visitor.page.waitForSelector('[data-check="space-check"][data-weight="stop"]')
+    await visitor.sees('Saved', '[data-test="saved"]')
+    await visitor.open(`${path}/lead`)
+    await visitor.sees('Not to be led like this: No look at space and chairs', '[data-test="stops"]')
+    await visitor.press('Space')
+    expect(await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-status'))).toBe('ready')
+    await visitor.open(`${path}/prepare`)
+    await visitor.press('c')
+    await visitor.click('Begin with it')
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-weight="stop"]'))
+  })
+})
+
+describe('coverage', () => {
+  it('shows each lane against the aim and adds what fills a gap best', async () => {
+    await visitor.press('v')
+    await visitor.page.select('section[aria-label="Coverage"] select', 'easy-shoulders')
+    await visitor.sees('Seconds on tissue, a side')
+    await visitor.sees(/misses most per minute/)
+    await visitor.expectAccessible()
+    const before = await visitor.page.$$eval('[data-block]', (blocks) => blocks.length)
+    await visitor.page.locator('section[aria-label="Coverage"] p button').click()
+    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count + 1, {}, before)
+  })
+})
+
+describe('the composer', () => {
+  it('answers with plans and reasons, and says how much better any plan could be', async () => {
+    await visitor.press('m')
+    await visitor.choose('[data-test="aim"]', 'free-hips')
+    await visitor.clickAt('[data-test="compose"]')
+    await visitor.sees(/Proven: no plan is (better|more than \d)/, '[data-test="honesty"]')
+    await visitor.sees('hip rotation', '[data-test="composed"]')
+    await visitor.sees('Second:')
+    await visitor.expectAccessible()
+  })
+  it('keeps what is pinned and finds something else for what is not wanted', async () => {
+    const names = () => visitor.page.$$eval('[data-test="composed"] strong', (all) => all.map((one) => one.firstChild!.textContent!.trim()))
+    const [, second] = await names()
+    await visitor.clickAt(`[data-test="composed"] button[aria-label="Something else for ${second}"]`)
+    await visitor.page.waitForFunction((gone) => !Array.from(document.querySelectorAll('[data-test="composed"] strong')).some((one) => one.firstChild!.textContent!.trim() === gone), { timeout: 20_000 }, second)
+    await visitor.choose('[data-test="pin"]', 'heel-raises')
+    await visitor.clickAt('[data-test="compose"]')
+    await visitor.sees('Heel raises', '[data-test="composed"]')
+  })
+  it('is taken in one step, led by nobody’s leave but saved, and undone', async () => {
+    const before = await visitor.page.$$eval('[data-block]', (blocks) => blocks.length)
+    await visitor.clickAt('[data-test="take"]')
+    await visitor.sees('Heel raises', 'ol[aria-label="Blocks of the plan"]')
+    await visitor.sees('Saved', '[data-test="saved"]')
+    const total = Number(await visitor.page.$eval('[data-test="total-seconds"]', (element) => element.getAttribute('data-seconds')))
+    expect(total).toBeLessThanOrEqual(45 * 60)
+    for (let times = 0; times < 3; times += 1) await visitor.press('Control+z')
+    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count, {}, before)
+    visitor.expectNoComplaints()
+  })
+})
