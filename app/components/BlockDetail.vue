@@ -40,6 +40,7 @@ const lanes = computed(() => TIERS.flatMap((tier) => {
         <h2>{{ movement?.name ?? block.movement }}</h2>
         <p class="text-faint">{{ movement?.intent }}</p>
       </div>
+      <DoseSentence :key="block.id" :block="block" :sides="movement?.sides ?? 'both'" :disabled="locked" @edit="emit('edit', $event)" />
       <DoseFields :dose="block.dose" :disabled="locked" @change="emit('edit', { edit: 'setDose', id: blockId, dose: $event })" />
       <p v-if="ways" class="text-[0.94rem] text-faint" data-test="ways">In the same seconds, as each likes: {{ ways.still }}, or {{ ways.moving }}.</p>
       <div class="flex flex-wrap gap-x-4 gap-y-3 items-start">
@@ -54,8 +55,9 @@ const lanes = computed(() => TIERS.flatMap((tier) => {
         </div>
       </div>
       <p v-if="time" class="numerals text-[0.94rem]" data-test="block-sum">
-        {{ time.introductionSeconds }} s to show it + {{ Math.round(time.changeoverSeconds * 10) / 10 }} s to get there + {{ time.workSeconds }} s of work = <strong>{{ clockWords(time.seconds) }}</strong>
+        <template v-if="time.drinkSeconds > 0">{{ time.drinkSeconds }} s for water + </template>{{ time.introductionSeconds }} s to show it + {{ Math.round(time.changeoverSeconds * 10) / 10 }} s to get there + {{ time.workSeconds }} s of work = <strong>{{ clockWords(time.seconds) }}</strong>
       </p>
+      <LaneDepartures :block="block" :tiers="lanes.map(({ tier }) => tier)" :disabled="locked" @edit="emit('edit', $event)" />
       <p v-for="caution in catalogues.texts.get(block.movement)?.cautions" :key="caution" class="text-[0.94rem] border-l-4 border-mark pl-3">{{ caution }}</p>
     </div>
     <div class="divide-y divide-line">

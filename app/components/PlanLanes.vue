@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
+import { addSeconds, format } from 'date-fns'
 import Sortable from 'sortablejs'
 import { TIERS } from '~~/core/catalogue/words'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
@@ -10,7 +11,7 @@ import { clockWords } from '~/words/clockWords'
 import { TIER_NAMES } from '~/words/tierWords'
 
 /** The four lanes: blocks as columns whose width is their time, tiers as rows, under each lane its posture contour. */
-const { plan, timeline, riders, selected } = defineProps<{ plan: Plan; timeline: Timeline; riders: RiderToday[]; selected: string | null; locked?: boolean }>()
+const { plan, timeline, riders, selected, startsAt } = defineProps<{ plan: Plan; timeline: Timeline; riders: RiderToday[]; selected: string | null; startsAt: string; locked?: boolean }>()
 const emit = defineEmits<{ select: [id: string]; move: [id: string, before: string | null] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 
@@ -18,7 +19,20 @@ const GUTTER = 132
 const frame = useTemplateRef('frame')
 const head = useTemplateRef('head')
 const { width } = useElementSize(frame)
-const layout = useLaneLayout(toRef(() => timeline), computed(() => Math.max(300, width.value - GUTTER - 2)))
+/** 1: the whole plan fits; more: wider columns, and the lanes scroll. */
+const zoom = defineModel<number>('zoom', { default: 1 })
+const layout = useLaneLayout(toRef(() => timeline), computed(() => Math.max(300, (width.value - GUTTER - 2) * zoom.value)))
+/** Neighbours of one phase under one band. */
+const phases = computed(() => plan.blocks.reduce<{ phase: string; left: number; width: number }[]>((bands, block, at) => {
+  const phase = movementOf(block.movement)?.phase ?? 'main'
+  const column = layout.value.columns[at]
+  if (!column) return bands
+  const last = bands.at(-1)
+  if (last?.phase === phase) last.width += column.width
+  else bands.push({ phase, left: column.left, width: column.width })
+  return bands
+}, []))
+const clockAt = (seconds: number) => format(addSeconds(startsAt, seconds), 'HH:mm')
 const tiers = computed(() => TIERS.filter((tier) => timeline.blocks.some((block) => block.lanes[tier]) || riders.some((rider) => rider.tier === tier)))
 const movementOf = (id: string) => catalogue.value.movements.get(id)
 
@@ -53,10 +67,11 @@ watch(() => selected, async (id) => {
 <template>
   <div ref="frame" class="overflow-x-auto border-y border-line bg-raised relative">
     <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
+      <div class="relative h-6 text-[0.8rem]" :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }" aria-label="Phases" role="list"><span v-for="band in phases" :key="band.left" role="listitem" class="absolute inset-y-0 border-l border-line px-2 leading-6 truncate" :class="band.phase === 'main' ? 'bg-action-soft' : band.phase === 'long-holds' ? 'bg-mark-soft' : 'bg-sunk'" :style="{ left: `${band.left}px`, width: `${band.width}px` }">{{ band.phase.replace('-', ' ') }}</span></div>
       <ol ref="head" class="flex h-[4.9rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
         <li v-for="(block, at) in plan.blocks" :key="block.id" :data-block="block.id" class="shrink-0 border-l border-line bg-raised" :style="{ width: `${layout.columns[at]?.width}px` }">
           <button class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab" :class="selected === block.id ? 'bg-action-soft' : 'hover:bg-sunk'" :aria-pressed="selected === block.id" @click="emit('select', block.id)">
-            <span class="block font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
+            <span class="font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
             <span class="block text-[0.82rem] text-faint truncate">{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span>
             <span class="numerals text-[0.88rem]" :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)">{{ clockWords(timeline.blocks[at]?.seconds ?? 0) }}</span>
           </button>
@@ -74,6 +89,7 @@ watch(() => selected, async (id) => {
           <LaneContour v-if="timeline.contours[tier]" :contour="timeline.contours[tier]!" :x-of="layout.xOf" :width="layout.width" :tier="tier" />
         </div>
       </section>
+      <div class="relative h-6 border-t border-line text-[0.82rem] numerals text-faint" :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }" aria-hidden="true"><span v-for="(block, at) in timeline.blocks" :key="block.blockId" class="absolute leading-6 pl-1 border-l border-line" :style="{ left: `${layout.columns[at]!.left}px` }">{{ clockAt(block.startsAt) }}</span></div>
     </div>
   </div>
 </template>

@@ -6,8 +6,9 @@ export interface LaneColumn {
   width: number
 }
 
-/** A column is never narrower than a figure with its levels, px. */
+/** A column is never narrower than a figure with its levels, px; where many must fit, than a figure. */
 const NARROWEST = 122
+const NARROWEST_OF_MANY = 88
 
 /**
  * Where the plan's time lies on the screen: a column's width is its time, down to a readable least width.
@@ -19,7 +20,9 @@ export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
   return computed(() => {
     const { blocks, endingSeconds, seconds } = timeline.value
     const ending = blocks.length === 0 ? 0 : Math.max(20, Math.min(60, (endingSeconds / Math.max(1, seconds)) * width.value))
-    const widths = shared(blocks.map((block) => block.seconds), Math.max(0, width.value - ending))
+    const room = Math.max(0, width.value - ending)
+    const narrowest = Math.max(NARROWEST_OF_MANY, Math.min(NARROWEST, room / Math.max(1, blocks.length)))
+    const widths = shared(blocks.map((block) => block.seconds), room, narrowest)
     let left = 0
     const columns: LaneColumn[] = blocks.map((block, index) => {
       const column = { blockId: block.blockId, left, width: widths[index]! }
@@ -40,18 +43,18 @@ export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
 }
 
 /** Shares a width out by time; what falls under the least width gets it, at the cost of the wider ones. */
-function shared(seconds: number[], width: number): number[] {
+function shared(seconds: number[], width: number, narrowest: number): number[] {
   let rest = width
   let open = seconds.map((_, index) => index)
-  const widths = seconds.map(() => NARROWEST)
+  const widths = seconds.map(() => narrowest)
   for (;;) {
     const total = open.reduce((sum, index) => sum + seconds[index]!, 0)
-    const short = open.filter((index) => (seconds[index]! / total) * rest < NARROWEST)
+    const short = open.filter((index) => (seconds[index]! / total) * rest < narrowest)
     if (short.length === 0) {
       for (const index of open) widths[index] = (seconds[index]! / total) * rest
       return widths
     }
-    rest -= short.length * NARROWEST
+    rest -= short.length * narrowest
     open = open.filter((index) => !short.includes(index))
     if (open.length === 0 || rest <= 0) return widths
   }

@@ -5,7 +5,7 @@ import { blocksOf, found, type Check, type Checked } from './check'
 const SLACK_SECONDS = 60
 /** A shorter plan than this share is asked about; ours. */
 const SHORT_SHARE = 0.85
-const IDLE_SECONDS = 20
+const IDLE_SECONDS = 45
 const DRINK_FROM_MINUTES = 45
 const CLIMB_AT_MOST = 4
 
@@ -27,14 +27,11 @@ export function timeChecks(checked: Checked): Check[] {
     }))
   }
   if (timeline.seconds < SHORT_SHARE * plan.minutes * 60) checks.push(found({ id: 'time-under', weight: 'consider', what: `${Math.floor(-over / 60)} min are free`, why: 'Room for another round, or for talking.' }))
-  for (const { block, time, movement } of blocksOf(checked)) {
-    for (const tier of TIERS) {
-      const lane = time.lanes[tier]
-      // Spare time has a named filler in the class; it is long spare time that is asked about.
-      if (lane && lane.fillerSeconds > IDLE_SECONDS && lane.workSeconds < lane.fillerSeconds) {
-        checks.push(found({ id: `idle ${tier} ${block.id}`, weight: 'consider', what: `${Math.round(lane.fillerSeconds)} s of spare time`, why: `The ${tier} lane is done with ${movement.name.toLowerCase()} long before the others.`, blockId: block.id, tier }))
-      }
-    }
+  for (const tier of TIERS) {
+    // Spare time has a named filler in the class; it is long spare time that is asked about, once a lane.
+    const idle = blocksOf(checked).filter(({ time }) => (time.lanes[tier]?.fillerSeconds ?? 0) > Math.max(IDLE_SECONDS, time.lanes[tier]?.workSeconds ?? 0))
+    const longest = idle.sort((a, b) => b.time.lanes[tier]!.fillerSeconds - a.time.lanes[tier]!.fillerSeconds)[0]
+    if (longest) checks.push(found({ id: `idle ${tier}`, weight: 'consider', what: `Long spare time in ${idle.length} ${idle.length === 1 ? 'block' : 'blocks'}`, why: `Up to ${Math.round(longest.time.lanes[tier]!.fillerSeconds)} s in ${longest.movement.name.toLowerCase()}: give the lane another round there, or a dose of its own.`, blockId: longest.block.id, tier }))
   }
   const floor = timeline.contours.floor
   if (floor && floor.floorTrips > 1) checks.push(found({ id: 'floor-trips', weight: 'fix', what: `${floor.floorTrips} trips to the floor`, why: 'Getting down and up again tires more than the class: put the floor blocks beside each other.', tier: 'floor' }))

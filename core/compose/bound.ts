@@ -77,6 +77,10 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
   const sumOf = (which: (choice: Choice) => boolean) => choices.flatMap((choice, at) => (which(choice) ? [`+ 1 x${at}`] : []))
   rows.push(`start: ${sumOf(({ layer }) => layer === START).join(' ')} = 1`, `close: ${sumOf(({ layer }) => layer === END).join(' ')} = 1`)
   if (withHolds) rows.push(`warm: ${choices.flatMap(({ option, layer }, at) => (layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main ? [term(option.seconds, `x${at}`)] : [])).join(' ')} >= ${WARM_SECONDS}`)
+  for (let rider = 0; rider < problem.riders.length; rider += 1) {
+    if (!choices.some(({ option }) => option.breathing.includes(rider))) continue
+    rows.push(`breathe${rider}: ${choices.map(({ option }, at) => term((option.breathing.includes(rider) ? 1 : 0) - problem.breathShare, `x${at}`)).join(' ')} <= 0`)
+  }
   const movements = [...new Set(options.map((option) => option.movement))]
   for (const [index, movement] of movements.entries()) {
     const own = sumOf(({ option }) => option.movement === movement)

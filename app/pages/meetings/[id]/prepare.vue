@@ -3,6 +3,7 @@ import type { Movement } from '~~/core/catalogue/catalogue'
 import { hasBegun } from '~~/core/lead/clock'
 import { blockFor } from '~~/core/plan/edits'
 import { Plan } from '~~/core/plan/plan'
+import { readPlan } from '~~/core/formats/planJson'
 import type { SchoolId } from '~~/core/catalogue/words'
 import { clockWords } from '~/words/clockWords'
 
@@ -24,6 +25,7 @@ const checkWords = computed(() => {
   const said = [stop ? `${stop} to stop for` : '', fix ? `${fix} to mend` : '', consider ? `${consider} to consider` : ''].filter((words) => words !== '')
   return said.length > 0 ? said.join(', ') : 'nothing to mend'
 })
+const zoom = ref(1)
 const titleId = useId()
 const schoolId = useId()
 
@@ -70,8 +72,29 @@ function take(composed: Plan): void {
   selected.value = plan.value.blocks[0]?.id ?? null
   panel.value = null
 }
+const fileProblems = ref<string[]>([])
+/** A plan from a file takes the place of this one's blocks; undo brings them back. */
+async function readFile(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  const read = readPlan(await file.text(), catalogue.value)
+  fileProblems.value = 'problems' in read ? read.problems.slice(0, 6) : []
+  if (!('plan' in read)) return
+  editor.apply({ edit: 'setBlocks', blocks: read.plan.blocks })
+  editor.apply({ edit: 'setTitle', title: read.plan.title })
+  editor.apply({ edit: 'setMinutes', minutes: read.plan.minutes })
+  selected.value = plan.value.blocks[0]?.id ?? null
+}
 function toggle(which: 'checks' | 'coverage' | 'compose'): void {
   panel.value = panel.value === which ? null : which
+}
+/** The same movement again, right behind: a second round of it. */
+function duplicate(): void {
+  const block = plan.value.blocks[selectedIndex.value]
+  if (!block || locked.value) return
+  const id = crypto.randomUUID().slice(0, 8)
+  editor.apply({ edit: 'addBlock', block: { ...block, id }, before: plan.value.blocks[selectedIndex.value + 1]?.id ?? null })
+  selected.value = id
 }
 function remove(): void {
   if (!locked.value && selected.value !== null) editor.apply({ edit: 'removeBlock', id: selected.value })
@@ -85,6 +108,9 @@ useKeys([
   { press: 'c', does: 'Open or close the checks', run: () => toggle('checks') },
   { press: 'v', does: 'Open or close the coverage', run: () => toggle('coverage') },
   { press: 'm', does: 'Open or close the composer', run: () => toggle('compose') },
+  { press: 'd', does: 'Do the block once more', run: duplicate },
+  { press: '+', does: 'Wider columns', run: () => (zoom.value = Math.min(4, zoom.value * 1.4)) },
+  { press: '-', does: 'Narrower columns', run: () => (zoom.value = Math.max(1, zoom.value / 1.4)) },
   { press: 'Delete', does: 'Remove the block', run: remove },
   { press: 'ctrl+z', shown: 'Ctrl Z', does: 'Undo', run: editor.undo },
   { press: 'ctrl+shift+z', shown: 'Ctrl Shift Z', does: 'Redo', run: editor.redo },
@@ -133,12 +159,14 @@ useKeys([
     <div class="flex flex-wrap gap-2" role="group" aria-label="About the plan">
       <button class="button" :class="panel === 'checks' ? 'button-on' : ''" :aria-expanded="panel === 'checks'" title="C" data-test="checks" @click="toggle('checks')">Checks: {{ checkWords }}</button>
       <button class="button" :class="panel === 'coverage' ? 'button-on' : ''" :aria-expanded="panel === 'coverage'" title="V" @click="toggle('coverage')">Coverage</button>
+      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/paper`" class="button">On paper</NuxtLink><label v-if="!locked" class="button cursor-pointer">Read in a file<input type="file" accept=".json,application/json" class="sr-only" data-test="plan-file" @change="readFile" ></label></span>
       <button v-if="!locked" class="button" :class="panel === 'compose' ? 'button-on' : ''" :aria-expanded="panel === 'compose'" title="M" @click="toggle('compose')">Compose</button>
     </div>
+    <ul v-if="fileProblems.length > 0" class="wrong" role="alert"><li v-for="words in fileProblems" :key="words">{{ words }}</li></ul>
     <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="$event.forEach(editor.apply)" @select="selected = $event" />
     <PlanCoverage v-if="panel === 'coverage'" :plan="plan" :timeline="meeting.timeline" :locked="locked" @aim="editor.apply({ edit: 'setAim', aim: $event })" @add="add" />
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
-    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" :riders="meeting.ridersPresent" :selected="selected" class="-mx-5" @select="selected = $event" @move="move" />
+    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" class="-mx-5" @select="selected = $event" @move="move" />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
       <button class="button button-main" :disabled="locked" @click="picking = true">Add the first movement</button>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import type { Edit } from '~~/core/plan/edits'
+import type { Block } from '~~/core/plan/plan'
+import { readDose } from '~~/core/plan/readDose'
+import type { SidePolicy } from '~~/core/catalogue/words'
+
+/** The block's dose as a sentence that can be typed over: "30 s hold, 2 rounds, one side first". */
+const { block, sides, disabled = false } = defineProps<{ block: Block; sides: SidePolicy; disabled?: boolean }>()
+const emit = defineEmits<{ edit: [edit: Edit] }>()
+const said = computed(() => [doseWords(block.dose), roundsWords(block.rounds, sides, block.sideOrder), block.restSeconds > 0 ? `rest ${block.restSeconds} s` : ''].filter((words) => words !== '').join(', '))
+const typed = ref(said.value)
+const wrong = ref('')
+watch(said, (to) => {
+  typed.value = to
+  wrong.value = ''
+})
+function apply(): void {
+  if (typed.value === said.value) return
+  const read = readDose(typed.value, block)
+  if ('wrong' in read) return void (wrong.value = read.wrong)
+  wrong.value = ''
+  const { id } = block
+  if (JSON.stringify(read.dose) !== JSON.stringify(block.dose)) emit('edit', { edit: 'setDose', id, dose: read.dose })
+  if (read.rounds !== block.rounds) emit('edit', { edit: 'setRounds', id, rounds: read.rounds })
+  if (read.restSeconds !== block.restSeconds) emit('edit', { edit: 'setRest', id, restSeconds: read.restSeconds })
+  if (read.sideOrder !== block.sideOrder) emit('edit', { edit: 'setSideOrder', id, sideOrder: read.sideOrder })
+  typed.value = said.value
+}
+</script>
+
+<template>
+  <AppField v-slot="{ id, fieldClass, aria }" label="In words" :wrong="wrong" hint="Type over it and press Enter: 30 s hold, 2 rounds, rest 10 s, one side first."><input :id="id" v-model="typed" :class="fieldClass" v-bind="aria" :disabled="disabled" autocomplete="off" data-field="sentence" @keydown.enter.prevent="apply" @change="apply" ></AppField>
+</template>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { addSeconds, format } from 'date-fns'
+import type { Variation } from '~~/core/catalogue/catalogue'
+import { TIERS } from '~~/core/catalogue/words'
+import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import { blockIn } from '~~/core/plan/plan'
+import { clockWords } from '~/words/clockWords'
+import { calledName, TIER_NAMES } from '~/words/tierWords'
+
+/** The running order to hold in the hand: times, doses, figures, cues and names by level, on one or two pages. */
+const meeting = useMeeting()
+const catalogues = useCatalogue()
+const { catalogue } = storeToRefs(catalogues)
+await usePlanEditor().open()
+const plan = computed(() => meeting.plan!)
+const startsAt = computed(() => meeting.view!.meeting.startsAt)
+const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+
+const rows = computed(() => plan.value.blocks.map((block, index) => {
+  const movement = catalogue.value.movements.get(block.movement)
+  const time = meeting.timeline.blocks[index]
+  const lanes = TIERS.flatMap((tier) => {
+    if (!time?.lanes[tier]) return []
+    const groups = new Map<string, { variation: Variation; names: string[] }>()
+    for (const rider of meeting.ridersPresent.filter((other) => other.tier === tier)) {
+      for (const offer of rider.offers[index] ?? []) {
+        if (!offer.variation) continue
+        const known = groups.get(offer.variation.id) ?? { variation: offer.variation, names: [] }
+        known.names.push(offer.side === 'both' ? nameOf(rider.id) : `${nameOf(rider.id)} ${offer.side}`)
+        groups.set(offer.variation.id, known)
+      }
+    }
+    const shown = [...groups.values()].sort((a, b) => a.variation.level - b.variation.level)
+    const own = blockIn(block, tier)
+    return [{ tier, shown, dose: own === block ? '' : `${catalogue.value.movements.get(own.movement)?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''}` }]
+  })
+  return { block, movement, time, lanes, cue: (variation: Variation) => catalogues.textsOf(variation)?.cues[0] ?? '' }
+}))
+const ends = computed(() => format(addSeconds(startsAt.value, meeting.timeline.seconds), 'HH:mm'))
+function print(): void {
+  window.print()
+}
+</script>
+
+<template>
+  <div class="paper space-y-3">
+    <div class="no-print flex gap-3 items-center"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/prepare`" class="button">Back to Prepare</NuxtLink><button class="button button-main" @click="print">Print</button><a class="button" :href="`/api/meetings/${meeting.view!.meeting.id}/plan`">The plan as a file</a><span class="text-faint">The running order to hold in the hand.</span></div>
+    <header class="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1"><h1 class="text-2xl">{{ plan.title || 'Running order' }}</h1><p>{{ meeting.view!.circle.name }}, {{ format(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p><p class="text-faint">{{ meeting.view!.venue.name }}</p></header>
+    <p v-if="plan.spaceCheck" class="text-[0.94rem]">☐ Look round: chairs without wheels, the floor grips, doors shut, water at hand, props beside the stations.</p>
+    <table class="w-full border-collapse">
+      <thead class="sr-only"><tr><th>Time</th><th>Movement</th><th v-for="tier in TIERS" :key="tier">{{ TIER_NAMES[tier] }}</th></tr></thead>
+      <tbody>
+        <tr v-for="{ block, movement, time, lanes, cue } in rows" :key="block.id" class="border-b border-line align-top break-inside-avoid">
+          <td class="numerals py-1.5 pr-3 w-16 whitespace-nowrap"><strong>{{ format(addSeconds(startsAt, time?.startsAt ?? 0), 'HH:mm') }}</strong><span class="block text-faint">{{ clockWords(time?.seconds ?? 0) }}</span></td>
+          <td class="py-1.5 pr-3 w-44"><strong class="font-semibold">{{ movement?.name }}</strong><span class="block text-[0.9rem]">{{ doseWords(block.dose) }}</span><span class="block text-[0.9rem] text-faint">{{ roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder) }}</span><span v-if="time && time.drinkSeconds > 0" class="block text-[0.9rem]">First water, a minute.</span></td>
+          <td class="py-1.5">
+            <div class="grid grid-cols-4 gap-x-3"><div v-for="{ tier, shown, dose } in lanes" :key="tier" class="text-[0.86rem] leading-tight"><p v-if="dose" class="text-faint">{{ dose }}</p><div v-for="{ variation, names } in shown" :key="variation.id" class="mb-1"><p class="flex items-center gap-1"><MovementFigure :variation="variation" :height="40" label="" /><TierGlyph :tier="tier" :level="variation.level" :size="24" /></p><p><strong class="font-semibold">{{ variation.name }}</strong> {{ names.join(', ') }}</p><p class="text-faint">{{ cue(variation) }}</p></div><p v-if="shown.length === 0" class="text-faint">{{ TIER_NAMES[tier] }}</p></div></div>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="text-[0.9rem] border-l-4 border-stop pl-3">Stop at chest pain, sudden breathlessness, faint, sudden weakness or a change in face or speech. {{ meeting.view!.venue.emergencyPlan }} {{ meeting.view!.venue.defibrillator }}</p>
+  </div>
+</template>
+
+<style scoped>
+@media print {
+  @page { size: A4 portrait; margin: 9mm; }
+  .paper { font-size: 11px; }
+}
+</style>

@@ -1,0 +1,5 @@
+import { planSchema } from '../../core/formats/planJson'
+import { accountRoute } from '../session/routes'
+
+/** The JSON Schema of a plan's file. */
+export default accountRoute(async () => planSchema())
