@@ -45,12 +45,11 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
       <div class="dots flex-1" />
     </div>
     <div class="flex items-center gap-1 px-1 min-h-0 flex-1" :title="words">
-      <MovementFigure v-if="shown" :variation="shown" :height="46" />
-      <PostureGlyph v-else :posture="lane.postureId" :size="44" />
+      <span class="shrink-0 figure"><MovementFigure v-if="shown" :variation="shown" :height="46" /><PostureGlyph v-else :posture="lane.postureId" :size="44" /></span>
       <div class="flex flex-wrap gap-x-1 gap-y-0 items-center content-center min-w-0">
         <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"><TierGlyph :tier="tier" :level="level" :size="levels.length > 2 ? 21 : 25" /><span v-if="names.length > 1" class="text-[0.78rem] text-faint -ml-0.5">×{{ names.length }}</span></span>
-        <span v-if="standIns > 0" class="text-[0.75rem] text-faint">stand-in</span>
-        <span v-if="withoutAnswer > 0" class="text-[0.72rem] leading-4 bg-mark-soft rounded px-0.5 whitespace-nowrap" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }} breath</span>
+        <span v-if="standIns > 0" class="hidden @min-[110px]:inline text-[0.75rem] text-faint">stand-in</span>
+        <span v-if="withoutAnswer > 0" class="text-[0.72rem] leading-4 bg-mark-soft rounded px-0.5 whitespace-nowrap" :title="`${withoutAnswer} without a variation: breath meanwhile`">{{ withoutAnswer }}<span class="sr-only @min-[110px]:not-sr-only"> breath</span></span>
         <span v-if="isIdle" class="hidden @min-[150px]:inline text-[0.75rem] text-faint numerals">+{{ Math.round(lane.fillerSeconds) }} s</span>
       </div>
     </div>
@@ -58,6 +57,7 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
 </template>
 
 <style scoped>
+@container (max-width: 110px) { .figure { zoom: 0.7; } }
 .hatch { background: repeating-linear-gradient(135deg, var(--faint) 0 2px, transparent 2px 5px); }
 .dots { background: radial-gradient(circle at 2px 4px, var(--line) 1.4px, transparent 1.6px) 0 0 / 6px 8px; }
 </style>

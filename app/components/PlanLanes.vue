@@ -24,7 +24,9 @@ const zoom = defineModel<number>('zoom', { default: 1 })
 const layout = useLaneLayout(toRef(() => timeline), computed(() => Math.max(300, (width.value - GUTTER - 2) * zoom.value)))
 /** Neighbours of one phase under one band. */
 const phases = computed(() => plan.blocks.reduce<{ phase: string; left: number; width: number }[]>((bands, block, at) => {
-  const phase = movementOf(block.movement)?.phase ?? 'main'
+  const own = movementOf(block.movement)?.phase ?? 'main'
+  // What settles at the start lets things sink in at the end.
+  const phase = at > 0 && at === plan.blocks.length - 1 && own === 'settle' ? 'close' : own
   const column = layout.value.columns[at]
   if (!column) return bands
   const last = bands.at(-1)

@@ -162,3 +162,23 @@ export async function recentMovements(db: Database, practiceId: string, circleId
     .select<{ plan: unknown }[]>('m.plan')
   return rows.map((row) => Plan.parse(fromJson(row.plan)).blocks.map((block) => block.movement))
 }
+
+/** An earlier version of a meeting's plan. */
+export interface PlanVersion {
+  version: number
+  plan: Plan
+  savedBy: string
+  /** When the version after it was saved. */
+  savedAt: string
+}
+
+/** Earlier versions of a plan, the newest first. */
+export async function planVersionsOf(db: Database, practiceId: string, meetingId: string, limit = 40): Promise<PlanVersion[]> {
+  const rows = await db('plan_versions as v')
+    .leftJoin('accounts as a', 'a.id', 'v.saved_by')
+    .where({ 'v.practice_id': practiceId, 'v.meeting_id': meetingId })
+    .orderBy('v.version', 'desc')
+    .limit(limit)
+    .select<{ version: number; plan: unknown; saved_at: string; name: string | null }[]>('v.version', 'v.plan', 'v.saved_at', 'a.name')
+  return rows.map((row) => ({ version: row.version, plan: Plan.parse(fromJson(row.plan)), savedBy: row.name ?? 'somebody who has left', savedAt: isoOf(row.saved_at) }))
+}

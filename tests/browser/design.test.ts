@@ -18,6 +18,70 @@ afterAll(async () => {
   await world.close()
 })
 
+describe('a dose', () => {
+  it('is typed in the field’s words, and says what it cannot read', async () => {
+    await visitor.press('ArrowRight', 'ArrowRight', 'ArrowRight')
+    await visitor.fill('In words', '8 slow repetitions, 5 s on the last, 2 rounds and a somersault')
+    await visitor.press('Enter')
+    await visitor.sees('“somersault” could not be read.')
+    await visitor.fill('In words', '8 slow repetitions, 5 s on the last, 2 rounds, rest 15 s')
+    await visitor.press('Enter')
+    await visitor.page.waitForFunction(() => (document.querySelector('[data-field="rest"] input, input[data-field="rest"]') as HTMLInputElement | null)?.value === '15')
+    await visitor.clickAt('button[aria-label="Rounds more"]')
+    await visitor.page.waitForFunction(() => (document.querySelector('[data-field="rounds"] input, input[data-field="rounds"]') as HTMLInputElement | null)?.value === '3')
+  })
+  it('can be otherwise in one lane', async () => {
+    await visitor.page.locator('::-p-xpath(//summary[contains(., "A lane does it otherwise")])').click()
+    await visitor.choose('select[aria-label="Bed does"]', 'paced-breath')
+    await visitor.sees('Otherwise: bed')
+    await visitor.expectAccessible()
+    await visitor.choose('select[aria-label="Bed does"]', '')
+  })
+})
+
+describe('the lanes', () => {
+  it('have phases above, the clock below, and no sideways scroll at 1280 × 800', async () => {
+    await visitor.sees('warm', '[aria-label="Phases"]')
+    expect(await visitor.page.$eval('[aria-label="Phases"]', (band) => band.closest('.overflow-x-auto')!.scrollWidth - band.closest('.overflow-x-auto')!.clientWidth)).toBeLessThanOrEqual(0)
+    await visitor.clickAt('button[aria-label="Wider columns"]')
+    await visitor.page.waitForFunction(() => { const frame = document.querySelector('[aria-label="Phases"]')!.closest('.overflow-x-auto')!; return frame.scrollWidth > frame.clientWidth })
+    await visitor.clickAt('button[aria-label="Narrower columns"]')
+  })
+  it('are added to by what costs least moving, and do a block once more', async () => {
+    const count = () => visitor.page.$$eval('[data-block]', (blocks) => blocks.length)
+    const before = await count()
+    await visitor.press('a')
+    await visitor.choose('select[aria-label="Order"]', 'nearest')
+    await visitor.sees('nobody has to move')
+    await visitor.expectAccessible()
+    await visitor.press('Escape', 'd')
+    await visitor.page.waitForFunction((blocks) => document.querySelectorAll('[data-block]').length === blocks + 1, {}, before)
+    await visitor.press('Control+z')
+    await visitor.page.waitForFunction((blocks) => document.querySelectorAll('[data-block]').length === blocks, {}, before)
+  })
+})
+
+describe('versions and paper', () => {
+  it('say what changed and bring an earlier version back', async () => {
+    await visitor.sees('Saved', '[data-test="saved"]')
+    await visitor.click('Versions')
+    await visitor.page.waitForSelector('[data-version]')
+    await visitor.sees(/Bridge: .* → 8 slow repetitions, 5 s on the last × 2, rest 15 s|Bridge/, 'section[aria-label="Earlier versions"]')
+    await visitor.expectAccessible()
+    await visitor.click('Versions')
+  })
+  it('print the running order on two A4 pages at most, with names and cues', async () => {
+    await visitor.open(`${path}/paper`)
+    await visitor.sees('Look round')
+    await visitor.sees('Cora')
+    await visitor.page.waitForFunction(() => Array.from(document.images).every((image) => image.complete))
+    const pdf = await visitor.page.pdf({ preferCSSPageSize: true })
+    expect(Buffer.from(pdf).toString('latin1').match(/\/Type \/Page\b/g)!.length).toBeLessThanOrEqual(2)
+    await visitor.expectAccessible()
+    await visitor.open(`${path}/prepare`)
+  })
+})
+
 describe('checks', () => {
   it('follow the plan, say why, and mend it in one click', async () => {
     await visitor.press('c')

@@ -54,7 +54,7 @@ function print(): void {
           <td class="numerals py-1.5 pr-3 w-16 whitespace-nowrap"><strong>{{ format(addSeconds(startsAt, time?.startsAt ?? 0), 'HH:mm') }}</strong><span class="block text-faint">{{ clockWords(time?.seconds ?? 0) }}</span></td>
           <td class="py-1.5 pr-3 w-44"><strong class="font-semibold">{{ movement?.name }}</strong><span class="block text-[0.9rem]">{{ doseWords(block.dose) }}</span><span class="block text-[0.9rem] text-faint">{{ roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder) }}</span><span v-if="time && time.drinkSeconds > 0" class="block text-[0.9rem]">First water, a minute.</span></td>
           <td class="py-1.5">
-            <div class="grid grid-cols-4 gap-x-3"><div v-for="{ tier, shown, dose } in lanes" :key="tier" class="text-[0.86rem] leading-tight"><p v-if="dose" class="text-faint">{{ dose }}</p><div v-for="{ variation, names } in shown" :key="variation.id" class="mb-1"><p class="flex items-center gap-1"><MovementFigure :variation="variation" :height="40" label="" /><TierGlyph :tier="tier" :level="variation.level" :size="24" /></p><p><strong class="font-semibold">{{ variation.name }}</strong> {{ names.join(', ') }}</p><p class="text-faint">{{ cue(variation) }}</p></div><p v-if="shown.length === 0" class="text-faint">{{ TIER_NAMES[tier] }}</p></div></div>
+            <div class="grid grid-cols-4 gap-x-3"><div v-for="{ tier, shown, dose } in lanes" :key="tier" class="text-[0.86rem] leading-tight"><p v-if="dose" class="text-faint">{{ dose }}</p><div v-for="({ variation, names }, at) in shown" :key="variation.id" class="flex gap-1 items-start mb-0.5 rung"><MovementFigure :variation="variation" :height="34" label="" class="shrink-0" /><p class="min-w-0"><TierGlyph :tier="tier" :level="variation.level" :size="20" class="inline-block align-middle" /> <strong class="font-semibold">{{ variation.name }}</strong> {{ names.join(', ') }}<span v-if="at === 0" class="block text-faint">{{ cue(variation) }}</span></p></div><p v-if="shown.length === 0" class="text-faint">{{ TIER_NAMES[tier] }}</p></div></div>
           </td>
         </tr>
       </tbody>
@@ -65,7 +65,14 @@ function print(): void {
 
 <style scoped>
 @media print {
-  @page { size: A4 portrait; margin: 9mm; }
-  .paper { font-size: 11px; }
+  @page { size: A4 portrait; margin: 8mm; }
+  .paper { font-size: 9.6px; line-height: 1.2; }
+  .paper :is(div, td, p, span, strong) { font-size: inherit !important; line-height: inherit !important; }
+  .paper td { padding: 2px 4px 2px 0; }
+  .paper td:nth-child(1) { width: 34px; }
+  .paper td:nth-child(2) { width: 92px; }
+  .paper h1 { font-size: 15px; }
+  .rung :deep(img) { height: 24px; max-width: 34px; width: auto; object-fit: contain; }
+  .rung :deep(svg) { height: 13px; width: 13px; }
 }
 </style>

@@ -18,7 +18,7 @@ const plan = computed(() => meeting.plan!)
 const selected = ref<string | null>(plan.value.blocks[0]?.id ?? null)
 const picking = ref(false)
 /** What is open beneath the lanes. */
-const panel = ref<'checks' | 'coverage' | 'compose' | null>(plan.value.blocks.length === 0 ? 'compose' : null)
+const panel = ref<'checks' | 'coverage' | 'compose' | 'versions' | null>(plan.value.blocks.length === 0 ? 'compose' : null)
 const weights = computed(() => (['stop', 'fix', 'consider'] as const).map((weight) => ({ weight, count: meeting.checks.filter((check) => check.weight === weight).length })))
 const checkWords = computed(() => {
   const [stop, fix, consider] = weights.value.map(({ count }) => count)
@@ -85,7 +85,14 @@ async function readFile(event: Event): Promise<void> {
   editor.apply({ edit: 'setMinutes', minutes: read.plan.minutes })
   selected.value = plan.value.blocks[0]?.id ?? null
 }
-function toggle(which: 'checks' | 'coverage' | 'compose'): void {
+/** An earlier version takes this one's place, as steps that can be undone. */
+function restore(earlier: Plan): void {
+  editor.apply({ edit: 'setBlocks', blocks: earlier.blocks })
+  if (earlier.title !== plan.value.title) editor.apply({ edit: 'setTitle', title: earlier.title })
+  if (earlier.minutes !== plan.value.minutes) editor.apply({ edit: 'setMinutes', minutes: earlier.minutes })
+  if (earlier.school !== plan.value.school) editor.apply({ edit: 'setSchool', school: earlier.school })
+}
+function toggle(which: 'checks' | 'coverage' | 'compose' | 'versions'): void {
   panel.value = panel.value === which ? null : which
 }
 /** The same movement again, right behind: a second round of it. */
@@ -159,13 +166,14 @@ useKeys([
     <div class="flex flex-wrap gap-2" role="group" aria-label="About the plan">
       <button class="button" :class="panel === 'checks' ? 'button-on' : ''" :aria-expanded="panel === 'checks'" title="C" data-test="checks" @click="toggle('checks')">Checks: {{ checkWords }}</button>
       <button class="button" :class="panel === 'coverage' ? 'button-on' : ''" :aria-expanded="panel === 'coverage'" title="V" @click="toggle('coverage')">Coverage</button>
-      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/paper`" class="button">On paper</NuxtLink><label v-if="!locked" class="button cursor-pointer">Read in a file<input type="file" accept=".json,application/json" class="sr-only" data-test="plan-file" @change="readFile" ></label></span>
+      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/paper`" class="button">On paper</NuxtLink><button v-if="isLead" class="button" :class="panel === 'versions' ? 'button-on' : ''" :aria-expanded="panel === 'versions'" @click="toggle('versions')">Versions</button><label v-if="!locked" class="button cursor-pointer">Read in a file<input type="file" accept=".json,application/json" class="sr-only" data-test="plan-file" @change="readFile" ></label></span>
       <button v-if="!locked" class="button" :class="panel === 'compose' ? 'button-on' : ''" :aria-expanded="panel === 'compose'" title="M" @click="toggle('compose')">Compose</button>
     </div>
     <ul v-if="fileProblems.length > 0" class="wrong" role="alert"><li v-for="words in fileProblems" :key="words">{{ words }}</li></ul>
     <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="$event.forEach(editor.apply)" @select="selected = $event" />
     <PlanCoverage v-if="panel === 'coverage'" :plan="plan" :timeline="meeting.timeline" :locked="locked" @aim="editor.apply({ edit: 'setAim', aim: $event })" @add="add" />
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
+    <Suspense v-if="panel === 'versions'"><PlanVersions :key="state" :plan="plan" :locked="locked" @restore="restore" /></Suspense>
     <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" class="-mx-5" @select="selected = $event" @move="move" />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
@@ -173,6 +181,6 @@ useKeys([
     </div>
     <BlockDetail v-if="selected !== null && selectedIndex >= 0" :key="selected" :plan="plan" :block-id="selected" :locked="locked" @edit="editor.apply" />
     <div v-if="plan.blocks.length > 0" class="flex justify-end"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/gather`" class="button button-main">On to Gather</NuxtLink></div>
-    <MovementPicker :open="picking" @close="picking = false" @pick="add" />
+    <MovementPicker :open="picking" :at="selectedIndex + 1" @close="picking = false" @pick="add" />
   </div>
 </template>

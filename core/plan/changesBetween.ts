@@ -1,0 +1,38 @@
+import type { Catalogue } from '../catalogue/catalogue'
+import { doseWords } from './doseWords'
+import type { Block, Plan } from './plan'
+
+/**
+ * What changed from one version of a plan to the next, in words.
+ *
+ * @returns empty where nothing that counts has changed
+ * @example
+ * changesBetween(before, after, catalogue) // ["Bridge added", "Ankle on knee: 30 s hold → 45 s hold"]
+ */
+export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue): string[] {
+  const nameOf = ({ movement }: Block) => catalogue.movements.get(movement)?.name ?? movement
+  const [was, is] = [new Map(before.blocks.map((block) => [block.id, block])), new Map(after.blocks.map((block) => [block.id, block]))]
+  const kept = after.blocks.filter((block) => was.has(block.id))
+  const order = before.blocks.filter((block) => is.has(block.id))
+  const moved = kept.some((block, at) => order[at]!.id !== block.id)
+  return [
+    before.title === after.title ? '' : `Title: ${before.title || 'none'} → ${after.title || 'none'}`,
+    before.minutes === after.minutes ? '' : `${before.minutes} → ${after.minutes} min`,
+    before.school === after.school ? '' : `School: ${catalogue.schools.get(before.school)?.name} → ${catalogue.schools.get(after.school)?.name}`,
+    ...before.blocks.filter((block) => !is.has(block.id)).map((block) => `${nameOf(block)} taken out`),
+    ...after.blocks.filter((block) => !was.has(block.id)).map((block) => `${nameOf(block)} added`),
+    ...kept.flatMap((block) => {
+      const change = doseChange(was.get(block.id)!, block)
+      return change === '' ? [] : [`${nameOf(block)}: ${change}`]
+    }),
+    moved ? 'Order changed' : '',
+  ].filter((words) => words !== '')
+}
+
+function doseChange(before: Block, after: Block): string {
+  const said = (block: Block) => `${doseWords(block.dose)}${block.rounds > 1 ? ` × ${block.rounds}` : ''}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
+  if (said(before) !== said(after)) return `${said(before)} → ${said(after)}`
+  if (JSON.stringify(before.dose) !== JSON.stringify(after.dose)) return 'dose in detail'
+  if (before.sideOrder !== after.sideOrder) return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
+  return JSON.stringify(before.lanes ?? {}) === JSON.stringify(after.lanes ?? {}) ? '' : 'a lane does it otherwise'
+}

@@ -1,0 +1,45 @@
+import type { Catalogue, Movement } from '../catalogue/catalogue'
+import { offersFor } from '../offer/offerFor'
+import { blockFor } from './edits'
+import type { Plan } from './plan'
+import type { Expected, RiderToday } from './riders'
+import { timelineOf } from './timeline'
+
+/** What it costs to put a movement into a plan at a place. */
+export interface Placing {
+  /** Seconds that the whole plan becomes longer. */
+  seconds: number
+  /** Seconds to get there from the block before; 0: everybody is there already. */
+  changeoverSeconds: number
+  /** Ids of those who would only breathe. */
+  breathing: string[]
+}
+
+/**
+ * Works out what each movement would cost at a place of the plan, with the school's dose, for the people who are there.
+ *
+ * @param at the place among the blocks, 0: first
+ * @param expected everybody among the riders, for their offers
+ * @returns by movement id
+ * @example
+ * placingsAt(plan, 2, riders, expected, met, catalogue).get('bridge')!.changeoverSeconds // 0: all lie already
+ */
+export function placingsAt(plan: Plan, at: number, riders: readonly RiderToday[], expected: readonly Expected[], met: ReadonlySet<string>, catalogue: Catalogue): Map<string, Placing> {
+  const before = timelineOf(plan, riders, met, catalogue).seconds
+  const byId = new Map(expected.map((one) => [one.person.id, one]))
+  return new Map([...catalogue.movements.values()].map((movement) => [movement.id, placing(movement, plan, at, before, riders, byId, met, catalogue)]))
+}
+
+function placing(movement: Movement, plan: Plan, at: number, before: number, riders: readonly RiderToday[], byId: ReadonlyMap<string, Expected>, met: ReadonlySet<string>, catalogue: Catalogue): Placing {
+  const block = blockFor(movement, plan.school, 'placed', catalogue)
+  const placed: Plan = { ...plan, blocks: plan.blocks.toSpliced(at, 0, block) }
+  const breathing: string[] = []
+  const withIt = riders.map((rider): RiderToday => {
+    const one = byId.get(rider.id)
+    const offers = one ? offersFor({ movement, dose: block.dose }, one.person, rider.today, catalogue, one.arrival) : []
+    if (movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')) breathing.push(rider.id)
+    return { ...rider, offers: rider.offers.toSpliced(at, 0, offers) }
+  })
+  const timeline = timelineOf(placed, withIt, met, catalogue)
+  return { seconds: timeline.seconds - before, changeoverSeconds: timeline.blocks[at]!.changeoverSeconds, breathing }
+}
