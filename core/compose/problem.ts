@@ -1,6 +1,7 @@
 import type { Movement } from '../catalogue/catalogue'
 import { REGIONS, TIERS, type Phase, type Quality, type Region } from '../catalogue/words'
 import { shareProps } from '../check/propChecks'
+import { homePosture } from '../offer/mover'
 import type { Offer } from '../offer/offerFor'
 import type { Person } from '../offer/person'
 import { tissueSeconds, wantedSeconds } from '../plan/coverage'
@@ -87,7 +88,7 @@ export function problemOf(ask: Ask): Problem {
   const riders = expected.map((one) => riderOf(one, everything, catalogue)).filter((rider) => rider.today.takesPart)
   const names = new Map(expected.map(({ person }) => [person.id, person.name]))
   const tuples = new Map<string, number>()
-  const homes = riders.map((rider) => homeOf(rider, ask))
+  const homes = riders.map((rider) => homePosture(rider.tier, rider.mover.avoid, catalogue))
   tuples.set(homes.join(' '), 0)
   const rows: string[][] = [homes]
   const options: Option[] = []
@@ -125,11 +126,6 @@ function usualPeople(): Expected[] {
     const person: Person = { id: `usual-${tier}`, name: `the ${tier} lane`, birthYear: null, pace: 'usual', homeTier: tier, access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either' }
     return { person, when: { daysAway: null, year: null } }
   })
-}
-
-function homeOf(rider: RiderToday, { catalogue }: Ask): string {
-  const homes = catalogue.graph.home[rider.tier]
-  return homes.find((id) => !catalogue.postures.get(id)!.demands.some((tag) => rider.mover.avoid.has(tag))) ?? homes[0]!
 }
 
 /** Where somebody is in a movement; null: they stay where they are. */

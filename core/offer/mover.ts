@@ -1,6 +1,6 @@
 import type { Catalogue } from '../catalogue/catalogue'
-import type { Tag } from '../catalogue/words'
-import type { Mover } from '../time/changeover'
+import type { Tag, Tier } from '../catalogue/words'
+import { hasWay, type Mover } from '../time/changeover'
 import { PACE_FACTOR, type Arrival, type Person } from './person'
 
 /**
@@ -31,4 +31,16 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
     avoid.add('floor-transfer')
   }
   return { pace, sittingWaitSeconds, standingWaitSeconds, avoid }
+}
+
+/** Where somebody begins and ends in a tier: the first of its home postures that is open to them. */
+export function homePosture(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Catalogue): string {
+  const homes = catalogue.graph.home[tier]
+  return homes.find((id) => !catalogue.postures.get(id)!.demands.some((tag) => avoid.has(tag))) ?? homes[0]!
+}
+
+/** Whether anything of a tier but its home can be reached safely; where nothing can, the tier is not open. */
+export function hasWayInto(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Catalogue): boolean {
+  const home = homePosture(tier, avoid, catalogue)
+  return [...catalogue.postures.values()].some((posture) => posture.tier === tier && posture.id !== home && hasWay(catalogue.graph, home, posture.id, avoid))
 }

@@ -114,3 +114,12 @@ describe('how somebody changes position', () => {
     expect(moverOf(personIn('floor', { considerations: [has('cannot-kneel', 'both', 'Dr Example')] }), catalogue).avoid.has('kneeling')).toBe(false)
   })
 })
+
+describe('postures without a safe way', () => {
+  it('are not offered: who must not lean on the wrists does not get through hands and knees to lying on the mat', () => {
+    const wrists = personIn('floor', { considerations: [has('wrist-pain')] })
+    for (const movement of catalogue.movements.values()) {
+      for (const offer of offers(movement.id, wrists)) if (offer.variation) expect(['floor/supine', 'floor/quadruped', 'floor/prone'], movement.id).not.toContain(offer.variation.postureId)
+    }
+  })
+})

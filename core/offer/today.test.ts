@@ -48,3 +48,11 @@ describe('how somebody is today', () => {
     expect(today({ dizzy: true, tired: true }).reasons.map((reason) => reason.text).join(' ')).toMatch(/Dizzy today.*chair/)
   })
 })
+
+describe('the tier for today', () => {
+  it('is another where there is no safe way into the home tier: who cannot kneel does not get down to the floor', () => {
+    const kneeling = personIn('floor', { considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: '' }] })
+    expect(today({}, kneeling)).toMatchObject({ tier: 'standing', reasons: [{ text: 'No safe way into the floor tier: works in the standing tier.' }] })
+    expect(today({}, personIn('floor', { considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: 'Dr Example' }] })).tier).toBe('floor')
+  })
+})

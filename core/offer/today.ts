@@ -1,5 +1,6 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
+import { hasWayInto, moverOf } from './mover'
 import type { Arrival, Person } from './person'
 
 /** One reason for an offer in words; the heaviest first. */
@@ -92,13 +93,14 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)
   }
   today.easierBy = Math.min(today.easierBy, EASIER_AT_MOST)
-  settleTier(person, arrival, today)
+  settleTier(person, arrival, today, catalogue)
   return today
 }
 
 /** The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before standing. */
-function settleTier(person: Person, arrival: Arrival, today: Today): void {
-  const isOpen = (tier: Tier) => person.access[tier] !== 'no'
+function settleTier(person: Person, arrival: Arrival, today: Today, catalogue: Catalogue): void {
+  const { avoid } = moverOf(person, catalogue)
+  const isOpen = (tier: Tier) => person.access[tier] !== 'no' && hasWayInto(tier, avoid, catalogue)
   const order: Record<Tier, Tier[]> = {
     bed: ['bed', 'chair'],
     chair: ['chair', 'bed'],
@@ -109,7 +111,7 @@ function settleTier(person: Person, arrival: Arrival, today: Today): void {
   const tier = safe.find(isOpen) ?? 'chair'
   today.tier = tier
   if (tier === person.homeTier) return
-  const why = arrival.dizzy ? 'Dizzy today' : `No access to the ${person.homeTier} tier`
+  const why = arrival.dizzy ? 'Dizzy today' : person.access[person.homeTier] === 'no' ? `No access to the ${person.homeTier} tier` : `No safe way into the ${person.homeTier} tier`
   today.reasons.push({ weight: 80, text: `${why}: works in the ${tier} tier.` })
 }
 

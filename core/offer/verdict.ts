@@ -4,6 +4,9 @@ import type { Consideration, ConsiderationRule } from '../catalogue/consideratio
 import type { Dose } from '../catalogue/dose'
 import type { Demand, ImposedRange } from '../catalogue/movement'
 import type { Side, Tag } from '../catalogue/words'
+import type { Mover } from '../time/changeover'
+import { hasWay } from '../time/changeover'
+import { homePosture, moverOf } from './mover'
 import type { Arrival, Person, PersonConsideration } from './person'
 
 /** What stands in the way of a variation for somebody today, and what to watch if it is done. */
@@ -44,6 +47,7 @@ export function judge(
       verdict.watch.push(`${known.name}: effort ${known.effortAtMost} % at most.`)
     }
   }
+  if (!isReachable(variation, person, catalogue, arrival)) verdict.blocks.push('No safe way to this posture')
   for (const imposed of variation.imposed) {
     const said = rangeWords(imposed, workedSide, person, catalogue)
     if (said?.effect === 'block') verdict.blocks.push(said.words)
@@ -55,6 +59,17 @@ export function judge(
     }
   }
   return verdict
+}
+
+/** What is closed to somebody, by the person: asked for every rung, so made once, and once more for a dizzy day. */
+const knownMovers = new WeakMap<Person, { usual?: Mover; dizzy?: Mover }>()
+
+/** A posture that somebody cannot get into by any safe way from where their lane begins is not for them. */
+function isReachable(variation: Variation, person: Person, catalogue: Catalogue, arrival?: Arrival): boolean {
+  let movers = knownMovers.get(person)
+  if (!movers) knownMovers.set(person, (movers = {}))
+  const { avoid } = arrival?.dizzy ? (movers.dizzy ??= moverOf(person, catalogue, arrival)) : (movers.usual ??= moverOf(person, catalogue))
+  return hasWay(catalogue.graph, homePosture(variation.tier, avoid, catalogue), variation.postureId, avoid)
 }
 
 /** What a forced range asks of somebody who was measured; not measured, the level decides and nothing is said. */

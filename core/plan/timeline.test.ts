@@ -69,12 +69,12 @@ describe('the time of a plan', () => {
     expect(lanes.map((lane) => lane.changeoverSeconds)).toEqual([5, 6, 0])
     expect(lanes[1]!.moves.map((move) => move.cue)).toEqual(['Turn the chair round.'])
   })
-  it('names a person who has no safe way to a posture', () => {
-    const flat = personIn('bed', { considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }, { consideration: 'cannot-lie-on-side', side: 'both', clearedBy: '' }] })
-    const plan = planOf(block('sit-to-stand'))
-    const rider = riderOf({ person: flat, when: { daysAway: 7, year: 2026 }, choices: new Map([['sit-to-stand', { variation: 'posture-lift.bed.3', reason: '' }]]) }, plan, catalogue)
-    expect(catalogue.variations.get('posture-lift.bed.3')?.postureId).toBe('bed/edge-sit')
-    expect(timelineOf(plan, [rider], ALL_MET, catalogue).noWay).toEqual([{ rider: flat.id, blockId: 'sit-to-stand' }])
+  it('names a person for whom somebody chose a posture that they have no safe way to', () => {
+    const wrists = personIn('floor', { considerations: [{ consideration: 'wrist-pain', side: 'both', clearedBy: '' }] })
+    const plan = planOf(block('bridge'))
+    const rider = riderOf({ person: wrists, when: { daysAway: 7, year: 2026 }, choices: new Map([['bridge', { variation: 'bridge.floor.2', reason: '' }]]) }, plan, catalogue)
+    expect(catalogue.variations.get('bridge.floor.2')?.postureId).toBe('floor/supine')
+    expect(timelineOf(plan, [rider], ALL_MET, catalogue).noWay).toEqual([{ rider: wrists.id, blockId: 'bridge' }])
   })
   it('times four typical lanes when nobody is expected', () => {
     const timeline = time(planOf(block('bridge')), [])

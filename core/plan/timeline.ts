@@ -1,5 +1,6 @@
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
+import { homePosture } from '../offer/mover'
 import type { Offer } from '../offer/offerFor'
 import { changeover, USUAL_MOVER, type ChangeoverMove, type Mover } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
@@ -165,9 +166,7 @@ class Walker {
   private readonly atStation = new Set<string>()
 
   constructor(readonly rider: Rider, private readonly catalogue: Catalogue) {
-    const homes = catalogue.graph.home[rider.tier]
-    const isOpen = (id: string) => !catalogue.postures.get(id)!.demands.some((tag) => rider.mover.avoid.has(tag))
-    this.home = homes.find(isOpen) ?? homes[0]!
+    this.home = homePosture(rider.tier, rider.mover.avoid, catalogue)
     this.posture = this.home
   }
 

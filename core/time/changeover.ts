@@ -58,6 +58,11 @@ export function changeover(graph: PostureGraph, from: string, to: string, mover:
   return { seconds: moves.reduce((sum, move) => sum + move.seconds + move.waitSeconds, 0), moves }
 }
 
+/** Whether there is any safe way at all for somebody to whom some demands are closed. */
+export function hasWay(graph: PostureGraph, from: string, to: string, avoid: ReadonlySet<Tag>): boolean {
+  return shortestWay(graph, from, to, avoid) !== null
+}
+
 /** At or under this height of the contour the body lies. */
 export const LYING_HEIGHT = 0.1
 
