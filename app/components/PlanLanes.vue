@@ -11,8 +11,8 @@ import { clockWords } from '~/words/clockWords'
 import { TIER_NAMES } from '~/words/tierWords'
 
 /** The four lanes: blocks as columns whose width is their time, tiers as rows, under each lane its posture contour. */
-const { plan, timeline, riders, selected, startsAt } = defineProps<{ plan: Plan; timeline: Timeline; riders: RiderToday[]; selected: string | null; startsAt: string; locked?: boolean }>()
-const emit = defineEmits<{ select: [id: string]; move: [id: string, before: string | null] }>()
+const { plan, timeline, riders, selected, beside = [], startsAt } = defineProps<{ plan: Plan; timeline: Timeline; riders: RiderToday[]; selected: string | null; beside?: readonly string[]; startsAt: string; locked?: boolean }>()
+const emit = defineEmits<{ select: [id: string, more: boolean]; move: [id: string, before: string | null] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 
 const GUTTER = 132
@@ -72,7 +72,7 @@ watch(() => selected, async (id) => {
       <div class="relative h-6 text-[0.8rem]" :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }" aria-label="Phases" role="list"><span v-for="band in phases" :key="band.left" role="listitem" class="absolute inset-y-0 border-l border-line px-2 leading-6 truncate" :class="band.phase === 'main' ? 'bg-action-soft' : band.phase === 'long-holds' ? 'bg-mark-soft' : 'bg-sunk'" :style="{ left: `${band.left}px`, width: `${band.width}px` }">{{ band.phase.replace('-', ' ') }}</span></div>
       <ol ref="head" class="flex h-[4.9rem] list-none" :style="{ marginLeft: `${GUTTER}px` }" aria-label="Blocks of the plan">
         <li v-for="(block, at) in plan.blocks" :key="block.id" :data-block="block.id" class="shrink-0 border-l border-line bg-raised" :style="{ width: `${layout.columns[at]?.width}px` }">
-          <button class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab" :class="selected === block.id ? 'bg-action-soft' : 'hover:bg-sunk'" :aria-pressed="selected === block.id" @click="emit('select', block.id)">
+          <button class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab" :class="selected === block.id ? 'bg-action-soft' : beside.includes(block.id) ? 'bg-action-soft/60' : 'hover:bg-sunk'" :aria-pressed="selected === block.id || beside.includes(block.id)" @click="emit('select', block.id, $event.shiftKey)">
             <span class="font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{ movementOf(block.movement)?.name ?? block.movement }}</span>
             <span class="block text-[0.82rem] text-faint truncate">{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span>
             <span class="numerals text-[0.88rem]" :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)">{{ clockWords(timeline.blocks[at]?.seconds ?? 0) }}</span>
@@ -86,7 +86,7 @@ watch(() => selected, async (id) => {
         </div>
         <div class="relative" :style="{ width: `${layout.width}px` }">
           <div class="relative h-[3.9rem]">
-            <LaneCell v-for="(block, at) in timeline.blocks" :key="block.blockId" :lane="block.lanes[tier]" :block="block" :tier="tier" :index="at" :riders="riders" class="absolute inset-y-0 border-l border-line" :class="selected === block.blockId ? 'bg-action-soft' : ''" :style="{ left: `${layout.columns[at]!.left}px`, width: `${layout.columns[at]!.width}px` }" @click="emit('select', block.blockId)" />
+            <LaneCell v-for="(block, at) in timeline.blocks" :key="block.blockId" :lane="block.lanes[tier]" :block="block" :tier="tier" :index="at" :riders="riders" class="absolute inset-y-0 border-l border-line" :class="selected === block.blockId || beside.includes(block.blockId) ? 'bg-action-soft' : ''" :style="{ left: `${layout.columns[at]!.left}px`, width: `${layout.columns[at]!.width}px` }" @click="emit('select', block.blockId, $event.shiftKey)" />
           </div>
           <LaneContour v-if="timeline.contours[tier]" :contour="timeline.contours[tier]!" :x-of="layout.xOf" :width="layout.width" :tier="tier" />
         </div>

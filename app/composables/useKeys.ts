@@ -41,7 +41,9 @@ function nameOf(event: KeyboardEvent): string {
 function isBusyElsewhere(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement
   if (target.closest('[role="dialog"], [role="listbox"]')) return true
-  if (event.ctrlKey || event.metaKey) return false
+  // Copying text stays copying text.
+  const copies = /^[acvx]$/i.test(event.key) && (target.closest('input, textarea, select, [contenteditable]') !== null || !getSelection()?.isCollapsed)
+  if (event.ctrlKey || event.metaKey) return copies
   if (target.closest('select, textarea, [contenteditable], [role="combobox"]')) return true
   const field = target.closest('input')
   if (field && field.type !== 'checkbox' && field.type !== 'radio') return true

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { edited, inverseOf, replayed, type Edit } from '~~/core/plan/edits'
-import { Plan } from '~~/core/plan/plan'
+import { Plan, type Block } from '~~/core/plan/plan'
 import { refusalOf } from '~/composables/useRefusal'
 
 const SAVE_AFTER_MS = 600
@@ -33,6 +33,8 @@ export const usePlanEditor = defineStore('planEditor', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
   const undoSteps = ref<Step[]>([])
   const redoSteps = ref<Step[]>([])
+  /** Blocks that were copied; they can be put into another meeting's plan as well. */
+  const copied = shallowRef<Block[]>([])
   const state = ref<SavedState>('saved')
   /** What happened to this plan elsewhere, in words; empty when nothing did. */
   const notice = ref('')
@@ -154,7 +156,7 @@ export const usePlanEditor = defineStore('planEditor', () => {
   }
 
   if (import.meta.client) window.addEventListener('online', () => saveSoon(0))
-  return { open, apply, undo, redo, canUndo: computed(() => undoSteps.value.length > 0), canRedo: computed(() => redoSteps.value.length > 0), state, notice }
+  return { open, apply, undo, redo, copied, canUndo: computed(() => undoSteps.value.length > 0), canRedo: computed(() => redoSteps.value.length > 0), state, notice }
 })
 
 function isSameField(a: Edit, b: Edit): boolean {

@@ -61,6 +61,23 @@ describe('the lanes', () => {
   })
 })
 
+describe('several blocks', () => {
+  const order = () => visitor.page.$$eval('[data-block]', (blocks) => blocks.map((block) => block.getAttribute('data-block')!))
+  it('are chosen with shift, moved together, copied behind and taken out', async () => {
+    const before = await order()
+    await visitor.page.locator(`[data-block="${before[1]}"] button`).click()
+    await visitor.press('Shift+ArrowRight', 'Alt+ArrowRight')
+    await visitor.page.waitForFunction((id) => document.querySelectorAll('[data-block]')[1]!.getAttribute('data-block') === id, {}, before[3])
+    expect((await order()).slice(1, 4)).toEqual([before[3], before[1], before[2]])
+    await visitor.press('Control+c', 'Control+v')
+    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count + 2, {}, before.length)
+    await visitor.press('Delete')
+    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count, {}, before.length)
+    for (let times = 0; times < 6; times += 1) await visitor.press('Control+z')
+    await visitor.page.waitForFunction((ids) => Array.from(document.querySelectorAll('[data-block]')).map((block) => block.getAttribute('data-block')).join() === ids, {}, before.join())
+  })
+})
+
 describe('versions and paper', () => {
   it('say what changed and bring an earlier version back', async () => {
     await visitor.sees('Saved', '[data-test="saved"]')

@@ -2,7 +2,7 @@
 import type { Movement } from '~~/core/catalogue/catalogue'
 import { hasBegun } from '~~/core/lead/clock'
 import { blockFor } from '~~/core/plan/edits'
-import { Plan } from '~~/core/plan/plan'
+import { Plan, type Block } from '~~/core/plan/plan'
 import { readPlan } from '~~/core/formats/planJson'
 import type { SchoolId } from '~~/core/catalogue/words'
 import { clockWords } from '~/words/clockWords'
@@ -16,6 +16,9 @@ const { state, notice, canUndo, canRedo } = storeToRefs(editor)
 await editor.open()
 const plan = computed(() => meeting.plan!)
 const selected = ref<string | null>(plan.value.blocks[0]?.id ?? null)
+/** Blocks that are chosen beside it, with shift; what is done to one is done to all. */
+const beside = ref<string[]>([])
+const chosen = computed(() => plan.value.blocks.filter((block) => block.id === selected.value || beside.value.includes(block.id)).map((block) => block.id))
 const picking = ref(false)
 /** What is open beneath the lanes. */
 const panel = ref<'checks' | 'coverage' | 'compose' | 'versions' | null>(plan.value.blocks.length === 0 ? 'compose' : null)
@@ -48,15 +51,31 @@ function add(movement: Movement): void {
   selected.value = id
   picking.value = false
 }
+/** Shift and an arrow: the neighbour is chosen as well. */
+function extend(by: number): void {
+  const to = plan.value.blocks[selectedIndex.value + by]
+  if (!to || selected.value === null) return
+  beside.value = [...new Set([...beside.value, selected.value, to.id])]
+  selected.value = to.id
+}
+function choose(id: string, more: boolean): void {
+  beside.value = more && selected.value !== null ? [...new Set([...beside.value, selected.value])] : []
+  selected.value = id
+}
 function step(by: number): void {
+  beside.value = []
   const to = Math.max(0, Math.min(plan.value.blocks.length - 1, selectedIndex.value + by))
   selected.value = plan.value.blocks[to]?.id ?? null
 }
 function moveBy(by: number): void {
   const { blocks } = plan.value
-  const to = selectedIndex.value + by
-  if (locked.value || selected.value === null || to < 0 || to >= blocks.length) return
-  editor.apply({ edit: 'moveBlock', id: selected.value, before: by < 0 ? blocks[to]!.id : (blocks[to + 1]?.id ?? null) })
+  const places = chosen.value.map((id) => blocks.findIndex((block) => block.id === id))
+  const edge = by < 0 ? Math.min(...places) - 1 : Math.max(...places) + 1
+  const neighbour = blocks[edge]
+  if (locked.value || chosen.value.length === 0 || !neighbour) return
+  // One chosen block or many: they go before the neighbour, or behind it, in their order.
+  const before = by < 0 ? neighbour.id : (blocks[edge + 1]?.id ?? null)
+  for (const id of chosen.value) editor.apply({ edit: 'moveBlock', id, before })
 }
 function move(id: string, before: string | null): void {
   if (locked.value) return
@@ -95,27 +114,41 @@ function restore(earlier: Plan): void {
 function toggle(which: 'checks' | 'coverage' | 'compose' | 'versions'): void {
   panel.value = panel.value === which ? null : which
 }
+/** Puts copies of blocks behind the last chosen one and chooses them. */
+function insert(blocks: readonly Block[]): void {
+  const last = Math.max(selectedIndex.value, ...chosen.value.map((id) => plan.value.blocks.findIndex((block) => block.id === id)))
+  const before = plan.value.blocks[last + 1]?.id ?? null
+  const copies = blocks.map((block) => ({ ...block, id: crypto.randomUUID().slice(0, 8) }))
+  for (const block of copies) editor.apply({ edit: 'addBlock', block, before })
+  selected.value = copies.at(-1)?.id ?? selected.value
+  beside.value = copies.slice(0, -1).map((block) => block.id)
+}
+function copy(): void {
+  editor.copied = plan.value.blocks.filter((block) => chosen.value.includes(block.id))
+}
 /** The same movement again, right behind: a second round of it. */
 function duplicate(): void {
-  const block = plan.value.blocks[selectedIndex.value]
-  if (!block || locked.value) return
-  const id = crypto.randomUUID().slice(0, 8)
-  editor.apply({ edit: 'addBlock', block: { ...block, id }, before: plan.value.blocks[selectedIndex.value + 1]?.id ?? null })
-  selected.value = id
+  if (!locked.value) insert(plan.value.blocks.filter((block) => chosen.value.includes(block.id)))
 }
 function remove(): void {
-  if (!locked.value && selected.value !== null) editor.apply({ edit: 'removeBlock', id: selected.value })
+  if (locked.value) return
+  for (const id of chosen.value) editor.apply({ edit: 'removeBlock', id })
+  beside.value = []
 }
 useKeys([
   { press: 'a', does: 'Add a movement after the chosen block', run: () => (picking.value = !locked.value) },
   { press: 'ArrowRight', shown: '→', does: 'Choose the next block', run: () => step(1) },
   { press: 'ArrowLeft', shown: '←', does: 'Choose the block before', run: () => step(-1) },
+  { press: 'shift+ArrowRight', shown: 'Shift →', does: 'Choose the next block as well', run: () => extend(1) },
+  { press: 'shift+ArrowLeft', shown: 'Shift ←', does: 'Choose the block before as well', run: () => extend(-1) },
+  { press: 'ctrl+c', shown: 'Ctrl C', does: 'Copy the chosen blocks', run: copy },
+  { press: 'ctrl+v', shown: 'Ctrl V', does: 'Put copied blocks behind', run: () => { if (!locked.value) insert(editor.copied) } },
   { press: 'alt+ArrowRight', shown: 'Alt →', does: 'Move the block later', run: () => moveBy(1) },
   { press: 'alt+ArrowLeft', shown: 'Alt ←', does: 'Move the block earlier', run: () => moveBy(-1) },
   { press: 'c', does: 'Open or close the checks', run: () => toggle('checks') },
   { press: 'v', does: 'Open or close the coverage', run: () => toggle('coverage') },
   { press: 'm', does: 'Open or close the composer', run: () => toggle('compose') },
-  { press: 'd', does: 'Do the block once more', run: duplicate },
+  { press: 'd', does: 'Do the chosen blocks once more', run: duplicate },
   { press: '+', does: 'Wider columns', run: () => (zoom.value = Math.min(4, zoom.value * 1.4)) },
   { press: '-', does: 'Narrower columns', run: () => (zoom.value = Math.max(1, zoom.value / 1.4)) },
   { press: 'Delete', does: 'Remove the block', run: remove },
@@ -174,7 +207,7 @@ useKeys([
     <PlanCoverage v-if="panel === 'coverage'" :plan="plan" :timeline="meeting.timeline" :locked="locked" @aim="editor.apply({ edit: 'setAim', aim: $event })" @add="add" />
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
     <Suspense v-if="panel === 'versions'"><PlanVersions :key="state" :plan="plan" :locked="locked" @restore="restore" /></Suspense>
-    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" class="-mx-5" @select="selected = $event" @move="move" />
+    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" :beside="beside" class="-mx-5" @select="choose" @move="move" />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
       <button class="button button-main" :disabled="locked" @click="picking = true">Add the first movement</button>

@@ -8,18 +8,9 @@ import { TIER_NAMES } from '~/words/tierWords'
 
 /** Gate by gate: passed, not passed, not yet measured or too old; what is missing can be measured on the spot. */
 const id = String(useRoute().params.id)
-const store = useProfile()
 const { catalogue } = storeToRefs(useCatalogue())
-const { isLead } = useAccount()
-const problem = ref('')
 const said = ref('')
-await useCatalogue().load()
-try {
-  if (isLead.value) await store.open(id)
-  else problem.value = 'Tier gates are for leads.'
-} catch (error) {
-  problem.value = refusalOf(error).message
-}
+const { store, problem } = await useOpenProfile(id, 'Tier gates are for leads.')
 /** Gates that are still before somebody come first. */
 const inOrder = computed(() => store.gates.toSorted((a, b) => Number(isOpen(a)) - Number(isOpen(b))))
 const isOpen = ({ gate }: GateStatus) => store.person.access[gate.to] === 'yes'

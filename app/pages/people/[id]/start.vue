@@ -8,19 +8,10 @@ import { TIER_NAMES } from '~/words/tierWords'
 
 /** First placement: a level on every ladder that has none yet, with its reason, accepted or changed in one go. */
 const id = String(useRoute().params.id)
-const store = useProfile()
 const { catalogue } = storeToRefs(useCatalogue())
-const { isLead } = useAccount()
-const problem = ref('')
 const message = ref('')
 const chosen = ref<Record<string, number | null>>({})
-await useCatalogue().load()
-try {
-  if (isLead.value) await store.open(id)
-  else problem.value = 'Placing people is for leads.'
-} catch (error) {
-  problem.value = refusalOf(error).message
-}
+const { store, problem } = await useOpenProfile(id, 'Placing people is for leads.')
 const keyOf = (proposal: ProposedStart) => `${proposal.movement} ${proposal.tier}`
 const proposals = computed(() => (store.profile ? proposeStart(store.person, store.person.sex, store.profile.measures, failedTiers(store.gates), catalogue.value, getYear(new Date())) : []))
 const levelOf = (proposal: ProposedStart) => (keyOf(proposal) in chosen.value ? chosen.value[keyOf(proposal)]! : proposal.level)
