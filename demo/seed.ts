@@ -16,6 +16,7 @@ import { addMeeting, saveArrival } from '../server/database/meetings'
 import { appendOutcomes } from '../server/database/outcomes'
 import { addParticipant, participantsOf } from '../server/database/people'
 import type { Database } from '../server/database/rows'
+import { addToShelf } from '../server/database/shelf'
 import { takeScreening } from '../server/database/screenings'
 import type { DatedOutcome } from '../core/reflect/reflectOn'
 import { hashOf } from '../server/session/password'
@@ -73,12 +74,13 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
     })), account.id)
   }
   await addMeeting(db, practiceId, { circleId: circle.id, startsAt: next.toISOString(), plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue), id: chance.uuid() })
+  for (const { tags, minutes, ...kept } of scenario.shelf) await addToShelf(db, practiceId, { plan: planOf(kept, minutes, circle.school, catalogue), tags, archived: false }, account.id, chance.uuid())
   return `Demo sign-in:   ${lead!.email}   ${scenario.password}\nAs a helper:    ${others[0]!.email}   ${scenario.password}`
 }
 
 function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>): Omit<ParticipantFields, 'levels'> {
-  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers } = person
-  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers }
+  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school } = person
+  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school }
 }
 
 function planOf({ title, blocks }: { title: string; blocks: string[] }, minutes: number, school: SchoolId, catalogue: Catalogue): Plan {

@@ -6,6 +6,7 @@ import { offersFor, type Offer } from '../core/offer/offerFor'
 import { Arrival, type Person } from '../core/offer/person'
 import { todayOf } from '../core/offer/today'
 import type { Plan } from '../core/plan/plan'
+import { schoolFor } from '../core/plan/schoolFor'
 import { reflectOn, type DatedOutcome } from '../core/reflect/reflectOn'
 import type { Decision } from '../core/reflect/decide'
 import { isTwoSided } from '../core/time/workSeconds'
@@ -63,7 +64,7 @@ export function simulateMeeting(
     meeting.outcomes.push(...own)
     history.push(...own.map((outcome) => ({ ...outcome, meetingId, date, arrivalPain: arrival.pain })))
     const mine = history.filter((outcome) => outcome.participant === person.id)
-    for (const decision of reflectOn(meetingId, person, mine, plan.school, catalogue)) {
+    for (const decision of reflectOn(meetingId, person, mine, (blockId) => schoolFor(plan, blockId, person), catalogue)) {
       meeting.decisions.push({ participant: person.id, decision })
       accept(person, decision)
     }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Block, type Plan } from '~~/core/plan/plan'
-import type { Edit } from '~~/core/plan/edits'
+import { followSchool, type Edit } from '~~/core/plan/edits'
 import { TIERS } from '~~/core/catalogue/words'
 import { waysOf } from '~~/core/plan/ways'
 import { isTwoSided } from '~~/core/time/workSeconds'
@@ -53,7 +53,15 @@ const lanes = computed(() => TIERS.flatMap((tier) => {
             <option value="taking-turns">Taking turns</option>
           </select>
         </div>
+        <div class="w-44">
+          <label class="label text-[0.94rem]" :for="`${id}-school`">School here</label>
+          <select :id="`${id}-school`" class="field" :value="block.school ?? ''" :disabled="locked" data-field="school" @change="emit('edit', followSchool(plan, blockId, (($event.target as HTMLSelectElement).value || null) as Block['school'] | null ?? null, catalogue))">
+            <option value="">the plan’s</option>
+            <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">{{ school.name }}</option>
+          </select>
+        </div>
       </div>
+      <p v-if="block.school" class="text-[0.94rem] text-faint">{{ catalogue.schools.get(block.school)?.belief }} {{ catalogue.schools.get(block.school)?.stepUpRule }}</p>
       <p v-if="time" class="numerals text-[0.94rem]" data-test="block-sum">
         <template v-if="time.drinkSeconds > 0">{{ time.drinkSeconds }} s for water + </template>{{ time.introductionSeconds }} s to show it + {{ Math.round(time.changeoverSeconds * 10) / 10 }} s to get there + {{ time.workSeconds }} s of work = <strong>{{ clockWords(time.seconds) }}</strong>
       </p>

@@ -6,7 +6,7 @@ const { circle } = defineProps<{ circle: Circle | null }>()
 const emit = defineEmits<{ saved: [] }>()
 const practice = usePractice()
 const { catalogue } = storeToRefs(useCatalogue())
-const draft = useDraft<CircleFields>(`circle:${circle?.id ?? 'new'}`, () => (circle ? CircleFields.parse(circle) : { name: '', venueId: practice.venues[0]!.id, school: 'dwell', minutes: 45, sideHabit: 'left-right', startSide: 'left', members: [] }), CircleFields)
+const draft = useDraft<CircleFields>(`circle:${circle?.id ?? 'new'}`, () => (circle ? CircleFields.parse(circle) : { name: '', venueId: practice.venues[0]!.id, school: 'dwell', minutes: 45, sideHabit: 'left-right', startSide: 'left', members: [], helpers: 1, climbAtMost: 4 }), CircleFields)
 const { fields, wrong, message } = draft
 const school = computed(() => catalogue.value.schools.get(fields.value.school))
 
@@ -25,6 +25,8 @@ async function save(): Promise<void> {
       <AppField v-slot="{ id, fieldClass }" label="School" class="w-56"><select :id="id" v-model="fields.school" :class="fieldClass"><option v-for="other in catalogue.schools.values()" :key="other.id" :value="other.id">{{ other.name }}</option></select></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Sides are called" class="w-56"><select :id="id" v-model="fields.sideHabit" :class="fieldClass"><option value="left-right">left and right</option><option value="first-second">first and second side</option></select></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Begin with the" class="w-32"><select :id="id" v-model="fields.startSide" :class="fieldClass"><option value="left">left</option><option value="right">right</option></select></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Hands to help, you too" class="w-52" :wrong="wrong.helpers"><input :id="id" v-model.number="fields.helpers" inputmode="numeric" :class="fieldClass" v-bind="aria" ></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Getting up at most, heights" class="w-60" :wrong="wrong.climbAtMost"><input :id="id" v-model.number="fields.climbAtMost" inputmode="decimal" :class="fieldClass" v-bind="aria" ></AppField>
     </div>
     <p v-if="school" class="text-faint text-[0.94rem] max-w-4xl">{{ school.name }}: {{ school.belief }} Usual dose: {{ school.usualDose }} A step up: {{ school.stepUpRule }}</p>
     <fieldset><legend class="label">Who belongs to it</legend>

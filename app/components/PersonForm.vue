@@ -6,12 +6,13 @@ import { TIER_NAMES } from '~/words/tierWords'
 /** Everything that is written down of a person. What is typed is kept in this browser until it is saved. */
 const { person } = defineProps<{ person: Participant | null }>()
 const emit = defineEmits<{ saved: [person: Participant] }>()
+const { catalogue } = storeToRefs(useCatalogue())
 const stored = ref(person)
 const conflict = ref<Participant | null>(null)
 
 function fieldsOf(known: Participant | null): ParticipantFields {
   if (known) return ParticipantFields.parse(structuredClone(toRaw(known)))
-  return { name: '', birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [], levels: [], prefers: 'either' }
+  return { name: '', birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [], levels: [], prefers: 'either', school: null }
 }
 const draft = useDraft<ParticipantFields>(`person:${person?.id ?? 'new'}`, () => fieldsOf(person), ParticipantFields)
 const { fields, wrong, message, saving, wasKept } = draft
@@ -62,6 +63,7 @@ function numberFrom(event: Event): number | null {
       <AppField v-slot="{ id, fieldClass, aria }" label="Height, cm" :wrong="wrong.heightCm" class="w-36"><input :id="id" :value="fields.heightCm ?? ''" inputmode="decimal" :class="fieldClass" v-bind="aria" @input="fields.heightCm = numberFrom($event)" ></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Pace of changing position" class="w-52"><select :id="id" v-model="fields.pace" :class="fieldClass"><option value="brisk">brisk</option><option value="usual">usual</option><option value="slow">slow</option><option value="very-slow">very slow</option></select></AppField>
       <AppField v-slot="{ id, fieldClass }" label="In a stretch" class="w-52"><select :id="id" v-model="fields.prefers" :class="fieldClass"><option value="either">as it comes</option><option value="still">rather still</option><option value="moving">rather in rhythm</option></select></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="School" class="w-52"><select :id="id" v-model="fields.school" :class="fieldClass"><option :value="null">the circle’s</option><option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">{{ school.name }}</option></select></AppField>
     </div>
     <fieldset class="space-y-3">
       <legend class="text-[1.2rem] font-semibold mb-2">Where they work</legend>

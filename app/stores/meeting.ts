@@ -12,9 +12,6 @@ import { MeetingView, type HandChoiceRecord } from './meetingView'
 /** A class event as it is pressed, before it has an id and a time. */
 export type Pressed = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id' | 'at'> : never) : never
 
-/** Whoever leads is one pair of hands. */
-const HELPERS = 1
-
 /** The open meeting: what is known of it, what is said in it, and what follows for everybody's offers and time. */
 export const useMeeting = defineStore('meeting', () => {
   const catalogues = useCatalogue()
@@ -104,7 +101,7 @@ export const useMeeting = defineStore('meeting', () => {
   const ridersPresent = computed(() => present.value.map((person) => riders.value.get(person.id)!).filter((rider) => rider.today.takesPart))
   const timeline = computed(() => timelineOf(plan.value!, ridersPresent.value, new Set(view.value!.met), catalogues.catalogue))
   const checks = computed(() => (plan.value && view.value ? checksOf({
-    plan: plan.value, timeline: timeline.value, people: present.value, riders: ridersPresent.value, venue: view.value.venue, helpers: HELPERS, aim: plan.value.aim, catalogue: catalogues.catalogue,
+    plan: plan.value, timeline: timeline.value, people: present.value, riders: ridersPresent.value, venue: view.value.venue, helpers: view.value.circle.helpers, climbAtMost: view.value.circle.climbAtMost, aim: plan.value.aim, catalogue: catalogues.catalogue,
   }) : []))
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const arrivalOf = (participant: string): Arrival => view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }

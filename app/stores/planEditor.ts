@@ -10,9 +10,11 @@ const ONE_STEP_MS = 1200
 
 const Saved = z.object({ plan: Plan, planVersion: z.number() })
 
+/** What is undone at once: one command, or several that were given together. */
 interface Step {
-  edit: Edit
-  inverse: Edit
+  edits: Edit[]
+  /** In the order in which they take the commands back. */
+  inverses: Edit[]
   at: number
 }
 
@@ -73,13 +75,23 @@ export const usePlanEditor = defineStore('planEditor', () => {
     saveSoon(SAVE_AFTER_MS)
   }
 
-  function apply(edit: Edit): void {
-    const step: Step = { edit, inverse: inverseOf(meeting.plan!, edit), at: Date.now() }
-    run(edit)
+  /** Gives one command, or several that are one step to undo. */
+  function apply(...edits: Edit[]): void {
+    if (edits.length === 0) return
+    const step: Step = { edits, inverses: inOneGo(edits), at: Date.now() }
     const last = undoSteps.value.at(-1)
-    if (last && isSameField(last.edit, edit) && step.at - last.at < ONE_STEP_MS) undoSteps.value.splice(-1, 1, { ...step, inverse: last.inverse })
+    if (last && isSameField(last, step) && step.at - last.at < ONE_STEP_MS) undoSteps.value.splice(-1, 1, { ...step, inverses: last.inverses })
     else undoSteps.value.push(step)
     redoSteps.value = []
+  }
+  /** Runs commands one after the other and says what takes all of them back. */
+  function inOneGo(edits: readonly Edit[]): Edit[] {
+    const inverses: Edit[] = []
+    for (const edit of edits) {
+      inverses.unshift(inverseOf(meeting.plan!, edit))
+      run(edit)
+    }
+    return inverses
   }
 
   function undo(): void {
@@ -93,9 +105,7 @@ export const usePlanEditor = defineStore('planEditor', () => {
     const step = from.pop()
     if (!step) return
     try {
-      const inverse = inverseOf(meeting.plan!, step.inverse)
-      run(step.inverse)
-      to.push({ edit: step.inverse, inverse, at: 0 })
+      to.push({ edits: step.inverses, inverses: inOneGo(step.inverses), at: 0 })
     } catch {
       notice.value = 'That step cannot be taken back: its block was removed in another window.'
     }
@@ -159,7 +169,7 @@ export const usePlanEditor = defineStore('planEditor', () => {
   return { open, apply, undo, redo, copied, canUndo: computed(() => undoSteps.value.length > 0), canRedo: computed(() => redoSteps.value.length > 0), state, notice }
 })
 
-function isSameField(a: Edit, b: Edit): boolean {
-  if (a.edit !== b.edit || !a.edit.startsWith('set')) return false
+function isSameField({ edits: [a, ...more] }: Step, { edits: [b, ...others] }: Step): boolean {
+  if (!a || !b || more.length > 0 || others.length > 0 || a.edit !== b.edit || !a.edit.startsWith('set')) return false
   return !('id' in a) || !('id' in b) || a.id === b.id
 }

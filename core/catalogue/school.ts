@@ -1,6 +1,18 @@
 import { z } from 'zod'
 import { SchoolId, SideOrder } from './words'
 
+/** How a school raises the dose over a course of weeks; 0: it does not raise that. */
+const CourseRule = z.object({
+  everyWeeks: z.number().int().positive(),
+  holdBy: z.number().min(0).default(0),
+  holdUpTo: z.number().default(0),
+  countBy: z.number().min(0).default(0),
+  countUpTo: z.number().default(0),
+  effortBy: z.number().min(0).default(0),
+  effortUpTo: z.number().default(0),
+})
+export type CourseRule = z.infer<typeof CourseRule>
+
 /** What a circle believes about dose and progress: defaults and the rule for stepping up. */
 export const School = z.object({
   id: SchoolId,
@@ -16,6 +28,7 @@ export const School = z.object({
   effortAtMost: z.number().nullable(),
   /** Seconds of time on tissue a week, region and side; null: no aim. */
   weeklySecondsPerRegion: z.number().nullable(),
+  course: CourseRule,
 })
 export type School = z.infer<typeof School>
 

@@ -24,9 +24,10 @@ export function aimChecks(checked: Checked): Check[] {
   const always = worked.length < 4 ? [] : (Object.keys(worked[0]!.movement.regions) as Region[]).filter((region) => worked.every(({ movement }) => (movement.regions[region] ?? 0) >= 0.5))
   if (always.length > 0) checks.push(found({ id: 'always', weight: 'consider', what: `${wordsOf(always)} in every block`, why: 'Tissue that is asked in every block has no pause.' }))
   for (const { block, movement } of blocks) {
-    const usual = movement.doses[plan.school].dose
+    const school = block.school ?? plan.school
+    const usual = movement.doses[school].dose
     if (block.dose.kind !== usual.kind) {
-      checks.push(found({ id: `school ${block.id}`, weight: 'consider', what: `${movement.name} is dosed outside the school`, why: `${catalogue.schools.get(plan.school)?.name} gives it another kind of dose. A block may depart from it.`, blockId: block.id, fix: { words: 'Take the school’s dose', edits: [{ edit: 'setDose', id: block.id, dose: usual }, { edit: 'setRounds', id: block.id, rounds: movement.doses[plan.school].rounds }] } }))
+      checks.push(found({ id: `school ${block.id}`, weight: 'consider', what: `${movement.name} is dosed outside the school`, why: `${catalogue.schools.get(school)?.name} gives it another kind of dose. A block may depart from it.`, blockId: block.id, fix: { words: 'Take the school’s dose', edits: [{ edit: 'setDose', id: block.id, dose: usual }, { edit: 'setRounds', id: block.id, rounds: movement.doses[school].rounds }] } }))
     }
   }
   return checks

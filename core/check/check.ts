@@ -36,6 +36,8 @@ export interface Checked {
   riders: readonly RiderToday[]
   venue: Pick<Venue, 'cupboard'>
   helpers: number
+  /** Body heights a lane may climb in one session. */
+  climbAtMost: number
   aim: Aim | null
   catalogue: Catalogue
 }

@@ -17,7 +17,7 @@ const GOOD = ['paced-breath', 'posture-lift', 'upper-back-turn', 'round-and-arch
 const chair = [personIn('chair')]
 function checks(plan: Plan, people: Person[] = chair, change: Partial<Checked> = {}) {
   const riders = change.riders ?? ridersIn(plan, people)
-  return checksOf({ plan, people, riders, timeline: timelineOf(plan, riders, met, catalogue), venue: { cupboard: { cushion: 9, strap: 6, pillow: 9, block: 4, 'soft-ball': 4, band: 4 } }, helpers: 1, aim: null, catalogue, ...change })
+  return checksOf({ plan, people, riders, timeline: timelineOf(plan, riders, met, catalogue), venue: { cupboard: { cushion: 9, strap: 6, pillow: 9, block: 4, 'soft-ball': 4, band: 4 } }, helpers: 1, climbAtMost: 4, aim: null, catalogue, ...change })
 }
 const ids = (plan: Plan, people?: Person[], change?: Partial<Checked>) => checks(plan, people, change).map((check) => check.id)
 const plan = (names: string[], change: Partial<Plan> = {}) => planWith(names.map((movement, at) => blockOfMovement(movement, { id: `b${at}` })), change)
@@ -108,5 +108,45 @@ describe('one-click fixes', () => {
       }
     }
     expect(mended).toBeGreaterThan(4)
+  })
+})
+
+describe('what steadies', () => {
+  it('asks for a wait between lying and work in the upright, once, and mends it', () => {
+    // The floor lane lies for the bridge and stands up for the next.
+    const floor = [personIn('floor', { levels: [{ movement: 'bridge', tier: 'floor', side: 'both', level: 3 }, { movement: 'heel-raises', tier: 'floor', side: 'both', level: 3 }] })]
+    const lying = plan(['paced-breath', 'bridge', 'sit-to-stand', 'paced-breath'])
+    const wrong = checks(lying, floor).find((check) => check.id === 'no-wait b2')
+    expect(wrong).toMatchObject({ weight: 'fix', tier: 'floor' })
+    const mended = wrong!.fix!.edits.reduce(edited, lying)
+    expect(ids(mended, floor)).not.toContain('no-wait b2')
+  })
+  it('says who would balance out of reach of a support, and lowers the lane by a rung', () => {
+    // No shipped balance stands free; a practice's own may.
+    const movement = catalogue.movements.get('step-and-tandem')!
+    const free = movement.ladders.standing!.map((rung) => (rung.level === 4 ? { ...rung, hands: 'none' as const, postureId: 'standing/free' } : rung))
+    const own = { ...catalogue, movements: new Map(catalogue.movements).set(movement.id, { ...movement, ladders: { ...movement.ladders, standing: free } }) }
+    const people = [personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 4 }] })]
+    const found = (standing: Plan) => {
+      const riders = people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, standing, own))
+      return checks(standing, people, { riders, catalogue: own }).find((check) => check.id === 'reach b1')
+    }
+    const standing = plan(['paced-breath', 'step-and-tandem', 'paced-breath'])
+    const wrong = found(standing)!
+    expect(wrong.people).toEqual([people[0]!.id])
+    expect(found(wrong.fix!.edits.reduce(edited, standing))).toBeUndefined()
+  })
+  it('finds no shipped balance out of reach of a support', () => {
+    for (const movement of catalogue.movements.values()) {
+      if (movement.quality !== 'balance') continue
+      const people = [personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 5 }] })]
+      expect(ids(plan([movement.id]), people)).not.toContain('reach b0')
+    }
+  })
+  it('keeps to the circle’s own limit of getting up', () => {
+    const ups = plan(['paced-breath', 'bridge', 'sit-to-stand', 'bridge', 'paced-breath'])
+    const floor = [personIn('floor')]
+    expect(ids(ups, floor, { climbAtMost: 1 })).toContain('climb floor')
+    expect(ids(ups, floor, { climbAtMost: 30 })).not.toContain('climb floor')
   })
 })

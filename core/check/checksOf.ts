@@ -3,6 +3,7 @@ import type { Check, Checked, CheckWeight } from './check'
 import { orderChecks } from './orderChecks'
 import { peopleChecks } from './peopleChecks'
 import { propChecks } from './propChecks'
+import { supportChecks } from './supportChecks'
 import { timeChecks } from './timeChecks'
 
 const ORDER: Record<CheckWeight, number> = { stop: 0, fix: 1, consider: 2 }
@@ -14,7 +15,7 @@ const ORDER: Record<CheckWeight, number> = { stop: 0, fix: 1, consider: 2 }
  * checksOf({ plan: without a settling start, … })[0].what // "No settling start"
  */
 export function checksOf(checked: Checked): Check[] {
-  return [...peopleChecks(checked), ...orderChecks(checked), ...timeChecks(checked), ...propChecks(checked), ...aimChecks(checked)].sort((a, b) => ORDER[a.weight] - ORDER[b.weight])
+  return [...peopleChecks(checked), ...orderChecks(checked), ...supportChecks(checked), ...timeChecks(checked), ...propChecks(checked), ...aimChecks(checked)].sort((a, b) => ORDER[a.weight] - ORDER[b.weight])
 }
 
 /** Whether a plan may be led at all. */

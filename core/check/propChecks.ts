@@ -17,7 +17,7 @@ export interface PropShare {
  *
  * @param index of the block among the riders' offers
  */
-export function shareProps(riders: readonly RiderToday[], index: number, cupboard: Readonly<Record<string, number>>, catalogue: Catalogue): PropShare {
+export function shareProps(riders: readonly Pick<RiderToday, 'id' | 'offers'>[], index: number, cupboard: Readonly<Record<string, number>>, catalogue: Catalogue): PropShare {
   const needs = riders.flatMap((rider) => {
     const variations = new Set((rider.offers[index] ?? []).flatMap((offer) => offer.variation ?? []))
     return [...variations].flatMap((variation) => variation.props.filter((need) => !catalogue.props.get(need.prop)?.station).map((need) => ({ rider: rider.id, need })))

@@ -7,7 +7,6 @@ const SLACK_SECONDS = 60
 const SHORT_SHARE = 0.85
 const IDLE_SECONDS = 45
 const DRINK_FROM_MINUTES = 45
-const CLIMB_AT_MOST = 4
 
 /**
  * Time over or under, idle lanes, more than one trip to the floor, too much getting up, no drink break.
@@ -37,7 +36,7 @@ export function timeChecks(checked: Checked): Check[] {
   if (floor && floor.floorTrips > 1) checks.push(found({ id: 'floor-trips', weight: 'fix', what: `${floor.floorTrips} trips to the floor`, why: 'Getting down and up again tires more than the class: put the floor blocks beside each other.', tier: 'floor' }))
   for (const tier of TIERS) {
     const contour = timeline.contours[tier]
-    if (contour && contour.climb > CLIMB_AT_MOST) checks.push(found({ id: `climb ${tier}`, weight: 'consider', what: `Climbs ${contour.climb.toFixed(1)} body heights`, why: `The ${tier} lane gets up often: order blocks by posture.`, tier }))
+    if (contour && contour.climb > checked.climbAtMost) checks.push(found({ id: `climb ${tier}`, weight: 'consider', what: `Climbs ${contour.climb.toFixed(1)} body heights`, why: `The ${tier} lane gets up often: order blocks by posture.`, tier }))
   }
   if (plan.minutes >= DRINK_FROM_MINUTES && !plan.drinkBreak) {
     checks.push(found({ id: 'drink', weight: 'consider', what: 'No drink break', why: `In ${DRINK_FROM_MINUTES} minutes and more somebody needs water.`, fix: { words: 'Add a drink break half way', edits: [{ edit: 'setDrinkBreak', drinkBreak: true }] } }))

@@ -49,7 +49,7 @@ describe('a composed plan', () => {
   it('passes the checks that stop a class, and those of its order', () => {
     for (const { plan } of answer.plans) {
       const riders = ridersOf(plan, answer.problem, ask)
-      const found = checksOf({ plan, timeline: timelineOf(plan, riders, ask.met, catalogue), people: circle, riders, venue: { cupboard: ask.cupboard }, helpers: 2, aim: ask.aim, catalogue })
+      const found = checksOf({ plan, timeline: timelineOf(plan, riders, ask.met, catalogue), people: circle, riders, venue: { cupboard: ask.cupboard }, helpers: 2, climbAtMost: 4, aim: ask.aim, catalogue })
       expect(mayBeLed(found)).toBe(true)
       expect(found.filter((check) => ['settle', 'close', 'time-over', 'floor-trips', 'drink'].includes(check.id) || check.id.startsWith('cold'))).toEqual([])
     }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Level, Side, Tier } from '../catalogue/words'
+import { Level, SchoolId, Side, Tier } from '../catalogue/words'
 
 export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
 export type Pace = z.infer<typeof Pace>
@@ -43,6 +43,8 @@ export const Person = z.object({
   /** Newest first where a range was measured more than once. */
   ranges: z.array(PersonRange).default([]),
   prefers: Preference.default('either'),
+  /** A school of their own, where they depart from the circle's. */
+  school: SchoolId.nullable().default(null),
 })
 export type Person = z.infer<typeof Person>
 

@@ -23,8 +23,10 @@ export const Edit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('setSpaceCheck'), spaceCheck: z.boolean() }),
   z.object({ edit: z.literal('setDrinkBreak'), drinkBreak: z.boolean() }),
   z.object({ edit: z.literal('setExhaleCue'), exhaleCue: z.boolean() }),
+  z.object({ edit: z.literal('setWaitAfterLying'), waitAfterLying: z.boolean() }),
   z.object({ edit: z.literal('setAim'), aim: Plan.shape.aim }),
   z.object({ edit: z.literal('setLane'), id: z.string(), tier: Tier, departure: LaneDeparture.nullable() }),
+  z.object({ edit: z.literal('setBlock'), id: z.string(), block: Block }),
   z.object({ edit: z.literal('setBlocks'), blocks: Plan.shape.blocks }),
 ])
 export type Edit = z.infer<typeof Edit>
@@ -75,6 +77,8 @@ export function edited(plan: Plan, edit: Edit): Plan {
       return { ...plan, drinkBreak: edit.drinkBreak }
     case 'setExhaleCue':
       return { ...plan, exhaleCue: edit.exhaleCue }
+    case 'setWaitAfterLying':
+      return { ...plan, waitAfterLying: edit.waitAfterLying }
     case 'setAim':
       return { ...plan, aim: edit.aim }
     case 'setLane': {
@@ -82,6 +86,9 @@ export function edited(plan: Plan, edit: Edit): Plan {
       const lanes = edit.departure === null ? others : { ...others, [edit.tier]: edit.departure }
       return changed(plan, edit.id, { lanes: Object.keys(lanes).length === 0 ? undefined : lanes })
     }
+    case 'setBlock':
+      blockOf(plan, edit.id)
+      return { ...plan, blocks: plan.blocks.map((block) => (block.id === edit.id ? { ...edit.block, id: edit.id } : block)) }
     case 'setBlocks':
       return { ...plan, blocks: edit.blocks }
   }
@@ -126,10 +133,14 @@ export function inverseOf(plan: Plan, edit: Edit): Edit {
       return { ...edit, drinkBreak: plan.drinkBreak }
     case 'setExhaleCue':
       return { ...edit, exhaleCue: plan.exhaleCue }
+    case 'setWaitAfterLying':
+      return { ...edit, waitAfterLying: plan.waitAfterLying }
     case 'setAim':
       return { ...edit, aim: plan.aim }
     case 'setLane':
       return { ...edit, departure: blockOf(plan, edit.id).lanes?.[edit.tier] ?? null }
+    case 'setBlock':
+      return { ...edit, block: blockOf(plan, edit.id) }
     case 'setBlocks':
       return { ...edit, blocks: plan.blocks }
   }
@@ -160,6 +171,16 @@ export function replayed(plan: Plan, edits: readonly Edit[]): { plan: Plan; kept
 export function blockFor(movement: Movement, school: SchoolId, id: string, catalogue: Catalogue): Block {
   const { dose, rounds, restSeconds } = movement.doses[school]
   return { id, movement: movement.id, dose, rounds, restSeconds, sideOrder: catalogue.schools.get(school)?.sideOrder ?? 'one-side-first' }
+}
+
+/** The command with which a block follows another school: its dose, rounds and way of taking sides; null: the plan's again. */
+export function followSchool(plan: Plan, id: string, school: SchoolId | null, catalogue: Catalogue): Edit {
+  const before = blockOf(plan, id)
+  const movement = catalogue.movements.get(before.movement)
+  const { school: _own, ...kept } = before
+  const dosed = movement ? blockFor(movement, school ?? plan.school, id, catalogue) : before
+  const block: Block = { ...kept, dose: dosed.dose, rounds: dosed.rounds, restSeconds: dosed.restSeconds, sideOrder: dosed.sideOrder }
+  return { edit: 'setBlock', id, block: school === null ? block : { ...block, school } }
 }
 
 function blockOf(plan: Plan, id: string): Block {

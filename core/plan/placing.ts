@@ -1,5 +1,5 @@
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import { offersFor } from '../offer/offerFor'
+import { offersFor, type Offer } from '../offer/offerFor'
 import { blockFor } from './edits'
 import type { Plan } from './plan'
 import type { Expected, RiderToday } from './riders'
@@ -13,6 +13,8 @@ export interface Placing {
   changeoverSeconds: number
   /** Ids of those who would only breathe. */
   breathing: string[]
+  /** What everybody would be offered, for the props it takes. */
+  offers: Offer[][]
 }
 
 /**
@@ -30,16 +32,23 @@ export function placingsAt(plan: Plan, at: number, riders: readonly RiderToday[]
   return new Map([...catalogue.movements.values()].map((movement) => [movement.id, placing(movement, plan, at, before, riders, byId, met, catalogue)]))
 }
 
+/** The same for one movement. */
+export function placingOf(movement: Movement, plan: Plan, at: number, riders: readonly RiderToday[], expected: readonly Expected[], met: ReadonlySet<string>, catalogue: Catalogue): Placing {
+  return placing(movement, plan, at, timelineOf(plan, riders, met, catalogue).seconds, riders, new Map(expected.map((one) => [one.person.id, one])), met, catalogue)
+}
+
 function placing(movement: Movement, plan: Plan, at: number, before: number, riders: readonly RiderToday[], byId: ReadonlyMap<string, Expected>, met: ReadonlySet<string>, catalogue: Catalogue): Placing {
   const block = blockFor(movement, plan.school, 'placed', catalogue)
   const placed: Plan = { ...plan, blocks: plan.blocks.toSpliced(at, 0, block) }
   const breathing: string[] = []
+  const all: Offer[][] = []
   const withIt = riders.map((rider): RiderToday => {
     const one = byId.get(rider.id)
     const offers = one ? offersFor({ movement, dose: block.dose }, one.person, rider.today, catalogue, one.arrival) : []
     if (movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')) breathing.push(rider.id)
+    all.push(offers)
     return { ...rider, offers: rider.offers.toSpliced(at, 0, offers) }
   })
   const timeline = timelineOf(placed, withIt, met, catalogue)
-  return { seconds: timeline.seconds - before, changeoverSeconds: timeline.blocks[at]!.changeoverSeconds, breathing }
+  return { seconds: timeline.seconds - before, changeoverSeconds: timeline.blocks[at]!.changeoverSeconds, breathing, offers: all }
 }

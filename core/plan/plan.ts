@@ -21,6 +21,8 @@ export const Block = z.object({
   restSeconds: z.number('Rest is a number of seconds.').min(0, 'Rest cannot be less than 0 s.').max(300, 'Rest is 300 s at most.'),
   sideOrder: SideOrder,
   lanes: z.partialRecord(Tier, LaneDeparture).optional(),
+  /** Left out: the plan's school. */
+  school: SchoolId.optional(),
 })
 export type Block = z.infer<typeof Block>
 
@@ -39,6 +41,8 @@ export const Plan = z.object({
   drinkBreak: z.boolean().default(false),
   /** "Breathe out" is said at every strong effort. */
   exhaleCue: z.boolean().default(true),
+  /** Everybody waits after sitting up from lying and after standing up, not only those who must. */
+  waitAfterLying: z.boolean().default(false),
   /** What the session is for; null: nothing in particular. */
   aim: Aim.nullable().default(null),
   blocks: z.array(Block).max(60, 'A plan has 60 blocks at most.'),
@@ -47,7 +51,7 @@ export type Plan = z.infer<typeof Plan>
 
 /** A plan without blocks, ready for the first one. */
 export function emptyPlan(title: string, minutes: number, school: SchoolId): Plan {
-  return { format: 'unhurried-circle-plan', formatVersion: 1, title, minutes, school, propsLaidOut: true, spaceCheck: true, drinkBreak: false, exhaleCue: true, aim: null, blocks: [] }
+  return { format: 'unhurried-circle-plan', formatVersion: 1, title, minutes, school, propsLaidOut: true, spaceCheck: true, drinkBreak: false, exhaleCue: true, waitAfterLying: false, aim: null, blocks: [] }
 }
 
 const knownLanes = new WeakMap<Block, Map<Tier, Block>>()

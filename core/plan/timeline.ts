@@ -17,6 +17,9 @@ const TURN_CHAIR_SECONDS = 6
 const TYPICAL_LEVEL = 2
 /** Water half way; ours. */
 const DRINK_SECONDS = 60
+/** Waits after lying where a plan wants them of everybody; ours. */
+const SITTING_WAIT_SECONDS = 15
+const STANDING_WAIT_SECONDS = 10
 
 /** Somebody in a lane with what is offered, block by block. */
 export interface Rider {
@@ -77,7 +80,7 @@ export interface Timeline {
  */
 export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySet<string>, catalogue: Catalogue): Timeline {
   const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
-  const walkers = people.map((rider) => new Walker(rider, catalogue))
+  const walkers = people.map((rider) => new Walker(plan.waitAfterLying ? waiting(rider) : rider, catalogue))
   const seen = new Set(met)
   const noWay: Timeline['noWay'] = []
   let clock = 0
@@ -110,6 +113,12 @@ export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySe
     contours[tier] = slowest ? contourOf(slowest.home, blocks.map((time, index) => ({ time, moves: slowest.steps[index]! })), slowest.homeward, clock, clock + endingSeconds, catalogue) : null
   }
   return { blocks, endingSeconds, seconds: clock + endingSeconds, contours, noWay }
+}
+
+/** Somebody who waits after getting up as the plan wants it of everybody; who must wait longer, does. */
+function waiting(rider: Rider): Rider {
+  const { sittingWaitSeconds, standingWaitSeconds } = rider.mover
+  return { ...rider, mover: { ...rider.mover, sittingWaitSeconds: Math.max(sittingWaitSeconds, SITTING_WAIT_SECONDS), standingWaitSeconds: Math.max(standingWaitSeconds, STANDING_WAIT_SECONDS) } }
 }
 
 function laneBlock(

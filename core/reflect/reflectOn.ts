@@ -19,16 +19,17 @@ const STEPS_A_MEETING = 3
 /**
  * All decisions for one person after a meeting: one a movement and tier that was done in it.
  *
+ * @param schoolIn the school whose rule holds for this person in a block
  * @param outcomes folded outcomes of this person, of this and earlier meetings, oldest first
  * @returns decisions, at most three of them steps; the longest streaks step first
  */
 export function reflectOn(
-  meetingId: string, person: Person, outcomes: readonly DatedOutcome[], schoolId: SchoolId, catalogue: Catalogue,
+  meetingId: string, person: Person, outcomes: readonly DatedOutcome[], schoolIn: (blockId: string) => SchoolId, catalogue: Catalogue,
 ): Decision[] {
-  const school = catalogue.schools.get(schoolId)!
   const today = outcomes.filter((outcome) => outcome.meetingId === meetingId && outcome.done !== 'not-done')
   const keys = new Map(today.map((outcome) => [`${outcome.movement} ${outcome.tier}`, outcome]))
-  const decisions = [...keys.values()].flatMap(({ movement, tier }) => {
+  const decisions = [...keys.values()].flatMap(({ movement, tier, blockId }) => {
+    const school = catalogue.schools.get(schoolIn(blockId))!
     const rungs = catalogue.movements.get(movement)?.ladders[tier]?.map((rung) => rung.level) ?? []
     const evidence = evidenceFor(movement, tier, outcomes)
     const level = storedLevel(person, movement, tier, 'both') ?? evidence.findLast((entry) => entry.level !== null)?.level ?? null

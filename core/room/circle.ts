@@ -25,6 +25,10 @@ export const CircleFields = z.object({
   sideHabit: z.enum(['left-right', 'first-second']).default('left-right'),
   startSide: z.enum(['left', 'right']).default('left'),
   members: z.array(z.uuid()).max(60, 'A circle has 60 people at most.').default([]),
+  /** Pairs of hands in the room besides the participants, whoever leads counted in. */
+  helpers: z.number('Helpers are a number.').int('Helpers are a whole number.').min(1, 'Whoever leads is one.').max(20, '20 helpers at most.').default(1),
+  /** How much getting up a lane may do in one session, in body heights. */
+  climbAtMost: z.number('The limit is a number.').min(0.5, 'Half a body height at least.').max(30, '30 body heights at most.').default(4),
 })
 export type CircleFields = z.infer<typeof CircleFields>
 

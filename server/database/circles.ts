@@ -21,6 +21,8 @@ interface CircleRow {
   minutes: number
   side_habit: Circle['sideHabit']
   start_side: Circle['startSide']
+  helpers: number
+  climb_at_most: string
 }
 
 export async function venuesOf(db: Database, practiceId: string): Promise<Venue[]> {
@@ -71,6 +73,8 @@ export async function circlesOf(db: Database, practiceId: string): Promise<Circl
     minutes: row.minutes,
     sideHabit: row.side_habit,
     startSide: row.start_side,
+    helpers: row.helpers,
+    climbAtMost: Number(row.climb_at_most),
     members: (membersOf.get(row.id) ?? []).map((member) => member.participant_id),
   }))
 }
@@ -87,7 +91,7 @@ export async function saveCircle(db: Database, practiceId: string, fields: Circl
   return db.transaction(async (trx) => {
     await requireOwn(trx, 'venues', practiceId, fields.venueId, 'venue')
     for (const member of fields.members) await requireOwn(trx, 'participants', practiceId, member, 'participant')
-    const columns = { venue_id: fields.venueId, name: fields.name, school: fields.school, minutes: fields.minutes, side_habit: fields.sideHabit, start_side: fields.startSide }
+    const columns = { venue_id: fields.venueId, name: fields.name, school: fields.school, minutes: fields.minutes, side_habit: fields.sideHabit, start_side: fields.startSide, helpers: fields.helpers, climb_at_most: fields.climbAtMost }
     const saved = id ?? randomUUID()
     if (id === undefined) await trx('circles').insert({ id: saved, practice_id: practiceId, ...columns })
     else {

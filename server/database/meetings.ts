@@ -70,13 +70,15 @@ export interface NewMeeting {
   /** ISO 8601 in UTC. */
   startsAt: string
   plan: Plan
+  /** The plan of the shelf that it was made from. */
+  shelfId?: string | null
   id?: string
 }
 
 export async function addMeeting(db: Database, practiceId: string, meeting: NewMeeting): Promise<Meeting> {
   await requireOwn(db, 'circles', practiceId, meeting.circleId, 'circle')
   const id = meeting.id ?? randomUUID()
-  await db('meetings').insert({ id, practice_id: practiceId, circle_id: meeting.circleId, starts_at: sqlTimeOf(meeting.startsAt), plan: JSON.stringify(meeting.plan), plan_version: 1 })
+  await db('meetings').insert({ id, practice_id: practiceId, circle_id: meeting.circleId, starts_at: sqlTimeOf(meeting.startsAt), plan: JSON.stringify(meeting.plan), plan_version: 1, shelf_id: meeting.shelfId ?? null })
   return meetingById(db, practiceId, id)
 }
 

@@ -2,9 +2,10 @@ import type { Knex } from 'knex'
 import * as oneClass from './migrations/001_one_class'
 import * as ownMovements from './migrations/002_own_movements'
 import * as knowPeople from './migrations/003_know_people'
+import * as shelf from './migrations/004_shelf'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
-const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople }
+const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople, '004_shelf': shelf }
 
 /** Brings the database to the newest shape; does nothing when it is there already. */
 export async function migrate(db: Knex): Promise<string[]> {

@@ -16,6 +16,7 @@ interface ParticipantRow {
   version: number
   prefers: Participant['prefers']
   screened_on: string | null
+  school: Participant['school']
 }
 
 interface ConsiderationRow {
@@ -65,6 +66,7 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     version: row.version,
     prefers: row.prefers,
     screenedOn: row.screened_on,
+    school: row.school,
     ranges: [],
     considerations: (considerationsOf.get(row.id) ?? []).map((own) => ({
       consideration: own.consideration, side: own.side, clearedBy: own.cleared_by, note: own.note, since: own.since, until: own.until, clearedOn: own.cleared_on, clearedFor: own.cleared_for,
@@ -123,6 +125,7 @@ function columnsOf(fields: ParticipantFields) {
     home_tier: fields.homeTier,
     access: JSON.stringify(fields.access),
     prefers: fields.prefers,
+    school: fields.school,
   }
 }
 

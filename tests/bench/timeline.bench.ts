@@ -2,6 +2,8 @@ import { bench, describe } from 'vitest'
 import { personIn } from '../people'
 import { shippedCatalogue } from '../shippedCatalogue'
 import { TIERS } from '../../core/catalogue/words'
+import { checksOf } from '../../core/check/checksOf'
+import { coverageOf } from '../../core/plan/coverage'
 import { blockFor } from '../../core/plan/edits'
 import { emptyPlan, type Plan } from '../../core/plan/plan'
 import { riderOf } from '../../core/plan/riders'
@@ -17,14 +19,20 @@ const people = Array.from({ length: 40 }, (_, at) => personIn(TIERS[at % 4]!, {
   levels: movements.map((movement) => ({ movement: movement.id, tier: TIERS[at % 4]!, side: 'both' as const, level: 1 + (at % 4) })),
 }))
 const met = new Set<string>()
+const ridersNow = () => people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue))
 
 // Wanted: under 16 ms, so that the lanes follow the typing.
 describe('a plan of 20 blocks for 40 people', () => {
   bench('offers and timeline, all anew', () => {
-    const riders = people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue))
-    timelineOf(plan, riders, met, catalogue)
+    timelineOf(plan, ridersNow(), met, catalogue)
   })
-  const riders = people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue))
+  bench('offers, timeline, checks and coverage, all anew', () => {
+    const riders = ridersNow()
+    const timeline = timelineOf(plan, riders, met, catalogue)
+    checksOf({ plan, timeline, people, riders, venue: { cupboard: { cushion: 9, strap: 6, block: 4 } }, helpers: 2, climbAtMost: 4, aim: catalogue.aims[0]!, catalogue })
+    coverageOf(plan, catalogue)
+  })
+  const riders = ridersNow()
   bench('timeline alone', () => {
     timelineOf(plan, riders, met, catalogue)
   })

@@ -23,7 +23,7 @@ describe('venues and circles', () => {
   it('keeps a circle’s people in their order, through changes', async () => {
     const people = (await lead.call('GET', '/api/participants')).body.map((person: any) => person.id)
     const venueId = (await lead.call('GET', '/api/venues')).body[0].id
-    const fields = { name: 'Friday', venueId, school: 'pulse', minutes: 30, sideHabit: 'first-second', startSide: 'right', members: [people[4], people[1], people[2]] }
+    const fields = { name: 'Friday', venueId, school: 'pulse', minutes: 30, sideHabit: 'first-second', startSide: 'right', helpers: 2, climbAtMost: 6.5, members: [people[4], people[1], people[2]] }
     const circle = (await lead.call('POST', '/api/circles', fields)).body
     await lead.call('PUT', `/api/circles/${circle.id}`, { ...fields, members: [people[2], people[4]] })
     expect((await lead.call('GET', '/api/circles')).body.find((one: any) => one.id === circle.id)).toEqual({ ...fields, members: [people[2], people[4]], id: circle.id })

@@ -5,6 +5,10 @@ import { blockFor } from '~~/core/plan/edits'
 import { Plan, type Block } from '~~/core/plan/plan'
 import { readPlan } from '~~/core/formats/planJson'
 import type { SchoolId } from '~~/core/catalogue/words'
+import { placingOf } from '~~/core/plan/placing'
+import { placingWords } from '~/words/placingWords'
+import { calledName } from '~/words/tierWords'
+import { refusalOf } from '~/composables/useRefusal'
 import { clockWords } from '~/words/clockWords'
 
 /** Prepare: the four lanes, the chosen block's dose, and the sum of the minutes. */
@@ -46,10 +50,24 @@ watch(selectedIndex, (at, before) => {
 })
 
 function add(movement: Movement): void {
-  const id = crypto.randomUUID().slice(0, 8)
-  editor.apply({ edit: 'addBlock', block: blockFor(movement, plan.value.school, id, catalogue.value), before: plan.value.blocks[selectedIndex.value + 1]?.id ?? null })
-  selected.value = id
+  put(movement, plan.value.blocks[selectedIndex.value + 1]?.id ?? null)
   picking.value = false
+}
+function put(movement: Movement, before: string | null): void {
+  const id = crypto.randomUUID().slice(0, 8)
+  editor.apply({ edit: 'addBlock', block: blockFor(movement, plan.value.school, id, catalogue.value), before })
+  selected.value = id
+}
+/** A movement that was dragged in from the finder; the finder stays, for the next one. */
+function drop(id: string, before: string | null): void {
+  const movement = catalogue.value.movements.get(id)
+  if (movement && !locked.value) put(movement, before)
+}
+const met = computed(() => new Set(meeting.view!.met))
+const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+function costOf(id: string, at: number): string {
+  const movement = catalogue.value.movements.get(id)
+  return movement ? `${movement.name}: ${placingWords(placingOf(movement, plan.value, at, meeting.ridersPresent, meeting.present.map((person) => meeting.expected(person.id)), met.value, catalogue.value), nameOf)}` : ''
 }
 /** Shift and an arrow: the neighbour is chosen as well. */
 function extend(by: number): void {
@@ -75,7 +93,7 @@ function moveBy(by: number): void {
   if (locked.value || chosen.value.length === 0 || !neighbour) return
   // One chosen block or many: they go before the neighbour, or behind it, in their order.
   const before = by < 0 ? neighbour.id : (blocks[edge + 1]?.id ?? null)
-  for (const id of chosen.value) editor.apply({ edit: 'moveBlock', id, before })
+  editor.apply(...chosen.value.map((id) => ({ edit: 'moveBlock' as const, id, before })))
 }
 function move(id: string, before: string | null): void {
   if (locked.value) return
@@ -84,32 +102,37 @@ function move(id: string, before: string | null): void {
 }
 function take(composed: Plan): void {
   const fresh = crypto.randomUUID().slice(0, 6)
-  editor.apply({ edit: 'setBlocks', blocks: composed.blocks.map((block) => ({ ...block, id: `${block.id.slice(0, 40)}-${fresh}` })) })
-  editor.apply({ edit: 'setAim', aim: composed.aim })
-  editor.apply({ edit: 'setDrinkBreak', drinkBreak: composed.drinkBreak })
-  if (plan.value.title === '') editor.apply({ edit: 'setTitle', title: composed.title })
+  editor.apply(
+    { edit: 'setBlocks', blocks: composed.blocks.map((block) => ({ ...block, id: `${block.id.slice(0, 40)}-${fresh}` })) },
+    { edit: 'setAim', aim: composed.aim },
+    { edit: 'setDrinkBreak', drinkBreak: composed.drinkBreak },
+    ...(plan.value.title === '' ? [{ edit: 'setTitle' as const, title: composed.title }] : []),
+  )
   selected.value = plan.value.blocks[0]?.id ?? null
   panel.value = null
 }
 const fileProblems = ref<string[]>([])
 /** A plan from a file takes the place of this one's blocks; undo brings them back. */
-async function readFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+async function readFile(file: File): Promise<void> {
   const read = readPlan(await file.text(), catalogue.value)
   fileProblems.value = 'problems' in read ? read.problems.slice(0, 6) : []
   if (!('plan' in read)) return
-  editor.apply({ edit: 'setBlocks', blocks: read.plan.blocks })
-  editor.apply({ edit: 'setTitle', title: read.plan.title })
-  editor.apply({ edit: 'setMinutes', minutes: read.plan.minutes })
+  editor.apply({ edit: 'setBlocks', blocks: read.plan.blocks }, { edit: 'setTitle', title: read.plan.title }, { edit: 'setMinutes', minutes: read.plan.minutes })
   selected.value = plan.value.blocks[0]?.id ?? null
 }
 /** An earlier version takes this one's place, as steps that can be undone. */
 function restore(earlier: Plan): void {
-  editor.apply({ edit: 'setBlocks', blocks: earlier.blocks })
-  if (earlier.title !== plan.value.title) editor.apply({ edit: 'setTitle', title: earlier.title })
-  if (earlier.minutes !== plan.value.minutes) editor.apply({ edit: 'setMinutes', minutes: earlier.minutes })
-  if (earlier.school !== plan.value.school) editor.apply({ edit: 'setSchool', school: earlier.school })
+  editor.apply({ edit: 'setBlocks', blocks: earlier.blocks }, { edit: 'setTitle', title: earlier.title }, { edit: 'setMinutes', minutes: earlier.minutes }, { edit: 'setSchool', school: earlier.school })
+}
+const shelf = useShelf()
+/** Keeps the plan as it stands for other meetings and circles; the same title makes the next version. */
+async function toShelf(): Promise<void> {
+  try {
+    const { kept, isNew } = await shelf.keep(plan.value)
+    notice.value = isNew ? `“${kept.plan.title || 'No title yet'}” is on the shelf now.` : `“${kept.plan.title}” on the shelf has its version ${kept.version} now.`
+  } catch (error) {
+    notice.value = refusalOf(error).message
+  }
 }
 function toggle(which: 'checks' | 'coverage' | 'compose' | 'versions'): void {
   panel.value = panel.value === which ? null : which
@@ -119,7 +142,7 @@ function insert(blocks: readonly Block[]): void {
   const last = Math.max(selectedIndex.value, ...chosen.value.map((id) => plan.value.blocks.findIndex((block) => block.id === id)))
   const before = plan.value.blocks[last + 1]?.id ?? null
   const copies = blocks.map((block) => ({ ...block, id: crypto.randomUUID().slice(0, 8) }))
-  for (const block of copies) editor.apply({ edit: 'addBlock', block, before })
+  editor.apply(...copies.map((block) => ({ edit: 'addBlock' as const, block, before })))
   selected.value = copies.at(-1)?.id ?? selected.value
   beside.value = copies.slice(0, -1).map((block) => block.id)
 }
@@ -132,15 +155,17 @@ function duplicate(): void {
 }
 function remove(): void {
   if (locked.value) return
-  for (const id of chosen.value) editor.apply({ edit: 'removeBlock', id })
+  editor.apply(...chosen.value.map((id) => ({ edit: 'removeBlock' as const, id })))
   beside.value = []
 }
 useKeys([
   { press: 'a', does: 'Add a movement after the chosen block', run: () => (picking.value = !locked.value) },
+  { press: 'Escape', shown: 'Esc', does: 'Close the finder', run: () => (picking.value = false) },
   { press: 'ArrowRight', shown: '→', does: 'Choose the next block', run: () => step(1) },
   { press: 'ArrowLeft', shown: '←', does: 'Choose the block before', run: () => step(-1) },
   { press: 'shift+ArrowRight', shown: 'Shift →', does: 'Choose the next block as well', run: () => extend(1) },
   { press: 'shift+ArrowLeft', shown: 'Shift ←', does: 'Choose the block before as well', run: () => extend(-1) },
+  { press: 'ctrl+a', shown: 'Ctrl A', does: 'Choose all blocks', run: () => (beside.value = plan.value.blocks.map((block) => block.id)) },
   { press: 'ctrl+c', shown: 'Ctrl C', does: 'Copy the chosen blocks', run: copy },
   { press: 'ctrl+v', shown: 'Ctrl V', does: 'Put copied blocks behind', run: () => { if (!locked.value) insert(editor.copied) } },
   { press: 'alt+ArrowRight', shown: 'Alt →', does: 'Move the block later', run: () => moveBy(1) },
@@ -158,7 +183,7 @@ useKeys([
 </script>
 
 <template>
-  <div class="space-y-3">
+  <div class="space-y-3" :class="picking ? 'lg:pr-[26rem]' : ''">
     <MeetingHead>
       <p class="ml-auto text-faint text-[0.94rem]" aria-live="polite" data-test="saved">{{ begun ? 'The class has begun: its plan stays as it is led.' : isLead ? STATE_WORDS[state] : 'Only a lead changes the plan.' }}</p>
     </MeetingHead>
@@ -175,9 +200,7 @@ useKeys([
           <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">{{ school.name }}: {{ school.belief }}</option>
         </select>
       </div>
-      <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.propsLaidOut" :disabled="locked" @change="editor.apply({ edit: 'setPropsLaidOut', propsLaidOut: ($event.target as HTMLInputElement).checked })" >Props lie ready</label>
-      <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.spaceCheck" :disabled="locked" data-test="space" @change="editor.apply({ edit: 'setSpaceCheck', spaceCheck: ($event.target as HTMLInputElement).checked })" >Look round first</label>
-      <label class="flex items-center gap-2 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="plan.drinkBreak" :disabled="locked" @change="editor.apply({ edit: 'setDrinkBreak', drinkBreak: ($event.target as HTMLInputElement).checked })" >Drink break</label>
+      <PlanSettings :plan="plan" :disabled="locked" @edit="editor.apply" />
     </div>
     <p v-if="notice" class="bg-mark-soft rounded-lg px-4 py-2 flex items-center gap-4" role="status" data-test="notice">{{ notice }}<button class="underline ml-auto" @click="notice = ''">Good</button></p>
 
@@ -199,21 +222,21 @@ useKeys([
     <div class="flex flex-wrap gap-2" role="group" aria-label="About the plan">
       <button class="button" :class="panel === 'checks' ? 'button-on' : ''" :aria-expanded="panel === 'checks'" title="C" data-test="checks" @click="toggle('checks')">Checks: {{ checkWords }}</button>
       <button class="button" :class="panel === 'coverage' ? 'button-on' : ''" :aria-expanded="panel === 'coverage'" title="V" @click="toggle('coverage')">Coverage</button>
-      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/paper`" class="button">On paper</NuxtLink><button v-if="isLead" class="button" :class="panel === 'versions' ? 'button-on' : ''" :aria-expanded="panel === 'versions'" @click="toggle('versions')">Versions</button><label v-if="!locked" class="button cursor-pointer">Read in a file<input type="file" accept=".json,application/json" class="sr-only" data-test="plan-file" @change="readFile" ></label></span>
       <button v-if="!locked" class="button" :class="panel === 'compose' ? 'button-on' : ''" :aria-expanded="panel === 'compose'" title="M" @click="toggle('compose')">Compose</button>
+      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><PlanMenu :meeting-id="meeting.view!.meeting.id" :can-change="!locked" :is-lead="isLead" @shelf="toShelf" @versions="toggle('versions')" @file="readFile" /></span>
     </div>
     <ul v-if="fileProblems.length > 0" class="wrong" role="alert"><li v-for="words in fileProblems" :key="words">{{ words }}</li></ul>
-    <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="$event.forEach(editor.apply)" @select="selected = $event" />
+    <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="editor.apply(...$event)" @select="selected = $event" />
     <PlanCoverage v-if="panel === 'coverage'" :plan="plan" :timeline="meeting.timeline" :locked="locked" @aim="editor.apply({ edit: 'setAim', aim: $event })" @add="add" />
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
     <Suspense v-if="panel === 'versions'"><PlanVersions :key="state" :plan="plan" :locked="locked" @restore="restore" /></Suspense>
-    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" :beside="beside" class="-mx-5" @select="choose" @move="move" />
+    <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" :beside="beside" :met="met" :locked="locked" :cost-of="costOf" class="-mx-5" @select="choose" @move="move" @add="drop" />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
       <button class="button button-main" :disabled="locked" @click="picking = true">Add the first movement</button>
     </div>
     <BlockDetail v-if="selected !== null && selectedIndex >= 0" :key="selected" :plan="plan" :block-id="selected" :locked="locked" @edit="editor.apply" />
     <div v-if="plan.blocks.length > 0" class="flex justify-end"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/gather`" class="button button-main">On to Gather</NuxtLink></div>
-    <MovementPicker :open="picking" :at="selectedIndex + 1" @close="picking = false" @pick="add" />
+    <MovementPicker v-if="picking" :at="selectedIndex + 1" :free-seconds="left" @close="picking = false" @pick="add" />
   </div>
 </template>

@@ -1,11 +1,8 @@
-import { rangesOf } from '../../../../core/offer/ranges'
-import { inForce } from '../../../../core/offer/screening'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById, venuesOf } from '../../../database/circles'
-import { measuresOf } from '../../../database/measures'
+import { peopleOn } from '../../../database/circlePeople'
 import { arrivalsOf, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../../../database/outcomes'
-import { participantsOf } from '../../../database/people'
 import { inMeeting } from '../../../session/forRole'
 import { idOf } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
@@ -14,11 +11,10 @@ import { accountRoute } from '../../../session/routes'
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const [venues, catalogue, measures, people, arrivals, lastCame, met, handChoices, classEvents, outcomes] = await Promise.all([
+  const catalogue = await linkedCatalogue(db, practiceId)
+  const [venues, people, arrivals, lastCame, met, handChoices, classEvents, outcomes] = await Promise.all([
     venuesOf(db, practiceId),
-    linkedCatalogue(db, practiceId),
-    measuresOf(db, practiceId, circle.members),
-    participantsOf(db, practiceId, circle.members),
+    peopleOn(db, practiceId, circle.members, meeting.startsAt.slice(0, 10), catalogue),
     arrivalsOf(db, practiceId, meeting.id),
     lastMeetingsBefore(db, practiceId, meeting.startsAt),
     movementsMetBefore(db, practiceId, circle.id, meeting.startsAt),
@@ -26,15 +22,11 @@ export default accountRoute(async ({ event, db, practiceId, account }) => {
     classEventsOf(db, practiceId, meeting.id),
     outcomeEventsOf(db, practiceId, meeting.id),
   ])
-  const day = meeting.startsAt.slice(0, 10)
-  const inOrder = circle.members.flatMap((member) => people.filter((person) => person.id === member)).map((person) => ({
-    ...person, considerations: inForce(person.considerations, day), ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
-  }))
   return {
     meeting,
     circle,
     venue: venues.find((venue) => venue.id === circle.venueId)!,
-    people: inOrder.map((person) => inMeeting(person, account.role)),
+    people: people.map((person) => inMeeting(person, account.role)),
     arrivals, lastCame, met, handChoices, classEvents, outcomes,
     /** The server's clock, by which all devices lead. */
     now: Date.now(),

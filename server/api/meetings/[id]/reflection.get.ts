@@ -1,3 +1,4 @@
+import { schoolFor } from '../../../../core/plan/schoolFor'
 import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
@@ -20,7 +21,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   ])
   const decisions = people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
-    return reflectOn(meeting.id, person, own, meeting.plan.school, catalogue).map((decision) => {
+    return reflectOn(meeting.id, person, own, (blockId) => schoolFor(meeting.plan, blockId, person), catalogue).map((decision) => {
       // What was settled stands as it was proposed then: the person's level has moved since.
       const settled = answered.find((entry) => entry.participant === person.id && entry.movement === decision.movement && entry.tier === decision.tier)
       const asProposed = settled ? { kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel } : {}

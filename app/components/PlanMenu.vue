@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+
+/** What can be done with the plan as a whole: paper, shelf, versions, files. */
+const { meetingId } = defineProps<{ meetingId: string; canChange: boolean; isLead: boolean }>()
+const emit = defineEmits<{ shelf: []; versions: []; file: [file: File] }>()
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const fileUrl = computed(() => `/api/meetings/${meetingId}/plan`)
+function read(event: Event): void {
+  const input = event.target as HTMLInputElement
+  if (input.files?.[0]) emit('file', input.files[0])
+  input.value = ''
+}
+const itemClass = (active: boolean) => `flex w-full text-left px-4 min-h-11 items-center ${active ? 'bg-action-soft' : ''}`
+</script>
+
+<template>
+  <Menu as="div" class="relative">
+    <MenuButton class="button">The plan …</MenuButton>
+    <MenuItems class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-hidden">
+      <MenuItem v-slot="{ active }"><NuxtLink :to="`/meetings/${meetingId}/paper`" :class="itemClass(active)">On paper</NuxtLink></MenuItem>
+      <MenuItem v-if="isLead" v-slot="{ active }"><button :class="itemClass(active)" @click="emit('shelf')">To the shelf</button></MenuItem>
+      <MenuItem v-if="isLead" v-slot="{ active }"><button :class="itemClass(active)" @click="emit('versions')">Versions</button></MenuItem>
+      <MenuItem v-slot="{ active }"><a :href="fileUrl" :class="itemClass(active)">As a file</a></MenuItem>
+      <MenuItem v-if="canChange" v-slot="{ active }"><button :class="itemClass(active)" @click="picker?.click()">Read in a file</button></MenuItem>
+    </MenuItems>
+    <input ref="picker" type="file" accept=".json,application/json" class="sr-only" tabindex="-1" aria-label="A plan’s file" data-test="plan-file" @change="read" >
+  </Menu>
+</template>

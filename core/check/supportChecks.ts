@@ -1,0 +1,79 @@
+import type { Offer } from '../offer/offerFor'
+import type { Catalogue } from '../catalogue/catalogue'
+import { TIERS, type Tier } from '../catalogue/words'
+import { blocksOf, found, type Check, type Checked } from './check'
+
+/** Bodies at or under this height lie; at or over the other they are up: shares of standing height, as the contour has them. */
+const LYING = 0.1
+const UP = 0.5
+
+/**
+ * What steadies: a wait between lying and work in the upright, a support within reach of every balance, and for one side
+ * of the body what the other side had.
+ *
+ * @source common practice, no source
+ */
+export function supportChecks(checked: Checked): Check[] {
+  return [...waitsAfterLying(checked), ...balanceWithinReach(checked), ...sameForBothSides(checked)]
+}
+
+function waitsAfterLying(checked: Checked): Check[] {
+  const { catalogue } = checked
+  const blocks = blocksOf(checked)
+  const heightOf = (posture: string | undefined) => catalogue.postures.get(posture ?? '')?.height ?? null
+  return blocks.flatMap((one, at) => {
+    const before = blocks[at - 1]
+    if (!before || (one.movement.quality !== 'strength' && one.movement.quality !== 'balance')) return []
+    const tiers = TIERS.filter((tier) => {
+      const [from, to] = [heightOf(before.time.lanes[tier]?.postureId), heightOf(one.time.lanes[tier]?.postureId)]
+      return from !== null && to !== null && from <= LYING && to >= UP && one.time.lanes[tier]!.moves.every((move) => move.waitSeconds === 0)
+    })
+    if (tiers.length === 0) return []
+    return [found({
+      id: `no-wait ${one.block.id}`, weight: 'fix', what: `Straight from lying into ${one.movement.name.toLowerCase()}`, why: 'After lying: roll to the side, wait, sit, wait, and only then work.',
+      blockId: one.block.id, tier: tiers[0]!, fix: { words: 'Everybody waits after getting up', edits: [{ edit: 'setWaitAfterLying', waitAfterLying: true }] },
+    })]
+  })
+}
+
+function balanceWithinReach(checked: Checked): Check[] {
+  const { riders, people, catalogue } = checked
+  const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? 'somebody'
+  return blocksOf(checked).flatMap(({ block, index, movement }) => {
+    if (movement.quality !== 'balance') return []
+    const free = riders.filter((rider) => (rider.offers[index] ?? []).some((offer) => isOutOfReach(offer, catalogue)))
+    if (free.length === 0) return []
+    const tier: Tier = free[0]!.tier
+    const lowest = Math.min(...free.flatMap((rider) => rider.offers[index]!.filter((offer) => isOutOfReach(offer, catalogue)).map((offer) => offer.variation!.level)))
+    const within = movement.ladders[tier]?.findLast((rung) => rung.level < lowest)
+    return [found({
+      id: `reach ${block.id}`, weight: 'consider', what: `${movement.name} out of reach of a support`, why: `${free.map((rider) => nameOf(rider.id)).join(', ')} would stand free: a chair back or a wall within a hand’s reach, or a rung lower.`,
+      blockId: block.id, tier, people: free.map((rider) => rider.id),
+      fix: within ? { words: `Level ${within.level} at most in this lane`, edits: [{ edit: 'setLane', id: block.id, tier, departure: { ...block.lanes?.[tier], levelAtMost: within.level } }] } : null,
+    })]
+  })
+}
+
+/** Upright on own feet, without hands, and no chair or wall in the picture. */
+function isOutOfReach({ variation }: Offer, catalogue: Catalogue): boolean {
+  if (!variation || variation.hands !== 'none' || (catalogue.postures.get(variation.postureId)?.height ?? 0) < 1) return false
+  const chair = variation.chair ?? catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
+  return chair === 'none' && !variation.postureId.endsWith('at-wall')
+}
+
+function sameForBothSides(checked: Checked): Check[] {
+  const { riders, people } = checked
+  const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? 'somebody'
+  const propsOf = (offer: Offer) => (offer.variation?.props ?? []).map((need) => `${need.count} ${need.prop}`).sort().join(', ')
+  return blocksOf(checked).flatMap(({ block, index, movement }) => {
+    const unlike = riders.filter((rider) => {
+      const [one, other] = rider.offers[index] ?? []
+      return one && other && one.variation && other.variation && propsOf(one) !== propsOf(other)
+    })
+    if (unlike.length === 0) return []
+    return [found({
+      id: `sides ${block.id}`, weight: 'consider', what: `Other props left and right in ${movement.name.toLowerCase()}`, why: `What is used for one side is used for the other: ${unlike.map((rider) => nameOf(rider.id)).join(', ')}. Offer the easier side’s version on both.`,
+      blockId: block.id, people: unlike.map((rider) => rider.id),
+    })]
+  })
+}

@@ -1,0 +1,14 @@
+import type { SchoolId } from '../catalogue/words'
+import type { Person } from '../offer/person'
+import type { Plan } from './plan'
+
+/**
+ * The school whose rule holds for one person in one block: the person's own, else the block's, else the plan's.
+ *
+ * @param blockId a block that has left the plan counts as the plan's
+ * @example
+ * schoolFor(dwellPlan, 'b3', { school: 'press' }) // 'press'
+ */
+export function schoolFor(plan: Plan, blockId: string, person: Pick<Person, 'school'>): SchoolId {
+  return person.school ?? plan.blocks.find((block) => block.id === blockId)?.school ?? plan.school
+}

@@ -1,0 +1,13 @@
+import { z } from 'zod'
+import { ShelfFields } from '../../../core/plan/shelf'
+import { saveOnShelf } from '../../database/shelf'
+import { idOf, readInput } from '../../session/readInput'
+import { leadRoute } from '../../session/routes'
+
+const Sent = ShelfFields.extend({ version: z.number('The version that was read is needed.').int() })
+
+/** Saves a plan of the shelf: its blocks, its tags, whether it is put away. */
+export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const { version, ...fields } = await readInput(event, Sent)
+  return saveOnShelf(db, practiceId, idOf(event), version, fields, account.id)
+})

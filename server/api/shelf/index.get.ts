@@ -1,0 +1,5 @@
+import { shelfOf } from '../../database/shelf'
+import { accountRoute } from '../../session/routes'
+
+/** All plans on the practice's shelf. */
+export default accountRoute(({ db, practiceId }) => shelfOf(db, practiceId))
