@@ -150,6 +150,8 @@ watch(() => selected, async (id) => {
 </template>
 
 <style scoped>
+/* What is carried has a layer of its own. */
+:deep(.sortable-drag) { will-change: transform; }
 :deep(.lane-ghost) { opacity: 0.45; outline: 2px dashed var(--action); outline-offset: -3px; }
 /* What comes in from the finder takes the place of a column. */
 ol :deep([data-movement]) { width: 8rem; height: 100%; overflow: hidden; padding: 0.4rem; font-size: 0.85rem; line-height: 1.15; background: var(--mark-soft); }

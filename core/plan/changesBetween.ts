@@ -22,7 +22,9 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
     ...before.blocks.filter((block) => !is.has(block.id)).map((block) => `${nameOf(block)} taken out`),
     ...after.blocks.filter((block) => !was.has(block.id)).map((block) => `${nameOf(block)} added`),
     ...kept.flatMap((block) => {
-      const change = doseChange(was.get(block.id)!, block)
+      const earlier = was.get(block.id)!
+      if (earlier.movement !== block.movement) return [`${nameOf(block)} for ${nameOf(earlier).toLowerCase()}`]
+      const change = doseChange(earlier, block)
       return change === '' ? [] : [`${nameOf(block)}: ${change}`]
     }),
     moved ? 'Order changed' : '',

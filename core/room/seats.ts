@@ -1,0 +1,186 @@
+import { linearSumAssignment } from 'linear-sum-assignment'
+import { z } from 'zod'
+import type { Tier } from '../catalogue/words'
+import type { Layout, Place, Room, Spot } from './layout'
+
+/** What somebody needs of their place; said once, kept with the person. */
+export const SeatNeeds = z.object({
+  hearing: z.boolean().default(false),
+  sight: z.boolean().default(false),
+  wall: z.boolean().default(false),
+  helper: z.boolean().default(false),
+  door: z.boolean().default(false),
+})
+export type SeatNeeds = z.infer<typeof SeatNeeds>
+export const NO_NEEDS: SeatNeeds = SeatNeeds.parse({})
+
+/** Somebody who is to be seated. */
+export interface Sitter {
+  id: string
+  tier: Tier
+  needs: SeatNeeds
+  /** Ids of those they would like beside them. */
+  friends: readonly string[]
+}
+
+/** Metres of way that each wish is worth for every metre that it is missed by; ours. */
+const WEIGHTS = { hearing: 4, sight: 4, wall: 6, helper: 3, door: 2, friends: 1.5, behindTaller: 8 } as const
+/** How high the bodies of a tier are most of the time; nobody is put behind a taller one. */
+const TALL: Record<Tier, number> = { floor: 0, bed: 1, chair: 2, standing: 3 }
+
+export interface Seating {
+  /** Person ids by place. */
+  order: string[]
+  cost: number
+  /** No seating costs less than this: exact where nobody wants a friend beside them. */
+  atLeast: number
+}
+
+/**
+ * Cost of putting each sitter on each place: metres from what they need, weighted. Rows are sitters, columns places.
+ *
+ * @source ours
+ */
+export function seatCosts(sitters: readonly Sitter[], layout: Layout, room: Room): number[][] {
+  const { places, instructor, helper } = layout
+  const nearest = (to: Spot) => Math.min(...places.map((place) => metres(place, to)))
+  const [toInstructor, toHelper, toDoor] = [nearest(instructor), nearest(helper), nearest(doorSpot(room))]
+  const closestWall = Math.min(...places.map((place) => behind(place, room)))
+  return sitters.map(({ needs, tier }) => places.map((place) => {
+    let cost = 0
+    if (needs.hearing) cost += WEIGHTS.hearing * (metres(place, instructor) - toInstructor)
+    if (needs.sight) cost += WEIGHTS.sight * (metres(place, instructor) - toInstructor)
+    if (needs.helper) cost += WEIGHTS.helper * (metres(place, helper) - toHelper)
+    if (needs.door) cost += WEIGHTS.door * (metres(place, doorSpot(room)) - toDoor)
+    if (needs.wall) cost += WEIGHTS.wall * (behind(place, room) - closestWall)
+    // In two rows the low ones sit in front: then nobody is behind a taller lane.
+    if (layout.kind === 'two-arcs') cost += WEIGHTS.behindTaller * (place.row === 0 ? TALL[tier] : 3 - TALL[tier])
+    return cost
+  }))
+}
+
+/**
+ * Seats people: exactly for all that concerns one person and one place; friends are then brought together by exchanges
+ * that do not cost more than they bring, for as many looks as are given.
+ *
+ * @param looks how many exchanges are tried; the same looks give the same seats
+ * @returns the order round the room with what it costs and the least that any order could
+ * @example
+ * seated(sitters, layout, room, 20_000).order // ['greta', 'bertil', …]
+ */
+export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, looks: number): Seating {
+  const count = sitters.length
+  if (count === 0) return { order: [], cost: 0, atLeast: 0 }
+  const costs = seatCosts(sitters, layout, room)
+  const { rowAssignments } = linearSumAssignment(costs, { maximaze: false })
+  const placeOf = Array.from(rowAssignments)
+  const linear = placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0)
+  const pairs = friendPairs(sitters)
+  const apart = apartOf(layout)
+  const best = pairs.length === 0 ? placeOf : broughtTogether(placeOf, costs, pairs, apart, looks)
+  const order: string[] = []
+  best.forEach((place, sitter) => (order[place] = sitters[sitter]!.id))
+  return { order, cost: costOf(best, costs, pairs, apart), atLeast: linear + pairs.length * WEIGHTS.friends * nearestApart(apart) }
+}
+
+/** What an order of people costs by the same measure, for one that somebody made by hand. */
+export function seatingCost(order: readonly string[], sitters: readonly Sitter[], layout: Layout, room: Room): number {
+  return costOf(sitters.map((sitter) => order.indexOf(sitter.id)), seatCosts(sitters, layout, room), friendPairs(sitters), apartOf(layout))
+}
+
+/** What a person's place gives them and what it does not, in words. */
+export function seatReasons(sitter: Sitter, order: readonly string[], layout: Layout, room: Room, nameOf: (id: string) => string): { words: string; isMet: boolean }[] {
+  const place = layout.places[order.indexOf(sitter.id)]
+  if (!place) return []
+  const { needs } = sitter
+  const far = (to: Spot) => `${metres(place, to).toFixed(1)} m`
+  const among = (to: Spot) => layout.places.filter((other) => metres(other, to) < metres(place, to) - 0.05).length
+  const reasons: { words: string; isMet: boolean }[] = []
+  if (needs.hearing) reasons.push({ words: `Hears poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
+  if (needs.sight) reasons.push({ words: `Sees poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
+  if (needs.wall) reasons.push({ words: `Needs a wall: ${behind(place, room).toFixed(1)} m behind them`, isMet: behind(place, room) <= Math.min(...layout.places.map((other) => behind(other, room))) + 0.3 })
+  if (needs.helper) reasons.push({ words: `Beside the helper: ${far(layout.helper)}`, isMet: among(layout.helper) < 3 })
+  if (needs.door) reasons.push({ words: `Near the door: ${far(doorSpot(room))}`, isMet: among(doorSpot(room)) < 3 })
+  const at = order.indexOf(sitter.id)
+  const beside = layout.kind === 'ring' ? [order.at(at - 1), order[(at + 1) % order.length]] : [order[at - 1], order[at + 1]]
+  for (const friend of sitter.friends) {
+    if (order.includes(friend)) reasons.push({ words: `${beside.includes(friend) ? 'Beside' : 'Not beside'} ${nameOf(friend)}`, isMet: beside.includes(friend) })
+  }
+  if (place.row === 1 && layout.places.some((other, index) => other.row === 0 && Math.abs(other.x - place.x) < 1 && order[index] !== undefined)) reasons.push({ words: 'Looks past somebody in front', isMet: sitter.tier === 'standing' })
+  return reasons
+}
+
+/** The middle of the door, on its wall. */
+export function doorSpot({ lengthM, widthM, door }: Room): Spot {
+  if (door.wall === 'top' || door.wall === 'bottom') return { x: Math.min(lengthM, door.alongM), y: door.wall === 'top' ? 0 : widthM }
+  return { x: door.wall === 'left' ? 0 : lengthM, y: Math.min(widthM, door.alongM) }
+}
+
+function metres(a: Spot, b: Spot): number {
+  return Math.hypot(a.x - b.x, a.y - b.y)
+}
+
+/** Metres from a place to the wall behind it: the nearest wall. */
+function behind({ x, y }: Place, { lengthM, widthM }: Room): number {
+  return Math.min(x, y, lengthM - x, widthM - y)
+}
+
+function friendPairs(sitters: readonly Sitter[]): [number, number][] {
+  const at = new Map(sitters.map((sitter, index) => [sitter.id, index]))
+  const pairs = new Map<string, [number, number]>()
+  for (const [index, sitter] of sitters.entries()) {
+    for (const friend of sitter.friends) {
+      const other = at.get(friend)
+      if (other !== undefined && other !== index) pairs.set([index, other].sort((a, b) => a - b).join(), [index, other])
+    }
+  }
+  return [...pairs.values()]
+}
+
+function apartOf({ places }: Layout): number[][] {
+  return places.map((place) => places.map((other) => metres(place, other)))
+}
+
+function nearestApart(apart: readonly number[][]): number {
+  return Math.min(...apart.flatMap((row, a) => row.filter((_, b) => b !== a)))
+}
+
+function costOf(placeOf: readonly number[], costs: readonly number[][], pairs: readonly [number, number][], apart: readonly number[][]): number {
+  return placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0) + pairs.reduce((sum, [a, b]) => sum + WEIGHTS.friends * apart[placeOf[a]!]![placeOf[b]!]!, 0)
+}
+
+/** Exchanges two, or moves three round, as long as it helps; then looks from other beginnings. */
+function broughtTogether(start: readonly number[], costs: readonly number[][], pairs: readonly [number, number][], apart: readonly number[][], looks: number): number[] {
+  const friendsOf = start.map((_, sitter) => pairs.flatMap(([a, b]) => (a === sitter ? [b] : b === sitter ? [a] : [])))
+  const part = (placeOf: readonly number[], sitter: number) => costs[sitter]![placeOf[sitter]!]! + friendsOf[sitter]!.reduce((sum, friend) => sum + WEIGHTS.friends * apart[placeOf[sitter]!]![placeOf[friend]!]!, 0)
+  let left = looks
+  let best = [...start]
+  let bestCost = costOf(best, costs, pairs, apart)
+  let seed = 1
+  const chance = () => ((seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647)
+  let now = [...start]
+  while (left > 0) {
+    let better = true
+    while (better && left > 0) {
+      better = false
+      for (let a = 0; a < now.length && left > 0; a += 1) {
+        for (let b = a + 1; b < now.length && left > 0; b += 1) {
+          left -= 1
+          const before = part(now, a) + part(now, b)
+          ;[now[a], now[b]] = [now[b]!, now[a]!]
+          if (part(now, a) + part(now, b) < before - 1e-9) better = true
+          else [now[a], now[b]] = [now[b]!, now[a]!]
+        }
+      }
+    }
+    const cost = costOf(now, costs, pairs, apart)
+    if (cost < bestCost - 1e-9) [best, bestCost] = [[...now], cost]
+    // Another beginning: the best with a few exchanged at random.
+    now = [...best]
+    for (let kick = 0; kick < 3; kick += 1) {
+      const [a, b] = [Math.floor(chance() * now.length), Math.floor(chance() * now.length)]
+      ;[now[a], now[b]] = [now[b]!, now[a]!]
+    }
+  }
+  return best
+}
