@@ -4,7 +4,7 @@ import type { OutcomeEvent } from '~~/core/lead/outcome'
 /** What was just logged for a person, and what can be added: pain, effort, form. Nothing is filled in by itself. */
 const { outcomes, name, asking } = defineProps<{ outcomes: OutcomeEvent[]; name: string; asking: 'pain' | 'effort' | null }>()
 const emit = defineEmits<{ detail: [detail: Partial<OutcomeEvent>]; ask: [what: 'pain' | 'effort' | null] }>()
-const WORDS: Record<OutcomeEvent['done'], string> = { done: 'done', partly: 'partly', eased: 'eased', stopped: 'stopped', 'not-done': 'not done' }
+const WORDS: Record<OutcomeEvent['done'], string> = { done: 'done', partly: 'partly', eased: 'eased', more: 'did more', stopped: 'stopped', 'not-done': 'not done' }
 const KINDS = ['none', 'pull', 'pinch', 'sharp'] as const
 
 const first = computed(() => outcomes[0])

@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { storedMeasure } from '../../tests/measures'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { personIn } from '../../tests/people'
+import { NO_NEEDS } from '../offer/seatNeeds'
 import type { Participant } from '../offer/participant'
 import { readMeasures, writeMeasures } from './measureRows'
 import { readPeople, writePeople } from './people'
 
 const catalogue = shippedCatalogue()
 const person = (name: string, birthYear: number | null, change: Partial<Participant> = {}): Participant => ({
-  ...personIn('chair', { name, birthYear }), sex: 'female', heightCm: 162, version: 1, screenedOn: null, considerations: [], id: crypto.randomUUID(), ...change,
+  ...personIn('chair', { name, birthYear }), seat: NO_NEEDS, beside: [], emergencyContact: '', joins: 'room', sex: 'female', heightCm: 162, version: 1, screenedOn: null, considerations: [], id: crypto.randomUUID(), ...change,
 })
 const cora = person('Cora Linden', 1947, { considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '', note: 'Private', since: null, until: null, clearedOn: null, clearedFor: '' }] })
 const onFile = [cora, person('Ann Moor', 1950), person('Ann Moor', 1955)]

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { Tier } from '../catalogue/words'
+import { Block, type Plan } from '../plan/plan'
 import { ScriptStep } from './script'
 
 /**
@@ -12,6 +14,12 @@ export const ClassEvent = z.discriminatedUnion('event', [
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('resume') }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('goTo'), step: z.number().int().min(0).max(2000) }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('stretch'), step: z.number().int().min(0).max(2000), seconds: z.number().int().min(-600).max(600) }),
+  // The rest of the class runs otherwise from this step on: shortened, something dropped, something gentler.
+  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('change'), step: z.number().int().min(0).max(2000), script: z.array(ScriptStep).max(2000), blocks: z.array(Block).max(60), why: z.string().max(200) }),
+  // Somebody works in another tier for the rest, or takes no further part.
+  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('tier'), participant: z.uuid(), tier: Tier }),
+  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('leave'), participant: z.uuid(), why: z.string().max(200) }),
+  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('return'), participant: z.uuid() }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('finish') }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('reset') }),
 ])
@@ -28,6 +36,7 @@ export interface ClockReading {
 }
 
 interface State {
+  steps: readonly ScriptStep[]
   status: ClockReading['status']
   step: number
   elapsedMs: number
@@ -46,19 +55,18 @@ interface State {
  */
 export function readClock(events: readonly ClassEvent[], now: number): ClockReading {
   const live = sinceReset(events)
-  const steps = scriptIn(live)
-  const state: State = { status: 'ready', step: 0, elapsedMs: 0, at: now, addedMs: new Map() }
+  const state: State = { steps: live.find((event) => event.event === 'start')?.script ?? [], status: 'ready', step: 0, elapsedMs: 0, at: now, addedMs: new Map() }
   for (const event of live) {
-    advance(state, steps, event.at)
-    apply(state, steps, event)
+    advance(state, event.at)
+    apply(state, event)
   }
-  advance(state, steps, Math.max(now, state.at))
-  const lengthMs = lengthOf(state, steps, state.step)
+  advance(state, Math.max(now, state.at))
+  const lengthMs = lengthOf(state, state.step)
   return { status: state.status, step: state.step, elapsedMs: state.elapsedMs, leftMs: Math.max(0, lengthMs - state.elapsedMs), lengthMs }
 }
 
 /**
- * The script that is being led: that of the first start since the last reset; empty before.
+ * The script that is being led: that of the first start since the last reset with all changes since; empty before.
  *
  * @param events in any order
  */
@@ -71,8 +79,34 @@ export function hasBegun(events: readonly ClassEvent[]): boolean {
   return startedScript(events).length > 0
 }
 
+/** The plan as it is led: with the blocks of the last change in class. */
+export function planAsLed(plan: Plan, events: readonly ClassEvent[]): Plan {
+  const change = sinceReset(events).findLast((event) => event.event === 'change')
+  return change ? { ...plan, blocks: change.blocks } : plan
+}
+
+/** Who works in another tier for the rest, and who takes no further part with why. */
+export function changesOfPeople(events: readonly ClassEvent[]): { tiers: Map<string, Tier>; left: Map<string, string> } {
+  const [tiers, left] = [new Map<string, Tier>(), new Map<string, string>()]
+  for (const event of sinceReset(events)) {
+    if (event.event === 'tier') tiers.set(event.participant, event.tier)
+    if (event.event === 'leave') left.set(event.participant, event.why)
+    if (event.event === 'return') left.delete(event.participant)
+  }
+  return { tiers, left }
+}
+
 function scriptIn(ordered: readonly ClassEvent[]): readonly ScriptStep[] {
-  return ordered.find((event) => event.event === 'start')?.script ?? []
+  const begun = ordered.findIndex((event) => event.event === 'start')
+  const first = ordered[begun]
+  if (first?.event !== 'start') return []
+  return ordered.slice(begun).reduce<readonly ScriptStep[]>((steps, event) => (event.event === 'change' ? changedScript(steps, event) : steps), first.script)
+}
+
+function changedScript(steps: readonly ScriptStep[], { step, script }: { step: number; script: readonly ScriptStep[] }): readonly ScriptStep[] {
+  const changed = [...steps.slice(0, step), ...script]
+  // A class never loses its last step: something has to be going on.
+  return changed.length > 0 ? changed : steps
 }
 
 function sinceReset(events: readonly ClassEvent[]): ClassEvent[] {
@@ -85,28 +119,29 @@ function inOrder(events: readonly ClassEvent[]): ClassEvent[] {
   return [...once.values()].sort((a, b) => a.at - b.at || a.id.localeCompare(b.id))
 }
 
-function lengthOf(state: State, steps: readonly ScriptStep[], step: number): number {
-  return Math.max(0, (steps[step]?.seconds ?? 0) * 1000 + (state.addedMs.get(step) ?? 0))
+function lengthOf(state: State, step: number): number {
+  return Math.max(0, (state.steps[step]?.seconds ?? 0) * 1000 + (state.addedMs.get(step) ?? 0))
 }
 
 /** Lets time pass up to a moment, from step to step; the class finishes by itself after the last. */
-function advance(state: State, steps: readonly ScriptStep[], to: number): void {
+function advance(state: State, to: number): void {
+  const { steps } = state
   if (state.status === 'running') {
     state.elapsedMs += Math.max(0, to - state.at)
-    while (steps.length > 0 && state.elapsedMs >= lengthOf(state, steps, state.step)) {
+    while (steps.length > 0 && state.elapsedMs >= lengthOf(state, state.step)) {
       if (state.step >= steps.length - 1) {
         state.status = 'finished'
-        state.elapsedMs = lengthOf(state, steps, state.step)
+        state.elapsedMs = lengthOf(state, state.step)
         break
       }
-      state.elapsedMs -= lengthOf(state, steps, state.step)
+      state.elapsedMs -= lengthOf(state, state.step)
       state.step += 1
     }
   }
   state.at = to
 }
 
-function apply(state: State, steps: readonly ScriptStep[], event: ClassEvent): void {
+function apply(state: State, event: ClassEvent): void {
   switch (event.event) {
     case 'start':
       if (state.status === 'ready') state.status = 'running'
@@ -119,12 +154,27 @@ function apply(state: State, steps: readonly ScriptStep[], event: ClassEvent): v
       return
     case 'goTo':
       if (state.status === 'ready') return
-      state.step = Math.max(0, Math.min(event.step, steps.length - 1))
+      state.step = Math.max(0, Math.min(event.step, state.steps.length - 1))
       state.elapsedMs = 0
       if (state.status === 'finished') state.status = 'paused'
       return
     case 'stretch':
       state.addedMs.set(event.step, (state.addedMs.get(event.step) ?? 0) + event.seconds * 1000)
+      return
+    case 'change':
+      if (state.status === 'ready') return
+      state.steps = changedScript(state.steps, event)
+      for (const step of state.addedMs.keys()) if (step >= event.step) state.addedMs.delete(step)
+      // Whoever was past the change already begins with what came in its place.
+      if (state.step >= event.step) {
+        state.step = Math.min(event.step, state.steps.length - 1)
+        state.elapsedMs = 0
+        if (state.status === 'finished') state.status = 'paused'
+      }
+      return
+    case 'tier':
+    case 'leave':
+    case 'return':
       return
     case 'finish':
       if (state.status !== 'ready') state.status = 'finished'

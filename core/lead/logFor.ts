@@ -61,7 +61,7 @@ export function logFor(
     return [{
       blockId: block.id, participant, movement: offer.movement, tier: offer.tier, side, variation: offer.variation.id,
       level: offer.variation.level, done, target: amount, achieved: achievedBy(done, moment, own, amount), unit,
-      effort: null, pain: null, painKind: null, form: null, note: '',
+      effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, note: '',
     }]
   })
 }
@@ -71,13 +71,14 @@ function sidesFor(done: OutcomeEvent['done'], moment: LogMoment, offers: readonl
   if (!workedApart) return ['both']
   const body = (side: ScriptStep['side']): Side[] => (side === 'both' ? ['left', 'right'] : [bodySide(side, startSide)])
   const on = body(moment.side)
-  if (done !== 'done') return on
+  if (done !== 'done' && done !== 'more') return on
   const open = moment.begun.flatMap(body).filter((side) => !logged.includes(side))
   return open.length > 0 ? open : on
 }
 
 function achievedBy(done: OutcomeEvent['done'], moment: LogMoment, block: Block, amount: number): number | null {
-  if (done === 'done') return amount
+  // Whoever does more has done what was asked.
+  if (done === 'done' || done === 'more') return amount
   if (moment.elapsedSeconds === null || (done !== 'partly' && done !== 'stopped')) return null
   return reachedBy(block.dose, moment.roundSeconds, moment.elapsedSeconds)
 }

@@ -20,7 +20,7 @@ export const OutcomeEvent = z.object({
   side: Side,
   variation: z.string().max(120).nullable(),
   level: Level.nullable(),
-  done: z.enum(['done', 'partly', 'eased', 'stopped', 'not-done']),
+  done: z.enum(['done', 'partly', 'eased', 'more', 'stopped', 'not-done']),
   /** Seconds or repetitions, as `unit` says. */
   target: z.number().min(0).nullable(),
   achieved: z.number('What was reached is a number.').min(0, 'What was reached cannot be less than 0.').max(3600).nullable().default(null),
@@ -29,6 +29,12 @@ export const OutcomeEvent = z.object({
   pain: points('Pain'),
   painKind: z.enum(['none', 'pull', 'pinch', 'sharp']).nullable().default(null),
   form: z.enum(['clean', 'slipped']).nullable().default(null),
+  /** How the body cheated, as the catalogue names it; empty: it did not, or nobody looked. */
+  cheat: z.string().max(200).default(''),
+  /** Where it hurt. */
+  painWhere: z.string().max(60).default(''),
+  /** Needed a hand, or none; null: nobody looked. */
+  support: z.enum(['none', 'hand']).nullable().default(null),
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
 })
 export type OutcomeEvent = z.infer<typeof OutcomeEvent>
@@ -57,6 +63,9 @@ function overlaid(before: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
     pain: after.pain ?? before.pain,
     painKind: after.painKind ?? before.painKind,
     form: after.form ?? before.form,
+    cheat: after.cheat || before.cheat || '',
+    painWhere: after.painWhere || before.painWhere || '',
+    support: after.support ?? before.support ?? null,
     note: after.note === '' ? before.note : after.note,
   }
 }

@@ -76,7 +76,7 @@ describe('what somebody is offered', () => {
       considerations: fc.array(fc.record({ consideration: fc.constantFrom(...catalogue.considerations.keys()), side: fc.constantFrom('both', 'left', 'right') as fc.Arbitrary<'both' | 'left' | 'right'>, clearedBy: fc.constantFrom('', 'Dr Example') }), { maxLength: 4 }),
       level: fc.integer({ min: 1, max: 5 }),
     })
-    const anyArrival = fc.record({ came: fc.constant(true), pain: fc.option(fc.integer({ min: 0, max: 10 })), usualPain: fc.constant(null), tired: fc.boolean(), sore: fc.boolean(), dizzy: fc.boolean(), ill: fc.boolean() })
+    const anyArrival = fc.record({ came: fc.constant(true), pain: fc.option(fc.integer({ min: 0, max: 10 })), usualPain: fc.constant(null), tired: fc.boolean(), sore: fc.boolean(), dizzy: fc.boolean(), ill: fc.boolean(), late: fc.boolean(), news: fc.constant('none' as const), newsNote: fc.constant('') })
     fc.assert(fc.property(anyPerson, anyArrival, fc.constantFrom(...catalogue.movements.keys()), ({ homeTier, considerations, level }, arrival, id) => {
       const person = personIn(homeTier, { considerations, levels: TIERS.map((tier) => at(id, tier, level)) })
       for (const offer of offers(id, person, { arrival })) {

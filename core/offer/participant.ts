@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Side } from '../catalogue/words'
 import { Person } from './person'
+import { NO_NEEDS, SeatNeeds } from './seatNeeds'
 
 /** As asked for the norm tables; `unsaid` uses none. */
 export const Sex = z.enum(['female', 'male', 'unsaid'])
@@ -38,6 +39,14 @@ export const ParticipantFields = Person.omit({ id: true, ranges: true }).extend(
     .max(230, 'The height is between 100 and 230 cm.')
     .nullable(),
   considerations: z.array(ParticipantConsideration).max(40),
+  /** What they need of their place in the room. */
+  seat: SeatNeeds.default(NO_NEEDS),
+  /** Ids of those they like to have beside them. */
+  beside: z.array(z.uuid()).max(6, 'Six neighbours at most.').default([]),
+  /** Whom to call in an emergency: a name and a number. */
+  emergencyContact: z.string().max(200, 'The contact has 200 characters at most.').default(''),
+  /** In the room on foot, by video from home, or in the room and staying in a wheelchair. */
+  joins: z.enum(['room', 'video', 'wheelchair']).default('room'),
 })
 export type ParticipantFields = z.infer<typeof ParticipantFields>
 

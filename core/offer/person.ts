@@ -48,6 +48,10 @@ export const Person = z.object({
 })
 export type Person = z.infer<typeof Person>
 
+/** What can be new at the door: all but *none* asks for a screening; a red flag for help. */
+export const News = z.enum(['none', 'operation', 'fall', 'faint', 'fracture', 'red-flag'])
+export type News = z.infer<typeof News>
+
 /** How somebody is today. Pains are 0–10; null: not asked. */
 export const Arrival = z.object({
   came: z.boolean().default(false),
@@ -57,6 +61,11 @@ export const Arrival = z.object({
   sore: z.boolean().default(false),
   dizzy: z.boolean().default(false),
   ill: z.boolean().default(false),
+  /** Came after the start. */
+  late: z.boolean().default(false),
+  /** What is new since last time. */
+  news: News.default('none'),
+  newsNote: z.string().max(300, 'A note has 300 characters at most.').default(''),
 })
 export type Arrival = z.infer<typeof Arrival>
 

@@ -65,6 +65,13 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
       say(90, `${known.name}: breath only until cleared.`)
     }
   }
+  if (arrival.news === 'red-flag') {
+    today.takesPart = false
+    say(100, 'A red flag at the door: does not take part. Call for help.')
+  } else if (arrival.news !== 'none' && screenedDaysAgo !== 0) {
+    today.breathOnly = true
+    say(92, `New since last time: ${arrival.news}. Breath only until screened.`)
+  }
   if (arrival.ill) {
     today.takesPart = false
     say(95, 'Ill: not today.')

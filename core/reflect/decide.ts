@@ -138,7 +138,7 @@ function shareOf(entry: Evidence): number {
 }
 
 function isReached(entry: Evidence): boolean {
-  return entry.done === 'done' && entry.achieved !== null && shareOf(entry) >= 1
+  return (entry.done === 'done' || entry.done === 'more') && entry.achieved !== null && shareOf(entry) >= 1
 }
 
 function lacksEffort(entry: Evidence, school: School): boolean {
@@ -169,7 +169,7 @@ function amountWords(entry: Evidence): string {
   return `${entry.achieved} of ${entry.target}${unit}`
 }
 
-const DONE_WORDS = { done: 'Done', partly: 'Partly done', eased: 'Eased', stopped: 'Stopped', 'not-done': 'Not done' }
+const DONE_WORDS = { done: 'Done', partly: 'Partly done', eased: 'Eased', more: 'Did more', stopped: 'Stopped', 'not-done': 'Not done' }
 
 function sentenceOf(entry: Evidence): string {
   const words = [entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry)]

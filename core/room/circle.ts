@@ -9,6 +9,7 @@ export const VenueFields = z.object({
   roomWidthM: z.number('The width is a number of metres.').min(2, 'A room is 2 m wide at least.').max(60, 'A room is 60 m wide at most.'),
   emergencyPlan: z.string().max(1000).default(''),
   defibrillator: z.string().max(300).default(''),
+  door: z.object({ wall: z.enum(['top', 'right', 'bottom', 'left']), alongM: z.number('Where the door is, is a number of metres.').min(0, 'The door is in the wall.').max(60) }).default({ wall: 'bottom', alongM: 1 }),
   cupboard: z.record(z.string(), z.number('A number of props.').int().min(0).max(500)).default({}),
 })
 export type VenueFields = z.infer<typeof VenueFields>

@@ -1,18 +1,7 @@
 import { linearSumAssignment } from 'linear-sum-assignment'
-import { z } from 'zod'
 import type { Tier } from '../catalogue/words'
+import type { SeatNeeds } from '../offer/seatNeeds'
 import type { Layout, Place, Room, Spot } from './layout'
-
-/** What somebody needs of their place; said once, kept with the person. */
-export const SeatNeeds = z.object({
-  hearing: z.boolean().default(false),
-  sight: z.boolean().default(false),
-  wall: z.boolean().default(false),
-  helper: z.boolean().default(false),
-  door: z.boolean().default(false),
-})
-export type SeatNeeds = z.infer<typeof SeatNeeds>
-export const NO_NEEDS: SeatNeeds = SeatNeeds.parse({})
 
 /** Somebody who is to be seated. */
 export interface Sitter {

@@ -11,6 +11,7 @@ interface VenueRow {
   emergency_plan: string
   defibrillator: string
   cupboard: unknown
+  door: unknown
 }
 
 interface CircleRow {
@@ -35,6 +36,7 @@ export async function venuesOf(db: Database, practiceId: string): Promise<Venue[
     roomWidthM: Number(row.room_width_m),
     emergencyPlan: row.emergency_plan,
     defibrillator: row.defibrillator,
+    door: row.door === null ? { wall: 'bottom', alongM: 1 } : fromJson<Venue['door']>(row.door),
     cupboard: fromJson<Venue['cupboard']>(row.cupboard),
   }))
 }
@@ -48,6 +50,7 @@ export async function saveVenue(db: Database, practiceId: string, fields: VenueF
     room_width_m: fields.roomWidthM,
     emergency_plan: fields.emergencyPlan,
     defibrillator: fields.defibrillator,
+    door: JSON.stringify(fields.door),
     cupboard: JSON.stringify(fields.cupboard),
   }
   const saved = id ?? randomUUID()

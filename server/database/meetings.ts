@@ -22,6 +22,8 @@ export interface Meeting {
   startsAt: string
   plan: Plan
   planVersion: number
+  /** Person ids round the room, where somebody made the order by hand. */
+  seating: string[] | null
 }
 
 export interface HandChoiceRecord {
@@ -38,6 +40,7 @@ interface MeetingRow {
   starts_at: string
   plan: unknown
   plan_version: number
+  seating: unknown
 }
 
 export async function meetingsOf(db: Database, practiceId: string): Promise<MeetingLine[]> {
@@ -62,7 +65,7 @@ export async function meetingsOf(db: Database, practiceId: string): Promise<Meet
 export async function meetingById(db: Database, practiceId: string, id: string): Promise<Meeting> {
   const row = await db<MeetingRow>('meetings').where({ id, practice_id: practiceId }).first()
   if (!row) throw new NotFound('There is no such meeting.')
-  return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), plan: Plan.parse(fromJson(row.plan)), planVersion: row.plan_version }
+  return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), plan: Plan.parse(fromJson(row.plan)), planVersion: row.plan_version, seating: row.seating === null ? null : fromJson<string[]>(row.seating) }
 }
 
 export interface NewMeeting {
@@ -103,15 +106,16 @@ export async function arrivalsOf(db: Database, practiceId: string, meetingId: st
   return Object.fromEntries(rows.map((row) => [row.participant_id, {
     came: Boolean(row.came), pain: row.pain, usualPain: row.usual_pain,
     tired: Boolean(row.tired), sore: Boolean(row.sore), dizzy: Boolean(row.dizzy), ill: Boolean(row.ill),
+    late: Boolean(row.late), news: row.news, newsNote: row.news_note,
   }]))
 }
 
 export async function saveArrival(db: Database, practiceId: string, meetingId: string, participantId: string, arrival: Arrival): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
   await requireOwn(db, 'participants', practiceId, participantId, 'participant')
-  const { usualPain, ...rest } = arrival
+  const { usualPain, newsNote, ...rest } = arrival
   await db('arrivals')
-    .insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId, usual_pain: usualPain, ...rest })
+    .insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId, usual_pain: usualPain, news_note: newsNote, ...rest })
     .onConflict(['meeting_id', 'participant_id'])
     .merge()
 }
@@ -183,4 +187,21 @@ export async function planVersionsOf(db: Database, practiceId: string, meetingId
     .limit(limit)
     .select<{ version: number; plan: unknown; saved_at: string; name: string | null }[]>('v.version', 'v.plan', 'v.saved_at', 'a.name')
   return rows.map((row) => ({ version: row.version, plan: Plan.parse(fromJson(row.plan)), savedBy: row.name ?? 'somebody who has left', savedAt: isoOf(row.saved_at) }))
+}
+
+/** Keeps the order round the room that somebody made by hand; null: it is worked out again. */
+export async function saveSeating(db: Database, practiceId: string, meetingId: string, seating: string[] | null): Promise<void> {
+  await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
+  await db('meetings').where({ id: meetingId, practice_id: practiceId }).update({ seating: seating === null ? null : JSON.stringify(seating) })
+}
+
+/** Ids of those who are guests in a meeting of a circle that is not theirs. */
+export async function guestsOf(db: Database, practiceId: string, meetingId: string): Promise<string[]> {
+  return (await db('meeting_guests').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy('participant_id').select<{ participant_id: string }[]>('participant_id')).map((row) => row.participant_id)
+}
+
+export async function addGuest(db: Database, practiceId: string, meetingId: string, participantId: string): Promise<void> {
+  await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
+  await requireOwn(db, 'participants', practiceId, participantId, 'participant')
+  await db('meeting_guests').insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId }).onConflict(['meeting_id', 'participant_id']).ignore()
 }

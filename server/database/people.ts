@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { PersonLevel } from '../../core/offer/person'
 import type { Participant, ParticipantConsideration, ParticipantFields } from '../../core/offer/participant'
+import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Database } from './rows'
 
 interface ParticipantRow {
@@ -17,6 +18,10 @@ interface ParticipantRow {
   prefers: Participant['prefers']
   screened_on: string | null
   school: Participant['school']
+  seat: unknown
+  beside: unknown
+  emergency_contact: string
+  joins: Participant['joins']
 }
 
 interface ConsiderationRow {
@@ -67,6 +72,10 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     prefers: row.prefers,
     screenedOn: row.screened_on,
     school: row.school,
+    seat: row.seat === null ? NO_NEEDS : fromJson<Participant['seat']>(row.seat),
+    beside: row.beside === null ? [] : fromJson<string[]>(row.beside),
+    emergencyContact: row.emergency_contact,
+    joins: row.joins,
     ranges: [],
     considerations: (considerationsOf.get(row.id) ?? []).map((own) => ({
       consideration: own.consideration, side: own.side, clearedBy: own.cleared_by, note: own.note, since: own.since, until: own.until, clearedOn: own.cleared_on, clearedFor: own.cleared_for,
@@ -126,6 +135,10 @@ function columnsOf(fields: ParticipantFields) {
     access: JSON.stringify(fields.access),
     prefers: fields.prefers,
     school: fields.school,
+    seat: JSON.stringify(fields.seat),
+    beside: JSON.stringify(fields.beside),
+    emergency_contact: fields.emergencyContact,
+    joins: fields.joins,
   }
 }
 

@@ -1,0 +1,54 @@
+import { z } from 'zod'
+import { Arrival } from '../offer/person'
+import { ClassEvent } from './clock'
+import { OutcomeEvent } from './outcome'
+
+/** A variation chosen by hand for a person and a block, with the reason; an empty variation takes it back. */
+export const HandChoiceRecord = z.object({ participant: z.string(), blockId: z.string(), variation: z.string(), reason: z.string() })
+export type HandChoiceRecord = z.infer<typeof HandChoiceRecord>
+
+/** Something said in a meeting that the server and every screen that follows has to hear, once. */
+export const Letter = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('outcomes'), outcomes: z.array(OutcomeEvent) }),
+  z.object({ kind: z.literal('events'), events: z.array(ClassEvent) }),
+  z.object({ kind: z.literal('arrivals'), participant: z.string(), arrival: Arrival }),
+  z.object({ kind: z.literal('choices'), choice: HandChoiceRecord }),
+  z.object({ kind: z.literal('seating'), seating: z.array(z.string()).max(80).nullable() }),
+])
+export type Letter = z.infer<typeof Letter>
+
+/** What letters change of what is known of a meeting. */
+export interface Heard {
+  outcomes: OutcomeEvent[]
+  classEvents: ClassEvent[]
+  arrivals: Record<string, Arrival>
+  handChoices: HandChoiceRecord[]
+  meeting: { seating: string[] | null }
+}
+
+/**
+ * What is known once a letter is counted in. Events have ids, so a letter that comes twice, from the box and from the
+ * server, counts once.
+ */
+export function withLetter<K extends Heard>(known: K, letter: Letter): K {
+  switch (letter.kind) {
+    case 'outcomes':
+      return { ...known, outcomes: added(known.outcomes, letter.outcomes) }
+    case 'events':
+      return { ...known, classEvents: added(known.classEvents, letter.events) }
+    case 'arrivals':
+      return { ...known, arrivals: { ...known.arrivals, [letter.participant]: letter.arrival } }
+    case 'seating':
+      return { ...known, meeting: { ...known.meeting, seating: letter.seating } }
+    case 'choices': {
+      const others = known.handChoices.filter((choice) => choice.participant !== letter.choice.participant || choice.blockId !== letter.choice.blockId)
+      return { ...known, handChoices: letter.choice.variation === '' ? others : [...others, letter.choice] }
+    }
+  }
+}
+
+function added<E extends { id: string }>(known: E[], more: readonly E[]): E[] {
+  const ids = new Set(known.map((event) => event.id))
+  const fresh = more.filter((event) => !ids.has(event.id))
+  return fresh.length === 0 ? known : [...known, ...fresh]
+}

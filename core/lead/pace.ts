@@ -1,0 +1,95 @@
+import type { Dose } from '../catalogue/dose'
+import type { SidePolicy } from '../catalogue/words'
+
+/** What the body does at a moment of one round, for counting aloud and for the eye. */
+export interface PaceMoment {
+  /** One or two words to say. */
+  words: string
+  /** Repetition, breath or effort that is on, from 1; null where nothing is counted. */
+  count: number | null
+  of: number | null
+  /** How far this stretch is, 0–1. */
+  share: number
+  /** Seconds of this stretch that are left. */
+  leftSeconds: number
+  /** Swelling with a breath in or an effort, shrinking with a breath out or a lowering: how wide, 0–1. */
+  swell: number
+}
+
+interface Stretch {
+  words: string
+  seconds: number
+  count?: number
+  /** From and to, 0–1. */
+  swell?: [number, number]
+}
+
+/**
+ * Where one round of a dose is after some seconds: the repetition and its part, the press with its effort, the lowering.
+ *
+ * @param sides alternating repetitions count each side
+ * @param elapsedSeconds since the round began
+ * @example
+ * paceAt({ kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, 'both', 8) // repetition 2 of 10, "out"
+ */
+export function paceAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): PaceMoment {
+  const stretches = stretchesOf(dose, sides)
+  const of = Math.max(0, ...stretches.map((stretch) => stretch.count ?? 0)) || null
+  let before = 0
+  for (const stretch of stretches) {
+    if (elapsedSeconds < before + stretch.seconds) return momentOf(stretch, elapsedSeconds - before, of)
+    before += stretch.seconds
+  }
+  const last = stretches.at(-1)!
+  return momentOf(last, last.seconds, of)
+}
+
+function momentOf({ words, seconds, count = 0, swell = [1, 1] }: Stretch, into: number, of: number | null): PaceMoment {
+  const share = seconds === 0 ? 1 : Math.min(1, into / seconds)
+  return { words, count: count === 0 ? null : count, of, share, leftSeconds: Math.max(0, seconds - into), swell: swell[0] + (swell[1] - swell[0]) * share }
+}
+
+function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
+  const times = <T>(count: number, make: (n: number) => T[]): T[] => Array.from({ length: count }, (_, at) => make(at + 1)).flat()
+  const onBoth = (count: number) => (sides === 'alternating' ? 2 * count : count)
+  switch (dose.kind) {
+    case 'hold':
+      return [{ words: 'hold', seconds: dose.seconds }]
+    case 'target':
+      return [{ words: 'hold on', seconds: dose.seconds }]
+    case 'reps': {
+      const count = onBoth(dose.count)
+      return times(count, (n): Stretch[] => {
+        const isLast = n === count
+        return [
+          { words: 'out', seconds: dose.out, count: n, swell: [0, 1] },
+          { words: isLast && dose.lastHold > 0 ? 'and hold' : 'stay', seconds: dose.pause + (isLast ? dose.lastHold : 0), count: n },
+          { words: 'and back', seconds: dose.back, count: n, swell: [1, 0] },
+          { words: 'soft', seconds: isLast ? 0 : dose.between, count: n, swell: [0, 0] },
+        ].filter((stretch) => stretch.seconds > 0) as Stretch[]
+      })
+    }
+    case 'pulse':
+      return times(onBoth(dose.count), (n) => [{ words: 'in', seconds: dose.travel, count: n, swell: [0.3, 1] }, { words: 'a little further', seconds: dose.atEnd, count: n }, { words: 'ease', seconds: dose.travel, count: n, swell: [1, 0.3] }])
+    case 'swing':
+      return times(onBoth(dose.count), (n) => [{ words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] }])
+    case 'circle':
+      return [...times(dose.perDirection, (n): Stretch[] => [{ words: 'round', seconds: dose.perCircle, count: n }]), ...times(dose.perDirection, (n): Stretch[] => [{ words: 'the other way', seconds: dose.perCircle, count: n }])]
+    case 'press':
+      return [
+        { words: `press up to ${dose.effort} %`, seconds: dose.ramp, swell: [0, dose.effort / 100] },
+        { words: `even, ${dose.effort} %, and breathe`, seconds: dose.seconds, swell: [dose.effort / 100, dose.effort / 100] },
+        { words: 'let it go', seconds: dose.ramp, swell: [dose.effort / 100, 0] },
+      ]
+    case 'lower':
+      return times(dose.efforts, (n): Stretch[] => [
+        { words: 'hold', seconds: dose.hold, count: n },
+        { words: 'lower slowly', seconds: dose.lower, count: n, swell: [1, 0] },
+        { words: 'off', seconds: n === dose.efforts ? 0 : dose.off, count: n, swell: [0, 0] },
+      ]).filter((stretch) => stretch.seconds > 0)
+    case 'breath':
+      return times(dose.cycles, (n) => [{ words: 'in', seconds: dose.in, count: n, swell: [0, 1] }, { words: 'out', seconds: dose.out, count: n, swell: [1, 0] }])
+    case 'pair':
+      return [{ words: 'hold', seconds: dose.hold }, ...times(onBoth(dose.count), (n): Stretch[] => [{ words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] }])]
+  }
+}
