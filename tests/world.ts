@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { ChildProcess } from 'node:child_process'
 import type { Knex } from 'knex'
@@ -73,6 +74,11 @@ export class World {
     const ended = new Promise((resolve) => this.child.once('exit', resolve))
     this.child.kill('SIGKILL')
     await ended
+  }
+  /** What the server's process has used of a core since it began, in seconds: Linux counts in hundredths. */
+  cpuSeconds(): number {
+    const fields = readFileSync(`/proc/${this.child.pid}/stat`, 'utf8').split(') ')[1]!.split(' ')
+    return (Number(fields[11]) + Number(fields[12])) / 100
   }
   async stopServer(): Promise<void> {
     await stopServer(this.child)

@@ -28,10 +28,10 @@ const variations = computed(() => {
 })
 const now = computed(() => {
   if (stepKind === 'changeover') return lane.moves.map((move) => move.cue).join(' ') || 'You are there already: breathe.'
-  return moment.value ? laneWords(moment.value, meeting.view!.circle) : ''
+  return moment.value ? laneWords(moment.value, meeting.sides) : ''
 })
 /** Drawn on the figure's right; the other side is seen in a mirror. */
-const isLeft = computed(() => moment.value !== null && moment.value.side !== 'both' && bodySide(moment.value.side, meeting.view!.circle.startSide) === 'left')
+const isLeft = computed(() => moment.value !== null && moment.value.side !== 'both' && bodySide(moment.value.side, meeting.sides.startSide) === 'left')
 /** Those who would rather move than stay still do, in the same seconds. */
 const ways = computed(() => {
   const block = meeting.plan?.blocks[blockIndex]

@@ -27,7 +27,7 @@ function keyOf(at: number): string {
 <template>
   <ul class="flex flex-wrap gap-1.5">
     <li v-for="row in rows" :key="row.person.id">
-      <button class="flex items-center gap-2 rounded-full border-2 pl-2 pr-3.5 min-h-12 bg-raised" :class="[picked === row.person.id ? 'border-action bg-action-soft' : 'border-line', row.isHurt ? 'outline-2 outline-mark' : '']" :aria-pressed="picked === row.person.id" :data-person="row.person.id" @click="emit('pick', row.person.id)">
+      <button class="flex items-center gap-2 rounded-full border-2 pl-2 pr-3 min-h-11 bg-raised" :class="[picked === row.person.id ? 'border-action bg-action-soft' : 'border-line', row.isHurt ? 'outline-2 outline-mark' : '']" :aria-pressed="picked === row.person.id" :data-person="row.person.id" @click="emit('pick', row.person.id)">
         <kbd class="key">{{ row.key }}</kbd>
         <TierGlyph :tier="row.tier" :level="row.level" :size="30" />
         <span class="font-semibold text-[1.1rem]">{{ calledName(row.person.name) }}</span>

@@ -3,6 +3,11 @@ import { differenceInCalendarDays } from 'date-fns'
 import { screeningDue } from '~~/core/offer/screening'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
+import { fitWords } from '~~/core/offer/fitWords'
+import type { Offer } from '~~/core/offer/offerFor'
+import { doseWords } from '~~/core/plan/doseWords'
+import { ownDose } from '~~/core/plan/ownDose'
+import type { Block } from '~~/core/plan/plan'
 import type { RiderToday } from '~~/core/plan/riders'
 
 /** What one person is offered today, block by block, and why; each can be changed by hand. */
@@ -31,6 +36,14 @@ function choicesOf(movementId: string): { tier: Tier; rungs: { id: string; words
     return rungs.length === 0 ? [] : [{ tier, rungs: rungs.map((rung) => ({ id: rung.id, words: `${rung.level} · ${rung.name}` })) }]
   })
 }
+const fitsOf = (offer: Offer) => (offer.variation ? fitWords(offer.variation, person) : [])
+/** The dose of somebody with a school of their own. */
+function ownWords(block: Block): string {
+  const own = ownDose(block, person, catalogue.value)
+  return own ? `Own school, ${catalogue.value.schools.get(person.school!)?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''} in the same time.` : ''
+}
+/** A choice against a limit asks why; until it is said, that stands out. */
+const isAgainst = (offers: readonly Offer[]) => offers.some((offer) => offer.byHand && offer.reasons.some((reason) => reason.weight === 98))
 function choose(blockId: string, variation: string): void {
   meeting.choose({ participant: person.id, blockId, variation, reason: '' })
 }
@@ -55,16 +68,19 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
           <TierGlyph :tier="offer.tier" :level="offer.kind === 'breath' ? null : (offer.variation?.level ?? null)" :size="32" />
           <div class="flex-1 min-w-0">
             <p><span class="text-faint">{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span> <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong></p>
+            <p v-if="fitsOf(offer).length > 0" class="text-[0.94rem]">Fits: {{ fitsOf(offer).join('; ') }}</p>
             <p class="text-[0.9rem] text-faint">{{ offer.reasons.map((reason) => reason.text).join(' ') }}</p>
           </div>
         </div>
+        <p v-if="ownWords(block)" class="text-[0.94rem] border-l-4 border-line pl-3">{{ ownWords(block) }}</p>
         <div class="mt-1 flex flex-wrap gap-2">
           <select class="field flex-1 min-w-48" :value="chosen?.variation ?? ''" :aria-label="`${name}: choose by hand for ${person.name}`" @change="choose(block.id, ($event.target as HTMLSelectElement).value)">
             <option value="">As offered</option>
             <optgroup v-for="{ tier, rungs } in choices" :key="tier" :label="tier"><option v-for="rung in rungs" :key="rung.id" :value="rung.id">{{ rung.words }}</option></optgroup>
           </select>
-          <input v-if="chosen" class="field flex-1 min-w-40" :value="chosen.reason" maxlength="300" placeholder="Why, in a few words" :aria-label="`${name}: why it is chosen by hand`" @change="sayWhy(block.id, chosen.variation, ($event.target as HTMLInputElement).value)" >
+          <input v-if="chosen" class="field flex-1 min-w-40" :class="isAgainst(offers) && chosen.reason === '' ? 'field-wrong' : ''" :value="chosen.reason" maxlength="300" placeholder="Why, in a few words" :aria-label="`${name}: why it is chosen by hand`" @change="sayWhy(block.id, chosen.variation, ($event.target as HTMLInputElement).value)" >
         </div>
+        <p v-if="chosen && isAgainst(offers) && chosen.reason === ''" class="wrong" role="alert">This is against a limit. Say why, or take it back: without somebody who cleared it the class does not start.</p>
       </li>
     </ol>
   </section>

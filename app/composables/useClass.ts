@@ -1,16 +1,25 @@
-import { useDocumentVisibility, useIntervalFn, useNow, useWakeLock } from '@vueuse/core'
+import { useDocumentVisibility, useNow, useWakeLock } from '@vueuse/core'
+import type { Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
+import { cueAt, cuesOf } from '~~/core/lead/cues'
 import { logFor, logMoment } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
+import { paceAt } from '~~/core/lead/pace'
 import { scriptOf, workElapsedSeconds } from '~~/core/lead/script'
-import type { Tier } from '~~/core/catalogue/words'
+import { startSideFor } from '~~/core/lead/sidesToday'
+import { ownDose } from '~~/core/plan/ownDose'
+import type { Plan } from '~~/core/plan/plan'
+import { timelineOf } from '~~/core/plan/timeline'
 
-const TICK_MS = 200
-const LISTEN_MS = 5000
+const TICK_MS = 100
 
-/** The class that is led: the clock read from its events, the moves of the clock, and the logging of people. */
+/** What can be added to an outcome that was logged. */
+export type OutcomeDetail = Partial<Pick<OutcomeEvent, 'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'note' | 'achieved'>>
+
+/** The class that is led: the clock read from its events, what is said and paced, the moves of the clock, and the logging of people. */
 export function useClass() {
   const meeting = useMeeting()
+  const catalogues = useCatalogue()
   const ticking = useNow({ interval: TICK_MS })
   const view = computed(() => meeting.view!)
   const begun = computed(() => hasBegun(view.value.classEvents))
@@ -26,6 +35,12 @@ export function useClass() {
   const elapsedOfClass = computed(() => steps.value.slice(0, reading.value.step).reduce((sum, one) => sum + one.seconds, 0) + reading.value.elapsedMs / 1000)
   const moment = computed(() => (begun.value ? logMoment(steps.value, reading.value.step, reading.value.elapsedMs / 1000) : null))
   const loggedBlock = computed(() => meeting.plan!.blocks.find((one) => one.id === moment.value?.blockId))
+  const sidesOf = (movement: string) => catalogues.catalogue.movements.get(movement)?.sides ?? 'both'
+  /** The count and the part of the repetition, the press, the breath; null outside the work. */
+  const pace = computed(() => (step.value?.kind === 'work' && block.value ? paceAt(block.value.dose, sidesOf(block.value.movement), reading.value.elapsedMs / 1000) : null))
+  const cues = computed(() => cuesOf(steps.value, meeting.plan!, meeting.timeline, meeting.ridersPresent, meeting.sides, catalogues.catalogue, catalogues.textsOf))
+  /** What is said now. */
+  const cue = computed(() => (begun.value ? cueAt(cues.value, reading.value.step, reading.value.elapsedMs / 1000) : null))
 
   const wakeLock = useWakeLock()
   const visibility = useDocumentVisibility()
@@ -33,8 +48,7 @@ export function useClass() {
     if (status === 'running' && visibility.value === 'visible') void wakeLock.request('screen').catch(() => undefined)
     else void wakeLock.release()
   })
-  // What another device presses or logs shows up here within seconds.
-  useIntervalFn(() => void meeting.refresh().catch(() => undefined), LISTEN_MS)
+  useFollowing()
 
   /** Why the class cannot begin as it is planned; empty where it can. */
   const stops = computed(() => (begun.value ? [] : meeting.checks.filter((check) => check.weight === 'stop')))
@@ -60,6 +74,15 @@ export function useClass() {
   const finish = () => meeting.press({ event: 'finish' })
   const reset = () => meeting.press({ event: 'reset' })
 
+  const timed = (plan: Plan) => timelineOf(plan, meeting.ridersFor(plan), new Set(view.value.met), catalogues.catalogue)
+  /** Runs the rest of the class by another plan, from the next block on; what has begun is led to its end. */
+  function changeCourse(plan: Plan, why: string): void {
+    const from = nextBlockStep(steps.value, reading.value.step)
+    const done = new Set(steps.value.slice(0, from).map((one) => one.blockId))
+    const script = scriptOf(timed(plan)).filter((one) => one.blockId === null || !done.has(one.blockId))
+    meeting.press({ event: 'change', step: steps.value[from]?.blockId === step.value?.blockId ? steps.value.length : from, script, blocks: plan.blocks, why })
+  }
+
   const outcomesOf = (participant: string, blockId: string) => meeting.outcomes.filter((outcome) => outcome.participant === participant && outcome.blockId === blockId)
 
   /** Logs one person for the block that is on; details are added to what was logged last. */
@@ -67,13 +90,20 @@ export function useClass() {
     if (!moment.value || !loggedBlock.value) return []
     const at = meeting.plan!.blocks.indexOf(loggedBlock.value)
     const offers = meeting.riders.get(participant)?.offers[at] ?? []
+    const person = view.value.people.find((one) => one.id === participant)
+    if (!person) return []
+    // Who follows a school of their own is asked for their own dose.
+    const own = ownDose(loggedBlock.value, person, catalogues.catalogue)
+    const asked = own ? { ...loggedBlock.value, ...own, lanes: undefined } : loggedBlock.value
     const logged = outcomesOf(participant, loggedBlock.value.id).map((outcome) => outcome.side)
-    return meeting.log(logFor(done, moment.value, participant, offers, loggedBlock.value, logged, view.value.circle.startSide))
+    const startSide = startSideFor(person, loggedBlock.value.movement, offers[0]?.tier ?? person.homeTier, view.value.circle, meeting.sides)
+    return meeting.log(logFor(done, moment.value, participant, offers, asked, logged, startSide))
   }
-  function addDetail(outcomes: OutcomeEvent[], detail: Partial<Pick<OutcomeEvent, 'effort' | 'pain' | 'painKind' | 'form' | 'note' | 'achieved'>>): OutcomeEvent[] {
+  function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
     return meeting.log(outcomes.map(({ id: _id, at: _at, ...known }) => ({ ...known, ...detail })))
   }
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 
-  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, lane, stops, start, toggle, back, on, skip, stretch, finish, reset, log, addDetail, outcomesOf }
+  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, pace, cues, cue, lane, stops, timed, start, toggle, back, on, skip, stretch, finish, reset, changeCourse, log, addDetail, outcomesOf }
 }
+export type LedClass = ReturnType<typeof useClass>

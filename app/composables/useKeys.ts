@@ -6,6 +6,8 @@ export interface KeyBinding {
   /** How the sheet shows it. */
   shown?: string
   does: string
+  /** Also where a button or a link has the focus, which would use the key itself. */
+  overButtons?: boolean
   run: (event: KeyboardEvent) => void
 }
 
@@ -25,7 +27,7 @@ export function useKeys(bindings: KeyBinding[]): void {
   })
   onKeyStroke((event) => {
     const binding = bindings.find((other) => other.press === nameOf(event))
-    if (!binding || event.defaultPrevented || isBusyElsewhere(event)) return
+    if (!binding || event.defaultPrevented || isBusyElsewhere(event, binding.overButtons === true)) return
     event.preventDefault()
     binding.run(event)
   })
@@ -38,7 +40,7 @@ function nameOf(event: KeyboardEvent): string {
   return isQuestion ? event.key : `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.altKey ? 'alt+' : ''}${isShiftedLetter ? 'shift+' : ''}${key}`
 }
 
-function isBusyElsewhere(event: KeyboardEvent): boolean {
+function isBusyElsewhere(event: KeyboardEvent, overButtons: boolean): boolean {
   const target = event.target as HTMLElement
   if (target.closest('[role="dialog"], [role="listbox"]')) return true
   // Copying text stays copying text.
@@ -47,6 +49,6 @@ function isBusyElsewhere(event: KeyboardEvent): boolean {
   if (target.closest('select, textarea, [contenteditable], [role="combobox"]')) return true
   const field = target.closest('input')
   if (field && field.type !== 'checkbox' && field.type !== 'radio') return true
-  const usesIt = event.key === ' ' || event.key === 'Enter'
+  const usesIt = !overButtons && (event.key === ' ' || event.key === 'Enter')
   return usesIt && target.closest('button, a, input, summary') !== null
 }

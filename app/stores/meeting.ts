@@ -1,5 +1,6 @@
 import { differenceInCalendarDays, getYear } from 'date-fns'
-import type { ClassEvent } from '~~/core/lead/clock'
+import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
+import { withLetter, type HandChoiceRecord, type Letter } from '~~/core/lead/letter'
 import { checksOf } from '~~/core/check/checksOf'
 import { foldOutcomes, type OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDraft } from '~~/core/lead/logFor'
@@ -7,7 +8,8 @@ import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
 import { riderOf, type Expected, type RiderToday } from '~~/core/plan/riders'
 import { timelineOf } from '~~/core/plan/timeline'
-import { MeetingView, type HandChoiceRecord } from './meetingView'
+import { sidesToday } from '~~/core/lead/sidesToday'
+import { MeetingView } from './meetingView'
 
 /** A class event as it is pressed, before it has an id and a time. */
 export type Pressed = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id' | 'at'> : never) : never
@@ -23,7 +25,9 @@ export const useMeeting = defineStore('meeting', () => {
   const planIsDirty = ref(false)
   /** Server time minus this device's, so that all devices lead by one clock. */
   const clockOffsetMs = ref(0)
-  const now = () => Date.now() + clockOffsetMs.value
+  /** A rehearsal alone: its clock runs faster, and nothing of it is sent or kept. */
+  const rehearsal = shallowRef<{ speed: number; since: number; at: number } | null>(null)
+  const now = () => (rehearsal.value ? rehearsal.value.at + (Date.now() - rehearsal.value.since) * rehearsal.value.speed : Date.now() + clockOffsetMs.value)
 
   async function open(id: string): Promise<void> {
     if (view.value?.meeting.id !== id) {
@@ -46,12 +50,33 @@ export const useMeeting = defineStore('meeting', () => {
 
   /** Fetches what others have said meanwhile; what waits in the outbox stays on top. */
   async function refresh(id = view.value!.meeting.id): Promise<void> {
+    if (rehearsal.value) return
     const asked = Date.now()
     const fetched = MeetingView.parse(await $fetch(`/api/meetings/${id}`, { retry: 0 }))
     clockOffsetMs.value = fetched.now - (asked + Date.now()) / 2
     if (planIsDirty.value && view.value) fetched.meeting = view.value.meeting
     view.value = outbox.letters.filter((kept) => kept.meetingId === id && kept.refused === '').reduce((known, kept) => withLetter(known, kept.letter), fetched)
-    if (!planIsDirty.value) plan.value = fetched.meeting.plan
+    settlePlan()
+  }
+  /** The plan on the screen: as it is led once the class has begun, as it is stored where nothing is unsaved. */
+  function settlePlan(): void {
+    if (!planIsDirty.value) plan.value = planAsLed(view.value!.meeting.plan, view.value!.classEvents)
+  }
+  /** Takes in what another device has said. */
+  function hear(letter: Letter): void {
+    if (!view.value || rehearsal.value) return
+    view.value = withLetter(view.value, letter)
+    if (letter.kind === 'events') settlePlan()
+  }
+  /** Begins a rehearsal, changes its speed, or ends it and shows the real meeting again. */
+  async function rehearse(speed: number | null): Promise<void> {
+    if (speed === null) {
+      rehearsal.value = null
+      await refresh()
+      return
+    }
+    if (!rehearsal.value) view.value = { ...view.value!, classEvents: [], outcomes: [] }
+    rehearsal.value = { speed, since: Date.now(), at: now() }
   }
 
   /** The version that the plan on the screen stands on. */
@@ -59,12 +84,18 @@ export const useMeeting = defineStore('meeting', () => {
     view.value = { ...view.value!, meeting: { ...view.value!.meeting, ...saved } }
   }
 
-  function say(name: string, letter: Parameters<typeof outbox.put>[2]): void {
+  function say(name: string, letter: Letter): void {
     view.value = withLetter(view.value!, letter)
+    if (letter.kind === 'events') settlePlan()
+    if (rehearsal.value) return
     void outbox.put(view.value.meeting.id, name, letter)
   }
   function sayArrival(participant: string, arrival: Arrival): void {
     say(`arrival ${view.value!.meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
+  }
+  /** Keeps an order round the room; null: it is worked out again. */
+  function seat(seating: string[] | null): void {
+    say(`seating ${view.value!.meeting.id}`, { kind: 'seating', seating })
   }
   function choose(choice: HandChoiceRecord): void {
     say(`choice ${view.value!.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
@@ -83,10 +114,15 @@ export const useMeeting = defineStore('meeting', () => {
   /** Those who came; before anybody is ticked, everybody who is expected. */
   const present = computed(() => (view.value?.people ?? []).filter((person) => !someCame.value || view.value!.arrivals[person.id]?.came))
 
+  /** What has changed of people in class: another tier for the rest, no further part. */
+  const changed = computed(() => changesOfPeople(view.value?.classEvents ?? []))
+
   function expected(participant: string): Expected {
     const { people, arrivals, lastCame, meeting, handChoices } = view.value!
     const last = lastCame[participant]
-    const person = people.find((person) => person.id === participant)!
+    const stored = people.find((person) => person.id === participant)!
+    const tier = changed.value.tiers.get(participant)
+    const person = tier ? { ...stored, homeTier: tier } : stored
     return {
       person,
       arrival: arrivals[participant]?.came ? arrivals[participant] : undefined,
@@ -94,33 +130,21 @@ export const useMeeting = defineStore('meeting', () => {
       choices: new Map(handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice])),
     }
   }
+  /** Everybody who is here and takes part, in another plan than the one on the screen. */
+  const ridersFor = (other: Plan): RiderToday[] => present.value.map((person) => riderOf(expected(person.id), other, catalogues.catalogue)).filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id))
   const riders = computed(() => {
     if (!view.value || !plan.value) return new Map<string, RiderToday>()
     return new Map(view.value.people.map((person) => [person.id, riderOf(expected(person.id), plan.value!, catalogues.catalogue)]))
   })
-  const ridersPresent = computed(() => present.value.map((person) => riders.value.get(person.id)!).filter((rider) => rider.today.takesPart))
+  const ridersPresent = computed(() => present.value.map((person) => riders.value.get(person.id)!).filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id)))
   const timeline = computed(() => timelineOf(plan.value!, ridersPresent.value, new Set(view.value!.met), catalogues.catalogue))
   const checks = computed(() => (plan.value && view.value ? checksOf({
     plan: plan.value, timeline: timeline.value, people: present.value, riders: ridersPresent.value, venue: view.value.venue, helpers: view.value.circle.helpers, climbAtMost: view.value.circle.climbAtMost, aim: plan.value.aim, catalogue: catalogues.catalogue,
   }) : []))
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
+  /** What the sides are called today, and which one is first. */
+  const sides = computed(() => sidesToday(view.value!.circle, view.value!.meeting.startsAt))
   const arrivalOf = (participant: string): Arrival => view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
-  return { view, plan, planIsDirty, planSaved, now, open, refresh, sayArrival, choose, log, press, someCame, present, riders, ridersPresent, timeline, checks, expected, outcomes, arrivalOf }
+  return { view, plan, planIsDirty, planSaved, now, open, refresh, hear, rehearsal, rehearse, changed, sayArrival, seat, choose, log, press, someCame, present, riders, ridersFor, ridersPresent, timeline, checks, expected, outcomes, sides, arrivalOf }
 })
-
-/** What is known once a letter is counted in; ids make sure that nothing counts twice. */
-function withLetter(known: MeetingView, letter: Parameters<ReturnType<typeof useOutbox>['put']>[2]): MeetingView {
-  switch (letter.kind) {
-    case 'outcomes':
-      return { ...known, outcomes: [...known.outcomes, ...letter.outcomes] }
-    case 'events':
-      return { ...known, classEvents: [...known.classEvents, ...letter.events] }
-    case 'arrivals':
-      return { ...known, arrivals: { ...known.arrivals, [letter.participant]: letter.arrival } }
-    case 'choices': {
-      const others = known.handChoices.filter((choice) => choice.participant !== letter.choice.participant || choice.blockId !== letter.choice.blockId)
-      return { ...known, handChoices: letter.choice.variation === '' ? others : [...others, letter.choice] }
-    }
-  }
-}

@@ -1,20 +1,20 @@
 import { z } from 'zod'
 import { ClassEvent } from '~~/core/lead/clock'
+import { HandChoiceRecord } from '~~/core/lead/letter'
 import { OutcomeEvent } from '~~/core/lead/outcome'
 import { Participant } from '~~/core/offer/participant'
 import { Arrival } from '~~/core/offer/person'
 import { Plan } from '~~/core/plan/plan'
 import { Circle, Venue } from '~~/core/room/circle'
 
-export const HandChoiceRecord = z.object({ participant: z.string(), blockId: z.string(), variation: z.string(), reason: z.string() })
-export type HandChoiceRecord = z.infer<typeof HandChoiceRecord>
-
 /** Everything that the four steps of a meeting work with, as the server hands it over. */
 export const MeetingView = z.object({
-  meeting: z.object({ id: z.string(), circleId: z.string(), startsAt: z.string(), plan: Plan, planVersion: z.number() }),
+  meeting: z.object({ id: z.string(), circleId: z.string(), startsAt: z.string(), plan: Plan, planVersion: z.number(), seating: z.array(z.string()).nullable().default(null) }),
   circle: Circle,
   venue: Venue,
   people: z.array(Participant),
+  /** Ids of those who are not of the circle. */
+  guests: z.array(z.string()).default([]),
   arrivals: z.record(z.string(), Arrival),
   lastCame: z.record(z.string(), z.string()),
   met: z.array(z.string()),

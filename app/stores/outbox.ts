@@ -1,19 +1,7 @@
 import { openDB, type IDBPDatabase } from 'idb'
 import { z } from 'zod'
-import { ClassEvent } from '~~/core/lead/clock'
-import { OutcomeEvent } from '~~/core/lead/outcome'
-import { Arrival } from '~~/core/offer/person'
+import { Letter } from '~~/core/lead/letter'
 import { refusalOf } from '~/composables/useRefusal'
-import { HandChoiceRecord } from './meetingView'
-
-/** Something said in a meeting that the server has to hear, once. */
-const Letter = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('outcomes'), outcomes: z.array(OutcomeEvent) }),
-  z.object({ kind: z.literal('events'), events: z.array(ClassEvent) }),
-  z.object({ kind: z.literal('arrivals'), participant: z.string(), arrival: Arrival }),
-  z.object({ kind: z.literal('choices'), choice: HandChoiceRecord }),
-])
-export type Letter = z.infer<typeof Letter>
 
 const Kept = z.object({
   /** A later letter under the same name replaces an earlier one: only the last arrival of a person counts. */
@@ -117,6 +105,8 @@ function deliver({ meetingId, letter }: Kept): Promise<unknown> {
       return $fetch(`${base}/events`, { method: 'POST', body: { events: letter.events }, retry: 0 })
     case 'arrivals':
       return $fetch(`${base}/arrivals`, { method: 'PUT', body: { participant: letter.participant, arrival: letter.arrival }, retry: 0 })
+    case 'seating':
+      return $fetch(`${base}/seating`, { method: 'PUT', body: { seating: letter.seating }, retry: 0 })
     case 'choices':
       return $fetch(`${base}/choices`, { method: 'PUT', body: letter.choice, retry: 0 })
   }

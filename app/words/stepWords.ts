@@ -1,7 +1,5 @@
 import { bodySide, type LaneMoment, type ScriptStep } from '~~/core/lead/script'
-import type { Circle } from '~~/core/room/circle'
-
-type Habit = Pick<Circle, 'sideHabit' | 'startSide'>
+import type { SideWords as Habit } from '~~/core/lead/cues'
 
 /** The words for a side by the circle's habit; empty where sides do not matter. */
 function sideWords(side: ScriptStep['side'], { sideHabit, startSide }: Habit): string {

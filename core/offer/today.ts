@@ -95,6 +95,9 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
   if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS && !screenedSince) {
     today.levelAtMost = 2
     say(65, `Away for ${daysAway} days: level 2 at most until screened again.`)
+  } else if (daysAway === null && screenedDaysAgo === null) {
+    today.levelAtMost = 2
+    say(65, 'First time and not screened yet: level 2 at most.')
   } else if (daysAway !== null && daysAway >= AWAY_EASES_DAYS) {
     today.easierBy += 1
     say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)

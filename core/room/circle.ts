@@ -24,7 +24,8 @@ export const CircleFields = z.object({
   school: SchoolId,
   minutes: z.number('Minutes are a number.').int().min(5, '5 minutes at least.').max(180, '180 minutes at most.'),
   sideHabit: z.enum(['left-right', 'first-second']).default('left-right'),
-  startSide: z.enum(['left', 'right']).default('left'),
+  /** Always the same, in turn from week to week, or each on the tighter side. */
+  startSide: z.enum(['left', 'right', 'in-turn', 'tighter']).default('left'),
   members: z.array(z.uuid()).max(60, 'A circle has 60 people at most.').default([]),
   /** Pairs of hands in the room besides the participants, whoever leads counted in. */
   helpers: z.number('Helpers are a number.').int('Helpers are a whole number.').min(1, 'Whoever leads is one.').max(20, '20 helpers at most.').default(1),

@@ -3,7 +3,7 @@ import type { Role } from '../database/accounts'
 
 /** Lists and profiles: a helper sees no considerations at all. */
 export function inLists(participant: Participant, role: Role): Participant {
-  return role === 'lead' ? participant : { ...participant, birthYear: null, considerations: [] }
+  return role === 'lead' ? participant : { ...participant, birthYear: null, emergencyContact: '', considerations: [] }
 }
 
 /** In a meeting a helper sees what today needs: what holds and on which side, without notes or who cleared it. */

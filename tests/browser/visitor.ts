@@ -55,7 +55,7 @@ export class Visitor {
   }
 
   async open(path: string): Promise<void> {
-    await this.page.goto(this.world.address + path, { waitUntil: 'networkidle0' })
+    await this.page.goto(this.world.address + path, { waitUntil: 'networkidle2' })
   }
   async signIn(email = LEAD): Promise<void> {
     await this.open('/sign-in')

@@ -1,20 +1,32 @@
 <script setup lang="ts">
+import { News } from '~~/core/offer/person'
 import { calledName } from '~/words/tierWords'
 import type { Station } from '~/components/CircleRing.vue'
 
-/** Gather: who came, how each one is today, and what that makes of the plan for them. */
+/** Gather: who came, how each one is today, what that makes of the plan for them, where they sit, what lies ready. */
 const meeting = useMeeting()
+useFollowing()
 const people = computed(() => meeting.view!.people)
 const selected = ref(people.value[0]?.id ?? '')
 const person = computed(() => people.value.find((other) => other.id === selected.value))
 const came = computed(() => people.value.filter((other) => meeting.arrivalOf(other.id).came).length)
+const VIEWS = { door: 'At the door', offers: 'Today’s offers', props: 'Props' } as const
+const shown = ref<keyof typeof VIEWS>('door')
+const block = ref(meeting.plan!.blocks[0]?.id ?? '')
+const flagged = computed(() => people.value.filter((other) => meeting.arrivalOf(other.id).news === 'red-flag'))
+/** Who would only breathe in something, before the class and not in it. */
+const without = computed(() => {
+  const counts = new Map<string, number>()
+  for (const check of meeting.checks) if (check.id.startsWith('left-out')) for (const id of check.people) counts.set(id, (counts.get(id) ?? 0) + 1)
+  return [...counts].map(([id, count]) => `${calledName(people.value.find((other) => other.id === id)?.name ?? '')} in ${count} ${count === 1 ? 'movement' : 'movements'}`)
+})
 
 const stations = computed(() => people.value.map((other): Station => {
   const arrival = meeting.arrivalOf(other.id)
   const rider = meeting.riders.get(other.id)!
   const levels = rider.offers.flatMap((offers) => offers.flatMap((offer) => (offer.variation && offer.kind === 'movement' ? [offer.variation.level] : [])))
   const usual = levels.length === 0 ? null : Math.round(levels.reduce((sum, level) => sum + level, 0) / levels.length)
-  const marks = [arrival.dizzy ? 'dizzy' : '', arrival.ill ? 'ill' : '', (arrival.pain ?? 0) >= 4 ? `pain ${arrival.pain}` : '']
+  const marks = [arrival.dizzy ? 'dizzy' : '', arrival.ill ? 'ill' : '', (arrival.pain ?? 0) >= 4 ? `pain ${arrival.pain}` : '', arrival.news === 'none' ? '' : arrival.news]
   return { id: other.id, name: calledName(other.name), tier: rider.today.tier, level: usual, came: arrival.came, mark: marks.filter((mark) => mark !== '').join(', ') }
 }))
 
@@ -22,12 +34,28 @@ function stepBy(by: number): void {
   const at = people.value.findIndex((other) => other.id === selected.value)
   selected.value = people.value[Math.max(0, Math.min(people.value.length - 1, at + by))]?.id ?? ''
 }
-function change(key: 'came' | 'tired' | 'sore' | 'dizzy' | 'ill'): void {
+function change(key: 'came' | 'tired' | 'sore' | 'dizzy' | 'ill' | 'late'): void {
   const arrival = meeting.arrivalOf(selected.value)
   meeting.sayArrival(selected.value, { ...arrival, came: true, [key]: !arrival[key] })
 }
+function nextNews(): void {
+  const arrival = meeting.arrivalOf(selected.value)
+  meeting.sayArrival(selected.value, { ...arrival, came: true, news: News.options[(News.options.indexOf(arrival.news) + 1) % News.options.length]! })
+}
 function setPain(pain: number): void {
   meeting.sayArrival(selected.value, { ...meeting.arrivalOf(selected.value), came: true, pain })
+}
+/** One rung up or down for the chosen person and block, by hand. */
+function turn(by: number): void {
+  const at = meeting.plan!.blocks.findIndex((one) => one.id === block.value)
+  const now = meeting.riders.get(selected.value)?.offers[at]?.[0]
+  const ladder = useCatalogue().catalogue.movements.get(now?.movement ?? '')?.ladders[now?.tier ?? 'chair'] ?? []
+  const to = ladder[ladder.findIndex((rung) => rung.id === now?.variation?.id) + by]
+  if (to) meeting.choose({ participant: selected.value, blockId: block.value, variation: to.id, reason: '' })
+}
+function choose(id: string, blockId: string): void {
+  selected.value = id
+  block.value = blockId
 }
 useKeys([
   { press: 'ArrowDown', shown: '↓', does: 'Next person', run: () => stepBy(1) },
@@ -37,7 +65,14 @@ useKeys([
   { press: 's', does: 'Sore from last time', run: () => change('sore') },
   { press: 'd', does: 'Dizzy', run: () => change('dizzy') },
   { press: 'i', does: 'Ill', run: () => change('ill') },
+  { press: 'l', does: 'Came late', run: () => change('late') },
+  { press: 'n', does: 'What is new since last time, one after the other', run: nextNews },
   ...Array.from({ length: 10 }, (_, pain) => ({ press: String(pain), shown: String(pain), does: `Pain ${pain} of 10`, run: () => setPain(pain) })),
+  { press: 'a', does: 'At the door', run: () => (shown.value = 'door') },
+  { press: 'o', does: 'Today’s offers', run: () => (shown.value = 'offers') },
+  { press: 'p', does: 'Props', run: () => (shown.value = 'props') },
+  { press: '+', does: 'Offers: a level up by hand', run: () => turn(1) },
+  { press: '-', does: 'Offers: a level down by hand', run: () => turn(-1) },
 ])
 </script>
 
@@ -45,28 +80,41 @@ useKeys([
   <div class="space-y-4">
     <MeetingHead><OutboxNote /></MeetingHead>
     <h1 class="sr-only">Gather</h1>
-    <p class="border-l-4 border-mark pl-3 max-w-4xl">Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all round; doors shut; water at hand. New chest pain, weakness, fall or faint since last time: does not take part today.</p>
+    <p class="border-l-4 border-mark pl-3 max-w-4xl text-[0.94rem]">Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all round; doors shut; water at hand. New chest pain, weakness, fall or faint since last time: does not take part today.</p>
+    <div v-for="other in flagged" :key="other.id" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert"><strong class="font-semibold">{{ other.name }} does not take part.</strong> Sit or lay them down, somebody stays with them, call the local emergency number, follow the venue’s plan. {{ other.emergencyContact ? `Their contact: ${other.emergencyContact}.` : '' }} {{ meeting.view!.venue.address }}</div>
     <div v-if="people.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nobody belongs to this circle yet.</p>
       <NuxtLink to="/practice" class="button button-main">Choose its people</NuxtLink>
     </div>
-    <div v-else class="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,46rem)_minmax(0,1fr)] items-start">
-      <div>
-        <p class="mb-2 text-faint" aria-live="polite">{{ came }} of {{ people.length }} are here.</p>
-        <div class="overflow-x-auto">
-          <table class="w-full border-collapse">
-            <thead class="text-left text-[0.88rem] text-faint"><tr><th class="pl-2 font-normal">Who is here</th><th class="font-normal px-1">Pain now</th><th class="font-normal px-1" colspan="4">Today</th><th class="font-normal px-2">So</th></tr></thead>
-            <tbody class="divide-y divide-line">
-              <ArrivalRow v-for="other in people" :key="other.id" :person="other" :arrival="meeting.arrivalOf(other.id)" :rider="meeting.riders.get(other.id)!" :selected="other.id === selected" @select="selected = other.id" @change="(selected = other.id), meeting.sayArrival(other.id, $event)" />
-            </tbody>
-          </table>
+    <template v-else>
+      <div class="flex flex-wrap items-center gap-3">
+        <div class="flex rounded-full border border-line overflow-hidden" role="group" aria-label="What is shown"><button v-for="(words, key) in VIEWS" :key="key" class="px-4 min-h-11" :class="shown === key ? 'bg-action-soft font-semibold' : 'hover:bg-sunk'" :aria-pressed="shown === key" @click="shown = key">{{ words }}</button></div>
+        <p class="text-faint" aria-live="polite">{{ came }} of {{ people.length }} are here.</p>
+        <p v-if="without.length > 0" class="bg-mark-soft rounded-lg px-3 py-1 text-[0.94rem]">Nothing but breath for {{ without.join(', ') }}.</p>
+      </div>
+      <div v-if="shown === 'door'" class="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,41rem)_minmax(0,1fr)] items-start">
+        <div class="space-y-4">
+          <div class="overflow-x-auto">
+            <table class="w-full border-collapse">
+              <thead class="text-left text-[0.88rem] text-faint"><tr><th class="pl-2 font-normal">Who is here</th><th class="font-normal px-1">Pain now</th><th class="font-normal px-1" colspan="5">Today</th><th class="font-normal px-2">So</th></tr></thead>
+              <tbody class="divide-y divide-line">
+                <ArrivalRow v-for="other in people" :key="other.id" :person="other" :arrival="meeting.arrivalOf(other.id)" :rider="meeting.riders.get(other.id)!" :selected="other.id === selected" @select="selected = other.id" @change="(selected = other.id), meeting.sayArrival(other.id, $event)" />
+              </tbody>
+            </table>
+          </div>
+          <WalkIn @joined="selected = $event" />
+        </div>
+        <div class="space-y-6 min-w-0">
+          <RoomSeats :stations="stations" :selected="selected" @select="selected = $event" />
+          <PersonOffers v-if="person" :key="person.id" :person="person" :rider="meeting.riders.get(person.id)!" />
         </div>
       </div>
-      <div class="space-y-6 min-w-0">
-        <CircleRing :stations="stations" :selected="selected" :centre="`${came} here`" class="mx-auto max-w-[20rem]" @select="selected = $event" />
+      <div v-else-if="shown === 'offers'" class="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_24rem] items-start">
+        <OfferGrid :selected="selected" :block="block" @select="choose" />
         <PersonOffers v-if="person" :key="person.id" :person="person" :rider="meeting.riders.get(person.id)!" />
       </div>
-    </div>
+      <PropsOutList v-else />
+    </template>
     <div class="flex justify-end"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/lead`" class="button button-main">On to Lead</NuxtLink></div>
   </div>
 </template>

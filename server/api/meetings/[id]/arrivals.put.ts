@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Arrival } from '../../../../core/offer/person'
 import { meetingById, saveArrival } from '../../../database/meetings'
+import { tell } from '../../../session/live'
 import { idOf, readInput } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
@@ -10,5 +11,6 @@ export default accountRoute(async ({ event, db, practiceId }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))
   const { participant, arrival } = await readInput(event, SavedArrival)
   await saveArrival(db, practiceId, id, participant, arrival)
+  tell(id, { kind: 'arrivals', participant, arrival })
   return { saved: true }
 })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { meetingById, saveHandChoice } from '../../../database/meetings'
+import { tell } from '../../../session/live'
 import { idOf, readInput } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
@@ -13,6 +14,8 @@ const HandChoice = z.object({
 
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))
-  await saveHandChoice(db, practiceId, id, await readInput(event, HandChoice), account.id)
+  const choice = await readInput(event, HandChoice)
+  await saveHandChoice(db, practiceId, id, choice, account.id)
+  tell(id, { kind: 'choices', choice })
   return { saved: true }
 })

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ClassEvent } from '../../../../core/lead/clock'
 import { meetingById } from '../../../database/meetings'
 import { appendClassEvents } from '../../../database/outcomes'
+import { tell } from '../../../session/live'
 import { idOf, readInput } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
@@ -11,5 +12,6 @@ export default accountRoute(async ({ event, db, practiceId }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))
   const { events } = await readInput(event, Sent)
   await appendClassEvents(db, practiceId, id, events)
+  tell(id, { kind: 'events', events })
   return { stored: events.length }
 })

@@ -1,7 +1,7 @@
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById, venuesOf } from '../../../database/circles'
 import { peopleOn } from '../../../database/circlePeople'
-import { arrivalsOf, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
+import { arrivalsOf, guestsOf, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../../../database/outcomes'
 import { inMeeting } from '../../../session/forRole'
 import { idOf } from '../../../session/readInput'
@@ -11,10 +11,11 @@ import { accountRoute } from '../../../session/routes'
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const catalogue = await linkedCatalogue(db, practiceId)
+  const [catalogue, guests] = await Promise.all([linkedCatalogue(db, practiceId), guestsOf(db, practiceId, meeting.id)])
+  const everybody = [...new Set([...circle.members, ...guests])]
   const [venues, people, arrivals, lastCame, met, handChoices, classEvents, outcomes] = await Promise.all([
     venuesOf(db, practiceId),
-    peopleOn(db, practiceId, circle.members, meeting.startsAt.slice(0, 10), catalogue),
+    peopleOn(db, practiceId, everybody, meeting.startsAt.slice(0, 10), catalogue),
     arrivalsOf(db, practiceId, meeting.id),
     lastMeetingsBefore(db, practiceId, meeting.startsAt),
     movementsMetBefore(db, practiceId, circle.id, meeting.startsAt),
@@ -27,7 +28,7 @@ export default accountRoute(async ({ event, db, practiceId, account }) => {
     circle,
     venue: venues.find((venue) => venue.id === circle.venueId)!,
     people: people.map((person) => inMeeting(person, account.role)),
-    arrivals, lastCame, met, handChoices, classEvents, outcomes,
+    guests, arrivals, lastCame, met, handChoices, classEvents, outcomes,
     /** The server's clock, by which all devices lead. */
     now: Date.now(),
   }

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { OutcomeEvent } from '../../../../core/lead/outcome'
 import { meetingById } from '../../../database/meetings'
 import { appendOutcomes } from '../../../database/outcomes'
+import { tell } from '../../../session/live'
 import { idOf, readInput } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
@@ -11,5 +12,6 @@ export default accountRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))
   const { outcomes } = await readInput(event, Sent)
   await appendOutcomes(db, practiceId, id, outcomes, account.id)
+  tell(id, { kind: 'outcomes', outcomes })
   return { stored: outcomes.length }
 })

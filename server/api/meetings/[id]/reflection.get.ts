@@ -3,7 +3,7 @@ import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { ledgerOf } from '../../../database/ledger'
-import { meetingById } from '../../../database/meetings'
+import { guestsOf, meetingById } from '../../../database/meetings'
 import { datedOutcomes } from '../../../database/outcomes'
 import { participantsOf } from '../../../database/people'
 import { idOf } from '../../../session/readInput'
@@ -13,9 +13,10 @@ import { leadRoute } from '../../../session/routes'
 export default leadRoute(async ({ event, db, practiceId }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
+  const everybody = [...new Set([...circle.members, ...(await guestsOf(db, practiceId, meeting.id))])]
   const [people, outcomes, answered, catalogue] = await Promise.all([
-    participantsOf(db, practiceId, circle.members),
-    datedOutcomes(db, practiceId, circle.members, meeting.startsAt),
+    participantsOf(db, practiceId, everybody),
+    datedOutcomes(db, practiceId, everybody, meeting.startsAt),
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
     linkedCatalogue(db, practiceId),
   ])
