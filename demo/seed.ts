@@ -79,8 +79,8 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
 }
 
 function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>): Omit<ParticipantFields, 'levels'> {
-  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school, seat, beside, emergencyContact, joins } = person
-  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school, seat, beside, emergencyContact, joins }
+  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school, seat, beside, homeProps, emergencyContact, joins } = person
+  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school, seat, beside, homeProps, emergencyContact, joins }
 }
 
 function planOf({ title, blocks }: { title: string; blocks: string[] }, minutes: number, school: SchoolId, catalogue: Catalogue): Plan {

@@ -97,7 +97,7 @@ function outcomesOf(offer: Offer, block: Plan['blocks'][number], body: Body, arr
       pain: margin < -0.8 ? Math.min(10, (arrival.pain ?? 0) + 1) : null,
       painKind: margin < -0.8 ? 'pull' : null,
       form: chance.next() < (margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
-      cheat: '', painWhere: '', support: null, note: '',
+      cheat: '', painWhere: '', support: null, device: '', note: '',
     }
   })
 }

@@ -17,6 +17,7 @@ const cheats = computed(() => {
   const offer = picked.value ? meeting.riders.get(picked.value)?.offers[loggedIndex.value]?.[0] : undefined
   return offer?.variation ? (catalogues.textsOf(offer.variation)?.cheats ?? []).map((one) => one.cheat) : []
 })
+const twiceHere = computed(() => meeting.twice.filter((one) => one.blockId === loggedBlock.value?.id))
 const otherTiers = computed(() => TIERS.filter((tier) => pickedPerson.value && pickedPerson.value.access[tier] !== 'no' && tier !== meeting.riders.get(pickedPerson.value.id)?.today.tier))
 const out = computed(() => [...meeting.changed.left].map(([id, why]) => ({ id, why, name: calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '') })))
 function move(tier: Tier): void {
@@ -27,6 +28,7 @@ function move(tier: Tier): void {
 <template>
   <div class="space-y-2">
     <p v-for="one in out" :key="one.id" class="bg-stop-soft border-l-4 border-stop px-3 py-1 flex flex-wrap gap-3 items-center" role="alert"><span><strong class="font-semibold">{{ one.name }} sits out</strong>{{ one.why ? `: ${one.why.toLowerCase()}` : '' }}. Let them sit or lie as it is easiest; look again in five minutes; with a red flag open “Stop, emergency”.</span><button class="button ml-auto" @click="logging.comeBack(one.id)">Back in</button></p>
+    <p v-for="one in twiceHere" :key="`${one.participant} ${one.side}`" class="border-l-4 border-mark pl-3 text-[0.94rem]" data-test="twice">Noted on two devices: {{ calledName(meeting.view!.people.find((person) => person.id === one.participant)?.name ?? '') }}<template v-if="one.side !== 'both'">, {{ one.side }}</template>, {{ one.also }} and {{ one.counts }}. The later one, {{ one.counts }}, counts.</p>
     <div class="flex flex-wrap items-center gap-2">
       <p class="text-faint mr-1">{{ loggedBlock ? `Noting for ${nameOf(loggedBlock.movement)}` : 'Notes can be made once the first movement has begun' }}</p>
       <template v-if="loggedBlock">

@@ -13,7 +13,7 @@ const conflict = ref<Participant | null>(null)
 
 function fieldsOf(known: Participant | null): ParticipantFields {
   if (known) return ParticipantFields.parse(structuredClone(toRaw(known)))
-  return { name: '', birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [], levels: [], prefers: 'either', school: null, seat: NO_NEEDS, beside: [], emergencyContact: '', joins: 'room' }
+  return { name: '', birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [], levels: [], prefers: 'either', school: null, seat: NO_NEEDS, beside: [], homeProps: {}, emergencyContact: '', joins: 'room' }
 }
 const draft = useDraft<ParticipantFields>(`person:${person?.id ?? 'new'}`, () => fieldsOf(person), ParticipantFields)
 const { fields, wrong, message, saving, wasKept } = draft
@@ -76,7 +76,7 @@ function numberFrom(event: Event): number | null {
       </div>
       <p class="text-faint text-[0.94rem]">The chosen one is the home tier: where they work by default.</p>
     </fieldset>
-    <PlaceFields v-model:seat="fields.seat" v-model:beside="fields.beside" v-model:joins="fields.joins" v-model:contact="fields.emergencyContact" :self="stored?.id ?? ''" :wrong="wrong" />
+    <PlaceFields v-model:seat="fields.seat" v-model:beside="fields.beside" v-model:joins="fields.joins" v-model:contact="fields.emergencyContact" v-model:home-props="fields.homeProps" :self="stored?.id ?? ''" :wrong="wrong" />
     <ConsiderationFields v-model="fields.considerations" :wrong="wrong" />
     <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
     <div class="flex items-center gap-4 py-3 border-t border-line">

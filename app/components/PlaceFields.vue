@@ -7,8 +7,10 @@ const { self } = defineProps<{ self: string; wrong: Record<string, string> }>()
 const seat = defineModel<SeatNeeds>('seat', { required: true })
 const beside = defineModel<string[]>('beside', { required: true })
 const joins = defineModel<Participant['joins']>('joins', { required: true })
+const homeProps = defineModel<Record<string, number>>('homeProps', { required: true })
 const contact = defineModel<string>('contact', { required: true })
 const practice = usePractice()
+const { catalogue } = storeToRefs(useCatalogue())
 const NEEDS: [keyof SeatNeeds, string][] = [['hearing', 'hears poorly'], ['sight', 'sees poorly'], ['wall', 'needs a wall'], ['helper', 'beside the helper'], ['door', 'near the door']]
 if (practice.people.length === 0) await practice.open()
 const others = computed(() => practice.people.filter((person) => person.id !== self && !beside.value.includes(person.id)))
@@ -34,5 +36,8 @@ function add(event: Event): void {
       <span v-for="id in beside" :key="id" class="bg-action-soft rounded-full pl-4 pr-1 min-h-11 inline-flex items-center gap-1">beside {{ nameOf(id) }}<button type="button" class="button button-quiet" :aria-label="`Not beside ${nameOf(id)} any more`" @click="beside = beside.filter((other) => other !== id)">×</button></span>
       <select v-if="others.length > 0 && beside.length < 6" class="field w-64" aria-label="Likes to sit beside" @change="add"><option value="">likes to sit beside …</option><option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option></select>
     </div>
+    <details><summary class="cursor-pointer min-h-11">At home they have {{ Object.entries(homeProps).filter(([, count]) => count > 0).map(([prop, count]) => `${count} ${(count === 1 ? catalogue.props.get(prop)?.name : catalogue.props.get(prop)?.plural) ?? prop}`).join(', ') || 'nothing written down' }}</summary>
+      <div class="flex flex-wrap gap-x-5 gap-y-2 mt-2"><label v-for="prop in catalogue.props.values()" :key="prop.id" class="flex items-center gap-2"><input :value="homeProps[prop.id] ?? 0" type="number" min="0" max="20" class="field w-20 numerals" @change="homeProps = { ...homeProps, [prop.id]: Math.max(0, Math.min(20, Math.round(Number(($event.target as HTMLInputElement).value)) || 0)) }" >{{ prop.plural }}</label></div>
+    </details>
   </fieldset>
 </template>

@@ -2,7 +2,7 @@ import { differenceInCalendarDays, getYear } from 'date-fns'
 import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
 import { withLetter, type HandChoiceRecord, type Letter } from '~~/core/lead/letter'
 import { checksOf } from '~~/core/check/checksOf'
-import { foldOutcomes, type OutcomeEvent } from '~~/core/lead/outcome'
+import { foldOutcomes, notedTwice, type OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDraft } from '~~/core/lead/logFor'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
@@ -19,6 +19,8 @@ export const useMeeting = defineStore('meeting', () => {
   const catalogues = useCatalogue()
   const outbox = useOutbox()
   const view = shallowRef<MeetingView | null>(null)
+  /** This tab, among those that may note the same. */
+  const device = crypto.randomUUID().slice(0, 8)
   /** The plan on the screen; the editor sets it while it is typed. */
   const plan = shallowRef<Plan | null>(null)
   /** Whether the plan on the screen holds commands that the server has not got yet. */
@@ -101,7 +103,7 @@ export const useMeeting = defineStore('meeting', () => {
     say(`choice ${view.value!.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
   }
   function log(drafts: OutcomeDraft[]): OutcomeEvent[] {
-    const outcomes = drafts.map((draft) => ({ ...draft, id: crypto.randomUUID(), at: Math.round(now()) }))
+    const outcomes = drafts.map((draft) => ({ ...draft, device, id: crypto.randomUUID(), at: Math.round(now()) }))
     if (outcomes.length > 0) say(outcomes[0]!.id, { kind: 'outcomes', outcomes })
     return outcomes
   }
@@ -142,9 +144,10 @@ export const useMeeting = defineStore('meeting', () => {
     plan: plan.value, timeline: timeline.value, people: present.value, riders: ridersPresent.value, venue: view.value.venue, helpers: view.value.circle.helpers, climbAtMost: view.value.circle.climbAtMost, aim: plan.value.aim, catalogue: catalogues.catalogue,
   }) : []))
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
+  const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
   const sides = computed(() => sidesToday(view.value!.circle, view.value!.meeting.startsAt))
   const arrivalOf = (participant: string): Arrival => view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
-  return { view, plan, planIsDirty, planSaved, now, open, refresh, hear, rehearsal, rehearse, changed, sayArrival, seat, choose, log, press, someCame, present, riders, ridersFor, ridersPresent, timeline, checks, expected, outcomes, sides, arrivalOf }
+  return { view, plan, planIsDirty, planSaved, now, open, refresh, hear, rehearsal, rehearse, changed, sayArrival, seat, choose, log, press, someCame, present, riders, ridersFor, ridersPresent, timeline, checks, expected, outcomes, twice, sides, arrivalOf }
 })

@@ -9,7 +9,7 @@ import { readPeople, writePeople } from './people'
 
 const catalogue = shippedCatalogue()
 const person = (name: string, birthYear: number | null, change: Partial<Participant> = {}): Participant => ({
-  ...personIn('chair', { name, birthYear }), seat: NO_NEEDS, beside: [], emergencyContact: '', joins: 'room', sex: 'female', heightCm: 162, version: 1, screenedOn: null, considerations: [], id: crypto.randomUUID(), ...change,
+  ...personIn('chair', { name, birthYear }), seat: NO_NEEDS, beside: [], homeProps: {}, emergencyContact: '', joins: 'room', sex: 'female', heightCm: 162, version: 1, screenedOn: null, considerations: [], id: crypto.randomUUID(), ...change,
 })
 const cora = person('Cora Linden', 1947, { considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '', note: 'Private', since: null, until: null, clearedOn: null, clearedFor: '' }] })
 const onFile = [cora, person('Ann Moor', 1950), person('Ann Moor', 1955)]

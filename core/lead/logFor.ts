@@ -61,7 +61,7 @@ export function logFor(
     return [{
       blockId: block.id, participant, movement: offer.movement, tier: offer.tier, side, variation: offer.variation.id,
       level: offer.variation.level, done, target: amount, achieved: achievedBy(done, moment, own, amount), unit,
-      effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, note: '',
+      effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '',
     }]
   })
 }

@@ -35,6 +35,8 @@ export const OutcomeEvent = z.object({
   painWhere: z.string().max(60).default(''),
   /** Needed a hand, or none; null: nobody looked. */
   support: z.enum(['none', 'hand']).nullable().default(null),
+  /** Which device noted it: two that note the same thing otherwise are told so. */
+  device: z.string().max(40).default(''),
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
 })
 export type OutcomeEvent = z.infer<typeof OutcomeEvent>
@@ -68,4 +70,32 @@ function overlaid(before: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
     support: after.support ?? before.support ?? null,
     note: after.note === '' ? before.note : after.note,
   }
+}
+
+/** The same block, person and side noted otherwise on two devices; the later note counts. */
+export interface NotedTwice {
+  blockId: string
+  participant: string
+  side: Side
+  /** What counts, and what was said as well. */
+  counts: OutcomeEvent['done']
+  also: OutcomeEvent['done']
+}
+
+/**
+ * Where two devices noted different things of the same: the rule is that the later one counts, and it is shown.
+ *
+ * @param events in any order
+ */
+export function notedTwice(events: readonly OutcomeEvent[]): NotedTwice[] {
+  const byKey = new Map<string, OutcomeEvent[]>()
+  for (const event of [...new Map(events.map((one) => [one.id, one])).values()].sort((a, b) => a.at - b.at || a.id.localeCompare(b.id))) {
+    const key = `${event.blockId} ${event.participant} ${event.side}`
+    byKey.set(key, [...(byKey.get(key) ?? []), event])
+  }
+  return [...byKey.values()].flatMap((all) => {
+    const last = all.at(-1)!
+    const other = all.findLast((event) => event.device !== last.device && event.device !== '' && event.done !== last.done)
+    return other ? [{ blockId: last.blockId, participant: last.participant, side: last.side, counts: last.done, also: other.done }] : []
+  })
 }

@@ -43,6 +43,8 @@ export const ParticipantFields = Person.omit({ id: true, ranges: true }).extend(
   seat: SeatNeeds.default(NO_NEEDS),
   /** Ids of those they like to have beside them. */
   beside: z.array(z.uuid()).max(6, 'Six neighbours at most.').default([]),
+  /** What they have at home, by prop: for those who join by video, and for home practice. */
+  homeProps: z.record(z.string().max(40), z.number().int().min(0).max(20)).default({}),
   /** Whom to call in an emergency: a name and a number. */
   emergencyContact: z.string().max(200, 'The contact has 200 characters at most.').default(''),
   /** In the room on foot, by video from home, or in the room and staying in a wheelchair. */

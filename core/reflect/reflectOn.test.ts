@@ -9,7 +9,7 @@ const person = personIn('chair')
 function outcome(movement: string, meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutcome {
   return {
     id: crypto.randomUUID(), at: 1, blockId: 'b', participant: person.id, movement, tier: 'chair', side: 'both', variation: null, level: 2, done: 'done',
-    target: 30, achieved: 30, unit: 's', effort: 2, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, note: '', meetingId, date: meetingId, arrivalPain: null, ...change,
+    target: 30, achieved: 30, unit: 's', effort: 2, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId, date: meetingId, arrivalPain: null, ...change,
   }
 }
 const MOVEMENTS = ['bridge', 'ankle-on-knee', 'upper-back-turn', 'side-bend', 'front-of-hip-opening']

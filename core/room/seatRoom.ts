@@ -19,7 +19,7 @@ export interface SeatedRoom {
 }
 
 /** Enough looks for forty people in well under 300 ms. */
-export const LOOKS = 60_000
+export const LOOKS = 400_000
 
 /**
  * Seats a room: the layout that fits, then who sits where, then the places by what each one's station takes. Who sits

@@ -20,6 +20,7 @@ interface ParticipantRow {
   school: Participant['school']
   seat: unknown
   beside: unknown
+  home_props: unknown
   emergency_contact: string
   joins: Participant['joins']
 }
@@ -74,6 +75,7 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     school: row.school,
     seat: row.seat === null ? NO_NEEDS : fromJson<Participant['seat']>(row.seat),
     beside: row.beside === null ? [] : fromJson<string[]>(row.beside),
+    homeProps: row.home_props === null ? {} : fromJson<Record<string, number>>(row.home_props),
     emergencyContact: row.emergency_contact,
     joins: row.joins,
     ranges: [],
@@ -137,6 +139,7 @@ function columnsOf(fields: ParticipantFields) {
     school: fields.school,
     seat: JSON.stringify(fields.seat),
     beside: JSON.stringify(fields.beside),
+    home_props: JSON.stringify(fields.homeProps),
     emergency_contact: fields.emergencyContact,
     joins: fields.joins,
   }

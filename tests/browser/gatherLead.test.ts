@@ -185,7 +185,7 @@ describe('a thousand notes', () => {
       let sent = 0
       const timer = setInterval(() => {
         for (let burst = 0; burst < 10; burst += 1, sent += 1) {
-          meeting.log([{ blockId: `thousand-${sent}`, participant: person.id, movement: 'bridge', tier: 'bed', side: 'both', variation: null, level: 1, done: 'done', target: 10, achieved: 10, unit: 's', effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, note: '' }])
+          meeting.log([{ blockId: `thousand-${sent}`, participant: person.id, movement: 'bridge', tier: 'bed', side: 'both', variation: null, level: 1, done: 'done', target: 10, achieved: 10, unit: 's', effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '' }])
         }
         if (sent >= 1000) clearInterval(timer)
       }, 40)

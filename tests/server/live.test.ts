@@ -22,7 +22,7 @@ async function follow(caller: Caller): Promise<{ letters: any[]; end: () => void
   const letters: any[] = []
   void (async () => {
     let rest = ''
-    for await (const chunk of reply.body!) {
+    for await (const chunk of reply.body as unknown as AsyncIterable<Uint8Array>) {
       rest += Buffer.from(chunk).toString()
       const parts = rest.split('\n\n')
       rest = parts.pop()!

@@ -5,6 +5,7 @@ export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable('participants', (t) => {
     t.json('seat').nullable()
     t.json('beside').nullable()
+    t.json('home_props').nullable()
     t.string('emergency_contact', 200).notNullable().defaultTo('')
     t.enum('joins', ['room', 'video', 'wheelchair']).notNullable().defaultTo('room')
   })
@@ -43,5 +44,5 @@ export async function down(db: Knex): Promise<void> {
   await db.schema.alterTable('arrivals', (t) => t.dropColumns('late', 'news', 'news_note'))
   await db.schema.alterTable('meetings', (t) => t.dropColumns('seating'))
   await db.schema.alterTable('venues', (t) => t.dropColumns('door'))
-  await db.schema.alterTable('participants', (t) => t.dropColumns('seat', 'beside', 'emergency_contact', 'joins'))
+  await db.schema.alterTable('participants', (t) => t.dropColumns('seat', 'beside', 'home_props', 'emergency_contact', 'joins'))
 }
