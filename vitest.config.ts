@@ -7,7 +7,7 @@ export default defineConfig({
   resolve: { alias: { '~~': root, '~': `${root}/app` } },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', testTimeout: 60_000, include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/words/**/*.test.ts'] } },
+      { extends: true, test: { name: 'core', testTimeout: 60_000, include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/words/**/*.test.ts', 'tests/population/**/*.test.ts'] } },
       {
         extends: true,
         test: {

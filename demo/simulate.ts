@@ -54,7 +54,7 @@ export function simulateMeeting(
     const arrival = arrivalOf(chance)
     meeting.arrivals.set(person.id, arrival)
     if (!arrival.came) continue
-    const today = todayOf(person, catalogue, arrival, { daysAway: null, year: startsAt.getUTCFullYear() })
+    const today = todayOf(person, catalogue, arrival, { daysAway: 7, year: startsAt.getUTCFullYear() })
     const own = plan.blocks.flatMap((block, index) => {
       const movement = catalogue.movements.get(block.movement)!
       const offers = offersFor({ movement, dose: block.dose }, person, today, catalogue, arrival)

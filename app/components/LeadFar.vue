@@ -21,7 +21,7 @@ const isRunning = computed(() => reading.value.status === 'running')
     </div>
     <div class="flex items-center justify-around gap-[3vw] min-h-0">
       <PaceDisc v-if="pace" :moment="pace" :running="isRunning" large />
-      <p class="numerals font-bold leading-none text-[min(38vh,26vw)]" role="timer" :aria-label="`${Math.ceil(leftSeconds)} seconds left`">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
+      <p class="numerals font-bold leading-none text-[min(38vh,26vw)]" role="timer" :data-left-ms="reading.leftMs" :aria-label="`${Math.ceil(leftSeconds)} seconds left`">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
     </div>
     <div>
       <p class="text-[min(4.6vh,4vw)] leading-snug line-clamp-2 min-h-[1.4em]" aria-live="polite">{{ cue?.say }}</p>

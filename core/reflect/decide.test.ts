@@ -31,8 +31,12 @@ describe('what comes next for one person and movement', () => {
     ['sharp pain: ease now', with_({}, { painKind: 'sharp' }), 'ease-now', 1],
     ['7 of 30 s is under a quarter: ease now', with_({}, { done: 'partly', achieved: 7 }), 'ease-now', 1],
     ['8 of 30 s once is over a quarter: stay', with_({}, { done: 'partly', achieved: 8 }), 'stay', 2],
-    ['under half twice of the last three: ease', with_({ done: 'partly', achieved: 14 }, {}, { done: 'partly', achieved: 14 }), 'ease', 1],
-    ['half of the target twice: stay', with_({ done: 'partly', achieved: 15 }, { done: 'partly', achieved: 15 }), 'stay', 2],
+    ['under four fifths twice of the last three: ease', with_({ done: 'partly', achieved: 23 }, {}, { done: 'partly', achieved: 23 }), 'ease', 1],
+    ['four fifths of the target twice: stay', with_({ done: 'partly', achieved: 24 }, { done: 'partly', achieved: 24 }), 'stay', 2],
+    ['very easy in the first meetings: one is enough to find the level', with_({ effort: 2 }), 'step-up', 3],
+    ['held on a lower rung on a tired day says nothing of this one: stay', with_({ level: 1, effort: 1 }, { level: 1, effort: 1 }), 'stay', 2],
+    ['the next rung was tried lately and not reached: two meetings more', with_({ level: 3, done: 'partly', achieved: 25 }, {}, {}), 'stay', 2],
+    ['and then a step up', with_({ level: 3, done: 'partly', achieved: 25 }, {}, {}, {}, {}), 'step-up', 3],
     ['slipped form in two of three: ease', with_({ form: 'slipped' }, {}, { form: 'slipped' }), 'ease', 1],
     ['had to be eased twice: ease', with_({ done: 'eased', achieved: null }, { done: 'eased', achieved: null }), 'ease', 1],
     ['reached, effort not noted: ask', with_({}, { effort: null }), 'ask', 2],
@@ -57,7 +61,16 @@ describe('what comes next for one person and movement', () => {
     expect(ask(with_({}, { painKind: 'sharp' })).suggestClinician).toBe(false)
   })
   it('stays on the highest rung and says so', () => {
-    expect(ask(with_({}, {}), 3)).toMatchObject({ kind: 'stay', toLevel: 3, because: expect.stringContaining('highest rung') })
+    expect(ask(with_({ level: 3 }, { level: 3 }), 3)).toMatchObject({ kind: 'stay', toLevel: 3, because: expect.stringContaining('highest rung') })
+  })
+  it('asks more where the next rung is two levels away', () => {
+    const wide = (evidence: Evidence[]) => decide({ movement: 'heel-raises', tier: 'chair', level: 1, rungs: [1, 3, 5], evidence, school: dwell })
+    expect(wide(with_({ level: 1 }, { level: 1 }, { level: 1 })).kind).toBe('stay')
+    expect(wide(with_({ level: 1, effort: 2 }, { level: 1, effort: 2 }, { level: 1, effort: 1 }))).toMatchObject({ kind: 'step-up', toLevel: 3 })
+  })
+  it('goes down two rungs where not a quarter was reached, one on pain', () => {
+    expect(ask(with_({ level: 3 }, { level: 3, done: 'partly', achieved: 5 }), 3)).toMatchObject({ kind: 'ease-now', toLevel: 1 })
+    expect(ask(with_({ level: 3 }, { level: 3, painKind: 'sharp' }), 3)).toMatchObject({ kind: 'ease-now', toLevel: 2 })
   })
   it('eases to level 1 at least', () => {
     expect(ask(with_({}, { painKind: 'sharp' }), 1)).toMatchObject({ kind: 'ease-now', toLevel: 1, because: expect.stringContaining('lowest rung') })

@@ -48,6 +48,19 @@ export interface Question {
   school: School
 }
 
+/** Under this share of the target counts as not reached: twice of three eases; ours, tuned by the simulated population. */
+const NOT_REACHED_SHARE = 0.8
+/** Under this share one rung less would not be enough: two, since a true drop is met sooner than it is explained. */
+const FAR_SHARE = 0.25
+/** A rung that was tried so many meetings ago, or fewer, and not reached, takes more proof the next time; ours, tuned likewise. */
+const TRIED_LATELY = 10
+const TRIED_MEETINGS = 2
+/** More proof where the next rung is two levels away. */
+const WIDE_GAP_MEETINGS = 1
+const WIDE_GAP_EFFORT = 2
+/** In somebody's first meetings one very easy one is enough, to find the right level quickly. */
+const FIRST_MEETINGS = 6
+const VERY_EASY = 2
 const PAIN_THAT_EASES = 4
 const PAIN_RISE_THAT_EASES = 2
 const PAIN_THAT_STILL_STEPS = 2
@@ -63,28 +76,56 @@ const PAIN_THAT_STILL_STEPS = 2
  */
 export function decide(question: Question): Decision {
   const sides = [...new Set(question.evidence.map((entry) => entry.side))]
-  const verdicts = sides.map((side) => judgeSide(question.evidence.filter((entry) => entry.side === side), question.school, side))
+  const verdicts = sides.map((side) => judgeSide(question.evidence.filter((entry) => entry.side === side), askedFor(question, side), question.school, side))
   const verdict = verdicts.sort((a, b) => CAUTION.indexOf(a.kind) - CAUTION.indexOf(b.kind))[0]
     ?? { kind: 'too-early' as const, because: 'Nothing was recorded.', suggestClinician: false, streak: 0 }
   const { movement, tier, level: fromLevel, rungs } = question
-  const toLevel = nextLevel(verdict.kind, fromLevel, rungs)
+  const toLevel = nextLevel(verdict.kind, fromLevel, rungs, verdict.isFar)
   const kind = verdict.kind === 'step-up' && toLevel === fromLevel ? 'stay' : verdict.kind
   const isAtEnd = (kind !== verdict.kind || kind === 'ease' || kind === 'ease-now') && toLevel === fromLevel
   const because = isAtEnd ? `${verdict.because} This is the ${kind === 'stay' ? 'highest' : 'lowest'} rung here.` : verdict.because
-  return { ...verdict, kind, because, movement, tier, fromLevel, toLevel }
+  const { isFar: _isFar, ...said } = verdict
+  return { ...said, kind, because, movement, tier, fromLevel, toLevel }
 }
 
 /** From the most careful to the least: where sides differ, the first one decides. */
 const CAUTION: DecisionKind[] = ['ease-now', 'ease', 'too-early', 'stay', 'ask', 'step-up']
 
 interface SideVerdict {
+  /** So far from the target that one rung would not be enough. */
+  isFar?: boolean
   kind: DecisionKind
   because: string
   suggestClinician: boolean
   streak: number
 }
 
-function judgeSide(evidence: Evidence[], school: School, side: Evidence['side']): SideVerdict {
+/** What a step up takes here. */
+interface Wanted {
+  level: number
+  meetings: number
+  effortAtMost: number | null
+}
+
+/**
+ * How much evidence a step takes: the school's number of meetings; more where the next rung is two levels away, or where
+ * it was tried lately and not reached; one meeting in somebody's first six, where it was very easy.
+ */
+function askedFor({ level, rungs, evidence, school }: Question, side: Evidence['side']): Wanted {
+  const own = evidence.filter((entry) => entry.side === side)
+  const gap = (rungs.find((rung) => rung > level) ?? level) - level
+  const triedHigher = own.slice(-TRIED_LATELY).some((entry) => (entry.level ?? 0) > level && !isReached(entry))
+  const last = own.at(-1)
+  const isEasyStart = own.length <= FIRST_MEETINGS && gap === 1 && !triedHigher && last?.effort != null && last.effort <= VERY_EASY
+  if (isEasyStart) return { level, meetings: 1, effortAtMost: school.effortAtMost }
+  return {
+    level,
+    meetings: school.meetingsBeforeStep + (gap > 1 ? WIDE_GAP_MEETINGS : 0) + (triedHigher ? TRIED_MEETINGS : 0),
+    effortAtMost: gap > 1 ? Math.max(1, (school.effortAtMost ?? 10) - WIDE_GAP_EFFORT) : school.effortAtMost,
+  }
+}
+
+function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: Evidence['side']): SideVerdict {
   const where = side === 'both' ? '' : `${side === 'left' ? 'Left' : 'Right'}: `
   const last = evidence.at(-1)
   const say = (kind: DecisionKind, words: string, extra: Partial<SideVerdict> = {}): SideVerdict =>
@@ -95,25 +136,28 @@ function judgeSide(evidence: Evidence[], school: School, side: Evidence['side'])
   if (now !== null) {
     const before = evidence.at(-2)
     const twice = before !== undefined && easesNow(before) !== null
-    return say('ease-now', twice ? `${now}, the second time running: leave it out until it is looked at.` : `${now}.`, { suggestClinician: twice })
+    const isFar = shareOf(last) < FAR_SHARE
+    return say('ease-now', twice ? `${now}, the second time running: leave it out until it is looked at.` : `${now}.`, { suggestClinician: twice, isFar })
   }
   const poor = evidence.slice(-3).filter(isPoor)
   if (poor.length >= 2) return say('ease', `${sentenceOf(poor.at(-1)!)}, ${poor.length} times of the last ${Math.min(3, evidence.length)}.`)
 
-  const recent = evidence.slice(-school.meetingsBeforeStep)
-  if (recent.length < school.meetingsBeforeStep) {
+  const recent = evidence.slice(-wanted.meetings)
+  if (evidence.length < school.meetingsBeforeStep && recent.length < wanted.meetings) {
     return say('too-early', `${sentenceOf(last)}; ${school.name} looks at ${school.meetingsBeforeStep} meetings.`)
   }
-  const missing = [recent.some((entry) => lacksEffort(entry, school)) ? 'effort' : '', recent.some((entry) => entry.form === null) ? 'form' : ''].filter((what) => what !== '')
-  if (missing.length > 0 && recent.every((entry) => meetsRule(asBestNoted(entry), school))) {
+  if (recent.length < wanted.meetings) return say('stay', `${sentenceOf(last)}; the next rung is a large one: ${wanted.meetings} meetings are looked at.`)
+  const meets = (entry: Evidence) => meetsRule(entry, wanted)
+  const missing = [recent.some((entry) => lacksEffort(entry, wanted)) ? 'effort' : '', recent.some((entry) => entry.form === null) ? 'form' : ''].filter((what) => what !== '')
+  if (missing.length > 0 && recent.every((entry) => meets(asBestNoted(entry)))) {
     const when = recent.length === 1 ? '' : recent.length === 2 ? ' in both meetings' : ` in all ${recent.length} meetings`
     return say('ask', `${sentenceOf(last)}, but ${missing.join(' and ')} ${missing.length === 1 ? 'was' : 'were'} not noted${when}: ask next time.`)
   }
-  if (recent.every((entry) => meetsRule(entry, school))) {
-    const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meetsRule(entry, school))
-    return say('step-up', `${sentenceOf(last)}, ${streak} meetings running.`, { streak })
+  if (recent.every(meets)) {
+    const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meets(entry))
+    return say('step-up', streak === 1 ? `${sentenceOf(last)}: very easy in the first meetings.` : `${sentenceOf(last)}, ${streak} meetings running.`, { streak })
   }
-  return say('stay', `${sentenceOf(recent.findLast((entry) => !meetsRule(entry, school)) ?? last)}.`)
+  return say('stay', `${sentenceOf(recent.findLast((entry) => !meets(entry)) ?? last)}.`)
 }
 
 /** Why a single outcome eases at once, in words; null where it does not. A pull that eases with the breath is no pain. */
@@ -123,12 +167,12 @@ function easesNow(entry: Evidence): string | null {
   if (pain >= PAIN_THAT_EASES && entry.arrivalPain !== null && entry.arrivalPain < PAIN_THAT_EASES) return `Pain ${pain} of 10, arrived with ${entry.arrivalPain}`
   if (pain >= PAIN_THAT_EASES && entry.arrivalPain === null) return `Pain ${pain} of 10`
   if (entry.arrivalPain !== null && pain >= entry.arrivalPain + PAIN_RISE_THAT_EASES && pain > 0) return `Pain rose from ${entry.arrivalPain} to ${pain}`
-  if (shareOf(entry) < 0.25) return `${amountWords(entry)}, under a quarter`
+  if (shareOf(entry) < FAR_SHARE) return `${amountWords(entry)}, under a quarter`
   return null
 }
 
 function isPoor(entry: Evidence): boolean {
-  return shareOf(entry) < 0.5 || entry.form === 'slipped' || entry.done === 'eased' || entry.done === 'stopped'
+  return shareOf(entry) < NOT_REACHED_SHARE || entry.form === 'slipped' || entry.done === 'eased' || entry.done === 'stopped'
 }
 
 /** Achieved ÷ target; 1 where either was not recorded, since what is empty is no evidence. */
@@ -141,8 +185,8 @@ function isReached(entry: Evidence): boolean {
   return (entry.done === 'done' || entry.done === 'more') && entry.achieved !== null && shareOf(entry) >= 1
 }
 
-function lacksEffort(entry: Evidence, school: School): boolean {
-  return school.effortAtMost !== null && entry.effort === null
+function lacksEffort(entry: Evidence, wanted: Wanted): boolean {
+  return wanted.effortAtMost !== null && entry.effort === null
 }
 
 /** The entry as it would be if what is empty turned out well: tells a question worth asking from an idle one. */
@@ -150,16 +194,20 @@ function asBestNoted(entry: Evidence): Evidence {
   return { ...entry, effort: entry.effort ?? 0, form: entry.form ?? 'clean' }
 }
 
-function meetsRule(entry: Evidence, school: School): boolean {
-  const easy = school.effortAtMost === null || (entry.effort !== null && entry.effort <= school.effortAtMost)
+function meetsRule(entry: Evidence, wanted: Wanted): boolean {
+  const easy = wanted.effortAtMost === null || (entry.effort !== null && entry.effort <= wanted.effortAtMost)
+  // What was done on a lower rung, on a tired day, says nothing of this one.
+  const isHere = entry.level === null || entry.level >= wanted.level
   const pain = entry.pain ?? 0
   const calm = pain <= PAIN_THAT_STILL_STEPS && (entry.arrivalPain === null || pain <= entry.arrivalPain || entry.painKind === 'pull')
-  return isReached(entry) && entry.form === 'clean' && easy && calm
+  return isReached(entry) && isHere && entry.form === 'clean' && easy && calm
 }
 
-function nextLevel(kind: DecisionKind, level: number, rungs: readonly number[]): number {
+function nextLevel(kind: DecisionKind, level: number, rungs: readonly number[], isFar = false): number {
   if (kind === 'step-up') return rungs.find((rung) => rung > level) ?? level
-  if (kind === 'ease' || kind === 'ease-now') return Math.max(1, rungs.findLast((rung) => rung < level) ?? Math.min(level, rungs[0] ?? 1))
+  const below = rungs.filter((rung) => rung < level)
+  if (kind === 'ease-now' && isFar && below.length > 1) return below.at(-2)!
+  if (kind === 'ease' || kind === 'ease-now') return Math.max(1, below.at(-1) ?? Math.min(level, rungs[0] ?? 1))
   return level
 }
 

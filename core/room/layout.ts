@@ -139,14 +139,25 @@ function twoArcs(room: Room, footprints: readonly Footprint[], depth: number): L
 
 /** Stations along a way in their order, what is spare shared out evenly between them. */
 function along(path: Path, footprints: readonly Footprint[], row: 0 | 1): Place[] {
-  const needed = sum(footprints.map((one) => one.widthM))
-  const gap = (path.lengthM - needed) / Math.max(1, path.isClosed ? footprints.length : footprints.length + 1)
-  let at = path.isClosed ? -(footprints[0]?.widthM ?? 0) / 2 : gap
-  return footprints.map((footprint) => {
-    const place = { ...path.at(at + footprint.widthM / 2), row }
-    at += footprint.widthM + gap
+  const widths = path.isClosed ? widthsOnRing(footprints, path.lengthM) : footprints.map((one) => one.widthM)
+  const gap = (path.lengthM - sum(widths)) / Math.max(1, path.isClosed ? footprints.length : footprints.length + 1)
+  let at = path.isClosed ? -(widths[0] ?? 0) / 2 : gap
+  return widths.map((width) => {
+    const place = { ...path.at(at + width / 2), row }
+    at += width + gap
     return place
   })
+}
+
+/**
+ * How much of a ring's rim each station takes so that its inner corners stay clear of its neighbours': deep ones more
+ * than their width. Where that is more than there is, all give way alike.
+ */
+function widthsOnRing(footprints: readonly Footprint[], lengthM: number): number[] {
+  const radius = lengthM / (2 * Math.PI)
+  const wanted = footprints.map(({ widthM, depthM }) => Math.max(widthM, 2 * radius * Math.atan(widthM / 2 / Math.max(0.3, radius - depthM / 2))))
+  const share = Math.min(1, lengthM / Math.max(1e-9, sum(wanted)))
+  return wanted.map((width) => width * share)
 }
 
 function sum(values: readonly number[]): number {

@@ -30,6 +30,21 @@ describe('the room', () => {
     const radius = 8.5 / 2 - 0.3 - 0.6
     expect(layoutOf(ROOM, chairs(10), 'ring').spareM).toBeCloseTo(2 * Math.PI * radius - 15, 6)
   })
+  it('keeps deep stations clear of each other at their inner corners where the rim allows it', () => {
+    const mixed = ['bed', 'floor', 'chair', 'chair', 'standing', 'floor'].map((tier) => footprintOf(tier as 'bed', 'room'))
+    const { places } = layoutOf(ROOM, mixed, 'ring')
+    const corners = places.map((place, at) => {
+      const [w, d, turn] = [mixed[at]!.widthM / 2, mixed[at]!.depthM / 2, (place.facingDeg * Math.PI) / 180]
+      return [[-w, -d], [w, -d], [w, d], [-w, d]].map(([x, y]) => ({ x: place.x + x! * Math.cos(turn) - y! * Math.sin(turn), y: place.y + x! * Math.sin(turn) + y! * Math.cos(turn) }))
+    })
+    // Two rectangles are apart where some side of one has all of the other beyond it (separating axis).
+    const apart = (a: { x: number; y: number }[], b: { x: number; y: number }[]) => [a, b].some((one) => one.some((from, side) => {
+      const to = one[(side + 1) % 4]!
+      const across = (point: { x: number; y: number }) => (to.x - from.x) * (point.y - from.y) - (to.y - from.y) * (point.x - from.x)
+      return (one === a ? b : a).every((point) => across(point) <= 1e-6)
+    }))
+    for (const [a, one] of corners.entries()) for (const [b, other] of corners.entries()) if (a < b) expect(apart(one, other), `${a} and ${b}`).toBe(true)
+  })
   it('keeps every place inside the walls and neighbours a width apart, whatever the room', () => {
     fc.assert(fc.property(fc.double({ min: 5, max: 20, noNaN: true }), fc.double({ min: 5, max: 20, noNaN: true }), fc.integer({ min: 2, max: 30 }), (lengthM, widthM, count) => {
       const layout = layoutOf({ lengthM, widthM, door: ROOM.door }, chairs(count))

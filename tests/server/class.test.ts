@@ -72,7 +72,7 @@ describe('a class on the server', () => {
   })
   it('keeps the last of several arrivals, and a choice by hand until it is taken back', async () => {
     const participant = view.people[0].id
-    const arrival = { came: true, pain: 3, usualPain: null, tired: true, sore: false, dizzy: false, ill: false }
+    const arrival = { came: true, pain: 3, usualPain: null, tired: true, sore: false, dizzy: false, ill: false, late: false, news: 'none', newsNote: '' }
     await lead.call('PUT', `/api/meetings/${view.meeting.id}/arrivals`, { participant, arrival })
     await lead.call('PUT', `/api/meetings/${view.meeting.id}/arrivals`, { participant, arrival: { ...arrival, tired: false } })
     expect((await nextMeeting(lead)).arrivals[participant]).toEqual({ ...arrival, tired: false })

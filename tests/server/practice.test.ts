@@ -9,7 +9,7 @@ beforeAll(async () => {
 })
 afterAll(() => world.close())
 
-const VENUE = { name: 'Mill Hall', address: '1 Mill Road', roomLengthM: 9.5, roomWidthM: 7.25, emergencyPlan: 'Meet at the pond.', defibrillator: 'Porch', cupboard: { cushion: 4, strap: 0 } }
+const VENUE = { name: 'Mill Hall', address: '1 Mill Road', roomLengthM: 9.5, roomWidthM: 7.25, emergencyPlan: 'Meet at the pond.', defibrillator: 'Porch', door: { wall: 'left', alongM: 2.5 }, cupboard: { cushion: 4, strap: 0 } }
 
 describe('venues and circles', () => {
   it('stores a venue whole, to the centimetre, and saves it again', async () => {

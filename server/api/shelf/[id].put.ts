@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { ShelfFields } from '../../../core/plan/shelf'
-import { saveOnShelf } from '../../database/shelf'
+import { saveOnShelf, shelfPlanById } from '../../database/shelf'
 import { idOf, readInput } from '../../session/readInput'
 import { leadRoute } from '../../session/routes'
 
@@ -8,6 +8,7 @@ const Sent = ShelfFields.extend({ version: z.number('The version that was read i
 
 /** Saves a plan of the shelf: its blocks, its tags, whether it is put away. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const { id } = await shelfPlanById(db, practiceId, idOf(event))
   const { version, ...fields } = await readInput(event, Sent)
-  return saveOnShelf(db, practiceId, idOf(event), version, fields, account.id)
+  return saveOnShelf(db, practiceId, id, version, fields, account.id)
 })

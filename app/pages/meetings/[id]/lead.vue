@@ -83,7 +83,7 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
           <p class="text-[1.1rem] text-faint truncate">{{ nextBlock ? `Next: ${nameOf(nextBlock.movement)}` : 'Next: back to where you began' }}</p>
         </div>
         <PaceDisc v-if="pace" :moment="pace" :running="isRunning" />
-        <p class="numerals font-bold leading-none text-[5rem] sm:text-[6.4rem]" role="timer" :aria-label="`${Math.ceil(leftSeconds)} seconds left`" data-test="left">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
+        <p class="numerals font-bold leading-none text-[5rem] sm:text-[6.4rem]" role="timer" :data-left-ms="reading.leftMs" :aria-label="`${Math.ceil(leftSeconds)} seconds left`" data-test="left">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
       </div>
       <p v-if="distance !== 'room' && cue" class="text-[1.15rem] leading-snug bg-sunk rounded-lg px-3 py-1.5 shrink-0 line-clamp-2" aria-live="polite" data-test="cue">{{ cue.say }}</p>
       <div class="flex flex-wrap items-center gap-2 shrink-0">

@@ -1,6 +1,10 @@
 import { accidentsOf } from '../../../database/accidents'
+import { meetingById } from '../../../database/meetings'
 import { idOf } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
 /** Accidents that were written down in a meeting. */
-export default accountRoute(({ event, db, practiceId }) => accidentsOf(db, practiceId, idOf(event)))
+export default accountRoute(async ({ event, db, practiceId }) => {
+  const { id } = await meetingById(db, practiceId, idOf(event))
+  return accidentsOf(db, practiceId, id)
+})

@@ -24,8 +24,9 @@ const Sent = z.object({
 
 /** A course of weekly meetings from one plan, with what changes from week to week; only looked at, or made. */
 export default leadRoute(async ({ event, db, practiceId }) => {
+  const shelf = await shelfPlanById(db, practiceId, idOf(event))
   const { circleId, startsAt, weeks, variety, look } = await readInput(event, Sent)
-  const [shelf, circle, catalogue] = await Promise.all([shelfPlanById(db, practiceId, idOf(event)), circleById(db, practiceId, circleId), linkedCatalogue(db, practiceId)])
+  const [circle, catalogue] = await Promise.all([circleById(db, practiceId, circleId), linkedCatalogue(db, practiceId)])
   const there = await circleToFit(db, practiceId, circle, startsAt, catalogue)
   const plan = { ...shelf.plan, school: circle.school }
   const course = courseOf(plan, { weeks, variety }, (raised) => fitOf(raised, there).seconds <= raised.minutes * 60 + SLACK_SECONDS, catalogue)
