@@ -14,7 +14,7 @@ const CHECKS = [
 ]
 
 await run(async () => {
-  await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client', chromium: 'chromium', openssl: 'openssl' })
+  await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client', chromium: 'chromium', openssl: 'openssl', pdftotext: 'poppler-utils' })
   await installModules()
   say('Preparing the types …')
   program(['nuxt', 'prepare', '--logLevel=silent'])

@@ -24,7 +24,7 @@ try {
 
 /** Empties every table of the application, the demo's and anything else. */
 async function clear(): Promise<void> {
-  const tables = ['health_log', 'measures', 'screenings', 'own_movements', 'ledger', 'outcomes', 'class_events', 'hand_choices', 'accidents', 'meeting_guests', 'arrivals', 'plan_versions', 'meetings', 'shelf_versions', 'shelf_plans', 'circle_members', 'circles', 'venues', 'levels', 'participant_considerations', 'participants', 'accounts', 'practices']
+  const tables = ['home_ticks', 'home_practices', 'health_log', 'measures', 'screenings', 'own_movements', 'ledger', 'outcomes', 'class_events', 'hand_choices', 'accidents', 'meeting_guests', 'arrivals', 'plan_versions', 'meetings', 'shelf_versions', 'shelf_plans', 'circle_members', 'circles', 'venues', 'levels', 'participant_considerations', 'participants', 'accounts', 'practices']
   for (const table of tables) await db(table).delete()
   rmSync(signInFile, { force: true })
 }

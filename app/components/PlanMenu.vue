@@ -3,7 +3,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 
 /** What can be done with the plan as a whole: paper, shelf, versions, files. */
 const { meetingId } = defineProps<{ meetingId: string; canChange: boolean; isLead: boolean }>()
-const emit = defineEmits<{ shelf: []; versions: []; file: [file: File] }>()
+const emit = defineEmits<{ shelf: []; cues: []; versions: []; file: [file: File] }>()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const fileUrl = computed(() => `/api/meetings/${meetingId}/plan`)
 function read(event: Event): void {
@@ -22,6 +22,7 @@ const itemClass = (active: boolean) => `flex w-full text-left px-4 min-h-11 item
       <MenuItem v-if="isLead" v-slot="{ active }"><button :class="itemClass(active)" @click="emit('shelf')">To the shelf</button></MenuItem>
       <MenuItem v-if="isLead" v-slot="{ active }"><button :class="itemClass(active)" @click="emit('versions')">Versions</button></MenuItem>
       <MenuItem v-slot="{ active }"><a :href="fileUrl" :class="itemClass(active)">As a file</a></MenuItem>
+      <MenuItem v-slot="{ active }"><button :class="itemClass(active)" @click="emit('cues')">The cue script, WebVTT</button></MenuItem>
       <MenuItem v-if="canChange" v-slot="{ active }"><button :class="itemClass(active)" @click="picker?.click()">Read in a file</button></MenuItem>
     </MenuItems>
     <input ref="picker" type="file" accept=".json,application/json" class="sr-only" tabindex="-1" aria-label="A plan’s file" data-test="plan-file" @change="read" >

@@ -25,7 +25,7 @@ export async function eraseParticipant(db: Database, practiceId: string, partici
     const outcomes = await trx('outcomes').where(own).select<{ meeting_id: string; movement: string; at: number; event: unknown }[]>('meeting_id', 'movement', 'at', 'event')
     await trx.batchInsert('outcomes', outcomes.map((row) => {
       const id = randomUUID()
-      const event: OutcomeEvent = { ...fromJson<OutcomeEvent>(row.event), id, participant: nameless, pain: null, painKind: null, effort: null, form: null, note: '' }
+      const event: OutcomeEvent = { ...fromJson<OutcomeEvent>(row.event), id, participant: nameless, pain: null, painKind: null, painWhere: '', effort: null, form: null, cheat: '', support: null, note: '' }
       return { id, practice_id: practiceId, meeting_id: row.meeting_id, participant_id: nameless, movement: row.movement, at: row.at, event: JSON.stringify(event), logged_by: null }
     }), 500)
     // The rest hangs on the person and goes with them: health facts, levels, screenings, measures, decisions, places.

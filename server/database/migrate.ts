@@ -4,9 +4,10 @@ import * as ownMovements from './migrations/002_own_movements'
 import * as knowPeople from './migrations/003_know_people'
 import * as shelf from './migrations/004_shelf'
 import * as gatherAndLead from './migrations/005_gather_and_lead'
+import * as takeHome from './migrations/006_take_home'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
-const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople, '004_shelf': shelf, '005_gather_and_lead': gatherAndLead }
+const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople, '004_shelf': shelf, '005_gather_and_lead': gatherAndLead, '006_take_home': takeHome }
 
 /** Brings the database to the newest shape; does nothing when it is there already. */
 export async function migrate(db: Knex): Promise<string[]> {

@@ -17,10 +17,12 @@ const closed = ROUTES.filter(({ method, path }) => !OPEN.has(`${method} ${path}`
 let world: World
 let lead: Caller
 let view: any
+let shelfId = ''
 beforeAll(async () => {
   world = await World.open()
   lead = await world.signedIn()
   view = await nextMeeting(lead)
+  shelfId = (await lead.call('GET', '/api/shelf')).body[0].id
 })
 afterAll(() => world.close())
 
@@ -29,6 +31,7 @@ const OWNERS: Record<string, () => string> = {
   participants: () => view.people[0].id,
   circles: () => view.circle.id,
   venues: () => view.venue.id,
+  shelf: () => shelfId,
 }
 const ownPath = (path: string) => path.replace('[id]', OWNERS[path.split('/')[2]!]?.() ?? '')
 

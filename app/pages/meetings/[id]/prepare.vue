@@ -5,6 +5,9 @@ import { blockFor } from '~~/core/plan/edits'
 import { Plan, type Block } from '~~/core/plan/plan'
 import { readPlan } from '~~/core/formats/planJson'
 import type { SchoolId } from '~~/core/catalogue/words'
+import { writeWebVtt } from '~~/core/formats/webvtt'
+import { cuesOf } from '~~/core/lead/cues'
+import { scriptOf } from '~~/core/lead/script'
 import { placingOf } from '~~/core/plan/placing'
 import { placingWords } from '~/words/placingWords'
 import { calledName } from '~/words/tierWords'
@@ -134,6 +137,16 @@ async function toShelf(): Promise<void> {
     notice.value = refusalOf(error).message
   }
 }
+/** Everything that one voice says, as a subtitle file. */
+function saveCues(): void {
+  const { timeline } = meeting
+  const cues = cuesOf(scriptOf(timeline), plan.value, timeline, meeting.ridersPresent, meeting.sides, catalogue.value, useCatalogue().textsOf)
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([writeWebVtt(cues, timeline.seconds)], { type: 'text/vtt' }))
+  link.download = 'cues.vtt'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
 function toggle(which: 'checks' | 'coverage' | 'compose' | 'versions'): void {
   panel.value = panel.value === which ? null : which
 }
@@ -223,7 +236,7 @@ useKeys([
       <button class="button" :class="panel === 'checks' ? 'button-on' : ''" :aria-expanded="panel === 'checks'" title="C" data-test="checks" @click="toggle('checks')">Checks: {{ checkWords }}</button>
       <button class="button" :class="panel === 'coverage' ? 'button-on' : ''" :aria-expanded="panel === 'coverage'" title="V" @click="toggle('coverage')">Coverage</button>
       <button v-if="!locked" class="button" :class="panel === 'compose' ? 'button-on' : ''" :aria-expanded="panel === 'compose'" title="M" @click="toggle('compose')">Compose</button>
-      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><PlanMenu :meeting-id="meeting.view!.meeting.id" :can-change="!locked" :is-lead="isLead" @shelf="toShelf" @versions="toggle('versions')" @file="readFile" /></span>
+      <span class="ml-auto flex gap-2"><button class="button" :disabled="locked || selected === null" title="D" @click="duplicate">Once more</button><button class="button" :disabled="zoom <= 1" title="−" aria-label="Narrower columns" @click="zoom = Math.max(1, zoom / 1.4)">−</button><button class="button" :disabled="zoom >= 4" title="+" aria-label="Wider columns" @click="zoom = Math.min(4, zoom * 1.4)">+</button><PlanMenu :meeting-id="meeting.view!.meeting.id" :can-change="!locked" :is-lead="isLead" @shelf="toShelf" @cues="saveCues" @versions="toggle('versions')" @file="readFile" /></span>
     </div>
     <ul v-if="fileProblems.length > 0" class="wrong" role="alert"><li v-for="words in fileProblems" :key="words">{{ words }}</li></ul>
     <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="editor.apply(...$event)" @select="selected = $event" />

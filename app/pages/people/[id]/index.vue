@@ -42,7 +42,7 @@ const age = computed(() => store.normPerson.age)
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
       <h1>{{ store.person.name }}</h1>
       <p class="text-faint">{{ [age === null ? '' : `turns ${age} this year`, store.person.heightCm === null ? '' : `${store.person.heightCm} cm`, store.person.pace === 'usual' ? '' : `moves ${store.person.pace.replace('-', ' ')}`].filter((word) => word !== '').join(', ') }}</p>
-      <div class="flex flex-wrap gap-2 ml-auto"><NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink></div>
+      <div class="flex flex-wrap gap-2 ml-auto"><NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink><NuxtLink :to="`/people/${id}/home`" class="button">Take home</NuxtLink><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink></div>
     </div>
     <p v-if="store.due" class="bg-mark-soft rounded-lg px-4 py-2" data-test="due">Screen again: {{ store.due }}</p>
     <div class="grid gap-x-12 gap-y-8 lg:grid-cols-2">

@@ -1,6 +1,9 @@
-import { shelfVersionsOf } from '../../../database/shelf'
+import { shelfPlanById, shelfVersionsOf } from '../../../database/shelf'
 import { idOf } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
 
 /** Earlier versions of a plan on the shelf, the newest first. */
-export default leadRoute(({ event, db, practiceId }) => shelfVersionsOf(db, practiceId, idOf(event)))
+export default leadRoute(async ({ event, db, practiceId }) => {
+  const { id } = await shelfPlanById(db, practiceId, idOf(event))
+  return shelfVersionsOf(db, practiceId, id)
+})

@@ -1,0 +1,12 @@
+import { HomePractice } from '../../../../../core/reflect/homePractice'
+import { homePracticeOf, saveHomePractice } from '../../../../database/homePractices'
+import { participantById } from '../../../../database/people'
+import { idOf, readInput } from '../../../../session/readInput'
+import { leadRoute } from '../../../../session/routes'
+
+/** Keeps what somebody does at home. */
+export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const { id } = await participantById(db, practiceId, idOf(event))
+  await saveHomePractice(db, practiceId, id, await readInput(event, HomePractice), account.id)
+  return homePracticeOf(db, practiceId, id)
+})

@@ -1,0 +1,75 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { HELPER, nextMeeting, STRANGER, World, type Caller } from '../world'
+
+let world: World
+let lead: Caller
+let cora = ''
+const folder = mkdtempSync(join(tmpdir(), 'circle-handout-'))
+beforeAll(async () => {
+  world = await World.open()
+  lead = await world.signedIn()
+  cora = (await nextMeeting(lead)).people.find((person: any) => person.name === 'Cora Linden').id
+})
+afterAll(async () => {
+  rmSync(folder, { recursive: true, force: true })
+  await world.close()
+})
+const home = (path = '') => `/api/participants/${cora}/home${path}`
+async function file(path: string): Promise<{ bytes: Buffer; type: string; ms: number }> {
+  const began = performance.now()
+  const reply = await fetch(world.address + path, { headers: { cookie: lead.cookie } })
+  return { bytes: Buffer.from(await reply.arrayBuffer()), type: reply.headers.get('content-type') ?? '', ms: performance.now() - began }
+}
+
+describe('home practice', () => {
+  it('is proposed from what was done, kept, and says at the field what cannot be', async () => {
+    const { body } = await lead.call('GET', home())
+    expect(body.proposals.length).toBeGreaterThanOrEqual(3)
+    const entries = body.proposals.slice(0, 4).map(({ movement, variation, dose, rounds }: any) => ({ movement, variation, dose, rounds }))
+    expect((await lead.call('PUT', home(), { entries: [], timesAWeek: 3, times: ['8'] })).body.data.fields).toEqual({ entries: 'Choose a movement at least.', 'times.0': 'A time is written as 08:30.' })
+    const kept = (await lead.call('PUT', home(), { entries, timesAWeek: 6, times: ['08:30', '19:00'], note: 'Before tea.' })).body
+    expect(kept.practice).toMatchObject({ entries, timesAWeek: 6 })
+  })
+  it('is ticked once a day, and the tick can be taken back', async () => {
+    const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
+    for (let twice = 0; twice < 2; twice += 1) await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: true })
+    expect((await lead.call('GET', home())).body.home.ticks).toEqual({ [movement]: ['2026-11-20'] })
+    expect((await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: false })).body.ticks).toEqual({})
+  })
+  it('is for leads of this practice', async () => {
+    expect((await (await world.signedIn(HELPER)).call('GET', home())).status).toBe(403)
+    for (const path of ['', '/handout', '/calendar']) expect((await (await world.signedIn(STRANGER)).call('GET', home(path))).status).toBe(404)
+  })
+})
+
+describe('the handout', () => {
+  it('is a PDF in under a second and a half whose text and figures can be read back (poppler)', async () => {
+    await file(home('/handout'))
+    const { bytes, type, ms } = await file(home('/handout'))
+    expect(type).toBe('application/pdf')
+    expect(ms).toBeLessThan(1500)
+    const path = join(folder, 'handout.pdf')
+    writeFileSync(path, bytes)
+    const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
+    expect(text).toContain('At home: Cora Linden')
+    expect(text).toMatch(/6 times a week, at 08:30 and 19:00\. Slowly, and never into pain\. Before tea\./)
+    for (const words of ['Easier:', 'Sharp or stabbing pain: stop at once.', 'Tick, and bring it back', 'week 4']) expect(text).toContain(words)
+    // The figures are drawn: a rendered page is not white where the first one stands.
+    spawnSync('pdftoppm', ['-r', '40', '-gray', '-f', '1', '-l', '1', path, join(folder, 'page')])
+    const picture = readFileSync(join(folder, 'page-1.pgm'))
+    const [width, height] = /^P5\s+(\d+)\s+(\d+)/.exec(picture.subarray(0, 20).toString('latin1'))!.slice(1).map(Number) as [number, number]
+    const pixels = picture.subarray(picture.length - width * height)
+    let dark = 0
+    for (let y = Math.round(height * 0.13); y < Math.round(height * 0.28); y += 1) for (let x = Math.round(width * 0.08); x < Math.round(width * 0.3); x += 1) if (pixels[y * width + x]! < 200) dark += 1
+    expect(dark).toBeGreaterThan(40)
+  })
+  it('comes with a calendar of the same times', async () => {
+    const { bytes, type } = await file(home('/calendar'))
+    expect(type).toContain('text/calendar')
+    expect(bytes.toString()).toMatch(/BEGIN:VEVENT[\s\S]*T083000[\s\S]*RRULE:FREQ=WEEKLY;BYDAY=MO,WE,FR/)
+  })
+})
