@@ -37,6 +37,7 @@ defineExpose({ accept: () => answer(decision.toLevel), change: () => (changing.v
     <div class="min-w-0">
       <p><strong class="font-semibold">{{ catalogue.movements.get(decision.movement)?.name }}</strong> <span class="rounded px-1.5" :class="decision.kind === 'step-up' ? 'bg-action-soft' : decision.kind.startsWith('ease') ? 'bg-mark-soft' : 'text-faint'">{{ WORDS[decision.kind] }}</span></p>
       <p class="text-[0.94rem] text-faint">{{ decision.because }}<template v-if="decision.suggestClinician"> Suggest that a clinician looks at it.</template></p>
+      <p v-if="decision.others.length > 0" class="text-[0.88rem] text-faint" data-test="others">Another school would say: {{ decision.others.map((other) => `${catalogue.schools.get(other.school)?.name} level ${other.toLevel}`).join(', ') }}.</p>
       <p v-if="settled" class="text-[0.88rem] text-action">{{ settled.answer === 'accepted' ? 'Accepted' : `Changed to level ${settled.toLevel}` }} by {{ settled.decidedBy }}<template v-if="settled.reason">: {{ settled.reason }}</template></p>
       <div v-if="changing" class="mt-2 flex flex-wrap gap-2 items-end">
         <label><span class="label text-[0.88rem]">Level next time</span><select v-model="toLevel" class="field w-64"><option v-for="rung in rungs" :key="rung.id" :value="rung.level">{{ rung.level }} · {{ rung.name }}</option></select></label>

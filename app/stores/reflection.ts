@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { Level, Tier } from '~~/core/catalogue/words'
+import { Level, SchoolId, Tier } from '~~/core/catalogue/words'
 
 const Kind = z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early'])
-const ProposedDecision = z.object({ participant: z.string(), kind: Kind, movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, because: z.string(), suggestClinician: z.boolean() })
+const ProposedDecision = z.object({ participant: z.string(), kind: Kind, movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, because: z.string(), suggestClinician: z.boolean(), others: z.array(z.object({ school: SchoolId, kind: Kind, toLevel: Level })).default([]) })
 export type ProposedDecision = z.infer<typeof ProposedDecision>
 const Settled = z.object({ participant: z.string(), movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, answer: z.enum(['accepted', 'changed']), reason: z.string(), decidedBy: z.string(), decidedAt: z.string() })
 export type Settled = z.infer<typeof Settled>

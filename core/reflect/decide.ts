@@ -157,7 +157,12 @@ function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: E
     const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meets(entry))
     return say('step-up', streak === 1 ? `${sentenceOf(last)}: very easy in the first meetings.` : `${sentenceOf(last)}, ${streak} meetings running.`, { streak })
   }
-  return say('stay', `${sentenceOf(recent.findLast((entry) => !meets(entry)) ?? last)}.`)
+  const failing = recent.findLast((entry) => !meets(entry)) ?? last
+  const why = [
+    failing.level !== null && failing.level < wanted.level ? 'on a lower rung' : '',
+    lacksEffort(failing, wanted) ? 'effort not noted' : '', failing.form === null ? 'form not noted' : '',
+  ].filter((words) => words !== '')
+  return say('stay', `${[sentenceOf(failing), ...why].join(', ')}.`)
 }
 
 /** Why a single outcome eases at once, in words; null where it does not. A pull that eases with the breath is no pain. */

@@ -12,7 +12,7 @@ const propose = (person = cora, props: Record<string, number> = {}) => proposeHo
 describe('what somebody takes home', () => {
   it('is what was done lately first, one level easier than in class', () => {
     const [first, second] = propose()
-    expect(first).toMatchObject({ movement: 'upper-back-turn', level: 2, because: 'Level 2, one easier than level 3 in class.' })
+    expect(first).toMatchObject({ movement: 'upper-back-turn', level: 2, because: 'Level 2, easier than level 3 in class.' })
     expect(second!.movement).toBe('bridge')
   })
   it('holds nothing that is not done alone, for anybody', () => {

@@ -58,7 +58,7 @@ function proposalOf(movement: Movement, tier: Tier, person: Person, school: Scho
   const easier = Math.max(ladder[0]!.level, inClass - 1)
   const variation = ladder.findLast((rung) => rung.level <= easier && isSafeAlone(rung, catalogue) && hasProps(rung, homeProps, catalogue) && judge(rung, dose, 'both', person, catalogue).blocks.length === 0)
   if (!variation) return null
-  const words = variation.level < inClass ? `Level ${variation.level}, one easier than level ${inClass} in class.` : `Level ${variation.level}, the easiest there is.`
+  const words = variation.level < inClass ? `Level ${variation.level}, easier than level ${inClass} in class.` : `Level ${variation.level}, the easiest there is.`
   return { movement: movement.id, variation: variation.id, dose, rounds: Math.min(2, rounds), tier, level: variation.level, because: words }
 }
 

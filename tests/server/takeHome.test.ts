@@ -73,3 +73,14 @@ describe('the handout', () => {
     expect(bytes.toString()).toMatch(/BEGIN:VEVENT[\s\S]*T083000[\s\S]*RRULE:FREQ=WEEKLY;BYDAY=MO,WE,FR/)
   })
 })
+
+describe('outcomes as a spreadsheet', () => {
+  it('hold a row for each person, block and side of all meetings', async () => {
+    const { bytes, type } = await file('/api/exports/outcomes')
+    expect(type).toContain('text/csv')
+    const lines = bytes.toString().trim().split('\r\n')
+    const [{ stored }] = (await world.db.raw('select count(distinct meeting_id, participant_id, json_value(event, "$.blockId"), json_value(event, "$.side")) as stored from outcomes'))[0]
+    expect(lines).toHaveLength(Number(stored) + 1)
+    expect((await (await world.signedIn(HELPER)).call('GET', '/api/exports/outcomes')).status).toBe(403)
+  })
+})

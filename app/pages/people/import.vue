@@ -51,7 +51,7 @@ watch(what, () => {
     <h1>Spreadsheets</h1>
     <p v-if="!isLead" class="text-faint">This is for leads.</p>
     <template v-else>
-      <p class="flex flex-wrap gap-2"><a class="button" href="/api/exports/people">People as a spreadsheet</a><a class="button" href="/api/exports/measures">Measures as a spreadsheet</a></p>
+      <p class="flex flex-wrap gap-2"><a class="button" href="/api/exports/people">People as a spreadsheet</a><a class="button" href="/api/exports/measures">Measures as a spreadsheet</a><a class="button" href="/api/exports/outcomes">Outcomes as a spreadsheet</a></p>
       <div class="flex flex-wrap items-end gap-4">
         <label class="w-52"><span class="label">Read in</span><select v-model="what" class="field"><option value="people">people</option><option value="measures">measures</option></select></label>
         <label class="flex-1 min-w-72"><span class="label">A file with commas, semicolons or tabs between the cells</span><input type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" class="field" data-test="file" @change="read" ></label>

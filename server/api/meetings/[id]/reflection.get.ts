@@ -1,4 +1,5 @@
 import { schoolFor } from '../../../../core/plan/schoolFor'
+import { otherSchools } from '../../../../core/reflect/otherSchools'
 import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
@@ -22,11 +23,13 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   ])
   const decisions = people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
-    return reflectOn(meeting.id, person, own, (blockId) => schoolFor(meeting.plan, blockId, person), catalogue).map((decision) => {
+    const proposed = reflectOn(meeting.id, person, own, (blockId) => schoolFor(meeting.plan, blockId, person), catalogue)
+    const others = otherSchools(meeting.id, person, own, proposed, catalogue)
+    return proposed.map((decision) => {
       // What was settled stands as it was proposed then: the person's level has moved since.
       const settled = answered.find((entry) => entry.participant === person.id && entry.movement === decision.movement && entry.tier === decision.tier)
       const asProposed = settled ? { kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel } : {}
-      return { participant: person.id, ...decision, ...asProposed }
+      return { participant: person.id, ...decision, ...asProposed, others: others.get(`${decision.movement} ${decision.tier}`) ?? [] }
     })
   })
   return { decisions, answered }

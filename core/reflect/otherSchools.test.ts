@@ -1,0 +1,27 @@
+import { describe, expect, it } from 'vitest'
+import { personIn } from '../../tests/people'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { otherSchools } from './otherSchools'
+import { reflectOn, type DatedOutcome } from './reflectOn'
+
+const catalogue = shippedCatalogue()
+const person = personIn('chair', { levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 2 }] })
+const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutcome => ({
+  id: crypto.randomUUID(), at: 1, blockId: 'b', participant: person.id, movement: 'bridge', tier: 'chair', side: 'both', variation: null, level: 2, done: 'done', target: 30, achieved: 30, unit: 's',
+  effort: 5, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId, date: meetingId, arrivalPain: null, ...change,
+})
+const others = (outcomes: DatedOutcome[], meetingId: string) => {
+  const own = reflectOn(meetingId, person, outcomes, () => 'dwell', catalogue)
+  return otherSchools(meetingId, person, outcomes, own, catalogue).get('bridge chair')!
+}
+
+describe('what another school would have said', () => {
+  it('names those that step where Dwell finds effort 5 not easy enough', () => {
+    const said = others([held('a'), held('b')], 'b')
+    expect(said).toEqual(expect.arrayContaining([{ school: 'pulse', kind: 'step-up', toLevel: 3 }, { school: 'measured-load', kind: 'step-up', toLevel: 3 }]))
+    expect(said.map((one) => one.school)).not.toContain('dwell')
+  })
+  it('is nothing where pain speaks: all schools share that', () => {
+    expect(others([held('a', { painKind: 'sharp' })], 'a')).toEqual([])
+  })
+})
