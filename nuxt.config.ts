@@ -25,6 +25,8 @@ export default defineNuxtConfig({
   nitro: {
     serverAssets: [{ baseName: 'catalogue', dir: '../catalogue' }],
     experimental: { tasks: false },
+    // Answers are parsed where they arrive; with this many routes, matching every path against all of them is more than the compiler takes.
+    hooks: { 'types:extend': (types) => void (types.routes = {}) },
   },
   runtimeConfig: {
     session: { name: 'circle', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },

@@ -11,7 +11,7 @@ const { fields, wrong, message } = draft
 const school = computed(() => catalogue.value.schools.get(fields.value.school))
 
 async function save(): Promise<void> {
-  const saved = await draft.submit((checked) => $fetch(circle ? `/api/circles/${circle.id}` : '/api/circles', { method: circle ? 'PUT' : 'POST', body: checked }))
+  const saved = await draft.submit((checked) => $fetch<Circle>(circle ? `/api/circles/${circle.id}` : '/api/circles', { method: circle ? 'PUT' : 'POST', body: checked }))
   if (saved) emit('saved')
 }
 </script>

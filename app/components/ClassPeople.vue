@@ -7,7 +7,7 @@ import { calledName } from '~/words/tierWords'
 const { people, picked, blockIndex, outcomesOf } = defineProps<{ people: Participant[]; picked: string | null; blockIndex: number; outcomesOf: (participant: string) => OutcomeEvent[] }>()
 const emit = defineEmits<{ pick: [id: string] }>()
 const meeting = useMeeting()
-const MARKS: Record<OutcomeEvent['done'], string> = { done: '✓', partly: '◐', eased: '↓', more: '↑', stopped: '■', 'not-done': '–' }
+const MARKS: Record<OutcomeEvent['done'], string> = { noted: '·', done: '✓', partly: '◐', eased: '↓', more: '↑', stopped: '■', 'not-done': '–' }
 
 const rows = computed(() => people.map((person, at) => {
   const offer = meeting.riders.get(person.id)?.offers[blockIndex]?.[0]

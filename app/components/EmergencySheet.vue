@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { format } from 'date-fns'
-import { AccidentReport } from '~~/core/lead/accident'
-import { refusalOf } from '~/composables/useRefusal'
+import { AccidentFields } from '~~/core/lead/accident'
 
 /** What to do when something goes wrong, where the venue keeps its help, whom to call, and the accident written down at once. */
 const { open, at, person } = defineProps<{ open: boolean; /** Epoch milliseconds. */ at: number; person: string | null }>()
@@ -17,17 +16,13 @@ const fields = reactive({ what: '', done: '', witnesses: '' })
 const wrong = ref('')
 const said = ref('')
 
-async function write(): Promise<void> {
+function write(): void {
   wrong.value = said.value = ''
-  const report = AccidentReport.safeParse({ id: crypto.randomUUID(), at: Math.round(at), participant: who.value || null, ...fields })
+  const report = AccidentFields.safeParse({ at: Math.round(at), participant: who.value || null, ...fields })
   if (!report.success) return void (wrong.value = report.error.issues[0]!.message)
-  try {
-    await $fetch(`/api/meetings/${meeting.view!.meeting.id}/accidents`, { method: 'POST', body: report.data })
-    said.value = 'It is written down.'
-    Object.assign(fields, { what: '', done: '', witnesses: '' })
-  } catch (error) {
-    wrong.value = `${refusalOf(error).message} What you wrote stays here; try again.`
-  }
+  meeting.report(report.data)
+  said.value = meeting.rehearsal ? 'In a rehearsal nothing is kept.' : 'It is written down.'
+  Object.assign(fields, { what: '', done: '', witnesses: '' })
 }
 </script>
 

@@ -40,7 +40,7 @@ function move(tier: Tier): void {
         <button v-if="!meeting.changed.left.has(pickedPerson.id)" class="button" @click="logging.sitOut('')">Sits out <kbd class="key">X</kbd></button>
       </template>
     </div>
-    <LogStrip v-if="picked" :outcomes="shown" :name="pickedName" :asking="asking" :cheats="cheats" @detail="logging.addDetail" @ask="logging.ask" />
+    <LogStrip v-if="picked && loggedBlock" :outcomes="shown" :name="pickedName" :asking="asking" :cheats="cheats" @detail="logging.addDetail" @ask="logging.ask" />
     <ClassPeople :people="people" :picked="picked" :block-index="loggedIndex" :outcomes-of="(id) => (loggedBlock ? led.outcomesOf(id, loggedBlock.id) : [])" @pick="logging.pick" />
   </div>
 </template>

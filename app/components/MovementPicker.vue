@@ -4,7 +4,8 @@ import Sortable from 'sortablejs'
 import type { Movement } from '~~/core/catalogue/catalogue'
 import { REGIONS, TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import { placingsAt, type Placing } from '~~/core/plan/placing'
-import { shareProps } from '~~/core/check/propChecks'
+import { ownProps } from '~~/core/check/propChecks'
+import { propsOut } from '~~/core/room/propsOut'
 import { placingWords } from '~/words/placingWords'
 import { calledName, TIER_NAMES } from '~/words/tierWords'
 
@@ -40,9 +41,13 @@ const found = computed(() => {
       && (tier.value === '' || movement.ladders[tier.value] !== undefined)
       && (!only.there || (cost?.changeoverSeconds ?? 1) === 0)
       && (!only.fits || (cost?.seconds ?? Infinity) <= freeSeconds)
-      && (!only.props || shareProps((cost?.offers ?? []).map((offers, at) => ({ id: String(at), offers: [offers] })), 0, meeting.view!.venue.cupboard, catalogue.value).short.length === 0)
+      && (!only.props || hasProps(cost))
   }).sort((a, b) => rankOf(a) - rankOf(b))
 })
+function hasProps(cost: Placing | undefined): boolean {
+  const users = (cost?.offers ?? []).map((user) => ({ ...user, ...ownProps(meeting.view!.people.find((person) => person.id === user.id)) }))
+  return propsOut(users, meeting.view!.venue.cupboard, catalogue.value).short.length === 0
+}
 function rankOf(movement: Movement): number {
   const cost = costs.value.get(movement.id)
   if (order.value === 'catalogue' || !cost) return movement.number

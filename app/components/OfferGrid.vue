@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Offer } from '~~/core/offer/offerFor'
+import { isLeftOut, type Offer } from '~~/core/offer/offerFor'
 import { calledName } from '~/words/tierWords'
 
 /** Today's offers at a glance: people down, blocks across; a cell is the glyph with its level and what is to be said of it. */
@@ -32,7 +32,7 @@ const signOf = (marks: string[]) => [marks.includes('chosen by hand') ? '✋' : 
           <td v-if="!rider.today.takesPart" :colspan="meeting.plan!.blocks.length" class="px-2 text-faint">{{ rider.today.reasons[0]?.text }}</td>
           <template v-else>
             <td v-for="(offers, at) in rider.offers" :key="at" class="p-0.5">
-              <button class="w-full min-h-11 flex items-center gap-1 rounded-lg px-1 border-2" :class="[selected === person.id && block === meeting.plan!.blocks[at]?.id ? 'border-action bg-action-soft' : 'border-transparent hover:bg-sunk', offers.some((offer) => offer.kind === 'breath') && !rider.today.breathOnly && catalogue.movements.get(meeting.plan!.blocks[at]!.movement)?.quality !== 'breath' ? 'bg-mark-soft' : '']" :data-cell="`${person.id} ${meeting.plan!.blocks[at]?.id}`" @click="emit('select', person.id, meeting.plan!.blocks[at]!.id)">
+              <button class="w-full min-h-11 flex items-center gap-1 rounded-lg px-1 border-2" :class="[selected === person.id && block === meeting.plan!.blocks[at]?.id ? 'border-action bg-action-soft' : 'border-transparent hover:bg-sunk', !rider.today.breathOnly && isLeftOut(offers, catalogue.movements.get(meeting.plan!.blocks[at]!.movement) ?? { quality: 'breath' }) ? 'bg-mark-soft' : '']" :data-cell="`${person.id} ${meeting.plan!.blocks[at]?.id}`" @click="emit('select', person.id, meeting.plan!.blocks[at]!.id)">
                 <span class="sr-only">{{ `${person.name}, ${catalogue.movements.get(meeting.plan!.blocks[at]!.movement)?.name}: ${cellOf(offers, person.homeTier, rider.today.watch.length).map(({ offer, marks }) => [offer.side === 'both' ? '' : offer.side, offer.variation?.name ?? 'nothing', ...marks].filter((word) => word !== '').join(', ')).join('; ')}` }}</span>
                 <span v-for="{ offer, level, marks } in cellOf(offers, person.homeTier, rider.today.watch.length)" :key="offer.side" class="relative flex items-center" aria-hidden="true"><TierGlyph :tier="offer.tier" :level="level" :size="28" /><span v-if="offer.side !== 'both'" class="text-[0.7rem]">{{ offer.side === 'left' ? 'L' : 'R' }}</span><span v-if="marks.includes('to watch')" class="absolute -top-1 right-0 size-2 rounded-full bg-mark" aria-hidden="true" /><span class="text-[0.8rem]" aria-hidden="true">{{ signOf(marks) }}</span></span>
               </button>

@@ -25,7 +25,7 @@ async function tried(work: () => Promise<string>): Promise<void> {
 }
 const saveTags = () => tried(async () => {
   const read = PlanTag.array().max(12, 'Twelve tags at most.').safeParse([...new Set(tagText.value.split(',').map((word) => word.trim().toLowerCase()).filter((word) => word !== ''))])
-  if (!read.success) throw Object.assign(new Error(read.error.issues[0]!.message))
+  if (!read.success) throw new Error(read.error.issues[0]!.message)
   await shelf.save(kept, { tags: read.data })
   return 'Tags are saved.'
 })
@@ -60,7 +60,7 @@ const bringBack = (plan: Plan) => tried(async () => {
       </div>
       <Suspense v-if="panel === 'fit'"><ShelfFit :key="`${circleId} ${kept.version}`" :kept="kept" :circle-id="circleId" /></Suspense>
       <ShelfCourse v-else-if="panel === 'course'" :key="circleId" :kept="kept" :circle-id="circleId" />
-      <Suspense v-else><ShelfVersions :key="kept.version" :kept="kept" @restore="bringBack" /></Suspense>
+      <Suspense v-else><PlanVersions :key="kept.version" :plan="kept.plan" :locked="false" :source="`/api/shelf/${kept.id}/versions`" @restore="bringBack" /></Suspense>
     </template>
   </div>
 </template>

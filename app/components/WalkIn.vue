@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Tier } from '~~/core/catalogue/words'
-import { TIERS } from '~~/core/catalogue/words'
+import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { refusalOf } from '~/composables/useRefusal'
 import { TIER_NAMES } from '~/words/tierWords'
 
@@ -32,7 +31,7 @@ async function join(body: { participant: string } | { name: string; tier: Tier }
   <form class="space-y-2" novalidate @submit.prevent="join({ name, tier })">
     <div class="flex flex-wrap gap-2 items-end">
       <label class="flex-1 min-w-40"><span class="label text-[0.94rem]">Somebody else came</span><input v-model="name" class="field" autocomplete="off" placeholder="Name" data-test="walk-in" @focus="practice.people.length === 0 && practice.open()" ></label>
-      <label><span class="label text-[0.94rem]">Works</span><select v-model="tier" class="field w-36"><option v-for="one in TIERS" :key="one" :value="one">{{ TIER_NAMES[one] }}</option></select></label>
+      <label><span class="label text-[0.94rem]">Works</span><select v-model="tier" class="field w-36"><option v-for="one in TIERS.filter((other) => other !== 'floor')" :key="one" :value="one">{{ TIER_NAMES[one] }}</option></select></label>
       <button class="button" :disabled="name.trim() === ''">Joins today</button>
     </div>
     <div v-if="known.length > 0" class="flex flex-wrap gap-2 items-center text-[0.94rem]"><span class="text-faint">Known already:</span><button v-for="person in known" :key="person.id" type="button" class="button" @click="join({ participant: person.id })">{{ person.name }}</button></div>

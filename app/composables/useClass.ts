@@ -95,7 +95,7 @@ export function useClass() {
     // Who follows a school of their own is asked for their own dose.
     const own = ownDose(loggedBlock.value, person, catalogues.catalogue)
     const asked = own ? { ...loggedBlock.value, ...own, lanes: undefined } : loggedBlock.value
-    const logged = outcomesOf(participant, loggedBlock.value.id).map((outcome) => outcome.side)
+    const logged = outcomesOf(participant, loggedBlock.value.id).filter((outcome) => outcome.done !== 'noted').map((outcome) => outcome.side)
     const startSide = startSideFor(person, loggedBlock.value.movement, offers[0]?.tier ?? person.homeTier, view.value.circle, meeting.sides)
     return meeting.log(logFor(done, moment.value, participant, offers, asked, logged, startSide))
   }
@@ -104,6 +104,6 @@ export function useClass() {
   }
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 
-  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, pace, cues, cue, lane, stops, timed, start, toggle, back, on, skip, stretch, finish, reset, changeCourse, log, addDetail, outcomesOf }
+  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, pace, cue, lane, stops, timed, start, toggle, back, on, skip, stretch, finish, reset, changeCourse, log, addDetail, outcomesOf }
 }
 export type LedClass = ReturnType<typeof useClass>

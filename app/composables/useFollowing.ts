@@ -20,5 +20,4 @@ export function useFollowing() {
   useIntervalFn(() => {
     if (status.value !== 'OPEN') void meeting.refresh().catch(() => undefined)
   }, LISTEN_MS)
-  return { isLive: computed(() => status.value === 'OPEN') }
 }

@@ -14,7 +14,7 @@ export function useLogging(led: LedClass) {
   const { loggedBlock, moment } = led
   const outcomes = computed(() => (picked.value && loggedBlock.value ? led.outcomesOf(picked.value, loggedBlock.value.id) : []))
   const shown = computed(() => outcomes.value.filter((outcome) => lastLogged.value.length === 0 || lastLogged.value.some((last) => last.side === outcome.side)))
-  const waiting = computed(() => people.value.filter((person) => !meeting.changed.left.has(person.id) && loggedBlock.value && led.outcomesOf(person.id, loggedBlock.value.id).length === 0))
+  const waiting = computed(() => people.value.filter((person) => !meeting.changed.left.has(person.id) && loggedBlock.value && led.outcomesOf(person.id, loggedBlock.value.id).every((outcome) => outcome.done === 'noted')))
 
   watch(() => moment.value?.blockId, () => {
     lastLogged.value = []
@@ -34,19 +34,20 @@ export function useLogging(led: LedClass) {
     for (const person of waiting.value) led.log(person.id, 'done')
   }
   function addDetail(detail: OutcomeDetail): void {
-    // A detail said first, as "needed a hand", is a note of somebody who did it.
-    if (shown.value.length === 0 && picked.value !== null) lastLogged.value = led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'done')
+    if (picked.value === null) return
+    // A detail may come first: then it is noted alone, and how much they did stays empty.
+    if (shown.value.length === 0) lastLogged.value = led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'noted')
     if (shown.value.length === 0) return
     lastLogged.value = led.addDetail(shown.value, detail)
     asking.value = null
-    if (detail.painKind === 'sharp' && picked.value !== null) sitOut('Sharp pain')
+    if (detail.painKind === 'sharp') sitOut('Sharp pain')
   }
   /** A number key: a pain or an effort where one is asked, else a person. */
   function number(points: number): void {
-    if (asking.value && shown.value.length > 0) addDetail({ [asking.value]: points })
+    if (asking.value) addDetail({ [asking.value]: points })
     else if (people.value[points === 0 ? 9 : points - 1]) pick(people.value[points === 0 ? 9 : points - 1]!.id)
   }
-  const ask = (what: 'pain' | 'effort' | null) => (asking.value = shown.value.length > 0 ? what : null)
+  const ask = (what: 'pain' | 'effort' | null) => (asking.value = picked.value !== null && loggedBlock.value ? what : null)
   function sitOut(why: string): void {
     if (picked.value !== null && !meeting.changed.left.has(picked.value)) meeting.press({ event: 'leave', participant: picked.value, why })
   }

@@ -29,7 +29,7 @@ export function useSeats() {
   onBeforeUnmount(() => worker?.terminate())
 
   const byHand = computed(() => meeting.view!.meeting.seating)
-  const seated = computed(() => (byHand.value ? seatRoom(room.value, sitters.value, { byHand: byHand.value, looks: 0, kind: kind.value }) : workedOut.value))
+  const seated = computed(() => (byHand.value ? seatRoom(room.value, sitters.value, { byHand: byHand.value, kind: kind.value }) : workedOut.value))
   const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
   function reasonsOf(id: string, of = seated.value): { words: string; isMet: boolean }[] {
     const sitter = sitters.value.find((one) => one.id === id)

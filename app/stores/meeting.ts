@@ -1,5 +1,6 @@
 import { differenceInCalendarDays, getYear } from 'date-fns'
 import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
+import type { AccidentReport } from '~~/core/lead/accident'
 import { withLetter, type HandChoiceRecord, type Letter } from '~~/core/lead/letter'
 import { checksOf } from '~~/core/check/checksOf'
 import { foldOutcomes, notedTwice, type OutcomeEvent } from '~~/core/lead/outcome'
@@ -99,6 +100,11 @@ export const useMeeting = defineStore('meeting', () => {
   function seat(seating: string[] | null): void {
     say(`seating ${view.value!.meeting.id}`, { kind: 'seating', seating })
   }
+  /** Writes an accident down: kept here until it has arrived, as all that is said in a class. */
+  function report(accident: Omit<AccidentReport, 'id'>): void {
+    const id = crypto.randomUUID()
+    say(id, { kind: 'accident', report: { ...accident, id } })
+  }
   function choose(choice: HandChoiceRecord): void {
     say(`choice ${view.value!.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
   }
@@ -149,5 +155,5 @@ export const useMeeting = defineStore('meeting', () => {
   const sides = computed(() => sidesToday(view.value!.circle, view.value!.meeting.startsAt))
   const arrivalOf = (participant: string): Arrival => view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
-  return { view, plan, planIsDirty, planSaved, now, open, refresh, hear, rehearsal, rehearse, changed, sayArrival, seat, choose, log, press, someCame, present, riders, ridersFor, ridersPresent, timeline, checks, expected, outcomes, twice, sides, arrivalOf }
+  return { view, plan, planIsDirty, planSaved, now, open, refresh, hear, rehearsal, rehearse, changed, sayArrival, seat, report, choose, log, press, someCame, present, riders, ridersFor, ridersPresent, timeline, checks, expected, outcomes, twice, sides, arrivalOf }
 })

@@ -107,6 +107,8 @@ function deliver({ meetingId, letter }: Kept): Promise<unknown> {
       return $fetch(`${base}/arrivals`, { method: 'PUT', body: { participant: letter.participant, arrival: letter.arrival }, retry: 0 })
     case 'seating':
       return $fetch(`${base}/seating`, { method: 'PUT', body: { seating: letter.seating }, retry: 0 })
+    case 'accident':
+      return $fetch(`${base}/accidents`, { method: 'POST', body: letter.report, retry: 0 })
     case 'choices':
       return $fetch(`${base}/choices`, { method: 'PUT', body: letter.choice, retry: 0 })
   }

@@ -1,15 +1,13 @@
-import { bodySide, type LaneMoment, type ScriptStep } from '~~/core/lead/script'
-import type { SideWords as Habit } from '~~/core/lead/cues'
+import type { LaneMoment, ScriptStep } from '~~/core/lead/script'
+import { capital, sideWords, type SideWords } from '~~/core/lead/cues'
 
-/** The words for a side by the circle's habit; empty where sides do not matter. */
-function sideWords(side: ScriptStep['side'], { sideHabit, startSide }: Habit): string {
-  if (side === 'both') return ''
-  if (sideHabit === 'first-second') return side === 'first' ? 'First side' : 'Second side'
-  return bodySide(side, startSide) === 'left' ? 'Left side' : 'Right side'
+/** The words for a side as a heading; empty where sides do not matter. */
+function sideHeading(side: ScriptStep['side'], habit: SideWords): string {
+  return side === 'both' ? '' : capital(sideWords(side, habit))
 }
 
 /** What is going on, in a few words that are read from across the room. */
-export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, habit: Habit): string {
+export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, habit: SideWords): string {
   switch (step?.kind) {
     case 'drink':
       return 'Water, a minute'
@@ -20,16 +18,16 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, h
     case 'rest':
       return 'Rest'
     case 'change-side':
-      return `Change to the ${sideWords(step.side, habit).toLowerCase()}`
+      return `Change to the ${sideHeading(step.side, habit).toLowerCase()}`
     case 'ending':
       return 'Back to where you began'
     default:
-      return sideWords(step?.side ?? 'both', habit) || 'Both sides together'
+      return sideHeading(step?.side ?? 'both', habit) || 'Both sides together'
   }
 }
 
 /** What one lane does while the block's clock runs. */
-export function laneWords(moment: LaneMoment, habit: Habit): string {
+export function laneWords(moment: LaneMoment, habit: SideWords): string {
   const { kind, side } = moment
   return kind === 'filler' ? 'Stay and breathe, or one more round' : stepWords({ kind, side }, habit)
 }

@@ -1,4 +1,5 @@
-import { LOOKS, seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
+import { chanceFor } from '~~/core/compose/compose'
+import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
 import type { LayoutKind, Room } from '~~/core/room/layout'
 
 export interface SeatTask {
@@ -7,6 +8,9 @@ export interface SeatTask {
   kind: LayoutKind | undefined
 }
 
+/** Enough for forty people in well under 300 ms. */
+const LOOKS = 400_000
+
 self.onmessage = ({ data: { room, sitters, kind } }: MessageEvent<SeatTask>) => {
-  self.postMessage(seatRoom(room, sitters, { looks: LOOKS, kind }) satisfies SeatedRoom)
+  self.postMessage(seatRoom(room, sitters, { exchanges: { looks: LOOKS, chance: chanceFor('seats') }, kind }) satisfies SeatedRoom)
 }

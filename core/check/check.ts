@@ -1,6 +1,7 @@
 import type { Aim } from '../catalogue/aim'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
+import type { Participant } from '../offer/participant'
 import type { Person } from '../offer/person'
 import type { Edit } from '../plan/edits'
 import type { Plan } from '../plan/plan'
@@ -28,11 +29,14 @@ export interface Check {
   fix: { words: string; edits: Edit[] } | null
 }
 
+/** A person as far as checks look at them; who joins by video has props of their own. */
+export type CheckedPerson = Person & Partial<Pick<Participant, 'joins' | 'homeProps'>>
+
 /** All that checks look at: the plan, whom it is for, and the room. */
 export interface Checked {
   plan: Plan
   timeline: Timeline
-  people: readonly Person[]
+  people: readonly CheckedPerson[]
   riders: readonly RiderToday[]
   venue: Pick<Venue, 'cupboard'>
   helpers: number
@@ -56,3 +60,8 @@ export function blocksOf({ plan, timeline, catalogue }: Checked) {
   })
 }
 export type CheckedBlock = ReturnType<typeof blocksOf>[number]
+
+/** Names of people by id, for a sentence. */
+export function namesOf(ids: readonly string[], people: readonly Pick<Person, 'id' | 'name'>[]): string {
+  return ids.map((id) => people.find((person) => person.id === id)?.name ?? 'somebody').join(', ')
+}

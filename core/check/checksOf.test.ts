@@ -9,7 +9,6 @@ import { riderOf } from '../plan/riders'
 import { timelineOf } from '../plan/timeline'
 import type { Checked } from './check'
 import { checksOf, mayBeLed } from './checksOf'
-import { shareProps } from './propChecks'
 
 const catalogue = shippedCatalogue()
 const met = new Set(catalogue.movements.keys())
@@ -90,9 +89,18 @@ describe('props', () => {
   const one = planWith([blockOfMovement(strapped.movement, { id: 'b0' })])
   const riders = ridersIn(one, people)
   it('are shared out with what replaces them, and what is short is said with its people', () => {
-    expect(shareProps(riders, 0, { strap: 1, towel: 1 }, catalogue)).toMatchObject({ replaced: [{ wanted: 'strap', taken: 'towel', count: 1 }], short: [{ prop: 'strap', people: ['c'] }] })
-    expect(shareProps(riders, 0, { strap: 3 }, catalogue)).toMatchObject({ replaced: [], short: [] })
+    const found = checks(one, people, { riders, venue: { cupboard: { strap: 1, towel: 1 } } })
+    expect(found.find((check) => check.id === 'short strap b0')?.people).toHaveLength(1)
+    expect(found.find((check) => check.id === 'instead strap towel b0')?.what).toBe('1 towel for strap')
+    expect(checks(one, people, { riders, venue: { cupboard: { strap: 3 } } }).filter((check) => /^(short|instead)/.test(check.id))).toEqual([])
     expect(checks(one, people, { venue: { cupboard: { strap: 1, towel: 1 } } }).map((check) => check.id)).toEqual(expect.arrayContaining(['short strap b0', 'instead strap towel b0']))
+  })
+  it('of those who join by video are what they have at home, and take nothing from the cupboard', () => {
+    const atHome = people.map((person) => (person.id === 'a' ? { ...person, joins: 'video' as const, homeProps: { towel: 1 } } : person))
+    const found = checks(one, atHome, { riders, venue: { cupboard: { strap: 2 } } })
+    expect(found.some((check) => check.id.startsWith('short'))).toBe(false)
+    expect(found.find((check) => check.id === 'instead strap towel b0')).toBeDefined()
+    expect(checks(one, atHome.map((person) => ({ ...person, homeProps: {} })), { riders, venue: { cupboard: { strap: 2 } } }).find((check) => check.id === 'short strap b0')?.people).toEqual(['a'])
   })
 })
 

@@ -1,4 +1,5 @@
 import type { Catalogue } from '../catalogue/catalogue'
+import { isLeftOut } from '../offer/offerFor'
 import type { Person } from '../offer/person'
 import type { When } from '../offer/today'
 import type { Plan } from '../plan/plan'
@@ -41,12 +42,11 @@ export function fitOf(plan: Plan, { circle, people, whenOf, met, venue, catalogu
   const timeline = timelineOf(plan, riders, met, catalogue)
   const checks = checksOf({ plan, timeline, people, riders, venue, helpers: circle.helpers, climbAtMost: circle.climbAtMost, aim: plan.aim, catalogue })
   const leftOut = riders.flatMap((rider) => {
-    const movements = plan.blocks.flatMap((block, index) => (isLeftOut(rider.offers[index] ?? [], block.movement, catalogue) ? [block.movement] : []))
+    const movements = plan.blocks.flatMap((block, index) => {
+      const movement = catalogue.movements.get(block.movement)
+      return movement && isLeftOut(rider.offers[index] ?? [], movement) ? [movement.id] : []
+    })
     return movements.length > 0 ? [{ person: rider.id, movements: [...new Set(movements)] }] : []
   })
   return { mayBeLed: mayBeLed(checks), seconds: timeline.seconds, checks, leftOut }
-}
-
-function isLeftOut(offers: readonly { kind: string }[], movement: string, catalogue: Catalogue): boolean {
-  return catalogue.movements.get(movement)?.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')
 }

@@ -1,10 +1,10 @@
 import type { Offer } from '../offer/offerFor'
 import type { Catalogue } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
-import { blocksOf, found, type Check, type Checked } from './check'
+import { LYING_HEIGHT } from '../time/changeover'
+import { blocksOf, found, namesOf, type Check, type Checked } from './check'
 
-/** Bodies at or under this height lie; at or over the other they are up: shares of standing height, as the contour has them. */
-const LYING = 0.1
+/** Bodies at or over this height are up: a share of standing height, as the contour has it. */
 const UP = 0.5
 
 /**
@@ -26,7 +26,7 @@ function waitsAfterLying(checked: Checked): Check[] {
     if (!before || (one.movement.quality !== 'strength' && one.movement.quality !== 'balance')) return []
     const tiers = TIERS.filter((tier) => {
       const [from, to] = [heightOf(before.time.lanes[tier]?.postureId), heightOf(one.time.lanes[tier]?.postureId)]
-      return from !== null && to !== null && from <= LYING && to >= UP && one.time.lanes[tier]!.moves.every((move) => move.waitSeconds === 0)
+      return from !== null && to !== null && from <= LYING_HEIGHT && to >= UP && one.time.lanes[tier]!.moves.every((move) => move.waitSeconds === 0)
     })
     if (tiers.length === 0) return []
     return [found({
@@ -38,7 +38,6 @@ function waitsAfterLying(checked: Checked): Check[] {
 
 function balanceWithinReach(checked: Checked): Check[] {
   const { riders, people, catalogue } = checked
-  const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? 'somebody'
   return blocksOf(checked).flatMap(({ block, index, movement }) => {
     if (movement.quality !== 'balance') return []
     const free = riders.filter((rider) => (rider.offers[index] ?? []).some((offer) => isOutOfReach(offer, catalogue)))
@@ -47,7 +46,7 @@ function balanceWithinReach(checked: Checked): Check[] {
     const lowest = Math.min(...free.flatMap((rider) => rider.offers[index]!.filter((offer) => isOutOfReach(offer, catalogue)).map((offer) => offer.variation!.level)))
     const within = movement.ladders[tier]?.findLast((rung) => rung.level < lowest)
     return [found({
-      id: `reach ${block.id}`, weight: 'consider', what: `${movement.name} out of reach of a support`, why: `${free.map((rider) => nameOf(rider.id)).join(', ')} would stand free: a chair back or a wall within a hand’s reach, or a rung lower.`,
+      id: `reach ${block.id}`, weight: 'consider', what: `${movement.name} out of reach of a support`, why: `${namesOf(free.map((rider) => rider.id), people)} would stand free: a chair back or a wall within a hand’s reach, or a rung lower.`,
       blockId: block.id, tier, people: free.map((rider) => rider.id),
       fix: within ? { words: `Level ${within.level} at most in this lane`, edits: [{ edit: 'setLane', id: block.id, tier, departure: { ...block.lanes?.[tier], levelAtMost: within.level } }] } : null,
     })]
@@ -63,7 +62,6 @@ function isOutOfReach({ variation }: Offer, catalogue: Catalogue): boolean {
 
 function sameForBothSides(checked: Checked): Check[] {
   const { riders, people } = checked
-  const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? 'somebody'
   const propsOf = (offer: Offer) => (offer.variation?.props ?? []).map((need) => `${need.count} ${need.prop}`).sort().join(', ')
   return blocksOf(checked).flatMap(({ block, index, movement }) => {
     const unlike = riders.filter((rider) => {
@@ -72,7 +70,7 @@ function sameForBothSides(checked: Checked): Check[] {
     })
     if (unlike.length === 0) return []
     return [found({
-      id: `sides ${block.id}`, weight: 'consider', what: `Other props left and right in ${movement.name.toLowerCase()}`, why: `What is used for one side is used for the other: ${unlike.map((rider) => nameOf(rider.id)).join(', ')}. Offer the easier side’s version on both.`,
+      id: `sides ${block.id}`, weight: 'consider', what: `Other props left and right in ${movement.name.toLowerCase()}`, why: `What is used for one side is used for the other: ${namesOf(unlike.map((rider) => rider.id), people)}. Offer the easier side’s version on both.`,
       blockId: block.id, people: unlike.map((rider) => rider.id),
     })]
   })

@@ -1,8 +1,9 @@
 import type { Movement } from '../catalogue/catalogue'
 import { REGIONS, TIERS, type Phase, type Quality, type Region } from '../catalogue/words'
-import { shareProps } from '../check/propChecks'
+import { ownProps } from '../check/propChecks'
+import { propsOut } from '../room/propsOut'
 import { homePosture } from '../offer/mover'
-import type { Offer } from '../offer/offerFor'
+import { isLeftOut, type Offer } from '../offer/offerFor'
 import type { Person } from '../offer/person'
 import { tissueSeconds, wantedSeconds } from '../plan/coverage'
 import { blockFor } from '../plan/edits'
@@ -139,15 +140,15 @@ function reasonAgainst(movement: Movement, index: number, riders: readonly Rider
   const without = breathingIn(movement, index, riders).map((at) => riders[at]!)
   if (without.length > 0 && (ask.breathShare === 0 || without.length > riders.length / 2)) return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
   if (!ask.floor && riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask))) return 'It goes down to the floor.'
-  const { short } = shareProps(riders, index, ask.cupboard, ask.catalogue)
-  if (ask.people.length > 0 && short.length > 0) return `${short.map(({ prop, people }) => `${people.length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
+  const { short } = propsOut(riders.map((rider) => ({ id: rider.id, offers: [rider.offers[index] ?? []], ...ownProps(ask.people.find(({ person }) => person.id === rider.id)?.person) })), ask.cupboard, ask.catalogue)
+  const props = [...new Set(short.map(({ prop }) => prop))]
+  if (ask.people.length > 0 && props.length > 0) return `${props.map((prop) => `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
   return null
 }
 
 /** Who has neither a version nor a stand-in, by their place among the riders. */
 function breathingIn(movement: Movement, index: number, riders: readonly RiderToday[]): number[] {
-  if (movement.quality === 'breath') return []
-  return riders.flatMap((rider, at) => (!rider.today.breathOnly && rider.offers[index]!.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing') ? [at] : []))
+  return riders.flatMap((rider, at) => (!rider.today.breathOnly && isLeftOut(rider.offers[index]!, movement) ? [at] : []))
 }
 
 function isDown(posture: string | null, { catalogue }: Ask): boolean {

@@ -4,8 +4,8 @@ import { createEvents, type EventAttributes } from 'ics'
 /** How long a calendar keeps free for it, minutes; ours. */
 const LASTS_MINUTES = 15
 
-/** Which weekdays so many times a week fall on, spread evenly; 0 Sunday. */
-const DAYS: Record<number, number[]> = { 1: [3], 2: [2, 5], 3: [1, 3, 5], 4: [1, 3, 5, 0], 5: [1, 2, 3, 5, 6], 6: [1, 2, 3, 4, 5, 6], 7: [0, 1, 2, 3, 4, 5, 6] }
+/** Which weekdays so many days a week fall on, spread evenly; 0 Sunday. */
+const WEEKDAYS: Record<number, number[]> = { 1: [3], 2: [2, 5], 3: [1, 3, 5], 4: [1, 3, 5, 0], 5: [1, 2, 3, 5, 6], 6: [1, 2, 3, 4, 5, 6], 7: [0, 1, 2, 3, 4, 5, 6] }
 const NAMES = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
 
 /**
@@ -15,15 +15,15 @@ const NAMES = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
  * summer time and in every time zone.
  *
  * @param from ISO day of the first week
- * @param timesAWeek over all times of day: 14 at two times a day is daily
+ * @param times of each day, HH:MM
  * @param description what is done, line by line
  * @source RFC 5545; written with the library `ics`
  * @throws {Error} when the library refuses the event
  * @example
- * homeCalendar({ uid: 'a', title: 'At home', times: ['08:30'], timesAWeek: 3, from: '2026-11-26', description: '' }) // "BEGIN:VCALENDAR…"
+ * homeCalendar({ uid: 'a', title: 'At home', times: ['08:30'], daysAWeek: 3, from: '2026-11-26', description: '' }) // "BEGIN:VCALENDAR…"
  */
-export function homeCalendar({ uid, title, times, timesAWeek, from, description }: { uid: string; title: string; times: readonly string[]; timesAWeek: number; from: string; description: string }): string {
-  const days = DAYS[Math.min(7, Math.max(1, Math.ceil(timesAWeek / times.length)))]!
+export function homeCalendar({ uid, title, times, daysAWeek, from, description }: { uid: string; title: string; times: readonly string[]; daysAWeek: number; from: string; description: string }): string {
+  const days = WEEKDAYS[daysAWeek]!
   const first = firstOf(days, from)
   const events = times.map((time, at): EventAttributes => {
     const [hours, minutes] = time.split(':').map(Number) as [number, number]

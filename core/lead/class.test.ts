@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { chanceFrom } from '../../demo/random'
 import { personIn } from '../../tests/people'
 import { blockOfMovement, planWith, ridersIn } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
@@ -168,9 +169,8 @@ describe('an hour by the clock', () => {
 describe('a rehearsal', () => {
   it('has simulated people do what people do, the same each time by the same chance', () => {
     const evening = () => {
-      let seed = 7
-      const chance = () => ((seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647)
-      return rehearsedOutcomes(plan.blocks[4]!, 4, ridersIn(plan, people), ['first', 'second'], 30, 'left', chance)
+      const chance = chanceFrom(7)
+      return rehearsedOutcomes(plan.blocks[4]!, 4, ridersIn(plan, people), ['first', 'second'], 30, 'left', () => chance.next())
     }
     expect(evening()).toEqual(evening())
     expect(new Set(evening().map((draft) => draft.participant)).size).toBe(people.length)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Tier } from '../catalogue/words'
 import { Block, type Plan } from '../plan/plan'
+import { inOrder } from './inOrder'
 import { ScriptStep } from './script'
 
 /**
@@ -55,7 +56,7 @@ interface State {
  */
 export function readClock(events: readonly ClassEvent[], now: number): ClockReading {
   const live = sinceReset(events)
-  const state: State = { steps: live.find((event) => event.event === 'start')?.script ?? [], status: 'ready', step: 0, elapsedMs: 0, at: now, addedMs: new Map() }
+  const state: State = { steps: beginning(live), status: 'ready', step: 0, elapsedMs: 0, at: now, addedMs: new Map() }
   for (const event of live) {
     advance(state, event.at)
     apply(state, event)
@@ -98,9 +99,12 @@ export function changesOfPeople(events: readonly ClassEvent[]): { tiers: Map<str
 
 function scriptIn(ordered: readonly ClassEvent[]): readonly ScriptStep[] {
   const begun = ordered.findIndex((event) => event.event === 'start')
-  const first = ordered[begun]
-  if (first?.event !== 'start') return []
-  return ordered.slice(begun).reduce<readonly ScriptStep[]>((steps, event) => (event.event === 'change' ? changedScript(steps, event) : steps), first.script)
+  return ordered.slice(begun + 1).reduce((steps, event) => (event.event === 'change' && begun >= 0 ? changedScript(steps, event) : steps), beginning(ordered))
+}
+
+/** The script of the first start; empty before. */
+function beginning(ordered: readonly ClassEvent[]): readonly ScriptStep[] {
+  return ordered.find((event) => event.event === 'start')?.script ?? []
 }
 
 function changedScript(steps: readonly ScriptStep[], { step, script }: { step: number; script: readonly ScriptStep[] }): readonly ScriptStep[] {
@@ -112,11 +116,6 @@ function changedScript(steps: readonly ScriptStep[], { step, script }: { step: n
 function sinceReset(events: readonly ClassEvent[]): ClassEvent[] {
   const ordered = inOrder(events)
   return ordered.slice(ordered.findLastIndex((event) => event.event === 'reset') + 1)
-}
-
-function inOrder(events: readonly ClassEvent[]): ClassEvent[] {
-  const once = new Map(events.map((event) => [event.id, event]))
-  return [...once.values()].sort((a, b) => a.at - b.at || a.id.localeCompare(b.id))
 }
 
 function lengthOf(state: State, step: number): number {

@@ -101,8 +101,12 @@ export function sideWords(side: 'first' | 'second', { sideHabit, startSide }: Si
 function goWords(step: ScriptStep, dose: string, rounds: number, circle: SideWords): string {
   const round = rounds > 1 ? `Round ${step.round} of ${rounds}. ` : ''
   if (step.side === 'both') return `${round}${dose}. Begin.`
-  const side = sideWords(step.side, circle)
-  return `${side[0]!.toUpperCase()}${side.slice(1)}. ${round}${dose}. Begin.`
+  return `${capital(sideWords(step.side, circle))}. ${round}${dose}. Begin.`
+}
+
+/** Words as they begin a sentence. */
+export function capital(words: string): string {
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 }
 
 /** What the lowest rung of each lane is told to set up: the easy version is given first. */

@@ -1,11 +1,20 @@
 import { z } from 'zod'
 import { Arrival } from '../offer/person'
+import { AccidentReport } from './accident'
 import { ClassEvent } from './clock'
 import { OutcomeEvent } from './outcome'
 
 /** A variation chosen by hand for a person and a block, with the reason; an empty variation takes it back. */
-export const HandChoiceRecord = z.object({ participant: z.string(), blockId: z.string(), variation: z.string(), reason: z.string() })
+export const HandChoiceRecord = z.object({
+  participant: z.uuid(),
+  blockId: z.string().min(1).max(60),
+  variation: z.string().max(120),
+  reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
+})
 export type HandChoiceRecord = z.infer<typeof HandChoiceRecord>
+
+/** Person ids round the room, as somebody ordered them; null: it is worked out. */
+export const Seating = z.array(z.uuid()).max(80).nullable()
 
 /** Something said in a meeting that the server and every screen that follows has to hear, once. */
 export const Letter = z.discriminatedUnion('kind', [
@@ -13,7 +22,8 @@ export const Letter = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('events'), events: z.array(ClassEvent) }),
   z.object({ kind: z.literal('arrivals'), participant: z.string(), arrival: Arrival }),
   z.object({ kind: z.literal('choices'), choice: HandChoiceRecord }),
-  z.object({ kind: z.literal('seating'), seating: z.array(z.string()).max(80).nullable() }),
+  z.object({ kind: z.literal('seating'), seating: Seating }),
+  z.object({ kind: z.literal('accident'), report: AccidentReport }),
 ])
 export type Letter = z.infer<typeof Letter>
 
@@ -40,6 +50,9 @@ export function withLetter<K extends Heard>(known: K, letter: Letter): K {
       return { ...known, arrivals: { ...known.arrivals, [letter.participant]: letter.arrival } }
     case 'seating':
       return { ...known, meeting: { ...known.meeting, seating: letter.seating } }
+    case 'accident':
+      // Only leads read it again, from the server.
+      return known
     case 'choices': {
       const others = known.handChoices.filter((choice) => choice.participant !== letter.choice.participant || choice.blockId !== letter.choice.blockId)
       return { ...known, handChoices: letter.choice.variation === '' ? others : [...others, letter.choice] }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { inOrder } from './inOrder'
 import { Level, Side, Tier } from '../catalogue/words'
 
 const points = (name: string) =>
@@ -20,7 +21,8 @@ export const OutcomeEvent = z.object({
   side: Side,
   variation: z.string().max(120).nullable(),
   level: Level.nullable(),
-  done: z.enum(['done', 'partly', 'eased', 'more', 'stopped', 'not-done']),
+  /** `noted`: something was said of them, and nothing yet of how much they did. */
+  done: z.enum(['noted', 'done', 'partly', 'eased', 'more', 'stopped', 'not-done']),
   /** Seconds or repetitions, as `unit` says. */
   target: z.number().min(0).nullable(),
   achieved: z.number('What was reached is a number.').min(0, 'What was reached cannot be less than 0.').max(3600).nullable().default(null),
@@ -47,20 +49,28 @@ export type OutcomeEvent = z.infer<typeof OutcomeEvent>
  * @param events in any order; the same id counts once, later ones overlay earlier ones field by field
  */
 export function foldOutcomes(events: readonly OutcomeEvent[]): OutcomeEvent[] {
-  const once = [...new Map(events.map((event) => [event.id, event])).values()]
   const folded = new Map<string, OutcomeEvent>()
-  for (const event of once.sort((a, b) => a.at - b.at || a.id.localeCompare(b.id))) {
-    const key = `${event.blockId} ${event.participant} ${event.side}`
+  for (const event of inOrder(events)) {
+    const key = keyOf(event)
     const before = folded.get(key)
     folded.set(key, before ? overlaid(before, event) : event)
   }
   return [...folded.values()]
 }
 
+/** What one outcome is about. */
+function keyOf({ blockId, participant, side }: OutcomeEvent): string {
+  return `${blockId} ${participant} ${side}`
+}
+
 function overlaid(before: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
+  // What is only noted says nothing of how much: what was said of that before still holds.
+  const { done, achieved, target } = after.done === 'noted' ? before : after
   return {
     ...after,
-    achieved: after.achieved ?? (after.done === before.done ? before.achieved : null),
+    done,
+    target,
+    achieved: achieved ?? (done === before.done ? before.achieved : null),
     effort: after.effort ?? before.effort,
     pain: after.pain ?? before.pain,
     painKind: after.painKind ?? before.painKind,
@@ -89,13 +99,10 @@ export interface NotedTwice {
  */
 export function notedTwice(events: readonly OutcomeEvent[]): NotedTwice[] {
   const byKey = new Map<string, OutcomeEvent[]>()
-  for (const event of [...new Map(events.map((one) => [one.id, one])).values()].sort((a, b) => a.at - b.at || a.id.localeCompare(b.id))) {
-    const key = `${event.blockId} ${event.participant} ${event.side}`
-    byKey.set(key, [...(byKey.get(key) ?? []), event])
-  }
+  for (const event of inOrder(events)) byKey.set(keyOf(event), [...(byKey.get(keyOf(event)) ?? []), event])
   return [...byKey.values()].flatMap((all) => {
     const last = all.at(-1)!
-    const other = all.findLast((event) => event.device !== last.device && event.device !== '' && event.done !== last.done)
+    const other = all.findLast((event) => event.device !== last.device && event.device !== '' && event.done !== 'noted' && event.done !== last.done)
     return other ? [{ blockId: last.blockId, participant: last.participant, side: last.side, counts: last.done, also: other.done }] : []
   })
 }

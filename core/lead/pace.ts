@@ -8,8 +8,6 @@ export interface PaceMoment {
   /** Repetition, breath or effort that is on, from 1; null where nothing is counted. */
   count: number | null
   of: number | null
-  /** How far this stretch is, 0–1. */
-  share: number
   /** Seconds of this stretch that are left. */
   leftSeconds: number
   /** Swelling with a breath in or an effort, shrinking with a breath out or a lowering: how wide, 0–1. */
@@ -46,7 +44,7 @@ export function paceAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): P
 
 function momentOf({ words, seconds, count = 0, swell = [1, 1] }: Stretch, into: number, of: number | null): PaceMoment {
   const share = seconds === 0 ? 1 : Math.min(1, into / seconds)
-  return { words, count: count === 0 ? null : count, of, share, leftSeconds: Math.max(0, seconds - into), swell: swell[0] + (swell[1] - swell[0]) * share }
+  return { words, count: count === 0 ? null : count, of, leftSeconds: Math.max(0, seconds - into), swell: swell[0] + (swell[1] - swell[0]) * share }
 }
 
 function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {

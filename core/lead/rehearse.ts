@@ -1,5 +1,4 @@
-import type { OutcomeDraft } from './logFor'
-import { logFor } from './logFor'
+import { logFor, type OutcomeDraft } from './logFor'
 import type { ScriptStep } from './script'
 import type { Block } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'

@@ -1,5 +1,5 @@
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import type { Region } from '../catalogue/words'
+import type { Region, Tier } from '../catalogue/words'
 import type { Block, Plan } from '../plan/plan'
 
 /** What a block gives up so that the class ends in time. */
@@ -74,9 +74,9 @@ const WEIGHT_OF_PHASE: Record<Movement['phase'], number> = { settle: 0.2, warm: 
  *
  * @param highest the highest level that is offered in each lane today
  */
-export function gentler(block: Block, highest: Partial<Record<'bed' | 'chair' | 'standing' | 'floor', number>>): Block {
+export function gentler(block: Block, highest: Partial<Record<Tier, number>>): Block {
   const lanes = { ...block.lanes }
-  for (const [tier, level] of Object.entries(highest) as ['bed' | 'chair' | 'standing' | 'floor', number][]) {
+  for (const [tier, level] of Object.entries(highest) as [Tier, number][]) {
     lanes[tier] = { ...lanes[tier], levelAtMost: Math.max(1, level - 1) }
   }
   return { ...block, rounds: Math.max(1, block.rounds - 1), lanes }

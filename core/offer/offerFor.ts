@@ -106,6 +106,11 @@ function highestRung(asked: Asked, side: Side, person: Person, today: Today, cat
   return { variation: null, wantedLevel, reasons, watch: [] }
 }
 
+/** Whether somebody is left without an answer of their own: breath, or nothing, where something else is done. */
+export function isLeftOut(offers: readonly Offer[], movement: Pick<Movement, 'quality'>): boolean {
+  return movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')
+}
+
 /** The level of a side where sides differ, else the one for both; null: never placed. */
 export function storedLevel(person: Person, movement: string, tier: Tier, side: Side): number | null {
   const own = person.levels.filter((level) => level.movement === movement && level.tier === tier)

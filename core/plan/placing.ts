@@ -1,5 +1,5 @@
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import { offersFor, type Offer } from '../offer/offerFor'
+import { isLeftOut, offersFor, type Offer } from '../offer/offerFor'
 import { blockFor } from './edits'
 import type { Plan } from './plan'
 import type { Expected, RiderToday } from './riders'
@@ -13,8 +13,8 @@ export interface Placing {
   changeoverSeconds: number
   /** Ids of those who would only breathe. */
   breathing: string[]
-  /** What everybody would be offered, for the props it takes. */
-  offers: Offer[][]
+  /** What everybody would be offered, by person, for the props it takes. */
+  offers: { id: string; offers: Offer[][] }[]
 }
 
 /**
@@ -41,12 +41,12 @@ function placing(movement: Movement, plan: Plan, at: number, before: number, rid
   const block = blockFor(movement, plan.school, 'placed', catalogue)
   const placed: Plan = { ...plan, blocks: plan.blocks.toSpliced(at, 0, block) }
   const breathing: string[] = []
-  const all: Offer[][] = []
+  const all: Placing['offers'] = []
   const withIt = riders.map((rider): RiderToday => {
     const one = byId.get(rider.id)
     const offers = one ? offersFor({ movement, dose: block.dose }, one.person, rider.today, catalogue, one.arrival) : []
-    if (movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')) breathing.push(rider.id)
-    all.push(offers)
+    if (isLeftOut(offers, movement)) breathing.push(rider.id)
+    all.push({ id: rider.id, offers: [offers] })
     return { ...rider, offers: rider.offers.toSpliced(at, 0, offers) }
   })
   const timeline = timelineOf(placed, withIt, met, catalogue)

@@ -68,11 +68,12 @@ const PAIN_THAT_STILL_STEPS = 2
 /**
  * Decides for one person and movement what comes next: the weaker side decides.
  *
- * Ease now on sharp pain, on pain of 4 or more when arrival was under 4, on a rise of 2, or under a quarter of the
- * target. Ease when two of the last three were under half, slipped or had to be eased. Step up when the school's rule
- * is met on both sides. Ask where the amount is reached but effort or form is empty. Otherwise stay, or too early.
+ * Ease now on sharp pain, on pain of 4 or more when arrival was under 4, on a rise of 2, or, by two rungs, under a
+ * quarter of the target. Ease when two of the last three were under four fifths, slipped or had to be eased. Step up
+ * when the school's rule is met on both sides, with more proof where `askedFor` says so. Ask where the amount is reached
+ * but effort or form is empty. Otherwise stay, or too early.
  *
- * @source ours, from common practice
+ * @source ours, from common practice; tuned as docs/decisions/the-judgement.md says
  */
 export function decide(question: Question): Decision {
   const sides = [...new Set(question.evidence.map((entry) => entry.side))]
@@ -105,6 +106,8 @@ interface Wanted {
   level: number
   meetings: number
   effortAtMost: number | null
+  /** Why it takes more than the school asks. */
+  why: string
 }
 
 /**
@@ -117,11 +120,12 @@ function askedFor({ level, rungs, evidence, school }: Question, side: Evidence['
   const triedHigher = own.slice(-TRIED_LATELY).some((entry) => (entry.level ?? 0) > level && !isReached(entry))
   const last = own.at(-1)
   const isEasyStart = own.length <= FIRST_MEETINGS && gap === 1 && !triedHigher && last?.effort != null && last.effort <= VERY_EASY
-  if (isEasyStart) return { level, meetings: 1, effortAtMost: school.effortAtMost }
+  if (isEasyStart) return { level, meetings: 1, effortAtMost: school.effortAtMost, why: '' }
   return {
     level,
     meetings: school.meetingsBeforeStep + (gap > 1 ? WIDE_GAP_MEETINGS : 0) + (triedHigher ? TRIED_MEETINGS : 0),
     effortAtMost: gap > 1 ? Math.max(1, (school.effortAtMost ?? 10) - WIDE_GAP_EFFORT) : school.effortAtMost,
+    why: triedHigher ? 'the next rung was tried lately and not reached' : 'the next rung is two levels away',
   }
 }
 
@@ -146,7 +150,7 @@ function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: E
   if (evidence.length < school.meetingsBeforeStep && recent.length < wanted.meetings) {
     return say('too-early', `${sentenceOf(last)}; ${school.name} looks at ${school.meetingsBeforeStep} meetings.`)
   }
-  if (recent.length < wanted.meetings) return say('stay', `${sentenceOf(last)}; the next rung is a large one: ${wanted.meetings} meetings are looked at.`)
+  if (recent.length < wanted.meetings) return say('stay', `${sentenceOf(last)}; ${wanted.why}: ${wanted.meetings} meetings are looked at.`)
   const meets = (entry: Evidence) => meetsRule(entry, wanted)
   const missing = [recent.some((entry) => lacksEffort(entry, wanted)) ? 'effort' : '', recent.some((entry) => entry.form === null) ? 'form' : ''].filter((what) => what !== '')
   if (missing.length > 0 && recent.every((entry) => meets(asBestNoted(entry)))) {
@@ -222,7 +226,7 @@ function amountWords(entry: Evidence): string {
   return `${entry.achieved} of ${entry.target}${unit}`
 }
 
-const DONE_WORDS = { done: 'Done', partly: 'Partly done', eased: 'Eased', more: 'Did more', stopped: 'Stopped', 'not-done': 'Not done' }
+const DONE_WORDS = { noted: 'Noted', done: 'Done', partly: 'Partly done', eased: 'Eased', more: 'Did more', stopped: 'Stopped', 'not-done': 'Not done' }
 
 function sentenceOf(entry: Evidence): string {
   const words = [entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry)]

@@ -14,8 +14,8 @@ export type HomeEntry = z.infer<typeof HomeEntry>
 /** What somebody does at home and when. */
 export const HomePractice = z.object({
   entries: z.array(HomeEntry).min(1, 'Choose a movement at least.').max(5, 'Five movements are enough at home.'),
-  timesAWeek: z.number('How often is a number.').int().min(1, 'Once a week at least.').max(14, 'Twice a day at most.'),
-  /** Times of day, HH:MM. */
+  daysAWeek: z.number('How often is a number.').int().min(1, 'One day a week at least.').max(7, 'A week has seven days.'),
+  /** Times of each of these days, HH:MM: once, or morning and evening. */
   times: z.array(z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time is written as 08:30.')).min(1, 'A time of day is needed.').max(2),
   note: z.string().max(300, 'A note has 300 characters at most.').default(''),
 })

@@ -57,13 +57,8 @@ const FRONT_M = 1.4
  * layoutOf({ lengthM: 11, widthM: 8.5, door }, elevenPeople).kind // 'ring'
  */
 export function layoutOf(room: Room, footprints: readonly Footprint[], wanted?: LayoutKind): Layout {
-  const kinds: LayoutKind[] = wanted ? [wanted] : ['ring', 'horseshoe', 'two-arcs']
-  let layout = laidOut(kinds[0]!, room, footprints)
-  for (const kind of kinds) {
-    layout = laidOut(kind, room, footprints)
-    if (layout.fits) return layout
-  }
-  return layout
+  const layouts = (wanted ? [wanted] : (['ring', 'horseshoe', 'two-arcs'] as const)).map((kind) => laidOut(kind, room, footprints))
+  return layouts.find((layout) => layout.fits) ?? layouts.at(-1)!
 }
 
 function laidOut(kind: LayoutKind, room: Room, footprints: readonly Footprint[]): Layout {

@@ -5,6 +5,8 @@ import type { Offer } from '../offer/offerFor'
 export interface PropUser {
   id: string
   offers: readonly (readonly Offer[])[]
+  /** What lies where they are, for somebody who joins by video; left out: the venue's cupboard. */
+  own?: Readonly<Record<string, number>>
 }
 
 export interface PropsOut {
@@ -15,6 +17,9 @@ export interface PropsOut {
   replaced: { index: number; person: string; wanted: string; taken: string; count: number }[]
   short: { index: number; person: string; prop: string; count: number }[]
 }
+
+/** What lies beside whom, among those who share one cupboard. */
+type Laid = ReadonlyMap<string, Map<string, number>>
 
 interface Need {
   index: number
@@ -28,22 +33,28 @@ interface Need {
  * Shares the cupboard out for a whole session with few fetches: who needs a prop in most blocks has it beside them from
  * the start; others get it in their block from whoever does not need it then; then come the replacements in their order.
  *
- * @param cupboard how many of each prop there are; props that belong to a station are not counted
+ * @param cupboard how many of each prop the venue has; props that belong to a station are not counted
  * @example
  * propsOut([two people with one strap each], { strap: 1 }, catalogue).fetches // one, in the other's block
  */
 export function propsOut(users: readonly PropUser[], cupboard: Readonly<Record<string, number>>, catalogue: Catalogue): PropsOut {
-  const needs = users.flatMap((user) => needsOf(user, catalogue))
   const out: PropsOut = { laidOut: new Map(users.map((user) => [user.id, new Map()])), fetches: [], replaced: [], short: [] }
-  const stock = new Map(Object.entries(cupboard))
-  layOut(needs, stock, out)
-  const indices = [...new Set(needs.map((need) => need.index))].sort((a, b) => a - b)
-  for (const index of indices) shareBlock(needs.filter((need) => need.index === index), stock, out, catalogue)
+  shareAmong(users.filter((user) => !user.own), cupboard, out, catalogue)
+  for (const user of users) if (user.own) shareAmong([user], user.own, out, catalogue)
   return out
 }
 
+function shareAmong(users: readonly PropUser[], cupboard: Readonly<Record<string, number>>, out: PropsOut, catalogue: Catalogue): void {
+  const needs = users.flatMap((user) => needsOf(user, catalogue))
+  const stock = new Map(Object.entries(cupboard))
+  const here = new Map(users.map((user) => [user.id, out.laidOut.get(user.id)!]))
+  layOut(needs, stock, here)
+  const indices = [...new Set(needs.map((need) => need.index))].sort((a, b) => a - b)
+  for (const index of indices) shareBlock(needs.filter((need) => need.index === index), stock, here, out, catalogue)
+}
+
 /** First choices that last through the session, for those who use them most. */
-function layOut(needs: readonly Need[], stock: Map<string, number>, out: PropsOut): void {
+function layOut(needs: readonly Need[], stock: Map<string, number>, here: Laid): void {
   const uses = new Map<string, { person: string; prop: string; count: number; blocks: number }>()
   for (const need of needs) {
     const key = `${need.person} ${need.prop}`
@@ -54,20 +65,20 @@ function layOut(needs: readonly Need[], stock: Map<string, number>, out: PropsOu
     const left = stock.get(use.prop) ?? 0
     if (left < use.count) continue
     stock.set(use.prop, left - use.count)
-    out.laidOut.get(use.person)!.set(use.prop, use.count)
+    here.get(use.person)!.set(use.prop, use.count)
   }
 }
 
-function shareBlock(needs: readonly Need[], stock: ReadonlyMap<string, number>, out: PropsOut, catalogue: Catalogue): void {
+function shareBlock(needs: readonly Need[], stock: ReadonlyMap<string, number>, here: Laid, out: PropsOut, catalogue: Catalogue): void {
   const usedBy = new Map<string, number>()
-  const has = (person: string, prop: string) => out.laidOut.get(person)?.get(prop) ?? 0
+  const has = (person: string, prop: string) => here.get(person)?.get(prop) ?? 0
   const open = needs.filter((need) => {
     if (has(need.person, need.prop) < need.count) return true
     usedBy.set(need.prop, (usedBy.get(need.prop) ?? 0) + need.count)
     return false
   })
   const free = (prop: string) => {
-    const everywhere = (stock.get(prop) ?? 0) + [...out.laidOut.values()].reduce((sum, own) => sum + (own.get(prop) ?? 0), 0)
+    const everywhere = (stock.get(prop) ?? 0) + [...here.values()].reduce((sum, own) => sum + (own.get(prop) ?? 0), 0)
     return everywhere - (usedBy.get(prop) ?? 0)
   }
   // Whoever has no replacement chooses first.

@@ -1,6 +1,6 @@
 import { footprintOf, type Footprint } from './station'
 import { layoutOf, type Layout, type LayoutKind, type Room } from './layout'
-import { seatingCost, seated, type Sitter } from './seats'
+import { seatingCost, seated, type Exchanges, type Sitter } from './seats'
 
 /** Somebody in the room with what their place takes. */
 export interface RoomSitter extends Sitter {
@@ -18,27 +18,24 @@ export interface SeatedRoom {
   atLeast: number
 }
 
-/** Enough looks for forty people in well under 300 ms. */
-export const LOOKS = 400_000
-
 /**
  * Seats a room: the layout that fits, then who sits where, then the places by what each one's station takes. Who sits
  * where is settled on places of equal width, since a place moves a little with the widths of its neighbours.
  *
  * @param sitters those in the room; who joins by video has no place in it
  * @param byHand an order that somebody made; left out: it is worked out
- * @param looks how long friends are brought together; 0: not at all
+ * @param exchanges how long friends are brought together; left out: not at all
  * @example
  * seatRoom(room, sitters).layout.fits // true
  */
-export function seatRoom(room: Room, sitters: readonly RoomSitter[], { byHand, looks = LOOKS, kind }: { byHand?: readonly string[] | undefined; looks?: number; kind?: LayoutKind | undefined } = {}): SeatedRoom {
+export function seatRoom(room: Room, sitters: readonly RoomSitter[], { byHand, exchanges, kind }: { byHand?: readonly string[]; exchanges?: Exchanges; kind?: LayoutKind | undefined } = {}): SeatedRoom {
   const inRoom = sitters.filter((sitter) => sitter.joins !== 'video')
   const footprintBy = new Map(inRoom.map((sitter) => [sitter.id, footprintOf(sitter.tier, sitter.joins)]))
   const chosen = layoutOf(room, [...footprintBy.values()], kind).kind
   const slots = layoutOf(room, equal([...footprintBy.values()]), chosen)
   const known = byHand?.filter((id) => footprintBy.has(id))
   const order = known ? [...known, ...inRoom.map((sitter) => sitter.id).filter((id) => !known.includes(id))] : null
-  const answer = seated(inRoom, slots, room, order ? 0 : looks)
+  const answer = seated(inRoom, slots, room, order ? undefined : exchanges)
   const placed = order ?? answer.order
   const footprints = placed.map((id) => footprintBy.get(id)!)
   return { layout: layoutOf(room, footprints, chosen), order: placed, footprints, cost: order ? seatingCost(order, inRoom, slots, room) : answer.cost, atLeast: answer.atLeast }

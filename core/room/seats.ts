@@ -17,6 +17,12 @@ const WEIGHTS = { hearing: 4, sight: 4, wall: 6, helper: 3, door: 2, friends: 1.
 /** How high the bodies of a tier are most of the time; nobody is put behind a taller one. */
 const TALL: Record<Tier, number> = { floor: 0, bed: 1, chair: 2, standing: 3 }
 
+/** How long friends are brought together. */
+export interface Exchanges {
+  looks: number
+  chance: () => number
+}
+
 export interface Seating {
   /** Person ids by place. */
   order: string[]
@@ -50,14 +56,14 @@ export function seatCosts(sitters: readonly Sitter[], layout: Layout, room: Room
 
 /**
  * Seats people: exactly for all that concerns one person and one place; friends are then brought together by exchanges
- * that do not cost more than they bring, for as many looks as are given.
+ * that do not cost more than they bring.
  *
- * @param looks how many exchanges are tried; the same looks give the same seats
+ * @param exchanges how many exchanges are tried, and the chance in [0, 1) by which it begins anew; left out: friends are not looked at
  * @returns the order round the room with what it costs and the least that any order could
  * @example
- * seated(sitters, layout, room, 20_000).order // ['greta', 'bertil', …]
+ * seated(sitters, layout, room, { looks: 20_000, chance }).order // ['greta', 'bertil', …]
  */
-export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, looks: number): Seating {
+export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, exchanges?: Exchanges): Seating {
   const count = sitters.length
   if (count === 0) return { order: [], cost: 0, atLeast: 0 }
   const costs = seatCosts(sitters, layout, room)
@@ -66,7 +72,7 @@ export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, l
   const linear = placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0)
   const pairs = friendPairs(sitters)
   const apart = apartOf(layout)
-  const best = pairs.length === 0 ? placeOf : broughtTogether(placeOf, costs, pairs, apart, looks)
+  const best = pairs.length === 0 || !exchanges ? placeOf : broughtTogether(placeOf, costs, pairs, apart, exchanges)
   const order: string[] = []
   best.forEach((place, sitter) => (order[place] = sitters[sitter]!.id))
   return { order, cost: costOf(best, costs, pairs, apart), atLeast: linear + pairs.length * WEIGHTS.friends * nearestApart(apart) }
@@ -139,14 +145,12 @@ function costOf(placeOf: readonly number[], costs: readonly number[][], pairs: r
 }
 
 /** Exchanges two, or moves three round, as long as it helps; then looks from other beginnings. */
-function broughtTogether(start: readonly number[], costs: readonly number[][], pairs: readonly [number, number][], apart: readonly number[][], looks: number): number[] {
+function broughtTogether(start: readonly number[], costs: readonly number[][], pairs: readonly [number, number][], apart: readonly number[][], { looks, chance }: Exchanges): number[] {
   const friendsOf = start.map((_, sitter) => pairs.flatMap(([a, b]) => (a === sitter ? [b] : b === sitter ? [a] : [])))
   const part = (placeOf: readonly number[], sitter: number) => costs[sitter]![placeOf[sitter]!]! + friendsOf[sitter]!.reduce((sum, friend) => sum + WEIGHTS.friends * apart[placeOf[sitter]!]![placeOf[friend]!]!, 0)
   let left = looks
   let best = [...start]
   let bestCost = costOf(best, costs, pairs, apart)
-  let seed = 1
-  const chance = () => ((seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647)
   let now = [...start]
   while (left > 0) {
     let better = true

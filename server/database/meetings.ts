@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import type { HandChoiceRecord } from '../../core/lead/letter'
 import type { Arrival } from '../../core/offer/person'
 import { Plan } from '../../core/plan/plan'
 import { requireOwn } from './circles'
@@ -24,13 +25,6 @@ export interface Meeting {
   planVersion: number
   /** Person ids round the room, where somebody made the order by hand. */
   seating: string[] | null
-}
-
-export interface HandChoiceRecord {
-  participant: string
-  blockId: string
-  variation: string
-  reason: string
 }
 
 interface MeetingRow {
@@ -195,8 +189,14 @@ export async function saveSeating(db: Database, practiceId: string, meetingId: s
   await db('meetings').where({ id: meetingId, practice_id: practiceId }).update({ seating: seating === null ? null : JSON.stringify(seating) })
 }
 
+/** Everybody who may be in a meeting, by id: the circle's people in their order, then its guests. */
+export async function everybodyIn(db: Database, practiceId: string, meetingId: string, members: readonly string[]): Promise<{ ids: string[]; guests: string[] }> {
+  const guests = await guestsOf(db, practiceId, meetingId)
+  return { ids: [...new Set([...members, ...guests])], guests }
+}
+
 /** Ids of those who are guests in a meeting of a circle that is not theirs. */
-export async function guestsOf(db: Database, practiceId: string, meetingId: string): Promise<string[]> {
+async function guestsOf(db: Database, practiceId: string, meetingId: string): Promise<string[]> {
   return (await db('meeting_guests').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy('participant_id').select<{ participant_id: string }[]>('participant_id')).map((row) => row.participant_id)
 }
 

@@ -77,8 +77,8 @@ export async function writeHandout({ practiceName, personName, date, home }: Han
   return Buffer.concat(chunks)
 }
 
-function timesWords({ timesAWeek, times }: HomePractice): string {
-  const often = timesAWeek === 14 ? 'Twice a day' : timesAWeek === 7 && times.length === 1 ? 'Every day' : timesAWeek === 1 ? 'Once a week' : `${timesAWeek} times a week`
+function timesWords({ daysAWeek, times }: HomePractice): string {
+  const often = daysAWeek === 7 ? 'Every day' : daysAWeek === 1 ? 'One day a week' : `${daysAWeek} days a week`
   return `${often}, at ${times.join(' and ')}`
 }
 

@@ -30,9 +30,9 @@ describe('home practice', () => {
     const { body } = await lead.call('GET', home())
     expect(body.proposals.length).toBeGreaterThanOrEqual(3)
     const entries = body.proposals.slice(0, 4).map(({ movement, variation, dose, rounds }: any) => ({ movement, variation, dose, rounds }))
-    expect((await lead.call('PUT', home(), { entries: [], timesAWeek: 3, times: ['8'] })).body.data.fields).toEqual({ entries: 'Choose a movement at least.', 'times.0': 'A time is written as 08:30.' })
-    const kept = (await lead.call('PUT', home(), { entries, timesAWeek: 6, times: ['08:30', '19:00'], note: 'Before tea.' })).body
-    expect(kept.practice).toMatchObject({ entries, timesAWeek: 6 })
+    expect((await lead.call('PUT', home(), { entries: [], daysAWeek: 3, times: ['8'] })).body.data.fields).toEqual({ entries: 'Choose a movement at least.', 'times.0': 'A time is written as 08:30.' })
+    const kept = (await lead.call('PUT', home(), { entries, daysAWeek: 3, times: ['08:30', '19:00'], note: 'Before tea.' })).body
+    expect(kept.practice).toMatchObject({ entries, daysAWeek: 3 })
   })
   it('is ticked once a day, and the tick can be taken back', async () => {
     const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
@@ -56,7 +56,7 @@ describe('the handout', () => {
     writeFileSync(path, bytes)
     const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
     expect(text).toContain('At home: Cora Linden')
-    expect(text).toMatch(/6 times a week, at 08:30 and 19:00\. Slowly, and never into pain\. Before tea\./)
+    expect(text).toMatch(/3 days a week, at 08:30 and 19:00\. Slowly, and never into pain\. Before tea\./)
     for (const words of ['Easier:', 'Sharp or stabbing pain: stop at once.', 'Tick, and bring it back', 'week 4']) expect(text).toContain(words)
     // The figures are drawn: a rendered page is not white where the first one stands.
     spawnSync('pdftoppm', ['-r', '40', '-gray', '-f', '1', '-l', '1', path, join(folder, 'page')])

@@ -1,15 +1,17 @@
 <script setup lang="ts">
+import { useWindowSize } from '@vueuse/core'
 import { stepWords } from '~/words/stepWords'
 import { clockWords } from '~/words/clockWords'
 
 /** A second screen follows the class: a television in the hall, or a helper's phone. It presses nothing. */
 definePageMeta({ layout: 'bare' })
+const PHONE_PX = 640
 const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
 const led = useClass()
 const { step, block, leftSeconds, reading, cue } = led
-const route = useRoute()
-const isPhone = computed(() => route.query.view === 'pocket')
+const { width } = useWindowSize()
+const isPhone = computed(() => width.value < PHONE_PX)
 </script>
 
 <template>

@@ -35,7 +35,7 @@ function toggle(): void {
 }
 function emergency(): void {
   if (isRunning.value) led.toggle()
-  emergencyAt.value = Date.now()
+  emergencyAt.value = meeting.now()
 }
 useKeys([
   { press: ' ', shown: 'Space', does: 'Start, pause, go on', overButtons: true, run: toggle },

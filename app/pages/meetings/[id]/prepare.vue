@@ -242,7 +242,7 @@ useKeys([
     <PlanChecks v-if="panel === 'checks'" :checks="meeting.checks" :locked="locked" @fix="editor.apply(...$event)" @select="selected = $event" />
     <PlanCoverage v-if="panel === 'coverage'" :plan="plan" :timeline="meeting.timeline" :locked="locked" @aim="editor.apply({ edit: 'setAim', aim: $event })" @add="add" />
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
-    <Suspense v-if="panel === 'versions'"><PlanVersions :key="state" :plan="plan" :locked="locked" @restore="restore" /></Suspense>
+    <Suspense v-if="panel === 'versions'"><PlanVersions :key="state" :source="`/api/meetings/${meeting.view!.meeting.id}/versions`" :plan="plan" :locked="locked" @restore="restore" /></Suspense>
     <PlanLanes v-if="plan.blocks.length > 0" :plan="plan" :timeline="meeting.timeline" v-model:zoom="zoom" :starts-at="meeting.view!.meeting.startsAt" :riders="meeting.ridersPresent" :selected="selected" :beside="beside" :met="met" :locked="locked" :cost-of="costOf" class="-mx-5" @select="choose" @move="move" @add="drop" />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>

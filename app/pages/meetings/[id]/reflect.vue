@@ -58,6 +58,7 @@ useKeys([
   <div class="space-y-4">
     <MeetingHead><OutboxNote /></MeetingHead>
     <h1 class="sr-only">Reflect</h1>
+    <Suspense v-if="isLead"><AccidentList /></Suspense>
     <p v-if="!isLead" class="py-10">Decisions are made by a lead. Thank you for leading and noting.</p>
     <div v-else-if="reflection.decisions.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing was noted in this class yet, so there is nothing to decide.</p>

@@ -27,10 +27,7 @@ async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): P
 </script>
 
 <template>
-  <div v-if="problem" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
-  <div v-else-if="store.profile" class="space-y-8 max-w-5xl">
-    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ store.person.name }}</NuxtLink></p>
-    <h1>Tier gates</h1>
+  <ProfilePage :id="id" :problem="problem" title="Tier gates">
     <p class="text-faint">A result counts for half a year. Opening a tier is a lead’s decision; a gate only says what was shown. Closing one needs no gate.</p>
     <p class="text-action" aria-live="polite" data-test="said">{{ said }}</p>
     <section v-for="status in inOrder" :key="status.gate.to" :aria-label="`Gate before ${status.gate.to}`" :data-gate="status.gate.to" class="space-y-2">
@@ -49,5 +46,5 @@ async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): P
         <button v-if="store.person.access[status.gate.to] !== 'no' && store.person.homeTier !== status.gate.to" class="button button-quiet" @click="open(status, 'no')">Close {{ TIER_NAMES[status.gate.to].toLowerCase() }}</button>
       </div>
     </section>
-  </div>
+  </ProfilePage>
 </template>

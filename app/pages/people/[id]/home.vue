@@ -9,13 +9,13 @@ import { refusalOf } from '~/composables/useRefusal'
 /** Take home: three to five movements that are safe alone, how often and when, a handout and a calendar, and the ticks that come back. */
 const id = String(useRoute().params.id)
 const { catalogue } = storeToRefs(useCatalogue())
-const { store, problem } = await useOpenProfile(id, 'Home practice is chosen by a lead.')
+const { problem } = await useOpenProfile(id, 'Home practice is chosen by a lead.')
 const Proposal = HomeEntry.extend({ tier: Tier, level: z.number(), because: z.string() })
 const Stored = z.object({ practice: HomePractice, madeAt: z.string(), ticks: z.record(z.string(), z.array(z.string())) }).nullable()
 const proposals = ref<z.infer<typeof Proposal>[]>([])
 const stored = ref<z.infer<typeof Stored>>(null)
 const chosen = ref<string[]>([])
-const fields = reactive({ timesAWeek: 3, times: '09:00', note: '' })
+const fields = reactive({ daysAWeek: 3, times: '09:00', note: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 const said = ref('')
@@ -26,7 +26,7 @@ if (!problem.value) {
   proposals.value = known.proposals
   stored.value = known.home
   chosen.value = known.home ? known.home.practice.entries.map((entry) => entry.movement) : known.proposals.slice(0, USUAL).map((one) => one.movement)
-  if (known.home) Object.assign(fields, { timesAWeek: known.home.practice.timesAWeek, times: known.home.practice.times.join(', '), note: known.home.practice.note })
+  if (known.home) Object.assign(fields, { daysAWeek: known.home.practice.daysAWeek, times: known.home.practice.times.join(', '), note: known.home.practice.note })
 }
 const variationOf = (entry: { variation: string }) => catalogue.value.variations.get(entry.variation)
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
@@ -37,7 +37,7 @@ const offered = computed(() => [...proposals.value, ...(stored.value?.practice.e
 async function save(): Promise<void> {
   wrong.value = {}
   message.value = said.value = ''
-  const body = { entries: entries.value.map(({ movement, variation, dose, rounds }) => ({ movement, variation, dose, rounds })), timesAWeek: fields.timesAWeek, times: fields.times.split(',').map((time) => time.trim()).filter((time) => time !== ''), note: fields.note }
+  const body = { entries: entries.value.map(({ movement, variation, dose, rounds }) => ({ movement, variation, dose, rounds })), daysAWeek: fields.daysAWeek, times: fields.times.split(',').map((time) => time.trim()).filter((time) => time !== ''), note: fields.note }
   try {
     stored.value = Stored.parse(await $fetch(`/api/participants/${id}/home`, { method: 'PUT', body }))
     said.value = 'It is kept. The handout and the calendar are ready.'
@@ -62,17 +62,14 @@ async function tick(movement: string, day: string): Promise<void> {
 </script>
 
 <template>
-  <div v-if="problem" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
-  <div v-else-if="store.profile" class="space-y-6 max-w-5xl">
-    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ store.person.name }}</NuxtLink></p>
-    <h1>Take home</h1>
+  <ProfilePage :id="id" :problem="problem" title="Take home">
     <p class="text-faint">Proposed: what was done lately, one level easier than in class, nothing that is not done alone, and only props that are at home.</p>
     <p v-if="offered.length === 0">Nothing is safe alone with what is known. Write down what they have at home, under <NuxtLink :to="`/people/${id}/change`" class="underline">Change</NuxtLink>.</p>
     <ul class="divide-y divide-line">
       <li v-for="one in offered" :key="one.movement"><label class="flex items-center gap-4 py-2 cursor-pointer"><input v-model="chosen" type="checkbox" class="size-5 accent-action" :value="one.movement" :disabled="!chosen.includes(one.movement) && chosen.length >= 5" ><MovementFigure v-if="variationOf(one)" :variation="variationOf(one)!" :height="56" label="" /><span class="flex-1"><strong class="font-semibold">{{ nameOf(one.movement) }}</strong>: {{ variationOf(one)?.name }}<span class="block text-[0.94rem] text-faint">{{ doseWords(one.dose) }}<template v-if="one.rounds > 1"> × {{ one.rounds }}</template>. {{ one.because }}</span></span></label></li>
     </ul>
     <form class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="save">
-      <AppField v-slot="{ id: field, fieldClass, aria }" label="Times a week" class="w-32" :wrong="wrong.timesAWeek"><input :id="field" v-model.number="fields.timesAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria" ></AppField>
+      <AppField v-slot="{ id: field, fieldClass, aria }" label="Days a week" class="w-32" :wrong="wrong.daysAWeek"><input :id="field" v-model.number="fields.daysAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria" ></AppField>
       <AppField v-slot="{ id: field, fieldClass, aria }" label="At, for instance 08:30, 19:00" class="w-64" :wrong="wrong['times.0'] ?? wrong['times.1'] ?? wrong.times"><input :id="field" v-model="fields.times" :class="fieldClass" v-bind="aria" ></AppField>
       <AppField v-slot="{ id: field, fieldClass }" label="A word to them" class="flex-1 min-w-60"><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass" ></AppField>
       <div class="flex flex-wrap gap-3 items-center w-full"><button class="button button-main">Keep it</button><template v-if="stored"><a class="button" :href="`/api/participants/${id}/home/handout`" target="_blank">Handout, PDF</a><a class="button" :href="`/api/participants/${id}/home/calendar`">Calendar with reminders</a></template><p class="text-action" role="status" data-test="said">{{ said }}</p><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
@@ -85,5 +82,5 @@ async function tick(movement: string, day: string): Promise<void> {
         <tbody><tr v-for="entry in stored.practice.entries" :key="entry.movement"><th scope="row" class="text-left font-semibold pr-3 whitespace-nowrap text-[0.94rem]">{{ nameOf(entry.movement) }}</th><td v-for="{ iso, day } in days" :key="iso" class="p-px"><button class="size-8 border border-line rounded" :class="stored.ticks[entry.movement]?.includes(iso) ? 'bg-action text-on-action' : 'bg-raised'" :aria-pressed="stored.ticks[entry.movement]?.includes(iso) ?? false" :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}`" @click="tick(entry.movement, iso)">{{ stored.ticks[entry.movement]?.includes(iso) ? '✓' : '' }}</button></td></tr></tbody>
       </table></div>
     </section>
-  </div>
+  </ProfilePage>
 </template>

@@ -30,10 +30,7 @@ async function accept(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="problem" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
-  <div v-else-if="store.profile" class="space-y-6 max-w-5xl">
-    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ store.person.name }}</NuxtLink></p>
-    <h1>Where {{ store.person.name }} starts</h1>
+  <ProfilePage :id="id" :problem="problem" :title="`Where ${store.profile ? store.person.name : ''} starts`">
     <template v-if="proposals.length === 0"><p>Every ladder that is open has a level already.</p><NuxtLink :to="`/people/${id}/change`" class="button">Change levels by hand</NuxtLink></template>
     <template v-else>
       <p class="text-faint">A proposal for every ladder without a level. A first time is never loaded; the first meetings find the right one quickly.</p>
@@ -53,5 +50,5 @@ async function accept(): Promise<void> {
       </section>
       <div class="sticky bottom-0 bg-ground border-t border-line py-3 flex items-center gap-4"><button class="button button-main" @click="accept">Accept {{ proposals.length }} levels{{ changed > 0 ? `, ${changed} changed` : '' }}</button><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
     </template>
-  </div>
+  </ProfilePage>
 </template>

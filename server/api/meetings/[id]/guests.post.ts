@@ -10,8 +10,8 @@ const WALK_IN = { birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual',
 
 const Sent = z.union([
   z.object({ participant: z.uuid() }),
-  /** Somebody nobody knows yet: a name and where they sit. What is not known is careful: beds and chairs only. */
-  z.object({ name: ParticipantFields.shape.name, tier: Tier }),
+  /** Somebody nobody knows yet: a name and where they work. Nobody is let down to the floor unscreened. */
+  z.object({ name: ParticipantFields.shape.name, tier: Tier.exclude(['floor']) }),
 ])
 
 /** Lets somebody join one meeting: a guest from another circle, or a walk-in who is written down with it. */
@@ -20,7 +20,7 @@ export default accountRoute(async ({ event, db, practiceId }) => {
   const sent = await readInput(event, Sent)
   const guest = 'participant' in sent ? sent.participant : (await addParticipant(db, practiceId, ParticipantFields.parse({
     ...WALK_IN, name: sent.name, homeTier: sent.tier, considerations: [],
-    access: { bed: 'yes', chair: 'yes', standing: sent.tier === 'standing' || sent.tier === 'floor' ? 'yes' : 'no', floor: sent.tier === 'floor' ? 'yes' : 'no' },
+    access: { bed: 'yes', chair: 'yes', standing: sent.tier === 'standing' ? 'with-help' : 'no', floor: 'no' },
   }))).id
   await addGuest(db, practiceId, id, guest)
   return { participant: guest }

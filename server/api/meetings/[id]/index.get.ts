@@ -1,7 +1,7 @@
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById, venuesOf } from '../../../database/circles'
 import { peopleOn } from '../../../database/circlePeople'
-import { arrivalsOf, guestsOf, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
+import { arrivalsOf, everybodyIn, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../../../database/outcomes'
 import { inMeeting } from '../../../session/forRole'
 import { idOf } from '../../../session/readInput'
@@ -11,11 +11,10 @@ import { accountRoute } from '../../../session/routes'
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const [catalogue, guests] = await Promise.all([linkedCatalogue(db, practiceId), guestsOf(db, practiceId, meeting.id)])
-  const everybody = [...new Set([...circle.members, ...guests])]
+  const [catalogue, { ids, guests }] = await Promise.all([linkedCatalogue(db, practiceId), everybodyIn(db, practiceId, meeting.id, circle.members)])
   const [venues, people, arrivals, lastCame, met, handChoices, classEvents, outcomes] = await Promise.all([
     venuesOf(db, practiceId),
-    peopleOn(db, practiceId, everybody, meeting.startsAt.slice(0, 10), catalogue),
+    peopleOn(db, practiceId, ids, meeting.startsAt.slice(0, 10), catalogue),
     arrivalsOf(db, practiceId, meeting.id),
     lastMeetingsBefore(db, practiceId, meeting.startsAt),
     movementsMetBefore(db, practiceId, circle.id, meeting.startsAt),

@@ -4,7 +4,7 @@ import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { ledgerOf } from '../../../database/ledger'
-import { guestsOf, meetingById } from '../../../database/meetings'
+import { everybodyIn, meetingById } from '../../../database/meetings'
 import { datedOutcomes } from '../../../database/outcomes'
 import { participantsOf } from '../../../database/people'
 import { idOf } from '../../../session/readInput'
@@ -14,10 +14,10 @@ import { leadRoute } from '../../../session/routes'
 export default leadRoute(async ({ event, db, practiceId }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const everybody = [...new Set([...circle.members, ...(await guestsOf(db, practiceId, meeting.id))])]
+  const { ids } = await everybodyIn(db, practiceId, meeting.id, circle.members)
   const [people, outcomes, answered, catalogue] = await Promise.all([
-    participantsOf(db, practiceId, everybody),
-    datedOutcomes(db, practiceId, everybody, meeting.startsAt),
+    participantsOf(db, practiceId, ids),
+    datedOutcomes(db, practiceId, ids, meeting.startsAt),
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
     linkedCatalogue(db, practiceId),
   ])
@@ -29,7 +29,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
       // What was settled stands as it was proposed then: the person's level has moved since.
       const settled = answered.find((entry) => entry.participant === person.id && entry.movement === decision.movement && entry.tier === decision.tier)
       const asProposed = settled ? { kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel } : {}
-      return { participant: person.id, ...decision, ...asProposed, others: others.get(`${decision.movement} ${decision.tier}`) ?? [] }
+      return { participant: person.id, ...decision, ...asProposed, others: settled ? [] : (others.get(`${decision.movement} ${decision.tier}`) ?? []) }
     })
   })
   return { decisions, answered }

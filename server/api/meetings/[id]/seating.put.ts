@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { Seating } from '../../../../core/lead/letter'
 import { meetingById, saveSeating } from '../../../database/meetings'
 import { tell } from '../../../session/live'
 import { idOf, readInput } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
-const Sent = z.object({ seating: z.array(z.uuid()).max(80).nullable() })
+const Sent = z.object({ seating: Seating })
 
 /** The order round the room that somebody made by hand; null: it is worked out again. */
 export default accountRoute(async ({ event, db, practiceId }) => {

@@ -10,9 +10,6 @@ import { circleToFit } from '../../../database/circleToFit'
 import { idOf, readInput } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
 
-/** A plan may be longer than its minutes by this much and still count as fitting; ours. */
-const SLACK_SECONDS = 60
-
 const Sent = z.object({
   circleId: z.uuid('Choose a circle.'),
   startsAt: z.iso.datetime('A date and a time are needed.'),
@@ -29,7 +26,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const [circle, catalogue] = await Promise.all([circleById(db, practiceId, circleId), linkedCatalogue(db, practiceId)])
   const there = await circleToFit(db, practiceId, circle, startsAt, catalogue)
   const plan = { ...shelf.plan, school: circle.school }
-  const course = courseOf(plan, { weeks, variety }, (raised) => fitOf(raised, there).seconds <= raised.minutes * 60 + SLACK_SECONDS, catalogue)
+  const course = courseOf(plan, { weeks, variety }, (raised) => fitOf(raised, there).checks.every((check) => check.id !== 'time-over'), catalogue)
   const meetings = course.map((week, at) => ({ ...week, startsAt: addWeeks(startsAt, at).toISOString() }))
   const made = look ? [] : await db.transaction(async (trx) => {
     const ids: string[] = []

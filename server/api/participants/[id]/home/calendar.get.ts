@@ -16,5 +16,5 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const catalogue = await linkedCatalogue(db, practiceId)
   const description = stored.practice.entries.map((entry) => `${catalogue.movements.get(entry.movement)?.name ?? entry.movement}: ${doseWords(entry.dose)}`).join('\n')
   setResponseHeaders(event, { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'attachment; filename="at-home.ics"' })
-  return homeCalendar({ uid: id, title: 'Mobility at home', times: stored.practice.times, timesAWeek: stored.practice.timesAWeek, from: formatISO(new Date(), { representation: 'date' }), description })
+  return homeCalendar({ uid: id, title: 'Mobility at home', times: stored.practice.times, daysAWeek: stored.practice.daysAWeek, from: formatISO(new Date(), { representation: 'date' }), description })
 })

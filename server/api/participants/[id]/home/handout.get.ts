@@ -5,7 +5,7 @@ import { practiceCatalogue } from '../../../../catalogue/practiceCatalogue'
 import { homePracticeOf } from '../../../../database/homePractices'
 import { noteHealth } from '../../../../database/healthLog'
 import { participantById } from '../../../../database/people'
-import { shippedFigure } from '../../../../documents/figures'
+import { figureAsDone } from '../../../../documents/figures'
 import { writeHandout } from '../../../../documents/handout'
 import { idOf } from '../../../../session/readInput'
 import { refusal } from '../../../../session/refuse'
@@ -21,5 +21,5 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   const texts = new Map(data.movements.filter((movement) => chosen.has(movement.id)).flatMap((movement) => Object.entries(textsOf(movement).variations)))
   await noteHealth(db, practiceId, account.id, person.id, 'made a handout')
   setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="at-home.pdf"' })
-  return writeHandout({ practiceName: account.practiceName, personName: person.name, date: format(new Date(), 'd MMMM yyyy'), home: stored.practice }, catalogue, (variation) => texts.get(variation.id), shippedFigure)
+  return writeHandout({ practiceName: account.practiceName, personName: person.name, date: format(new Date(), 'd MMMM yyyy'), home: stored.practice }, catalogue, (variation) => texts.get(variation.id), (variation) => figureAsDone(db, practiceId, variation))
 })
