@@ -26,11 +26,11 @@ import { bodyOf, simulateMeeting } from './simulate'
 import { simulateMeasures } from './simulateMeasures'
 
 const SEED = 20_261_124
-const WEEK_MS = 7 * 86_400_000
+const PAST_WEEKS = 12
 
 /**
- * Fills an empty database with the scenario: people, circle, four past meetings led by the simulation, and the next
- * meeting ready to prepare.
+ * Fills an empty database with the scenario: people, circle, a quarter of a year of past meetings led by the simulation,
+ * the last one still to reflect on, and the next meeting ready to prepare.
  *
  * @param now the next meeting is tomorrow at ten, the past ones a week apart before it
  * @returns the words that the start command shows as the demo's sign-in
@@ -61,16 +61,18 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
     const takenOn = formatISO(subDays(next, hidden.screenedDaysAgo), { representation: 'date' })
     await takeScreening(db, practiceId, person.id, catalogue.interview, { id: measuring.uuid(), answers: ScreeningAnswers.parse({}), takenOn, takenBy: account.id, dropped: [] })
   }
-  for (const [index, past] of scenario.pastPlans.entries()) {
-    const startsAt = new Date(next.getTime() - (scenario.pastPlans.length - index) * WEEK_MS)
+  for (let week = 0; week < PAST_WEEKS; week += 1) {
+    const past = scenario.pastPlans[week % scenario.pastPlans.length]!
+    const startsAt = subDays(next, 7 * (PAST_WEEKS - week))
     const plan = planOf(past, circle.minutes, circle.school, catalogue)
     const meeting = await addMeeting(db, practiceId, { circleId: circle.id, startsAt: startsAt.toISOString(), plan, id: chance.uuid() })
     const led = simulateMeeting(meeting.id, startsAt, plan, bodies, history, catalogue, chance)
     for (const [participant, arrival] of led.arrivals) await saveArrival(db, practiceId, meeting.id, participant, arrival)
     await appendOutcomes(db, practiceId, meeting.id, led.outcomes, account.id)
+    if (week === PAST_WEEKS - 1) continue
     await settleDecisions(db, practiceId, meeting.id, led.decisions.map(({ participant, decision }) => ({
       participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel,
-      toLevel: decision.toLevel, answer: 'accepted' as const, because: decision.because, reason: '',
+      toLevel: decision.toLevel, answer: 'accepted' as const, because: decision.because, reason: '', turn: decision.turn, leaveOut: decision.suggestClinician, evidence: decision.recent,
     })), account.id)
   }
   await addMeeting(db, practiceId, { circleId: circle.id, startsAt: next.toISOString(), plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue), id: chance.uuid() })

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { hasPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate } from '../server/database/migrate'
+import { TABLES } from '../server/database/tables'
 import { seedDemo } from './seed'
 
 /** Brings the database to its newest shape and, as asked, puts the demo in: `--demo-when-empty`, `--empty`, `--reset-demo`. */
@@ -16,7 +17,7 @@ try {
   if (wish !== '--empty' && !(await hasPractice(db))) {
     const words = await seedDemo(db, new Date())
     writeFileSync(signInFile, `${words}\n`)
-    console.log('· Demo scenario put in: eleven made-up people, four past meetings, the next one to prepare.')
+    console.log('· Demo scenario put in: eleven made-up people, twelve past meetings, one to reflect on, the next one to prepare.')
   }
 } finally {
   await db.destroy()
@@ -24,7 +25,6 @@ try {
 
 /** Empties every table of the application, the demo's and anything else. */
 async function clear(): Promise<void> {
-  const tables = ['home_ticks', 'home_practices', 'health_log', 'measures', 'screenings', 'own_movements', 'ledger', 'outcomes', 'class_events', 'hand_choices', 'accidents', 'meeting_guests', 'arrivals', 'plan_versions', 'meetings', 'shelf_versions', 'shelf_plans', 'circle_members', 'circles', 'venues', 'levels', 'participant_considerations', 'participants', 'accounts', 'practices']
-  for (const table of tables) await db(table).delete()
+  for (const table of TABLES.toReversed()) await db(table).delete()
   rmSync(signInFile, { force: true })
 }

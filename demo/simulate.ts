@@ -2,13 +2,14 @@ import type { Catalogue } from '../core/catalogue/catalogue'
 import { bodySide } from '../core/lead/script'
 import type { OutcomeEvent } from '../core/lead/outcome'
 import { targetOf } from '../core/lead/target'
+import { withDials } from '../core/offer/dials'
 import { offersFor, type Offer } from '../core/offer/offerFor'
 import { Arrival, type Person } from '../core/offer/person'
 import { todayOf } from '../core/offer/today'
 import type { Plan } from '../core/plan/plan'
-import { schoolFor } from '../core/plan/schoolFor'
-import { reflectOn, type DatedOutcome } from '../core/reflect/reflectOn'
-import type { Decision } from '../core/reflect/decide'
+import { blockToday } from '../core/reflect/blockToday'
+import { reflectOn, type DatedOutcome, type Step } from '../core/reflect/reflectOn'
+import { settled } from '../core/reflect/settle'
 import { isTwoSided } from '../core/time/workSeconds'
 import type { Chance } from './random'
 import type { ScenarioPerson } from './scenario'
@@ -17,7 +18,7 @@ import type { ScenarioPerson } from './scenario'
 export interface SimulatedMeeting {
   arrivals: Map<string, Arrival>
   outcomes: OutcomeEvent[]
-  decisions: { participant: string; decision: Decision }[]
+  decisions: { participant: string; decision: Step }[]
 }
 
 /** A simulated body: what can be done of each movement, in levels, and how it differs from side to side. */
@@ -57,16 +58,16 @@ export function simulateMeeting(
     const today = todayOf(person, catalogue, arrival, { daysAway: 7, year: startsAt.getUTCFullYear() })
     const own = plan.blocks.flatMap((block, index) => {
       const movement = catalogue.movements.get(block.movement)!
-      const offers = offersFor({ movement, dose: block.dose }, person, today, catalogue, arrival)
+      const offers = offersFor({ movement, dose: block.dose, rounds: block.rounds }, person, today, catalogue, arrival)
       const at = startsAt.getTime() + (5 + index * 5) * 60_000
       return offers.flatMap((offer) => outcomesOf(offer, block, body, arrival, at, chance))
     })
     meeting.outcomes.push(...own)
     history.push(...own.map((outcome) => ({ ...outcome, meetingId, date, arrivalPain: arrival.pain })))
     const mine = history.filter((outcome) => outcome.participant === person.id)
-    for (const decision of reflectOn(meetingId, person, mine, (blockId) => schoolFor(plan, blockId, person), catalogue)) {
+    for (const decision of reflectOn(meetingId, person, mine, blockToday(plan, person), catalogue)) {
       meeting.decisions.push({ participant: person.id, decision })
-      accept(person, decision)
+      Object.assign(person, settled(person, decision, decision.fromLevel, date))
     }
   }
   return meeting
@@ -87,23 +88,17 @@ function outcomesOf(offer: Offer, block: Plan['blocks'][number], body: Body, arr
     const capacity = (body.capacity.get(movement) ?? 2) - weaker
     body.capacity.set(movement, (body.capacity.get(movement) ?? 2) + LEARNS_A_MEETING / sides.length)
     const margin = capacity + chance.normal(DAY_NOISE) - variation.level
-    const { amount, unit } = targetOf(block.dose)
+    const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
     const reached = margin >= 0
     const achieved = reached ? amount : Math.max(1, Math.round(amount * Math.max(0.2, 1 + 0.6 * margin)))
     return {
       id: chance.uuid(), at, blockId: block.id, participant: body.person.id, movement, tier: offer.tier, side,
-      variation: variation.id, level: variation.level, done: reached ? 'done' : 'partly', target: amount, achieved, unit,
+      variation: variation.id, level: variation.level, dials: offer.dials, done: reached ? 'done' : 'partly', target: amount, achieved, unit,
       effort: chance.next() < EFFORT_NOT_NOTED ? null : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + chance.normal(0.6)))),
       pain: margin < -0.8 ? Math.min(10, (arrival.pain ?? 0) + 1) : null,
       painKind: margin < -0.8 ? 'pull' : null,
-      form: chance.next() < (margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
+      form: chance.next() < (offer.kind === 'breath' ? 0 : margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
       cheat: '', painWhere: '', support: null, device: '', note: '',
     }
   })
-}
-
-function accept(person: Person, { movement, tier, toLevel }: Decision): void {
-  const known = person.levels.find((level) => level.movement === movement && level.tier === tier)
-  if (known) known.level = toLevel
-  else person.levels.push({ movement, tier, side: 'both', level: toLevel })
 }

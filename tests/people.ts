@@ -5,6 +5,6 @@ import type { Person } from '../core/offer/person'
 export function personIn(homeTier: Tier, change: Partial<Person> = {}): Person {
   return {
     id: '11111111-1111-4111-8111-111111111111', name: 'Pia Test', birthYear: 1950, pace: 'usual', homeTier,
-    access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either', school: null, ...change,
+    access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either', school: null, dials: [], visiting: null, leftOut: [], ...change,
   }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dialsWords } from '~~/core/offer/dials'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { Participant } from '~~/core/offer/participant'
 import { calledName } from '~/words/tierWords'
@@ -14,6 +15,7 @@ const rows = computed(() => people.map((person, at) => {
   const outcomes = outcomesOf(person.id)
   return {
     person, key: keyOf(at), tier: offer?.tier ?? person.homeTier, level: offer?.kind === 'breath' ? null : (offer?.variation?.level ?? null),
+    own: offer?.variation ? dialsWords(offer.variation, offer.dials) : '',
     marks: outcomes.map((outcome) => `${MARKS[outcome.done]}${outcome.side === 'both' ? '' : outcome.side === 'left' ? ' L' : ' R'}`).join(' '),
     words: outcomes.map((outcome) => `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}`).join(', '),
     isHurt: outcomes.some((outcome) => outcome.done === 'stopped' || (outcome.pain ?? 0) >= 4),
@@ -31,6 +33,7 @@ function keyOf(at: number): string {
         <kbd class="key">{{ row.key }}</kbd>
         <TierGlyph :tier="row.tier" :level="row.level" :size="30" />
         <span class="font-semibold text-[1.1rem]">{{ calledName(row.person.name) }}</span>
+        <span v-if="row.own" class="text-[0.94rem] text-faint">{{ row.own }}</span>
         <span v-if="row.marks" class="text-action font-semibold"><span aria-hidden="true">{{ row.marks }}</span><span class="sr-only">{{ row.words }}</span></span>
       </button>
     </li>

@@ -32,10 +32,8 @@ const words = computed(() => {
   const differ = left === undefined || right === undefined ? null : sideDifference(measure, left, right)
   return `${said.join('; ')}.${differ?.shown ? ` The ${differ.words}.` : ''}`
 })
+const { css, base } = useChartLook()
 const colours = computed(() => ({ left: css('--action'), right: css('--chair'), both: css('--action') }))
-function css(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-}
 const series = computed(() => [
   ...sides.value.filter(({ line }) => line.length > 0).map(({ side, line }) => ({ name: `${side === 'both' ? '' : `${side}, `}95 % band`, type: 'rangeArea', color: colours.value[side], data: line.map(({ at, low, high }) => ({ x: at, y: [round(low), round(high)] })) })),
   ...sides.value.filter(({ line }) => line.length > 0).map(({ side, line }) => ({ name: `${side === 'both' ? '' : `${side}, `}trend`, type: 'line', color: colours.value[side], data: line.map(({ at, value }) => ({ x: at, y: round(value) })) })),
@@ -51,7 +49,7 @@ const bounds = computed(() => {
   return { min: least, max: least + step * TICKS }
 })
 const options = computed((): ApexOptions => ({
-  chart: { type: 'rangeArea', animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'inherit', foreColor: css('--faint'), background: 'transparent' },
+  ...base('rangeArea'),
   stroke: { width: [...Array(bands.value).fill(0), ...Array(bands.value).fill(1.5), ...Array(sides.value.length).fill(2.5)], dashArray: [...Array(bands.value).fill(0), ...Array(bands.value).fill(5), ...sides.value.map(({ side }) => (side === 'right' ? 3 : 0))] },
   fill: { opacity: [...Array(bands.value).fill(0.14), ...Array(bands.value + sides.value.length).fill(1)] },
   markers: { size: [...Array(2 * bands.value).fill(0), ...Array(sides.value.length).fill(5)], shape: [...Array(2 * bands.value).fill('circle'), ...sides.value.map(({ side }) => (side === 'right' ? 'square' : 'circle'))] as never, strokeWidth: 0 },
@@ -59,9 +57,6 @@ const options = computed((): ApexOptions => ({
   yaxis: { labels: { style: { fontSize: '13px' }, formatter: (value: number) => (value === null || value === undefined ? '' : amount(value)) }, ...bounds.value, tickAmount: TICKS },
   annotations: { yaxis: band.value ? [{ y: band.value.low, y2: band.value.high, fillColor: css('--mark'), opacity: 0.16, borderColor: 'transparent', label: { text: 'middle half of the age', position: 'left', textAnchor: 'start', borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] : [] },
   legend: { show: measure.sides, fontSize: '14px', labels: { colors: css('--ink') } },
-  grid: { borderColor: css('--line') },
-  tooltip: { shared: false, intersect: false, x: { format: 'd MMM yyyy' }, theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light' },
-  dataLabels: { enabled: false },
 }))
 </script>
 

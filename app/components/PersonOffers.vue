@@ -4,6 +4,7 @@ import { screeningDue } from '~~/core/offer/screening'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import { fitWords } from '~~/core/offer/fitWords'
+import { dialsWords } from '~~/core/offer/dials'
 import type { Offer } from '~~/core/offer/offerFor'
 import { doseWords } from '~~/core/plan/doseWords'
 import { ownDose } from '~~/core/plan/ownDose'
@@ -67,7 +68,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
           <MovementFigure v-if="offer.variation" :variation="offer.variation" :height="52" :other="offer.side === 'left'" />
           <TierGlyph :tier="offer.tier" :level="offer.kind === 'breath' ? null : (offer.variation?.level ?? null)" :size="32" />
           <div class="flex-1 min-w-0">
-            <p><span class="text-faint">{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span> <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong></p>
+            <p><span class="text-faint">{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span> <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong><template v-if="offer.variation && dialsWords(offer.variation, offer.dials)">, {{ dialsWords(offer.variation, offer.dials) }}</template></p>
             <p v-if="fitsOf(offer).length > 0" class="text-[0.94rem]">Fits: {{ fitsOf(offer).join('; ') }}</p>
             <p class="text-[0.9rem] text-faint">{{ offer.reasons.map((reason) => reason.text).join(' ') }}</p>
           </div>

@@ -2,11 +2,12 @@
 import { TIERS } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import type { GateStatus } from '~~/core/reflect/gates'
+import type { TierStepLine } from '~/stores/reflection'
 import { ACCESS_WORDS, STATE_SIGNS, STATE_WORDS } from '~/words/measureWords'
 import { TIER_NAMES } from '~/words/tierWords'
 
 /** The tiers as a way from the bed to the floor: what is open, and what stands before the next gate. */
-defineProps<{ person: Participant; next: GateStatus | null }>()
+defineProps<{ person: Participant; next: GateStatus | null; step: TierStepLine | null }>()
 </script>
 
 <template>
@@ -21,6 +22,8 @@ defineProps<{ person: Participant; next: GateStatus | null }>()
         </span>
       </li>
     </ol>
+    <p v-if="person.visiting" class="mt-2 text-action">Visits the {{ person.visiting }} tier now.</p>
+    <TierRow v-if="step && step.kind !== 'gate'" :step="step" name="" class="mt-2 bg-mark-soft rounded-lg" :can-act="false" />
     <div v-if="next" class="mt-3">
       <p>Before {{ next.gate.to }}<template v-if="next.state === 'passed'">: all shown. A lead opens it.</template><template v-else>:</template></p>
       <ul class="mt-1 space-y-0.5">
@@ -28,6 +31,7 @@ defineProps<{ person: Participant; next: GateStatus | null }>()
       </ul>
     </div>
     <p v-else class="mt-3 text-faint">All tiers are open.</p>
+    <p v-if="step?.kind === 'gate'" class="mt-1 text-faint text-[0.94rem]" data-test="missing">Before a visit: {{ step.missing.join('; ') }}.</p>
     <NuxtLink :to="`/people/${person.id}/gates`" class="button mt-3">Tier gates</NuxtLink>
   </section>
 </template>

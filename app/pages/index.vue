@@ -85,7 +85,7 @@ const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', sett
         <template v-for="other in people" :key="other.id"><p v-if="noteOf(other) !== ''" class="leading-snug"><button class="font-semibold hover:underline" @click="selected = other.id">{{ calledName(other.name) }}</button>: {{ noteOf(other) }}</p></template>
       </section>
       <section v-if="past.length > 0" aria-label="Earlier meetings">
-        <h2 class="mb-1">Earlier</h2>
+        <h2 class="mb-1 flex items-baseline gap-4">Earlier<NuxtLink v-if="isLead" :to="`/circles/${circleId}/look-back`" class="text-[1rem] font-normal text-action underline underline-offset-4">Look back</NuxtLink></h2>
         <ul class="divide-y divide-line"><li v-for="meeting in past.slice(0, 6)" :key="meeting.id"><NuxtLink :to="`/meetings/${meeting.id}/${STAGE_PAGES[meeting.stage]}`" class="flex gap-4 py-2.5 hover:bg-sunk rounded-lg px-2"><span class="numerals w-24">{{ format(meeting.startsAt, 'd MMM') }}</span><span class="flex-1">{{ meeting.title }}</span><span class="text-faint">{{ meeting.came }} came, {{ STAGES[meeting.stage] }}</span></NuxtLink></li></ul>
       </section>
     </div>

@@ -7,7 +7,7 @@ const fields = reactive({ practice: '', name: '', email: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 
-const { data: setUp } = await useFetch('/api/setup')
+const { data: setUp } = await useFetch<{ needed: boolean }>('/api/setup')
 if (setUp.value && !setUp.value.needed) await navigateTo('/sign-in')
 
 async function save(): Promise<void> {
@@ -19,6 +19,23 @@ async function save(): Promise<void> {
     const refused = refusalOf(error)
     wrong.value = refused.fields
     message.value = refused.message
+  }
+}
+/** A file taken out of another installation: everything is here again, sign-ins too. */
+const restoring = ref(false)
+const archiveWrong = ref('')
+async function restore(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  restoring.value = true
+  archiveWrong.value = ''
+  try {
+    await $fetch('/api/setup/archive', { method: 'POST', body: file, headers: { 'content-type': 'application/gzip' } })
+    await navigateTo('/sign-in')
+  } catch (error) {
+    archiveWrong.value = refusalOf(error).fields.file ?? refusalOf(error).message
+  } finally {
+    restoring.value = false
   }
 }
 </script>
@@ -34,6 +51,7 @@ async function save(): Promise<void> {
       <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong.password" hint="10 characters at least."><input :id="id" v-model="fields.password" :class="fieldClass" v-bind="aria" type="password" autocomplete="new-password" ></AppField>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
       <button class="button button-main w-full">Make the practice</button>
+      <div class="border-t border-line pt-4"><label class="label" for="archive">Or restore a practice from its archive</label><input id="archive" type="file" accept=".gz" class="field" :disabled="restoring" @change="restore" ><p v-if="restoring" class="text-faint" role="status">Restoring; a large archive takes a minute.</p><p v-if="archiveWrong" class="wrong" role="alert">{{ archiveWrong }}</p></div>
     </form>
   </div>
 </template>

@@ -9,7 +9,7 @@ const password = ref('')
 const wrong = ref('')
 const busy = ref(false)
 
-const { data: setUp } = await useFetch('/api/setup')
+const { data: setUp } = await useFetch<{ needed: boolean }>('/api/setup')
 if (setUp.value?.needed) await navigateTo('/set-up')
 
 async function signIn(): Promise<void> {

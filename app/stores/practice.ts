@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Participant } from '~~/core/offer/participant'
 import { Circle, Venue } from '~~/core/room/circle'
 
-const MeetingLine = z.object({ id: z.string(), circleId: z.string(), startsAt: z.string(), title: z.string(), blocks: z.number(), came: z.number(), stage: z.enum(['prepare', 'lead', 'reflect', 'settled']) })
+const MeetingLine = z.object({ id: z.string(), circleId: z.string(), startsAt: z.string(), title: z.string(), blocks: z.number(), came: z.number(), calledOff: z.boolean(), ledBy: z.string().nullable(), stage: z.enum(['prepare', 'lead', 'reflect', 'settled']) })
 export type MeetingLine = z.infer<typeof MeetingLine>
 
 /** What belongs to the practice: its people, circles, venues and meetings, fetched anew when a page opens. */

@@ -1,14 +1,20 @@
 import { differenceInCalendarDays, formatISO, getYear } from 'date-fns'
 import { z } from 'zod'
 import { Tier } from '~~/core/catalogue/words'
+import { Evidence } from '~~/core/reflect/decide'
 import { OutcomeEvent } from '~~/core/lead/outcome'
 import type { NormPerson } from '~~/core/measure/norms'
+import { TierStep } from '~/stores/reflection'
 import { latestOf, StoredMeasure } from '~~/core/measure/record'
 import { Participant } from '~~/core/offer/participant'
 import { screeningDue } from '~~/core/offer/screening'
 import { gateStatus, nextGate } from '~~/core/reflect/gates'
 
-const LedgerLine = z.object({ id: z.string(), movement: z.string(), tier: Tier, fromLevel: z.number(), toLevel: z.number(), answer: z.enum(['accepted', 'changed']), because: z.string(), reason: z.string(), decidedBy: z.string(), decidedAt: z.string() })
+/** A line of the ledger: what was changed, by whom, on which evidence. */
+export const LedgerLine = z.object({
+  id: z.string(), meetingId: z.string().nullable(), kind: z.enum(['level', 'dial', 'tier']), movement: z.string(), tier: Tier, fromLevel: z.number(), toLevel: z.number(), words: z.string(),
+  answer: z.enum(['accepted', 'changed', 'refused', 'by-hand', 'walked-back']), because: z.string(), reason: z.string(), evidence: z.array(Evidence), decidedBy: z.string(), decidedAt: z.string(), undoes: z.string().nullable(), isUndone: z.boolean(),
+})
 export type LedgerLine = z.infer<typeof LedgerLine>
 
 const Profile = z.object({
@@ -20,6 +26,8 @@ const Profile = z.object({
   lastCame: z.string().nullable(),
   screenings: z.array(z.object({ id: z.string(), takenOn: z.string(), takenBy: z.string() })),
   moves: z.array(LedgerLine),
+  /** What the tiers ask for now; null: nothing. */
+  tierStep: TierStep.nullable(),
 })
 export type Profile = z.infer<typeof Profile>
 

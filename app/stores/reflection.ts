@@ -1,16 +1,31 @@
 import { z } from 'zod'
-import { Level, SchoolId, Tier } from '~~/core/catalogue/words'
+import { Dial, Level, SchoolId, Tier } from '~~/core/catalogue/words'
+import { Evidence } from '~~/core/reflect/decide'
 
 const Kind = z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early'])
-const ProposedDecision = z.object({ participant: z.string(), kind: Kind, movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, because: z.string(), suggestClinician: z.boolean(), others: z.array(z.object({ school: SchoolId, kind: Kind, toLevel: Level })).default([]) })
+const Turn = z.object({ dial: Dial, from: z.number(), to: z.number(), words: z.string() })
+const ProposedDecision = z.object({
+  participant: z.string(), kind: Kind, movement: z.string(), tier: Tier, blockId: z.string(), fromLevel: Level, toLevel: Level, because: z.string(), suggestClinician: z.boolean(),
+  turn: Turn.nullable(), earned: Turn.nullable(), recent: z.array(Evidence), isContested: z.boolean(),
+  others: z.array(z.object({ school: SchoolId, kind: Kind, toLevel: Level })).default([]),
+})
 export type ProposedDecision = z.infer<typeof ProposedDecision>
-const Settled = z.object({ participant: z.string(), movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, answer: z.enum(['accepted', 'changed']), reason: z.string(), decidedBy: z.string(), decidedAt: z.string() })
+const Settled = z.object({ participant: z.string(), movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, words: z.string(), answer: z.enum(['accepted', 'changed', 'refused']), reason: z.string(), decidedBy: z.string(), decidedAt: z.string() })
 export type Settled = z.infer<typeof Settled>
-const Reflection = z.object({ decisions: z.array(ProposedDecision), answered: z.array(Settled) })
+export const TierStep = z.object({ kind: z.enum(['down', 'visits', 'visiting', 'move', 'gate']), from: Tier, to: Tier, because: z.string(), missing: z.array(z.string()) })
+export type TierStepLine = z.infer<typeof TierStep>
+const DoseToRise = z.object({ blockId: z.string(), movement: z.string(), turn: Turn, earned: z.number(), of: z.number() })
+export type DoseToRise = z.infer<typeof DoseToRise>
+const Reflection = z.object({ decisions: z.array(ProposedDecision), answered: z.array(Settled), doses: z.array(DoseToRise), tiers: z.record(z.string(), TierStep) })
 
-interface Answer {
-  decision: ProposedDecision
+/** What somebody decides: a level, or one dial; staying is the level they are at. */
+export interface Choice {
   toLevel: number
+  turn: ProposedDecision['turn']
+}
+
+interface Answer extends Choice {
+  decision: ProposedDecision
   reason: string
 }
 
@@ -19,23 +34,43 @@ export const useReflection = defineStore('reflection', () => {
   const meetingId = ref('')
   const decisions = ref<ProposedDecision[]>([])
   const answered = ref<Settled[]>([])
+  const doses = ref<DoseToRise[]>([])
+  const tiers = ref<Record<string, TierStepLine>>({})
 
   async function open(id: string): Promise<void> {
     meetingId.value = id
     const known = Reflection.parse(await $fetch(`/api/meetings/${id}/reflection`))
     decisions.value = known.decisions
     answered.value = known.answered
+    doses.value = known.doses
+    tiers.value = known.tiers
   }
   async function answer(answers: Answer[]): Promise<void> {
     const body = {
-      answers: answers.map(({ decision, toLevel, reason }) => ({
-        participant: decision.participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind,
-        fromLevel: decision.fromLevel, toLevel, answer: toLevel === decision.toLevel ? 'accepted' : 'changed', because: decision.because, reason,
+      answers: answers.map(({ decision, toLevel, turn, reason }) => ({
+        participant: decision.participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel, toLevel, turn, because: decision.because, reason, evidence: decision.recent,
+        answer: answerOf(decision, { toLevel, turn }), leaveOut: decision.suggestClinician && toLevel <= decision.toLevel,
       })),
     }
     answered.value = z.array(Settled).parse(await $fetch(`/api/meetings/${meetingId.value}/decisions`, { method: 'POST', body }))
   }
+  /** Puts a dose that most have outgrown into the next plan that has the movement; says where it went. */
+  async function raise(dose: DoseToRise): Promise<string> {
+    const { startsAt } = z.object({ startsAt: z.string() }).parse(await $fetch(`/api/meetings/${meetingId.value}/doses`, { method: 'POST', body: { movement: dose.movement, dial: dose.turn.dial, to: dose.turn.to } }))
+    doses.value = doses.value.filter((other) => other !== dose)
+    return startsAt
+  }
+  async function moveTier(participant: string, step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier, reason: string): Promise<void> {
+    await $fetch(`/api/participants/${participant}/tier`, { method: 'POST', body: { step, to, reason } })
+    const { [participant]: _done, ...others } = tiers.value
+    tiers.value = others
+  }
   const settledOf = (decision: ProposedDecision) =>
     answered.value.find((one) => one.participant === decision.participant && one.movement === decision.movement && one.tier === decision.tier) ?? null
-  return { decisions, answered, open, answer, settledOf }
+  return { decisions, answered, doses, tiers, open, answer, raise, moveTier, settledOf }
 })
+
+function answerOf(decision: ProposedDecision, { toLevel, turn }: Choice): Settled['answer'] {
+  if (toLevel === decision.toLevel && turn?.dial === decision.turn?.dial && turn?.to === decision.turn?.to) return 'accepted'
+  return toLevel === decision.fromLevel && turn === null ? 'refused' : 'changed'
+}

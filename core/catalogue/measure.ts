@@ -69,6 +69,8 @@ export type Limit = z.infer<typeof Limit>
 export const TierGate = z.object({
   from: Tier,
   to: Tier,
+  /** Movements whose levels in the tier before say that the body is ready. */
+  linked: z.array(z.string()).min(1),
   conditions: z.array(z.object({
     words: z.string(),
     /** One of them is enough. */

@@ -129,6 +129,7 @@ function aboutPeople({ gates, interview, measures, movements, considerations }: 
   const worse = new Set(interview.worse.map(({ id }) => id))
   return [
     ...[...measures.values()].flatMap((measure) => measure.speaksFor).filter((id) => !movements.has(id)).map((id) => unknown('measures.yaml', 'movement', id)),
+    ...gates.flatMap((gate) => gate.linked).filter((movement) => !movements.has(movement)).map((movement) => unknown('gates.yaml', 'movement', movement)),
     ...gates.flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf)).filter(({ measure }) => !measures.has(measure)).map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
     ...[interview.recentOperation, ...findings].filter(({ consideration }) => !considerations.has(consideration)).map(({ consideration }) => unknown('interview.yaml', 'consideration', consideration)),
     ...findings.flatMap((finding) => finding.worse ?? []).filter((id) => !worse.has(id)).map((id) => unknown('interview.yaml', 'worsening', id)),

@@ -28,6 +28,8 @@ export const School = z.object({
   effortAtMost: z.number().nullable(),
   /** Seconds of time on tissue a week, region and side; null: no aim. */
   weeklySecondsPerRegion: z.number().nullable(),
+  /** How often at home, in days of the week; opinions run from two to every day. */
+  homeDaysAWeek: z.number().int().min(1).max(7),
   course: CourseRule,
 })
 export type School = z.infer<typeof School>

@@ -124,7 +124,7 @@ export function ridersOf(plan: Plan, { riders }: Problem, { catalogue }: Ask): R
 /** One person a tier who can do everything at level 2, for a plan that nobody is expected at. */
 function usualPeople(): Expected[] {
   return TIERS.map((tier) => {
-    const person: Person = { id: `usual-${tier}`, name: `the ${tier} lane`, birthYear: null, pace: 'usual', homeTier: tier, access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either', school: null }
+    const person: Person = { id: `usual-${tier}`, name: `the ${tier} lane`, birthYear: null, pace: 'usual', homeTier: tier, access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either', school: null, dials: [], visiting: null, leftOut: [] }
     return { person, when: { daysAway: null, year: null } }
   })
 }

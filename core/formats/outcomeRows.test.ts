@@ -5,7 +5,7 @@ import { outcomeRows } from './outcomeRows'
 import { readTable } from './table'
 
 const outcome: OutcomeEvent = {
-  id: '00000000-0000-4000-8000-000000000001', at: 1, blockId: 'a', participant: '11111111-1111-4111-8111-111111111111', movement: 'bridge', tier: 'chair', side: 'left', variation: 'bridge.chair.2', level: 2,
+  id: '00000000-0000-4000-8000-000000000001', at: 1, blockId: 'a', participant: '11111111-1111-4111-8111-111111111111', movement: 'bridge', tier: 'chair', side: 'left', variation: 'bridge.chair.2', level: 2, dials: {},
   done: 'partly', target: 30, achieved: 21, unit: 's', effort: null, pain: 0, painKind: null, form: 'slipped', cheat: 'The arm drags the turn.', painWhere: '', support: 'hand', device: '', note: '=1+1, "tired"',
 }
 

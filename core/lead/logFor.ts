@@ -1,4 +1,6 @@
+import type { Dose } from '../catalogue/dose'
 import type { Side } from '../catalogue/words'
+import { withDials } from '../offer/dials'
 import type { Offer } from '../offer/offerFor'
 import { blockIn, type Block } from '../plan/plan'
 import { isTwoSided } from '../time/workSeconds'
@@ -57,10 +59,11 @@ export function logFor(
     const offer = offers.find((other) => other.side === side || other.side === 'both') ?? offers[0]
     if (!offer?.variation || !offer.movement) return []
     const own = blockIn(block, offer.tier)
-    const { amount, unit } = targetOf(own.dose)
+    const dosed = withDials(own, offer.dials)
+    const { amount, unit } = targetOf(dosed.dose)
     return [{
       blockId: block.id, participant, movement: offer.movement, tier: offer.tier, side, variation: offer.variation.id,
-      level: offer.variation.level, done, target: amount, achieved: achievedBy(done, moment, own, amount), unit,
+      level: offer.variation.level, dials: offer.dials, done, target: amount, achieved: achievedBy(done, moment, dosed.dose, amount), unit,
       effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '',
     }]
   })
@@ -76,9 +79,9 @@ function sidesFor(done: OutcomeEvent['done'], moment: LogMoment, offers: readonl
   return open.length > 0 ? open : on
 }
 
-function achievedBy(done: OutcomeEvent['done'], moment: LogMoment, block: Block, amount: number): number | null {
+function achievedBy(done: OutcomeEvent['done'], moment: LogMoment, dose: Dose, amount: number): number | null {
   // Whoever does more has done what was asked.
   if (done === 'done' || done === 'more') return amount
   if (moment.elapsedSeconds === null || (done !== 'partly' && done !== 'stopped')) return null
-  return reachedBy(block.dose, moment.roundSeconds, moment.elapsedSeconds)
+  return reachedBy(dose, moment.roundSeconds, moment.elapsedSeconds)
 }

@@ -4,7 +4,7 @@ import { foldOutcomes, OutcomeEvent } from './outcome'
 
 const first: OutcomeEvent = {
   id: '00000000-0000-4000-8000-000000000001', at: 1, blockId: 'a', participant: '11111111-1111-4111-8111-111111111111', movement: 'bridge', tier: 'chair', side: 'both',
-  variation: 'bridge.chair.2', level: 2, done: 'done', target: 30, achieved: 30, unit: 's', effort: 3, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '',
+  variation: 'bridge.chair.2', level: 2, dials: {}, done: 'done', target: 30, achieved: 30, unit: 's', effort: 3, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '',
 }
 const later = (change: Partial<OutcomeEvent>): OutcomeEvent => ({ ...first, id: crypto.randomUUID(), at: 2, effort: null, ...change })
 

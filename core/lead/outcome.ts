@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { inOrder } from './inOrder'
-import { Level, Side, Tier } from '../catalogue/words'
+import { Dial, Level, Side, Tier } from '../catalogue/words'
 
 const points = (name: string) =>
   z.number(`${name} is a number from 0 to 10.`).int(`${name} is a whole number.`).min(0, `${name} is 0 at least.`).max(10, `${name} is 10 at most.`).nullable().default(null)
@@ -21,6 +21,8 @@ export const OutcomeEvent = z.object({
   side: Side,
   variation: z.string().max(120).nullable(),
   level: Level.nullable(),
+  /** How the rung was dialled for this person, where they had turned a dial. */
+  dials: z.partialRecord(Dial, z.number()).default({}),
   /** `noted`: something was said of them, and nothing yet of how much they did. */
   done: z.enum(['noted', 'done', 'partly', 'eased', 'more', 'stopped', 'not-done']),
   /** Seconds or repetitions, as `unit` says. */

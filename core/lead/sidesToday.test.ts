@@ -22,7 +22,7 @@ describe('the sides of a circle', () => {
 
 describe('two devices', () => {
   const note = (change: Partial<OutcomeEvent>): OutcomeEvent => ({
-    id: crypto.randomUUID(), at: 1, blockId: 'a', participant: '11111111-1111-4111-8111-111111111111', movement: 'bridge', tier: 'chair', side: 'left', variation: null, level: 2, done: 'done',
+    id: crypto.randomUUID(), at: 1, blockId: 'a', participant: '11111111-1111-4111-8111-111111111111', movement: 'bridge', tier: 'chair', side: 'left', variation: null, level: 2, dials: {}, done: 'done',
     target: 30, achieved: 30, unit: 's', effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: 'a', note: '', ...change,
   })
   it('that note the same thing otherwise are told, and the later one counts, whichever comes first', () => {

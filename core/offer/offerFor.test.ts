@@ -16,7 +16,7 @@ const movement = (id: string) => catalogue.movements.get(id)!
 
 function offers(id: string, person: Person, { arrival = USUAL_ARRIVAL, dose, daysAway = 7 }: { arrival?: Arrival; dose?: Dose; daysAway?: number } = {}) {
   const today = todayOf(person, catalogue, arrival, { daysAway, year: 2026 })
-  return offersFor({ movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose }, person, today, catalogue, arrival)
+  return offersFor({ movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1 }, person, today, catalogue, arrival)
 }
 const at = (movementId: string, tier: Tier, level: number, side: 'both' | 'left' | 'right' = 'both') => ({ movement: movementId, tier, side, level })
 const has = (consideration: string, side: 'both' | 'left' | 'right' = 'both', clearedBy = '') => ({ consideration, side, clearedBy })
@@ -66,7 +66,7 @@ describe('what somebody is offered', () => {
     const person = personIn('bed', { considerations: [has('reflux')] })
     const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
     const choice = { variation: 'bridge.bed.1', reason: 'Two pillows under the chest' }
-    const [offer] = offersFor({ movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose }, person, today, catalogue, USUAL_ARRIVAL, choice)
+    const [offer] = offersFor({ movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1 }, person, today, catalogue, USUAL_ARRIVAL, choice)
     expect(offer).toMatchObject({ byHand: true, variation: { id: 'bridge.bed.1' } })
     expect(offer!.reasons.map((reason) => reason.text)).toEqual([expect.stringContaining('Two pillows'), expect.stringContaining('Against a limit'), ...Array(offer!.reasons.length - 2).fill(expect.any(String))])
   })

@@ -3,6 +3,7 @@ import type { Dose } from '../catalogue/dose'
 import type { Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
 import type { Arrival, Person } from './person'
+import { dialsOf, withDials, type Dials } from './dials'
 import { placeFirst } from './placeFirst'
 import type { Reason, Today } from './today'
 import { judge } from './verdict'
@@ -21,6 +22,8 @@ export interface Offer {
   reasons: Reason[]
   watch: string[]
   byHand: boolean
+  /** Dials this person has turned on this rung, as far as the block allows. */
+  dials: Dials
 }
 
 /** A variation that somebody chose by hand for today. */
@@ -32,6 +35,7 @@ export interface HandChoice {
 export interface Asked {
   movement: Movement
   dose: Dose
+  rounds: number
   /** A lane may keep to a level in a block, whatever its people could do. */
   levelAtMost?: number | undefined
 }
@@ -61,19 +65,19 @@ export function offersFor(
 function offerOn(
   side: Side, asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival,
 ): Offer {
-  const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: today.watch, byHand: false }
+  const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: today.watch, byHand: false, dials: {} }
   if (!today.takesPart) return base
   if (today.breathOnly) return breath(base, asked.dose, person, catalogue, arrival)
   const own = highestRung(asked, side, person, today, catalogue, arrival)
   if (own.variation) {
-    return settled({ ...base, kind: 'movement', movement: asked.movement.id, variation: own.variation, wantedLevel: own.wantedLevel, reasons: [...base.reasons, ...own.reasons], watch: merged(base.watch, own.watch) })
+    return settled({ ...base, kind: 'movement', movement: asked.movement.id, variation: own.variation, wantedLevel: own.wantedLevel, reasons: [...base.reasons, ...own.reasons], watch: merged(base.watch, own.watch), dials: own.dials })
   }
   const reasons = [...base.reasons, ...own.reasons]
   const standIn = catalogue.movements.get(asked.movement.standIns[today.tier] ?? '')
   if (standIn) {
     const other = highestRung({ ...asked, movement: standIn }, side, person, today, catalogue, arrival)
     if (other.variation) {
-      return settled({ ...base, kind: 'stand-in', movement: standIn.id, variation: other.variation, wantedLevel: other.wantedLevel, reasons: [...reasons, ...other.reasons, { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` }], watch: merged(base.watch, other.watch) })
+      return settled({ ...base, kind: 'stand-in', movement: standIn.id, variation: other.variation, wantedLevel: other.wantedLevel, dials: other.dials, reasons: [...reasons, ...other.reasons, { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` }], watch: merged(base.watch, other.watch) })
     }
   }
   const none = { weight: 85, text: `No variation of “${asked.movement.name}” is left in the ${today.tier} tier: breath meanwhile.` }
@@ -85,25 +89,32 @@ interface Found {
   wantedLevel: number | null
   reasons: Reason[]
   watch: string[]
+  dials: Dials
 }
 
 function highestRung(asked: Asked, side: Side, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival): Found {
   const ladder = asked.movement.ladders[today.tier]
-  if (!ladder) return { variation: null, wantedLevel: null, reasons: [], watch: [] }
+  if (!ladder) return { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {} }
+  if (person.leftOut.some((row) => row.movement === asked.movement.id && row.tier === today.tier)) {
+    return { variation: null, wantedLevel: null, reasons: [{ weight: 88, text: `“${asked.movement.name}” hurt twice running: left out until a lead has looked.` }], watch: [], dials: {} }
+  }
   const stored = storedLevel(person, asked.movement.id, today.tier, side)
   const start = stored ?? placeFirst(asked.movement, today.tier, person, catalogue, today.year)
   const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
   const reasons: Reason[] = [{ weight: 10, text: stored === null ? `First time: starts at level ${start}.` : `Works at level ${stored}.` }]
   for (const rung of [...ladder].reverse()) {
     if (rung.level > wantedLevel) continue
-    const verdict = judge(rung, asked.dose, side, person, catalogue, arrival)
-    if (verdict.blocks.length === 0) return { variation: rung, wantedLevel, reasons, watch: verdict.watch }
+    // On a rung below their own nothing was turned yet.
+    const dials = rung.level === stored ? dialsOf(rung, person, asked) : {}
+    const verdict = judge(rung, withDials(asked, dials).dose, side, person, catalogue, arrival)
+    const unloaded = rung.dials.some((range) => range.dial === 'load') && dials.load === undefined ? ['Without added load yet.'] : []
+    if (verdict.blocks.length === 0) return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...unloaded], dials }
     reasons.push(...verdict.blocks.map((text) => ({ weight: 75, text: `${text} at level ${rung.level}.` })))
   }
   if (ladder[0]!.level > wantedLevel) {
     reasons.push({ weight: 45, text: `The ladder starts at level ${ladder[0]!.level} in the ${today.tier} tier.` })
   }
-  return { variation: null, wantedLevel, reasons, watch: [] }
+  return { variation: null, wantedLevel, reasons, watch: [], dials: {} }
 }
 
 /** Whether somebody is left without an answer of their own: breath, or nothing, where something else is done. */
@@ -122,7 +133,7 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Per
   const verdict = judge(chosen, asked.dose, 'both', person, catalogue, arrival)
   return settled({
     side: 'both', tier: chosen.tier, kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in', movement: chosen.movement,
-    variation: chosen, wantedLevel: chosen.level, byHand: true,
+    variation: chosen, wantedLevel: chosen.level, byHand: true, dials: {},
     reasons: [
       { weight: 99, text: choice.reason === '' ? 'Chosen by hand.' : `Chosen by hand: ${choice.reason}` },
       ...verdict.blocks.map((text) => ({ weight: 98, text: `Against a limit: ${text}.` })),

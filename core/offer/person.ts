@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Level, SchoolId, Side, Tier } from '../catalogue/words'
+import { Dial, Level, SchoolId, Side, Tier } from '../catalogue/words'
 
 export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
 export type Pace = z.infer<typeof Pace>
@@ -21,6 +21,18 @@ export type PersonConsideration = z.infer<typeof PersonConsideration>
 /** The rung somebody works at on a ladder; one for each side where they differ. */
 export const PersonLevel = z.object({ movement: z.string(), tier: Tier, side: Side, level: Level })
 export type PersonLevel = z.infer<typeof PersonLevel>
+
+/** How far somebody has turned a dial of the rung they work at; gone as soon as the rung changes. */
+export const DialSetting = z.object({
+  movement: z.string(),
+  tier: Tier,
+  dial: Dial,
+  /** In the dial's own unit, as the catalogue gives it. */
+  value: z.number(),
+  /** ISO day of the meeting after which it was turned: what was done until then says nothing of it. */
+  since: z.string(),
+})
+export type DialSetting = z.infer<typeof DialSetting>
 
 /** How far a joint goes, as measured; what a pose imposes is held against it. Degrees. */
 export const PersonRange = z.object({ range: z.string(), side: Side, degrees: z.number() })
@@ -45,6 +57,11 @@ export const Person = z.object({
   prefers: Preference.default('either'),
   /** A school of their own, where they depart from the circle's. */
   school: SchoolId.nullable().default(null),
+  dials: z.array(DialSetting).default([]),
+  /** A tier they try out as a guest, before they may move there; null: none. */
+  visiting: Tier.nullable().default(null),
+  /** What was eased at once twice running: left out until a lead has looked and noted it. */
+  leftOut: z.array(z.object({ movement: z.string(), tier: Tier })).default([]),
 })
 export type Person = z.infer<typeof Person>
 

@@ -32,12 +32,20 @@ export interface Start {
  * startFor(bridge, 'chair', pia, catalogue, 2026).because // "the usual start in the home tier"
  */
 export function startFor(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null, evidence = NOTHING_MEASURED): Start {
-  if (tier !== person.homeTier) return { level: 1, because: 'not the home tier' }
   if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= STARTS_RESTED_AT_AGE) return { level: 1, because: `${STARTS_RESTED_AT_AGE} and over` }
   if (evidence.failedGate) return { level: 1, because: `a gate into the ${tier} tier was not passed` }
   const asked = new Set((movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)))
   const touching = person.considerations.map((own) => catalogue.considerations.get(own.consideration)).find((row) => row?.rules.some((rule) => asked.has(rule.tag)))
   if (touching) return { level: 1, because: touching.name }
+  const elsewhere = person.levels.filter((own) => own.movement === movement.id && own.tier !== tier)
+  const fromTier = elsewhere.filter((own) => own.tier === person.homeTier)
+  const known = fromTier.length > 0 ? fromTier : tier === person.homeTier ? elsewhere : []
+  // A change of tier never raises a level: what was not done there begins at the lower of the old level and 2, on the floor 1.
+  if (known.length > 0) {
+    const level = Math.min(tier === 'floor' ? 1 : 2, ...known.map((own) => own.level))
+    return { level, because: `level ${Math.min(...known.map((own) => own.level))} in the ${known[0]!.tier} tier` }
+  }
+  if (tier !== person.homeTier) return { level: 1, because: 'not the home tier' }
   if (evidence.overAverage.length > 0) return { level: 3, because: `${evidence.overAverage.join(', ')} at or over the average of the age` }
   return { level: 2, because: 'the usual start in the home tier' }
 }

@@ -52,7 +52,8 @@ const EASIER_AT_MOST = 2
  * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
  */
 export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, { daysAway, year, screenedDaysAgo = null }: When): Today {
-  const today: Today = { tier: person.homeTier, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], watch: watchWords(person, catalogue), year }
+  const home = person.visiting ?? person.homeTier
+  const today: Today = { tier: home, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], watch: watchWords(person, catalogue), year }
   const say = (weight: number, text: string) => today.reasons.push({ weight, text })
 
   for (const own of person.considerations) {
@@ -103,12 +104,13 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)
   }
   today.easierBy = Math.min(today.easierBy, EASIER_AT_MOST)
-  settleTier(person, arrival, today, catalogue)
+  if (home !== person.homeTier) say(62, `A visit to the ${home} tier: begins at level ${home === 'floor' ? 1 : 2} at most.`)
+  settleTier(person, home, arrival, today, catalogue)
   return today
 }
 
 /** The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before standing. */
-function settleTier(person: Person, arrival: Arrival, today: Today, catalogue: Catalogue): void {
+function settleTier(person: Person, home: Tier, arrival: Arrival, today: Today, catalogue: Catalogue): void {
   const { avoid } = moverOf(person, catalogue)
   const isOpen = (tier: Tier) => person.access[tier] !== 'no' && hasWayInto(tier, avoid, catalogue)
   const order: Record<Tier, Tier[]> = {
@@ -117,11 +119,11 @@ function settleTier(person: Person, arrival: Arrival, today: Today, catalogue: C
     standing: ['standing', 'chair', 'bed'],
     floor: ['floor', 'standing', 'chair', 'bed'],
   }
-  const safe = arrival.dizzy ? order[person.homeTier].filter((tier) => tier === 'bed' || tier === 'chair') : order[person.homeTier]
+  const safe = arrival.dizzy ? order[home].filter((tier) => tier === 'bed' || tier === 'chair') : order[home]
   const tier = safe.find(isOpen) ?? 'chair'
   today.tier = tier
-  if (tier === person.homeTier) return
-  const why = arrival.dizzy ? 'Dizzy today' : person.access[person.homeTier] === 'no' ? `No access to the ${person.homeTier} tier` : `No safe way into the ${person.homeTier} tier`
+  if (tier === home) return
+  const why = arrival.dizzy ? 'Dizzy today' : person.access[home] === 'no' ? `No access to the ${home} tier` : `No safe way into the ${home} tier`
   today.reasons.push({ weight: 80, text: `${why}: works in the ${tier} tier.` })
 }
 

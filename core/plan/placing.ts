@@ -44,7 +44,7 @@ function placing(movement: Movement, plan: Plan, at: number, before: number, rid
   const all: Placing['offers'] = []
   const withIt = riders.map((rider): RiderToday => {
     const one = byId.get(rider.id)
-    const offers = one ? offersFor({ movement, dose: block.dose }, one.person, rider.today, catalogue, one.arrival) : []
+    const offers = one ? offersFor({ movement, dose: block.dose, rounds: block.rounds }, one.person, rider.today, catalogue, one.arrival) : []
     if (isLeftOut(offers, movement)) breathing.push(rider.id)
     all.push({ id: rider.id, offers: [offers] })
     return { ...rider, offers: rider.offers.toSpliced(at, 0, offers) }

@@ -235,5 +235,5 @@ function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Off
   const done = standIn ?? movement
   const ladder = done.ladders[tier] ?? []
   const variation = ladder.findLast((rung) => rung.level <= TYPICAL_LEVEL) ?? ladder[0] ?? null
-  return { side: 'both', tier, kind: standIn ? 'stand-in' : 'movement', movement: done.id, variation, wantedLevel: TYPICAL_LEVEL, reasons: [], watch: [], byHand: false }
+  return { side: 'both', tier, kind: standIn ? 'stand-in' : 'movement', movement: done.id, variation, wantedLevel: TYPICAL_LEVEL, reasons: [], watch: [], byHand: false, dials: {} }
 }

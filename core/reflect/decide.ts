@@ -1,27 +1,24 @@
+import { z } from 'zod'
 import type { School } from '../catalogue/school'
 import type { Tier } from '../catalogue/words'
-import type { OutcomeEvent } from '../lead/outcome'
+import { OutcomeEvent } from '../lead/outcome'
 
 /** One outcome with what is needed to judge it. */
-export interface Evidence {
-  meetingId: string
+export const Evidence = OutcomeEvent.pick({ side: true, level: true, done: true, target: true, achieved: true, unit: true, effort: true, pain: true, painKind: true, form: true }).extend({
+  meetingId: z.string(),
   /** ISO date of the meeting. */
-  date: string
-  side: OutcomeEvent['side']
-  level: number | null
-  done: OutcomeEvent['done']
-  target: number | null
-  achieved: number | null
-  unit: OutcomeEvent['unit']
-  effort: number | null
-  pain: number | null
-  painKind: OutcomeEvent['painKind']
-  form: OutcomeEvent['form']
+  date: z.string(),
   /** Pain on arrival that day; null: not asked. */
-  arrivalPain: number | null
-}
+  arrivalPain: z.number().nullable(),
+})
+export type Evidence = z.infer<typeof Evidence>
 
 export type DecisionKind = 'ease-now' | 'ease' | 'ask' | 'step-up' | 'stay' | 'too-early'
+
+/** Whether a decision makes something easier: refusing it needs a reason. */
+export function isEasing(kind: DecisionKind): boolean {
+  return kind === 'ease' || kind === 'ease-now'
+}
 
 export interface Decision {
   kind: DecisionKind
@@ -35,6 +32,8 @@ export interface Decision {
   suggestClinician: boolean
   /** Meetings in a row that met the rule: who steps first when not all may. */
   streak: number
+  /** The rule for a step is met, but there is no higher rung. */
+  isAtTop: boolean
 }
 
 export interface Question {
@@ -46,6 +45,8 @@ export interface Question {
   /** All evidence for this movement and tier, oldest meeting first. */
   evidence: readonly Evidence[]
   school: School
+  /** ISO day of the last turn of a dial on this rung: what was done until then says nothing of it. */
+  since?: string | null
 }
 
 /** Under this share of the target counts as not reached: twice of three eases; ours, tuned by the simulated population. */
@@ -83,10 +84,11 @@ export function decide(question: Question): Decision {
   const { movement, tier, level: fromLevel, rungs } = question
   const toLevel = nextLevel(verdict.kind, fromLevel, rungs, verdict.isFar)
   const kind = verdict.kind === 'step-up' && toLevel === fromLevel ? 'stay' : verdict.kind
-  const isAtEnd = (kind !== verdict.kind || kind === 'ease' || kind === 'ease-now') && toLevel === fromLevel
-  const because = isAtEnd ? `${verdict.because} This is the ${kind === 'stay' ? 'highest' : 'lowest'} rung here.` : verdict.because
+  const isAtTop = kind !== verdict.kind
+  const isAtBottom = (kind === 'ease' || kind === 'ease-now') && toLevel === fromLevel
+  const because = isAtTop || isAtBottom ? `${verdict.because} This is the ${isAtTop ? 'highest' : 'lowest'} rung here.` : verdict.because
   const { isFar: _isFar, ...said } = verdict
-  return { ...said, kind, because, movement, tier, fromLevel, toLevel }
+  return { ...said, isAtTop, kind, because, movement, tier, fromLevel, toLevel }
 }
 
 /** From the most careful to the least: where sides differ, the first one decides. */
@@ -105,6 +107,7 @@ interface SideVerdict {
 interface Wanted {
   level: number
   meetings: number
+  since: string | null
   effortAtMost: number | null
   /** Why it takes more than the school asks. */
   why: string
@@ -114,15 +117,16 @@ interface Wanted {
  * How much evidence a step takes: the school's number of meetings; more where the next rung is two levels away, or where
  * it was tried lately and not reached; one meeting in somebody's first six, where it was very easy.
  */
-function askedFor({ level, rungs, evidence, school }: Question, side: Evidence['side']): Wanted {
+function askedFor({ level, rungs, evidence, school, since = null }: Question, side: Evidence['side']): Wanted {
   const own = evidence.filter((entry) => entry.side === side)
   const gap = (rungs.find((rung) => rung > level) ?? level) - level
   const triedHigher = own.slice(-TRIED_LATELY).some((entry) => (entry.level ?? 0) > level && !isReached(entry))
   const last = own.at(-1)
   const isEasyStart = own.length <= FIRST_MEETINGS && gap === 1 && !triedHigher && last?.effort != null && last.effort <= VERY_EASY
-  if (isEasyStart) return { level, meetings: 1, effortAtMost: school.effortAtMost, why: '' }
+  if (isEasyStart) return { level, since, meetings: 1, effortAtMost: school.effortAtMost, why: '' }
   return {
     level,
+    since,
     meetings: school.meetingsBeforeStep + (gap > 1 ? WIDE_GAP_MEETINGS : 0) + (triedHigher ? TRIED_MEETINGS : 0),
     effortAtMost: gap > 1 ? Math.max(1, (school.effortAtMost ?? 10) - WIDE_GAP_EFFORT) : school.effortAtMost,
     why: triedHigher ? 'the next rung was tried lately and not reached' : 'the next rung is two levels away',
@@ -143,7 +147,7 @@ function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: E
     const isFar = shareOf(last) < FAR_SHARE
     return say('ease-now', twice ? `${now}, the second time running: leave it out until it is looked at.` : `${now}.`, { suggestClinician: twice, isFar })
   }
-  const poor = evidence.slice(-3).filter(isPoor)
+  const poor = evidence.slice(-3).filter((entry) => isPoor(entry) && isSince(entry, wanted))
   if (poor.length >= 2) return say('ease', `${sentenceOf(poor.at(-1)!)}, ${poor.length} times of the last ${Math.min(3, evidence.length)}.`)
 
   const recent = evidence.slice(-wanted.meetings)
@@ -163,7 +167,7 @@ function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: E
   }
   const failing = recent.findLast((entry) => !meets(entry)) ?? last
   const why = [
-    failing.level !== null && failing.level < wanted.level ? 'on a lower rung' : '',
+    failing.level !== null && failing.level < wanted.level ? 'on a lower rung' : '', isSince(failing, wanted) ? '' : 'before the last turn',
     lacksEffort(failing, wanted) ? 'effort not noted' : '', failing.form === null ? 'form not noted' : '',
   ].filter((words) => words !== '')
   return say('stay', `${[sentenceOf(failing), ...why].join(', ')}.`)
@@ -206,10 +210,15 @@ function asBestNoted(entry: Evidence): Evidence {
 function meetsRule(entry: Evidence, wanted: Wanted): boolean {
   const easy = wanted.effortAtMost === null || (entry.effort !== null && entry.effort <= wanted.effortAtMost)
   // What was done on a lower rung, on a tired day, says nothing of this one.
-  const isHere = entry.level === null || entry.level >= wanted.level
+  const isHere = (entry.level === null || entry.level >= wanted.level) && isSince(entry, wanted)
   const pain = entry.pain ?? 0
   const calm = pain <= PAIN_THAT_STILL_STEPS && (entry.arrivalPain === null || pain <= entry.arrivalPain || entry.painKind === 'pull')
   return isReached(entry) && isHere && entry.form === 'clean' && easy && calm
+}
+
+/** Whether an outcome is of the rung as it is dialled now. */
+function isSince(entry: Evidence, { since }: Wanted): boolean {
+  return since === null || entry.date > since
 }
 
 function nextLevel(kind: DecisionKind, level: number, rungs: readonly number[], isFar = false): number {

@@ -2,17 +2,18 @@ import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { otherSchools } from './otherSchools'
-import { reflectOn, type DatedOutcome } from './reflectOn'
+import { reflectOn, type BlockToday, type DatedOutcome } from './reflectOn'
 
 const catalogue = shippedCatalogue()
+const dwellBlock = (): BlockToday => ({ school: 'dwell', given: { dose: { kind: 'hold', seconds: 30 }, rounds: 1 } })
 const person = personIn('chair', { levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 2 }] })
 const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutcome => ({
-  id: crypto.randomUUID(), at: 1, blockId: 'b', participant: person.id, movement: 'bridge', tier: 'chair', side: 'both', variation: null, level: 2, done: 'done', target: 30, achieved: 30, unit: 's',
-  effort: 5, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId, date: meetingId, arrivalPain: null, ...change,
+  id: crypto.randomUUID(), at: 1, blockId: 'b', participant: person.id, movement: 'bridge', tier: 'chair', side: 'both', variation: null, level: 2, dials: {}, done: 'done', target: 30, achieved: 30, unit: 's',
+  effort: 5, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId, date: meetingId === 'a' ? '2026-03-02' : '2026-04-13', arrivalPain: null, ...change,
 })
 const others = (outcomes: DatedOutcome[], meetingId: string) => {
-  const own = reflectOn(meetingId, person, outcomes, () => 'dwell', catalogue)
-  return otherSchools(meetingId, person, outcomes, own, catalogue).get('bridge chair')!
+  const own = reflectOn(meetingId, person, outcomes, dwellBlock, catalogue)
+  return otherSchools(meetingId, person, outcomes, own, dwellBlock, catalogue).get('bridge chair')!
 }
 
 describe('what another school would have said', () => {

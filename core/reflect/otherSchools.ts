@@ -1,8 +1,8 @@
 import type { Catalogue } from '../catalogue/catalogue'
-import { SchoolId } from '../catalogue/words'
+import { SchoolId, type Tier } from '../catalogue/words'
 import type { Person } from '../offer/person'
 import type { Decision, DecisionKind } from './decide'
-import { reflectOn, type DatedOutcome } from './reflectOn'
+import { reflectOn, type BlockToday, type DatedOutcome, type History } from './reflectOn'
 
 /** What another school would have said to the same evidence. */
 export interface OtherVerdict {
@@ -17,13 +17,13 @@ export interface OtherVerdict {
  * @param decisions as they were proposed by the circle's own school
  * @returns by movement and tier, `movement tier`; schools that agree are left out
  * @example
- * otherSchools(meetingId, ann, outcomes, decisions, catalogue).get('bridge chair') // [{ school: 'measured-load', kind: 'step-up', toLevel: 3 }]
+ * otherSchools(meetingId, ann, outcomes, decisions, blockIn, catalogue).get('bridge chair') // [{ school: 'measured-load', kind: 'step-up', toLevel: 3 }]
  */
-export function otherSchools(meetingId: string, person: Person, outcomes: readonly DatedOutcome[], decisions: readonly Decision[], catalogue: Catalogue): Map<string, OtherVerdict[]> {
+export function otherSchools(meetingId: string, person: Person, outcomes: readonly DatedOutcome[], decisions: readonly Decision[], blockIn: (blockId: string, tier: Tier) => BlockToday, catalogue: Catalogue, history?: History): Map<string, OtherVerdict[]> {
   const keyOf = ({ movement, tier }: Pick<Decision, 'movement' | 'tier'>) => `${movement} ${tier}`
   const found = new Map<string, OtherVerdict[]>(decisions.map((decision) => [keyOf(decision), []]))
   for (const school of SchoolId.options) {
-    for (const other of reflectOn(meetingId, person, outcomes, () => school, catalogue)) {
+    for (const other of reflectOn(meetingId, person, outcomes, (blockId, tier) => ({ ...blockIn(blockId, tier), school }), catalogue, history)) {
       const own = decisions.find((decision) => keyOf(decision) === keyOf(other))
       if (own && own.toLevel !== other.toLevel) found.get(keyOf(own))!.push({ school, kind: other.kind, toLevel: other.toLevel })
     }

@@ -5,7 +5,7 @@ import type { Offer } from '../offer/offerFor'
 import { propsOut } from './propsOut'
 
 const catalogue = shippedCatalogue()
-const using = (...props: { prop: string; count: number; instead: string[] }[]): Offer[] => [{ side: 'both', tier: 'chair', kind: 'movement', movement: 'bridge', variation: { props } as unknown as Variation, wantedLevel: 2, reasons: [], watch: [], byHand: false }]
+const using = (...props: { prop: string; count: number; instead: string[] }[]): Offer[] => [{ side: 'both', tier: 'chair', kind: 'movement', movement: 'bridge', variation: { props } as unknown as Variation, wantedLevel: 2, reasons: [], watch: [], byHand: false, dials: {} }]
 const strap = { prop: 'strap', count: 1, instead: ['towel'] }
 const block = { prop: 'block', count: 2, instead: ['book'] }
 

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { isoOf, type Database } from './rows'
 
 /** What somebody did with a person's health data. */
-export const HealthDeed = z.enum(['looked at the person', 'looked at the profile', 'changed the person', 'took a screening', 'looked at screenings', 'entered measures', 'placed levels', 'took the record out', 'made a handout', 'took measures out', 'took outcomes out', 'imported', 'erased the record'])
+export const HealthDeed = z.enum(['looked at the person', 'looked at the profile', 'changed the person', 'took a screening', 'looked at screenings', 'entered measures', 'placed levels', 'took the record out', 'made a handout', 'looked back', 'wrote a letter', 'took the archive out', 'took measures out', 'took outcomes out', 'imported', 'erased the record'])
 export type HealthDeed = z.infer<typeof HealthDeed>
 
 export interface HealthLogEntry {

@@ -13,6 +13,9 @@ export interface MeetingLine {
   title: string
   blocks: number
   came: number
+  calledOff: boolean
+  /** The account that leads it; null: not said. */
+  ledBy: string | null
   /** Whether its class was started, finished, or has decisions. */
   stage: 'prepare' | 'lead' | 'reflect' | 'settled'
 }
@@ -27,6 +30,20 @@ export interface Meeting {
   seating: string[] | null
 }
 
+interface LineRow {
+  id: string
+  circle_id: string
+  starts_at: string
+  called_off: number
+  led_by: string | null
+  title: string | null
+  blocks: number
+  came: number
+  started: number
+  logged: number
+  decided: number
+}
+
 interface MeetingRow {
   id: string
   practice_id: string
@@ -37,21 +54,27 @@ interface MeetingRow {
   seating: unknown
 }
 
+/** Lists look this far back; what is older is looked back on. */
+const LISTED_DAYS = 400
+
+/** Meetings of the last year and a bit, and all that are ahead, newest first. */
 export async function meetingsOf(db: Database, practiceId: string): Promise<MeetingLine[]> {
   const rows = await db('meetings as m')
     .where('m.practice_id', practiceId)
+    .whereRaw('m.starts_at > utc_timestamp() - interval ? day', [LISTED_DAYS])
     .orderBy('m.starts_at', 'desc')
-    .select<(MeetingRow & { came: number; started: number; decided: number; logged: number })[]>(
-      'm.*',
+    .select<LineRow[]>(
+      'm.id', 'm.circle_id', 'm.starts_at', 'm.called_off', 'm.led_by',
+      db.raw(`json_unquote(json_extract(m.plan, '$.title')) as title`),
+      db.raw(`json_length(m.plan, '$.blocks') as blocks`),
       db('arrivals').count('*').whereRaw('meeting_id = m.id and came').as('came'),
-      db('class_events').count('*').whereRaw('meeting_id = m.id').as('started'),
-      db('outcomes').count('*').whereRaw('meeting_id = m.id').as('logged'),
-      db('ledger').count('*').whereRaw('meeting_id = m.id').as('decided'),
+      db.raw('exists(select 1 from class_events where meeting_id = m.id) as started'),
+      db.raw('exists(select 1 from outcomes where meeting_id = m.id) as logged'),
+      db.raw('exists(select 1 from ledger where meeting_id = m.id) as decided'),
     )
   return rows.map((row) => {
-    const plan = Plan.parse(fromJson(row.plan))
-    const stage = row.decided > 0 ? 'settled' : row.logged > 0 ? 'reflect' : row.started > 0 ? 'lead' : 'prepare'
-    return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), title: plan.title, blocks: plan.blocks.length, came: Number(row.came), stage }
+    const stage = row.decided ? 'settled' : row.logged ? 'reflect' : row.started ? 'lead' : 'prepare'
+    return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), title: row.title ?? '', blocks: Number(row.blocks), came: Number(row.came), calledOff: Boolean(row.called_off), ledBy: row.led_by, stage }
   })
 }
 
@@ -59,7 +82,17 @@ export async function meetingsOf(db: Database, practiceId: string): Promise<Meet
 export async function meetingById(db: Database, practiceId: string, id: string): Promise<Meeting> {
   const row = await db<MeetingRow>('meetings').where({ id, practice_id: practiceId }).first()
   if (!row) throw new NotFound('There is no such meeting.')
+  return meetingOf(row)
+}
+
+function meetingOf(row: MeetingRow): Meeting {
   return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), plan: Plan.parse(fromJson(row.plan)), planVersion: row.plan_version, seating: row.seating === null ? null : fromJson<string[]>(row.seating) }
+}
+
+/** A circle's meetings after a moment, the next one first. */
+export async function meetingsAhead(db: Database, practiceId: string, circleId: string, after: string): Promise<Meeting[]> {
+  const rows = await db<MeetingRow>('meetings').where({ practice_id: practiceId, circle_id: circleId }).where('starts_at', '>', sqlTimeOf(after)).orderBy('starts_at')
+  return rows.map(meetingOf)
 }
 
 export interface NewMeeting {

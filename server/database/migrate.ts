@@ -5,15 +5,19 @@ import * as knowPeople from './migrations/003_know_people'
 import * as shelf from './migrations/004_shelf'
 import * as gatherAndLead from './migrations/005_gather_and_lead'
 import * as takeHome from './migrations/006_take_home'
+import * as reflectAndLookBack from './migrations/007_reflect_and_look_back'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
-const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople, '004_shelf': shelf, '005_gather_and_lead': gatherAndLead, '006_take_home': takeHome }
+const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople, '004_shelf': shelf, '005_gather_and_lead': gatherAndLead, '006_take_home': takeHome, '007_reflect_and_look_back': reflectAndLookBack }
+
+/** Their names, oldest first. */
+export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
 
 /** Brings the database to the newest shape; does nothing when it is there already. */
 export async function migrate(db: Knex): Promise<string[]> {
   const [, applied] = (await db.migrate.latest({
     migrationSource: {
-      getMigrations: async () => Object.keys(MIGRATIONS),
+      getMigrations: async () => MIGRATION_NAMES,
       getMigrationName: (name: string) => name,
       getMigration: async (name: string) => MIGRATIONS[name]!,
     },

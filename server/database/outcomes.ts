@@ -1,9 +1,12 @@
 import type { ClassEvent } from '../../core/lead/clock'
 import type { OutcomeEvent } from '../../core/lead/outcome'
-import type { DatedOutcome } from '../../core/reflect/reflectOn'
+import type { Arrival } from '../../core/offer/person'
+import type { DatedOutcome, History } from '../../core/reflect/reflectOn'
 import { foldOutcomes } from '../../core/lead/outcome'
 import { requireOwn } from './circles'
-import { fromJson, groupedBy, NotFound, type Database } from './rows'
+import { fromJson, groupedBy, NotFound, sqlTimeOf, type Database } from './rows'
+
+const DAY_MS = 86_400_000
 
 export async function classEventsOf(db: Database, practiceId: string, meetingId: string): Promise<ClassEvent[]> {
   const rows = await db('class_events').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy(['at', 'id'])
@@ -46,15 +49,21 @@ export async function appendOutcomes(db: Database, practiceId: string, meetingId
     .ignore()
 }
 
-/** Folded outcomes of these people up to and with a meeting, oldest meeting first, ready for reflection. */
-export async function datedOutcomes(db: Database, practiceId: string, participants: readonly string[], until: string): Promise<DatedOutcome[]> {
+/**
+ * Folded outcomes of these people up to and with a meeting, oldest meeting first, ready for reflection.
+ *
+ * @param since ISO 8601; left out: from the first on
+ */
+export async function datedOutcomes(db: Database, practiceId: string, participants: readonly string[], until: string, since = '1970-01-01'): Promise<DatedOutcome[]> {
   if (participants.length === 0) return []
   const rows = await db('outcomes as o')
     .join('meetings as m', 'm.id', 'o.meeting_id')
     .leftJoin('arrivals as a', (join) => join.on('a.meeting_id', 'o.meeting_id').andOn('a.participant_id', 'o.participant_id'))
     .where('o.practice_id', practiceId)
     .whereIn('o.participant_id', participants)
-    .where('m.starts_at', '<=', until.slice(0, 19).replace('T', ' '))
+    .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
+    // Nothing is noted before its meeting, but for clocks that differ: this lets the index narrow it down.
+    .where('o.at', '>=', Date.parse(since) - DAY_MS)
     .orderBy(['m.starts_at', 'o.at', 'o.id'])
     .select<{ meeting_id: string; starts_at: string; event: unknown; pain: number | null }[]>('o.meeting_id', 'm.starts_at', 'o.event', 'a.pain')
   const arrivalPain = new Map(rows.map((row) => [`${row.meeting_id} ${fromJson<OutcomeEvent>(row.event).participant}`, row.pain]))
@@ -66,4 +75,19 @@ export async function datedOutcomes(db: Database, practiceId: string, participan
       arrivalPain: arrivalPain.get(`${meetingId} ${outcome.participant}`) ?? null,
     })),
   )
+}
+
+/** How long each of these people has been coming, and what was new at the last door. */
+export async function historiesOf(db: Database, practiceId: string, participants: readonly string[], until: string): Promise<Map<string, History & { news: Arrival['news']; lastOn: string }>> {
+  const rows = await db('arrivals as a')
+    .join('meetings as m', 'm.id', 'a.meeting_id')
+    .where({ 'a.practice_id': practiceId, 'a.came': true })
+    .whereIn('a.participant_id', participants)
+    .where('m.starts_at', '<=', sqlTimeOf(until))
+    .select<{ participant_id: string; starts_at: string; news: Arrival['news'] }[]>('a.participant_id', 'm.starts_at', 'a.news')
+  return new Map([...groupedBy(rows, 'participant_id')].map(([participant, own]) => {
+    const inOrder = own.toSorted((a, b) => a.starts_at.localeCompare(b.starts_at))
+    const last = inOrder.at(-1)!
+    return [participant, { meetings: own.length, firstOn: inOrder[0]!.starts_at.slice(0, 10), news: last.news, lastOn: last.starts_at.slice(0, 10) }]
+  }))
 }

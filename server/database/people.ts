@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { PersonLevel } from '../../core/offer/person'
+import type { DialSetting, PersonLevel } from '../../core/offer/person'
 import type { Participant, ParticipantConsideration, ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Database } from './rows'
@@ -23,6 +23,7 @@ interface ParticipantRow {
   home_props: unknown
   emergency_contact: string
   joins: Participant['joins']
+  visiting: Participant['visiting']
 }
 
 interface ConsiderationRow {
@@ -41,6 +42,17 @@ interface LevelRow extends PersonLevel {
   participant_id: string
 }
 
+interface DialRow extends Omit<DialSetting, 'value'> {
+  participant_id: string
+  value: string
+}
+
+interface LeftOutRow {
+  participant_id: string
+  movement: string
+  tier: Participant['homeTier']
+}
+
 /**
  * All participants of a practice by name, or those with the given ids. Their ranges are left empty: they follow from
  * their measures.
@@ -53,13 +65,17 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     const query = db(table).where(`${table}.practice_id`, practiceId)
     return ids ? query.whereIn(`${table}.${column}`, ids) : query
   }
-  const [rows, considerations, levels] = await Promise.all([
+  const [rows, considerations, levels, dials, leftOut] = await Promise.all([
     scoped('participants', 'id').whereNull('erased_at').orderBy('name').select<ParticipantRow[]>('*'),
     scoped('participant_considerations', 'participant_id').orderBy('position').select<ConsiderationRow[]>('*'),
     withLevels ? scoped('levels', 'participant_id').orderBy(['movement', 'tier', 'side']).select<LevelRow[]>('*') : [],
+    withLevels ? scoped('person_dials', 'participant_id').orderBy(['movement', 'tier', 'dial']).select<DialRow[]>('*') : [],
+    withLevels ? scoped('left_out', 'participant_id').orderBy(['movement', 'tier']).select<LeftOutRow[]>('*') : [],
   ])
   const considerationsOf = groupedBy(considerations, 'participant_id')
   const levelsOf = groupedBy(levels, 'participant_id')
+  const dialsOf = groupedBy(dials, 'participant_id')
+  const leftOutOf = groupedBy(leftOut, 'participant_id')
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
@@ -83,6 +99,9 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
       consideration: own.consideration, side: own.side, clearedBy: own.cleared_by, note: own.note, since: own.since, until: own.until, clearedOn: own.cleared_on, clearedFor: own.cleared_for,
     })),
     levels: (levelsOf.get(row.id) ?? []).map(({ movement, tier, side, level }) => ({ movement, tier, side, level })),
+    dials: (dialsOf.get(row.id) ?? []).map(({ movement, tier, dial, value, since }) => ({ movement, tier, dial, value: Number(value), since })),
+    leftOut: (leftOutOf.get(row.id) ?? []).map(({ movement, tier }) => ({ movement, tier })),
+    visiting: row.visiting,
   }))
 }
 
@@ -189,6 +208,18 @@ export async function rosterOf(db: Database, practiceId: string, { words, offset
   )
   const [ids, [counted]] = await Promise.all([wanted().orderBy('name').offset(offset).limit(limit).select<{ id: string }[]>('id'), wanted().count<{ total: number }[]>('* as total')])
   return { people: await participantsOf(db, practiceId, ids.map(({ id }) => id), { withLevels: false }), total: Number(counted?.total ?? 0) }
+}
+
+/** Since when each of these people visits another tier, ISO day; those who do not are left out. */
+export async function visitingSince(db: Database, practiceId: string, participants: readonly string[]): Promise<Record<string, string>> {
+  const rows = await db('participants').where({ practice_id: practiceId }).whereIn('id', participants).whereNotNull('visiting_since').select<{ id: string; visiting_since: string }[]>('id', 'visiting_since')
+  return Object.fromEntries(rows.map((row) => [row.id, row.visiting_since]))
+}
+
+/** Moves somebody between tiers, or lets them visit one; a tier that is worked in is open. */
+export async function moveTier(db: Database, practiceId: string, person: Participant, { homeTier, visiting, access }: Pick<Participant, 'homeTier' | 'visiting' | 'access'>): Promise<void> {
+  await db('participants').where({ id: person.id, practice_id: practiceId })
+    .update({ home_tier: homeTier, visiting, visiting_since: visiting ? db.raw('utc_date()') : null, access: JSON.stringify(access), version: person.version + 1 })
 }
 
 /** The levels of everybody of a practice on one movement's ladders. */

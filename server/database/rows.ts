@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { grouped } from '../../core/catalogue/grouped'
 
 /** The database or a transaction of it. */
 export type Database = Knex
@@ -20,13 +21,7 @@ export function sqlTimeOf(iso: string): string {
 
 /** Rows by one of their columns. */
 export function groupedBy<R, K extends keyof R>(rows: R[], key: K): Map<R[K], R[]> {
-  const groups = new Map<R[K], R[]>()
-  for (const row of rows) {
-    const group = groups.get(row[key])
-    if (group) group.push(row)
-    else groups.set(row[key], [row])
-  }
-  return groups
+  return grouped(rows, (row) => row[key])
 }
 
 /** Something asked for that is not in this practice, or not at all: the two look the same from outside. */

@@ -1,7 +1,7 @@
 import { refusal } from '../session/refuse'
 
 /** What may be had without signing in. Everything else is closed unless it is opened here. */
-const OPEN_API = new Set(['/api/session', '/api/setup', '/api/health', '/api/_auth/session'])
+const OPEN_API = new Set(['/api/session', '/api/setup', '/api/setup/archive', '/api/health', '/api/_auth/session'])
 const OPEN_PAGES = new Set(['/sign-in', '/set-up'])
 
 export default defineEventHandler(async (event) => {

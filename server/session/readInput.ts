@@ -1,5 +1,6 @@
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
+import { LOOK_BACK_WEEKS, type LookBackWeeks } from '../../core/reflect/lookBack'
 import { fieldMessages, refusal } from './refuse'
 
 /** Larger bodies are not read to their end; a spreadsheet may be larger than what a form sends. */
@@ -29,6 +30,13 @@ export function idOf(event: H3Event, name = 'id'): string {
   const id = getRouterParam(event, name) ?? ''
   if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(id)) throw refusal(404, 'not-found', 'There is nothing here with this name.')
   return id.toLowerCase()
+}
+
+/** How far to look back, from the query; anything else is told what there is. */
+export function readWeeks(event: H3Event): LookBackWeeks {
+  const weeks = LOOK_BACK_WEEKS.find((known) => String(known) === String(getQuery(event).weeks ?? LOOK_BACK_WEEKS[1]))
+  if (weeks === undefined) throw refusal(422, 'not-valid', 'This window is not there.', { weeks: `Look back over ${LOOK_BACK_WEEKS.join(', ')} weeks.` })
+  return weeks
 }
 
 async function readText(event: H3Event, atMostMb: number): Promise<string> {

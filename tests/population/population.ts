@@ -1,11 +1,13 @@
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { SchoolId, Side } from '../../core/catalogue/words'
 import { targetOf } from '../../core/lead/target'
-import { offersFor, storedLevel } from '../../core/offer/offerFor'
+import { withDials } from '../../core/offer/dials'
+import { offersFor, storedLevel, type Offer } from '../../core/offer/offerFor'
 import { Arrival, type Person } from '../../core/offer/person'
 import { todayOf } from '../../core/offer/today'
 import { blockFor } from '../../core/plan/edits'
 import { reflectOn, type DatedOutcome } from '../../core/reflect/reflectOn'
+import { settled } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
 import { chanceFrom, type Chance } from '../../demo/random'
 import { personIn } from '../people'
@@ -117,7 +119,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
     const meetingId = `week-${week}`
     for (const movement of MOVEMENTS) {
       const block = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
-      const offers = offersFor({ movement: catalogue.movements.get(movement)!, dose: block.dose }, person, today, catalogue, arrival)
+      const offers = offersFor({ movement: catalogue.movements.get(movement)!, dose: block.dose, rounds: block.rounds }, person, today, catalogue, arrival)
       for (const offer of offers) {
         if (!offer.variation || offer.kind !== 'movement') continue
         const sides: Side[] = isTwoSided(offer.variation.sides) ? (offer.side === 'both' ? ['left', 'right'] : [offer.side]) : ['both']
@@ -125,11 +127,11 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
           const known = side === 'both' ? Math.min(body.capacity.get(`${movement} left`)!, body.capacity.get(`${movement} right`)!) : body.capacity.get(`${movement} ${side}`)!
           const able = known - flare
           // A level is within somebody where they reach its middle: capacities are levels with fractions.
-          const over = offer.variation.level - Math.max(1, able)
+          const over = demandOf(offer) - Math.max(1, able)
           sum.offers += 1
           if (over > 0.5) sum.above += 1
           if (over > 1.5) sum.farAbove += 1
-          history.push({ ...outcomeOf(body, block, offer.variation, side, able, arrival, week, chance), meetingId, date: dateOf(week), arrivalPain: arrival.pain })
+          history.push({ ...outcomeOf(body, block, offer, side, able, arrival, week, chance), meetingId, date: dateOf(week), arrivalPain: arrival.pain })
         }
       }
       meetings.set(movement, (meetings.get(movement) ?? 0) + 1)
@@ -153,7 +155,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
         if (count === 2) { sum.drops += 1; if (level <= Math.max(1, weaker) + 1) sum.met += 1; if (level <= Math.max(1, weaker) + 0.5) sum.metFully += 1; sinceDrop.set(movement, 9) }
       }
     }
-    const decided = reflectOn(meetingId, person, history, () => school, catalogue)
+    const decided = reflectOn(meetingId, person, history, (movement) => { const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue); return { school, given: { dose, rounds } } }, catalogue)
     for (const decision of decided) {
       sum.decisions += 1
       const way = Math.sign(decision.toLevel - decision.fromLevel)
@@ -167,24 +169,31 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
         if (lastWay.has(decision.movement) && lastWay.get(decision.movement) !== way) sum.turns += 1
         lastWay.set(decision.movement, way)
       }
-      person.levels = [...person.levels.filter((own) => own.movement !== decision.movement || own.tier !== decision.tier), { movement: decision.movement, tier: decision.tier, side: 'both', level: decision.toLevel }]
+      Object.assign(person, settled(person, decision, decision.fromLevel, dateOf(week)))
     }
   }
 }
 
-function outcomeOf(body: Body, block: ReturnType<typeof blockFor>, variation: { id: string; level: number; movement: string }, side: Side, able: number, arrival: Arrival, week: number, chance: Chance): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
-  const margin = able + 0.5 + chance.normal(DAY_NOISE) - variation.level
-  const { amount, unit } = targetOf(block.dose)
+function outcomeOf(body: Body, block: ReturnType<typeof blockFor>, offer: Offer, side: Side, able: number, arrival: Arrival, week: number, chance: Chance): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
+  const variation = offer.variation!
+  const margin = able + 0.5 + chance.normal(DAY_NOISE) - demandOf(offer)
+  const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
   const share = margin >= 0 ? 1 : Math.max(0, 1 + 0.6 * margin)
   const pain = Math.max(0, Math.round((arrival.pain ?? 0) + (margin < -0.6 ? 2.2 * -margin : 0) + chance.normal(0.4)))
   for (const one of side === 'both' ? ['left', 'right'] : [side]) body.capacity.set(`${variation.movement} ${one}`, Math.min(5.4, body.capacity.get(`${variation.movement} ${one}`)! + (margin > -1 && margin < 1.6 ? body.learns : 0)))
   return {
-    id: `${week} ${variation.id} ${side}`, at: week, blockId: block.id, participant: body.person.id, movement: variation.movement, tier: 'chair', side, variation: variation.id, level: variation.level,
+    id: `${week} ${variation.id} ${side}`, at: week, blockId: block.id, participant: body.person.id, movement: variation.movement, tier: 'chair', side, variation: variation.id, level: variation.level, dials: offer.dials,
     done: share >= 1 ? 'done' : 'partly', target: amount, achieved: Math.floor(amount * share), unit,
     effort: chance.next() < NOT_NOTED ? null : Math.max(0, Math.min(10, Math.round(5 - 2.4 * margin + body.bias + chance.normal(0.6)))),
     pain: chance.next() < 0.5 || pain > 2 ? pain : null, painKind: margin < -1.6 && chance.next() < 0.4 ? 'sharp' : pain > 2 ? 'pinch' : null,
     form: chance.next() < (margin < 0.15 ? 0.45 : 0.04) ? 'slipped' : 'clean', cheat: '', painWhere: '', support: null, device: '', note: '',
   }
+}
+
+/** A rung with its dials turned asks more than the bare rung, and less than the next one; invented. */
+function demandOf({ variation, dials }: Offer): number {
+  const turned = variation!.dials.map(({ dial, from, to }) => (dials[dial] === undefined ? 0 : Math.max(0, (dials[dial] - from) / (to - from))))
+  return variation!.level + Math.min(0.5, 0.3 * turned.reduce((sum, share) => sum + share, 0))
 }
 
 function dateOf(week: number): string {

@@ -11,7 +11,7 @@ const ROUTES = readdirSync(join(root, 'server/api'), { recursive: true, encoding
     const [, path, method] = /^(.*)\.(get|post|put|delete|patch)\.ts$/.exec(file.replaceAll('\\', '/'))!
     return { method: method!.toUpperCase(), path: `/api/${path!.replace(/\/index$/, '')}` }
   })
-const OPEN = new Set(['GET /api/health', 'GET /api/setup', 'POST /api/setup', 'POST /api/session'])
+const OPEN = new Set(['GET /api/health', 'GET /api/setup', 'POST /api/setup', 'POST /api/setup/archive', 'POST /api/session'])
 const closed = ROUTES.filter(({ method, path }) => !OPEN.has(`${method} ${path}`))
 
 let world: World

@@ -2,6 +2,7 @@
 import { addSeconds, format } from 'date-fns'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import { TIERS } from '~~/core/catalogue/words'
+import { dialsWords } from '~~/core/offer/dials'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clockWords'
@@ -26,7 +27,8 @@ const rows = computed(() => plan.value.blocks.map((block, index) => {
       for (const offer of rider.offers[index] ?? []) {
         if (!offer.variation) continue
         const known = groups.get(offer.variation.id) ?? { variation: offer.variation, names: [] }
-        known.names.push(offer.side === 'both' ? nameOf(rider.id) : `${nameOf(rider.id)} ${offer.side}`)
+        const own = dialsWords(offer.variation, offer.dials)
+        known.names.push(`${nameOf(rider.id)}${offer.side === 'both' ? '' : ` ${offer.side}`}${own === '' ? '' : ` (${own})`}`)
         groups.set(offer.variation.id, known)
       }
     }

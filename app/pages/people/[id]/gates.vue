@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { amountWords } from '~~/core/measure/record'
 import type { GateStatus } from '~~/core/reflect/gates'
 import { refusalOf } from '~/composables/useRefusal'
@@ -24,12 +25,25 @@ async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): P
     said.value = refusalOf(error).message
   }
 }
+/** A step between tiers; on request, down needs no gate. */
+async function move(step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier): Promise<void> {
+  try {
+    await $fetch(`/api/participants/${id}/tier`, { method: 'POST', body: { step, to, reason: step === 'down' ? 'On request.' : '' } })
+    await store.open(id)
+    said.value = 'Written into the ledger.'
+  } catch (error) {
+    said.value = refusalOf(error).fields.reason ?? refusalOf(error).message
+  }
+}
+const below = computed(() => TIERS[TIERS.indexOf(store.person.homeTier) - 1])
 </script>
 
 <template>
   <ProfilePage :id="id" :problem="problem" title="Tier gates">
     <p class="text-faint">A result counts for half a year. Opening a tier is a lead’s decision; a gate only says what was shown. Closing one needs no gate.</p>
     <p class="text-action" aria-live="polite" data-test="said">{{ said }}</p>
+    <section v-if="store.profile?.tierStep" aria-label="Next step" class="border border-line rounded-lg" data-test="next-step"><TierRow :step="store.profile.tierStep" :name="store.person.name" @move="move" /></section>
+    <button v-if="below && store.profile?.tierStep?.kind !== 'down'" class="button button-quiet" @click="move('down', below)">Work in the {{ below }} tier from now on</button>
     <section v-for="status in inOrder" :key="status.gate.to" :aria-label="`Gate before ${status.gate.to}`" :data-gate="status.gate.to" class="space-y-2">
       <div class="flex flex-wrap items-center gap-3"><TierGlyph :tier="status.gate.from" :size="34" label="" /><span aria-hidden="true" class="text-faint">→</span><TierGlyph :tier="status.gate.to" :size="34" label="" /><h2>{{ TIER_NAMES[status.gate.from] }} to {{ TIER_NAMES[status.gate.to].toLowerCase() }}</h2><span class="text-faint">{{ STATE_WORDS[status.state] }}; {{ isOpen(status) ? `${TIER_NAMES[status.gate.to].toLowerCase()} is open` : `${TIER_NAMES[status.gate.to].toLowerCase()}: ${ACCESS_WORDS[store.person.access[status.gate.to]]}` }}</span></div>
       <ul class="divide-y divide-line">

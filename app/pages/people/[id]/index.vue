@@ -42,11 +42,11 @@ const age = computed(() => store.normPerson.age)
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
       <h1>{{ store.person.name }}</h1>
       <p class="text-faint">{{ [age === null ? '' : `turns ${age} this year`, store.person.heightCm === null ? '' : `${store.person.heightCm} cm`, store.person.pace === 'usual' ? '' : `moves ${store.person.pace.replace('-', ' ')}`].filter((word) => word !== '').join(', ') }}</p>
-      <div class="flex flex-wrap gap-2 ml-auto"><NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink><NuxtLink :to="`/people/${id}/home`" class="button">Take home</NuxtLink><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink></div>
+      <div class="flex flex-wrap gap-2 ml-auto"><NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink><NuxtLink :to="`/people/${id}/home`" class="button">Take home</NuxtLink><NuxtLink :to="`/people/${id}/look-back`" class="button">Look back</NuxtLink><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink></div>
     </div>
     <p v-if="store.due" class="bg-mark-soft rounded-lg px-4 py-2" data-test="due">Screen again: {{ store.due }}</p>
     <div class="grid gap-x-12 gap-y-8 lg:grid-cols-2">
-      <TierSteps :person="store.person" :next="store.next" />
+      <TierSteps :person="store.person" :next="store.next" :step="store.profile.tierStep" />
       <div class="space-y-7"><section aria-label="To respect"><h2 class="mb-2">To respect</h2><ToRespect :considerations="store.person.considerations" /><p class="mt-2 text-faint text-[0.94rem]"><template v-if="store.profile.screenings[0]">Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by {{ store.profile.screenings[0].takenBy }}.</template></p></section><SixWeeks :meetings="store.profile.meetings" /></div>
     </div>
     <section aria-label="Levels"><h2 class="mb-2">Levels</h2><PersonLevels :person="store.person" /></section>
@@ -63,12 +63,9 @@ const age = computed(() => store.normPerson.age)
     <section v-if="store.profile.moves.length > 0" class="max-w-5xl">
       <h2 class="mb-2">What was decided</h2>
       <ul class="divide-y divide-line">
-        <li v-for="entry in store.profile.moves" :key="entry.id" class="py-2 flex gap-4">
-          <span class="w-24 shrink-0 text-faint">{{ format(entry.decidedAt, 'd MMM yyyy') }}</span>
-          <TierGlyph :tier="entry.tier" :level="entry.toLevel" :size="30" />
-          <span>{{ catalogues.catalogue.movements.get(entry.movement)?.name }}: level {{ entry.fromLevel }} to {{ entry.toLevel }}. <span class="text-faint">{{ entry.because }} {{ entry.answer === 'accepted' ? 'Accepted' : 'Changed' }} by {{ entry.decidedBy }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span></span>
-        </li>
+        <LedgerRow v-for="entry in store.profile.moves" :key="entry.id" :entry="entry" />
       </ul>
+      <NuxtLink :to="`/people/${id}/ledger`" class="button mt-3">The whole ledger</NuxtLink>
     </section>
   </div>
 </template>

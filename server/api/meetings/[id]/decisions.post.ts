@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isEasing } from '../../../../core/reflect/decide'
 import { LedgerAnswer, ledgerOf, settleDecisions } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
 import { idOf, readInput } from '../../../session/readInput'
@@ -8,7 +9,7 @@ const Sent = z
   .object({ answers: z.array(LedgerAnswer).max(500) })
   .superRefine(({ answers }, context) => {
     answers.forEach((answer, index) => {
-      const refusesEase = (answer.proposed === 'ease' || answer.proposed === 'ease-now') && answer.toLevel >= answer.fromLevel && answer.fromLevel > 1
+      const refusesEase = isEasing(answer.proposed) && answer.toLevel >= answer.fromLevel && (answer.turn === null || answer.answer !== 'accepted') && (answer.fromLevel > 1 || answer.answer !== 'accepted')
       if (refusesEase && answer.reason.trim() === '') {
         context.addIssue({ code: 'custom', path: ['answers', index, 'reason'], message: 'Say in a few words why this is not eased.' })
       }

@@ -1,36 +1,53 @@
-import { schoolFor } from '../../../../core/plan/schoolFor'
+import { subDays } from 'date-fns'
+import { notedTwice } from '../../../../core/lead/outcome'
+import { blockToday } from '../../../../core/reflect/blockToday'
+import { blockTurns } from '../../../../core/reflect/blockTurns'
 import { otherSchools } from '../../../../core/reflect/otherSchools'
 import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { ledgerOf } from '../../../database/ledger'
 import { everybodyIn, meetingById } from '../../../database/meetings'
-import { datedOutcomes } from '../../../database/outcomes'
+import { datedOutcomes, historiesOf, outcomeEventsOf } from '../../../database/outcomes'
 import { participantsOf } from '../../../database/people'
+import { tierStepsOf } from '../../../database/tierSteps'
 import { idOf } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
 
-/** One proposed decision for each person and movement of the class, with what was answered already. */
+/** What is older says nothing of a level any more. */
+const EVIDENCE_DAYS = 182
+
+/** One proposed decision for each person and movement of the class, with what was answered already; tiers and doses to rise. */
 export default leadRoute(async ({ event, db, practiceId }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
   const { ids } = await everybodyIn(db, practiceId, meeting.id, circle.members)
-  const [people, outcomes, answered, catalogue] = await Promise.all([
+  const since = subDays(new Date(meeting.startsAt), EVIDENCE_DAYS).toISOString()
+  const [people, outcomes, histories, events, answered, catalogue] = await Promise.all([
     participantsOf(db, practiceId, ids),
-    datedOutcomes(db, practiceId, ids, meeting.startsAt),
+    datedOutcomes(db, practiceId, ids, meeting.startsAt, since),
+    historiesOf(db, practiceId, ids, meeting.startsAt),
+    outcomeEventsOf(db, practiceId, meeting.id),
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
     linkedCatalogue(db, practiceId),
   ])
-  const decisions = people.flatMap((person) => {
+  const twice = notedTwice(events)
+  const proposed = people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
-    const proposed = reflectOn(meeting.id, person, own, (blockId) => schoolFor(meeting.plan, blockId, person), catalogue)
-    const others = otherSchools(meeting.id, person, own, proposed, catalogue)
-    return proposed.map((decision) => {
-      // What was settled stands as it was proposed then: the person's level has moved since.
-      const settled = answered.find((entry) => entry.participant === person.id && entry.movement === decision.movement && entry.tier === decision.tier)
-      const asProposed = settled ? { kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel } : {}
-      return { participant: person.id, ...decision, ...asProposed, others: settled ? [] : (others.get(`${decision.movement} ${decision.tier}`) ?? []) }
-    })
+    const blockIn = blockToday(meeting.plan, person)
+    const history = histories.get(person.id)
+    const steps = reflectOn(meeting.id, person, own, blockIn, catalogue, history)
+    const others = otherSchools(meeting.id, person, own, steps, blockIn, catalogue, history)
+    return steps.map((step) => ({ participant: person.id, ...step, others: others.get(`${step.movement} ${step.tier}`) ?? [] }))
   })
-  return { decisions, answered }
+  const { steps, proposals } = blockTurns(proposed)
+  const came = people.filter((person) => outcomes.some((outcome) => outcome.participant === person.id && outcome.meetingId === meeting.id))
+  const decisions = steps.map((decision) => {
+    // What was settled stands as it was proposed then: the person's level has moved since.
+    const settled = answered.find((entry) => entry.participant === decision.participant && entry.movement === decision.movement && entry.tier === decision.tier)
+    const isContested = decision.suggestClinician || twice.some((one) => one.participant === decision.participant && one.blockId === decision.blockId)
+    if (!settled) return { ...decision, isContested }
+    return { ...decision, isContested: false, others: [], turn: null, kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel, recent: settled.evidence }
+  })
+  return { decisions, answered, doses: proposals, tiers: await tierStepsOf(db, practiceId, came, outcomes, meeting.startsAt.slice(0, 10), catalogue) }
 })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { PersonLevel } from '../../../../core/offer/person'
 import { noteHealth } from '../../../database/healthLog'
+import { noteByHand } from '../../../database/ledger'
 import { participantById, setLevels } from '../../../database/people'
 import { idOf, readInput } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
@@ -9,9 +10,12 @@ const Sent = z.object({ levels: z.array(PersonLevel).max(400) })
 
 /** Sets levels that were accepted in one go: the first placement. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {
-  const { id } = await participantById(db, practiceId, idOf(event))
+  const before = await participantById(db, practiceId, idOf(event))
+  const { id } = before
   const { levels } = await readInput(event, Sent)
   await setLevels(db, practiceId, id, levels)
   await noteHealth(db, practiceId, account.id, id, 'placed levels')
-  return participantById(db, practiceId, id)
+  const after = await participantById(db, practiceId, id)
+  await noteByHand(db, practiceId, before, after, account.id)
+  return after
 })

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import type { ApexOptions } from 'apexcharts'
+import type { Region } from '~~/core/catalogue/words'
+
+/** What each region got in a week, one side, against the school's aim. */
+const { dose, aim } = defineProps<{ dose: { region: Region; secondsAWeek: number }[]; aim: number | null }>()
+const ApexChart = defineAsyncComponent(() => import('vue3-apexcharts'))
+const { css, base } = useChartLook()
+const nameOf = (region: string) => region.replaceAll('-', ' ')
+const words = computed(() => {
+  if (dose.length === 0) return 'Nothing was noted in this window.'
+  const most = `Most: ${nameOf(dose[0]!.region)}, ${dose[0]!.secondsAWeek} s a week and side.`
+  if (aim === null) return `${most} This school has no weekly aim.`
+  const reached = dose.filter((row) => row.secondsAWeek >= aim).length
+  return `${most} ${reached === 0 ? 'No region reaches' : `${reached} of ${dose.length} regions reach${reached === 1 ? 'es' : ''}`} the school’s ${aim} s a week; what is done at home is not counted.`
+})
+const options = computed((): ApexOptions => ({
+  ...base('bar'),
+  plotOptions: { bar: { horizontal: true, barHeight: '62%' } },
+  xaxis: { categories: dose.map((row) => nameOf(row.region)), max: Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)), labels: { formatter: (value: string) => `${Math.round(Number(value))} s` } },
+  yaxis: { labels: { style: { fontSize: '13px' }, maxWidth: 200 } },
+  annotations: { xaxis: aim === null ? [] : [{ x: aim, borderColor: css('--ink'), strokeDashArray: 4, label: { text: `aim ${aim} s`, orientation: 'horizontal', borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] },
+  tooltip: { enabled: false },
+}))
+const series = computed(() => [{ name: 'seconds a week and side', color: css('--action'), data: dose.map((row) => row.secondsAWeek) }])
+</script>
+
+<template>
+  <figure class="space-y-1" data-chart="dose">
+    <figcaption><strong class="font-semibold">Time on tissue</strong>: {{ words }}</figcaption>
+    <div v-if="dose.length > 0" role="img" :aria-label="`Time on tissue by region. ${words}`"><ApexChart type="bar" :height="60 + 26 * dose.length" :options="options" :series="series" /></div>
+  </figure>
+</template>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import type { LedgerLine } from '~/stores/profile'
+
+/** One line of the ledger: when, what changed, on which evidence, who decided. */
+const { entry } = defineProps<{ entry: LedgerLine }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const SAID: Record<LedgerLine['answer'], string> = { accepted: 'Accepted by', changed: 'Changed by', refused: 'Refused by', 'by-hand': 'Set by', 'walked-back': 'Taken back by' }
+const what = computed(() => {
+  if (entry.kind === 'tier') return entry.words.charAt(0).toUpperCase() + entry.words.slice(1)
+  const name = catalogue.value.movements.get(entry.movement)?.name ?? entry.movement
+  if (entry.words !== '') return `${name}: ${entry.words}${entry.words === 'placed' ? ` at level ${entry.toLevel}` : ''}`
+  return `${name}: ${entry.fromLevel === entry.toLevel ? `stays at level ${entry.toLevel}` : `level ${entry.fromLevel} → ${entry.toLevel}`}`
+})
+</script>
+
+<template>
+  <li class="py-2 flex gap-4 items-start" :data-entry="entry.id">
+    <span class="w-28 shrink-0 text-faint numerals">{{ format(entry.decidedAt, 'd MMM yyyy') }}</span>
+    <TierGlyph :tier="entry.tier" :level="entry.kind === 'tier' ? null : entry.toLevel" :size="30" />
+    <span class="flex-1 min-w-0" :class="entry.isUndone ? 'line-through decoration-1' : ''">{{ what }}. <span class="text-faint">{{ entry.because }} {{ SAID[entry.answer] }} {{ entry.decidedBy }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span></span>
+    <EvidencePicture v-if="entry.evidence.length > 0" :recent="entry.evidence" />
+    <slot />
+  </li>
+</template>

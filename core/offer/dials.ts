@@ -1,0 +1,106 @@
+import type { Variation } from '../catalogue/catalogue'
+import type { Dose } from '../catalogue/dose'
+import type { DialRange } from '../catalogue/movement'
+import type { Dial } from '../catalogue/words'
+import type { Person } from './person'
+
+/** Settings of one person on one rung, in each dial's own unit. */
+export type Dials = Partial<Record<Dial, number>>
+
+/** A dose with its rounds: what a block gives everybody. */
+export interface Given {
+  dose: Dose
+  rounds: number
+}
+
+/** Dials that take time: the block's clock is their end, since all lanes share it. */
+const CLOCKED: readonly Dial[] = ['hold', 'repetitions', 'rounds', 'tempo']
+
+export function isClocked(dial: Dial): boolean {
+  return CLOCKED.includes(dial)
+}
+
+/**
+ * What a block gives for a dial: the hold in seconds, the repetitions, the effort in percent, the seconds of a slow way
+ * back; null where the dose has nothing of it, as for props, hands and range.
+ *
+ * @example
+ * givenBy('hold', { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }) // 30
+ */
+export function givenBy(dial: Dial, { dose, rounds }: Given): number | null {
+  if (dial === 'rounds') return rounds
+  switch (dose.kind) {
+    case 'hold':
+    case 'target':
+      return dial === 'hold' ? dose.seconds : null
+    case 'press':
+      return dial === 'hold' ? dose.seconds : dial === 'effort' ? dose.effort : null
+    case 'pair':
+      return dial === 'hold' ? dose.hold : dial === 'repetitions' ? dose.count : null
+    case 'reps':
+      return dial === 'repetitions' ? dose.count : dial === 'tempo' ? dose.back : null
+    case 'pulse':
+    case 'swing':
+      return dial === 'repetitions' ? dose.count : null
+    case 'circle':
+      return dial === 'repetitions' ? dose.perDirection : null
+    case 'lower':
+      return dial === 'repetitions' ? dose.efforts : dial === 'tempo' ? dose.lower : null
+    case 'breath':
+      return null
+  }
+}
+
+/** A dose with one dial turned to a value; a dial that the dose has nothing of leaves it alone. */
+export function withDial(dial: Dial, value: number, { dose, rounds }: Given): Given {
+  if (dial === 'rounds') return { dose, rounds: value }
+  const turned = (changes: object): Given => ({ dose: { ...dose, ...changes } as Dose, rounds })
+  if (givenBy(dial, { dose, rounds }) === null) return { dose, rounds }
+  if (dial === 'effort') return turned({ effort: value })
+  if (dial === 'tempo') return turned(dose.kind === 'lower' ? { lower: value } : { back: value })
+  if (dial === 'hold') return turned(dose.kind === 'pair' ? { hold: value } : { seconds: value })
+  return turned(dose.kind === 'circle' ? { perDirection: value } : dose.kind === 'lower' ? { efforts: value } : { count: value })
+}
+
+/**
+ * What a person's dials stand at on a rung in a block: their own time, rounds and repetitions may be less than the
+ * block's, never more.
+ */
+export function dialsOf(variation: Variation, person: Person, given: Given): Dials {
+  const own = person.dials.filter((setting) => setting.movement === variation.movement && setting.tier === variation.tier)
+  return Object.fromEntries(own.flatMap(({ dial, value }): [Dial, number][] => {
+    if (!variation.dials.some((range) => range.dial === dial)) return []
+    if (!isClocked(dial)) return [[dial, value]]
+    const atMost = givenBy(dial, given)
+    return atMost === null ? [] : [[dial, Math.min(value, atMost)]]
+  }))
+}
+
+/** A block's dose as one person does it. */
+export function withDials(given: Given, dials: Dials): Given {
+  return (Object.entries(dials) as [Dial, number][]).reduce<Given>((dose, [dial, value]) => withDial(dial, value, dose), given)
+}
+
+const HANDS_WORDS = ['no hands', 'a fingertip', 'one hand', 'both hands']
+
+/**
+ * A setting in words.
+ *
+ * @example
+ * settingWords({ dial: 'hold', unit: 's' }, 40) // "hold 40 s"
+ * settingWords({ dial: 'hands', unit: '' }, 1) // "a fingertip"
+ */
+export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, value: number): string {
+  if (dial === 'hands') return HANDS_WORDS[value] ?? `hands ${value}`
+  if (unit === 'band') return `band ${value}`
+  return `${NAMES[dial]} ${value}${unit === '' ? '' : ` ${unit}`}`
+}
+
+/** Everything that somebody has turned on a rung, in words; empty where nothing. */
+export function dialsWords(variation: Variation, dials: Dials): string {
+  return variation.dials.flatMap((range) => (dials[range.dial] === undefined ? [] : [settingWords(range, dials[range.dial]!)])).join(', ')
+}
+
+const NAMES: Record<Dial, string> = {
+  'prop-height': 'prop height', hands: 'hands', lean: 'lean', range: 'range', lever: 'lever', effort: 'effort', hold: 'hold', repetitions: 'repetitions', rounds: 'rounds', tempo: 'the way back', load: 'load',
+}

@@ -1,0 +1,42 @@
+import type { DialTurn } from './turn'
+import type { Step } from './reflectOn'
+
+/** A block's dose that most of a circle have outgrown. */
+export interface BlockTurn {
+  blockId: string
+  movement: string
+  turn: DialTurn
+  /** How many have earned it, of how many who did the block. */
+  earned: number
+  of: number
+}
+
+/** More than this share of those who did a block; ours. */
+const MOST = 0.5
+
+/**
+ * The block's dose is the clock: it is proposed to rise once more than half of those who did the block have earned more
+ * time, rounds or repetitions. Until then their next dial is turned instead.
+ *
+ * @param steps of everybody in the meeting
+ * @returns proposals, and the steps with theirs turned into it: still one dial a step
+ */
+export function blockTurns<S extends Step>(steps: readonly S[]): { steps: S[]; proposals: BlockTurn[] } {
+  const proposals = [...new Set(steps.map((step) => step.blockId))].flatMap((blockId): BlockTurn[] => {
+    const own = steps.filter((step) => step.blockId === blockId)
+    const ready = own.filter((step) => step.kind === 'step-up' && step.earned !== null)
+    const [first] = ready.toSorted((a, b) => a.earned!.to - b.earned!.to)
+    if (!first || ready.length <= own.length * MOST) return []
+    const alike = ready.filter((step) => step.earned!.dial === first.earned!.dial)
+    return alike.length <= own.length * MOST ? [] : [{ blockId, movement: first.movement, turn: first.earned!, earned: alike.length, of: own.length }]
+  })
+  const rising = new Map(proposals.map((proposal) => [proposal.blockId, proposal]))
+  return {
+    proposals,
+    steps: steps.map((step) => {
+      const turn = rising.get(step.blockId)?.turn
+      if (!turn || step.kind !== 'step-up' || step.earned?.dial !== turn.dial) return step
+      return { ...step, turn: step.earned, toLevel: step.fromLevel }
+    }),
+  }
+}

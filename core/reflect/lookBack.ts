@@ -1,0 +1,182 @@
+import { differenceInCalendarDays, parseISO } from 'date-fns'
+import type { Catalogue } from '../catalogue/catalogue'
+import { grouped } from '../catalogue/grouped'
+import { REGIONS, type Region, type SchoolId, type Side, type Tier } from '../catalogue/words'
+import { trendOf, type Trend } from '../measure/trend'
+import { withDials } from '../offer/dials'
+import { tissueSeconds } from '../plan/coverage'
+import { blockIn, type Plan } from '../plan/plan'
+import type { DatedOutcome } from './reflectOn'
+
+/** Windows that are looked back over, weeks. */
+export const LOOK_BACK_WEEKS = [4, 12, 26, 52] as const
+export type LookBackWeeks = (typeof LOOK_BACK_WEEKS)[number]
+
+/** A meeting of the window as one person had it. */
+export interface Attended {
+  meetingId: string
+  /** ISO day. */
+  date: string
+  came: boolean
+  /** On arrival, 0–10; null: not asked. */
+  pain: number | null
+  plan: Plan
+}
+
+export interface DatedValue {
+  date: string
+  value: number
+}
+
+/** One movement of one person over the window. */
+export interface MovementBack {
+  movement: string
+  tier: Tier
+  /** The lowest level of each meeting. */
+  levels: DatedValue[]
+  /** What was reached, in `unit`, by side; what was not noted is left out. */
+  amounts: { side: Side; points: DatedValue[] }[]
+  unit: 's' | 'repetitions'
+  /** Level and share of the target together, so that a step up is no fall. */
+  trend: Trend | null
+  /** The weaker side's share of the stronger, percent; null where sides are not worked apart. */
+  sidesPercent: number | null
+}
+
+export interface PersonBack {
+  came: number
+  of: number
+  /** Pain on arrival, and the highest that was noted in the class, by meeting. */
+  pain: { date: string; arrival: number | null; leaving: number | null }[]
+  movements: MovementBack[]
+  /** Time on tissue a week, one side, seconds, by region; the largest first. */
+  dose: { region: Region; secondsAWeek: number }[]
+}
+
+/**
+ * Looks back on one person: what they came to, felt, worked at, reached, and got for each region.
+ *
+ * @param meetings of the window, oldest first
+ * @param outcomes folded, of this person and window, oldest first
+ */
+export function personBack(meetings: readonly Attended[], outcomes: readonly DatedOutcome[], weeks: number, catalogue: Catalogue): PersonBack {
+  const byMeeting = grouped(outcomes, (outcome) => outcome.meetingId)
+  const came = meetings.filter((meeting) => meeting.came)
+  return {
+    came: came.length,
+    of: meetings.length,
+    pain: came.map(({ meetingId, date, pain }) => {
+      const noted = (byMeeting.get(meetingId) ?? []).flatMap((outcome) => (outcome.pain === null || outcome.painKind === 'pull' ? [] : [outcome.pain]))
+      return { date, arrival: pain, leaving: noted.length > 0 ? Math.max(...noted) : null }
+    }),
+    movements: [...grouped(outcomes.filter((outcome) => outcome.done !== 'not-done'), (outcome) => `${outcome.movement} ${outcome.tier}`).values()]
+      .map(movementBack)
+      .sort((a, b) => b.levels.length - a.levels.length || a.movement.localeCompare(b.movement)),
+    dose: doseOf(meetings, outcomes, weeks, catalogue),
+  }
+}
+
+function movementBack(own: readonly DatedOutcome[]): MovementBack {
+  const { movement, tier, unit } = own.at(-1)!
+  const byDate = grouped(own, (outcome) => outcome.date)
+  const levels = [...byDate].flatMap(([date, sides]) => {
+    const noted = sides.flatMap((outcome) => (outcome.level === null ? [] : [outcome.level]))
+    return noted.length === 0 ? [] : [{ date, value: Math.min(...noted) }]
+  })
+  const amounts = [...grouped(own.filter((outcome) => outcome.achieved !== null && outcome.unit === unit), (outcome) => outcome.side)]
+    .map(([side, entries]) => ({ side, points: entries.map((outcome) => ({ date: outcome.date, value: outcome.achieved! })) }))
+    .sort((a, b) => a.side.localeCompare(b.side))
+  return { movement, tier, unit, levels, amounts, trend: abilityTrend(own), sidesPercent: sidesOf(own) }
+}
+
+/** Theil–Sen over level − 1 + share of the target, the weaker side of each day. */
+export function abilityTrend(outcomes: readonly DatedOutcome[]): Trend | null {
+  const points = [...grouped(outcomes.filter((outcome) => outcome.level !== null && outcome.achieved !== null && outcome.target), (outcome) => outcome.date)]
+    .map(([date, sides]) => ({ day: differenceInCalendarDays(parseISO(date), parseISO(outcomes[0]!.date)), value: Math.min(...sides.map((outcome) => outcome.level! - 1 + Math.min(1, outcome.achieved! / outcome.target!))) }))
+  return trendOf(points)
+}
+
+/** Mean share of the target of the weaker side ÷ that of the stronger × 100. */
+function sidesOf(outcomes: readonly DatedOutcome[]): number | null {
+  const shares = (side: Side) => outcomes.flatMap((outcome) => (outcome.side === side && outcome.achieved !== null && outcome.target ? [(outcome.level ?? 1) - 1 + Math.min(1, outcome.achieved / outcome.target)] : []))
+  const [left, right] = [shares('left'), shares('right')].map((own) => (own.length === 0 ? null : own.reduce((sum, share) => sum + share, 0) / own.length))
+  if (left == null || right == null || Math.max(left, right) === 0) return null
+  return Math.round((Math.min(left, right) / Math.max(left, right)) * 100)
+}
+
+/** Time on tissue by region: what was reached of each block's dose, the weaker side where both were worked. */
+export function doseOf(meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[], outcomes: readonly DatedOutcome[], weeks: number, catalogue: Catalogue): PersonBack['dose'] {
+  const plans = new Map(meetings.map((meeting) => [meeting.meetingId, meeting.plan]))
+  const sums = new Map<Region, number>()
+  for (const sides of grouped(outcomes, (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`).values()) {
+    const { meetingId, blockId, movement: id, tier, dials } = sides[0]!
+    const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
+    const movement = catalogue.movements.get(id)
+    if (!block || !movement) continue
+    const share = Math.min(...sides.map((outcome) => (outcome.achieved === null || !outcome.target ? (outcome.done === 'done' || outcome.done === 'more' ? 1 : 0) : Math.min(1, outcome.achieved / outcome.target))))
+    const seconds = tissueSeconds(withDials(blockIn(block, tier), dials ?? {}), movement) * share
+    for (const [region, weight] of Object.entries(movement.regions) as [Region, number][]) sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
+  }
+  return REGIONS.flatMap((region) => (sums.has(region) ? [{ region, secondsAWeek: Math.round(sums.get(region)! / weeks) }] : [])).sort((a, b) => b.secondsAWeek - a.secondsAWeek)
+}
+
+/** A level or dial that a lead changed. */
+export interface Acted {
+  participant: string
+  movement: string
+  tier: Tier
+  date: string
+  fromLevel: number
+  toLevel: number
+  words: string
+}
+
+export interface CircleBack {
+  meetings: number
+  /** Who rose, the most steps first. */
+  rising: { participant: string; steps: number; movements: string[] }[]
+  /** A falling trend that nobody acted on. */
+  slipping: { participant: string; movement: string; tier: Tier; trend: Trend; first: number; last: number }[]
+  /** Who missed a third of the meetings or more, or the last three. */
+  missing: { participant: string; came: number; of: number; inARow: number }[]
+  /** Of those who came, a week and person, by region, against the school's weekly aim; null: the school has none. */
+  dose: { region: Region; secondsAWeek: number; aim: number | null }[]
+}
+
+const MISSED_SHARE = 1 / 3
+const MISSED_IN_A_ROW = 3
+
+/**
+ * Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got.
+ *
+ * @param attended by participant, the window's meetings oldest first
+ * @param outcomes folded, of everybody, oldest first
+ * @param acted changes of levels and dials in the window
+ */
+export function circleBack(attended: ReadonlyMap<string, readonly Attended[]>, outcomes: readonly DatedOutcome[], acted: readonly Acted[], school: SchoolId, weeks: number, catalogue: Catalogue): CircleBack {
+  const all = [...attended]
+  const meetings = new Map(all.flatMap(([, own]) => own.map((meeting) => [meeting.meetingId, meeting] as const)))
+  const rising = all.flatMap(([participant]) => {
+    const steps = acted.filter((entry) => entry.participant === participant && (entry.toLevel > entry.fromLevel || (entry.words !== '' && entry.toLevel === entry.fromLevel)))
+    return steps.length === 0 ? [] : [{ participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }]
+  }).sort((a, b) => b.steps - a.steps)
+  const slipping = [...grouped(outcomes, (outcome) => `${outcome.participant} ${outcome.movement} ${outcome.tier}`).values()].flatMap((own) => {
+    const { participant, movement, tier } = own[0]!
+    const trend = abilityTrend(own)
+    const isEased = acted.some((entry) => entry.participant === participant && entry.movement === movement && entry.tier === tier && entry.toLevel < entry.fromLevel)
+    if (trend?.word !== 'falling' || isEased) return []
+    const shares = own.flatMap((outcome) => (outcome.achieved === null || !outcome.target ? [] : [Math.round((100 * outcome.achieved) / outcome.target)]))
+    return [{ participant, movement, tier, trend, first: shares[0]!, last: shares.at(-1)! }]
+  }).sort((a, b) => a.trend.slope - b.trend.slope)
+  const missing = all.flatMap(([participant, own]) => {
+    const came = own.filter((meeting) => meeting.came).length
+    const inARow = own.length - 1 - own.findLastIndex((meeting) => meeting.came)
+    return own.length > 0 && (own.length - came >= own.length * MISSED_SHARE || inARow >= MISSED_IN_A_ROW) ? [{ participant, came, of: own.length, inARow }] : []
+  }).sort((a, b) => b.inARow - a.inARow || a.came / a.of - b.came / b.of)
+  const active = new Set(outcomes.map((outcome) => outcome.participant)).size
+  const aim = catalogue.schools.get(school)?.weeklySecondsPerRegion ?? null
+  return {
+    meetings: meetings.size, rising, slipping, missing,
+    dose: doseOf([...meetings.values()], outcomes, weeks * Math.max(1, active), catalogue).map((row) => ({ ...row, aim })),
+  }
+}

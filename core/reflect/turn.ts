@@ -1,0 +1,96 @@
+import { SIZE_CM } from '../body/scene'
+import type { Variation } from '../catalogue/catalogue'
+import type { DialRange } from '../catalogue/movement'
+import type { Dial, SchoolId } from '../catalogue/words'
+import { givenBy, isClocked, settingWords, type Given } from '../offer/dials'
+import type { DialSetting } from '../offer/person'
+
+/** One dial turned by one step. */
+export interface DialTurn {
+  dial: Dial
+  from: number
+  to: number
+  /** As it is said: "hold 30 → 40 s", "one cushion less: seat 50 → 45 cm". */
+  words: string
+}
+
+export interface NextTurn {
+  /** What to turn next; null: every dial is at its end, so the level is next. */
+  turn: DialTurn | null
+  /** Time, rounds or repetitions that were earned, but that the block's clock does not give; null: none. */
+  earned: DialTurn | null
+}
+
+/**
+ * The next step on a rung: one dial, in the rung's own order; in the Press school effort comes before range.
+ *
+ * A dial that takes time ends where the block's does: it is skipped, and what was earned is said, so that the block can
+ * be proposed to rise once most of a circle have earned it.
+ *
+ * @param settings this person's own for the movement and tier
+ * @param given the block's dose as the person's lane does it; null: the block has left the plan, so only what no dose gives is turned
+ * @example
+ * nextTurn(wallSit, [], { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }, 'dwell') // { turn: null, earned: { dial: 'hold', from: 30, to: 40, … } }
+ */
+export function nextTurn(variation: Variation, settings: readonly DialSetting[], given: Given | null, school: SchoolId): NextTurn {
+  let earned: DialTurn | null = null
+  for (const range of inOrder(variation.dials, school)) {
+    const own = settings.find((setting) => setting.dial === range.dial)?.value
+    const block = given && givenBy(range.dial, given)
+    if (block === null && isOfDose(range.dial)) continue
+    // A first time is without added load.
+    const from = own ?? block ?? (range.dial === 'load' ? 0 : range.from)
+    const to = stepped(range, from, 1)
+    if (to === from) continue
+    const turn = { dial: range.dial, from, to, words: turnWords(variation, range, from, to) }
+    if (!isClocked(range.dial) || to <= block!) return { turn, earned }
+    earned ??= turn
+  }
+  return { turn: null, earned }
+}
+
+/**
+ * One step back on the dial that was turned last; null where nothing was turned on this rung, so the level is next.
+ *
+ * A dial that somebody was first given by the block goes back below the block's.
+ */
+export function turnBack(variation: Variation, settings: readonly DialSetting[]): DialTurn | null {
+  const last = settings.filter((setting) => variation.dials.some((range) => range.dial === setting.dial)).toSorted((a, b) => b.since.localeCompare(a.since))[0]
+  if (!last) return null
+  const range = variation.dials.find((one) => one.dial === last.dial)!
+  const to = stepped(range, last.value, -1)
+  return to === last.value ? null : { dial: last.dial, from: last.value, to, words: turnWords(variation, range, last.value, to) }
+}
+
+/** Dials that a dose gives or does not have at all. */
+function isOfDose(dial: Dial): boolean {
+  return isClocked(dial) || dial === 'effort'
+}
+
+/** In Press effort steps first, then range; elsewhere as the rung says. */
+function inOrder(dials: readonly DialRange[], school: SchoolId): readonly DialRange[] {
+  if (school !== 'press') return dials
+  const place = (range: DialRange) => (range.dial === 'effort' ? 0 : range.dial === 'range' ? 1 : 2)
+  return dials.toSorted((a, b) => place(a) - place(b))
+}
+
+/** A value one step on, or back, never past the dial's ends; a value beyond its end stays. */
+function stepped({ from, to, step }: DialRange, value: number, by: 1 | -1): number {
+  const up = Math.sign(to - from) * by
+  const end = by === 1 ? to : from
+  if ((end - value) * up <= 0) return value
+  const next = value + up * step
+  return (end - next) * up < 0 ? end : Math.round(next * 10) / 10
+}
+
+const COUNTS = ['', 'one cushion', 'two cushions', 'three cushions', 'four cushions']
+
+function turnWords(variation: Variation, range: DialRange, from: number, to: number): string {
+  const cushions = Math.abs(to - from) / SIZE_CM.cushion
+  if (range.dial === 'prop-height' && variation.props.some((need) => need.prop === 'cushion') && COUNTS[cushions]) {
+    return `${COUNTS[cushions]} ${to < from ? 'less' : 'more'}: seat ${SIZE_CM.seat + from} → ${SIZE_CM.seat + to} cm`
+  }
+  const [before, after] = [settingWords(range, from), settingWords(range, to)]
+  if (range.dial === 'hands') return `${before} → ${after}`
+  return before.replace(String(from), `${from} → ${to}`)
+}

@@ -1,0 +1,25 @@
+import { z } from 'zod'
+import { Dial } from '../../../../core/catalogue/words'
+import { hasBegun } from '../../../../core/lead/clock'
+import { withDial } from '../../../../core/offer/dials'
+import { meetingById, meetingsAhead, savePlan } from '../../../database/meetings'
+import { classEventsOf } from '../../../database/outcomes'
+import { idOf, readInput } from '../../../session/readInput'
+import { refusal } from '../../../session/refuse'
+import { leadRoute } from '../../../session/routes'
+
+const Sent = z.object({ movement: z.string().min(1).max(60), dial: Dial, to: z.number().min(0).max(600) })
+
+/** Raises a dose that most of a circle have outgrown in the circle's next plan that has the movement. */
+export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const { circleId, startsAt } = await meetingById(db, practiceId, idOf(event))
+  const { movement, dial, to } = await readInput(event, Sent)
+  for (const ahead of await meetingsAhead(db, practiceId, circleId, startsAt)) {
+    const { plan, planVersion } = ahead
+    if (!plan.blocks.some((block) => block.movement === movement) || hasBegun(await classEventsOf(db, practiceId, ahead.id))) continue
+    const blocks = plan.blocks.map((block) => (block.movement === movement ? { ...block, ...withDial(dial, to, block) } : block))
+    const saved = await savePlan(db, practiceId, ahead.id, planVersion, { ...plan, blocks }, account.id)
+    return { id: saved.id, startsAt: saved.startsAt }
+  }
+  throw refusal(404, 'not-found', 'No plan ahead has this movement yet: raise it when you make the next one.')
+})

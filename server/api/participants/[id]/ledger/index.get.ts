@@ -1,0 +1,9 @@
+import { ledgerOf } from '../../../../database/ledger'
+import { participantById } from '../../../../database/people'
+import { idOf } from '../../../../session/readInput'
+import { leadRoute } from '../../../../session/routes'
+
+export default leadRoute(async ({ event, db, practiceId }) => {
+  const participant = await participantById(db, practiceId, idOf(event))
+  return ledgerOf(db, practiceId, { participantId: participant.id })
+})

@@ -1,0 +1,23 @@
+import { subWeeks } from 'date-fns'
+import { personBack } from '../../../../core/reflect/lookBack'
+import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
+import { noteHealth } from '../../../database/healthLog'
+import { actedSince, attendedBy } from '../../../database/lookBack'
+import { measuresOf, sameDayPairs } from '../../../database/measures'
+import { datedOutcomes } from '../../../database/outcomes'
+import { participantById } from '../../../database/people'
+import { idOf, readWeeks } from '../../../session/readInput'
+import { leadRoute } from '../../../session/routes'
+
+/** One person over the last 4, 12, 26 or 52 weeks. */
+export default leadRoute(async ({ event, db, practiceId, account }) => {
+  const person = await participantById(db, practiceId, idOf(event))
+  const weeks = readWeeks(event)
+  const [until, since] = [new Date().toISOString(), subWeeks(new Date(), weeks).toISOString()]
+  const [attended, outcomes, acted, measures, pairs, catalogue] = await Promise.all([
+    attendedBy(db, practiceId, [person.id], since, until), datedOutcomes(db, practiceId, [person.id], until, since), actedSince(db, practiceId, [person.id], since),
+    measuresOf(db, practiceId, [person.id]), sameDayPairs(db, practiceId), linkedCatalogue(db, practiceId),
+    noteHealth(db, practiceId, account.id, person.id, 'looked back'),
+  ])
+  return { person, weeks, since, back: personBack(attended.get(person.id) ?? [], outcomes, weeks, catalogue), acted, measures: (measures.get(person.id) ?? []).filter((record) => record.takenAt >= since), pairs }
+})

@@ -1,0 +1,10 @@
+/**
+ * Every table that belongs to a practice, those that others refer to first: the order in which an archive is written and
+ * restored; emptied the other way round. A test compares it with the database.
+ */
+export const TABLES = [
+  'practices', 'accounts', 'participants', 'participant_considerations', 'levels', 'person_dials', 'left_out', 'venues', 'circles', 'circle_members', 'waiting', 'shelf_plans', 'shelf_versions',
+  'series', 'holidays', 'meetings', 'plan_versions', 'meeting_guests', 'arrivals', 'hand_choices', 'class_events', 'outcomes', 'accidents', 'ledger', 'letters', 'own_movements', 'screenings',
+  'measures', 'home_practices', 'home_ticks', 'health_log',
+] as const
+export type Table = (typeof TABLES)[number]

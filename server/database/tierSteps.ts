@@ -1,0 +1,22 @@
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import type { Participant } from '../../core/offer/participant'
+import type { DatedOutcome } from '../../core/reflect/reflectOn'
+import { tierStep, type TierStep } from '../../core/reflect/tierMove'
+import { measuresOf } from './measures'
+import { historiesOf } from './outcomes'
+import { visitingSince } from './people'
+import type { Database } from './rows'
+
+/** The next step between tiers of these people, by participant; who has none is left out. */
+export async function tierStepsOf(db: Database, practiceId: string, people: readonly Participant[], outcomes: readonly DatedOutcome[], on: string, catalogue: Catalogue): Promise<Record<string, TierStep>> {
+  const ids = people.map((person) => person.id)
+  const [measures, visiting, histories] = await Promise.all([measuresOf(db, practiceId, ids), visitingSince(db, practiceId, ids), historiesOf(db, practiceId, ids, `${on}T23:59:59Z`)])
+  return Object.fromEntries(people.flatMap((person) => {
+    const own = outcomes.filter((outcome) => outcome.participant === person.id)
+    const last = histories.get(person.id)
+    // A screening since then has dealt with it.
+    const news = last && (person.screenedOn === null || person.screenedOn < last.lastOn) ? last.news : 'none'
+    const step = tierStep(person, { measures: measures.get(person.id) ?? [], outcomes: own, visitingSince: visiting[person.id] ?? null, news, on }, catalogue)
+    return step ? [[person.id, step]] : []
+  }))
+}
