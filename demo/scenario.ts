@@ -27,6 +27,8 @@ const Scenario = z.object({
   people: z.array(ScenarioPerson),
   pastPlans: z.array(ScenarioPlan),
   nextPlan: ScenarioPlan,
+  /** A week without a meeting. */
+  holiday: z.object({ name: z.string(), weeksAhead: z.number().int() }),
   /** Plans kept for later. */
   shelf: z.array(ScenarioPlan.extend({ minutes: z.number().int(), tags: z.array(z.string()) })),
 })

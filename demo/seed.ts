@@ -1,14 +1,16 @@
-import { formatISO, subDays } from 'date-fns'
+import { addWeeks, formatISO, subDays } from 'date-fns'
 import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
 import { indexOf } from '../core/catalogue/summary'
 import { parseCatalogue } from '../core/catalogue/parseCatalogue'
 import type { SchoolId } from '../core/catalogue/words'
 import type { ParticipantFields } from '../core/offer/participant'
+import { SeriesRule } from '../core/room/series'
 import { ScreeningAnswers } from '../core/offer/screening'
 import { blockFor } from '../core/plan/edits'
 import { emptyPlan, type Plan } from '../core/plan/plan'
 import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
 import { addAccount, addPractice } from '../server/database/accounts'
+import { addHoliday, saveSeries } from '../server/database/calendar'
 import { saveCircle, saveVenue } from '../server/database/circles'
 import { settleDecisions } from '../server/database/ledger'
 import { addMeasures } from '../server/database/measures'
@@ -76,6 +78,10 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
     })), account.id)
   }
   await addMeeting(db, practiceId, { circleId: circle.id, startsAt: next.toISOString(), plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue), id: chance.uuid() })
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+  const painted = formatISO(addWeeks(next, scenario.holiday.weeksAhead), { representation: 'date' })
+  await saveSeries(db, practiceId, { circleId: circle.id, rule: SeriesRule.parse({ firstOn: formatISO(next, { representation: 'date' }), time: '10:00', zone, everyWeeks: 1, ledBy: account.id }), id: chance.uuid() })
+  await addHoliday(db, practiceId, { name: scenario.holiday.name, firstOn: painted, lastOn: painted })
   for (const { tags, minutes, ...kept } of scenario.shelf) await addToShelf(db, practiceId, { plan: planOf(kept, minutes, circle.school, catalogue), tags, archived: false }, account.id, chance.uuid())
   return `Demo sign-in:   ${lead!.email}   ${scenario.password}\nAs a helper:    ${others[0]!.email}   ${scenario.password}`
 }

@@ -2,6 +2,7 @@
 const { account, signOut } = useAccount()
 const PLACES = [
   { to: '/', name: 'Circle' },
+  { to: '/dates', name: 'Dates' },
   { to: '/people', name: 'People' },
   { to: '/movements', name: 'Movements' },
   { to: '/plans', name: 'Plans' },

@@ -13,7 +13,7 @@ await practice.open()
 const circleId = ref(practice.circles[0]?.id ?? '')
 const circle = computed(() => practice.circles.find((other) => other.id === circleId.value))
 const meetings = computed(() => practice.meetings.filter((meeting) => meeting.circleId === circleId.value))
-const next = computed(() => meetings.value.filter((meeting) => isAfter(meeting.startsAt, subHours(new Date(), 12)) && meeting.stage !== 'settled').at(-1))
+const next = computed(() => meetings.value.filter((meeting) => isAfter(meeting.startsAt, subHours(new Date(), 12)) && meeting.stage !== 'settled' && !meeting.calledOff).at(-1))
 const past = computed(() => meetings.value.filter((meeting) => meeting.id !== next.value?.id))
 const people = computed(() => (circle.value?.members ?? []).flatMap((id) => practice.people.filter((person) => person.id === id)))
 const selected = ref<string | null>(null)
@@ -72,7 +72,7 @@ const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', sett
           <NuxtLink v-if="isLead" :to="`/meetings/${next.id}/reflect`" class="button" :class="next.stage === 'reflect' ? 'button-main' : ''">Reflect</NuxtLink>
         </div>
       </section>
-      <section v-else class="space-y-3"><h2>No meeting ahead</h2><NuxtLink to="/plans" class="button button-main">Plan the next meeting</NuxtLink></section>
+      <section v-else class="space-y-3"><h2>No meeting ahead</h2><NuxtLink to="/dates" class="button button-main">Prepare the next date</NuxtLink><NuxtLink to="/plans" class="button">Plan a meeting</NuxtLink></section>
       <section v-if="person" :aria-label="person.name" class="space-y-2">
         <h2><NuxtLink :to="`/people/${person.id}`" class="underline underline-offset-4">{{ person.name }}</NuxtLink></h2>
         <p v-if="waitsOf(person.id)" class="border-l-4 border-stop pl-3">{{ waitsOf(person.id) }}: breath only until cleared.</p>

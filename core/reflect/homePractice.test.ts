@@ -28,6 +28,11 @@ describe('what somebody takes home', () => {
     const without = propose(personIn('bed'))
     for (const { variation } of without) for (const need of catalogue.variations.get(variation)!.props) expect([need.prop, ...need.instead].some((prop) => catalogue.props.get(prop)?.station)).toBe(true)
   })
+  it('puts what leads to the next gate first, and says so', () => {
+    const before = personIn('chair', { levels: cora.levels, access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' } })
+    const [first] = proposeHome(before, 'dwell', ['upper-back-turn', 'bridge', 'sit-to-stand'], { cushion: 4 }, catalogue, 2026)
+    expect(first).toMatchObject({ movement: 'sit-to-stand', because: expect.stringContaining('Towards the next gate.') })
+  })
   it('respects what a consideration blocks', () => {
     const careful = personIn('chair', { considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '' }] })
     expect(propose(careful).length).toBeGreaterThan(0)

@@ -5,6 +5,7 @@ import { TIERS, type SchoolId, type Tag, type Tier } from '../catalogue/words'
 import { placeFirst } from '../offer/placeFirst'
 import { storedLevel } from '../offer/offerFor'
 import type { Person } from '../offer/person'
+import { nextGate } from './gates'
 import { demandsOf, judge } from '../offer/verdict'
 
 /** One movement at home: one version, one dose. */
@@ -24,6 +25,8 @@ export type HomePractice = z.infer<typeof HomePractice>
 /** What nobody does alone; common practice, no source. */
 const NOT_ALONE: readonly Tag[] = ['unsupported-stance', 'single-leg-stance', 'floor-transfer', 'head-below-heart', 'strong-isometric', 'jolt', 'quick-head-move', 'neck-arch']
 const PROPOSED = 5
+/** What leads to the next gate comes so many places earlier; ours. */
+const TOWARDS_GATE = 3
 
 export interface HomeProposal extends HomeEntry {
   tier: Tier
@@ -45,9 +48,11 @@ export interface HomeProposal extends HomeEntry {
 export function proposeHome(person: Person, school: SchoolId, recent: readonly string[], homeProps: Readonly<Record<string, number>>, catalogue: Catalogue, year: number): HomeProposal[] {
   const tiers = [person.homeTier, ...TIERS.filter((tier) => tier !== person.homeTier)].filter((tier) => tier !== 'floor' && person.access[tier] === 'yes')
   const proposals = [...catalogue.movements.values()].flatMap((movement) => tiers.slice(0, 1).flatMap((tier) => proposalOf(movement, tier, person, school, homeProps, catalogue, year) ?? []))
-  const rank = ({ movement }: HomeProposal) => (recent.includes(movement) ? recent.indexOf(movement) : recent.length + catalogue.movements.get(movement)!.number)
+  const towards = nextGate(catalogue.gates, person.access)?.linked ?? []
+  const rank = ({ movement }: HomeProposal) => (recent.includes(movement) ? recent.indexOf(movement) : recent.length + catalogue.movements.get(movement)!.number) - (towards.includes(movement) ? TOWARDS_GATE : 0)
   const done = proposals.filter(({ movement }) => recent.includes(movement) || person.levels.some((own) => own.movement === movement))
   return (done.length >= 3 ? done : proposals).sort((a, b) => rank(a) - rank(b)).slice(0, 2 * PROPOSED)
+    .map((one) => (towards.includes(one.movement) ? { ...one, because: `${one.because} Towards the next gate.` } : one))
 }
 
 function proposalOf(movement: Movement, tier: Tier, person: Person, school: SchoolId, homeProps: Readonly<Record<string, number>>, catalogue: Catalogue, year: number): HomeProposal | null {

@@ -129,6 +129,7 @@ export interface Acted {
   fromLevel: number
   toLevel: number
   words: string
+  because: string
 }
 
 export interface CircleBack {

@@ -76,7 +76,7 @@ export function reflectOn(
     const schoolId = isFirstMonth && asked.school === 'measured-load' ? 'dwell' : asked.school
     const school = catalogue.schools.get(schoolId)!
     const ladder = catalogue.movements.get(movement)?.ladders[tier] ?? []
-    const evidence = evidenceFor(movement, tier, outcomes)
+    const evidence = evidenceIn(outcomes).get(`${movement} ${tier}`) ?? []
     const level = storedLevel(person, movement, tier, 'both') ?? evidence.findLast((entry) => entry.level !== null)?.level ?? null
     if (level === null) return []
     const settings = person.dials.filter((setting) => setting.movement === movement && setting.tier === tier)
@@ -114,18 +114,30 @@ function recordWords(evidence: readonly Evidence[], level: number): string {
   return best === null ? '' : ` Record: ${best.achieved}${best.unit === 's' ? ' s' : ' repetitions'}.`
 }
 
-/** One entry a meeting and side: where a movement came twice in a meeting, the harder outcome to like counts. */
-function evidenceFor(movement: string, tier: Tier, outcomes: readonly DatedOutcome[]): Evidence[] {
-  const entries = new Map<string, Evidence>()
+const sorted = new WeakMap<readonly DatedOutcome[], Map<string, Evidence[]>>()
+
+/**
+ * Evidence by movement and tier: one entry a meeting and side; where a movement came twice in a meeting, the harder
+ * outcome to like counts. Six schools look at the same outcomes, so they are sorted out once.
+ */
+function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evidence[]> {
+  const before = sorted.get(outcomes)
+  if (before) return before
+  const entries = new Map<string, Map<string, Evidence>>()
   for (const outcome of outcomes) {
-    if (outcome.movement !== movement || outcome.tier !== tier || outcome.done === 'not-done') continue
+    if (outcome.done === 'not-done') continue
+    const ladder = `${outcome.movement} ${outcome.tier}`
+    let own = entries.get(ladder)
+    if (!own) entries.set(ladder, (own = new Map()))
     const key = `${outcome.meetingId} ${outcome.side}`
-    const before = entries.get(key)
-    if (before && (before.achieved ?? Infinity) <= (outcome.achieved ?? Infinity)) continue
+    const known = own.get(key)
+    if (known && (known.achieved ?? Infinity) <= (outcome.achieved ?? Infinity)) continue
     const { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain } = outcome
-    entries.set(key, { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain })
+    own.set(key, { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain })
   }
-  return [...entries.values()]
+  const found = new Map([...entries].map(([ladder, own]) => [ladder, [...own.values()]]))
+  sorted.set(outcomes, found)
+  return found
 }
 
 function withinSteps(decisions: Step[]): Step[] {

@@ -8,9 +8,9 @@ import { visitingSince } from './people'
 import type { Database } from './rows'
 
 /** The next step between tiers of these people, by participant; who has none is left out. */
-export async function tierStepsOf(db: Database, practiceId: string, people: readonly Participant[], outcomes: readonly DatedOutcome[], on: string, catalogue: Catalogue): Promise<Record<string, TierStep>> {
+export async function tierStepsOf(db: Database, practiceId: string, people: readonly Participant[], outcomes: readonly DatedOutcome[], on: string, catalogue: Catalogue, known?: Awaited<ReturnType<typeof historiesOf>>): Promise<Record<string, TierStep>> {
   const ids = people.map((person) => person.id)
-  const [measures, visiting, histories] = await Promise.all([measuresOf(db, practiceId, ids), visitingSince(db, practiceId, ids), historiesOf(db, practiceId, ids, `${on}T23:59:59Z`)])
+  const [measures, visiting, histories] = await Promise.all([measuresOf(db, practiceId, ids), visitingSince(db, practiceId, ids), known ?? historiesOf(db, practiceId, ids, `${on}T23:59:59Z`)])
   return Object.fromEntries(people.flatMap((person) => {
     const own = outcomes.filter((outcome) => outcome.participant === person.id)
     const last = histories.get(person.id)

@@ -1,22 +1,14 @@
-import { readFile } from 'node:fs/promises'
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import PDFDocument from 'pdfkit'
 import SVGtoPDF from 'svg-to-pdfkit'
 import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
 import type { VariationTexts } from '../../core/catalogue/movement'
 import { doseWords, roundsWords } from '../../core/plan/doseWords'
 import type { HomePractice } from '../../core/reflect/homePractice'
+import { INK, openPaper, PAGE, STOP } from './paper'
 
-const require = createRequire(import.meta.url)
-/** A4 in points, with wide margins for hands and binders. */
-const PAGE = { width: 595.28, height: 841.89, margin: 42 } as const
 /** Large print. */
 const SIZES = { title: 28, heading: 19, body: 16, small: 14.5 } as const
 const FIGURE = { width: 150, height: 112 } as const
 const TICK_WEEKS = 4
-const INK = '#17212B'
-const STOP = '#B23A2E'
 const LINE = '#8a8f94'
 
 export interface HandoutText {
@@ -25,6 +17,8 @@ export interface HandoutText {
   /** As written on the page. */
   date: string
   home: HomePractice
+  /** The next gate and what would pass it; null: none is ahead. */
+  next: { title: string; missing: string[] } | null
 }
 
 /**
@@ -34,15 +28,10 @@ export interface HandoutText {
  * @param figureOf an SVG of a variation as it is done; null where there is none
  * @returns the PDF
  */
-export async function writeHandout({ practiceName, personName, date, home }: HandoutText, catalogue: Catalogue, textsOf: (variation: Variation) => VariationTexts | undefined, figureOf: (variation: Variation) => Promise<string | null>): Promise<Buffer> {
-  const font = await readFile(fontFile())
-  // The font alone: none of the built-in ones is needed.
-  const pdf = new PDFDocument({ size: 'A4', margin: PAGE.margin, font: font as unknown as string, info: { Title: `At home: ${personName}`, Author: practiceName } })
-  const chunks: Buffer[] = []
-  pdf.on('data', (chunk: Buffer) => chunks.push(chunk))
-  const ended = new Promise<void>((resolve) => pdf.on('end', () => resolve()))
+export async function writeHandout({ practiceName, personName, date, home, next }: HandoutText, catalogue: Catalogue, textsOf: (variation: Variation) => VariationTexts | undefined, figureOf: (variation: Variation) => Promise<string | null>): Promise<Buffer> {
+  const { pdf, font, finished } = await openPaper(`At home: ${personName}`, practiceName)
   const width = PAGE.width - 2 * PAGE.margin
-  pdf.font(font as unknown as string).fillColor(INK).fontSize(SIZES.title).text(`At home: ${personName}`)
+  pdf.font(font).fillColor(INK).fontSize(SIZES.title).text(`At home: ${personName}`)
   pdf.fontSize(SIZES.small).text(`${practiceName}, ${date}`).moveDown(0.4)
   pdf.fontSize(SIZES.body).text(`${timesWords(home)}. Slowly, and never into pain.${home.note ? ` ${home.note}` : ''}`).moveDown(0.6)
   for (const entry of home.entries) {
@@ -67,14 +56,20 @@ export async function writeHandout({ practiceName, personName, date, home }: Han
     pdf.y = Math.max(pdf.y, top + FIGURE.height) + 12
     pdf.x = PAGE.margin
   }
+  if (next) {
+    if (pdf.y > PAGE.height - 200) pdf.addPage()
+    pdf.x = PAGE.margin
+    pdf.fillColor(INK).fontSize(SIZES.heading).text(next.title, { width })
+    pdf.fontSize(SIZES.small)
+    for (const words of next.missing) pdf.text(`– ${words}`, { width })
+    pdf.moveDown(0.8)
+  }
   if (pdf.y > PAGE.height - 330) pdf.addPage()
   pdf.x = PAGE.margin
   pdf.fillColor(STOP).fontSize(SIZES.heading).text('Stop', { width })
   pdf.fillColor(INK).fontSize(SIZES.small).text('Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. Chest pain, sudden breathlessness, a faint, sudden weakness, a change of face or speech: stop and call the local emergency number. The chair stands on a floor that grips, against the wall.', { width }).moveDown(0.8)
   tickGrid(pdf, home, catalogue, width)
-  pdf.end()
-  await ended
-  return Buffer.concat(chunks)
+  return finished()
 }
 
 function timesWords({ daysAWeek, times }: HomePractice): string {
@@ -95,10 +90,4 @@ function tickGrid(pdf: PDFKit.PDFDocument, home: HomePractice, catalogue: Catalo
     pdf.fillColor(INK).text(catalogue.movements.get(entry.movement)?.name ?? entry.movement, PAGE.margin, y + 3, { width: names - 6, height: 18, ellipsis: true, lineBreak: false })
     for (let day = 0; day < 7 * TICK_WEEKS; day += 1) pdf.lineWidth(day % 7 === 0 ? 1.4 : 0.6).strokeColor(LINE).rect(PAGE.margin + names + day * box, y, box, 20).stroke()
   })
-}
-
-/** The application's own typeface, as it ships. */
-function fontFile(): string {
-  const folder = dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json'))
-  return join(folder, 'files/atkinson-hyperlegible-next-latin-400-normal.woff')
 }

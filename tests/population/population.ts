@@ -155,7 +155,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
         if (count === 2) { sum.drops += 1; if (level <= Math.max(1, weaker) + 1) sum.met += 1; if (level <= Math.max(1, weaker) + 0.5) sum.metFully += 1; sinceDrop.set(movement, 9) }
       }
     }
-    const decided = reflectOn(meetingId, person, history, (movement) => { const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue); return { school, given: { dose, rounds } } }, catalogue)
+    const decided = reflectOn(meetingId, person, [...history], (movement) => { const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue); return { school, given: { dose, rounds } } }, catalogue)
     for (const decision of decided) {
       sum.decisions += 1
       const way = Math.sign(decision.toLevel - decision.fromLevel)

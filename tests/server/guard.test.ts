@@ -18,10 +18,13 @@ let world: World
 let lead: Caller
 let view: any
 let shelfId = ''
+let seriesId = ''
+let holidayId = ''
 beforeAll(async () => {
   world = await World.open()
   lead = await world.signedIn()
   view = await nextMeeting(lead)
+  ;({ body: { series: [{ id: seriesId }], holidays: [{ id: holidayId }] } } = await lead.call('GET', '/api/calendar'))
   shelfId = (await lead.call('GET', '/api/shelf')).body[0].id
 })
 afterAll(() => world.close())
@@ -32,6 +35,8 @@ const OWNERS: Record<string, () => string> = {
   circles: () => view.circle.id,
   venues: () => view.venue.id,
   shelf: () => shelfId,
+  series: () => seriesId,
+  holidays: () => holidayId,
 }
 const ownPath = (path: string) => path.replace('[id]', OWNERS[path.split('/')[2]!]?.() ?? '')
 

@@ -3,6 +3,7 @@ import { addDays, format, formatISO, startOfWeek } from 'date-fns'
 import { z } from 'zod'
 import { HomeEntry, HomePractice } from '~~/core/reflect/homePractice'
 import { Tier } from '~~/core/catalogue/words'
+import { decodeText } from '~~/core/formats/table'
 import { doseWords } from '~~/core/plan/doseWords'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -20,11 +21,15 @@ const wrong = ref<Record<string, string>>({})
 const message = ref('')
 const said = ref('')
 const USUAL = 4
+const school = ref('')
+const rows = ref<{ line: number; name: string; does: string; words: string[] }[]>([])
 
 if (!problem.value) {
-  const known = z.object({ home: Stored, proposals: z.array(Proposal) }).parse(await $fetch(`/api/participants/${id}/home`))
+  const known = z.object({ home: Stored, daysAWeek: z.number(), school: z.string(), proposals: z.array(Proposal) }).parse(await $fetch(`/api/participants/${id}/home`))
   proposals.value = known.proposals
   stored.value = known.home
+  school.value = known.school
+  fields.daysAWeek = known.daysAWeek
   chosen.value = known.home ? known.home.practice.entries.map((entry) => entry.movement) : known.proposals.slice(0, USUAL).map((one) => one.movement)
   if (known.home) Object.assign(fields, { daysAWeek: known.home.practice.daysAWeek, times: known.home.practice.times.join(', '), note: known.home.practice.note })
 }
@@ -59,6 +64,20 @@ async function tick(movement: string, day: string): Promise<void> {
     message.value = refusalOf(error).message
   }
 }
+/** Ticks that come back as a table: what is refused is said, line by line. */
+async function readFile(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  message.value = said.value = ''
+  try {
+    const answer = z.object({ home: Stored, rows: z.array(z.object({ line: z.number(), name: z.string(), does: z.string(), words: z.array(z.string()) })) }).parse(await $fetch(`/api/participants/${id}/home/tick-file`, { method: 'POST', body: { text: decodeText(new Uint8Array(await file.arrayBuffer())) } }))
+    stored.value = answer.home
+    rows.value = answer.rows.filter((row) => row.does === 'refuse')
+    said.value = `${answer.rows.filter((row) => row.does === 'add').length} days ticked.`
+  } catch (error) {
+    message.value = refusalOf(error).fields.text ?? refusalOf(error).message
+  }
+}
 </script>
 
 <template>
@@ -69,14 +88,15 @@ async function tick(movement: string, day: string): Promise<void> {
       <li v-for="one in offered" :key="one.movement"><label class="flex items-center gap-4 py-2 cursor-pointer"><input v-model="chosen" type="checkbox" class="size-5 accent-action" :value="one.movement" :disabled="!chosen.includes(one.movement) && chosen.length >= 5" ><MovementFigure v-if="variationOf(one)" :variation="variationOf(one)!" :height="56" label="" /><span class="flex-1"><strong class="font-semibold">{{ nameOf(one.movement) }}</strong>: {{ variationOf(one)?.name }}<span class="block text-[0.94rem] text-faint">{{ doseWords(one.dose) }}<template v-if="one.rounds > 1"> × {{ one.rounds }}</template>. {{ one.because }}</span></span></label></li>
     </ul>
     <form class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="save">
-      <AppField v-slot="{ id: field, fieldClass, aria }" label="Days a week" class="w-32" :wrong="wrong.daysAWeek"><input :id="field" v-model.number="fields.daysAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria" ></AppField>
+      <AppField v-slot="{ id: field, fieldClass, aria }" :label="`Days a week${stored || !school ? '' : `, as ${school} does`}`" class="w-56" :wrong="wrong.daysAWeek"><input :id="field" v-model.number="fields.daysAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria" ></AppField>
       <AppField v-slot="{ id: field, fieldClass, aria }" label="At, for instance 08:30, 19:00" class="w-64" :wrong="wrong['times.0'] ?? wrong['times.1'] ?? wrong.times"><input :id="field" v-model="fields.times" :class="fieldClass" v-bind="aria" ></AppField>
       <AppField v-slot="{ id: field, fieldClass }" label="A word to them" class="flex-1 min-w-60"><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass" ></AppField>
       <div class="flex flex-wrap gap-3 items-center w-full"><button class="button button-main">Keep it</button><template v-if="stored"><a class="button" :href="`/api/participants/${id}/home/handout`" target="_blank">Handout, PDF</a><a class="button" :href="`/api/participants/${id}/home/calendar`">Calendar with reminders</a></template><p class="text-action" role="status" data-test="said">{{ said }}</p><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
     </form>
     <section v-if="stored" aria-label="What was ticked" class="space-y-2">
       <h2>Brought back</h2>
-      <p class="text-faint text-[0.94rem]">Tap the days that are ticked on the sheet; the last four weeks.</p>
+      <p class="text-faint text-[0.94rem]">Tap the days that are ticked on the sheet; the last four weeks. Or <label class="underline cursor-pointer">read a table with Movement and Date<input type="file" accept=".csv,text/csv" class="sr-only" data-test="tick-file" @change="readFile" ></label>.</p>
+      <ul v-if="rows.length > 0" class="wrong"><li v-for="row in rows" :key="row.line">Line {{ row.line }}: {{ row.words.join(' ') }}</li></ul>
       <div class="overflow-x-auto"><table class="border-collapse text-[0.82rem]" data-test="ticks">
         <thead><tr><th /><th v-for="{ iso, day } in days" :key="iso" class="font-normal text-faint px-0.5">{{ format(day, 'd') }}<span class="sr-only"> {{ format(day, 'MMMM') }}</span></th></tr></thead>
         <tbody><tr v-for="entry in stored.practice.entries" :key="entry.movement"><th scope="row" class="text-left font-semibold pr-3 whitespace-nowrap text-[0.94rem]">{{ nameOf(entry.movement) }}</th><td v-for="{ iso, day } in days" :key="iso" class="p-px"><button class="size-8 border border-line rounded" :class="stored.ticks[entry.movement]?.includes(iso) ? 'bg-action text-on-action' : 'bg-raised'" :aria-pressed="stored.ticks[entry.movement]?.includes(iso) ?? false" :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}`" @click="tick(entry.movement, iso)">{{ stored.ticks[entry.movement]?.includes(iso) ? '✓' : '' }}</button></td></tr></tbody>

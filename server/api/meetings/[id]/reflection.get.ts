@@ -49,5 +49,5 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     if (!settled) return { ...decision, isContested }
     return { ...decision, isContested: false, others: [], turn: null, kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, toLevel: settled.toLevel, recent: settled.evidence }
   })
-  return { decisions, answered, doses: proposals, tiers: await tierStepsOf(db, practiceId, came, outcomes, meeting.startsAt.slice(0, 10), catalogue) }
+  return { decisions, answered, doses: proposals, tiers: await tierStepsOf(db, practiceId, came, outcomes, meeting.startsAt.slice(0, 10), catalogue, histories) }
 })

@@ -1,0 +1,9 @@
+import { lettersOf } from '../../../../database/letters'
+import { participantById } from '../../../../database/people'
+import { idOf } from '../../../../session/readInput'
+import { leadRoute } from '../../../../session/routes'
+
+export default leadRoute(async ({ event, db, practiceId }) => {
+  const { id } = await participantById(db, practiceId, idOf(event))
+  return lettersOf(db, practiceId, id)
+})
