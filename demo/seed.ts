@@ -1,4 +1,4 @@
-import { addWeeks, formatISO, subDays } from 'date-fns'
+import { addHours, addWeeks, formatISO, subDays } from 'date-fns'
 import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
 import { indexOf } from '../core/catalogue/summary'
 import { parseCatalogue } from '../core/catalogue/parseCatalogue'
@@ -75,7 +75,7 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
     await settleDecisions(db, practiceId, meeting.id, led.decisions.map(({ participant, decision }) => ({
       participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel,
       toLevel: decision.toLevel, answer: 'accepted' as const, because: decision.because, reason: '', turn: decision.turn, leaveOut: decision.suggestClinician, evidence: decision.recent,
-    })), account.id)
+    })), account.id, addHours(startsAt, 1).toISOString())
   }
   await addMeeting(db, practiceId, { circleId: circle.id, startsAt: next.toISOString(), plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue), id: chance.uuid() })
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone

@@ -34,13 +34,13 @@ const cover = (line: DateLine, event: Event) => tried(() => dates.changeDate(lin
       <h3 class="text-faint font-normal pt-2">{{ format(week, 'd MMM') }}</h3>
       <ul class="divide-y divide-line">
         <li v-for="line in own" :key="`${line.seriesId} ${line.meetingId} ${line.on}`" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5" :data-date="`${line.circleId} ${line.on}`" :data-state="line.state">
-          <span class="w-44 numerals" :class="line.state === 'open' ? 'font-semibold' : 'line-through decoration-1'">{{ format(line.startsAt, 'EEEE d MMM, HH:mm') }}</span>
+          <span class="w-60 numerals" :class="line.state === 'open' ? 'font-semibold' : 'line-through decoration-1'">{{ format(line.startsAt, 'EEEE d MMM, HH:mm') }}</span>
           <span class="flex-1 min-w-40">{{ circleName(line) }}<span class="text-faint">{{ line.title ? `: ${line.title}` : '' }}</span><span v-if="line.state !== 'open'" class="bg-mark-soft rounded px-1.5 ml-2">{{ line.state === 'holiday' ? line.why : 'called off' }}</span></span>
-          <label v-if="isLead && line.seriesId && line.state === 'open'" class="flex items-center gap-2"><span class="text-faint text-[0.94rem]">led by</span><select class="field w-44" :value="line.ledBy ?? ''" :aria-label="`Who leads on ${line.on}`" @change="cover(line, $event)"><option value="">not said</option><option v-for="one in leads" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+          <label v-if="isLead && line.state === 'open'" class="flex items-center gap-2"><span class="text-faint text-[0.94rem]">led by</span><select class="field w-44" :value="line.ledBy ?? ''" :aria-label="`Who leads on ${line.on}`" @change="cover(line, $event)"><option value="">not said</option><option v-for="one in leads" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
           <span v-if="isLead" class="flex gap-1">
             <button v-if="line.state === 'open'" class="button" @click="prepare(line)">Prepare</button>
-            <button v-if="line.state === 'open' && line.seriesId" class="button button-quiet" @click="tried(() => dates.changeDate(line, { calledOff: true }))">Call off</button>
-            <button v-else-if="line.state === 'called-off' && line.seriesId" class="button button-quiet" @click="tried(() => dates.changeDate(line, { calledOff: false }))">Hold it after all</button>
+            <button v-if="line.state === 'open'" class="button button-quiet" @click="tried(() => dates.changeDate(line, { calledOff: true }))">Call off</button>
+            <button v-else-if="line.state === 'called-off'" class="button button-quiet" @click="tried(() => dates.changeDate(line, { calledOff: false }))">Hold it after all</button>
             <button v-else-if="line.state === 'holiday'" class="button button-quiet" @click="tried(() => dates.changeDate(line, { held: true }))">Hold it all the same</button>
           </span>
         </li>

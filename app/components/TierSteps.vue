@@ -31,7 +31,7 @@ defineProps<{ person: Participant; next: GateStatus | null; step: TierStepLine |
       </ul>
     </div>
     <p v-else class="mt-3 text-faint">All tiers are open.</p>
-    <p v-if="step?.kind === 'gate'" class="mt-1 text-faint text-[0.94rem]" data-test="missing">Before a visit: {{ step.missing.join('; ') }}.</p>
+    <p v-if="step?.kind === 'gate'" class="mt-1 text-faint text-[0.94rem]" data-test="missing">Before visits to the {{ step.to }} tier: {{ step.missing.join('; ') }}.</p>
     <NuxtLink :to="`/people/${person.id}/gates`" class="button mt-3">Tier gates</NuxtLink>
   </section>
 </template>

@@ -16,9 +16,13 @@ export const useDates = defineStore('dates', () => {
   async function open(): Promise<void> {
     known.value = Known.parse(await $fetch('/api/calendar'))
   }
-  /** Changes one date of a series: called off, held on a holiday, led by somebody else. */
+  /** Changes one date, of a series or alone: called off, held on a holiday, led by somebody else. */
   async function changeDate(line: DateLine, change: Partial<z.infer<typeof SeriesException>>): Promise<void> {
-    const series = known.value.series.find((one) => one.id === line.seriesId)!
+    const series = known.value.series.find((one) => one.id === line.seriesId)
+    if (!series) {
+      await $fetch(`/api/meetings/${line.meetingId}/held`, { method: 'PUT', body: { calledOff: line.state === 'called-off', ledBy: line.ledBy, ...change } })
+      return open()
+    }
     const before = series.rule.exceptions[line.on] ?? { calledOff: false, held: false, ledBy: null }
     await $fetch(`/api/series/${series.id}`, { method: 'PUT', body: { ...series.rule, exceptions: { ...series.rule.exceptions, [line.on]: { ...before, ...change } } } })
     await open()

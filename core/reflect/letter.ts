@@ -1,3 +1,4 @@
+import { format, parseISO } from 'date-fns'
 import type { Catalogue } from '../catalogue/catalogue'
 import { amountWords, latestOf, type StoredMeasure } from '../measure/record'
 import { changesOf } from '../offer/changes'
@@ -22,6 +23,10 @@ export interface LetterSection {
 const MOVEMENTS_SHOWN = 7
 const MEASURES_SHOWN = 8
 
+function dayWords(iso: string): string {
+  return format(parseISO(iso.slice(0, 10)), 'd MMMM yyyy')
+}
+
 /**
  * What a clinician is told: what was seen, measured and offered, the limits that are kept, and what is asked. It fits on
  * a page, names no diagnosis of ours, and says nothing of other people.
@@ -40,12 +45,12 @@ export function letterSections(person: Participant, back: PersonBack, weeks: num
     ...(trends('rising').length > 0 ? [`Getting easier: ${trends('rising').join(', ')}.`] : []),
     ...(trends('falling').length > 0 ? [`Getting harder: ${trends('falling').join(', ')}.`] : []),
     ...apart.map((one) => `${capital(nameOf(one.movement))}: the weaker side reaches ${one.sidesPercent} % of the stronger.`),
-    ...eased.map((entry) => `${entry.date}: ${entry.words}.${entry.because ? ` ${entry.because}` : ''}`),
+    ...eased.map((entry) => `${dayWords(entry.date)}: ${entry.words}.${entry.because ? ` ${entry.because}` : ''}`),
   ]
   const latest = [...latestOf(measures).values()].toSorted((a, b) => b.takenAt.localeCompare(a.takenAt)).slice(0, MEASURES_SHOWN)
   const measured = latest.flatMap((record) => {
     const measure = catalogue.measures.get(record.measure)
-    return measure ? [`${measure.name}${record.side === 'both' ? '' : `, ${record.side}`}: ${amountWords(measure, record.value)} (${record.takenAt.slice(0, 10)}).`] : []
+    return measure ? [`${measure.name}${record.side === 'both' ? '' : `, ${record.side}`}: ${amountWords(measure, record.value)} (${dayWords(record.takenAt)}).`] : []
   })
   const offered = back.movements.slice(0, MOVEMENTS_SHOWN).map((one) => `${capital(nameOf(one.movement))}, ${one.tier}${one.levels.length > 0 ? `, level ${one.levels.at(-1)!.value} of 5` : ''}.`)
   const limits = person.considerations.flatMap((own) => {

@@ -166,7 +166,8 @@ export function circleBack(attended: ReadonlyMap<string, readonly Attended[]>, o
     const trend = abilityTrend(own)
     const isEased = acted.some((entry) => entry.participant === participant && entry.movement === movement && entry.tier === tier && entry.toLevel < entry.fromLevel)
     if (trend?.word !== 'falling' || isEased) return []
-    const shares = own.flatMap((outcome) => (outcome.achieved === null || !outcome.target ? [] : [Math.round((100 * outcome.achieved) / outcome.target)]))
+    // The weaker side of each day, as the trend has it.
+    const shares = [...grouped(own.filter((outcome) => outcome.achieved !== null && outcome.target), (outcome) => outcome.date).values()].map((sides) => Math.min(...sides.map((outcome) => Math.round((100 * outcome.achieved!) / outcome.target!))))
     return [{ participant, movement, tier, trend, first: shares[0]!, last: shares.at(-1)! }]
   }).sort((a, b) => a.trend.slope - b.trend.slope)
   const missing = all.flatMap(([participant, own]) => {

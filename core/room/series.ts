@@ -49,7 +49,7 @@ export interface SeriesDate {
  * @param from ISO day, included
  * @param to ISO day, included
  * @example
- * datesOf(everyThursdayAtTenInOslo, '2026-10-19', '2026-11-01', []).map((date) => date.startsAt) // ['2026-10-22T08:00:00.000Z', '2026-10-29T09:00:00.000Z']
+ * datesOf(everyThursdayAtTenInOslo, '2026-10-19', '2026-11-01', []).map((date) => date.startsAt) // ['2026-10-22T08:00:00Z', '2026-10-29T09:00:00Z']
  */
 export function datesOf(rule: SeriesRule, from: string, to: string, holidays: readonly HolidayFields[]): SeriesDate[] {
   const dates: SeriesDate[] = []
@@ -68,7 +68,7 @@ export function datesOf(rule: SeriesRule, from: string, to: string, holidays: re
 export function momentOf(on: string, time: string, zone: string): string {
   const [year, month, date] = on.split('-').map(Number) as [number, number, number]
   const [hours, minutes] = time.split(':').map(Number) as [number, number]
-  return new Date(new TZDate(year, month - 1, date, hours, minutes, zone).getTime()).toISOString()
+  return new Date(new TZDate(year, month - 1, date, hours, minutes, zone).getTime()).toISOString().replace('.000Z', 'Z')
 }
 
 /** What a moment is on the wall of a place. */

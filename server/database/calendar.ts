@@ -81,7 +81,7 @@ export async function calendarOf(db: Database, practiceId: string, from: string,
   ])
   const lines = series.flatMap(({ id, circleId, rule }) => datesOf(rule, from, to, holidays).flatMap((date): CalendarLine[] => {
     // A meeting that was made before the series, or from it, stands for its date.
-    const made = rows.find((row) => row.circle_id === circleId && (row.series_id === id ? row.series_on === date.on : isoOf(row.starts_at) === date.startsAt.replace('.000Z', 'Z')))
+    const made = rows.find((row) => row.circle_id === circleId && (row.series_id === id ? row.series_on === date.on : isoOf(row.starts_at) === date.startsAt))
     return made ? [] : [{ circleId, seriesId: id, meetingId: null, title: '', ...date }]
   }))
   const made = rows.map((row): CalendarLine => {
@@ -105,6 +105,12 @@ export async function meetingOn(db: Database, practiceId: string, series: Series
   const { id } = await addMeeting(db, practiceId, { circleId: circle.id, startsAt: date.startsAt, plan: emptyPlan('', circle.minutes, circle.school) })
   await db('meetings').where({ id }).update({ series_id: series.id, series_on: on, led_by: date.ledBy, starts_at: sqlTimeOf(date.startsAt) })
   return { id }
+}
+
+/** Whether a single meeting is held, and who leads it. */
+export async function changeHeld(db: Database, practiceId: string, meetingId: string, calledOff: boolean, ledBy: string | null): Promise<void> {
+  if (ledBy !== null) await requireOwn(db, 'accounts', practiceId, ledBy, 'account')
+  await db('meetings').where({ id: meetingId, practice_id: practiceId }).update({ called_off: calledOff, led_by: ledBy })
 }
 
 /** When a circle's meetings start, ISO 8601 in UTC. */

@@ -8,7 +8,7 @@ import { Evidence } from '../../core/reflect/decide'
 import { settled } from '../../core/reflect/settle'
 import { requireOwn } from './circles'
 import { participantById } from './people'
-import { fromJson, isoOf, NotFound, type Database } from './rows'
+import { fromJson, isoOf, NotFound, sqlTimeOf, type Database } from './rows'
 
 /** A decision that was answered: what was proposed, what was decided, on which evidence. */
 export const LedgerAnswer = z.object({
@@ -121,8 +121,12 @@ export async function ledgerOf(db: Database, practiceId: string, of: { meetingId
   }))
 }
 
-/** Writes decisions and makes them next week's levels and dials, in one transaction; deciding again replaces the answer. */
-export async function settleDecisions(db: Database, practiceId: string, meetingId: string, answers: LedgerAnswer[], decidedBy: string | null): Promise<void> {
+/**
+ * Writes decisions and makes them next week's levels and dials, in one transaction; deciding again replaces the answer.
+ *
+ * @param decidedAt ISO 8601; left out: now
+ */
+export async function settleDecisions(db: Database, practiceId: string, meetingId: string, answers: LedgerAnswer[], decidedBy: string | null, decidedAt?: string): Promise<void> {
   await db.transaction(async (trx) => {
     await requireOwn(trx, 'meetings', practiceId, meetingId, 'meeting')
     const { starts_at: startsAt } = await trx('meetings').where({ id: meetingId }).first<{ starts_at: string }>('starts_at')
@@ -135,7 +139,7 @@ export async function settleDecisions(db: Database, practiceId: string, meetingI
         .insert({
           id: randomUUID(), practice_id: practiceId, participant_id: participant, meeting_id: meetingId, movement, tier, kind: answer.turn ? 'dial' : 'level',
           words: answer.turn?.words ?? '', proposed: answer.proposed, answer: answer.answer, from_level: answer.fromLevel, to_level: answer.toLevel,
-          because: answer.because, reason: answer.reason, decided_by: decidedBy, evidence: JSON.stringify(answer.evidence), before: JSON.stringify(before),
+          because: answer.because, reason: answer.reason, decided_by: decidedBy, evidence: JSON.stringify(answer.evidence), before: JSON.stringify(before), ...(decidedAt === undefined ? {} : { decided_at: sqlTimeOf(decidedAt) }),
         })
         .onConflict(['meeting_id', 'participant_id', 'movement', 'tier'])
         .merge(['proposed', 'answer', 'to_level', 'because', 'reason', 'decided_by', 'decided_at', 'kind', 'words', 'evidence'])

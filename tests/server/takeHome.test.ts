@@ -34,6 +34,15 @@ describe('home practice', () => {
     const kept = (await lead.call('PUT', home(), { entries, daysAWeek: 3, times: ['08:30', '19:00'], note: 'Before tea.' })).body
     expect(kept.practice).toMatchObject({ entries, daysAWeek: 3 })
   })
+  it('is ticked from a table too; what is refused is said with its line, and the rest is kept', async () => {
+    const { entries } = (await lead.call('GET', home())).body.home.practice
+    const { body: movements } = await lead.call('GET', '/api/movements')
+    const name = (movements.movements ?? movements).find((one: any) => one.id === entries[0].movement)?.name ?? entries[0].movement
+    const { body } = await lead.call('POST', home('/tick-file'), { text: `Movement;Date\n${name};2026-11-18\nCartwheel;2026-11-18` })
+    expect(body.rows.map((row: any) => [row.line, row.does])).toEqual([[2, 'add'], [3, 'refuse']])
+    expect(body.home.ticks).toEqual({ [entries[0].movement]: ['2026-11-18'] })
+    await lead.call('POST', home('/ticks'), { movement: entries[0].movement, day: '2026-11-18', done: false })
+  })
   it('is ticked once a day, and the tick can be taken back', async () => {
     const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
     for (let twice = 0; twice < 2; twice += 1) await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: true })

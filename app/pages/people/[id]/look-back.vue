@@ -14,13 +14,13 @@ const weeks = ref<LookBackWeeks>(12)
 const Known = z.object({ back: z.custom<PersonBack>(), acted: z.array(z.custom<Acted>()), measures: z.array(StoredMeasure), pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))) })
 const known = shallowRef<z.infer<typeof Known> | null>(null)
 const chosen = ref<string>('')
+const keyOf = ({ movement, tier }: { movement: string; tier: Tier }) => `${movement} ${tier}`
 async function open(): Promise<void> {
   known.value = Known.parse(await $fetch(`/api/participants/${id}/look-back?weeks=${weeks.value}`))
   if (!known.value.back.movements.some((row) => keyOf(row) === chosen.value)) chosen.value = known.value.back.movements[0] ? keyOf(known.value.back.movements[0]) : ''
 }
 if (!problem.value) await open()
 watch(weeks, open)
-const keyOf = ({ movement, tier }: { movement: string; tier: Tier }) => `${movement} ${tier}`
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
 const back = computed(() => known.value!.back)
 const row = computed(() => back.value.movements.find((one) => keyOf(one) === chosen.value))
