@@ -12,6 +12,9 @@ const { isLead } = useAccount()
 const problem = ref('')
 const lines = computed(() => dates.known.lines.filter((line) => circleId === '' || line.circleId === circleId))
 const weeks = computed(() => [...grouped(lines.value, (line) => format(startOfWeek(line.startsAt, { weekStartsOn: 1 }), 'yyyy-MM-dd'))])
+const SHOWN_WEEKS = 5
+const showAll = ref(false)
+const shown = computed(() => (showAll.value ? weeks.value : weeks.value.slice(0, SHOWN_WEEKS)))
 const leads = computed(() => dates.known.accounts)
 const circleName = (line: DateLine) => practice.circles.find((one) => one.id === line.circleId)?.name ?? ''
 async function tried(work: () => Promise<unknown>): Promise<void> {
@@ -30,7 +33,7 @@ const cover = (line: DateLine, event: Event) => tried(() => dates.changeDate(lin
   <div class="space-y-5">
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <p v-if="lines.length === 0" class="text-faint">No date ahead. Add a series below, and its dates stand here.</p>
-    <section v-for="[week, own] in weeks" :key="week" :aria-label="`Week of ${format(week, 'd MMMM')}`" class="grid gap-x-6 md:grid-cols-[7rem_minmax(0,1fr)] border-t border-line pt-2">
+    <section v-for="[week, own] in shown" :key="week" :aria-label="`Week of ${format(week, 'd MMMM')}`" class="grid gap-x-6 md:grid-cols-[7rem_minmax(0,1fr)] border-t border-line pt-2">
       <h3 class="text-faint font-normal pt-2">{{ format(week, 'd MMM') }}</h3>
       <ul class="divide-y divide-line">
         <li v-for="line in own" :key="`${line.seriesId} ${line.meetingId} ${line.on}`" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5" :data-date="`${line.circleId} ${line.on}`" :data-state="line.state">
@@ -46,5 +49,6 @@ const cover = (line: DateLine, event: Event) => tried(() => dates.changeDate(lin
         </li>
       </ul>
     </section>
+    <button v-if="weeks.length > SHOWN_WEEKS" class="button button-quiet" :aria-expanded="showAll" @click="showAll = !showAll">{{ showAll ? `Only the next ${SHOWN_WEEKS} weeks` : `All ${weeks.length} weeks ahead` }}</button>
   </div>
 </template>

@@ -7,6 +7,8 @@ const { dose, aim } = defineProps<{ dose: { region: Region; secondsAWeek: number
 const ApexChart = defineAsyncComponent(() => import('vue3-apexcharts'))
 const { css, base } = useChartLook()
 const nameOf = (region: string) => region.replaceAll('-', ' ')
+/** Seconds between two lines of the ruler. */
+const STEP = 30
 const words = computed(() => {
   if (dose.length === 0) return 'Nothing was noted in this window.'
   const most = `Most: ${nameOf(dose[0]!.region)}, ${dose[0]!.secondsAWeek} s a week and side.`
@@ -17,9 +19,9 @@ const words = computed(() => {
 const options = computed((): ApexOptions => ({
   ...base('bar'),
   plotOptions: { bar: { horizontal: true, barHeight: '62%' } },
-  xaxis: { categories: dose.map((row) => nameOf(row.region)), max: Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)), labels: { formatter: (value: string) => `${Math.round(Number(value))} s` } },
+  xaxis: { categories: dose.map((row) => nameOf(row.region)), min: 0, max: STEP * Math.ceil(Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)) / STEP), tickAmount: Math.ceil(Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)) / STEP), labels: { formatter: (value: string) => `${Math.round(Number(value))} s` } },
   yaxis: { labels: { style: { fontSize: '13px' }, maxWidth: 200 } },
-  annotations: { xaxis: aim === null ? [] : [{ x: aim, borderColor: css('--ink'), strokeDashArray: 4, label: { text: `aim ${aim} s`, orientation: 'horizontal', borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] },
+  annotations: { xaxis: aim === null ? [] : [{ x: aim, borderColor: css('--ink'), strokeDashArray: 4, label: { text: `aim ${aim} s`, orientation: 'horizontal', offsetY: -6, borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] },
   tooltip: { enabled: false },
 }))
 const series = computed(() => [{ name: 'seconds a week and side', color: css('--action'), data: dose.map((row) => row.secondsAWeek) }])

@@ -9,7 +9,7 @@ const { led, logging } = defineProps<{ led: LedClass; logging: Logging }>()
 const meeting = useMeeting()
 const catalogues = useCatalogue()
 const { loggedBlock, blockIndex } = led
-const { people, picked, pickedPerson, pickedName, asking, shown, waiting } = logging
+const { people, picked, pickedPerson, pickedName, asking, shown, waiting, isAsked } = logging
 const BUTTONS = [['done', 'Done', 'D'], ['partly', 'Partly', 'P'], ['eased', 'Eased', 'E'], ['more', 'More', 'M'], ['stopped', 'Stopped', 'S']] as const
 const loggedIndex = computed(() => (loggedBlock.value ? meeting.plan!.blocks.indexOf(loggedBlock.value) : blockIndex.value))
 const nameOf = (movement: string | undefined) => catalogues.catalogue.movements.get(movement ?? '')?.name ?? ''
@@ -40,7 +40,7 @@ function move(tier: Tier): void {
         <button v-if="!meeting.changed.left.has(pickedPerson.id)" class="button" @click="logging.sitOut('')">Sits out <kbd class="key">X</kbd></button>
       </template>
     </div>
-    <LogStrip v-if="picked && loggedBlock" :outcomes="shown" :name="pickedName" :asking="asking" :cheats="cheats" @detail="logging.addDetail" @ask="logging.ask" />
+    <LogStrip v-if="picked && loggedBlock" :outcomes="shown" :name="pickedName" :asking="asking" :asked="isAsked" :cheats="cheats" @detail="logging.addDetail" @ask="logging.ask" />
     <ClassPeople :people="people" :picked="picked" :block-index="loggedIndex" :outcomes-of="(id) => (loggedBlock ? led.outcomesOf(id, loggedBlock.id) : [])" @pick="logging.pick" />
   </div>
 </template>

@@ -3,7 +3,7 @@ import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~/composables/useClass'
 
 /** What was just logged for a person, and what can be added: pain, effort, form, a hand, words. Nothing is filled in by itself. */
-const { outcomes, name, asking } = defineProps<{ outcomes: OutcomeEvent[]; name: string; asking: 'pain' | 'effort' | null; /** How bodies cheat in what is done, from the catalogue. */ cheats: string[] }>()
+const { outcomes, name, asking, asked } = defineProps<{ outcomes: OutcomeEvent[]; name: string; asking: 'pain' | 'effort' | null; /** Effort or form was not noted last time. */ asked: boolean; /** How bodies cheat in what is done, from the catalogue. */ cheats: string[] }>()
 const emit = defineEmits<{ detail: [detail: OutcomeDetail]; ask: [what: 'pain' | 'effort' | null] }>()
 const WORDS: Record<OutcomeEvent['done'], string> = { noted: 'noted', done: 'done', partly: 'partly', eased: 'eased', more: 'did more', stopped: 'stopped', 'not-done': 'not done' }
 const KINDS = ['none', 'pull', 'pinch', 'sharp'] as const
@@ -33,6 +33,7 @@ const advice = computed(() => {
       <button class="button" :class="first?.support === 'hand' ? 'button-on' : ''" :aria-pressed="first?.support === 'hand'" @click="emit('detail', { support: first?.support === 'hand' ? 'none' : 'hand' })">Needed a hand <kbd class="key">H</kbd></button>
       <input class="field flex-1 min-w-40 max-w-72" :value="first?.note ?? ''" maxlength="500" placeholder="A note" :aria-label="`A note for ${name}`" @change="emit('detail', { note: ($event.target as HTMLInputElement).value })" >
     </div>
+    <p v-if="asked" class="bg-mark-soft rounded px-2 w-fit" data-test="asked">Ask {{ name }} this time: how hard was it, 0 to 10, and was it clean?</p>
     <div v-if="asking" class="flex flex-wrap items-center gap-1" role="group" :aria-label="`${asking}, 0 to 10`">
       <span class="mr-1">{{ asking === 'pain' ? 'Pain' : 'Effort' }}, a number key, <kbd class="key">T</kbd> for ten:</span>
       <button v-for="points in 11" :key="points" class="button numerals min-w-11 px-2" :class="first?.[asking] === points - 1 ? 'button-on' : ''" @click="emit('detail', { [asking]: points - 1 })">{{ points - 1 }}</button>

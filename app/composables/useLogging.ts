@@ -16,6 +16,12 @@ export function useLogging(led: LedClass) {
   const shown = computed(() => outcomes.value.filter((outcome) => lastLogged.value.length === 0 || lastLogged.value.some((last) => last.side === outcome.side)))
   const waiting = computed(() => people.value.filter((person) => !meeting.changed.left.has(person.id) && loggedBlock.value && led.outcomesOf(person.id, loggedBlock.value.id).every((outcome) => outcome.done === 'noted')))
 
+  /** Last time effort or form was not noted: the question is put now, until both are. */
+  const isAsked = computed(() => {
+    const offer = picked.value && loggedBlock.value ? meeting.riders.get(picked.value)?.offers[meeting.plan!.blocks.findIndex((block) => block.id === loggedBlock.value!.id)]?.[0] : undefined
+    const isOpen = shown.value.length === 0 || shown.value.some((outcome) => outcome.effort === null || outcome.form === null)
+    return isOpen && meeting.view!.questions.some((one) => one.participant === picked.value && one.movement === offer?.movement)
+  })
   watch(() => moment.value?.blockId, () => {
     lastLogged.value = []
     asking.value = null
@@ -28,7 +34,7 @@ export function useLogging(led: LedClass) {
   function log(done: OutcomeEvent['done']): void {
     if (picked.value === null) return
     lastLogged.value = led.log(picked.value, done)
-    asking.value = done === 'stopped' ? 'pain' : null
+    asking.value = done === 'stopped' ? 'pain' : isAsked.value && (done === 'done' || done === 'more') ? 'effort' : null
   }
   function logTheRest(): void {
     for (const person of waiting.value) led.log(person.id, 'done')
@@ -55,6 +61,6 @@ export function useLogging(led: LedClass) {
     meeting.press({ event: 'return', participant: id })
   }
   const pickedName = computed(() => calledName(pickedPerson.value?.name ?? ''))
-  return { people, picked, pickedPerson, pickedName, asking, shown, waiting, pick, log, logTheRest, addDetail, number, ask, sitOut, comeBack }
+  return { people, picked, pickedPerson, pickedName, asking, shown, waiting, isAsked, pick, log, logTheRest, addDetail, number, ask, sitOut, comeBack }
 }
 export type Logging = ReturnType<typeof useLogging>

@@ -21,6 +21,8 @@ export const MeetingView = z.object({
   handChoices: z.array(HandChoiceRecord),
   classEvents: z.array(ClassEvent),
   outcomes: z.array(OutcomeEvent),
+  /** Effort and form that were not noted last time: asked in the class. */
+  questions: z.array(z.object({ participant: z.string(), movement: z.string() })).default([]),
   now: z.number(),
 })
 export type MeetingView = z.infer<typeof MeetingView>

@@ -18,6 +18,11 @@ describe('outcomes', () => {
   it('drop the amount when a correction says something else', () => {
     expect(foldOutcomes([first, later({ done: 'stopped', achieved: null })])[0]).toMatchObject({ done: 'stopped', achieved: null, effort: 3 })
   })
+  it('that only note something fill nothing in, and leave an amount that was said alone', () => {
+    expect(foldOutcomes([later({ done: 'noted', achieved: null, target: null, form: 'slipped', at: 1 })])[0]).toMatchObject({ done: 'noted', achieved: null, form: 'slipped' })
+    expect(foldOutcomes([first, later({ done: 'noted', achieved: null, target: null, form: 'slipped' })])[0]).toMatchObject({ done: 'done', achieved: 30, target: 30, form: 'slipped' })
+    expect(foldOutcomes([later({ done: 'noted', achieved: null, target: null, pain: 2, at: 0 }), first])[0]).toMatchObject({ done: 'done', achieved: 30, pain: 2 })
+  })
   it('count once when they are sent twice, in any order', () => {
     fc.assert(fc.property(fc.array(fc.record({ at: fc.integer({ min: 2, max: 50 }), pain: fc.option(fc.integer({ min: 0, max: 10 })) }), { maxLength: 6 }), (changes) => {
       const events = [first, ...changes.map((change) => later(change))]

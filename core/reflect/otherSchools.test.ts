@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { otherSchools } from './otherSchools'
+import { otherSchools, otherVerdicts } from './otherSchools'
 import { reflectOn, type BlockToday, type DatedOutcome } from './reflectOn'
 
 const catalogue = shippedCatalogue()
@@ -24,5 +24,12 @@ describe('what another school would have said', () => {
   })
   it('is nothing where pain speaks: all schools share that', () => {
     expect(others([held('a', { painKind: 'sharp' })], 'a')).toEqual([])
+  })
+  it('is said beside the ledger from the evidence that was kept, and nothing where none was', () => {
+    const outcomes = [held('a'), held('b')]
+    const [step] = reflectOn('b', person, outcomes, dwellBlock, catalogue)
+    const entry = { movement: 'bridge', tier: 'chair' as const, fromLevel: 2, toLevel: 2, evidence: step!.recent }
+    expect(otherVerdicts(entry, catalogue).map((one) => one.school)).toEqual(['pulse', 'swing-pair', 'press', 'measured-load'])
+    expect(otherVerdicts({ ...entry, evidence: [] }, catalogue)).toEqual([])
   })
 })

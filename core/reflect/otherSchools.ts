@@ -1,7 +1,7 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import { SchoolId, type Tier } from '../catalogue/words'
 import type { Person } from '../offer/person'
-import type { Decision, DecisionKind } from './decide'
+import { decide, type Decision, type DecisionKind, type Evidence } from './decide'
 import { reflectOn, type BlockToday, type DatedOutcome, type History } from './reflectOn'
 
 /** What another school would have said to the same evidence. */
@@ -29,4 +29,18 @@ export function otherSchools(meetingId: string, person: Person, outcomes: readon
     }
   }
   return found
+}
+
+/**
+ * The same beside an entry of the ledger, from the evidence that was kept with it.
+ *
+ * @returns schools that would have come to another level, whatever the entry's own school was
+ */
+export function otherVerdicts({ movement, tier, fromLevel, toLevel, evidence }: { movement: string; tier: Tier; fromLevel: number; toLevel: number; evidence: readonly Evidence[] }, catalogue: Catalogue): OtherVerdict[] {
+  const rungs = catalogue.movements.get(movement)?.ladders[tier]?.map((rung) => rung.level) ?? []
+  if (evidence.length === 0 || rungs.length === 0) return []
+  return SchoolId.options.flatMap((id): OtherVerdict[] => {
+    const said = decide({ movement, tier, level: fromLevel, rungs, evidence, school: catalogue.schools.get(id)! })
+    return said.toLevel === toLevel ? [] : [{ school: id, kind: said.kind, toLevel: said.toLevel }]
+  })
 }

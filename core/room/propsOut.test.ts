@@ -26,6 +26,12 @@ describe('props shared out', () => {
     expect(out.replaced).toMatchObject([{ wanted: 'strap', taken: 'towel' }])
     expect(out.short).toMatchObject([{ prop: 'strap' }])
   })
+  it('of somebody at home come from their own cupboard, and never from the venue’s', () => {
+    const out = propsOut([{ id: 'a', offers: [using(strap)] }, { id: 'home', offers: [using(strap)], own: { towel: 1 } }], { strap: 1 }, catalogue)
+    expect([...out.laidOut.get('a')!]).toEqual([['strap', 1]])
+    expect(out.replaced).toMatchObject([{ person: 'home', wanted: 'strap', taken: 'towel' }])
+    expect(propsOut([{ id: 'home', offers: [using(strap)], own: {} }], { strap: 9 }, catalogue).short).toMatchObject([{ person: 'home', prop: 'strap' }])
+  })
   it('never use more than there are, block by block', () => {
     const users = Array.from({ length: 8 }, (_, at) => ({ id: `p${at}`, offers: [using(strap), using(block), using(strap, block)] }))
     const cupboard: Record<string, number> = { strap: 3, towel: 2, block: 6, book: 4 }

@@ -149,6 +149,18 @@ export async function settleDecisions(db: Database, practiceId: string, meetingI
   })
 }
 
+/** Questions look this far back: what nobody asked for so long is no question any more. */
+const ASKED_FOR_DAYS = 56
+
+/** What is to be asked of whom in a meeting: the last decision said that effort or form was not noted. */
+export async function questionsFor(db: Database, practiceId: string, participants: readonly string[], before: string): Promise<{ participant: string; movement: string }[]> {
+  const rows = await db('ledger as l').join('meetings as m', 'm.id', 'l.meeting_id').where('l.practice_id', practiceId).whereIn('l.participant_id', participants)
+    .where('m.starts_at', '<', sqlTimeOf(before)).whereRaw('m.starts_at > ? - interval ? day', [sqlTimeOf(before), ASKED_FOR_DAYS]).orderBy(['m.starts_at', 'l.sequence'])
+    .select<{ participant_id: string; movement: string; tier: string; proposed: string }[]>('l.participant_id', 'l.movement', 'l.tier', 'l.proposed')
+  const last = new Map(rows.map((row) => [`${row.participant_id} ${row.movement} ${row.tier}`, row]))
+  return [...last.values()].filter((row) => row.proposed === 'ask').map((row) => ({ participant: row.participant_id, movement: row.movement }))
+}
+
 /** Writes down changes that a lead made without a proposal: levels placed, tiers opened and closed, a move. */
 export async function noteByHand(db: Database, practiceId: string, before: Participant, after: Participant, decidedBy: string | null, reason = ''): Promise<void> {
   const base = { practice_id: practiceId, participant_id: after.id, meeting_id: null, proposed: 'by-hand', answer: 'by-hand', because: '', reason, decided_by: decidedBy }

@@ -71,6 +71,18 @@ describe('a dial that is turned', () => {
   })
 })
 
+describe('what was not noted', () => {
+  it('is asked in the next class, of that person and for that movement, until it was', async () => {
+    const decision = reflection.decisions.find((one: any) => one.kind === 'ask')
+    const asked = async () => (await lead.call('GET', `/api/meetings/${ahead.id}`)).body.questions
+    expect(await asked()).not.toContainEqual({ participant: decision.participant, movement: decision.movement })
+    await settle(answerTo(decision))
+    expect(await asked()).toContainEqual({ participant: decision.participant, movement: decision.movement })
+    await settle(answerTo(decision, { proposed: 'stay' }))
+    expect(await asked()).not.toContainEqual({ participant: decision.participant, movement: decision.movement })
+  })
+})
+
 describe('what hurt twice running', () => {
   it('is left out until a lead has looked and said what was found', async () => {
     const decision = reflection.decisions.find((one: any) => one.movement === 'bridge')

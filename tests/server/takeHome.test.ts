@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../shippedCatalogue'
 import { HELPER, nextMeeting, STRANGER, World, type Caller } from '../world'
 
 let world: World
@@ -36,8 +37,7 @@ describe('home practice', () => {
   })
   it('is ticked from a table too; what is refused is said with its line, and the rest is kept', async () => {
     const { entries } = (await lead.call('GET', home())).body.home.practice
-    const { body: movements } = await lead.call('GET', '/api/movements')
-    const name = (movements.movements ?? movements).find((one: any) => one.id === entries[0].movement)?.name ?? entries[0].movement
+    const { name } = shippedCatalogue().movements.get(entries[0].movement)!
     const { body } = await lead.call('POST', home('/tick-file'), { text: `Movement;Date\n${name};2026-11-18\nCartwheel;2026-11-18` })
     expect(body.rows.map((row: any) => [row.line, row.does])).toEqual([[2, 'add'], [3, 'refuse']])
     expect(body.home.ticks).toEqual({ [entries[0].movement]: ['2026-11-18'] })
@@ -66,7 +66,7 @@ describe('the handout', () => {
     const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
     expect(text).toContain('At home: Cora Linden')
     expect(text).toMatch(/3 days a week, at 08:30 and 19:00\. Slowly, and never into pain\. Before tea\./)
-    for (const words of ['Easier:', 'Sharp or stabbing pain: stop at once.', 'Tick, and bring it back', 'week 4']) expect(text).toContain(words)
+    for (const words of ['Easier:', 'Sharp or stabbing pain: stop at once.', 'On the way to the standing tier', 'Tick, and bring it back', 'week 4']) expect(text).toContain(words)
     // The figures are drawn: a rendered page is not white where the first one stands.
     spawnSync('pdftoppm', ['-r', '40', '-gray', '-f', '1', '-l', '1', path, join(folder, 'page')])
     const picture = readFileSync(join(folder, 'page-1.pgm'))

@@ -54,7 +54,7 @@ const painWords = computed(() => {
 const rowWords = computed(() => {
   const one = row.value!
   const [first, last] = [one.levels[0], one.levels.at(-1)]
-  return [first && last ? (first.value === last.value ? `level ${last.value} all the time` : `level ${first.value} to ${last.value}`) : '', one.trend ? (one.trend.word === 'too early' ? 'too early to say' : one.trend.word) : ''].filter((part) => part !== '').join(', ')
+  return [first && last ? (first.value === last.value ? `level ${last.value} all the time` : `level ${first.value} to ${last.value}`) : '', one.trend ? (one.trend.word === 'too early' ? 'too early to say' : one.trend.word === 'level' ? 'on the whole as it was' : one.trend.word) : ''].filter((part) => part !== '').join(', ')
 })
 const measured = computed(() => [...catalogue.value.measures.values()].filter((measure) => holding(known.value!.measures).some((record) => record.measure === measure.id)))
 </script>
