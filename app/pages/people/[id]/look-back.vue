@@ -49,7 +49,7 @@ const painWords = computed(() => {
   const mean = (values: number[]) => Math.round((10 * values.reduce((sum, value) => sum + value, 0)) / values.length) / 10
   const trend = trendOf(pain.flatMap((one) => (one.arrival === null ? [] : [{ day: differenceInCalendarDays(one.date, pain[0]!.date), value: one.arrival }])))
   const leaving = pain.flatMap((one) => (one.leaving === null ? [] : [one.leaving]))
-  return `Pain on arrival ${mean(arrivals)} of 10 on average${trend && trend.word !== 'too early' ? `, ${trend.word}` : ''}${leaving.length > 0 ? `; ${mean(leaving)} where it was noted in the class` : ''}.`
+  return `Pain on arrival ${mean(arrivals)} of 10 on average${trend && trend.word !== 'too early' ? `, ${trend.word === 'level' ? 'about the same all the time' : trend.word}` : ''}${leaving.length > 0 ? `; ${mean(leaving)} where it was noted in the class` : ''}.`
 })
 const rowWords = computed(() => {
   const one = row.value!
