@@ -9,7 +9,7 @@ import { laneWords } from '~/words/stepWords'
 import { calledName, TIER_NAMES } from '~/words/tierWords'
 
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
-const { tier, lane, blockIndex, stepKind, workElapsed } = defineProps<{ tier: Tier; lane: LaneBlock; blockIndex: number; stepKind: string; workElapsed: number | null }>()
+const { tier, lane, blockIndex, stepKind, workElapsed, compact = false } = defineProps<{ tier: Tier; lane: LaneBlock; blockIndex: number; stepKind: string; workElapsed: number | null; /** While somebody is noted, so that all four lanes stay in sight. */ compact?: boolean }>()
 const meeting = useMeeting()
 const catalogues = useCatalogue()
 
@@ -48,14 +48,14 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
 
 <template>
   <section :aria-label="`${TIER_NAMES[tier]} lane`" class="flex gap-4 items-center border-t border-line py-1">
-    <MovementFigure v-if="middle" :variation="middle.variation" :height="104" moving :other="isLeft" :label="TIER_NAMES[tier]" />
-    <PostureGlyph v-else :posture="lane.postureId" :size="88" :label="TIER_NAMES[tier]" />
+    <MovementFigure v-if="middle" :variation="middle.variation" :height="compact ? 64 : 104" moving :other="isLeft" :label="TIER_NAMES[tier]" />
+    <PostureGlyph v-else :posture="lane.postureId" :size="compact ? 60 : 88" :label="TIER_NAMES[tier]" />
     <div class="min-w-0 flex-1">
       <p class="flex flex-wrap items-center gap-x-3 text-[1.12rem] leading-tight">
         <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{ variation.name }}</strong><span class="text-faint">{{ variation.people.join(', ') }}</span></span>
       </p>
       <p class="text-[1.12rem] leading-snug">{{ stepKind === 'introduce' || stepKind === 'changeover' ? (stepKind === 'changeover' ? now : middle?.texts?.setUp) : middle?.texts?.cues[0] }}</p>
-      <p v-if="stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else><template v-if="ways">Either {{ ways.still }}{{ namesOf('still') }}, or {{ ways.moving }}{{ namesOf('moving') }}. </template>Easier: {{ middle?.texts?.easier }} More: {{ middle?.texts?.more }}</template></p>
+      <p v-if="!compact && stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug"><template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else><template v-if="ways">Either {{ ways.still }}{{ namesOf('still') }}, or {{ ways.moving }}{{ namesOf('moving') }}. </template>Easier: {{ middle?.texts?.easier }} More: {{ middle?.texts?.more }}</template></p>
     </div>
   </section>
 </template>

@@ -47,6 +47,9 @@ function historyIn(outcomes: readonly DatedOutcome[]): History {
   return { meetings: new Set(outcomes.map((outcome) => outcome.meetingId)).size, firstOn: outcomes[0]?.date ?? '' }
 }
 
+/** What is older says nothing of a level any more; ours, days. */
+export const EVIDENCE_DAYS = 182
+
 /** At most this many steps up a person and meeting; practice. */
 const STEPS_A_MEETING = 3
 /** In somebody's first meetings a step is a whole level, to find the right one quickly; practice. */
@@ -95,7 +98,7 @@ export function reflectOn(
 /** The step as a turn of one dial where there is one to turn. */
 function turned(step: Step, rung: Variation, settings: readonly DialSetting[], given: Given | null, isWholeLevel: boolean): Step {
   if (step.kind === 'ease') {
-    const turn = turnBack(rung, settings)
+    const turn = turnBack(rung, settings, given)
     return turn ? { ...step, turn, toLevel: step.fromLevel } : step
   }
   const isStep = step.kind === 'step-up' || (step.kind === 'stay' && step.isAtTop)

@@ -27,6 +27,11 @@ describe('the next step on a rung', () => {
     expect(next.earned?.words).toBe('repetitions 8 → 9')
     expect(next.turn?.words).toBe('one cushion less: seat 65 → 60 cm')
   })
+  it('asks the same of the block again where it was not raised, and goes back below it, not to it', () => {
+    const own = [set('upper-back-turn.chair.3', 'hold', 40)]
+    expect(nextTurn(rung('upper-back-turn.chair.3'), own, hold(30), 'dwell').earned?.words).toBe('hold 30 → 40 s')
+    expect(turnBack(rung('upper-back-turn.chair.3'), own, hold(30))?.words).toBe('hold 30 → 20 s')
+  })
   it('is the level once every dial is at its end', () => {
     const done = [set('sit-to-stand.chair.2', 'prop-height', 0)]
     expect(nextTurn(rung('sit-to-stand.chair.2'), done, reps(10), 'dwell')).toEqual({ turn: null, earned: null })
@@ -51,7 +56,7 @@ describe('the next step on a rung', () => {
         for (let value = low; value <= high; value += range.step) {
           const own = [set(variation.id, range.dial, value)]
           const { turn } = nextTurn({ ...variation, dials: [range] }, own, null, 'dwell')
-          const back = turnBack({ ...variation, dials: [range] }, own)
+          const back = turnBack({ ...variation, dials: [range] }, own, null)
           for (const one of [turn, back]) if (one && range.dial !== 'load') expect(one.to >= low && one.to <= high, `${variation.id} ${range.dial} ${value}`).toBe(true)
           if (turn) expect(Math.sign(turn.to - turn.from)).toBe(Math.sign(range.to - range.from))
         }
@@ -63,11 +68,11 @@ describe('the next step on a rung', () => {
 describe('the step back', () => {
   it('is on the dial that was turned last', () => {
     const own = [set('sit-to-stand.chair.1', 'repetitions', 8, '2026-11-02'), set('sit-to-stand.chair.1', 'prop-height', 10, '2026-11-09')]
-    expect(turnBack(rung('sit-to-stand.chair.1'), own)?.words).toBe('one cushion more: seat 55 → 60 cm')
+    expect(turnBack(rung('sit-to-stand.chair.1'), own, reps(10))?.words).toBe('one cushion more: seat 55 → 60 cm')
   })
   it('is none where nothing was turned, or the dial is at its start', () => {
-    expect(turnBack(rung('sit-to-stand.chair.1'), [])).toBeNull()
-    expect(turnBack(rung('sit-to-stand.chair.1'), [set('sit-to-stand.chair.1', 'prop-height', 20)])).toBeNull()
+    expect(turnBack(rung('sit-to-stand.chair.1'), [], reps(8))).toBeNull()
+    expect(turnBack(rung('sit-to-stand.chair.1'), [set('sit-to-stand.chair.1', 'prop-height', 20)], reps(8))).toBeNull()
   })
 })
 

@@ -39,7 +39,8 @@ export function nextTurn(variation: Variation, settings: readonly DialSetting[],
     const block = given && givenBy(range.dial, given)
     if (block === null && isOfDose(range.dial)) continue
     // A first time is without added load.
-    const from = own ?? block ?? (range.dial === 'load' ? 0 : range.from)
+    const start = own ?? block ?? (range.dial === 'load' ? 0 : range.from)
+    const from = withinBlock(range.dial, start, given)
     const to = stepped(range, from, 1)
     if (to === from) continue
     const turn = { dial: range.dial, from, to, words: turnWords(variation, range, from, to) }
@@ -52,14 +53,21 @@ export function nextTurn(variation: Variation, settings: readonly DialSetting[],
 /**
  * One step back on the dial that was turned last; null where nothing was turned on this rung, so the level is next.
  *
- * A dial that somebody was first given by the block goes back below the block's.
+ * What was earned beyond the block was never done: from there, too, it goes back below the block's.
  */
-export function turnBack(variation: Variation, settings: readonly DialSetting[]): DialTurn | null {
+export function turnBack(variation: Variation, settings: readonly DialSetting[], given: Given | null): DialTurn | null {
   const last = settings.filter((setting) => variation.dials.some((range) => range.dial === setting.dial)).toSorted((a, b) => b.since.localeCompare(a.since))[0]
   if (!last) return null
   const range = variation.dials.find((one) => one.dial === last.dial)!
-  const to = stepped(range, last.value, -1)
-  return to === last.value ? null : { dial: last.dial, from: last.value, to, words: turnWords(variation, range, last.value, to) }
+  const from = withinBlock(last.dial, last.value, given)
+  const to = stepped(range, from, -1)
+  return to === from ? null : { dial: last.dial, from, to, words: turnWords(variation, range, from, to) }
+}
+
+/** What somebody has earned beyond the block's clock counts for no more than the block gives. */
+function withinBlock(dial: Dial, value: number, given: Given | null): number {
+  const block = given && givenBy(dial, given)
+  return isClocked(dial) && block !== null ? Math.min(value, block) : value
 }
 
 /** Dials that a dose gives or does not have at all. */

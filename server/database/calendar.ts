@@ -3,7 +3,7 @@ import { emptyPlan } from '../../core/plan/plan'
 import { datesOf, SeriesRule, type HolidayFields, type SeriesDate } from '../../core/room/series'
 import { circleById, requireOwn } from './circles'
 import { addMeeting, type Meeting } from './meetings'
-import { fromJson, isoOf, NotFound, sqlTimeOf, type Database } from './rows'
+import { fromJson, isoOf, NotFound, type Database } from './rows'
 
 export interface Series {
   id: string
@@ -97,14 +97,18 @@ export async function calendarOf(db: Database, practiceId: string, from: string,
 
 /** Makes the meeting of a date of a series, with an empty plan; one that is there already is taken. */
 export async function meetingOn(db: Database, practiceId: string, series: Series, on: string): Promise<Pick<Meeting, 'id'>> {
-  const known = await db('meetings').where({ practice_id: practiceId, series_id: series.id, series_on: on }).first<{ id: string } | undefined>('id')
-  if (known) return known
   const [date] = datesOf(series.rule, on, on, await holidaysOf(db, practiceId))
   if (!date) throw new NotFound('The circle does not meet on that day.')
   const circle = await circleById(db, practiceId, series.circleId)
-  const { id } = await addMeeting(db, practiceId, { circleId: circle.id, startsAt: date.startsAt, plan: emptyPlan('', circle.minutes, circle.school) })
-  await db('meetings').where({ id }).update({ series_id: series.id, series_on: on, led_by: date.ledBy, starts_at: sqlTimeOf(date.startsAt) })
-  return { id }
+  return db.transaction(async (trx) => {
+    // Two who prepare the same date at once come to the same meeting.
+    await trx('series').where({ id: series.id }).forUpdate().first('id')
+    const made = await trx('meetings').where({ practice_id: practiceId, series_id: series.id, series_on: on }).first<{ id: string } | undefined>('id')
+    if (made) return made
+    const { id } = await addMeeting(trx, practiceId, { circleId: circle.id, startsAt: date.startsAt, plan: emptyPlan('', circle.minutes, circle.school) })
+    await trx('meetings').where({ id }).update({ series_id: series.id, series_on: on, led_by: date.ledBy })
+    return { id }
+  })
 }
 
 /** Whether a single meeting is held, and who leads it. */

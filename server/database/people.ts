@@ -133,6 +133,8 @@ export async function saveParticipant(db: Database, practiceId: string, id: stri
     const current = changed === 0 ? await participantById(trx, practiceId, id) : null
     if (current) throw new OlderVersion(current)
     await writeDetails(trx, practiceId, id, fields)
+    // Who lives in a tier no longer visits it.
+    await trx('participants').where({ id, practice_id: practiceId }).whereRaw('visiting = home_tier').update({ visiting: null, visiting_since: null })
     return participantById(trx, practiceId, id)
   })
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { lower, mergedWith, screened, type Screened, type ScreeningAnswers } from '../../core/offer/screening'
 import type { Interview } from '../../core/catalogue/interview'
 import { TIERS } from '../../core/catalogue/words'
+import { noteByHand } from './ledger'
 import { participantById, writeConsiderations } from './people'
 import { fromJson, type Database } from './rows'
 
@@ -49,6 +50,7 @@ export async function takeScreening(db: Database, practiceId: string, participan
     await trx('screenings').insert({ id, practice_id: practiceId, participant_id: participantId, taken_on: takenOn, answers: JSON.stringify(answers), taken_by: takenBy })
     const access = Object.fromEntries(TIERS.map((tier) => [tier, lower(person.access[tier], result.access[tier] ?? 'yes')]))
     await trx('participants').where({ id: participantId, practice_id: practiceId }).update({ screened_on: takenOn, access: JSON.stringify(access), version: person.version + 1 })
+    await noteByHand(trx, practiceId, person, await participantById(trx, practiceId, participantId), takenBy, 'From a screening.')
     await writeConsiderations(trx, practiceId, participantId, mergedWith(person.considerations, result.considerations, takenOn, new Set(dropped)).considerations)
   })
   return result

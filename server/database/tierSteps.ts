@@ -1,9 +1,10 @@
+import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Participant } from '../../core/offer/participant'
-import type { DatedOutcome } from '../../core/reflect/reflectOn'
+import { EVIDENCE_DAYS, type DatedOutcome } from '../../core/reflect/reflectOn'
 import { tierStep, type TierStep } from '../../core/reflect/tierMove'
 import { measuresOf } from './measures'
-import { historiesOf } from './outcomes'
+import { datedOutcomes, historiesOf } from './outcomes'
 import { visitingSince } from './people'
 import type { Database } from './rows'
 
@@ -19,4 +20,11 @@ export async function tierStepsOf(db: Database, practiceId: string, people: read
     const step = tierStep(person, { measures: measures.get(person.id) ?? [], outcomes: own, visitingSince: visiting[person.id] ?? null, news, on }, catalogue)
     return step ? [[person.id, step]] : []
   }))
+}
+
+/** The next step between tiers of one person today; null: none. */
+export async function tierStepOf(db: Database, practiceId: string, person: Participant, catalogue: Catalogue): Promise<TierStep | null> {
+  const now = new Date()
+  const outcomes = await datedOutcomes(db, practiceId, [person.id], now.toISOString(), subDays(now, EVIDENCE_DAYS).toISOString())
+  return (await tierStepsOf(db, practiceId, [person], outcomes, now.toISOString().slice(0, 10), catalogue))[person.id] ?? null
 }

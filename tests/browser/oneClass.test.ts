@@ -97,12 +97,20 @@ describe('prepare', () => {
   })
   it('moves a block by mouse', async () => {
     const before = await blocks()
+    const shownIds = () => visitor.page.$$eval('[data-block]:not(.sortable-drag)', (all) => all.map((one) => (one as HTMLElement).dataset.block))
+    const moved = (await shownIds())[3]
     const from = await (await visitor.page.$('[data-block]:nth-child(4) button'))!.boundingBox()
     const to = await (await visitor.page.$('[data-block]:nth-child(2) button'))!.boundingBox()
     await visitor.page.mouse.move(from!.x + 40, from!.y + 30)
     await visitor.page.mouse.down()
     await visitor.page.mouse.move(to!.x + 60, to!.y + 24, { steps: 12 })
-    await visitor.page.mouse.move(to!.x + 12, to!.y + 20, { steps: 4 })
+    // A hand lets go once the block is seen where it is wanted.
+    let nudge = 0
+    await expect.poll(async () => {
+      nudge += 1
+      await visitor.page.mouse.move(to!.x + 12 + (nudge % 3), to!.y + 20, { steps: 2 })
+      return (await shownIds())[1]
+    }, SOON).toBe(moved)
     await visitor.page.mouse.up()
     await visitor.page.waitForFunction((name) => document.querySelector('[data-block]:nth-child(2)')?.textContent?.includes(name), {}, 'Upper-back turn')
     await visitor.sees('Saved', '[data-test="saved"]')

@@ -106,7 +106,7 @@ useEventListener('keyup', (event) => event.key === ' ' && (event.target as HTMLE
       </div>
       <CourseMenu v-if="changing" :led="led" class="shrink-0 max-h-[46dvh] overflow-y-auto" @done="changing = false" />
       <div v-if="distance === 'hand'" class="flex-1 md:min-h-[11rem] md:overflow-y-auto grid lg:grid-cols-2 gap-x-8 content-start auto-rows-min" tabindex="0" role="region" aria-label="The lanes">
-        <template v-for="tier in TIERS" :key="tier"><ClassLane v-if="led.lane(tier)" :tier="tier" :lane="led.lane(tier)!" :block-index="blockIndex" :step-kind="step?.kind ?? 'introduce'" :work-elapsed="workElapsed" /></template>
+        <template v-for="tier in TIERS" :key="tier"><ClassLane v-if="led.lane(tier)" :tier="tier" :lane="led.lane(tier)!" :block-index="blockIndex" :step-kind="step?.kind ?? 'introduce'" :work-elapsed="workElapsed" :compact="picked !== null" /></template>
         <p v-if="step && step.blockId === null" class="text-[1.3rem] py-6">Roll to the side, wait, sit, wait, stand. Nobody is rushed to their feet. Water for everybody.</p>
       </div>
       <LeadLog v-if="distance !== 'room'" :led="led" :logging="logging" class="shrink-0 border-t border-line pt-2" :class="distance === 'hand' ? 'md:max-h-[36dvh] md:overflow-y-auto' : ''" />

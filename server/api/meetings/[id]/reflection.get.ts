@@ -3,7 +3,7 @@ import { notedTwice } from '../../../../core/lead/outcome'
 import { blockToday } from '../../../../core/reflect/blockToday'
 import { blockTurns } from '../../../../core/reflect/blockTurns'
 import { otherSchools } from '../../../../core/reflect/otherSchools'
-import { reflectOn } from '../../../../core/reflect/reflectOn'
+import { EVIDENCE_DAYS, reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { ledgerOf } from '../../../database/ledger'
@@ -13,9 +13,6 @@ import { participantsOf } from '../../../database/people'
 import { tierStepsOf } from '../../../database/tierSteps'
 import { idOf } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
-
-/** What is older says nothing of a level any more. */
-const EVIDENCE_DAYS = 182
 
 /** One proposed decision for each person and movement of the class, with what was answered already; tiers and doses to rise. */
 export default leadRoute(async ({ event, db, practiceId }) => {

@@ -1,17 +1,14 @@
-import { subDays } from 'date-fns'
 import { z } from 'zod'
 import { TIERS, Tier } from '../../../../core/catalogue/words'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { noteByHand } from '../../../database/ledger'
-import { datedOutcomes } from '../../../database/outcomes'
 import { moveTier, participantById } from '../../../database/people'
-import { tierStepsOf } from '../../../database/tierSteps'
+import { tierStepOf } from '../../../database/tierSteps'
 import { idOf, readInput } from '../../../session/readInput'
 import { refusal } from '../../../session/refuse'
 import { leadRoute } from '../../../session/routes'
 
 const Sent = z.object({ step: z.enum(['visits', 'end-visits', 'move', 'down']), to: Tier, reason: z.string().max(300, 'A reason has 300 characters at most.').default('') })
-const LOOKED_AT_DAYS = 182
 
 /** Agrees visits to a tier, ends them, or moves somebody. Up needs the gate and good visits, or a reason; down needs nothing. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {
@@ -19,8 +16,7 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   const { step, to, reason } = await readInput(event, Sent)
   const isUp = TIERS.indexOf(to) > TIERS.indexOf(before.homeTier)
   const catalogue = await linkedCatalogue(db, practiceId)
-  const outcomes = await datedOutcomes(db, practiceId, [before.id], new Date().toISOString(), subDays(new Date(), LOOKED_AT_DAYS).toISOString())
-  const proposed = (await tierStepsOf(db, practiceId, [before], outcomes, new Date().toISOString().slice(0, 10), catalogue))[before.id]
+  const proposed = await tierStepOf(db, practiceId, before, catalogue)
   const isProposed = proposed?.kind === step && proposed.to === to
   if (step !== 'down' && step !== 'end-visits' && isUp && !isProposed && reason.trim() === '') {
     throw refusal(422, 'not-valid', 'Say in a few words why.', { reason: proposed ? `${proposed.because} Say why, all the same.` : 'Say in a few words why.' })

@@ -1,4 +1,5 @@
 import { formatISO, getYear, subDays } from 'date-fns'
+import { EVIDENCE_DAYS } from '../../../../../core/reflect/reflectOn'
 import { proposeHome } from '../../../../../core/reflect/homePractice'
 import { linkedCatalogue } from '../../../../catalogue/linkedCatalogue'
 import { peopleOn } from '../../../../database/circlePeople'
@@ -9,14 +10,12 @@ import { personMeetings } from '../../../../database/personHistory'
 import { idOf } from '../../../../session/readInput'
 import { leadRoute } from '../../../../session/routes'
 
-const LATELY_DAYS = 182
-
 /** What somebody does at home, and what could be proposed. */
 export default leadRoute(async ({ event, db, practiceId }) => {
   const { id, homeProps, school } = await participantById(db, practiceId, idOf(event))
   const today = formatISO(new Date(), { representation: 'date' })
   const catalogue = await linkedCatalogue(db, practiceId)
-  const [home, circles, meetings, [person]] = await Promise.all([homePracticeOf(db, practiceId, id), circlesOf(db, practiceId), personMeetings(db, practiceId, id, subDays(new Date(), LATELY_DAYS).toISOString()), peopleOn(db, practiceId, [id], today, catalogue)])
+  const [home, circles, meetings, [person]] = await Promise.all([homePracticeOf(db, practiceId, id), circlesOf(db, practiceId), personMeetings(db, practiceId, id, subDays(new Date(), EVIDENCE_DAYS).toISOString()), peopleOn(db, practiceId, [id], today, catalogue)])
   const recent = [...new Set(meetings.flatMap((meeting) => meeting.outcomes.filter((outcome) => outcome.done !== 'not-done' && outcome.done !== 'stopped').map((outcome) => outcome.movement)))]
   const follows = school ?? circles.find((circle) => circle.members.includes(id))?.school ?? 'dwell'
   return { home, daysAWeek: catalogue.schools.get(follows)!.homeDaysAWeek, school: catalogue.schools.get(follows)!.name, proposals: proposeHome(person!, follows, recent, homeProps, catalogue, getYear(new Date())) }
