@@ -18,6 +18,9 @@ const DoseToRise = z.object({ blockId: z.string(), movement: z.string(), turn: T
 export type DoseToRise = z.infer<typeof DoseToRise>
 const Reflection = z.object({ decisions: z.array(ProposedDecision), answered: z.array(Settled), doses: z.array(DoseToRise), tiers: z.record(z.string(), TierStep) })
 
+/** With their evidence, so many answers stay well under what a request may hold. */
+const SENT_AT_ONCE = 100
+
 /** What somebody decides: a level, or one dial; staying is the level they are at. */
 export interface Choice {
   toLevel: number
@@ -46,6 +49,9 @@ export const useReflection = defineStore('reflection', () => {
     tiers.value = known.tiers
   }
   async function answer(answers: Answer[]): Promise<void> {
+    for (let from = 0; from < answers.length; from += SENT_AT_ONCE) await send(answers.slice(from, from + SENT_AT_ONCE))
+  }
+  async function send(answers: Answer[]): Promise<void> {
     const body = {
       answers: answers.map(({ decision, toLevel, turn, reason }) => ({
         participant: decision.participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel, toLevel, turn, because: decision.because, reason, evidence: decision.recent,

@@ -1,18 +1,21 @@
+import { z } from 'zod'
+
 /** A result on its day. `day` counts from anywhere, in days. */
 export interface Point {
   day: number
   value: number
 }
 
-export interface Trend {
+export const Trend = z.object({
   /** Units a day: the median of all slopes between two points. */
-  slope: number
+  slope: z.number(),
   /** The value of the line on day 0. */
-  intercept: number
+  intercept: z.number(),
   /** The 95 % band of the slope; null with fewer than `POINTS_NEEDED` points. */
-  band: { low: number; high: number } | null
-  word: 'rising' | 'falling' | 'level' | 'too early'
-}
+  band: z.object({ low: z.number(), high: z.number() }).nullable(),
+  word: z.enum(['rising', 'falling', 'level', 'too early']),
+})
+export type Trend = z.infer<typeof Trend>
 
 /** Fewer points say nothing yet; ours. */
 const POINTS_NEEDED = 4

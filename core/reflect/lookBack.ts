@@ -1,8 +1,9 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns'
+import { z } from 'zod'
 import type { Catalogue } from '../catalogue/catalogue'
 import { grouped } from '../catalogue/grouped'
-import { REGIONS, type Region, type SchoolId, type Side, type Tier } from '../catalogue/words'
-import { trendOf, type Trend } from '../measure/trend'
+import { Region, REGIONS, Side, Tier, type SchoolId } from '../catalogue/words'
+import { Trend, trendOf } from '../measure/trend'
 import { withDials } from '../offer/dials'
 import { tissueSeconds } from '../plan/coverage'
 import { blockIn, type Plan } from '../plan/plan'
@@ -23,35 +24,37 @@ export interface Attended {
   plan: Plan
 }
 
-export interface DatedValue {
-  date: string
-  value: number
-}
+const DatedValue = z.object({ date: z.string(), value: z.number() })
+export type DatedValue = z.infer<typeof DatedValue>
 
 /** One movement of one person over the window. */
-export interface MovementBack {
-  movement: string
-  tier: Tier
+const MovementBack = z.object({
+  movement: z.string(),
+  tier: Tier,
   /** The lowest level of each meeting. */
-  levels: DatedValue[]
+  levels: z.array(DatedValue),
   /** What was reached, in `unit`, by side; what was not noted is left out. */
-  amounts: { side: Side; points: DatedValue[] }[]
-  unit: 's' | 'repetitions'
+  amounts: z.array(z.object({ side: Side, points: z.array(DatedValue) })),
+  unit: z.enum(['s', 'repetitions']),
   /** Level and share of the target together, so that a step up is no fall. */
-  trend: Trend | null
+  trend: Trend.nullable(),
   /** The weaker side's share of the stronger, percent; null where sides are not worked apart. */
-  sidesPercent: number | null
-}
+  sidesPercent: z.number().nullable(),
+})
+export type MovementBack = z.infer<typeof MovementBack>
 
-export interface PersonBack {
-  came: number
-  of: number
+const RegionDose = z.object({ region: Region, secondsAWeek: z.number() })
+
+export const PersonBack = z.object({
+  came: z.number(),
+  of: z.number(),
   /** Pain on arrival, and the highest that was noted in the class, by meeting. */
-  pain: { date: string; arrival: number | null; leaving: number | null }[]
-  movements: MovementBack[]
+  pain: z.array(z.object({ date: z.string(), arrival: z.number().nullable(), leaving: z.number().nullable() })),
+  movements: z.array(MovementBack),
   /** Time on tissue a week, one side, seconds, by region; the largest first. */
-  dose: { region: Region; secondsAWeek: number }[]
-}
+  dose: z.array(RegionDose),
+})
+export type PersonBack = z.infer<typeof PersonBack>
 
 /**
  * Looks back on one person: what they came to, felt, worked at, reached, and got for each region.
@@ -121,28 +124,21 @@ export function doseOf(meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[]
 }
 
 /** A level or dial that a lead changed. */
-export interface Acted {
-  participant: string
-  movement: string
-  tier: Tier
-  date: string
-  fromLevel: number
-  toLevel: number
-  words: string
-  because: string
-}
+export const Acted = z.object({ participant: z.string(), movement: z.string(), tier: Tier, date: z.string(), fromLevel: z.number(), toLevel: z.number(), words: z.string(), because: z.string() })
+export type Acted = z.infer<typeof Acted>
 
-export interface CircleBack {
-  meetings: number
+export const CircleBack = z.object({
+  meetings: z.number(),
   /** Who rose, the most steps first. */
-  rising: { participant: string; steps: number; movements: string[] }[]
-  /** A falling trend that nobody acted on. */
-  slipping: { participant: string; movement: string; tier: Tier; trend: Trend; first: number; last: number }[]
+  rising: z.array(z.object({ participant: z.string(), steps: z.number(), movements: z.array(z.string()) })),
+  /** A falling trend that nobody acted on; first and last in percent of the target, the weaker side. */
+  slipping: z.array(z.object({ participant: z.string(), movement: z.string(), tier: Tier, trend: Trend, first: z.number(), last: z.number() })),
   /** Who missed a third of the meetings or more, or the last three. */
-  missing: { participant: string; came: number; of: number; inARow: number }[]
+  missing: z.array(z.object({ participant: z.string(), came: z.number(), of: z.number(), inARow: z.number() })),
   /** Of those who came, a week and person, by region, against the school's weekly aim; null: the school has none. */
-  dose: { region: Region; secondsAWeek: number; aim: number | null }[]
-}
+  dose: z.array(RegionDose.extend({ aim: z.number().nullable() })),
+})
+export type CircleBack = z.infer<typeof CircleBack>
 
 const MISSED_SHARE = 1 / 3
 const MISSED_IN_A_ROW = 3

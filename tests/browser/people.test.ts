@@ -26,7 +26,7 @@ describe('a profile', () => {
     await visitor.open(`/people/${await idOf('Cora Linden')}`)
     await visitor.sees('Before standing:')
     await visitor.sees('The seat is raised so that the right hip stays under 90°.')
-    await visitor.sees(/Came to \d of 4/)
+    await visitor.sees(/Came to \d of 6/)
     await visitor.page.waitForSelector('[data-chart="chair-stand"] svg .apexcharts-series')
     await visitor.sees(/30-second chair stand: \d+ stands, (level|rising|falling)/)
     await visitor.sees('Rikli & Jones 1999 (memory)')

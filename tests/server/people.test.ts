@@ -150,7 +150,7 @@ describe('a person’s record', () => {
     const text = (await lead.call('GET', path(cora, '/record'))).body
     for (const words of ['Record of Cora Linden', 'Hip replacement, back approach', 'cleared by Dr Example', 'Heel to toe'.toLowerCase(), 'The Weir Lane Circle', 'came']) expect(text.toLowerCase()).toContain(words.toLowerCase())
     const whole = (await lead.call('GET', path(cora, '/record?as=json'))).body
-    expect(Object.keys(whole)).toEqual(['person', 'circles', 'screenings', 'measures', 'meetings', 'decisions'])
+    expect(Object.keys(whole)).toEqual(['person', 'circles', 'screenings', 'measures', 'meetings', 'decisions', 'letters', 'home'])
     expect(whole.meetings.length).toBeGreaterThan(2)
     expect((await helper.call('GET', path(cora, '/record'))).status).toBe(403)
   })

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { Tier, type Side } from '~~/core/catalogue/words'
 import { holding, StoredMeasure } from '~~/core/measure/record'
 import { trendOf } from '~~/core/measure/trend'
-import type { Acted, LookBackWeeks, MovementBack, PersonBack } from '~~/core/reflect/lookBack'
+import { Acted, PersonBack, type LookBackWeeks, type MovementBack } from '~~/core/reflect/lookBack'
 import { differenceInCalendarDays } from 'date-fns'
 
 /** Look back on a person: words first, then the charts. */
@@ -11,7 +11,7 @@ const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'Looking back is for leads.')
 const { catalogue } = storeToRefs(useCatalogue())
 const weeks = ref<LookBackWeeks>(12)
-const Known = z.object({ back: z.custom<PersonBack>(), acted: z.array(z.custom<Acted>()), measures: z.array(StoredMeasure), pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))) })
+const Known = z.object({ back: PersonBack, acted: z.array(Acted), measures: z.array(StoredMeasure), pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))) })
 const known = shallowRef<z.infer<typeof Known> | null>(null)
 const chosen = ref<string>('')
 const keyOf = ({ movement, tier }: { movement: string; tier: Tier }) => `${movement} ${tier}`
