@@ -29,7 +29,7 @@ async function saved(): Promise<void> {
         <p v-else class="text-faint">A circle meets in a venue: add that first.</p>
       </section>
       <section class="space-y-4"><h2>Accounts</h2><AccountList /></section>
-      <section class="space-y-2"><h2>Everything as one file</h2><p class="text-faint max-w-3xl">The archive holds the whole practice: people and their health facts, plans, outcomes, decisions, accounts. Keep it as you keep the records. It restores into an empty installation, from the page that sets a practice up.</p><a class="button" href="/api/exports/archive">Take the archive out</a></section>
+      <section class="space-y-2"><h2>Everything as one file</h2><p class="text-faint max-w-3xl">The archive holds the whole practice: people and their health facts, plans, outcomes, decisions, accounts with their passwords (hashed). Keep it as you keep the records. It restores into an empty installation, from the page that sets a practice up.</p><a class="button" href="/api/exports/archive">Take the archive out</a></section>
     </template>
   </div>
 </template>
