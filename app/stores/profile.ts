@@ -26,7 +26,7 @@ const Profile = z.object({
   lastCame: z.string().nullable(),
   screenings: z.array(z.object({ id: z.string(), takenOn: z.string(), takenBy: z.string() })),
   moves: z.array(LedgerLine),
-  /** What the tiers ask for now; null: nothing. */
+  /** The next step between tiers; null: none. */
   tierStep: TierStep.nullable(),
 })
 export type Profile = z.infer<typeof Profile>

@@ -1,3 +1,4 @@
+import { grouped } from '../catalogue/grouped'
 import { propsOut, type PropUser } from '../room/propsOut'
 import { blocksOf, found, namesOf, type Check, type Checked, type CheckedPerson } from './check'
 
@@ -11,11 +12,11 @@ export function propChecks(checked: Checked): Check[] {
     const short = grouped(out.short.filter((one) => one.index === index), ({ prop }) => prop)
     const replaced = grouped(out.replaced.filter((one) => one.index === index), ({ wanted, taken }) => `${wanted} ${taken}`)
     return [
-      ...short.map((all) => {
+      ...[...short.values()].map((all) => {
         const [{ prop }, ids] = [all[0]!, all.map((one) => one.person)]
         return found({ id: `short ${prop} ${block.id}`, weight: 'fix', what: `${ids.length} ${named(prop, ids.length)} short`, why: `For ${namesOf(ids, people)} in ${movement.name.toLowerCase()}; nothing at hand replaces it.`, blockId: block.id, people: ids })
       }),
-      ...replaced.map((all) => {
+      ...[...replaced.values()].map((all) => {
         const [{ wanted, taken }, count] = [all[0]!, all.reduce((sum, one) => sum + one.count, 0)]
         return found({ id: `instead ${wanted} ${taken} ${block.id}`, weight: 'consider', what: `${count} ${named(taken, count)} for ${named(wanted, count)}`, why: `There are too few in ${movement.name.toLowerCase()}.`, blockId: block.id })
       }),
@@ -26,10 +27,4 @@ export function propChecks(checked: Checked): Check[] {
 /** Those who join by video use what they have at home. */
 export function ownProps(person: CheckedPerson | undefined): Pick<PropUser, 'own'> {
   return person?.joins === 'video' ? { own: person.homeProps ?? {} } : {}
-}
-
-function grouped<T>(all: readonly T[], keyOf: (one: T) => string): T[][] {
-  const groups = new Map<string, T[]>()
-  for (const one of all) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one])
-  return [...groups.values()]
 }

@@ -12,3 +12,8 @@ import type { Plan } from './plan'
 export function schoolFor(plan: Plan, blockId: string, person: Pick<Person, 'school'>): SchoolId {
   return person.school ?? plan.blocks.find((block) => block.id === blockId)?.school ?? plan.school
 }
+
+/** The school somebody follows outside of a plan: their own, else that of the first circle they belong to. */
+export function usualSchool(person: Pick<Person, 'id' | 'school'>, circles: readonly { school: SchoolId; members: readonly string[] }[]): SchoolId {
+  return person.school ?? circles.find((circle) => circle.members.includes(person.id))?.school ?? 'dwell'
+}

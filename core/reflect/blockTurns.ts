@@ -1,9 +1,11 @@
+import type { Plan } from '../plan/plan'
 import type { DialTurn } from './turn'
 import type { Step } from './reflectOn'
 
 /** A block's dose that most of a circle have outgrown. */
 export interface BlockTurn {
   blockId: string
+  /** The block's own, whatever stands in for it in a lane. */
   movement: string
   turn: DialTurn
   /** How many have earned it, of how many who did the block. */
@@ -19,16 +21,18 @@ const MOST = 0.5
  * time, rounds or repetitions. Until then their next dial is turned instead.
  *
  * @param steps of everybody in the meeting
+ * @param plan as it was led; a block that has left it is not raised
  * @returns proposals, and the steps with theirs turned into it: still one dial a step
  */
-export function blockTurns<S extends Step>(steps: readonly S[]): { steps: S[]; proposals: BlockTurn[] } {
+export function blockTurns<S extends Step>(steps: readonly S[], plan: Plan): { steps: S[]; proposals: BlockTurn[] } {
   const proposals = [...new Set(steps.map((step) => step.blockId))].flatMap((blockId): BlockTurn[] => {
     const own = steps.filter((step) => step.blockId === blockId)
     const ready = own.filter((step) => step.kind === 'step-up' && step.earned !== null)
+    const block = plan.blocks.find((one) => one.id === blockId)
     const [first] = ready.toSorted((a, b) => a.earned!.to - b.earned!.to)
-    if (!first || ready.length <= own.length * MOST) return []
+    if (!block || !first || ready.length <= own.length * MOST) return []
     const alike = ready.filter((step) => step.earned!.dial === first.earned!.dial)
-    return alike.length <= own.length * MOST ? [] : [{ blockId, movement: first.movement, turn: first.earned!, earned: alike.length, of: own.length }]
+    return alike.length <= own.length * MOST ? [] : [{ blockId, movement: block.movement, turn: first.earned!, earned: alike.length, of: own.length }]
   })
   const rising = new Map(proposals.map((proposal) => [proposal.blockId, proposal]))
   return {

@@ -44,7 +44,7 @@ describe('looking back on a person', () => {
 
 describe('looking back on a circle', () => {
   const people = new Map([[ANN, attended([true, true, true, true, true, true])], [BEA, attended([true, true, true, false, false, false])]])
-  const eased = { participant: ANN, movement: 'ankle-on-knee', tier: 'chair' as const, date: day(5), fromLevel: 2, toLevel: 1, words: '', because: '' }
+  const eased = { participant: ANN, movement: 'ankle-on-knee', tier: 'chair' as const, date: day(5), fromLevel: 2, toLevel: 1, way: 'eased' as const, because: '' }
   it('finds who slips quietly, unless somebody eased it', () => {
     expect(circleBack(people, falling, [], 'dwell', 6, catalogue).slipping).toMatchObject([{ participant: ANN, movement: 'ankle-on-knee', first: 100, last: 33 }])
     expect(circleBack(people, falling, [eased], 'dwell', 6, catalogue).slipping).toEqual([])
@@ -53,7 +53,7 @@ describe('looking back on a circle', () => {
     expect(circleBack(people, [], [], 'dwell', 6, catalogue).missing).toEqual([{ participant: BEA, came: 3, of: 6, inARow: 3 }])
   })
   it('counts steps of level and of dials, the most first', () => {
-    const acted = [{ ...eased, fromLevel: 1, toLevel: 2 }, { ...eased, participant: BEA, toLevel: 2, words: 'hold 30 → 40 s' }, { ...eased, participant: BEA, movement: 'bridge', fromLevel: 2, toLevel: 3 }]
+    const acted = [{ ...eased, fromLevel: 1, toLevel: 2, way: 'up' as const }, { ...eased, participant: BEA, toLevel: 2, way: 'up' as const }, { ...eased, participant: BEA, movement: 'bridge', fromLevel: 2, toLevel: 3, way: 'up' as const }, { ...eased, movement: 'side-bend', toLevel: 2 }]
     expect(circleBack(people, [], acted, 'dwell', 6, catalogue).rising).toEqual([{ participant: BEA, steps: 2, movements: ['ankle-on-knee', 'bridge'] }, { participant: ANN, steps: 1, movements: ['ankle-on-knee'] }])
   })
   it('holds the dose against the school’s weekly aim', () => {

@@ -124,7 +124,7 @@ export function doseOf(meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[]
 }
 
 /** A level or dial that a lead changed. */
-export const Acted = z.object({ participant: z.string(), movement: z.string(), tier: Tier, date: z.string(), fromLevel: z.number(), toLevel: z.number(), words: z.string(), because: z.string() })
+export const Acted = z.object({ participant: z.string(), movement: z.string(), tier: Tier, date: z.string(), fromLevel: z.number(), toLevel: z.number(), way: z.enum(['up', 'eased']), because: z.string() })
 export type Acted = z.infer<typeof Acted>
 
 export const CircleBack = z.object({
@@ -154,13 +154,13 @@ export function circleBack(attended: ReadonlyMap<string, readonly Attended[]>, o
   const all = [...attended]
   const meetings = new Map(all.flatMap(([, own]) => own.map((meeting) => [meeting.meetingId, meeting] as const)))
   const rising = all.flatMap(([participant]) => {
-    const steps = acted.filter((entry) => entry.participant === participant && (entry.toLevel > entry.fromLevel || (entry.words !== '' && entry.toLevel === entry.fromLevel)))
+    const steps = acted.filter((entry) => entry.participant === participant && entry.way === 'up')
     return steps.length === 0 ? [] : [{ participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }]
   }).sort((a, b) => b.steps - a.steps)
   const slipping = [...grouped(outcomes, (outcome) => `${outcome.participant} ${outcome.movement} ${outcome.tier}`).values()].flatMap((own) => {
     const { participant, movement, tier } = own[0]!
     const trend = abilityTrend(own)
-    const isEased = acted.some((entry) => entry.participant === participant && entry.movement === movement && entry.tier === tier && entry.toLevel < entry.fromLevel)
+    const isEased = acted.some((entry) => entry.participant === participant && entry.movement === movement && entry.tier === tier && entry.way === 'eased')
     if (trend?.word !== 'falling' || isEased) return []
     // The weaker side of each day, as the trend has it.
     const shares = [...grouped(own.filter((outcome) => outcome.achieved !== null && outcome.target), (outcome) => outcome.date).values()].map((sides) => Math.min(...sides.map((outcome) => Math.round((100 * outcome.achieved!) / outcome.target!))))

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
+import { blockOfMovement, planWith } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Given } from '../offer/dials'
 import type { Person } from '../offer/person'
@@ -76,16 +77,22 @@ describe('the block’s dose', () => {
   const earned = { dial: 'repetitions' as const, from: 8, to: 9, words: 'repetitions 8 → 9' }
   const cushion = { dial: 'prop-height' as const, from: 20, to: 15, words: 'one cushion less' }
   const base = stepOf(sitter(), weeks(7))
+  const led = planWith([blockOfMovement('sit-to-stand', { id: 'b' })])
   const step = (change: Partial<Step>): Step => ({ ...base, ...change })
 
   it('is proposed to rise once more than half have earned it; for them that is the step', () => {
     const all = [step({ earned, turn: cushion }), step({ earned, turn: null, toLevel: 2 }), step({ kind: 'stay', earned: null, turn: null })]
-    const { proposals, steps } = blockTurns(all)
+    const { proposals, steps } = blockTurns(all, led)
     expect(proposals).toEqual([{ blockId: 'b', movement: 'sit-to-stand', turn: earned, earned: 2, of: 3 }])
     expect(steps.map((one) => [one.kind, one.turn?.dial, one.toLevel])).toEqual([['step-up', 'repetitions', 1], ['step-up', 'repetitions', 1], ['stay', undefined, 1]])
   })
+  it('is the block’s own movement’s, whatever stands in for it in a lane, and none of a block that is gone', () => {
+    const all = [step({ earned, turn: cushion, movement: 'bridge', tier: 'bed' }), step({ earned, turn: null, toLevel: 2 })]
+    expect(blockTurns(all, led).proposals).toMatchObject([{ movement: 'sit-to-stand' }])
+    expect(blockTurns(all, planWith([])).proposals).toEqual([])
+  })
   it('stays where half or fewer have: their next dial is turned', () => {
     const all = [step({ earned, turn: cushion }), step({ kind: 'stay', earned: null, turn: null })]
-    expect(blockTurns(all)).toEqual({ proposals: [], steps: all })
+    expect(blockTurns(all, led)).toEqual({ proposals: [], steps: all })
   })
 })

@@ -7,7 +7,7 @@ import type { StoredMeasure } from '../measure/record'
 import { gateStatus, type GateStatus } from './gates'
 import type { DatedOutcome } from './reflectOn'
 
-/** What a person's tiers ask for now. */
+/** The next step between tiers that a person is ready for, or has to take. */
 export interface TierStep {
   /** `gate`: not there yet, and this is what is missing; `visiting`: visits are going on. */
   kind: 'down' | 'visits' | 'visiting' | 'move' | 'gate'

@@ -23,6 +23,12 @@ export async function actedSince(db: Database, practiceId: string, participants:
   const rows = await db('ledger as l').where('l.practice_id', practiceId).whereIn('l.participant_id', participants).where('l.decided_at', '>=', sqlTimeOf(since))
     .whereNot('l.kind', 'tier').whereNull('l.undoes').whereNotExists(db('ledger as u').whereRaw('u.undoes = l.id').select('u.id'))
     .where((query) => query.whereRaw('l.from_level <> l.to_level').orWhere('l.kind', 'dial'))
-    .select<{ participant_id: string; movement: string; tier: Acted['tier']; decided_at: string; from_level: number; to_level: number; words: string; because: string }[]>('l.participant_id', 'l.movement', 'l.tier', 'l.decided_at', 'l.from_level', 'l.to_level', 'l.words', 'l.because')
-  return rows.map((row) => ({ participant: row.participant_id, movement: row.movement, tier: row.tier, date: row.decided_at.slice(0, 10), fromLevel: row.from_level, toLevel: row.to_level, words: row.words, because: row.because }))
+    .select<{ participant_id: string; movement: string; tier: Acted['tier']; decided_at: string; from_level: number; to_level: number; proposed: string; because: string }[]>('l.participant_id', 'l.movement', 'l.tier', 'l.decided_at', 'l.from_level', 'l.to_level', 'l.proposed', 'l.because')
+  return rows.map((row) => ({ participant: row.participant_id, movement: row.movement, tier: row.tier, date: row.decided_at.slice(0, 10), fromLevel: row.from_level, toLevel: row.to_level, way: wayOf(row), because: row.because }))
+}
+
+/** A level tells by itself; a dial went the way that was proposed. */
+function wayOf({ from_level: from, to_level: to, proposed }: { from_level: number; to_level: number; proposed: string }): Acted['way'] {
+  if (from !== to) return to > from ? 'up' : 'eased'
+  return proposed === 'step-up' ? 'up' : 'eased'
 }

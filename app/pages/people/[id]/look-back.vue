@@ -11,7 +11,7 @@ const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'Looking back is for leads.')
 const { catalogue } = storeToRefs(useCatalogue())
 const weeks = ref<LookBackWeeks>(12)
-const Known = z.object({ back: PersonBack, acted: z.array(Acted), measures: z.array(StoredMeasure), pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))) })
+const Known = z.object({ back: PersonBack, aim: z.number().nullable(), acted: z.array(Acted), measures: z.array(StoredMeasure), pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))) })
 const known = shallowRef<z.infer<typeof Known> | null>(null)
 const chosen = ref<string>('')
 const keyOf = ({ movement, tier }: { movement: string; tier: Tier }) => `${movement} ${tier}`
@@ -37,8 +37,8 @@ const words = computed(() => {
   if (level!.length > 0) lines.push(`As they were: ${level!.join(', ')}.`)
   const apart = movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < 85)
   lines.push(apart.length > 0 ? `Sides differ: ${apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`).join('; ')}.` : movements.some((one) => one.sidesPercent !== null) ? 'The sides are alike.' : '')
-  const steps = known.value!.acted.filter((entry) => entry.toLevel > entry.fromLevel || (entry.words !== '' && entry.toLevel === entry.fromLevel)).length
-  const eased = known.value!.acted.filter((entry) => entry.toLevel < entry.fromLevel).length
+  const steps = known.value!.acted.filter((entry) => entry.way === 'up').length
+  const eased = known.value!.acted.filter((entry) => entry.way === 'eased').length
   lines.push(`${steps} ${steps === 1 ? 'step' : 'steps'} up, ${eased} eased.`)
   return lines.filter((line) => line !== '')
 })
@@ -73,7 +73,7 @@ const measured = computed(() => [...catalogue.value.measures.values()].filter((m
     </section>
     <section v-if="back.pain.some((one) => one.arrival !== null)" aria-label="Pain"><h2 class="mb-2">Pain</h2><div class="max-w-3xl"><BackChart title="Pain" :words="painWords" :series="[{ name: 'on arrival', points: back.pain.flatMap((one) => (one.arrival === null ? [] : [{ date: one.date, value: one.arrival }])) }, { name: 'noted in the class', points: back.pain.flatMap((one) => (one.leaving === null ? [] : [{ date: one.date, value: one.leaving }])) }].filter((one) => one.points.length > 0)" unit="" :max="10" /></div></section>
     <section v-if="measured.length > 0" aria-label="Measures"><h2 class="mb-2">Angles, balance and other measures</h2><div class="grid gap-8 lg:grid-cols-2"><MeasureChart v-for="measure in measured" :key="measure.id" :measure="measure" :records="known!.measures" :person="store.normPerson" :pairs="known!.pairs[measure.id] ?? []" /></div></section>
-    <section aria-label="Dose"><DoseChart :dose="back.dose" :aim="null" /></section>
+    <section aria-label="Dose"><DoseChart :dose="back.dose" :aim="known!.aim" /></section>
     <p><NuxtLink :to="`/people/${id}/letter`" class="button">Write to a clinician</NuxtLink></p>
   </ProfilePage>
 </template>

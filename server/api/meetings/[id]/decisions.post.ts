@@ -9,7 +9,7 @@ const Sent = z
   .object({ answers: z.array(LedgerAnswer).max(500) })
   .superRefine(({ answers }, context) => {
     answers.forEach((answer, index) => {
-      const refusesEase = isEasing(answer.proposed) && answer.toLevel >= answer.fromLevel && (answer.turn === null || answer.answer !== 'accepted') && (answer.fromLevel > 1 || answer.answer !== 'accepted')
+      const refusesEase = isEasing(answer.proposed) && answer.answer !== 'accepted' && answer.toLevel >= answer.fromLevel
       if (refusesEase && answer.reason.trim() === '') {
         context.addIssue({ code: 'custom', path: ['answers', index, 'reason'], message: 'Say in a few words why this is not eased.' })
       }

@@ -37,7 +37,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     const others = otherSchools(meeting.id, person, own, steps, blockIn, catalogue, history)
     return steps.map((step) => ({ participant: person.id, ...step, others: others.get(`${step.movement} ${step.tier}`) ?? [] }))
   })
-  const { steps, proposals } = blockTurns(proposed)
+  const { steps, proposals } = blockTurns(proposed, meeting.plan)
   const came = people.filter((person) => outcomes.some((outcome) => outcome.participant === person.id && outcome.meetingId === meeting.id))
   const decisions = steps.map((decision) => {
     // What was settled stands as it was proposed then: the person's level has moved since.

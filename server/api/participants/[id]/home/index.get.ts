@@ -1,5 +1,6 @@
 import { formatISO, getYear, subDays } from 'date-fns'
 import { EVIDENCE_DAYS } from '../../../../../core/reflect/reflectOn'
+import { usualSchool } from '../../../../../core/plan/schoolFor'
 import { proposeHome } from '../../../../../core/reflect/homePractice'
 import { linkedCatalogue } from '../../../../catalogue/linkedCatalogue'
 import { peopleOn } from '../../../../database/circlePeople'
@@ -17,6 +18,6 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const catalogue = await linkedCatalogue(db, practiceId)
   const [home, circles, meetings, [person]] = await Promise.all([homePracticeOf(db, practiceId, id), circlesOf(db, practiceId), personMeetings(db, practiceId, id, subDays(new Date(), EVIDENCE_DAYS).toISOString()), peopleOn(db, practiceId, [id], today, catalogue)])
   const recent = [...new Set(meetings.flatMap((meeting) => meeting.outcomes.filter((outcome) => outcome.done !== 'not-done' && outcome.done !== 'stopped').map((outcome) => outcome.movement)))]
-  const follows = school ?? circles.find((circle) => circle.members.includes(id))?.school ?? 'dwell'
+  const follows = usualSchool({ id, school }, circles)
   return { home, daysAWeek: catalogue.schools.get(follows)!.homeDaysAWeek, school: catalogue.schools.get(follows)!.name, proposals: proposeHome(person!, follows, recent, homeProps, catalogue, getYear(new Date())) }
 })

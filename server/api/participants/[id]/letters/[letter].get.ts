@@ -21,8 +21,8 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   const [attended, outcomes, acted, measures, catalogue] = await Promise.all([
     attendedBy(db, practiceId, [person.id], since, until), datedOutcomes(db, practiceId, [person.id], until, since), actedSince(db, practiceId, [person.id], since), measuresOf(db, practiceId, [person.id]), linkedCatalogue(db, practiceId),
   ])
-  const eased = acted.filter((entry) => entry.toLevel < entry.fromLevel && entry.date <= until.slice(0, 10))
-    .map((entry) => ({ date: entry.date, words: `${catalogue.movements.get(entry.movement)?.name ?? entry.movement} eased from level ${entry.fromLevel} to ${entry.toLevel}`, because: entry.because }))
+  const eased = acted.filter((entry) => entry.way === 'eased' && entry.date <= until.slice(0, 10))
+    .map((entry) => ({ date: entry.date, words: `${catalogue.movements.get(entry.movement)?.name ?? entry.movement} ${entry.fromLevel === entry.toLevel ? 'made a little easier' : `eased from level ${entry.fromLevel} to ${entry.toLevel}`}`, because: entry.because }))
   const records = (measures.get(person.id) ?? []).filter((record) => record.takenAt <= until)
   setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="letter.pdf"' })
   return writeLetter({
