@@ -15,7 +15,6 @@ const weeks = computed(() => [...grouped(lines.value, (line) => format(startOfWe
 const SHOWN_WEEKS = 5
 const showAll = ref(false)
 const shown = computed(() => (showAll.value ? weeks.value : weeks.value.slice(0, SHOWN_WEEKS)))
-const leads = computed(() => dates.known.accounts)
 const circleName = (line: DateLine) => practice.circles.find((one) => one.id === line.circleId)?.name ?? ''
 async function tried(work: () => Promise<unknown>): Promise<void> {
   problem.value = ''
@@ -39,7 +38,7 @@ const cover = (line: DateLine, event: Event) => tried(() => dates.changeDate(lin
         <li v-for="line in own" :key="`${line.seriesId} ${line.meetingId} ${line.on}`" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5" :data-date="`${line.circleId} ${line.on}`" :data-state="line.state">
           <span class="w-60 numerals" :class="line.state === 'open' ? 'font-semibold' : 'line-through decoration-1'">{{ format(line.startsAt, 'EEEE d MMM, HH:mm') }}</span>
           <span class="flex-1 min-w-40">{{ circleName(line) }}<span class="text-faint">{{ line.title ? `: ${line.title}` : '' }}</span><span v-if="line.state !== 'open'" class="bg-mark-soft rounded px-1.5 ml-2">{{ line.state === 'holiday' ? line.why : 'called off' }}</span></span>
-          <label v-if="isLead && line.state === 'open'" class="flex items-center gap-2"><span class="text-faint text-[0.94rem]">led by</span><select class="field w-44" :value="line.ledBy ?? ''" :aria-label="`Who leads on ${line.on}`" @change="cover(line, $event)"><option value="">not said</option><option v-for="one in leads" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+          <label v-if="isLead && line.state === 'open'" class="flex items-center gap-2"><span class="text-faint text-[0.94rem]">led by</span><select class="field w-44" :value="line.ledBy ?? ''" :aria-label="`Who leads on ${line.on}`" @change="cover(line, $event)"><option value="">not said</option><option v-for="one in dates.known.accounts" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
           <span v-if="isLead" class="flex gap-1">
             <button v-if="line.state === 'open'" class="button" @click="prepare(line)">Prepare</button>
             <button v-if="line.state === 'open'" class="button button-quiet" @click="tried(() => dates.changeDate(line, { calledOff: true }))">Call off</button>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Tier } from '~~/core/catalogue/words'
-import type { TierStepLine } from '~/stores/reflection'
+import type { TierStep } from '~~/core/reflect/tierMove'
 import { TIER_NAMES } from '~/words/tierWords'
 
 /** What somebody's tiers ask for: down at once, visits, the move, or what the next gate still wants. */
-const { step, name, canAct = true } = defineProps<{ step: TierStepLine; name: string; canAct?: boolean }>()
+const { step, name, canAct = true } = defineProps<{ step: TierStep; name: string; canAct?: boolean }>()
 const emit = defineEmits<{ move: [step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier] }>()
 const title = computed(() => {
   const to = TIER_NAMES[step.to].toLowerCase()

@@ -2,12 +2,12 @@
 import { TIERS } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import type { GateStatus } from '~~/core/reflect/gates'
-import type { TierStepLine } from '~/stores/reflection'
+import type { TierStep } from '~~/core/reflect/tierMove'
 import { ACCESS_WORDS, STATE_SIGNS, STATE_WORDS } from '~/words/measureWords'
 import { TIER_NAMES } from '~/words/tierWords'
 
 /** The tiers as a way from the bed to the floor: what is open, and what stands before the next gate. */
-defineProps<{ person: Participant; next: GateStatus | null; step: TierStepLine | null }>()
+defineProps<{ person: Participant; next: GateStatus | null; step: TierStep | null }>()
 </script>
 
 <template>

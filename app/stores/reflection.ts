@@ -1,22 +1,19 @@
 import { z } from 'zod'
-import { Dial, Level, SchoolId, Tier } from '~~/core/catalogue/words'
-import { Evidence } from '~~/core/reflect/decide'
+import { Level, SchoolId, Tier } from '~~/core/catalogue/words'
+import { BlockTurn } from '~~/core/reflect/blockTurns'
+import { DecisionKind, Evidence } from '~~/core/reflect/decide'
+import { TierStep } from '~~/core/reflect/tierMove'
+import { DialTurn } from '~~/core/reflect/turn'
 
-const Kind = z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early'])
-const Turn = z.object({ dial: Dial, from: z.number(), to: z.number(), words: z.string() })
 const ProposedDecision = z.object({
-  participant: z.string(), kind: Kind, movement: z.string(), tier: Tier, blockId: z.string(), fromLevel: Level, toLevel: Level, because: z.string(), suggestClinician: z.boolean(),
-  turn: Turn.nullable(), earned: Turn.nullable(), recent: z.array(Evidence), isContested: z.boolean(),
-  others: z.array(z.object({ school: SchoolId, kind: Kind, toLevel: Level })).default([]),
+  participant: z.string(), kind: DecisionKind, movement: z.string(), tier: Tier, blockId: z.string(), fromLevel: Level, toLevel: Level, because: z.string(), suggestClinician: z.boolean(),
+  turn: DialTurn.nullable(), earned: DialTurn.nullable(), recent: z.array(Evidence), isContested: z.boolean(),
+  others: z.array(z.object({ school: SchoolId, kind: DecisionKind, toLevel: Level })).default([]),
 })
 export type ProposedDecision = z.infer<typeof ProposedDecision>
 const Settled = z.object({ participant: z.string(), movement: z.string(), tier: Tier, fromLevel: Level, toLevel: Level, words: z.string(), answer: z.enum(['accepted', 'changed', 'refused']), reason: z.string(), decidedBy: z.string(), decidedAt: z.string() })
 export type Settled = z.infer<typeof Settled>
-export const TierStep = z.object({ kind: z.enum(['down', 'visits', 'visiting', 'move', 'gate']), from: Tier, to: Tier, because: z.string(), missing: z.array(z.string()) })
-export type TierStepLine = z.infer<typeof TierStep>
-const DoseToRise = z.object({ blockId: z.string(), movement: z.string(), turn: Turn, earned: z.number(), of: z.number() })
-export type DoseToRise = z.infer<typeof DoseToRise>
-const Reflection = z.object({ decisions: z.array(ProposedDecision), answered: z.array(Settled), doses: z.array(DoseToRise), tiers: z.record(z.string(), TierStep) })
+const Reflection = z.object({ decisions: z.array(ProposedDecision), answered: z.array(Settled), doses: z.array(BlockTurn), tiers: z.record(z.string(), TierStep) })
 
 /** With their evidence, so many answers stay well under what a request may hold. */
 const SENT_AT_ONCE = 100
@@ -37,8 +34,8 @@ export const useReflection = defineStore('reflection', () => {
   const meetingId = ref('')
   const decisions = ref<ProposedDecision[]>([])
   const answered = ref<Settled[]>([])
-  const doses = ref<DoseToRise[]>([])
-  const tiers = ref<Record<string, TierStepLine>>({})
+  const doses = ref<BlockTurn[]>([])
+  const tiers = ref<Record<string, TierStep>>({})
 
   async function open(id: string): Promise<void> {
     meetingId.value = id
@@ -61,7 +58,7 @@ export const useReflection = defineStore('reflection', () => {
     answered.value = z.array(Settled).parse(await $fetch(`/api/meetings/${meetingId.value}/decisions`, { method: 'POST', body }))
   }
   /** Puts a dose that most have outgrown into the next plan that has the movement; says where it went. */
-  async function raise(dose: DoseToRise): Promise<string> {
+  async function raise(dose: BlockTurn): Promise<string> {
     const { startsAt } = z.object({ startsAt: z.string() }).parse(await $fetch(`/api/meetings/${meetingId.value}/doses`, { method: 'POST', body: { movement: dose.movement, dial: dose.turn.dial, to: dose.turn.to } }))
     doses.value = doses.value.filter((other) => other !== dose)
     return startsAt

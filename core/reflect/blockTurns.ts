@@ -1,17 +1,19 @@
+import { z } from 'zod'
 import type { Plan } from '../plan/plan'
-import type { DialTurn } from './turn'
+import { DialTurn } from './turn'
 import type { Step } from './reflectOn'
 
 /** A block's dose that most of a circle have outgrown. */
-export interface BlockTurn {
-  blockId: string
+export const BlockTurn = z.object({
+  blockId: z.string(),
   /** The block's own, whatever stands in for it in a lane. */
-  movement: string
-  turn: DialTurn
+  movement: z.string(),
+  turn: DialTurn,
   /** How many have earned it, of how many who did the block. */
-  earned: number
-  of: number
-}
+  earned: z.number(),
+  of: z.number(),
+})
+export type BlockTurn = z.infer<typeof BlockTurn>
 
 /** More than this share of those who did a block; ours. */
 const MOST = 0.5

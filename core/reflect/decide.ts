@@ -13,7 +13,8 @@ export const Evidence = OutcomeEvent.pick({ side: true, level: true, done: true,
 })
 export type Evidence = z.infer<typeof Evidence>
 
-export type DecisionKind = 'ease-now' | 'ease' | 'ask' | 'step-up' | 'stay' | 'too-early'
+export const DecisionKind = z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early'])
+export type DecisionKind = z.infer<typeof DecisionKind>
 
 /** Whether a decision makes something easier: refusing it needs a reason. */
 export function isEasing(kind: DecisionKind): boolean {

@@ -1,6 +1,7 @@
+import { z } from 'zod'
 import type { Catalogue } from '../catalogue/catalogue'
 import { grouped } from '../catalogue/grouped'
-import { TIERS, type Tier } from '../catalogue/words'
+import { TIERS, Tier } from '../catalogue/words'
 import { storedLevel } from '../offer/offerFor'
 import type { Arrival, Person } from '../offer/person'
 import type { StoredMeasure } from '../measure/record'
@@ -8,15 +9,16 @@ import { gateStatus, type GateStatus } from './gates'
 import type { DatedOutcome } from './reflectOn'
 
 /** The next step between tiers that a person is ready for, or has to take. */
-export interface TierStep {
+export const TierStep = z.object({
   /** `gate`: not there yet, and this is what is missing; `visiting`: visits are going on. */
-  kind: 'down' | 'visits' | 'visiting' | 'move' | 'gate'
-  from: Tier
-  to: Tier
-  because: string
+  kind: z.enum(['down', 'visits', 'visiting', 'move', 'gate']),
+  from: Tier,
+  to: Tier,
+  because: z.string(),
   /** What would pass the gate; empty where nothing is missing. */
-  missing: string[]
-}
+  missing: z.array(z.string()),
+})
+export type TierStep = z.infer<typeof TierStep>
 
 const READY_LEVEL = 3
 const READY_SHARE = 0.5

@@ -1,18 +1,20 @@
+import { z } from 'zod'
 import { SIZE_CM } from '../body/scene'
 import type { Variation } from '../catalogue/catalogue'
 import type { DialRange } from '../catalogue/movement'
-import type { Dial, SchoolId } from '../catalogue/words'
+import { Dial, type SchoolId } from '../catalogue/words'
 import { givenBy, isClocked, settingWords, type Given } from '../offer/dials'
 import type { DialSetting } from '../offer/person'
 
 /** One dial turned by one step. */
-export interface DialTurn {
-  dial: Dial
-  from: number
-  to: number
+export const DialTurn = z.object({
+  dial: Dial,
+  from: z.number(),
+  to: z.number(),
   /** As it is said: "hold 30 → 40 s", "one cushion less: seat 50 → 45 cm". */
-  words: string
-}
+  words: z.string().max(120),
+})
+export type DialTurn = z.infer<typeof DialTurn>
 
 export interface NextTurn {
   /** What to turn next; null: every dial is at its end, so the level is next. */

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { Dial, Level, Tier } from '../../core/catalogue/words'
+import { Level, Tier } from '../../core/catalogue/words'
 import { Access, DialSetting, PersonLevel } from '../../core/offer/person'
 import type { Participant } from '../../core/offer/participant'
-import { Evidence } from '../../core/reflect/decide'
+import { DecisionKind, Evidence } from '../../core/reflect/decide'
+import { DialTurn } from '../../core/reflect/turn'
 import { settled } from '../../core/reflect/settle'
 import { requireOwn } from './circles'
 import { participantById } from './people'
@@ -15,11 +16,11 @@ export const LedgerAnswer = z.object({
   participant: z.uuid(),
   movement: z.string().min(1).max(60),
   tier: Tier,
-  proposed: z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early']),
+  proposed: DecisionKind,
   fromLevel: Level,
   toLevel: Level,
   /** The dial that is turned; null: the level, or nothing. */
-  turn: z.object({ dial: Dial, from: z.number(), to: z.number(), words: z.string().max(120) }).nullable().default(null),
+  turn: DialTurn.nullable().default(null),
   /** Left out from now on, until a lead has looked. */
   leaveOut: z.boolean().default(false),
   answer: z.enum(['accepted', 'changed', 'refused']),

@@ -3,7 +3,8 @@ import { format } from 'date-fns'
 import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
 import DecisionRow from '~/components/DecisionRow.vue'
-import type { DoseToRise, ProposedDecision } from '~/stores/reflection'
+import type { BlockTurn } from '~~/core/reflect/blockTurns'
+import type { ProposedDecision } from '~/stores/reflection'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Reflect: one line a person and movement, what to ease first; accepted ones are next week's levels and dials. */
@@ -56,7 +57,7 @@ async function tried(work: () => Promise<void>): Promise<void> {
   }
 }
 const acceptAll = () => tried(() => reflection.answer(plain.value.map((decision) => ({ decision, toLevel: decision.toLevel, turn: decision.turn, reason: '' }))))
-const raise = (dose: DoseToRise) => tried(async () => { said.value = `It is in the plan of ${format(await reflection.raise(dose), 'd MMMM')}.` })
+const raise = (dose: BlockTurn) => tried(async () => { said.value = `It is in the plan of ${format(await reflection.raise(dose), 'd MMMM')}.` })
 const move = (id: string, step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier) => tried(async () => {
   await reflection.moveTier(id, step, to, '')
   said.value = `${nameOf(id)}: written into the ledger.`

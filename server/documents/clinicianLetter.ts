@@ -1,4 +1,4 @@
-import type { LetterSection } from '../../core/reflect/letter'
+import type { LetterSection } from '../../core/reflect/clinicianLetter'
 import { INK, openPaper, PAGE } from './paper'
 
 /** From the roomiest to the tightest: a letter is one page. */
