@@ -56,6 +56,7 @@ interface LedgerRow {
   because: string
   reason: string
   evidence: unknown
+  before: unknown
   decided_at: string
   decided_by_name: string | null
   undoes: string | null
@@ -78,6 +79,8 @@ export interface LedgerEntry {
   because: string
   reason: string
   evidence: Evidence[]
+  /** Where they stood before it; null: written before that was kept. */
+  before: Before | null
   decidedBy: string
   /** ISO 8601 in UTC. */
   decidedAt: string
@@ -115,6 +118,7 @@ export async function ledgerOf(db: Database, practiceId: string, of: { meetingId
     because: row.because,
     reason: row.reason,
     evidence: row.evidence === null ? [] : fromJson<Evidence[]>(row.evidence),
+    before: row.before === null ? null : Before.parse(fromJson(row.before)),
     decidedBy: row.decided_by_name ?? 'somebody who has left',
     decidedAt: isoOf(row.decided_at),
     undoes: row.undoes,
@@ -148,6 +152,14 @@ export async function settleDecisions(db: Database, practiceId: string, meetingI
       await restore(trx, practiceId, participant, movement, tier, { ...after, isLeftOut: answer.leaveOut || before.isLeftOut === true })
     }
   })
+}
+
+/** Somebody as they stood before a meeting's decisions were answered: what they are proposed does not change by the answer. */
+export function beforeAnswers(person: Participant, answered: readonly LedgerEntry[]): Participant {
+  return answered.filter((entry) => entry.participant === person.id && entry.before !== null).reduce((standing, { movement, tier, before }) => {
+    const isOther = (row: { movement: string; tier: Tier }) => row.movement !== movement || row.tier !== tier
+    return { ...standing, levels: [...standing.levels.filter(isOther), ...(before?.levels ?? [])], dials: [...standing.dials.filter(isOther), ...(before?.dials ?? [])] }
+  }, person)
 }
 
 /** Questions look this far back: what nobody asked for so long is no question any more. */

@@ -71,6 +71,17 @@ describe('a dial that is turned', () => {
   })
 })
 
+describe('what was answered', () => {
+  it('is proposed as it was, when Reflect is opened again', async () => {
+    const step = reflection.decisions.filter((one: any) => one.kind === 'step-up').at(-1)
+    await settle(answerTo(step))
+    const again = (await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)).body
+    const same = again.decisions.find((one: any) => one.participant === step.participant && one.movement === step.movement && one.tier === step.tier)
+    expect([same.kind, same.fromLevel, same.toLevel, same.turn]).toEqual([step.kind, step.fromLevel, step.toLevel, step.turn])
+    expect(again.doses).toEqual(reflection.doses)
+  })
+})
+
 describe('what was not noted', () => {
   it('is asked in the next class, of that person and for that movement, until it was', async () => {
     const decision = reflection.decisions.find((one: any) => one.kind === 'ask')
