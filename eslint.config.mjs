@@ -1,5 +1,6 @@
 // @ts-check
 import js from '@eslint/js'
+import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import typescript from 'typescript-eslint'
 
@@ -8,21 +9,12 @@ export default typescript.config(
   js.configs.recommended,
   ...typescript.configs.recommended,
   ...vue.configs['flat/recommended'],
+  prettier,
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: typescript.parser } } },
   {
     rules: {
       // Types are checked by the compiler, which knows what Nuxt brings in by itself.
       'no-undef': 'off',
-      // Layout is the writer's: lines are kept short by hand, and a tag may stand on one line.
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/multiline-html-element-content-newline': 'off',
-      'vue/html-self-closing': 'off',
-      'vue/html-closing-bracket-spacing': 'off',
-      'vue/html-indent': 'off',
-      'vue/first-attribute-linebreak': 'off',
-      'vue/html-closing-bracket-newline': 'off',
-      'vue/attributes-order': 'off',
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

@@ -7,7 +7,19 @@ export default defineConfig({
   resolve: { alias: { '~~': root, '~': `${root}/app` } },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', testTimeout: 60_000, include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/words/**/*.test.ts', 'tests/population/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'core',
+          testTimeout: 60_000,
+          include: [
+            'core/**/*.test.ts',
+            'demo/**/*.test.ts',
+            'app/words/**/*.test.ts',
+            'tests/population/**/*.test.ts',
+          ],
+        },
+      },
       {
         extends: true,
         test: {
@@ -30,7 +42,15 @@ export default defineConfig({
           fileParallelism: false,
         },
       },
-      { extends: true, test: { name: 'bench', globalSetup: ['tests/stopDatabase.ts'], include: [], benchmark: { include: ['tests/bench/**/*.bench.ts'] } } },
+      {
+        extends: true,
+        test: {
+          name: 'bench',
+          globalSetup: ['tests/stopDatabase.ts'],
+          include: [],
+          benchmark: { include: ['tests/bench/**/*.bench.ts'] },
+        },
+      },
     ],
   },
 })

@@ -48,7 +48,13 @@ class Instance {
   /** The environment that the server reads its connection from. */
   get environment() {
     const { port, user, password, name } = this.settings
-    return { NUXT_DATABASE_HOST: '127.0.0.1', NUXT_DATABASE_PORT: String(port), NUXT_DATABASE_USER: user, NUXT_DATABASE_PASSWORD: password, NUXT_DATABASE_NAME: name }
+    return {
+      NUXT_DATABASE_HOST: '127.0.0.1',
+      NUXT_DATABASE_PORT: String(port),
+      NUXT_DATABASE_USER: user,
+      NUXT_DATABASE_PASSWORD: password,
+      NUXT_DATABASE_NAME: name,
+    }
   }
 
   /** The process that serves this folder, if it lives. */
@@ -67,11 +73,22 @@ class Instance {
     say('Making the database …')
     const fresh = `${this.data}.new`
     rmSync(fresh, { recursive: true, force: true })
-    const made = spawnSync(requireProgram('mariadb-install-db'), [
-      '--no-defaults', `--user=${this.own}`, `--datadir=${fresh}`, '--auth-root-authentication-method=socket',
-      `--auth-root-socket-user=${this.own}`, '--skip-test-db',
-    ], { encoding: 'utf8' })
-    if (made.status !== 0) throw new WayOut(`The database could not be made in ${this.folder}:\n${made.stderr || made.stdout}\nIs there space on the disk, and may this account write there?`)
+    const made = spawnSync(
+      requireProgram('mariadb-install-db'),
+      [
+        '--no-defaults',
+        `--user=${this.own}`,
+        `--datadir=${fresh}`,
+        '--auth-root-authentication-method=socket',
+        `--auth-root-socket-user=${this.own}`,
+        '--skip-test-db',
+      ],
+      { encoding: 'utf8' },
+    )
+    if (made.status !== 0)
+      throw new WayOut(
+        `The database could not be made in ${this.folder}:\n${made.stderr || made.stdout}\nIs there space on the disk, and may this account write there?`,
+      )
     renameSync(fresh, this.data)
   }
 
@@ -82,11 +99,24 @@ class Instance {
     rmSync(this.socket, { force: true })
     const log = openSync(this.log, 'a')
     // Detached: Ctrl-C in the terminal must reach the start command first, which then stops the database in order.
-    this.process = spawn(requireProgram('mariadbd'), [
-      '--no-defaults', `--user=${this.own}`, `--datadir=${this.data}`, `--socket=${this.socket}`, `--port=${this.settings.port}`,
-      '--bind-address=127.0.0.1', `--pid-file=${this.pidFile}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
-      '--collation-server=utf8mb4_unicode_ci', '--innodb-buffer-pool-size=256M', '--max-allowed-packet=16M',
-    ], { detached: true, stdio: ['ignore', log, log] })
+    this.process = spawn(
+      requireProgram('mariadbd'),
+      [
+        '--no-defaults',
+        `--user=${this.own}`,
+        `--datadir=${this.data}`,
+        `--socket=${this.socket}`,
+        `--port=${this.settings.port}`,
+        '--bind-address=127.0.0.1',
+        `--pid-file=${this.pidFile}`,
+        '--skip-name-resolve',
+        '--character-set-server=utf8mb4',
+        '--collation-server=utf8mb4_unicode_ci',
+        '--innodb-buffer-pool-size=256M',
+        '--max-allowed-packet=16M',
+      ],
+      { detached: true, stdio: ['ignore', log, log] },
+    )
     closeSync(log)
     this.process.unref()
   }
@@ -94,19 +124,30 @@ class Instance {
   async ready() {
     const until = Date.now() + READY_WITHIN_MS
     while (this.ask('select 1').status !== 0) {
-      if (this.process?.exitCode !== null && this.process?.exitCode !== undefined) throw new WayOut(this.whyNot('ended before it was ready'))
+      if (this.process?.exitCode !== null && this.process?.exitCode !== undefined)
+        throw new WayOut(this.whyNot('ended before it was ready'))
       if (Date.now() > until) throw new WayOut(this.whyNot('did not answer within a minute'))
       await wait(100)
     }
   }
 
   whyNot(what) {
-    const words = existsSync(this.log) ? readFileSync(this.log, 'utf8').split('\n').filter((line) => /error|warn/i.test(line)).slice(-6).join('\n') : ''
+    const words = existsSync(this.log)
+      ? readFileSync(this.log, 'utf8')
+          .split('\n')
+          .filter((line) => /error|warn/i.test(line))
+          .slice(-6)
+          .join('\n')
+      : ''
     return `The database ${what}. Its last words:\n${words}\nIf another program uses the folder ${this.data}, end it and start again. The whole log is ${this.log}.`
   }
 
   ask(sql) {
-    return spawnSync(requireProgram('mariadb'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`, '--execute', sql], { encoding: 'utf8' })
+    return spawnSync(
+      requireProgram('mariadb'),
+      ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`, '--execute', sql],
+      { encoding: 'utf8' },
+    )
   }
 
   /** The application's own user, with the rights it needs on its own database and no others. */
@@ -124,7 +165,9 @@ class Instance {
   /** Drops everything that is stored and leaves an empty database: for tests. */
   empty() {
     const { name } = this.settings
-    const asked = this.ask(`drop database \`${name}\`; create database \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;`)
+    const asked = this.ask(
+      `drop database \`${name}\`; create database \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;`,
+    )
     if (asked.status !== 0) throw new WayOut(`The database could not be emptied:\n${asked.stderr}`)
   }
 

@@ -18,26 +18,37 @@ export function runProgram(command, args, options = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, { cwd: root, stdio: 'inherit', ...options })
     child.on('error', (error) => reject(new WayOut(`${command} could not be run: ${error.message}`)))
-    child.on('exit', (code) => (code === 0 ? resolve() : reject(new WayOut(`${command} ${args.join(' ')} ended with code ${code}; its own words are above.`))))
+    child.on('exit', (code) =>
+      code === 0
+        ? resolve()
+        : reject(new WayOut(`${command} ${args.join(' ')} ended with code ${code}; its own words are above.`)),
+    )
   })
 }
 
 /** Installs Debian packages that bring missing programs; says what to ask for where that is not allowed. */
 export async function installPackages(programs) {
-  const missing = Object.entries(programs).filter(([program]) => findProgram(program) === null).map(([, name]) => name)
+  const missing = Object.entries(programs)
+    .filter(([program]) => findProgram(program) === null)
+    .map(([, name]) => name)
   if (missing.length === 0) return
   const names = [...new Set(missing)]
   const isRoot = process.getuid?.() === 0
   const maySudo = !isRoot && spawnSync('sudo', ['-n', 'true']).status === 0
   if (findProgram('apt-get') === null || (!isRoot && !maySudo)) {
-    throw new WayOut(`Missing: ${names.join(', ')}. This account may not install packages.\nAsk an administrator to run:  apt-get update && apt-get install ${names.join(' ')}\nThen start again.`)
+    throw new WayOut(
+      `Missing: ${names.join(', ')}. This account may not install packages.\nAsk an administrator to run:  apt-get update && apt-get install ${names.join(' ')}\nThen start again.`,
+    )
   }
   say(`Installing ${names.join(', ')} from Debian's packages …`)
   const apt = (...args) => {
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
     return isRoot
       ? runProgram('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] })
-      : runProgram('sudo', ['-n', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args], { env, stdio: ['ignore', 'ignore', 'inherit'] })
+      : runProgram('sudo', ['-n', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args], {
+          env,
+          stdio: ['ignore', 'ignore', 'inherit'],
+        })
   }
   await apt('update', '-qq')
   await apt('install', '-y', '-qq', '--no-install-recommends', ...names)
@@ -50,24 +61,40 @@ export async function installModules() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('Installing npm packages …')
   // Not "npm ci": it refuses a lock file that leaves out other systems' optional packages, which some registries lack.
-  await runProgram('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  await runProgram('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   writeFileSync(stamp, wanted)
 }
 
 /** Builds the application when its sources changed since the last build. */
 export async function buildWhenChanged() {
   const stamp = join(root, '.output', '.built-from')
-  const wanted = hashOf(['app', 'core', 'server', 'catalogue', 'public/icon.svg', 'nuxt.config.ts', 'package-lock.json'])
+  const wanted = hashOf([
+    'app',
+    'core',
+    'server',
+    'catalogue',
+    'public/icon.svg',
+    'nuxt.config.ts',
+    'package-lock.json',
+  ])
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('Building the application, about a minute …')
-  await runProgram(process.execPath, ['--import', 'tsx', 'server/catalogue/buildFigures.ts'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  await runProgram(process.execPath, ['--import', 'tsx', 'server/catalogue/buildFigures.ts'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   const log = join(root, '.data-build.log')
   const { openSync, rmSync } = await import('node:fs')
   const out = openSync(log, 'w')
   try {
-    await runProgram(join(root, 'node_modules', '.bin', 'nuxt'), ['build', '--logLevel=silent'], { stdio: ['ignore', out, out] })
+    await runProgram(join(root, 'node_modules', '.bin', 'nuxt'), ['build', '--logLevel=silent'], {
+      stdio: ['ignore', out, out],
+    })
   } catch (error) {
-    throw new WayOut(`${readFileSync(log, 'utf8').slice(-4000)}\n${error.message.replace('are above', 'are above and in .data-build.log')}`)
+    throw new WayOut(
+      `${readFileSync(log, 'utf8').slice(-4000)}\n${error.message.replace('are above', 'are above and in .data-build.log')}`,
+    )
   }
   rmSync(log)
   writeFileSync(stamp, wanted)
@@ -79,7 +106,10 @@ function hashOf(paths) {
   const add = (path) => {
     const full = join(root, path)
     if (!existsSync(full)) return
-    if (statSync(full).isDirectory()) return readdirSync(full).sort().forEach((name) => add(join(path, name)))
+    if (statSync(full).isDirectory())
+      return readdirSync(full)
+        .sort()
+        .forEach((name) => add(join(path, name)))
     if (!path.endsWith('.test.ts')) hash.update(path).update(readFileSync(full))
   }
   paths.forEach(add)

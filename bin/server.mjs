@@ -29,7 +29,9 @@ export async function startServer({ database, folder, host, port, certificate = 
       NITRO_PORT: String(port),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
       NUXT_SESSION_PASSWORD: sessionKey(folder),
-      ...(certificate ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' } : {}),
+      ...(certificate
+        ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' }
+        : {}),
     },
   })
   const address = `${scheme}://127.0.0.1:${port}`
@@ -45,7 +47,8 @@ export async function startServer({ database, folder, host, port, certificate = 
 async function answering(child, address) {
   const until = Date.now() + 30_000
   for (;;) {
-    if (child.exitCode !== null) throw new WayOut(`The server ended with code ${child.exitCode} before it was ready; its own words are above.`)
+    if (child.exitCode !== null)
+      throw new WayOut(`The server ended with code ${child.exitCode} before it was ready; its own words are above.`)
     if (await answers(address)) return
     if (Date.now() > until) throw new WayOut('The server did not answer within 30 s; its own words are above.')
     await wait(100)
@@ -53,10 +56,17 @@ async function answering(child, address) {
 }
 
 async function answers(address) {
-  if (address.startsWith('http:')) return fetch(`${address}/api/health`).then((reply) => reply.ok, () => false)
+  if (address.startsWith('http:'))
+    return fetch(`${address}/api/health`).then(
+      (reply) => reply.ok,
+      () => false,
+    )
   const { get } = await import('node:https')
   return new Promise((resolve) => {
-    get(`${address}/api/health`, { rejectUnauthorized: false }, (reply) => resolve(reply.statusCode === 200)).on('error', () => resolve(false))
+    get(`${address}/api/health`, { rejectUnauthorized: false }, (reply) => resolve(reply.statusCode === 200)).on(
+      'error',
+      () => resolve(false),
+    )
   })
 }
 

@@ -17,7 +17,9 @@ await run(async () => {
   requireNode()
   const running = runningStart()
   if (running !== null && !options['reset-demo']) {
-    throw new WayOut(`Unhurried Circle is running here already: ${running.address}\nTo start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`)
+    throw new WayOut(
+      `Unhurried Circle is running here already: ${running.address}\nTo start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`,
+    )
   }
   if (!options['reset-demo']) await requireFreePort(options.port, options.share)
   await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client' })
@@ -26,7 +28,9 @@ await run(async () => {
   const database = await startDatabase(folder)
   const setUp = options['reset-demo'] ? '--reset-demo' : options.empty ? '--empty' : '--demo-when-empty'
   try {
-    await runProgram(process.execPath, ['--import', 'tsx', 'demo/setUp.ts', setUp], { env: { ...process.env, ...database.environment } })
+    await runProgram(process.execPath, ['--import', 'tsx', 'demo/setUp.ts', setUp], {
+      env: { ...process.env, ...database.environment },
+    })
   } catch (error) {
     if (running === null) await database.stop()
     throw error
@@ -49,16 +53,20 @@ function readOptions() {
       },
     })
     const port = Number(values.port)
-    if (!Number.isInteger(port) || port < 1024 || port > 65535) throw new Error(`"${values.port}" is not a port between 1024 and 65535.`)
+    if (!Number.isInteger(port) || port < 1024 || port > 65535)
+      throw new Error(`"${values.port}" is not a port between 1024 and 65535.`)
     return { ...values, port }
   } catch (error) {
-    throw new WayOut(`${error.message}\nThe options are --share, --empty and --port NUMBER, for instance:  npm start -- --port 3211`)
+    throw new WayOut(
+      `${error.message}\nThe options are --share, --empty and --port NUMBER, for instance:  npm start -- --port 3211`,
+    )
   }
 }
 
 function requireNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 19)) throw new WayOut(`This is Node ${process.versions.node}; Unhurried Circle needs Node 20.19 or newer.`)
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new WayOut(`This is Node ${process.versions.node}; Unhurried Circle needs Node 20.19 or newer.`)
 }
 
 /** A start command that lives, with its address. */
@@ -75,11 +83,15 @@ function runningStart() {
 function requireFreePort(port, share) {
   return new Promise((resolve, reject) => {
     const probe = createServer()
-    probe.on('error', (error) => reject(new WayOut(
-      error.code === 'EADDRINUSE'
-        ? `Port ${port} is used by another program. Choose another one:  npm start -- --port ${port + 1}`
-        : `Port ${port} cannot be opened (${error.message}). Choose another one:  npm start -- --port 3211`,
-    )))
+    probe.on('error', (error) =>
+      reject(
+        new WayOut(
+          error.code === 'EADDRINUSE'
+            ? `Port ${port} is used by another program. Choose another one:  npm start -- --port ${port + 1}`
+            : `Port ${port} cannot be opened (${error.message}). Choose another one:  npm start -- --port 3211`,
+        ),
+      ),
+    )
     probe.listen(port, share ? '0.0.0.0' : '127.0.0.1', () => probe.close(resolve))
   })
 }
@@ -132,9 +144,22 @@ async function serve({ port, share }, database) {
 
 function welcome(address, port, share) {
   const lines = ['', `  Unhurried Circle is ready:  ${address}`]
-  if (share) lines.push(...ownAddresses().map((own) => `  In this network:            https://${own}:${port}   (the certificate is self-made: accept it once)`))
+  if (share)
+    lines.push(
+      ...ownAddresses().map(
+        (own) =>
+          `  In this network:            https://${own}:${port}   (the certificate is self-made: accept it once)`,
+      ),
+    )
   const demo = join(folder, 'demo-sign-in.txt')
-  if (existsSync(demo)) lines.push('', ...readFileSync(demo, 'utf8').trimEnd().split('\n').map((line) => `  ${line}`))
+  if (existsSync(demo))
+    lines.push(
+      '',
+      ...readFileSync(demo, 'utf8')
+        .trimEnd()
+        .split('\n')
+        .map((line) => `  ${line}`),
+    )
   lines.push('', '  Ctrl-C ends it.', '')
   process.stdout.write(`${lines.join('\n')}\n`)
 }
@@ -148,12 +173,32 @@ function makeCertificate() {
   const isCurrent = existsSync(certFile) && existsSync(namesFile) && readFileSync(namesFile, 'utf8') === names
   if (!isCurrent) {
     const openssl = findProgram('openssl')
-    if (openssl === null) throw new WayOut('Sharing needs a certificate, and openssl is missing. Install Debian\'s openssl and start again.')
+    if (openssl === null)
+      throw new WayOut("Sharing needs a certificate, and openssl is missing. Install Debian's openssl and start again.")
     mkdirSync(folder, { recursive: true })
-    const made = spawnSync(openssl, [
-      'req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:prime256v1', '-nodes', '-days', '825',
-      '-subj', '/CN=Unhurried Circle', '-addext', `subjectAltName=${names}`, '-keyout', keyFile, '-out', certFile,
-    ], { encoding: 'utf8' })
+    const made = spawnSync(
+      openssl,
+      [
+        'req',
+        '-x509',
+        '-newkey',
+        'ec',
+        '-pkeyopt',
+        'ec_paramgen_curve:prime256v1',
+        '-nodes',
+        '-days',
+        '825',
+        '-subj',
+        '/CN=Unhurried Circle',
+        '-addext',
+        `subjectAltName=${names}`,
+        '-keyout',
+        keyFile,
+        '-out',
+        certFile,
+      ],
+      { encoding: 'utf8' },
+    )
     if (made.status !== 0) throw new WayOut(`The certificate could not be made:\n${made.stderr}`)
     writeFileSync(namesFile, names)
   }
@@ -161,5 +206,8 @@ function makeCertificate() {
 }
 
 function ownAddresses() {
-  return Object.values(networkInterfaces()).flat().filter((own) => own.family === 'IPv4' && !own.internal).map((own) => own.address)
+  return Object.values(networkInterfaces())
+    .flat()
+    .filter((own) => own.family === 'IPv4' && !own.internal)
+    .map((own) => own.address)
 }

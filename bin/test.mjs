@@ -9,12 +9,19 @@ import { run, say } from './say.mjs'
 const CHECKS = [
   ['Types fit', ['nuxt', 'typecheck']],
   ['Files read as agreed (lint)', ['eslint', '.', '--max-warnings=0']],
+  ['Files are laid out (Prettier)', ['prettier', '--check', '--log-level=warn', '.']],
   ['Arrows run one way', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'app', 'server', 'demo']],
   ['Nothing lies unused', ['knip']],
 ]
 
 await run(async () => {
-  await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client', chromium: 'chromium', openssl: 'openssl', pdftotext: 'poppler-utils' })
+  await installPackages({
+    mariadbd: 'mariadb-server',
+    mariadb: 'mariadb-client',
+    chromium: 'chromium',
+    openssl: 'openssl',
+    pdftotext: 'poppler-utils',
+  })
   await installModules()
   say('Preparing the types …')
   program(['nuxt', 'prepare', '--logLevel=silent'])
@@ -29,7 +36,11 @@ await run(async () => {
 
 /** Runs one of the project's programs; what it says is shown only when it fails. */
 function program([name, ...args]) {
-  return spawnSync(join(root, 'node_modules', '.bin', name), args, { cwd: root, encoding: 'utf8', env: { ...process.env, NO_COLOR: '1' } })
+  return spawnSync(join(root, 'node_modules', '.bin', name), args, {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, NO_COLOR: '1' },
+  })
 }
 
 function check(words, command) {
@@ -45,10 +56,16 @@ function testAll() {
   const report = join(folder, 'report.json')
   const filter = process.argv.slice(2)
   const projects = ['core', 'server', 'browser'].flatMap((name) => ['--project', name])
-  const { status } = spawnSync(join(root, 'node_modules', '.bin', 'vitest'), ['run', ...projects, '--reporter=verbose', '--reporter=json', `--outputFile.json=${report}`, ...filter], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
+  const { status } = spawnSync(
+    join(root, 'node_modules', '.bin', 'vitest'),
+    ['run', ...projects, '--reporter=verbose', '--reporter=json', `--outputFile.json=${report}`, ...filter],
+    { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] },
+  )
   try {
     if (!existsSync(report)) return { passed: 0, failed: 1, skipped: 0 }
-    const { numPassedTests, numFailedTests, numPendingTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'))
+    const { numPassedTests, numFailedTests, numPendingTests, numFailedTestSuites } = JSON.parse(
+      readFileSync(report, 'utf8'),
+    )
     // A file that could not be run at all has no failed test of its own.
     const failed = Math.max(numFailedTests, numFailedTests === 0 && (status !== 0 || numFailedTestSuites > 0) ? 1 : 0)
     return { passed: numPassedTests, failed, skipped: numPendingTests }

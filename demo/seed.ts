@@ -48,11 +48,23 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
   const { practiceId } = account
 
   const venue = await saveVenue(db, practiceId, scenario.venue)
-  for (const person of scenario.people) await addParticipant(db, practiceId, { ...fieldsOf(person), levels: [] }, chance.uuid())
+  for (const person of scenario.people)
+    await addParticipant(db, practiceId, { ...fieldsOf(person), levels: [] }, chance.uuid())
   const stored = await participantsOf(db, practiceId)
-  const circle = await saveCircle(db, practiceId, { ...scenario.circle, venueId: venue.id, members: stored.map((person) => person.id) })
+  const circle = await saveCircle(db, practiceId, {
+    ...scenario.circle,
+    venueId: venue.id,
+    members: stored.map((person) => person.id),
+  })
 
-  const bodies = stored.map((person) => bodyOf(structuredClone(person), scenario.people.find((other) => other.name === person.name)!, catalogue, chance))
+  const bodies = stored.map((person) =>
+    bodyOf(
+      structuredClone(person),
+      scenario.people.find((other) => other.name === person.name)!,
+      catalogue,
+      chance,
+    ),
+  )
   const history: DatedOutcome[] = []
   const next = tomorrowAtTen(now)
   const measuring = chanceFrom(SEED + 1)
@@ -61,38 +73,131 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
     await addMeasures(db, practiceId, person.id, simulateMeasures(hidden, next, catalogue, measuring), account.id)
     if (hidden.screenedDaysAgo === null) continue
     const takenOn = formatISO(subDays(next, hidden.screenedDaysAgo), { representation: 'date' })
-    await takeScreening(db, practiceId, person.id, catalogue.interview, { id: measuring.uuid(), answers: ScreeningAnswers.parse({}), takenOn, takenBy: account.id, dropped: [] })
+    await takeScreening(db, practiceId, person.id, catalogue.interview, {
+      id: measuring.uuid(),
+      answers: ScreeningAnswers.parse({}),
+      takenOn,
+      takenBy: account.id,
+      dropped: [],
+    })
   }
   for (let week = 0; week < PAST_WEEKS; week += 1) {
     const past = scenario.pastPlans[week % scenario.pastPlans.length]!
     const startsAt = subDays(next, 7 * (PAST_WEEKS - week))
     const plan = planOf(past, circle.minutes, circle.school, catalogue)
-    const meeting = await addMeeting(db, practiceId, { circleId: circle.id, startsAt: startsAt.toISOString(), plan, id: chance.uuid() })
+    const meeting = await addMeeting(db, practiceId, {
+      circleId: circle.id,
+      startsAt: startsAt.toISOString(),
+      plan,
+      id: chance.uuid(),
+    })
     const led = simulateMeeting(meeting.id, startsAt, plan, bodies, history, catalogue, chance)
-    for (const [participant, arrival] of led.arrivals) await saveArrival(db, practiceId, meeting.id, participant, arrival)
+    for (const [participant, arrival] of led.arrivals)
+      await saveArrival(db, practiceId, meeting.id, participant, arrival)
     await appendOutcomes(db, practiceId, meeting.id, led.outcomes, account.id)
     if (week === PAST_WEEKS - 1) continue
-    await settleDecisions(db, practiceId, meeting.id, led.decisions.map(({ participant, decision }) => ({
-      participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel,
-      toLevel: decision.toLevel, answer: 'accepted' as const, because: decision.because, reason: '', turn: decision.turn, leaveOut: decision.suggestClinician, evidence: decision.recent,
-    })), account.id, addHours(startsAt, 1).toISOString())
+    await settleDecisions(
+      db,
+      practiceId,
+      meeting.id,
+      led.decisions.map(({ participant, decision }) => ({
+        participant,
+        movement: decision.movement,
+        tier: decision.tier,
+        proposed: decision.kind,
+        fromLevel: decision.fromLevel,
+        toLevel: decision.toLevel,
+        answer: 'accepted' as const,
+        because: decision.because,
+        reason: '',
+        turn: decision.turn,
+        leaveOut: decision.suggestClinician,
+        evidence: decision.recent,
+      })),
+      account.id,
+      addHours(startsAt, 1).toISOString(),
+    )
   }
-  await addMeeting(db, practiceId, { circleId: circle.id, startsAt: next.toISOString(), plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue), id: chance.uuid() })
+  await addMeeting(db, practiceId, {
+    circleId: circle.id,
+    startsAt: next.toISOString(),
+    plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue),
+    id: chance.uuid(),
+  })
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
   const painted = formatISO(addWeeks(next, scenario.holiday.weeksAhead), { representation: 'date' })
-  await saveSeries(db, practiceId, { circleId: circle.id, rule: SeriesRule.parse({ firstOn: formatISO(next, { representation: 'date' }), time: '10:00', zone, everyWeeks: 1, ledBy: account.id }), id: chance.uuid() })
+  await saveSeries(db, practiceId, {
+    circleId: circle.id,
+    rule: SeriesRule.parse({
+      firstOn: formatISO(next, { representation: 'date' }),
+      time: '10:00',
+      zone,
+      everyWeeks: 1,
+      ledBy: account.id,
+    }),
+    id: chance.uuid(),
+  })
   await addHoliday(db, practiceId, { name: scenario.holiday.name, firstOn: painted, lastOn: painted })
-  for (const { tags, minutes, ...kept } of scenario.shelf) await addToShelf(db, practiceId, { plan: planOf(kept, minutes, circle.school, catalogue), tags, archived: false }, account.id, chance.uuid())
+  for (const { tags, minutes, ...kept } of scenario.shelf)
+    await addToShelf(
+      db,
+      practiceId,
+      { plan: planOf(kept, minutes, circle.school, catalogue), tags, archived: false },
+      account.id,
+      chance.uuid(),
+    )
   return `Demo sign-in:   ${lead!.email}   ${scenario.password}\nAs a helper:    ${others[0]!.email}   ${scenario.password}`
 }
 
 function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>): Omit<ParticipantFields, 'levels'> {
-  const { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school, seat, beside, homeProps, emergencyContact, joins } = person
-  return { name, birthYear, sex, heightCm, pace, homeTier, access, considerations, prefers, school, seat, beside, homeProps, emergencyContact, joins }
+  const {
+    name,
+    birthYear,
+    sex,
+    heightCm,
+    pace,
+    homeTier,
+    access,
+    considerations,
+    prefers,
+    school,
+    seat,
+    beside,
+    homeProps,
+    emergencyContact,
+    joins,
+  } = person
+  return {
+    name,
+    birthYear,
+    sex,
+    heightCm,
+    pace,
+    homeTier,
+    access,
+    considerations,
+    prefers,
+    school,
+    seat,
+    beside,
+    homeProps,
+    emergencyContact,
+    joins,
+  }
 }
 
-function planOf({ title, blocks }: { title: string; blocks: string[] }, minutes: number, school: SchoolId, catalogue: Catalogue): Plan {
-  return { ...emptyPlan(title, minutes, school), blocks: blocks.map((movement, index) => blockFor(catalogue.movements.get(movement)!, school, `b${index + 1}`, catalogue)) }
+function planOf(
+  { title, blocks }: { title: string; blocks: string[] },
+  minutes: number,
+  school: SchoolId,
+  catalogue: Catalogue,
+): Plan {
+  return {
+    ...emptyPlan(title, minutes, school),
+    blocks: blocks.map((movement, index) =>
+      blockFor(catalogue.movements.get(movement)!, school, `b${index + 1}`, catalogue),
+    ),
+  }
 }
 
 function tomorrowAtTen(now: Date): Date {

@@ -17,7 +17,9 @@ try {
   if (wish !== '--empty' && !(await hasPractice(db))) {
     const words = await seedDemo(db, new Date())
     writeFileSync(signInFile, `${words}\n`)
-    console.log('· Demo scenario put in: eleven made-up people, twelve past meetings, one to reflect on, the next one to prepare.')
+    console.log(
+      '· Demo scenario put in: eleven made-up people, twelve past meetings, one to reflect on, the next one to prepare.',
+    )
   }
 } finally {
   await db.destroy()

@@ -8,13 +8,26 @@ import { readScenario } from './scenario'
 import { bodyOf, simulateMeeting } from './simulate'
 
 const catalogue = shippedCatalogue()
-const plan = { ...emptyPlan('', 45, 'dwell'), blocks: ['upper-back-turn', 'sit-to-stand'].map((id) => blockFor(catalogue.movements.get(id)!, 'dwell', id, catalogue)) }
+const plan = {
+  ...emptyPlan('', 45, 'dwell'),
+  blocks: ['upper-back-turn', 'sit-to-stand'].map((id) =>
+    blockFor(catalogue.movements.get(id)!, 'dwell', id, catalogue),
+  ),
+}
 const START = new Date('2026-11-04T10:00:00Z')
 
 function lead(seed: number, capacity: number) {
   const chance = chanceFrom(seed)
   const hidden = { ...readScenario().people[3]!, capacity }
-  return simulateMeeting('m', START, plan, [bodyOf(structuredClone(personIn('chair')), hidden, catalogue, chance)], [], catalogue, chance)
+  return simulateMeeting(
+    'm',
+    START,
+    plan,
+    [bodyOf(structuredClone(personIn('chair')), hidden, catalogue, chance)],
+    [],
+    catalogue,
+    chance,
+  )
 }
 
 describe('the simulated people of the demo', () => {

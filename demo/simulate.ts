@@ -46,7 +46,13 @@ export function bodyOf(person: Person, hidden: ScenarioPerson, catalogue: Catalo
  * @param history folded outcomes of earlier meetings, to which this one's are added
  */
 export function simulateMeeting(
-  meetingId: string, startsAt: Date, plan: Plan, bodies: Body[], history: DatedOutcome[], catalogue: Catalogue, chance: Chance,
+  meetingId: string,
+  startsAt: Date,
+  plan: Plan,
+  bodies: Body[],
+  history: DatedOutcome[],
+  catalogue: Catalogue,
+  chance: Chance,
 ): SimulatedMeeting {
   const meeting: SimulatedMeeting = { arrivals: new Map(), outcomes: [], decisions: [] }
   const date = startsAt.toISOString().slice(0, 10)
@@ -75,10 +81,21 @@ export function simulateMeeting(
 
 function arrivalOf(chance: Chance): Arrival {
   const came = chance.next() > ABSENT
-  return Arrival.parse({ came, pain: came ? Math.max(0, Math.round(1 + chance.normal(1.1))) : null, tired: came && chance.next() < 0.06 })
+  return Arrival.parse({
+    came,
+    pain: came ? Math.max(0, Math.round(1 + chance.normal(1.1))) : null,
+    tired: came && chance.next() < 0.06,
+  })
 }
 
-function outcomesOf(offer: Offer, block: Plan['blocks'][number], body: Body, arrival: Arrival, at: number, chance: Chance): OutcomeEvent[] {
+function outcomesOf(
+  offer: Offer,
+  block: Plan['blocks'][number],
+  body: Body,
+  arrival: Arrival,
+  at: number,
+  chance: Chance,
+): OutcomeEvent[] {
   if (!offer.variation || !offer.movement) return []
   const { variation, movement } = offer
   const bothApart = isTwoSided(variation.sides) && offer.side === 'both'
@@ -92,13 +109,32 @@ function outcomesOf(offer: Offer, block: Plan['blocks'][number], body: Body, arr
     const reached = margin >= 0
     const achieved = reached ? amount : Math.max(1, Math.round(amount * Math.max(0.2, 1 + 0.6 * margin)))
     return {
-      id: chance.uuid(), at, blockId: block.id, participant: body.person.id, movement, tier: offer.tier, side,
-      variation: variation.id, level: variation.level, dials: offer.dials, done: reached ? 'done' : 'partly', target: amount, achieved, unit,
-      effort: chance.next() < EFFORT_NOT_NOTED ? null : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + chance.normal(0.6)))),
+      id: chance.uuid(),
+      at,
+      blockId: block.id,
+      participant: body.person.id,
+      movement,
+      tier: offer.tier,
+      side,
+      variation: variation.id,
+      level: variation.level,
+      dials: offer.dials,
+      done: reached ? 'done' : 'partly',
+      target: amount,
+      achieved,
+      unit,
+      effort:
+        chance.next() < EFFORT_NOT_NOTED
+          ? null
+          : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + chance.normal(0.6)))),
       pain: margin < -0.8 ? Math.min(10, (arrival.pain ?? 0) + 1) : null,
       painKind: margin < -0.8 ? 'pull' : null,
       form: chance.next() < (offer.kind === 'breath' ? 0 : margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
-      cheat: '', painWhere: '', support: null, device: '', note: '',
+      cheat: '',
+      painWhere: '',
+      support: null,
+      device: '',
+      note: '',
     }
   })
 }

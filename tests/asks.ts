@@ -9,7 +9,20 @@ export const FULL_CUPBOARD = Object.fromEntries([...shippedCatalogue().props.key
 export function askFor(people: readonly Person[], change: Partial<Ask> = {}): Ask {
   const catalogue = shippedCatalogue()
   return {
-    aim: catalogue.aims[0]!, minutes: 45, school: 'dwell', people: people.map((person) => ({ person, when: { daysAway: 7, year: 2026 } })), cupboard: FULL_CUPBOARD,
-    met: new Set(catalogue.movements.keys()), pinned: [], banned: [], floor: true, breathShare: 0, recent: [], carryOver: [], seed: 'a plan', catalogue, ...change,
+    aim: catalogue.aims[0]!,
+    minutes: 45,
+    school: 'dwell',
+    people: people.map((person) => ({ person, when: { daysAway: 7, year: 2026 } })),
+    cupboard: FULL_CUPBOARD,
+    met: new Set(catalogue.movements.keys()),
+    pinned: [],
+    banned: [],
+    floor: true,
+    breathShare: 0,
+    recent: [],
+    carryOver: [],
+    seed: 'a plan',
+    catalogue,
+    ...change,
   }
 }

@@ -14,7 +14,19 @@ let count = 0
 export function storedMeasure(measure: string, value: number, change: Partial<StoredMeasure> = {}): StoredMeasure {
   count += 1
   return {
-    id: `00000000-0000-4000-8000-${String(count).padStart(12, '0')}`, measure, side: 'both', value, tries: [value], setting: null, pain: null, note: '',
-    takenAt: '2026-11-20T10:00:00.000Z', replaces: null, enteredBy: 'Marit Solvang', enteredAt: '2026-11-20T10:00:00.000Z', replacedBy: null, ...change,
+    id: `00000000-0000-4000-8000-${String(count).padStart(12, '0')}`,
+    measure,
+    side: 'both',
+    value,
+    tries: [value],
+    setting: null,
+    pain: null,
+    note: '',
+    takenAt: '2026-11-20T10:00:00.000Z',
+    replaces: null,
+    enteredBy: 'Marit Solvang',
+    enteredAt: '2026-11-20T10:00:00.000Z',
+    replacedBy: null,
+    ...change,
   }
 }

@@ -12,7 +12,11 @@ export function blockOfMovement(movement: string, change: Partial<Block> = {}): 
 
 /** A plan of these blocks, or of shipped movements by id. */
 export function planWith(blocks: (string | Block)[], change: Partial<Plan> = {}): Plan {
-  return { ...emptyPlan('Test', 45, 'dwell'), blocks: blocks.map((block) => (typeof block === 'string' ? blockOfMovement(block) : block)), ...change }
+  return {
+    ...emptyPlan('Test', 45, 'dwell'),
+    blocks: blocks.map((block) => (typeof block === 'string' ? blockOfMovement(block) : block)),
+    ...change,
+  }
 }
 
 /** These people in a plan, as on a usual day. */

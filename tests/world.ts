@@ -33,11 +33,19 @@ export class Caller {
   }
   /** Sends a body as it is, readable or not. */
   async send(method: string, path: string, text?: string): Promise<Answer> {
-    const reply = await fetch(this.world.address + path, { method, body: text, headers: { cookie: this.cookie, 'content-type': 'application/json' }, redirect: 'manual' })
+    const reply = await fetch(this.world.address + path, {
+      method,
+      body: text,
+      headers: { cookie: this.cookie, 'content-type': 'application/json' },
+      redirect: 'manual',
+    })
     const set = reply.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const answer = await reply.text()
-    return { status: reply.status, body: answer.startsWith('{') || answer.startsWith('[') ? JSON.parse(answer) : answer }
+    return {
+      status: reply.status,
+      body: answer.startsWith('{') || answer.startsWith('[') ? JSON.parse(answer) : answer,
+    }
   }
 }
 
@@ -56,8 +64,18 @@ export class World {
     await migrate(world.db)
     if (demo) {
       await seedDemo(world.db, new Date())
-      const stranger = await addPractice(world.db, 'Elsewhere', { email: STRANGER, name: 'Someone Else', role: 'lead', passwordHash: await hashOf(PASSWORD) }, randomUUID())
-      await addAccount(world.db, stranger.practiceId, { email: 'helper@elsewhere.example', name: 'Helper Else', role: 'helper', passwordHash: await hashOf(PASSWORD) })
+      const stranger = await addPractice(
+        world.db,
+        'Elsewhere',
+        { email: STRANGER, name: 'Someone Else', role: 'lead', passwordHash: await hashOf(PASSWORD) },
+        randomUUID(),
+      )
+      await addAccount(world.db, stranger.practiceId, {
+        email: 'helper@elsewhere.example',
+        name: 'Helper Else',
+        role: 'helper',
+        passwordHash: await hashOf(PASSWORD),
+      })
     }
     world.port = await freePort()
     await world.startServer()
@@ -65,7 +83,13 @@ export class World {
   }
 
   async startServer(): Promise<void> {
-    const { child, address } = await startServer({ database: this.database, folder: FOLDER, host: '127.0.0.1', port: this.port, stdio: process.env.CIRCLE_TEST_LOG ? 'inherit' : 'ignore' })
+    const { child, address } = await startServer({
+      database: this.database,
+      folder: FOLDER,
+      host: '127.0.0.1',
+      port: this.port,
+      stdio: process.env.CIRCLE_TEST_LOG ? 'inherit' : 'ignore',
+    })
     this.child = child
     this.address = address
   }

@@ -10,8 +10,18 @@ const nameOf = (id: string | null) => meeting.view!.people.find((person) => pers
 </script>
 
 <template>
-  <section v-if="accidents.length > 0" aria-label="Accidents" class="border-l-4 border-stop pl-4 space-y-1" data-test="accidents">
+  <section
+    v-if="accidents.length > 0"
+    aria-label="Accidents"
+    class="border-l-4 border-stop pl-4 space-y-1"
+    data-test="accidents"
+  >
     <h2>Written down in this class</h2>
-    <p v-for="one in accidents" :key="one.id"><span class="numerals">{{ format(one.at, 'HH:mm') }}</span> <strong class="font-semibold">{{ nameOf(one.participant) }}</strong>: {{ one.what }}<template v-if="one.done"> Done: {{ one.done }}</template><template v-if="one.witnesses"> Seen by {{ one.witnesses }}.</template></p>
+    <p v-for="one in accidents" :key="one.id">
+      <span class="numerals">{{ format(one.at, 'HH:mm') }}</span>
+      <strong class="font-semibold">{{ nameOf(one.participant) }}</strong>: {{ one.what
+      }}<template v-if="one.done"> Done: {{ one.done }}</template
+      ><template v-if="one.witnesses"> Seen by {{ one.witnesses }}.</template>
+    </p>
   </section>
 </template>

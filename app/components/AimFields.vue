@@ -21,10 +21,43 @@ function weigh(region: Region, weight: number): void {
 <template>
   <div class="space-y-3">
     <div class="flex flex-wrap gap-4 items-end">
-      <label class="w-64"><span class="label text-[0.94rem]">Aim</span><select class="field" :value="own ? 'own' : aim.id" data-test="aim" @change="choose(($event.target as HTMLSelectElement).value)"><option v-for="ready in catalogue.aims" :key="ready.id" :value="ready.id">{{ ready.name }}</option><option value="own">weighed by hand</option></select></label>
-      <label v-if="own" class="w-40"><span class="label text-[0.94rem]">First of all</span><select class="field" :value="aim.quality" @change="aim = { ...aim, quality: ($event.target as HTMLSelectElement).value as 'mobility' }"><option v-for="quality in Quality.options" :key="quality" :value="quality">{{ quality }}</option></select></label>
+      <label class="w-64"
+        ><span class="label text-[0.94rem]">Aim</span
+        ><select
+          class="field"
+          :value="own ? 'own' : aim.id"
+          data-test="aim"
+          @change="choose(($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="ready in catalogue.aims" :key="ready.id" :value="ready.id">{{ ready.name }}</option>
+          <option value="own">weighed by hand</option>
+        </select></label
+      >
+      <label v-if="own" class="w-40"
+        ><span class="label text-[0.94rem]">First of all</span
+        ><select
+          class="field"
+          :value="aim.quality"
+          @change="aim = { ...aim, quality: ($event.target as HTMLSelectElement).value as 'mobility' }"
+        >
+          <option v-for="quality in Quality.options" :key="quality" :value="quality">{{ quality }}</option>
+        </select></label
+      >
       <p class="text-faint flex-1 min-w-52">{{ aim.words }}</p>
     </div>
-    <div v-if="own" class="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-4"><label v-for="region in REGIONS" :key="region" class="flex items-center gap-2"><span class="flex-1 text-[0.94rem]">{{ region.replaceAll('-', ' ') }}</span><input type="range" min="0" max="1" step="0.1" class="w-28" :value="aim.regions[region] ?? 0" :aria-label="`How much ${region.replaceAll('-', ' ')} counts`" @change="weigh(region, Number(($event.target as HTMLInputElement).value))" ></label></div>
+    <div v-if="own" class="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-4">
+      <label v-for="region in REGIONS" :key="region" class="flex items-center gap-2"
+        ><span class="flex-1 text-[0.94rem]">{{ region.replaceAll('-', ' ') }}</span
+        ><input
+          type="range"
+          min="0"
+          max="1"
+          step="0.1"
+          class="w-28"
+          :value="aim.regions[region] ?? 0"
+          :aria-label="`How much ${region.replaceAll('-', ' ')} counts`"
+          @change="weigh(region, Number(($event.target as HTMLInputElement).value))"
+      /></label>
+    </div>
   </div>
 </template>

@@ -7,7 +7,14 @@ const id = useId()
 <template>
   <div>
     <label class="label" :for="id">{{ label }}</label>
-    <slot :id="id" :field-class="wrong ? 'field field-wrong' : 'field'" :aria="{ 'aria-invalid': wrong ? true : undefined, 'aria-describedby': wrong || hint ? `${id}-words` : undefined }" />
+    <slot
+      :id="id"
+      :field-class="wrong ? 'field field-wrong' : 'field'"
+      :aria="{
+        'aria-invalid': wrong ? true : undefined,
+        'aria-describedby': wrong || hint ? `${id}-words` : undefined,
+      }"
+    />
     <p v-if="wrong" :id="`${id}-words`" class="wrong" role="alert">{{ wrong }}</p>
     <p v-else-if="hint" :id="`${id}-words`" class="text-faint text-[0.94rem] mt-1">{{ hint }}</p>
   </div>

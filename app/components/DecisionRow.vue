@@ -4,7 +4,12 @@ import type { Choice, ProposedDecision, Settled } from '~/stores/reflection'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** One proposed decision with its evidence in a sentence and a picture; accepted at a touch, changed or refused. */
-const { decision, settled = null, selected, name } = defineProps<{ decision: ProposedDecision; settled?: Settled | null; selected: boolean; name: string }>()
+const {
+  decision,
+  settled = null,
+  selected,
+  name,
+} = defineProps<{ decision: ProposedDecision; settled?: Settled | null; selected: boolean; name: string }>()
 const emit = defineEmits<{ select: [] }>()
 const reflection = useReflection()
 const { catalogue } = storeToRefs(useCatalogue())
@@ -16,14 +21,23 @@ interface Option extends Choice {
 /** Staying, the dials that are earned, and every other level. */
 const options = computed((): Option[] => [
   { words: 'Stay as it is', toLevel: decision.fromLevel, turn: null },
-  ...[decision.turn, decision.earned].flatMap((turn, at, all) => (turn && (at === 0 || all[0]?.dial !== turn.dial) ? [{ words: turn.words, toLevel: decision.fromLevel, turn }] : [])),
-  ...rungs.value.filter((rung) => rung.level !== decision.fromLevel).map((rung) => ({ words: `Level ${rung.level} · ${rung.name}`, toLevel: rung.level, turn: null })),
+  ...[decision.turn, decision.earned].flatMap((turn, at, all) =>
+    turn && (at === 0 || all[0]?.dial !== turn.dial) ? [{ words: turn.words, toLevel: decision.fromLevel, turn }] : [],
+  ),
+  ...rungs.value
+    .filter((rung) => rung.level !== decision.fromLevel)
+    .map((rung) => ({ words: `Level ${rung.level} · ${rung.name}`, toLevel: rung.level, turn: null })),
 ])
 const changing = ref(false)
 const chosen = ref(0)
 const reason = ref(settled?.reason ?? '')
 const wrong = ref('')
-const needsReason = computed(() => isEasing(decision.kind) && options.value[chosen.value]!.toLevel >= decision.fromLevel && options.value[chosen.value]!.turn === null)
+const needsReason = computed(
+  () =>
+    isEasing(decision.kind) &&
+    options.value[chosen.value]!.toLevel >= decision.fromLevel &&
+    options.value[chosen.value]!.turn === null,
+)
 
 async function answer({ toLevel, turn }: Choice): Promise<void> {
   wrong.value = ''
@@ -36,7 +50,13 @@ async function answer({ toLevel, turn }: Choice): Promise<void> {
   }
 }
 function change(): void {
-  chosen.value = Math.max(0, options.value.findIndex((option) => option.toLevel === (settled?.toLevel ?? decision.toLevel) && option.turn?.dial === decision.turn?.dial))
+  chosen.value = Math.max(
+    0,
+    options.value.findIndex(
+      (option) =>
+        option.toLevel === (settled?.toLevel ?? decision.toLevel) && option.turn?.dial === decision.turn?.dial,
+    ),
+  )
   changing.value = true
 }
 /** An ease is refused with a reason, anything else at once. */
@@ -50,18 +70,70 @@ const SAID = { accepted: 'Accepted', changed: 'Changed', refused: 'Stays as it i
 </script>
 
 <template>
-  <li class="grid grid-cols-[4.5rem_minmax(0,1fr)_auto] gap-x-4 items-center py-2 px-2 rounded-lg" :class="selected ? 'bg-action-soft' : ''" :data-decision="`${decision.participant} ${decision.movement}`" @click="emit('select')">
-    <span class="flex items-center gap-0.5"><TierGlyph :tier="decision.tier" :level="decision.fromLevel" :size="30" /><template v-if="(settled?.toLevel ?? decision.toLevel) !== decision.fromLevel"><span aria-hidden="true">→</span><TierGlyph :tier="decision.tier" :level="settled?.toLevel ?? decision.toLevel" :size="30" /></template></span>
+  <li
+    class="grid grid-cols-[4.5rem_minmax(0,1fr)_auto] gap-x-4 items-center py-2 px-2 rounded-lg"
+    :class="selected ? 'bg-action-soft' : ''"
+    :data-decision="`${decision.participant} ${decision.movement}`"
+    @click="emit('select')"
+  >
+    <span class="flex items-center gap-0.5"
+      ><TierGlyph :tier="decision.tier" :level="decision.fromLevel" :size="30" /><template
+        v-if="(settled?.toLevel ?? decision.toLevel) !== decision.fromLevel"
+        ><span aria-hidden="true">→</span
+        ><TierGlyph :tier="decision.tier" :level="settled?.toLevel ?? decision.toLevel" :size="30" /></template
+    ></span>
     <div class="min-w-0 flex gap-4 items-center">
       <div class="min-w-0 flex-1">
-        <p><strong class="font-semibold">{{ name }}</strong>, {{ catalogue.movements.get(decision.movement)?.name.toLowerCase() }}<template v-if="settled ? settled.words : decision.turn">: <strong class="font-semibold" data-test="turn">{{ settled ? settled.words : decision.turn!.words }}</strong></template><template v-else-if="(settled?.toLevel ?? decision.toLevel) !== decision.fromLevel">: <strong class="font-semibold">level {{ decision.fromLevel }} → {{ settled?.toLevel ?? decision.toLevel }}</strong></template></p>
-        <p class="text-[0.94rem] text-faint">{{ decision.because }}<template v-if="decision.suggestClinician"> Left out until a lead has looked; suggest that a clinician looks at it.</template></p>
-        <p v-if="decision.earned && decision.earned.dial !== decision.turn?.dial && !settled" class="text-[0.88rem] text-faint">Earned as well, but the block’s clock does not give it: {{ decision.earned.words }}.</p>
-        <p v-if="decision.others.length > 0" class="text-[0.88rem] text-faint" data-test="others">Another school would say: {{ decision.others.map((other) => `${catalogue.schools.get(other.school)?.name} level ${other.toLevel}`).join(', ') }}.</p>
-        <p v-if="settled" class="text-[0.88rem] text-action">{{ SAID[settled.answer] }} by {{ settled.decidedBy }}<template v-if="settled.reason">: {{ settled.reason }}</template></p>
+        <p>
+          <strong class="font-semibold">{{ name }}</strong>,
+          {{ catalogue.movements.get(decision.movement)?.name.toLowerCase()
+          }}<template v-if="settled ? settled.words : decision.turn"
+            >:
+            <strong class="font-semibold" data-test="turn">{{
+              settled ? settled.words : decision.turn!.words
+            }}</strong></template
+          ><template v-else-if="(settled?.toLevel ?? decision.toLevel) !== decision.fromLevel"
+            >:
+            <strong class="font-semibold"
+              >level {{ decision.fromLevel }} → {{ settled?.toLevel ?? decision.toLevel }}</strong
+            ></template
+          >
+        </p>
+        <p class="text-[0.94rem] text-faint">
+          {{ decision.because
+          }}<template v-if="decision.suggestClinician">
+            Left out until a lead has looked; suggest that a clinician looks at it.</template
+          >
+        </p>
+        <p
+          v-if="decision.earned && decision.earned.dial !== decision.turn?.dial && !settled"
+          class="text-[0.88rem] text-faint"
+        >
+          Earned as well, but the block’s clock does not give it: {{ decision.earned.words }}.
+        </p>
+        <p v-if="decision.others.length > 0" class="text-[0.88rem] text-faint" data-test="others">
+          Another school would say:
+          {{
+            decision.others
+              .map((other) => `${catalogue.schools.get(other.school)?.name} level ${other.toLevel}`)
+              .join(', ')
+          }}.
+        </p>
+        <p v-if="settled" class="text-[0.88rem] text-action">
+          {{ SAID[settled.answer] }} by {{ settled.decidedBy
+          }}<template v-if="settled.reason">: {{ settled.reason }}</template>
+        </p>
         <div v-if="changing" class="mt-2 flex flex-wrap gap-2 items-end">
-          <label><span class="label text-[0.88rem]">Next time</span><select v-model="chosen" class="field w-72"><option v-for="(option, at) in options" :key="option.words" :value="at">{{ option.words }}</option></select></label>
-          <label class="flex-1 min-w-48"><span class="label text-[0.88rem]">Why{{ needsReason ? '' : ' (if you like)' }}</span><input v-model="reason" class="field" :class="wrong ? 'field-wrong' : ''" maxlength="300" ></label>
+          <label
+            ><span class="label text-[0.88rem]">Next time</span
+            ><select v-model="chosen" class="field w-72">
+              <option v-for="(option, at) in options" :key="option.words" :value="at">{{ option.words }}</option>
+            </select></label
+          >
+          <label class="flex-1 min-w-48"
+            ><span class="label text-[0.88rem]">Why{{ needsReason ? '' : ' (if you like)' }}</span
+            ><input v-model="reason" class="field" :class="wrong ? 'field-wrong' : ''" maxlength="300"
+          /></label>
           <button class="button button-main" @click.stop="answer(options[chosen]!)">Decide</button>
           <button class="button button-quiet" @click.stop="changing = false">Leave it</button>
         </div>
@@ -72,7 +144,14 @@ const SAID = { accepted: 'Accepted', changed: 'Changed', refused: 'Stays as it i
     <div v-if="!changing" class="flex gap-1 w-64">
       <button v-if="!settled" class="button" title="Enter" @click.stop="answer(decision)">Accept</button>
       <button class="button button-quiet" title="C" @click.stop="change">Change</button>
-      <button v-if="!settled && decision.kind !== 'stay' && decision.kind !== 'too-early' && decision.kind !== 'ask'" class="button button-quiet" title="X" @click.stop="refuse">Refuse</button>
+      <button
+        v-if="!settled && decision.kind !== 'stay' && decision.kind !== 'too-early' && decision.kind !== 'ask'"
+        class="button button-quiet"
+        title="X"
+        @click.stop="refuse"
+      >
+        Refuse
+      </button>
     </div>
   </li>
 </template>

@@ -19,17 +19,45 @@ const words = computed(() => {
 const options = computed((): ApexOptions => ({
   ...base('bar'),
   plotOptions: { bar: { horizontal: true, barHeight: '62%' } },
-  xaxis: { categories: dose.map((row) => nameOf(row.region)), min: 0, max: STEP * Math.ceil(Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)) / STEP), tickAmount: Math.ceil(Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)) / STEP), labels: { formatter: (value: string) => `${Math.round(Number(value))} s` } },
+  xaxis: {
+    categories: dose.map((row) => nameOf(row.region)),
+    min: 0,
+    max: STEP * Math.ceil(Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)) / STEP),
+    tickAmount: Math.ceil(Math.max(60, aim ?? 0, ...dose.map((row) => row.secondsAWeek)) / STEP),
+    labels: { formatter: (value: string) => `${Math.round(Number(value))} s` },
+  },
   yaxis: { labels: { style: { fontSize: '13px' }, maxWidth: 200 } },
-  annotations: { xaxis: aim === null ? [] : [{ x: aim, borderColor: css('--ink'), strokeDashArray: 4, label: { text: `aim ${aim} s`, orientation: 'horizontal', offsetY: -6, borderColor: 'transparent', style: { background: 'transparent', color: css('--ink'), fontSize: '12px' } } }] },
+  annotations: {
+    xaxis:
+      aim === null
+        ? []
+        : [
+            {
+              x: aim,
+              borderColor: css('--ink'),
+              strokeDashArray: 4,
+              label: {
+                text: `aim ${aim} s`,
+                orientation: 'horizontal',
+                offsetY: -6,
+                borderColor: 'transparent',
+                style: { background: 'transparent', color: css('--ink'), fontSize: '12px' },
+              },
+            },
+          ],
+  },
   tooltip: { enabled: false },
 }))
-const series = computed(() => [{ name: 'seconds a week and side', color: css('--action'), data: dose.map((row) => row.secondsAWeek) }])
+const series = computed(() => [
+  { name: 'seconds a week and side', color: css('--action'), data: dose.map((row) => row.secondsAWeek) },
+])
 </script>
 
 <template>
   <figure class="space-y-1" data-chart="dose">
     <figcaption><strong class="font-semibold">Time on tissue</strong>: {{ words }}</figcaption>
-    <div v-if="dose.length > 0" role="img" :aria-label="`Time on tissue by region. ${words}`"><ApexChart type="bar" :height="60 + 26 * dose.length" :options="options" :series="series" /></div>
+    <div v-if="dose.length > 0" role="img" :aria-label="`Time on tissue by region. ${words}`">
+      <ApexChart type="bar" :height="60 + 26 * dose.length" :options="options" :series="series" />
+    </div>
   </figure>
 </template>

@@ -27,10 +27,26 @@ function set(key: string, value: number): void {
   <div class="flex flex-wrap gap-x-4 gap-y-3 items-start">
     <div class="w-56">
       <label class="label text-[0.94rem]" :for="id">Dose</label>
-      <select :id="id" class="field" :value="dose.kind" :disabled="disabled" @change="emit('change', DOSE_KINDS[($event.target as HTMLSelectElement).value as DoseKind].fresh)">
+      <select
+        :id="id"
+        class="field"
+        :value="dose.kind"
+        :disabled="disabled"
+        @change="emit('change', DOSE_KINDS[($event.target as HTMLSelectElement).value as DoseKind].fresh)"
+      >
         <option v-for="(words, key) in DOSE_KINDS" :key="key" :value="key">{{ words.name }}</option>
       </select>
     </div>
-    <NumberField v-for="field in kind.fields" :key="`${dose.kind} ${field.key}`" :label="field.label" :unit="field.unit" :value="(dose as unknown as Record<string, number>)[field.key] ?? 0" :schema="fieldSchema(field.key)" :disabled="disabled" :data-field="field.key" @change="set(field.key, $event)" />
+    <NumberField
+      v-for="field in kind.fields"
+      :key="`${dose.kind} ${field.key}`"
+      :label="field.label"
+      :unit="field.unit"
+      :value="(dose as unknown as Record<string, number>)[field.key] ?? 0"
+      :schema="fieldSchema(field.key)"
+      :disabled="disabled"
+      :data-field="field.key"
+      @change="set(field.key, $event)"
+    />
   </div>
 </template>

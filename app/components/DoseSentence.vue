@@ -8,7 +8,15 @@ import type { SidePolicy } from '~~/core/catalogue/words'
 /** The block's dose as a sentence that can be typed over: "30 s hold, 2 rounds, one side first". */
 const { block, sides, disabled = false } = defineProps<{ block: Block; sides: SidePolicy; disabled?: boolean }>()
 const emit = defineEmits<{ edit: [edit: Edit] }>()
-const said = computed(() => [doseWords(block.dose), roundsWords(block.rounds, sides, block.sideOrder), block.restSeconds > 0 ? `rest ${block.restSeconds} s` : ''].filter((words) => words !== '').join(', '))
+const said = computed(() =>
+  [
+    doseWords(block.dose),
+    roundsWords(block.rounds, sides, block.sideOrder),
+    block.restSeconds > 0 ? `rest ${block.restSeconds} s` : '',
+  ]
+    .filter((words) => words !== '')
+    .join(', '),
+)
 const typed = ref(said.value)
 const wrong = ref('')
 watch(said, (to) => {
@@ -30,5 +38,20 @@ function apply(): void {
 </script>
 
 <template>
-  <AppField v-slot="{ id, fieldClass, aria }" label="In words" :wrong="wrong" hint="Type over it and press Enter: 30 s hold, 2 rounds, rest 10 s, one side first."><input :id="id" v-model="typed" :class="fieldClass" v-bind="aria" :disabled="disabled" autocomplete="off" data-field="sentence" @keydown.enter.prevent="apply" @change="apply" ></AppField>
+  <AppField
+    v-slot="{ id, fieldClass, aria }"
+    label="In words"
+    :wrong="wrong"
+    hint="Type over it and press Enter: 30 s hold, 2 rounds, rest 10 s, one side first."
+    ><input
+      :id="id"
+      v-model="typed"
+      :class="fieldClass"
+      v-bind="aria"
+      :disabled="disabled"
+      autocomplete="off"
+      data-field="sentence"
+      @keydown.enter.prevent="apply"
+      @change="apply"
+  /></AppField>
 </template>

@@ -6,7 +6,10 @@ const picture = useDrawnFigure(posture, () => pose)
 
 <template>
   <section :aria-label="title" class="border-t border-line pt-3 flex gap-4">
-    <div class="w-44 h-32 shrink-0"><img v-if="picture" :src="picture" alt="" class="w-full h-full" ></div>
-    <div class="min-w-0 space-y-1"><h3 class="font-semibold">{{ title }}</h3><slot /></div>
+    <div class="w-44 h-32 shrink-0"><img v-if="picture" :src="picture" alt="" class="w-full h-full" /></div>
+    <div class="min-w-0 space-y-1">
+      <h3 class="font-semibold">{{ title }}</h3>
+      <slot />
+    </div>
   </section>
 </template>

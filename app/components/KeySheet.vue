@@ -20,7 +20,9 @@ onKeyStroke('?', (event) => {
         <DialogTitle as="h2">Keys on this screen</DialogTitle>
         <dl v-if="shownKeys.length > 0" class="mt-4 grid grid-cols-[max-content_1fr] gap-x-5 gap-y-2">
           <template v-for="key in shownKeys" :key="key.press">
-            <dt><kbd class="key">{{ key.shown ?? key.press }}</kbd></dt>
+            <dt>
+              <kbd class="key">{{ key.shown ?? key.press }}</kbd>
+            </dt>
             <dd>{{ key.does }}</dd>
           </template>
         </dl>

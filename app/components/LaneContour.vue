@@ -4,11 +4,25 @@ import type { Contour } from '~~/core/plan/contour'
 import { TIER_NAMES } from '~/words/tierWords'
 
 /** The posture contour: a stepped line that rises and falls as the bodies get up and lie down. */
-const { contour, xOf, width, tier } = defineProps<{ contour: Contour; xOf: (at: number) => number; width: number; tier: Tier }>()
+const { contour, xOf, width, tier } = defineProps<{
+  contour: Contour
+  xOf: (at: number) => number
+  width: number
+  tier: Tier
+}>()
 const HEIGHT = 22
 const yOf = (height: number) => HEIGHT - 3 - height * (HEIGHT - 6)
-const line = computed(() => contour.points.map(({ at, height }, index) => (index === 0 ? `M0 ${yOf(height)}` : `H${xOf(at).toFixed(1)} V${yOf(height).toFixed(1)}`)).join(' '))
-const words = computed(() => `${TIER_NAMES[tier]} lane: climbs ${contour.climb.toFixed(1)} body heights${contour.floorTrips > 0 ? `, ${contour.floorTrips} ${contour.floorTrips === 1 ? 'trip' : 'trips'} to the floor` : ''}`)
+const line = computed(() =>
+  contour.points
+    .map(({ at, height }, index) =>
+      index === 0 ? `M0 ${yOf(height)}` : `H${xOf(at).toFixed(1)} V${yOf(height).toFixed(1)}`,
+    )
+    .join(' '),
+)
+const words = computed(
+  () =>
+    `${TIER_NAMES[tier]} lane: climbs ${contour.climb.toFixed(1)} body heights${contour.floorTrips > 0 ? `, ${contour.floorTrips} ${contour.floorTrips === 1 ? 'trip' : 'trips'} to the floor` : ''}`,
+)
 </script>
 
 <template>

@@ -6,11 +6,18 @@ import type { LedgerLine } from '~/stores/profile'
 /** One line of the ledger: when, what changed, on which evidence, who decided. */
 const { entry } = defineProps<{ entry: LedgerLine }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const SAID: Record<LedgerLine['answer'], string> = { accepted: 'Accepted by', changed: 'Changed by', refused: 'Refused by', 'by-hand': 'Set by', 'walked-back': 'Taken back by' }
+const SAID: Record<LedgerLine['answer'], string> = {
+  accepted: 'Accepted by',
+  changed: 'Changed by',
+  refused: 'Refused by',
+  'by-hand': 'Set by',
+  'walked-back': 'Taken back by',
+}
 const what = computed(() => {
   if (entry.kind === 'tier') return entry.words.charAt(0).toUpperCase() + entry.words.slice(1)
   const name = catalogue.value.movements.get(entry.movement)?.name ?? entry.movement
-  if (entry.words !== '') return `${name}: ${entry.words}${entry.words === 'placed' ? ` at level ${entry.toLevel}` : ''}`
+  if (entry.words !== '')
+    return `${name}: ${entry.words}${entry.words === 'placed' ? ` at level ${entry.toLevel}` : ''}`
   return `${name}: ${entry.fromLevel === entry.toLevel ? `stays at level ${entry.toLevel}` : `level ${entry.fromLevel} → ${entry.toLevel}`}`
 })
 const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? otherVerdicts(entry, catalogue.value) : []))
@@ -20,7 +27,18 @@ const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? other
   <li class="py-2 flex gap-4 items-start" :data-entry="entry.id">
     <span class="w-28 shrink-0 text-faint numerals">{{ format(entry.decidedAt, 'd MMM yyyy') }}</span>
     <TierGlyph :tier="entry.tier" :level="entry.kind === 'tier' ? null : entry.toLevel" :size="30" />
-    <span class="flex-1 min-w-0" :class="entry.isUndone ? 'line-through decoration-1' : ''">{{ what }}. <span class="text-faint">{{ entry.because }} {{ SAID[entry.answer] }} {{ entry.decidedBy }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span><span v-if="others.length > 0" class="block text-[0.88rem] text-faint" data-test="others">Another school would have said: {{ others.map((other) => `${catalogue.schools.get(other.school)?.name} level ${other.toLevel}`).join(', ') }}.</span></span>
+    <span class="flex-1 min-w-0" :class="entry.isUndone ? 'line-through decoration-1' : ''"
+      >{{ what }}.
+      <span class="text-faint"
+        >{{ entry.because }} {{ SAID[entry.answer] }} {{ entry.decidedBy
+        }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span
+      ><span v-if="others.length > 0" class="block text-[0.88rem] text-faint" data-test="others"
+        >Another school would have said:
+        {{
+          others.map((other) => `${catalogue.schools.get(other.school)?.name} level ${other.toLevel}`).join(', ')
+        }}.</span
+      ></span
+    >
     <EvidencePicture v-if="entry.evidence.length > 0" :recent="entry.evidence" />
     <slot />
   </li>

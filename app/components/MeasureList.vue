@@ -22,10 +22,29 @@ async function correct(): Promise<void> {
   const record = correcting.value!
   const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
   const measure = measureOf(record)!
-  wrong.value = typed.value.trim() === '' || Number.isNaN(value) ? 'A result is a number.' : plausible(measure, value).refused
+  wrong.value =
+    typed.value.trim() === '' || Number.isNaN(value) ? 'A result is a number.' : plausible(measure, value).refused
   if (wrong.value !== '') return
   try {
-    await $fetch(`/api/participants/${personId}/measures`, { method: 'POST', body: { records: [{ id: crypto.randomUUID(), measure: record.measure, side: record.side, value, tries: [value], setting: record.setting, pain: record.pain, note: record.note, takenAt: record.takenAt, replaces: record.id }] } })
+    await $fetch(`/api/participants/${personId}/measures`, {
+      method: 'POST',
+      body: {
+        records: [
+          {
+            id: crypto.randomUUID(),
+            measure: record.measure,
+            side: record.side,
+            value,
+            tries: [value],
+            setting: record.setting,
+            pain: record.pain,
+            note: record.note,
+            takenAt: record.takenAt,
+            replaces: record.id,
+          },
+        ],
+      },
+    })
     correcting.value = null
     await store.open(personId)
   } catch (error) {
@@ -38,15 +57,46 @@ async function correct(): Promise<void> {
   <details>
     <summary class="cursor-pointer min-h-11 font-semibold">All results ({{ rows.length }})</summary>
     <table class="border-collapse mt-1">
-      <thead><tr class="text-left text-faint text-[0.94rem]"><th class="font-normal pr-6">Day</th><th class="font-normal pr-6">Measure</th><th class="font-normal pr-6">Result</th><th class="font-normal pr-6">Entered by</th><th><span class="sr-only">Correct</span></th></tr></thead>
+      <thead>
+        <tr class="text-left text-faint text-[0.94rem]">
+          <th class="font-normal pr-6">Day</th>
+          <th class="font-normal pr-6">Measure</th>
+          <th class="font-normal pr-6">Result</th>
+          <th class="font-normal pr-6">Entered by</th>
+          <th><span class="sr-only">Correct</span></th>
+        </tr>
+      </thead>
       <tbody class="divide-y divide-line">
         <tr v-for="record in rows" :key="record.id" :class="record.replacedBy ? 'text-faint' : ''">
           <td class="pr-6 numerals">{{ format(record.takenAt, 'd MMM yyyy') }}</td>
-          <td class="pr-6">{{ measureOf(record)?.name ?? record.measure }}<template v-if="record.side !== 'both'">, {{ record.side }}</template></td>
-          <td class="pr-6 numerals"><span :class="record.replacedBy ? 'line-through' : ''">{{ amountWords(measureOf(record) ?? { unit: 's' }, record.value) }}</span><template v-if="record.replacedBy"> corrected</template><template v-if="record.pain !== null">, pain {{ record.pain }}</template></td>
+          <td class="pr-6">
+            {{ measureOf(record)?.name ?? record.measure
+            }}<template v-if="record.side !== 'both'">, {{ record.side }}</template>
+          </td>
+          <td class="pr-6 numerals">
+            <span :class="record.replacedBy ? 'line-through' : ''">{{
+              amountWords(measureOf(record) ?? { unit: 's' }, record.value)
+            }}</span><template v-if="record.replacedBy"> corrected</template
+            ><template v-if="record.pain !== null">, pain {{ record.pain }}</template>
+          </td>
           <td class="pr-6">{{ record.enteredBy }}</td>
           <td class="py-1">
-            <form v-if="correcting?.id === record.id" class="flex items-center gap-2" novalidate @submit.prevent="correct"><input v-model="typed" inputmode="decimal" class="field w-24 numerals" :aria-label="`Right result for ${measureOf(record)?.name}`" :aria-invalid="wrong !== ''" ><button class="button button-main">Save</button><button type="button" class="button button-quiet" @click="correcting = null">Leave it</button><span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span></form>
+            <form
+              v-if="correcting?.id === record.id"
+              class="flex items-center gap-2"
+              novalidate
+              @submit.prevent="correct"
+            >
+              <input
+                v-model="typed"
+                inputmode="decimal"
+                class="field w-24 numerals"
+                :aria-label="`Right result for ${measureOf(record)?.name}`"
+                :aria-invalid="wrong !== ''"
+              /><button class="button button-main">Save</button
+              ><button type="button" class="button button-quiet" @click="correcting = null">Leave it</button
+              ><span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+            </form>
             <button v-else-if="!record.replacedBy" class="button button-quiet" @click="begin(record)">Correct</button>
           </td>
         </tr>

@@ -32,8 +32,16 @@ const steps = computed(() => STEPS.filter((step) => step.to !== 'reflect' || isL
     <nav aria-label="Steps of the meeting" class="flex flex-wrap items-center">
       <template v-for="(step, at) in steps" :key="step.to">
         <span v-if="at > 0" class="hidden sm:block w-6 border-t-2 border-line" aria-hidden="true" />
-        <NuxtLink :to="`/meetings/${view.meeting.id}/${step.to}`" class="flex items-center gap-2 min-h-11 px-3 rounded-full hover:bg-sunk" :class="route.path.endsWith(step.to) ? 'bg-action-soft font-semibold' : ''">
-          <span class="size-3 rounded-full border-2 border-action" :class="isDone[step.to] ? 'bg-action' : ''" aria-hidden="true" />{{ step.name }}
+        <NuxtLink
+          :to="`/meetings/${view.meeting.id}/${step.to}`"
+          class="flex items-center gap-2 min-h-11 px-3 rounded-full hover:bg-sunk"
+          :class="route.path.endsWith(step.to) ? 'bg-action-soft font-semibold' : ''"
+        >
+          <span
+            class="size-3 rounded-full border-2 border-action"
+            :class="isDone[step.to] ? 'bg-action' : ''"
+            aria-hidden="true"
+          />{{ step.name }}
         </NuxtLink>
       </template>
     </nav>

@@ -2,7 +2,21 @@
 import type { z } from 'zod'
 
 /** A number with its unit. What is typed stays in the field; only what fits the schema is handed on. */
-const { label, value, schema, unit = '', hint = '', disabled = false } = defineProps<{ label: string; value: number | null; schema: z.ZodType; unit?: string; hint?: string; disabled?: boolean }>()
+const {
+  label,
+  value,
+  schema,
+  unit = '',
+  hint = '',
+  disabled = false,
+} = defineProps<{
+  label: string
+  value: number | null
+  schema: z.ZodType
+  unit?: string
+  hint?: string
+  disabled?: boolean
+}>()
 const emit = defineEmits<{ change: [value: number] }>()
 const id = useId()
 const text = ref(value === null ? '' : String(value))
@@ -26,15 +40,50 @@ function stepBy(direction: 1 | -1): void {
   if (schema.safeParse(Number(next)).success) text.value = next
 }
 // Undo, or another window: the field follows, but never while it holds the same number in other words ("30,0").
-watch(() => value, (to) => {
-  if (numberOf(text.value) !== to) text.value = to === null ? '' : String(to)
-})
+watch(
+  () => value,
+  (to) => {
+    if (numberOf(text.value) !== to) text.value = to === null ? '' : String(to)
+  },
+)
 </script>
 
 <template>
   <div class="w-44">
-    <label class="label text-[0.94rem]" :for="id">{{ label }}<span v-if="unit" class="text-faint font-normal">, {{ unit }}</span></label>
-    <span class="flex gap-1"><button type="button" class="button px-0 w-11 shrink-0" tabindex="-1" :disabled="disabled" :aria-label="`${label} less`" @click="stepBy(-1)">−</button><input :id="id" v-model="text" inputmode="decimal" autocomplete="off" :disabled="disabled" :class="wrong ? 'field field-wrong' : 'field'" class="numerals" :aria-invalid="wrong ? true : undefined" :aria-describedby="wrong || hint ? `${id}-words` : undefined"><button type="button" class="button px-0 w-11 shrink-0" tabindex="-1" :disabled="disabled" :aria-label="`${label} more`" @click="stepBy(1)">+</button></span>
+    <label class="label text-[0.94rem]" :for="id"
+      >{{ label }}<span v-if="unit" class="text-faint font-normal">, {{ unit }}</span></label
+    >
+    <span class="flex gap-1"
+      ><button
+        type="button"
+        class="button px-0 w-11 shrink-0"
+        tabindex="-1"
+        :disabled="disabled"
+        :aria-label="`${label} less`"
+        @click="stepBy(-1)"
+      >
+        −</button
+      ><input
+        :id="id"
+        v-model="text"
+        inputmode="decimal"
+        autocomplete="off"
+        :disabled="disabled"
+        :class="wrong ? 'field field-wrong' : 'field'"
+        class="numerals"
+        :aria-invalid="wrong ? true : undefined"
+        :aria-describedby="wrong || hint ? `${id}-words` : undefined"
+      /><button
+        type="button"
+        class="button px-0 w-11 shrink-0"
+        tabindex="-1"
+        :disabled="disabled"
+        :aria-label="`${label} more`"
+        @click="stepBy(1)"
+      >
+        +
+      </button></span
+    >
     <p v-if="wrong" :id="`${id}-words`" class="wrong" role="alert">{{ wrong }}</p>
     <p v-else-if="hint" :id="`${id}-words`" class="text-faint text-[0.88rem] mt-1">{{ hint }}</p>
   </div>

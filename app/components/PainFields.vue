@@ -19,16 +19,69 @@ function turn(pain: ScreeningAnswers['pains'][number], id: string): void {
 <template>
   <fieldset class="space-y-3">
     <legend class="text-[1.2rem] font-semibold mb-1">What hurts?</legend>
-    <div class="flex flex-wrap gap-2" role="group" aria-label="Places that hurt"><button v-for="one in interview.places" :key="one.id" type="button" class="button" :class="answers.pains.some((pain) => pain.place === one.id) ? 'button-on' : ''" :data-place="one.id" @click="add(one.id)">{{ one.says }}</button></div>
+    <div class="flex flex-wrap gap-2" role="group" aria-label="Places that hurt">
+      <button
+        v-for="one in interview.places"
+        :key="one.id"
+        type="button"
+        class="button"
+        :class="answers.pains.some((pain) => pain.place === one.id) ? 'button-on' : ''"
+        :data-place="one.id"
+        @click="add(one.id)"
+      >
+        {{ one.says }}
+      </button>
+    </div>
     <div v-for="(pain, at) in answers.pains" :key="at" class="border-l-2 border-line pl-4 space-y-2">
       <div class="flex flex-wrap items-end gap-4">
         <p class="font-semibold min-w-40 min-h-11 flex items-center">{{ place(pain.place)?.says }}</p>
-        <label v-if="place(pain.place)?.sided" class="w-32"><span class="label text-[0.94rem]">Side</span><select v-model="pain.side" class="field"><option value="left">left</option><option value="right">right</option><option value="both">both</option></select></label>
-        <label><span class="label text-[0.94rem]">How much, 0 to 10: <span class="numerals">{{ pain.strength }}</span></span><input v-model.number="pain.strength" type="range" min="0" max="10" class="w-56" ></label>
-        <AppField v-slot="{ id, fieldClass, aria }" label="In their words" :wrong="wrong[`pains.${at}.note`]" class="flex-1 min-w-52"><input :id="id" v-model="pain.note" maxlength="200" :class="fieldClass" v-bind="aria" ></AppField>
-        <button type="button" class="button button-quiet" :aria-label="`Remove ${place(pain.place)?.says}`" @click="answers.pains.splice(at, 1)">Remove</button>
+        <label v-if="place(pain.place)?.sided" class="w-32"
+          ><span class="label text-[0.94rem]">Side</span
+          ><select v-model="pain.side" class="field">
+            <option value="left">left</option>
+            <option value="right">right</option>
+            <option value="both">both</option>
+          </select></label
+        >
+        <label
+          ><span class="label text-[0.94rem]"
+            >How much, 0 to 10: <span class="numerals">{{ pain.strength }}</span></span
+          ><input v-model.number="pain.strength" type="range" min="0" max="10" class="w-56"
+        /></label>
+        <AppField
+          v-slot="{ id, fieldClass, aria }"
+          label="In their words"
+          :wrong="wrong[`pains.${at}.note`]"
+          class="flex-1 min-w-52"
+          ><input :id="id" v-model="pain.note" maxlength="200" :class="fieldClass" v-bind="aria"
+        /></AppField>
+        <button
+          type="button"
+          class="button button-quiet"
+          :aria-label="`Remove ${place(pain.place)?.says}`"
+          @click="answers.pains.splice(at, 1)"
+        >
+          Remove
+        </button>
       </div>
-      <div class="flex flex-wrap gap-2 items-center" role="group" :aria-label="`What makes the ${place(pain.place)?.says} worse`"><span class="text-faint">Worse with</span><button v-for="one in interview.worse" :key="one.id" type="button" class="button" :class="pain.worse.includes(one.id) ? 'button-on' : ''" :aria-pressed="pain.worse.includes(one.id)" @click="turn(pain, one.id)">{{ one.says }}</button></div>
+      <div
+        class="flex flex-wrap gap-2 items-center"
+        role="group"
+        :aria-label="`What makes the ${place(pain.place)?.says} worse`"
+      >
+        <span class="text-faint">Worse with</span
+        ><button
+          v-for="one in interview.worse"
+          :key="one.id"
+          type="button"
+          class="button"
+          :class="pain.worse.includes(one.id) ? 'button-on' : ''"
+          :aria-pressed="pain.worse.includes(one.id)"
+          @click="turn(pain, one.id)"
+        >
+          {{ one.says }}
+        </button>
+      </div>
     </div>
   </fieldset>
 </template>

@@ -11,20 +11,42 @@ function read(event: Event): void {
   if (input.files?.[0]) emit('file', input.files[0])
   input.value = ''
 }
-const itemClass = (active: boolean) => `flex w-full text-left px-4 min-h-11 items-center ${active ? 'bg-action-soft' : ''}`
+const itemClass = (active: boolean) =>
+  `flex w-full text-left px-4 min-h-11 items-center ${active ? 'bg-action-soft' : ''}`
 </script>
 
 <template>
   <Menu as="div" class="relative">
     <MenuButton class="button">The plan …</MenuButton>
-    <MenuItems class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-hidden">
-      <MenuItem v-slot="{ active }"><NuxtLink :to="`/meetings/${meetingId}/paper`" :class="itemClass(active)">On paper</NuxtLink></MenuItem>
-      <MenuItem v-if="isLead" v-slot="{ active }"><button :class="itemClass(active)" @click="emit('shelf')">To the shelf</button></MenuItem>
-      <MenuItem v-if="isLead" v-slot="{ active }"><button :class="itemClass(active)" @click="emit('versions')">Versions</button></MenuItem>
+    <MenuItems
+      class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-hidden"
+    >
+      <MenuItem v-slot="{ active }"
+        ><NuxtLink :to="`/meetings/${meetingId}/paper`" :class="itemClass(active)">On paper</NuxtLink></MenuItem
+      >
+      <MenuItem v-if="isLead" v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="emit('shelf')">To the shelf</button></MenuItem
+      >
+      <MenuItem v-if="isLead" v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="emit('versions')">Versions</button></MenuItem
+      >
       <MenuItem v-slot="{ active }"><a :href="fileUrl" :class="itemClass(active)">As a file</a></MenuItem>
-      <MenuItem v-slot="{ active }"><button :class="itemClass(active)" @click="emit('cues')">The cue script, WebVTT</button></MenuItem>
-      <MenuItem v-if="canChange" v-slot="{ active }"><button :class="itemClass(active)" @click="picker?.click()">Read in a file</button></MenuItem>
+      <MenuItem v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="emit('cues')">The cue script, WebVTT</button></MenuItem
+      >
+      <MenuItem v-if="canChange" v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="picker?.click()">Read in a file</button></MenuItem
+      >
     </MenuItems>
-    <input ref="picker" type="file" accept=".json,application/json" class="sr-only" tabindex="-1" aria-label="A plan’s file" data-test="plan-file" @change="read" >
+    <input
+      ref="picker"
+      type="file"
+      accept=".json,application/json"
+      class="sr-only"
+      tabindex="-1"
+      aria-label="A plan’s file"
+      data-test="plan-file"
+      @change="read"
+    />
   </Menu>
 </template>

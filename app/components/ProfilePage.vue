@@ -5,9 +5,16 @@ const store = useProfile()
 </script>
 
 <template>
-  <div v-if="problem" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
+  <div v-if="problem" class="py-16 space-y-4">
+    <h1>{{ problem }}</h1>
+    <NuxtLink to="/people" class="button">Back to People</NuxtLink>
+  </div>
   <div v-else-if="store.profile" class="space-y-6 max-w-5xl">
-    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ store.person.name }}</NuxtLink></p>
+    <p>
+      <NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{
+        store.person.name
+      }}</NuxtLink>
+    </p>
     <h1>{{ title }}</h1>
     <slot />
   </div>

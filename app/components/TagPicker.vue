@@ -15,9 +15,13 @@ const wordsOf = (tag: Tag) => tag.replaceAll('-', ' ')
 <template>
   <Listbox v-model="chosen" multiple as="div" class="relative">
     <ListboxButton class="field text-left min-w-56">{{ said }}</ListboxButton>
-    <ListboxOptions class="absolute z-20 mt-1 max-h-80 w-72 overflow-auto rounded-xl border border-line bg-raised p-1 shadow-lg">
+    <ListboxOptions
+      class="absolute z-20 mt-1 max-h-80 w-72 overflow-auto rounded-xl border border-line bg-raised p-1 shadow-lg"
+    >
       <ListboxOption v-for="tag in TAGS" :key="tag" v-slot="{ active, selected }" :value="tag" as="template">
-        <li class="flex items-center gap-2 px-3 py-2 rounded-lg cursor-pointer" :class="active ? 'bg-action-soft' : ''"><span class="w-4" aria-hidden="true">{{ selected ? '✓' : '' }}</span>{{ wordsOf(tag) }}</li>
+        <li class="flex items-center gap-2 px-3 py-2 rounded-lg cursor-pointer" :class="active ? 'bg-action-soft' : ''">
+          <span class="w-4" aria-hidden="true">{{ selected ? '✓' : '' }}</span>{{ wordsOf(tag) }}
+        </li>
       </ListboxOption>
     </ListboxOptions>
   </Listbox>

@@ -7,12 +7,14 @@ import type { SensorDone, SensorTask } from '~/workers/sensor.worker'
 const emit = defineEmits<{ take: [degrees: number] }>()
 const sensor = useTiltSensor()
 const { trace, isRunning, isSimulated } = sensor
-const find = useWorker<SensorTask, SensorDone>(() => new Worker(new URL('../workers/sensor.worker.ts', import.meta.url), { type: 'module' }))
+const find = useWorker<SensorTask, SensorDone>(
+  () => new Worker(new URL('../workers/sensor.worker.ts', import.meta.url), { type: 'module' }),
+)
 const plateau = ref<Plateau | null>(null)
 const looked = ref(false)
 
 watch(isRunning, async (running) => {
-  if (running) return void (plateau.value = null, looked.value = false)
+  if (running) return void ((plateau.value = null), (looked.value = false))
   plateau.value = (await find({ trace: { ms: trace.value.ms.slice(), deg: trace.value.deg.slice() } })).plateau
   looked.value = true
 })
@@ -35,7 +37,8 @@ const line = computed(() => {
 })
 const words = computed(() => {
   if (isRunning.value) return 'Measuring: move to the end, keep still for three seconds.'
-  if (plateau.value) return `Held at ${plateau.value.movedDeg.toFixed(0)}°, for ${((plateau.value.toMs - plateau.value.fromMs) / 1000).toFixed(1)} s.`
+  if (plateau.value)
+    return `Held at ${plateau.value.movedDeg.toFixed(0)}°, for ${((plateau.value.toMs - plateau.value.fromMs) / 1000).toFixed(1)} s.`
   return looked.value ? 'It was not held still for a second and a half. Measure again.' : 'Start at rest, then move.'
 })
 function press(): void {
@@ -52,15 +55,68 @@ defineExpose({ press })
 
 <template>
   <div class="space-y-3">
-    <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" class="w-full max-w-2xl border border-line rounded-lg bg-raised" role="img" :aria-label="`The sensor’s trace. ${words}`">
-      <g v-if="plateau"><rect :x="x(plateau.fromMs)" y="0" :width="x(plateau.toMs) - x(plateau.fromMs)" :height="HEIGHT" fill="var(--mark-soft)" /><line x1="0" :x2="WIDTH" :y1="y(plateau.heldDeg)" :y2="y(plateau.heldDeg)" stroke="var(--mark)" stroke-width="2" stroke-dasharray="6 4" /><line x1="0" :x2="WIDTH" :y1="y(plateau.restDeg)" :y2="y(plateau.restDeg)" stroke="var(--line)" stroke-width="2" stroke-dasharray="6 4" /></g>
+    <svg
+      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+      class="w-full max-w-2xl border border-line rounded-lg bg-raised"
+      role="img"
+      :aria-label="`The sensor’s trace. ${words}`"
+    >
+      <g v-if="plateau">
+        <rect
+          :x="x(plateau.fromMs)"
+          y="0"
+          :width="x(plateau.toMs) - x(plateau.fromMs)"
+          :height="HEIGHT"
+          fill="var(--mark-soft)"
+        />
+        <line
+          x1="0"
+          :x2="WIDTH"
+          :y1="y(plateau.heldDeg)"
+          :y2="y(plateau.heldDeg)"
+          stroke="var(--mark)"
+          stroke-width="2"
+          stroke-dasharray="6 4"
+        />
+        <line
+          x1="0"
+          :x2="WIDTH"
+          :y1="y(plateau.restDeg)"
+          :y2="y(plateau.restDeg)"
+          stroke="var(--line)"
+          stroke-width="2"
+          stroke-dasharray="6 4"
+        />
+      </g>
       <polyline :points="line" fill="none" stroke="var(--action)" stroke-width="2" stroke-linejoin="round" />
     </svg>
     <p aria-live="polite" data-test="tilt">{{ words }}</p>
     <div class="flex flex-wrap gap-2 items-center">
-      <button type="button" class="button button-main min-w-44" @click="press">{{ isRunning ? 'Stop' : 'Start measuring' }} <kbd class="key">space</kbd></button>
-      <button v-if="plateau" type="button" class="button" data-test="take" @click="take">Take {{ plateau.movedDeg.toFixed(0) }}°</button>
-      <label class="flex items-center gap-2 ml-auto"><span class="text-faint text-[0.94rem]">Sensor</span><select class="field w-64" :value="isSimulated ? sensor.simulated.value : ''" @change="sensor.simulate(($event.target as HTMLSelectElement).value === '' ? null : Number(($event.target as HTMLSelectElement).value))"><option value="">this device’s own</option><option v-for="(person, at) in SIMULATED_PEOPLE" :key="person.name" :value="at">simulated: {{ person.name }}</option></select></label>
+      <button type="button" class="button button-main min-w-44" @click="press">
+        {{ isRunning ? 'Stop' : 'Start measuring' }} <kbd class="key">space</kbd>
+      </button>
+      <button v-if="plateau" type="button" class="button" data-test="take" @click="take">
+        Take {{ plateau.movedDeg.toFixed(0) }}°
+      </button>
+      <label class="flex items-center gap-2 ml-auto"
+        ><span class="text-faint text-[0.94rem]">Sensor</span
+        ><select
+          class="field w-64"
+          :value="isSimulated ? sensor.simulated.value : ''"
+          @change="
+            sensor.simulate(
+              ($event.target as HTMLSelectElement).value === ''
+                ? null
+                : Number(($event.target as HTMLSelectElement).value),
+            )
+          "
+        >
+          <option value="">this device’s own</option>
+          <option v-for="(person, at) in SIMULATED_PEOPLE" :key="person.name" :value="at">
+            simulated: {{ person.name }}
+          </option>
+        </select></label
+      >
     </div>
   </div>
 </template>

@@ -55,20 +55,47 @@ function press(): void {
   else if (!isOver.value) start()
 }
 onBeforeUnmount(() => cancelAnimationFrame(frame))
-defineExpose({ press, back: () => add(-1), enter: () => { if (counts.value && count.value > 0 && (measure.tool === 'counter' || isOver.value)) take() } })
+defineExpose({
+  press,
+  back: () => add(-1),
+  enter: () => {
+    if (counts.value && count.value > 0 && (measure.tool === 'counter' || isOver.value)) take()
+  },
+})
 const shown = computed(() => (measure.tool === 'stopwatch' ? stopwatchWords(elapsed.value) : String(count.value)))
 const left = computed(() => Math.ceil(COUNT_SECONDS - elapsed.value))
 </script>
 
 <template>
   <div class="space-y-3">
-    <p class="numerals text-[6.5rem] leading-none font-semibold" role="timer" :aria-label="`${shown} ${measure.unit}`">{{ shown }}<span class="text-3xl text-faint ml-3">{{ measure.unit }}<template v-if="measure.tool === 'count-30'">, {{ isOver ? 'time is over' : isRunning ? `${left} s left` : '30 s' }}</template></span></p>
+    <p class="numerals text-[6.5rem] leading-none font-semibold" role="timer" :aria-label="`${shown} ${measure.unit}`">
+      {{ shown
+      }}<span class="text-3xl text-faint ml-3"
+        >{{ measure.unit
+        }}<template v-if="measure.tool === 'count-30'"
+          >, {{ isOver ? 'time is over' : isRunning ? `${left} s left` : '30 s' }}</template
+        ></span
+      >
+    </p>
     <div class="flex flex-wrap gap-2">
       <button type="button" class="button button-main min-w-52 min-h-16 text-xl" @click="press">
-        <template v-if="measure.tool === 'counter'">Count</template><template v-else-if="measure.tool === 'stopwatch'">{{ isRunning ? 'Stop' : 'Start' }}</template><template v-else>{{ isRunning ? 'Count' : isOver ? 'Time is over' : 'Start' }}</template> <kbd class="key">space</kbd>
+        <template v-if="measure.tool === 'counter'">Count</template
+        ><template v-else-if="measure.tool === 'stopwatch'">{{ isRunning ? 'Stop' : 'Start' }}</template
+        ><template v-else>{{ isRunning ? 'Count' : isOver ? 'Time is over' : 'Start' }}</template>
+        <kbd class="key">space</kbd>
       </button>
-      <button v-if="counts" type="button" class="button min-h-16" :disabled="count === 0" @click="add(-1)">One less <kbd class="key">backspace</kbd></button>
-      <button v-if="counts && (measure.tool === 'counter' || isOver)" type="button" class="button min-h-16" data-test="take" @click="take">Take {{ count }} <kbd class="key">enter</kbd></button>
+      <button v-if="counts" type="button" class="button min-h-16" :disabled="count === 0" @click="add(-1)">
+        One less <kbd class="key">backspace</kbd>
+      </button>
+      <button
+        v-if="counts && (measure.tool === 'counter' || isOver)"
+        type="button"
+        class="button min-h-16"
+        data-test="take"
+        @click="take"
+      >
+        Take {{ count }} <kbd class="key">enter</kbd>
+      </button>
       <button v-if="isRunning" type="button" class="button button-quiet min-h-16" @click="reset">Start over</button>
     </div>
   </div>

@@ -7,18 +7,35 @@ import { inForce } from '~~/core/offer/screening'
 /** Health facts in force, each with its dates, who cleared it, and what it changes in plain sentences. */
 const { considerations } = defineProps<{ considerations: readonly ParticipantConsideration[] }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const rows = computed(() => inForce(considerations, formatISO(new Date(), { representation: 'date' })).map((own) => {
-  const row = catalogue.value.considerations.get(own.consideration)
-  const dates = [own.since ? `since ${format(own.since, 'd MMM yyyy')}` : '', own.until ? `until ${format(own.until, 'd MMM yyyy')}` : '', own.clearedBy ? `cleared by ${own.clearedBy}${own.clearedOn ? `, ${format(own.clearedOn, 'd MMM yyyy')}` : ''}${own.clearedFor ? `, for ${own.clearedFor}` : ''}` : ''].filter((word) => word !== '')
-  return { own, name: row?.name ?? own.consideration, dates: dates.join(', '), changes: row ? changesOf(row, own.side, own.clearedBy) : [] }
-}))
+const rows = computed(() =>
+  inForce(considerations, formatISO(new Date(), { representation: 'date' })).map((own) => {
+    const row = catalogue.value.considerations.get(own.consideration)
+    const dates = [
+      own.since ? `since ${format(own.since, 'd MMM yyyy')}` : '',
+      own.until ? `until ${format(own.until, 'd MMM yyyy')}` : '',
+      own.clearedBy
+        ? `cleared by ${own.clearedBy}${own.clearedOn ? `, ${format(own.clearedOn, 'd MMM yyyy')}` : ''}${own.clearedFor ? `, for ${own.clearedFor}` : ''}`
+        : '',
+    ].filter((word) => word !== '')
+    return {
+      own,
+      name: row?.name ?? own.consideration,
+      dates: dates.join(', '),
+      changes: row ? changesOf(row, own.side, own.clearedBy) : [],
+    }
+  }),
+)
 </script>
 
 <template>
   <p v-if="rows.length === 0" class="text-faint">Nothing is written down.</p>
   <ul v-else class="space-y-2">
     <li v-for="({ own, name, dates, changes }, at) in rows" :key="at" class="border-l-4 border-mark pl-3">
-      <p><strong class="font-semibold">{{ name }}<template v-if="own.side !== 'both'">, {{ own.side }}</template></strong><span v-if="dates" class="text-faint">, {{ dates }}</span></p>
+      <p>
+        <strong class="font-semibold"
+          >{{ name }}<template v-if="own.side !== 'both'">, {{ own.side }}</template></strong
+        ><span v-if="dates" class="text-faint">, {{ dates }}</span>
+      </p>
       <p v-if="own.note" class="text-[0.94rem]">{{ own.note }}</p>
       <p class="text-[0.94rem] text-faint">{{ changes.join(' ') }}</p>
     </li>

@@ -1,6 +1,12 @@
 import { z } from 'zod'
 
-const AccountView = z.object({ id: z.string(), practiceId: z.string(), name: z.string(), practiceName: z.string(), role: z.enum(['lead', 'helper']) })
+const AccountView = z.object({
+  id: z.string(),
+  practiceId: z.string(),
+  name: z.string(),
+  practiceName: z.string(),
+  role: z.enum(['lead', 'helper']),
+})
 
 /** Who is signed in, as the interface needs it. */
 export function useAccount() {

@@ -14,7 +14,9 @@ import { timelineOf } from '~~/core/plan/timeline'
 const TICK_MS = 100
 
 /** What can be added to an outcome that was logged. */
-export type OutcomeDetail = Partial<Pick<OutcomeEvent, 'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'note' | 'achieved'>>
+export type OutcomeDetail = Partial<
+  Pick<OutcomeEvent, 'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'note' | 'achieved'>
+>
 
 /** The class that is led: the clock read from its events, what is said and paced, the moves of the clock, and the logging of people. */
 export function useClass() {
@@ -31,16 +33,40 @@ export function useClass() {
   const blockIndex = computed(() => meeting.plan!.blocks.findIndex((block) => block.id === step.value?.blockId))
   const block = computed(() => meeting.plan!.blocks[blockIndex.value])
   const nextBlock = computed(() => meeting.plan!.blocks[step.value?.blockId === null ? -1 : blockIndex.value + 1])
-  const workElapsed = computed(() => workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000))
-  const elapsedOfClass = computed(() => steps.value.slice(0, reading.value.step).reduce((sum, one) => sum + one.seconds, 0) + reading.value.elapsedMs / 1000)
-  const moment = computed(() => (begun.value ? logMoment(steps.value, reading.value.step, reading.value.elapsedMs / 1000) : null))
+  const workElapsed = computed(() =>
+    workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000),
+  )
+  const elapsedOfClass = computed(
+    () =>
+      steps.value.slice(0, reading.value.step).reduce((sum, one) => sum + one.seconds, 0) +
+      reading.value.elapsedMs / 1000,
+  )
+  const moment = computed(() =>
+    begun.value ? logMoment(steps.value, reading.value.step, reading.value.elapsedMs / 1000) : null,
+  )
   const loggedBlock = computed(() => meeting.plan!.blocks.find((one) => one.id === moment.value?.blockId))
   const sidesOf = (movement: string) => catalogues.catalogue.movements.get(movement)?.sides ?? 'both'
   /** The count and the part of the repetition, the press, the breath; null outside the work. */
-  const pace = computed(() => (step.value?.kind === 'work' && block.value ? paceAt(block.value.dose, sidesOf(block.value.movement), reading.value.elapsedMs / 1000) : null))
-  const cues = computed(() => cuesOf(steps.value, meeting.plan!, meeting.timeline, meeting.ridersPresent, meeting.sides, catalogues.catalogue, catalogues.textsOf))
+  const pace = computed(() =>
+    step.value?.kind === 'work' && block.value
+      ? paceAt(block.value.dose, sidesOf(block.value.movement), reading.value.elapsedMs / 1000)
+      : null,
+  )
+  const cues = computed(() =>
+    cuesOf(
+      steps.value,
+      meeting.plan!,
+      meeting.timeline,
+      meeting.ridersPresent,
+      meeting.sides,
+      catalogues.catalogue,
+      catalogues.textsOf,
+    ),
+  )
   /** What is said now. */
-  const cue = computed(() => (begun.value ? cueAt(cues.value, reading.value.step, reading.value.elapsedMs / 1000) : null))
+  const cue = computed(() =>
+    begun.value ? cueAt(cues.value, reading.value.step, reading.value.elapsedMs / 1000) : null,
+  )
 
   const wakeLock = useWakeLock()
   const visibility = useDocumentVisibility()
@@ -70,7 +96,8 @@ export function useClass() {
   }
   const on = () => (reading.value.step >= steps.value.length - 1 ? finish() : goTo(reading.value.step + 1))
   const skip = () => goTo(nextBlockStep(steps.value, reading.value.step))
-  const stretch = (seconds: number) => begun.value && meeting.press({ event: 'stretch', step: reading.value.step, seconds })
+  const stretch = (seconds: number) =>
+    begun.value && meeting.press({ event: 'stretch', step: reading.value.step, seconds })
   const finish = () => meeting.press({ event: 'finish' })
   const reset = () => meeting.press({ event: 'reset' })
 
@@ -80,10 +107,17 @@ export function useClass() {
     const from = nextBlockStep(steps.value, reading.value.step)
     const done = new Set(steps.value.slice(0, from).map((one) => one.blockId))
     const script = scriptOf(timed(plan)).filter((one) => one.blockId === null || !done.has(one.blockId))
-    meeting.press({ event: 'change', step: steps.value[from]?.blockId === step.value?.blockId ? steps.value.length : from, script, blocks: plan.blocks, why })
+    meeting.press({
+      event: 'change',
+      step: steps.value[from]?.blockId === step.value?.blockId ? steps.value.length : from,
+      script,
+      blocks: plan.blocks,
+      why,
+    })
   }
 
-  const outcomesOf = (participant: string, blockId: string) => meeting.outcomes.filter((outcome) => outcome.participant === participant && outcome.blockId === blockId)
+  const outcomesOf = (participant: string, blockId: string) =>
+    meeting.outcomes.filter((outcome) => outcome.participant === participant && outcome.blockId === blockId)
 
   /** Logs one person for the block that is on; details are added to what was logged last. */
   function log(participant: string, done: OutcomeEvent['done']): OutcomeEvent[] {
@@ -95,8 +129,16 @@ export function useClass() {
     // Who follows a school of their own is asked for their own dose.
     const own = ownDose(loggedBlock.value, person, catalogues.catalogue)
     const asked = own ? { ...loggedBlock.value, ...own, lanes: undefined } : loggedBlock.value
-    const logged = outcomesOf(participant, loggedBlock.value.id).filter((outcome) => outcome.done !== 'noted').map((outcome) => outcome.side)
-    const startSide = startSideFor(person, loggedBlock.value.movement, offers[0]?.tier ?? person.homeTier, view.value.circle, meeting.sides)
+    const logged = outcomesOf(participant, loggedBlock.value.id)
+      .filter((outcome) => outcome.done !== 'noted')
+      .map((outcome) => outcome.side)
+    const startSide = startSideFor(
+      person,
+      loggedBlock.value.movement,
+      offers[0]?.tier ?? person.homeTier,
+      view.value.circle,
+      meeting.sides,
+    )
     return meeting.log(logFor(done, moment.value, participant, offers, asked, logged, startSide))
   }
   function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
@@ -104,6 +146,37 @@ export function useClass() {
   }
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 
-  return { view, begun, steps, reading, leftSeconds, step, block, blockIndex, nextBlock, workElapsed, elapsedOfClass, moment, loggedBlock, pace, cue, lane, stops, timed, start, toggle, back, on, skip, stretch, finish, reset, changeCourse, log, addDetail, outcomesOf }
+  return {
+    view,
+    begun,
+    steps,
+    reading,
+    leftSeconds,
+    step,
+    block,
+    blockIndex,
+    nextBlock,
+    workElapsed,
+    elapsedOfClass,
+    moment,
+    loggedBlock,
+    pace,
+    cue,
+    lane,
+    stops,
+    timed,
+    start,
+    toggle,
+    back,
+    on,
+    skip,
+    stretch,
+    finish,
+    reset,
+    changeCourse,
+    log,
+    addDetail,
+    outcomesOf,
+  }
 }
 export type LedClass = ReturnType<typeof useClass>

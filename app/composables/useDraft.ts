@@ -10,7 +10,10 @@ import { refusalOf } from './useRefusal'
  * @param schema what a finished form must fit
  */
 export function useDraft<T extends object>(key: string, blank: () => T, schema: z.ZodType) {
-  const kept = useLocalStorage<{ fields: T } | null>(`draft:${key}`, null, { serializer: { read: (text) => JSON.parse(text), write: JSON.stringify }, writeDefaults: false })
+  const kept = useLocalStorage<{ fields: T } | null>(`draft:${key}`, null, {
+    serializer: { read: (text) => JSON.parse(text), write: JSON.stringify },
+    writeDefaults: false,
+  })
   const wasKept = kept.value !== null
   const fields = ref(structuredClone(toRaw(kept.value?.fields) ?? blank())) as Ref<T>
   const wrong = ref<Record<string, string>>({})

@@ -7,7 +7,11 @@ const LISTEN_MS = 10_000
 /** Follows the open meeting: what other devices say shows up at once; a line that broke is taken up again by itself. */
 export function useFollowing() {
   const meeting = useMeeting()
-  const { status, event, data } = useEventSource(`/api/meetings/${meeting.view!.meeting.id}/stream`, ['letter', 'clock'], { autoReconnect: { retries: () => true, delay: 2000 } })
+  const { status, event, data } = useEventSource(
+    `/api/meetings/${meeting.view!.meeting.id}/stream`,
+    ['letter', 'clock'],
+    { autoReconnect: { retries: () => true, delay: 2000 } },
+  )
   watch([data, event], ([said, kind]) => {
     if (kind !== 'letter' || !said) return
     const letter = Letter.safeParse(JSON.parse(said))

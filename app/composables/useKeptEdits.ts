@@ -25,7 +25,9 @@ export function useKeptEdits(meetingId: string) {
   async function takeOver(): Promise<KeptEdits[]> {
     const held = (await navigator.locks?.query())?.held ?? []
     const open = new Set(held.map((lock) => lock.name))
-    const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix) && !open.has(key.slice(prefix.length)))
+    const keys = Object.keys(localStorage).filter(
+      (key) => key.startsWith(prefix) && !open.has(key.slice(prefix.length)),
+    )
     return keys.flatMap((key) => {
       const kept = Kept.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'))
       localStorage.removeItem(key)

@@ -34,17 +34,27 @@ export function useKeys(bindings: KeyBinding[]): void {
 }
 
 function nameOf(event: KeyboardEvent): string {
-  const isShiftedLetter = event.shiftKey && (event.key.length > 1 || /[A-Z]/.test(event.key) || /^Digit/.test(event.code))
-  const key = /^Digit\d$/.test(event.code) && event.shiftKey ? event.code.slice(5) : event.key.length === 1 ? event.key.toLowerCase() : event.key
+  const isShiftedLetter =
+    event.shiftKey && (event.key.length > 1 || /[A-Z]/.test(event.key) || /^Digit/.test(event.code))
+  const key =
+    /^Digit\d$/.test(event.code) && event.shiftKey
+      ? event.code.slice(5)
+      : event.key.length === 1
+        ? event.key.toLowerCase()
+        : event.key
   const isQuestion = event.key === '?' || event.key === '!'
-  return isQuestion ? event.key : `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.altKey ? 'alt+' : ''}${isShiftedLetter ? 'shift+' : ''}${key}`
+  return isQuestion
+    ? event.key
+    : `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.altKey ? 'alt+' : ''}${isShiftedLetter ? 'shift+' : ''}${key}`
 }
 
 function isBusyElsewhere(event: KeyboardEvent, overButtons: boolean): boolean {
   const target = event.target as HTMLElement
   if (target.closest('[role="dialog"], [role="listbox"]')) return true
   // Copying text stays copying text.
-  const copies = /^[acvx]$/i.test(event.key) && (target.closest('input, textarea, select, [contenteditable]') !== null || !getSelection()?.isCollapsed)
+  const copies =
+    /^[acvx]$/i.test(event.key) &&
+    (target.closest('input, textarea, select, [contenteditable]') !== null || !getSelection()?.isCollapsed)
   if (event.ctrlKey || event.metaKey) return copies
   if (target.closest('select, textarea, [contenteditable], [role="combobox"]')) return true
   const field = target.closest('input')

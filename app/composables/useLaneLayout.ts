@@ -19,10 +19,15 @@ const NARROWEST_OF_MANY = 88
 export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
   return computed(() => {
     const { blocks, endingSeconds, seconds } = timeline.value
-    const ending = blocks.length === 0 ? 0 : Math.max(20, Math.min(60, (endingSeconds / Math.max(1, seconds)) * width.value))
+    const ending =
+      blocks.length === 0 ? 0 : Math.max(20, Math.min(60, (endingSeconds / Math.max(1, seconds)) * width.value))
     const room = Math.max(0, width.value - ending)
     const narrowest = Math.max(NARROWEST_OF_MANY, Math.min(NARROWEST, room / Math.max(1, blocks.length)))
-    const widths = shared(blocks.map((block) => block.seconds), room, narrowest)
+    const widths = shared(
+      blocks.map((block) => block.seconds),
+      room,
+      narrowest,
+    )
     let left = 0
     const columns: LaneColumn[] = blocks.map((block, index) => {
       const column = { blockId: block.blockId, left, width: widths[index]! }

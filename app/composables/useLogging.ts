@@ -12,20 +12,45 @@ export function useLogging(led: LedClass) {
   /** What details go to: the side that was logged last. */
   const lastLogged = ref<OutcomeEvent[]>([])
   const { loggedBlock, moment } = led
-  const outcomes = computed(() => (picked.value && loggedBlock.value ? led.outcomesOf(picked.value, loggedBlock.value.id) : []))
-  const shown = computed(() => outcomes.value.filter((outcome) => lastLogged.value.length === 0 || lastLogged.value.some((last) => last.side === outcome.side)))
-  const waiting = computed(() => people.value.filter((person) => !meeting.changed.left.has(person.id) && loggedBlock.value && led.outcomesOf(person.id, loggedBlock.value.id).every((outcome) => outcome.done === 'noted')))
+  const outcomes = computed(() =>
+    picked.value && loggedBlock.value ? led.outcomesOf(picked.value, loggedBlock.value.id) : [],
+  )
+  const shown = computed(() =>
+    outcomes.value.filter(
+      (outcome) => lastLogged.value.length === 0 || lastLogged.value.some((last) => last.side === outcome.side),
+    ),
+  )
+  const waiting = computed(() =>
+    people.value.filter(
+      (person) =>
+        !meeting.changed.left.has(person.id) &&
+        loggedBlock.value &&
+        led.outcomesOf(person.id, loggedBlock.value.id).every((outcome) => outcome.done === 'noted'),
+    ),
+  )
 
   /** Last time effort or form was not noted: the question is put now, until both are. */
   const isAsked = computed(() => {
-    const offer = picked.value && loggedBlock.value ? meeting.riders.get(picked.value)?.offers[meeting.plan!.blocks.findIndex((block) => block.id === loggedBlock.value!.id)]?.[0] : undefined
-    const isOpen = shown.value.length === 0 || shown.value.some((outcome) => outcome.effort === null || outcome.form === null)
-    return isOpen && meeting.view!.questions.some((one) => one.participant === picked.value && one.movement === offer?.movement)
+    const offer =
+      picked.value && loggedBlock.value
+        ? meeting.riders.get(picked.value)?.offers[
+            meeting.plan!.blocks.findIndex((block) => block.id === loggedBlock.value!.id)
+          ]?.[0]
+        : undefined
+    const isOpen =
+      shown.value.length === 0 || shown.value.some((outcome) => outcome.effort === null || outcome.form === null)
+    return (
+      isOpen &&
+      meeting.view!.questions.some((one) => one.participant === picked.value && one.movement === offer?.movement)
+    )
   })
-  watch(() => moment.value?.blockId, () => {
-    lastLogged.value = []
-    asking.value = null
-  })
+  watch(
+    () => moment.value?.blockId,
+    () => {
+      lastLogged.value = []
+      asking.value = null
+    },
+  )
   function pick(id: string | null): void {
     picked.value = picked.value === id ? null : id
     lastLogged.value = []
@@ -42,7 +67,8 @@ export function useLogging(led: LedClass) {
   function addDetail(detail: OutcomeDetail): void {
     if (picked.value === null) return
     // A detail may come first: then it is noted alone, and how much they did stays empty.
-    if (shown.value.length === 0) lastLogged.value = led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'noted')
+    if (shown.value.length === 0)
+      lastLogged.value = led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'noted')
     if (shown.value.length === 0) return
     lastLogged.value = led.addDetail(shown.value, detail)
     asking.value = null
@@ -53,14 +79,33 @@ export function useLogging(led: LedClass) {
     if (asking.value) addDetail({ [asking.value]: points })
     else if (people.value[points === 0 ? 9 : points - 1]) pick(people.value[points === 0 ? 9 : points - 1]!.id)
   }
-  const ask = (what: 'pain' | 'effort' | null) => (asking.value = picked.value !== null && loggedBlock.value ? what : null)
+  const ask = (what: 'pain' | 'effort' | null) =>
+    (asking.value = picked.value !== null && loggedBlock.value ? what : null)
   function sitOut(why: string): void {
-    if (picked.value !== null && !meeting.changed.left.has(picked.value)) meeting.press({ event: 'leave', participant: picked.value, why })
+    if (picked.value !== null && !meeting.changed.left.has(picked.value))
+      meeting.press({ event: 'leave', participant: picked.value, why })
   }
   function comeBack(id: string): void {
     meeting.press({ event: 'return', participant: id })
   }
   const pickedName = computed(() => calledName(pickedPerson.value?.name ?? ''))
-  return { people, picked, pickedPerson, pickedName, asking, shown, waiting, isAsked, pick, log, logTheRest, addDetail, number, ask, sitOut, comeBack }
+  return {
+    people,
+    picked,
+    pickedPerson,
+    pickedName,
+    asking,
+    shown,
+    waiting,
+    isAsked,
+    pick,
+    log,
+    logTheRest,
+    addDetail,
+    number,
+    ask,
+    sitOut,
+    comeBack,
+  }
 }
 export type Logging = ReturnType<typeof useLogging>

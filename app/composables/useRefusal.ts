@@ -3,7 +3,9 @@ import { z } from 'zod'
 
 const Refused = z.object({
   message: z.string().default('This did not work.'),
-  data: z.object({ code: z.string(), fields: z.record(z.string(), z.string()), current: z.unknown().optional() }).optional(),
+  data: z
+    .object({ code: z.string(), fields: z.record(z.string(), z.string()), current: z.unknown().optional() })
+    .optional(),
 })
 
 export interface Refusal {
@@ -17,8 +19,17 @@ export interface Refusal {
 /** Reads what the server said when it refused; anything else is said to be out of reach. */
 export function refusalOf(error: unknown): Refusal {
   if (!(error instanceof FetchError) || error.statusCode === undefined) {
-    return { status: 0, message: 'The server cannot be reached. What you typed is kept; it is tried again.', fields: {} }
+    return {
+      status: 0,
+      message: 'The server cannot be reached. What you typed is kept; it is tried again.',
+      fields: {},
+    }
   }
   const said = Refused.safeParse(error.data).data
-  return { status: error.statusCode, message: said?.message ?? error.message, fields: said?.data?.fields ?? {}, current: said?.data?.current }
+  return {
+    status: error.statusCode,
+    message: said?.message ?? error.message,
+    fields: said?.data?.fields ?? {},
+    current: said?.data?.current,
+  }
 }

@@ -7,15 +7,28 @@ export function useRehearsal(led: LedClass) {
   const speed = computed(() => meeting.rehearsal?.speed ?? null)
   const setSpeed = (to: number | null) => meeting.rehearse(to)
   // When a block is over, everybody in it has done something.
-  watch(() => led.step.value?.blockId, (_now, before) => {
-    if (!meeting.rehearsal || !before) return
-    const at = meeting.plan!.blocks.findIndex((block) => block.id === before)
-    const block = meeting.plan!.blocks[at]
-    const works = led.steps.value.filter((step) => step.blockId === before && step.kind === 'work')
-    if (!block || works.length === 0) return
-    const silent = meeting.ridersPresent.filter((rider) => led.outcomesOf(rider.id, before).length === 0)
-    meeting.log(rehearsedOutcomes(block, at, silent, [...new Set(works.map((step) => step.side))], works[0]!.seconds, meeting.sides.startSide, Math.random))
-  })
+  watch(
+    () => led.step.value?.blockId,
+    (_now, before) => {
+      if (!meeting.rehearsal || !before) return
+      const at = meeting.plan!.blocks.findIndex((block) => block.id === before)
+      const block = meeting.plan!.blocks[at]
+      const works = led.steps.value.filter((step) => step.blockId === before && step.kind === 'work')
+      if (!block || works.length === 0) return
+      const silent = meeting.ridersPresent.filter((rider) => led.outcomesOf(rider.id, before).length === 0)
+      meeting.log(
+        rehearsedOutcomes(
+          block,
+          at,
+          silent,
+          [...new Set(works.map((step) => step.side))],
+          works[0]!.seconds,
+          meeting.sides.startSide,
+          Math.random,
+        ),
+      )
+    },
+  )
   onBeforeUnmount(() => {
     if (meeting.rehearsal) void setSpeed(null)
   })

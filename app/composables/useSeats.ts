@@ -17,19 +17,33 @@ export function useSeats() {
     const { roomLengthM, roomWidthM, door } = meeting.view!.venue
     return { lengthM: roomLengthM, widthM: roomWidthM, door: { ...door } }
   })
-  const sitters = computed((): RoomSitter[] => meeting.present.filter((person) => meeting.riders.get(person.id)?.today.takesPart).map((person) => ({
-    id: person.id, tier: meeting.riders.get(person.id)!.today.tier, needs: { ...(person.seat ?? NO_NEEDS) }, friends: [...person.beside], joins: person.joins,
-  })))
+  const sitters = computed((): RoomSitter[] =>
+    meeting.present
+      .filter((person) => meeting.riders.get(person.id)?.today.takesPart)
+      .map((person) => ({
+        id: person.id,
+        tier: meeting.riders.get(person.id)!.today.tier,
+        needs: { ...(person.seat ?? NO_NEEDS) },
+        friends: [...person.beside],
+        joins: person.joins,
+      })),
+  )
   let worker: Worker | undefined
-  watch([sitters, room, kind], () => {
-    worker ??= new Worker(new URL('../workers/seats.worker.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<SeatedRoom>) => (workedOut.value = data)
-    worker.postMessage({ room: room.value, sitters: sitters.value, kind: kind.value } satisfies SeatTask)
-  }, { immediate: true })
+  watch(
+    [sitters, room, kind],
+    () => {
+      worker ??= new Worker(new URL('../workers/seats.worker.ts', import.meta.url), { type: 'module' })
+      worker.onmessage = ({ data }: MessageEvent<SeatedRoom>) => (workedOut.value = data)
+      worker.postMessage({ room: room.value, sitters: sitters.value, kind: kind.value } satisfies SeatTask)
+    },
+    { immediate: true },
+  )
   onBeforeUnmount(() => worker?.terminate())
 
   const byHand = computed(() => meeting.view!.meeting.seating)
-  const seated = computed(() => (byHand.value ? seatRoom(room.value, sitters.value, { byHand: byHand.value, kind: kind.value }) : workedOut.value))
+  const seated = computed(() =>
+    byHand.value ? seatRoom(room.value, sitters.value, { byHand: byHand.value, kind: kind.value }) : workedOut.value,
+  )
   const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
   function reasonsOf(id: string, of = seated.value): { words: string; isMet: boolean }[] {
     const sitter = sitters.value.find((one) => one.id === id)
@@ -40,10 +54,20 @@ export function useSeats() {
     const before = seated.value
     if (!before || a === b) return []
     const order = before.order.map((id) => (id === a ? b : id === b ? a : id))
-    const held = new Set(before.order.flatMap((id) => reasonsOf(id).filter((reason) => reason.isMet).map((reason) => `${id} ${reason.words.split(':')[0]}`)))
+    const held = new Set(
+      before.order.flatMap((id) =>
+        reasonsOf(id)
+          .filter((reason) => reason.isMet)
+          .map((reason) => `${id} ${reason.words.split(':')[0]}`),
+      ),
+    )
     meeting.seat(order)
     const after = seated.value!
-    return after.order.flatMap((id) => reasonsOf(id, after).filter((reason) => !reason.isMet && held.has(`${id} ${reason.words.split(':')[0]}`)).map((reason) => `${nameOf(id)}: ${reason.words.toLowerCase()}`))
+    return after.order.flatMap((id) =>
+      reasonsOf(id, after)
+        .filter((reason) => !reason.isMet && held.has(`${id} ${reason.words.split(':')[0]}`))
+        .map((reason) => `${nameOf(id)}: ${reason.words.toLowerCase()}`),
+    )
   }
   return { room, seated, kind, byHand, reasonsOf, swap }
 }

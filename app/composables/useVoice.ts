@@ -13,11 +13,21 @@ export interface Heard {
 }
 type Tone = 'change' | 'go' | 'tick' | 'end'
 
-const PITCHES: Record<Tone, [hz: number, seconds: number, loud: number]> = { change: [392, 0.7, 0.1], go: [523, 0.5, 0.12], tick: [660, 0.08, 0.05], end: [330, 1.2, 0.12] }
+const PITCHES: Record<Tone, [hz: number, seconds: number, loud: number]> = {
+  change: [392, 0.7, 0.1],
+  go: [523, 0.5, 0.12],
+  tick: [660, 0.08, 0.05],
+  end: [330, 1.2, 0.12],
+}
 
 /** Soft tones through Web Audio and the device's speech where there is one. */
 export function useVoice() {
-  const heard = useLocalStorage<Heard>('unhurried-circle-heard', { tones: true, lastFive: true, count: false, speech: false })
+  const heard = useLocalStorage<Heard>('unhurried-circle-heard', {
+    tones: true,
+    lastFive: true,
+    count: false,
+    speech: false,
+  })
   let audio: AudioContext | undefined
   const canSpeak = typeof speechSynthesis !== 'undefined'
 

@@ -16,10 +16,28 @@ const PLACES = [
     <header class="border-b border-line no-print">
       <div class="mx-auto max-w-[1400px] px-5 flex items-center gap-x-6 gap-y-1 flex-wrap min-h-14">
         <NuxtLink to="/" class="flex items-center gap-2.5 font-semibold text-action py-2">
-          <svg viewBox="0 0 32 32" width="26" height="26" aria-hidden="true"><circle cx="16" cy="16" r="12.5" fill="none" stroke="currentColor" stroke-width="3" stroke-dasharray="9 4.1" /><circle cx="16" cy="16" r="3" fill="currentColor" /></svg>Unhurried Circle
+          <svg viewBox="0 0 32 32" width="26" height="26" aria-hidden="true">
+            <circle
+              cx="16"
+              cy="16"
+              r="12.5"
+              fill="none"
+              stroke="currentColor"
+              stroke-width="3"
+              stroke-dasharray="9 4.1"
+            />
+            <circle cx="16" cy="16" r="3" fill="currentColor" /></svg
+          >Unhurried Circle
         </NuxtLink>
         <nav aria-label="Places" class="flex gap-1 flex-wrap">
-          <NuxtLink v-for="place in PLACES" :key="place.to" :to="place.to" class="px-3 py-2.5 rounded-lg hover:bg-sunk" exact-active-class="font-semibold underline underline-offset-8 decoration-2 decoration-action">{{ place.name }}</NuxtLink>
+          <NuxtLink
+            v-for="place in PLACES"
+            :key="place.to"
+            :to="place.to"
+            class="px-3 py-2.5 rounded-lg hover:bg-sunk"
+            exact-active-class="font-semibold underline underline-offset-8 decoration-2 decoration-action"
+            >{{ place.name }}</NuxtLink
+          >
         </nav>
         <div v-if="account" class="ml-auto flex items-center gap-3 text-faint">
           <span class="text-[0.94rem]">Keys: <kbd class="key">?</kbd></span>

@@ -11,7 +11,8 @@ const circleId = ref(practice.circles.length === 1 ? practice.circles[0]!.id : '
 const chosen = computed(() => circleId.value || practice.circles[0]?.id || '')
 const series = computed(() => dates.known.series.filter((one) => one.circleId === chosen.value))
 const adding = ref(false)
-const ruleWords = ({ firstOn, time, zone, everyWeeks, until }: SeriesRule) => `${format(firstOn, 'EEEE')}s at ${time} (${zone}), ${everyWeeks === 1 ? 'every week' : `every ${everyWeeks} weeks`} from ${format(firstOn, 'd MMM yyyy')}${until ? ` until ${format(until, 'd MMM yyyy')}` : ''}`
+const ruleWords = ({ firstOn, time, zone, everyWeeks, until }: SeriesRule) =>
+  `${format(firstOn, 'EEEE')}s at ${time} (${zone}), ${everyWeeks === 1 ? 'every week' : `every ${everyWeeks} weeks`} from ${format(firstOn, 'd MMM yyyy')}${until ? ` until ${format(until, 'd MMM yyyy')}` : ''}`
 async function remove(id: string): Promise<void> {
   await $fetch(`/api/series/${id}`, { method: 'DELETE' })
   await dates.open()
@@ -24,16 +25,51 @@ async function added(): Promise<void> {
 
 <template>
   <div class="space-y-8 max-w-5xl">
-    <div class="flex flex-wrap items-baseline gap-4"><h1>Dates</h1><select v-if="practice.circles.length > 1" v-model="circleId" class="field w-64" aria-label="Circle"><option value="">All circles</option><option v-for="one in practice.circles" :key="one.id" :value="one.id">{{ one.name }}</option></select></div>
+    <div class="flex flex-wrap items-baseline gap-4">
+      <h1>Dates</h1>
+      <select v-if="practice.circles.length > 1" v-model="circleId" class="field w-64" aria-label="Circle">
+        <option value="">All circles</option>
+        <option v-for="one in practice.circles" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+    </div>
     <DatesAhead :circle-id="circleId" />
     <template v-if="isLead && chosen">
-      <section aria-label="Series" class="space-y-3"><h2>Series<span v-if="practice.circles.length > 1" class="text-faint font-normal"> of {{ practice.circles.find((one) => one.id === chosen)?.name }}</span></h2>
-        <ul v-if="series.length > 0" class="divide-y divide-line"><li v-for="one in series" :key="one.id" class="flex flex-wrap gap-4 items-center py-1"><span class="flex-1">{{ ruleWords(one.rule) }}</span><button class="button button-quiet" @click="remove(one.id)">End the series</button></li></ul>
-        <SeriesForm v-if="adding || series.length === 0" :key="chosen" :circle-id="chosen" @saved="added" /><button v-else class="button" @click="adding = true">Add another series</button>
+      <section aria-label="Series" class="space-y-3">
+        <h2>
+          Series<span v-if="practice.circles.length > 1" class="text-faint font-normal">
+            of {{ practice.circles.find((one) => one.id === chosen)?.name }}</span
+          >
+        </h2>
+        <ul v-if="series.length > 0" class="divide-y divide-line">
+          <li v-for="one in series" :key="one.id" class="flex flex-wrap gap-4 items-center py-1">
+            <span class="flex-1">{{ ruleWords(one.rule) }}</span><button
+              class="button button-quiet"
+              @click="remove(one.id)"
+            >
+              End the series
+            </button>
+          </li>
+        </ul>
+        <SeriesForm v-if="adding || series.length === 0" :key="chosen" :circle-id="chosen" @saved="added" /><button
+          v-else
+          class="button"
+          @click="adding = true"
+        >
+          Add another series
+        </button>
       </section>
-      <section aria-label="Places" class="space-y-3"><h2>Places and who waits</h2><WaitingList :key="chosen" :circle-id="chosen" /></section>
-      <section aria-label="Holidays" class="space-y-3"><h2>Holidays</h2><HolidayList /></section>
-      <section aria-label="Calendar files" class="space-y-3"><h2>Calendar files</h2><CalendarFile :key="chosen" :circle-id="chosen" /></section>
+      <section aria-label="Places" class="space-y-3">
+        <h2>Places and who waits</h2>
+        <WaitingList :key="chosen" :circle-id="chosen" />
+      </section>
+      <section aria-label="Holidays" class="space-y-3">
+        <h2>Holidays</h2>
+        <HolidayList />
+      </section>
+      <section aria-label="Calendar files" class="space-y-3">
+        <h2>Calendar files</h2>
+        <CalendarFile :key="chosen" :circle-id="chosen" />
+      </section>
     </template>
   </div>
 </template>

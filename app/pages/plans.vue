@@ -24,7 +24,16 @@ async function add(): Promise<void> {
   const startsAt = new Date(fields.startsAt)
   if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
   try {
-    const meeting = await $fetch<{ id: string }>('/api/meetings', { method: 'POST', body: { circleId: fields.circleId, startsAt: startsAt.toISOString(), ...(fields.planFrom.startsWith('shelf ') ? { shelfFrom: fields.planFrom.slice(6) } : { planFrom: fields.planFrom || null }) } })
+    const meeting = await $fetch<{ id: string }>('/api/meetings', {
+      method: 'POST',
+      body: {
+        circleId: fields.circleId,
+        startsAt: startsAt.toISOString(),
+        ...(fields.planFrom.startsWith('shelf ')
+          ? { shelfFrom: fields.planFrom.slice(6) }
+          : { planFrom: fields.planFrom || null }),
+      },
+    })
     await navigateTo(`/meetings/${meeting.id}/prepare`)
   } catch (error) {
     const refused = refusalOf(error)
@@ -37,17 +46,61 @@ async function add(): Promise<void> {
 <template>
   <div class="space-y-8">
     <h1>Plans</h1>
-    <form v-if="isLead && practice.circles.length > 0" class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="add">
-      <AppField v-slot="{ id, fieldClass }" label="Circle" class="w-64" :wrong="wrong.circleId"><select :id="id" v-model="fields.circleId" :class="fieldClass"><option v-for="circle in practice.circles" :key="circle.id" :value="circle.id">{{ circle.name }}</option></select></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="When" class="w-60" :wrong="wrong.startsAt"><input :id="id" v-model="fields.startsAt" type="datetime-local" :class="fieldClass" v-bind="aria" ></AppField>
-      <AppField v-slot="{ id, fieldClass }" label="Plan" class="w-72"><select :id="id" v-model="fields.planFrom" :class="fieldClass"><option value="">Begin empty</option><option v-for="kept in shelf.plans.filter((other) => !other.archived)" :key="kept.id" :value="`shelf ${kept.id}`">From the shelf: {{ kept.plan.title || 'no title' }}</option><option v-for="meeting in practice.meetings" :key="meeting.id" :value="meeting.id">As on {{ format(meeting.startsAt, 'd MMM') }}: {{ meeting.title }}</option></select></AppField>
+    <form
+      v-if="isLead && practice.circles.length > 0"
+      class="flex flex-wrap gap-4 items-start"
+      novalidate
+      @submit.prevent="add"
+    >
+      <AppField v-slot="{ id, fieldClass }" label="Circle" class="w-64" :wrong="wrong.circleId"
+        ><select :id="id" v-model="fields.circleId" :class="fieldClass">
+          <option v-for="circle in practice.circles" :key="circle.id" :value="circle.id">{{ circle.name }}</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass, aria }" label="When" class="w-60" :wrong="wrong.startsAt"
+        ><input :id="id" v-model="fields.startsAt" type="datetime-local" :class="fieldClass" v-bind="aria"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Plan" class="w-72"
+        ><select :id="id" v-model="fields.planFrom" :class="fieldClass">
+          <option value="">Begin empty</option>
+          <option
+            v-for="kept in shelf.plans.filter((other) => !other.archived)"
+            :key="kept.id"
+            :value="`shelf ${kept.id}`"
+          >
+            From the shelf: {{ kept.plan.title || 'no title' }}
+          </option>
+          <option v-for="meeting in practice.meetings" :key="meeting.id" :value="meeting.id">
+            As on {{ format(meeting.startsAt, 'd MMM') }}: {{ meeting.title }}
+          </option>
+        </select></AppField
+      >
       <button class="button button-main mt-[1.85rem]">Make the meeting</button>
       <p v-if="message" class="wrong w-full" role="alert">{{ message }}</p>
     </form>
-    <p v-if="practice.circles.length === 0">A plan belongs to a circle: <NuxtLink to="/practice" class="underline">set one up first</NuxtLink>.</p>
-    <section aria-labelledby="shelf-title" class="space-y-3"><h2 id="shelf-title">The shelf</h2><ShelfList v-slot="{ kept }" v-model:selected="selected"><ShelfPlanTools :key="kept.id" :kept="kept" /></ShelfList></section>
-    <section aria-labelledby="meetings-title"><h2 id="meetings-title" class="mb-2">Meetings</h2><ul class="divide-y divide-line">
-      <li v-for="meeting in practice.meetings" :key="meeting.id"><NuxtLink :to="`/meetings/${meeting.id}/prepare`" class="grid grid-cols-[9rem_minmax(0,1fr)_14rem_6rem] gap-4 py-3 px-2 hover:bg-sunk rounded-lg"><span class="numerals">{{ format(meeting.startsAt, 'EEE d MMM, HH:mm') }}</span><strong class="font-semibold">{{ meeting.title || 'No title yet' }}</strong><span class="text-faint">{{ nameOf(meeting.circleId) }}</span><span class="text-faint">{{ meeting.blocks }} blocks</span></NuxtLink></li>
-    </ul></section>
+    <p v-if="practice.circles.length === 0">
+      A plan belongs to a circle: <NuxtLink to="/practice" class="underline">set one up first</NuxtLink>.
+    </p>
+    <section aria-labelledby="shelf-title" class="space-y-3">
+      <h2 id="shelf-title">The shelf</h2>
+      <ShelfList v-slot="{ kept }" v-model:selected="selected"
+        ><ShelfPlanTools :key="kept.id" :kept="kept"
+      /></ShelfList>
+    </section>
+    <section aria-labelledby="meetings-title">
+      <h2 id="meetings-title" class="mb-2">Meetings</h2>
+      <ul class="divide-y divide-line">
+        <li v-for="meeting in practice.meetings" :key="meeting.id">
+          <NuxtLink
+            :to="`/meetings/${meeting.id}/prepare`"
+            class="grid grid-cols-[9rem_minmax(0,1fr)_14rem_6rem] gap-4 py-3 px-2 hover:bg-sunk rounded-lg"
+            ><span class="numerals">{{ format(meeting.startsAt, 'EEE d MMM, HH:mm') }}</span
+            ><strong class="font-semibold">{{ meeting.title || 'No title yet' }}</strong
+            ><span class="text-faint">{{ nameOf(meeting.circleId) }}</span
+            ><span class="text-faint">{{ meeting.blocks }} blocks</span></NuxtLink
+          >
+        </li>
+      </ul>
+    </section>
   </div>
 </template>

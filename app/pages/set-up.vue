@@ -45,13 +45,36 @@ async function restore(event: Event): Promise<void> {
     <form class="w-full max-w-md space-y-5" novalidate @submit.prevent="save">
       <h1>Set up your practice</h1>
       <p class="text-faint">The practice owns everything that is written down here. You are its first lead.</p>
-      <AppField v-slot="{ id, fieldClass, aria }" label="Name of the practice" :wrong="wrong.practice"><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria" autofocus ></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="Your name" :wrong="wrong.name"><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="name" ></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="E-mail" :wrong="wrong.email"><input :id="id" v-model="fields.email" :class="fieldClass" v-bind="aria" type="email" autocomplete="username" ></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong.password" hint="10 characters at least."><input :id="id" v-model="fields.password" :class="fieldClass" v-bind="aria" type="password" autocomplete="new-password" ></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Name of the practice" :wrong="wrong.practice"
+        ><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria" autofocus
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Your name" :wrong="wrong.name"
+        ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="name"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="E-mail" :wrong="wrong.email"
+        ><input :id="id" v-model="fields.email" :class="fieldClass" v-bind="aria" type="email" autocomplete="username"
+      /></AppField>
+      <AppField
+        v-slot="{ id, fieldClass, aria }"
+        label="Password"
+        :wrong="wrong.password"
+        hint="10 characters at least."
+        ><input
+          :id="id"
+          v-model="fields.password"
+          :class="fieldClass"
+          v-bind="aria"
+          type="password"
+          autocomplete="new-password"
+      /></AppField>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
       <button class="button button-main w-full">Make the practice</button>
-      <div class="border-t border-line pt-4"><label class="label" for="archive">Or restore a practice from its archive</label><input id="archive" type="file" accept=".gz" class="field" :disabled="restoring" @change="restore" ><p v-if="restoring" class="text-faint" role="status">Restoring; a large archive takes a minute.</p><p v-if="archiveWrong" class="wrong" role="alert">{{ archiveWrong }}</p></div>
+      <div class="border-t border-line pt-4">
+        <label class="label" for="archive">Or restore a practice from its archive</label
+        ><input id="archive" type="file" accept=".gz" class="field" :disabled="restoring" @change="restore" />
+        <p v-if="restoring" class="text-faint" role="status">Restoring; a large archive takes a minute.</p>
+        <p v-if="archiveWrong" class="wrong" role="alert">{{ archiveWrong }}</p>
+      </div>
     </form>
   </div>
 </template>

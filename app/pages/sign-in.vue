@@ -33,8 +33,12 @@ async function signIn(): Promise<void> {
     <div class="hidden lg:grid place-items-center bg-sunk">
       <svg viewBox="0 0 400 400" class="w-[70%] max-w-[30rem]" aria-hidden="true">
         <circle cx="200" cy="200" r="140" fill="none" stroke="var(--line)" stroke-width="2" />
-        <g v-for="(tier, at) in (['bed', 'chair', 'chair', 'standing', 'floor', 'chair', 'standing', 'floor'] as const)" :key="at" :transform="`translate(${200 + 140 * Math.sin(at * Math.PI / 4) - 28} ${200 - 140 * Math.cos(at * Math.PI / 4) - 28})`">
-          <TierGlyph :tier="tier" :level="(at * 2) % 5 + 1" :size="56" />
+        <g
+          v-for="(tier, at) in ['bed', 'chair', 'chair', 'standing', 'floor', 'chair', 'standing', 'floor'] as const"
+          :key="at"
+          :transform="`translate(${200 + 140 * Math.sin((at * Math.PI) / 4) - 28} ${200 - 140 * Math.cos((at * Math.PI) / 4) - 28})`"
+        >
+          <TierGlyph :tier="tier" :level="((at * 2) % 5) + 1" :size="56" />
         </g>
         <circle cx="200" cy="200" r="10" fill="var(--action)" />
       </svg>
@@ -46,10 +50,27 @@ async function signIn(): Promise<void> {
           <p class="text-faint mt-2">One class, four tiers, everybody at their own level.</p>
         </div>
         <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
-          <input :id="id" v-model="email" :class="fieldClass" v-bind="aria" type="email" autocomplete="username" required autofocus >
+          <input
+            :id="id"
+            v-model="email"
+            :class="fieldClass"
+            v-bind="aria"
+            type="email"
+            autocomplete="username"
+            required
+            autofocus
+          />
         </AppField>
         <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong">
-          <input :id="id" v-model="password" :class="fieldClass" v-bind="aria" type="password" autocomplete="current-password" required >
+          <input
+            :id="id"
+            v-model="password"
+            :class="fieldClass"
+            v-bind="aria"
+            type="password"
+            autocomplete="current-password"
+            required
+          />
         </AppField>
         <button class="button button-main w-full" :disabled="busy">Sign in</button>
       </form>

@@ -22,7 +22,9 @@ export const useCatalogue = defineStore('catalogue', () => {
   /** Fetches the words of movements that are not here yet; who leads a class has them all before it begins. */
   async function loadTexts(movements: Iterable<string>): Promise<void> {
     const wanted = [...new Set(movements)].filter((id) => !texts.has(id))
-    await Promise.all(wanted.map(async (id) => texts.set(id, MovementTexts.parse(await $fetch(`/api/movements/${id}/texts`)))))
+    await Promise.all(
+      wanted.map(async (id) => texts.set(id, MovementTexts.parse(await $fetch(`/api/movements/${id}/texts`)))),
+    )
   }
   const textsOf = (variation: Variation) => texts.get(variation.movement)?.variations[variation.id]
 

@@ -30,7 +30,10 @@ export const useMeeting = defineStore('meeting', () => {
   const clockOffsetMs = ref(0)
   /** A rehearsal alone: its clock runs faster, and nothing of it is sent or kept. */
   const rehearsal = shallowRef<{ speed: number; since: number; at: number } | null>(null)
-  const now = () => (rehearsal.value ? rehearsal.value.at + (Date.now() - rehearsal.value.since) * rehearsal.value.speed : Date.now() + clockOffsetMs.value)
+  const now = () =>
+    rehearsal.value
+      ? rehearsal.value.at + (Date.now() - rehearsal.value.since) * rehearsal.value.speed
+      : Date.now() + clockOffsetMs.value
 
   async function open(id: string): Promise<void> {
     if (view.value?.meeting.id !== id) {
@@ -47,7 +50,9 @@ export const useMeeting = defineStore('meeting', () => {
     const { movements } = catalogues.catalogue
     const planned = plan.value?.blocks.map((block) => block.movement) ?? []
     const standIns = planned.flatMap((id) => Object.values(movements.get(id)?.standIns ?? {}))
-    const breath = [...movements.values()].filter((movement) => movement.quality === 'breath').map((movement) => movement.id)
+    const breath = [...movements.values()]
+      .filter((movement) => movement.quality === 'breath')
+      .map((movement) => movement.id)
     await catalogues.loadTexts([...planned, ...standIns, ...breath].filter((id) => movements.has(id)))
   }
 
@@ -58,7 +63,9 @@ export const useMeeting = defineStore('meeting', () => {
     const fetched = MeetingView.parse(await $fetch(`/api/meetings/${id}`, { retry: 0 }))
     clockOffsetMs.value = fetched.now - (asked + Date.now()) / 2
     if (planIsDirty.value && view.value) fetched.meeting = view.value.meeting
-    view.value = outbox.letters.filter((kept) => kept.meetingId === id && kept.refused === '').reduce((known, kept) => withLetter(known, kept.letter), fetched)
+    view.value = outbox.letters
+      .filter((kept) => kept.meetingId === id && kept.refused === '')
+      .reduce((known, kept) => withLetter(known, kept.letter), fetched)
     settlePlan()
   }
   /** The plan on the screen: as it is led once the class has begun, as it is stored where nothing is unsaved. */
@@ -120,7 +127,9 @@ export const useMeeting = defineStore('meeting', () => {
 
   const someCame = computed(() => Object.values(view.value?.arrivals ?? {}).some((arrival) => arrival.came))
   /** Those who came; before anybody is ticked, everybody who is expected. */
-  const present = computed(() => (view.value?.people ?? []).filter((person) => !someCame.value || view.value!.arrivals[person.id]?.came))
+  const present = computed(() =>
+    (view.value?.people ?? []).filter((person) => !someCame.value || view.value!.arrivals[person.id]?.came),
+  )
 
   /** What has changed of people in class: another tier for the rest, no further part. */
   const changed = computed(() => changesOfPeople(view.value?.classEvents ?? []))
@@ -134,26 +143,87 @@ export const useMeeting = defineStore('meeting', () => {
     return {
       person,
       arrival: arrivals[participant]?.came ? arrivals[participant] : undefined,
-      when: { daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null, year: getYear(meeting.startsAt), screenedDaysAgo: person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn) },
-      choices: new Map(handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice])),
+      when: {
+        daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null,
+        year: getYear(meeting.startsAt),
+        screenedDaysAgo:
+          person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn),
+      },
+      choices: new Map(
+        handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice]),
+      ),
     }
   }
   /** Everybody who is here and takes part, in another plan than the one on the screen. */
-  const ridersFor = (other: Plan): RiderToday[] => present.value.map((person) => riderOf(expected(person.id), other, catalogues.catalogue)).filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id))
+  const ridersFor = (other: Plan): RiderToday[] =>
+    present.value
+      .map((person) => riderOf(expected(person.id), other, catalogues.catalogue))
+      .filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id))
   const riders = computed(() => {
     if (!view.value || !plan.value) return new Map<string, RiderToday>()
-    return new Map(view.value.people.map((person) => [person.id, riderOf(expected(person.id), plan.value!, catalogues.catalogue)]))
+    return new Map(
+      view.value.people.map((person) => [person.id, riderOf(expected(person.id), plan.value!, catalogues.catalogue)]),
+    )
   })
-  const ridersPresent = computed(() => present.value.map((person) => riders.value.get(person.id)!).filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id)))
-  const timeline = computed(() => timelineOf(plan.value!, ridersPresent.value, new Set(view.value!.met), catalogues.catalogue))
-  const checks = computed(() => (plan.value && view.value ? checksOf({
-    plan: plan.value, timeline: timeline.value, people: present.value, riders: ridersPresent.value, venue: view.value.venue, helpers: view.value.circle.helpers, climbAtMost: view.value.circle.climbAtMost, aim: plan.value.aim, catalogue: catalogues.catalogue,
-  }) : []))
+  const ridersPresent = computed(() =>
+    present.value
+      .map((person) => riders.value.get(person.id)!)
+      .filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id)),
+  )
+  const timeline = computed(() =>
+    timelineOf(plan.value!, ridersPresent.value, new Set(view.value!.met), catalogues.catalogue),
+  )
+  const checks = computed(() =>
+    plan.value && view.value
+      ? checksOf({
+          plan: plan.value,
+          timeline: timeline.value,
+          people: present.value,
+          riders: ridersPresent.value,
+          venue: view.value.venue,
+          helpers: view.value.circle.helpers,
+          climbAtMost: view.value.circle.climbAtMost,
+          aim: plan.value.aim,
+          catalogue: catalogues.catalogue,
+        })
+      : [],
+  )
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
   const sides = computed(() => sidesToday(view.value!.circle, view.value!.meeting.startsAt))
-  const arrivalOf = (participant: string): Arrival => view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
+  const arrivalOf = (participant: string): Arrival =>
+    view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
-  return { view, plan, planIsDirty, planSaved, now, open, refresh, hear, rehearsal, rehearse, changed, sayArrival, seat, report, choose, log, press, someCame, present, riders, ridersFor, ridersPresent, timeline, checks, expected, outcomes, twice, sides, arrivalOf }
+  return {
+    view,
+    plan,
+    planIsDirty,
+    planSaved,
+    now,
+    open,
+    refresh,
+    hear,
+    rehearsal,
+    rehearse,
+    changed,
+    sayArrival,
+    seat,
+    report,
+    choose,
+    log,
+    press,
+    someCame,
+    present,
+    riders,
+    ridersFor,
+    ridersPresent,
+    timeline,
+    checks,
+    expected,
+    outcomes,
+    twice,
+    sides,
+    arrivalOf,
+  }
 })

@@ -9,7 +9,14 @@ import { Circle, Venue } from '~~/core/room/circle'
 
 /** Everything that the four steps of a meeting work with, as the server hands it over. */
 export const MeetingView = z.object({
-  meeting: z.object({ id: z.string(), circleId: z.string(), startsAt: z.string(), plan: Plan, planVersion: z.number(), seating: z.array(z.string()).nullable().default(null) }),
+  meeting: z.object({
+    id: z.string(),
+    circleId: z.string(),
+    startsAt: z.string(),
+    plan: Plan,
+    planVersion: z.number(),
+    seating: z.array(z.string()).nullable().default(null),
+  }),
   circle: Circle,
   venue: Venue,
   people: z.array(Participant),

@@ -34,17 +34,30 @@ export const useOutbox = defineStore('outbox', () => {
   let retryMs = FIRST_RETRY_MS
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  const opened = () => (box ??= openDB('unhurried-circle', 1, { upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'name' }) }))
+  const opened = () =>
+    (box ??= openDB('unhurried-circle', 1, {
+      upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'name' }),
+    }))
 
   /** Reads what an earlier visit left and sends it. */
   async function open(): Promise<void> {
     const found = await (await opened()).getAll('outbox')
-    letters.value = found.flatMap((kept) => Kept.safeParse(kept).data ?? []).filter((kept) => kept.practiceId === account.value?.practiceId).sort((a, b) => a.at - b.at)
+    letters.value = found
+      .flatMap((kept) => Kept.safeParse(kept).data ?? [])
+      .filter((kept) => kept.practiceId === account.value?.practiceId)
+      .sort((a, b) => a.at - b.at)
     void send()
   }
 
   async function put(meetingId: string, name: string, letter: Letter): Promise<void> {
-    const kept: Kept = { name, at: Date.now(), practiceId: account.value!.practiceId, meetingId, letter: structuredClone(toRaw(letter)), refused: '' }
+    const kept: Kept = {
+      name,
+      at: Date.now(),
+      practiceId: account.value!.practiceId,
+      meetingId,
+      letter: structuredClone(toRaw(letter)),
+      refused: '',
+    }
     letters.value = [...letters.value.filter((other) => other.name !== name), kept]
     await (await opened()).put('outbox', kept)
     void send()
@@ -104,7 +117,11 @@ function deliver({ meetingId, letter }: Kept): Promise<unknown> {
     case 'events':
       return $fetch(`${base}/events`, { method: 'POST', body: { events: letter.events }, retry: 0 })
     case 'arrivals':
-      return $fetch(`${base}/arrivals`, { method: 'PUT', body: { participant: letter.participant, arrival: letter.arrival }, retry: 0 })
+      return $fetch(`${base}/arrivals`, {
+        method: 'PUT',
+        body: { participant: letter.participant, arrival: letter.arrival },
+        retry: 0,
+      })
     case 'seating':
       return $fetch(`${base}/seating`, { method: 'PUT', body: { seating: letter.seating }, retry: 0 })
     case 'accident':

@@ -56,7 +56,13 @@ export const usePlanEditor = defineStore('planEditor', () => {
       if (left.edits.length === 0) continue
       const isSame = left.version === version()
       unsaved.push(...left.edits)
-      putOnTop(meeting.plan!, version(), isSame ? 'Unsaved changes of an earlier visit were found.' : 'This plan was changed since an earlier visit left it unsaved.')
+      putOnTop(
+        meeting.plan!,
+        version(),
+        isSame
+          ? 'Unsaved changes of an earlier visit were found.'
+          : 'This plan was changed since an earlier visit left it unsaved.',
+      )
     }
   }
 
@@ -80,7 +86,8 @@ export const usePlanEditor = defineStore('planEditor', () => {
     if (edits.length === 0) return
     const step: Step = { edits, inverses: inOneGo(edits), at: Date.now() }
     const last = undoSteps.value.at(-1)
-    if (last && isSameField(last, step) && step.at - last.at < ONE_STEP_MS) undoSteps.value.splice(-1, 1, { ...step, inverses: last.inverses })
+    if (last && isSameField(last, step) && step.at - last.at < ONE_STEP_MS)
+      undoSteps.value.splice(-1, 1, { ...step, inverses: last.inverses })
     else undoSteps.value.push(step)
     redoSteps.value = []
   }
@@ -124,7 +131,13 @@ export const usePlanEditor = defineStore('planEditor', () => {
     const sent = unsaved.length
     const id = meetingId
     try {
-      const saved = Saved.parse(await $fetch(`/api/meetings/${id}/plan`, { method: 'PUT', body: { version: version(), plan: meeting.plan }, retry: 0 }))
+      const saved = Saved.parse(
+        await $fetch(`/api/meetings/${id}/plan`, {
+          method: 'PUT',
+          body: { version: version(), plan: meeting.plan },
+          retry: 0,
+        }),
+      )
       if (id !== meetingId) return
       meeting.planSaved(saved)
       unsaved = unsaved.slice(sent)
@@ -160,13 +173,24 @@ export const usePlanEditor = defineStore('planEditor', () => {
     unsaved = again.kept
     meeting.plan = again.plan
     keep()
-    const lost = again.lost.length === 0 ? 'Nothing is lost.' : `Left out, since its block is gone: ${again.lost.length} of yours.`
+    const lost =
+      again.lost.length === 0 ? 'Nothing is lost.' : `Left out, since its block is gone: ${again.lost.length} of yours.`
     notice.value = `${why} Your changes were put on top of it. ${lost}`
     saveSoon(0)
   }
 
   if (import.meta.client) window.addEventListener('online', () => saveSoon(0))
-  return { open, apply, undo, redo, copied, canUndo: computed(() => undoSteps.value.length > 0), canRedo: computed(() => redoSteps.value.length > 0), state, notice }
+  return {
+    open,
+    apply,
+    undo,
+    redo,
+    copied,
+    canUndo: computed(() => undoSteps.value.length > 0),
+    canRedo: computed(() => redoSteps.value.length > 0),
+    state,
+    notice,
+  }
 })
 
 function isSameField({ edits: [a, ...more] }: Step, { edits: [b, ...others] }: Step): boolean {

@@ -1,9 +1,19 @@
 import type { ConditionState } from '~~/core/reflect/gates'
 
-export const STATE_WORDS: Record<ConditionState, string> = { passed: 'passed', failed: 'not passed', 'not-measured': 'not yet measured', 'too-old': 'too old' }
+export const STATE_WORDS: Record<ConditionState, string> = {
+  passed: 'passed',
+  failed: 'not passed',
+  'not-measured': 'not yet measured',
+  'too-old': 'too old',
+}
 
 /** A condition's state as a sign that needs no colour. */
-export const STATE_SIGNS: Record<ConditionState, string> = { passed: '✓', failed: '✕', 'not-measured': '○', 'too-old': '↻' }
+export const STATE_SIGNS: Record<ConditionState, string> = {
+  passed: '✓',
+  failed: '✕',
+  'not-measured': '○',
+  'too-old': '↻',
+}
 
 export const ACCESS_WORDS = { yes: 'alone', 'with-help': 'with help', no: 'not open' } as const
 

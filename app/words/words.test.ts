@@ -10,7 +10,13 @@ const RIGHT = { sideHabit: 'left-right', startSide: 'right' } as const
 const NAMELESS = { sideHabit: 'first-second', startSide: 'left' } as const
 
 describe('the words of the screens', () => {
-  it.each([[0, '0:00'], [9.4, '0:09'], [59.6, '1:00'], [2705, '45:05'], [-61, '−1:01']])('%s s are %s', (seconds, words) => {
+  it.each([
+    [0, '0:00'],
+    [9.4, '0:09'],
+    [59.6, '1:00'],
+    [2705, '45:05'],
+    [-61, '−1:01'],
+  ])('%s s are %s', (seconds, words) => {
     expect(clockWords(seconds)).toBe(words)
   })
   it('name the side by the circle’s habit', () => {
@@ -22,16 +28,25 @@ describe('the words of the screens', () => {
     expect(stepWords({ kind: 'change-side', side: 'second' }, LEFT)).toBe('Change to the right side')
   })
   it('never leave a lane in silence', () => {
-    expect(laneWords({ kind: 'filler', side: 'both', round: 1, leftSeconds: 0 }, LEFT)).toBe('Stay and breathe, or one more round')
+    expect(laneWords({ kind: 'filler', side: 'both', round: 1, leftSeconds: 0 }, LEFT)).toBe(
+      'Stay and breathe, or one more round',
+    )
     expect(laneWords({ kind: 'rest', side: 'first', round: 2, leftSeconds: 4 }, LEFT)).toBe('Rest')
   })
   it('call people by their first name', () => {
     expect(calledName('Agnes Tveit')).toBe('Agnes')
     expect(calledName('Kit')).toBe('Kit')
   })
-  it.each(Object.keys(DOSE_KINDS) as DoseKind[])('show every number of a %s, and begin with one that can be stored', (kind) => {
-    const { fresh, fields } = DOSE_KINDS[kind]
-    expect(Dose.parse(fresh)).toEqual(fresh)
-    expect(fields.map((field) => field.key).sort()).toEqual(Object.keys(fresh).filter((key) => key !== 'kind').sort())
-  })
+  it.each(Object.keys(DOSE_KINDS) as DoseKind[])(
+    'show every number of a %s, and begin with one that can be stored',
+    (kind) => {
+      const { fresh, fields } = DOSE_KINDS[kind]
+      expect(Dose.parse(fresh)).toEqual(fresh)
+      expect(fields.map((field) => field.key).sort()).toEqual(
+        Object.keys(fresh)
+          .filter((key) => key !== 'kind')
+          .sort(),
+      )
+    },
+  )
 })

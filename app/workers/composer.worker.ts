@@ -22,5 +22,6 @@ self.onmessage = async ({ data: { ask, from } }: MessageEvent<ComposeTask>) => {
   const best = answer.plans[0]
   if (!best) return
   const highs = await loadHighs({ locateFile: () => wasmUrl })
-  for (const proof of proofsOf(problem, best.score, highs)) self.postMessage({ kind: 'bound', ...proof } satisfies ComposeDone)
+  for (const proof of proofsOf(problem, best.score, highs))
+    self.postMessage({ kind: 'bound', ...proof } satisfies ComposeDone)
 }

@@ -12,5 +12,7 @@ export interface SeatTask {
 const LOOKS = 400_000
 
 self.onmessage = ({ data: { room, sitters, kind } }: MessageEvent<SeatTask>) => {
-  self.postMessage(seatRoom(room, sitters, { exchanges: { looks: LOOKS, chance: chanceFor('seats') }, kind }) satisfies SeatedRoom)
+  self.postMessage(
+    seatRoom(room, sitters, { exchanges: { looks: LOOKS, chance: chanceFor('seats') }, kind }) satisfies SeatedRoom,
+  )
 }

@@ -34,18 +34,31 @@ export function contactsIn(contacts: PoseContacts, scene: Scene): Contact[] {
     ...SIDES.flatMap((side) => footContacts(side, contacts[`${side}Foot`] ?? contacts.feet ?? 'free', scene)),
     ...SIDES.flatMap((side) => kneeContacts(side, contacts[`${side}Knee`] ?? contacts.knees ?? 'free', scene)),
     ...SIDES.flatMap((side) => handContacts(side, contacts[`${side}Hand`] ?? contacts.hands ?? 'free', scene)),
-    ...SIDES.flatMap((side): Contact[] => ((contacts[`${side}Elbow`] ?? contacts.elbows) === 'floor' ? [on(`${side} elbow`, scene.ground), on(`${side} wrist`, scene.ground)] : [])),
+    ...SIDES.flatMap((side): Contact[] =>
+      (contacts[`${side}Elbow`] ?? contacts.elbows) === 'floor'
+        ? [on(`${side} elbow`, scene.ground), on(`${side} wrist`, scene.ground)]
+        : [],
+    ),
     ...trunkContacts(contacts, scene),
   ]
 }
 
 const on = (spot: Spot, height: number): Contact => ({ kind: 'plane', spot, normal: UP, at: height })
 const wallNormal = (scene: Scene): Vec => (scene.wall === 'behind' ? [1, 0, 0] : [-1, 0, 0])
-const onWall = (spot: Spot, scene: Scene): Contact => ({ kind: 'plane', spot, normal: wallNormal(scene), at: scene.wall === 'behind' ? scene.wallAt : -scene.wallAt })
+const onWall = (spot: Spot, scene: Scene): Contact => ({
+  kind: 'plane',
+  spot,
+  normal: wallNormal(scene),
+  at: scene.wall === 'behind' ? scene.wallAt : -scene.wallAt,
+})
 
 function footContacts(side: BodySide, where: NonNullable<PoseContacts['feet']>, scene: Scene): Contact[] {
   const spot = (name: LimbSpot): Spot => `${side} ${name}`
-  const flat = (height: number): Contact[] => [on(spot('heel'), height), on(spot('ball'), height), on(spot('toe'), height)]
+  const flat = (height: number): Contact[] => [
+    on(spot('heel'), height),
+    on(spot('ball'), height),
+    on(spot('toe'), height),
+  ]
   const floor = scene.bedBox ? 0 : scene.ground
   switch (where) {
     case 'floor':
@@ -69,7 +82,16 @@ function footContacts(side: BodySide, where: NonNullable<PoseContacts['feet']>, 
     case 'wall':
       return [onWall(spot('heel'), scene), onWall(spot('ball'), scene)]
     case 'other-knee':
-      return [{ kind: 'limb', spot: spot('ankle'), from: `${other(side)} hip`, to: `${other(side)} knee`, share: 0.86, radius: 0.034 }]
+      return [
+        {
+          kind: 'limb',
+          spot: spot('ankle'),
+          from: `${other(side)} hip`,
+          to: `${other(side)} knee`,
+          share: 0.86,
+          radius: 0.034,
+        },
+      ]
     case 'chair':
       return flat(scene.seatTop)
     case 'free':
@@ -99,9 +121,22 @@ function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>,
   const palm: Spot = `${side} palm`
   const tip: Spot = `${side} fingertip`
   const away = side === 'right' ? 1 : -1
-  const onLimb = (from: Spot, to: Spot, share: number, radius: number, spot: Spot = palm): Contact => ({ kind: 'limb', spot, from, to, share, radius })
-  const flat = (height: number, near: readonly [number | null, number | null, number | null] = [null, null, null], spread = 0.05): Contact[] => [
-    on(palm, height), { kind: 'palm', side, against: [0, -1, 0] }, { kind: 'near', spot: palm, at: near, spread },
+  const onLimb = (from: Spot, to: Spot, share: number, radius: number, spot: Spot = palm): Contact => ({
+    kind: 'limb',
+    spot,
+    from,
+    to,
+    share,
+    radius,
+  })
+  const flat = (
+    height: number,
+    near: readonly [number | null, number | null, number | null] = [null, null, null],
+    spread = 0.05,
+  ): Contact[] => [
+    on(palm, height),
+    { kind: 'palm', side, against: [0, -1, 0] },
+    { kind: 'near', spot: palm, at: near, spread },
   ]
   const chairBackX = scene.chair === 'before' ? scene.chairAt[0] - cm(SIZE_CM.seatSide / 2) : -cm(SIZE_CM.seatSide / 2)
   switch (where) {
@@ -120,15 +155,29 @@ function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>,
     case 'seat':
       return flat(scene.seatTop, [null, null, away * 0.115], 0.02)
     case 'chair-back':
-      return flat(cm(SIZE_CM.chairBack), scene.chair === 'sideways' ? [0.02, null, cm(21)] : scene.chair === 'beside' ? [null, null, scene.chairAt[2] - cm(21)] : [chairBackX, null, away * 0.085], 0.012)
+      return flat(
+        cm(SIZE_CM.chairBack),
+        scene.chair === 'sideways'
+          ? [0.02, null, cm(21)]
+          : scene.chair === 'beside'
+            ? [null, null, scene.chairAt[2] - cm(21)]
+            : [chairBackX, null, away * 0.085],
+        0.012,
+      )
     case 'chair-back-fingertip':
-      return [on(tip, cm(SIZE_CM.chairBack)), { kind: 'near', spot: tip, at: [chairBackX, null, away * 0.07], spread: 0.012 }]
+      return [
+        on(tip, cm(SIZE_CM.chairBack)),
+        { kind: 'near', spot: tip, at: [chairBackX, null, away * 0.07], spread: 0.012 },
+      ]
     case 'chair-seat':
       return flat(scene.seatTop, [scene.chairAt[0] - 0.03, null, scene.chairAt[2] + away * 0.08], 0.025)
     case 'chair-seat-side':
       return flat(scene.seatTop, [scene.chairAt[0], null, scene.chairAt[2] - 0.06], 0.03)
     case 'wall':
-      return [onWall(palm, scene), { kind: 'palm', side, against: wallNormal(scene).map((part) => -part) as unknown as Vec }]
+      return [
+        onWall(palm, scene),
+        { kind: 'palm', side, against: wallNormal(scene).map((part) => -part) as unknown as Vec },
+      ]
     case 'wall-fingertip':
       return [onWall(tip, scene)]
     case 'floor':
@@ -161,16 +210,29 @@ function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>,
 function trunkContacts({ seat, back, head, flank }: PoseContacts, scene: Scene): Contact[] {
   const contacts: Contact[] = []
   const { ground } = scene
-  if (seat === 'chair') contacts.push(on('seat', scene.seatTop), { kind: 'near', spot: 'seat', at: [-0.035, null, 0], spread: 0.004 })
-  if (seat === 'chair-edge') contacts.push(on('seat', scene.seatTop), { kind: 'near', spot: 'seat', at: [0.055, null, 0], spread: 0.004 })
+  if (seat === 'chair')
+    contacts.push(on('seat', scene.seatTop), { kind: 'near', spot: 'seat', at: [-0.035, null, 0], spread: 0.004 })
+  if (seat === 'chair-edge')
+    contacts.push(on('seat', scene.seatTop), { kind: 'near', spot: 'seat', at: [0.055, null, 0], spread: 0.004 })
   if (seat === 'bed') contacts.push(on('seat', ground))
-  if (seat === 'bed-edge') contacts.push(on('seat', scene.bedTop), { kind: 'near', spot: 'seat', at: [0, null, 0], spread: 0.004 })
+  if (seat === 'bed-edge')
+    contacts.push(on('seat', scene.bedTop), { kind: 'near', spot: 'seat', at: [0, null, 0], spread: 0.004 })
   if (seat === 'floor') contacts.push(on('seat', ground + cm(scene.seatBlockCm)))
-  if (seat === 'heels') contacts.push({ kind: 'meet', spot: 'left heel', other: 'seat' }, { kind: 'meet', spot: 'right heel', other: 'seat' })
+  if (seat === 'heels')
+    contacts.push(
+      { kind: 'meet', spot: 'left heel', other: 'seat' },
+      { kind: 'meet', spot: 'right heel', other: 'seat' },
+    )
   if (back === 'floor') contacts.push(on('sacrum', ground), on('chest', ground))
   if (back === 'wall') contacts.push(onWall('sacrum', scene), onWall('chest', scene))
   if (back === 'chair') contacts.push({ kind: 'plane', spot: 'chest', normal: [0.985, -0.17, 0], at: -cm(21) - 0.075 })
-  if (back === 'pillows') contacts.push(on('sacrum', ground), { kind: 'plane', spot: 'chest', normal: [0.64, 0.768, 0], at: ground * 0.768 - BUILD.pelvis * 0.2 })
+  if (back === 'pillows')
+    contacts.push(on('sacrum', ground), {
+      kind: 'plane',
+      spot: 'chest',
+      normal: [0.64, 0.768, 0],
+      at: ground * 0.768 - BUILD.pelvis * 0.2,
+    })
   if (head === 'floor') contacts.push(on('head', ground + cm(scene.headPillows * SIZE_CM.pillow * 0.55)))
   if (flank === 'floor') contacts.push(on('right hip', ground), on('right shoulder', ground))
   return contacts

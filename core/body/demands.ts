@@ -55,7 +55,8 @@ export function tagsOfPose(pose: SolvedPose): Set<Tag> {
     if (hipFlexion > DEEP_HIP_DEG + (sits ? 9 : 0)) tags.add('deep-hip-bend')
     if (hipFlexion < -HIP_BACK_END_DEG) tags.add('hip-back-end')
     if (kneeFlexion > DEEP_KNEE_DEG + 20) tags.add('deep-knee-bend')
-    if (Math.max(angle(side, 'shoulderFlexion'), angle(side, 'shoulderAbduction')) > OVERHEAD_DEG) tags.add('overhead-arm')
+    if (Math.max(angle(side, 'shoulderFlexion'), angle(side, 'shoulderAbduction')) > OVERHEAD_DEG)
+      tags.add('overhead-arm')
     const knee = ballAt(body, `${side} knee`)
     const carries = pose.base !== 'side' && pose.base !== 'supine' && knee.at[1] < 0.12 && body.midHip[1] > 0.16
     if (carries) tags.add('kneeling')

@@ -7,16 +7,38 @@ import type { Skeleton } from './skeleton'
 
 /** Light and dark tones by class; props have three. One body for everyone, no face. */
 const TONES: Record<string, [light: string, dark: string]> = {
-  skin: ['#c98f6b', '#cf9a78'], 'skin-far': ['#dfbb9f', '#8d6f5c'], ear: ['#b87d5b', '#b37f61'], hair: ['#3a3431', '#57504c'],
-  shirt: ['#2f7f86', '#3f9aa1'], 'shirt-far': ['#8db8b8', '#2c6469'], legs: ['#3b4460', '#5d6994'], 'legs-far': ['#9da3b3', '#3f4763'],
-  'wood-top': ['#dccaa6', '#7a6a4d'], 'wood-side': ['#b9a47c', '#5c4f38'], 'wood-front': ['#cbb88f', '#6a5c42'],
-  'bed-top': ['#efe9dc', '#4a4a4c'], 'bed-side': ['#d3cbb9', '#343436'], 'bed-front': ['#e2dac9', '#3e3e41'],
-  'mat-top': ['#c9d6c4', '#38463c'], 'mat-side': ['#a9b9a4', '#2c372f'], 'mat-front': ['#b8c7b3', '#323e35'],
-  'wall-top': ['#d9d3c6', '#3b444c'], 'wall-side': ['#e6e1d6', '#2c353c'], 'wall-front': ['#d9d3c6', '#343d45'],
-  'block-top': ['#c3b6d8', '#6a5f85'], 'block-side': ['#a395bd', '#51486a'], 'block-front': ['#b3a6ca', '#5d5477'],
-  'cushion-top': ['#e4c0a8', '#8a6752'], 'cushion-side': ['#cba389', '#6f513f'], 'cushion-front': ['#d8b298', '#7c5c48'],
-  'step-top': ['#cfd3d6', '#59636b'], 'step-side': ['#aeb4b9', '#434b52'], 'step-front': ['#bfc4c8', '#4e575e'],
-  pillow: ['#f4f0e8', '#6b6f78'], strap: ['#e3a02f', '#e3a02f'], shadow: ['#17212b', '#000000'],
+  skin: ['#c98f6b', '#cf9a78'],
+  'skin-far': ['#dfbb9f', '#8d6f5c'],
+  ear: ['#b87d5b', '#b37f61'],
+  hair: ['#3a3431', '#57504c'],
+  shirt: ['#2f7f86', '#3f9aa1'],
+  'shirt-far': ['#8db8b8', '#2c6469'],
+  legs: ['#3b4460', '#5d6994'],
+  'legs-far': ['#9da3b3', '#3f4763'],
+  'wood-top': ['#dccaa6', '#7a6a4d'],
+  'wood-side': ['#b9a47c', '#5c4f38'],
+  'wood-front': ['#cbb88f', '#6a5c42'],
+  'bed-top': ['#efe9dc', '#4a4a4c'],
+  'bed-side': ['#d3cbb9', '#343436'],
+  'bed-front': ['#e2dac9', '#3e3e41'],
+  'mat-top': ['#c9d6c4', '#38463c'],
+  'mat-side': ['#a9b9a4', '#2c372f'],
+  'mat-front': ['#b8c7b3', '#323e35'],
+  'wall-top': ['#d9d3c6', '#3b444c'],
+  'wall-side': ['#e6e1d6', '#2c353c'],
+  'wall-front': ['#d9d3c6', '#343d45'],
+  'block-top': ['#c3b6d8', '#6a5f85'],
+  'block-side': ['#a395bd', '#51486a'],
+  'block-front': ['#b3a6ca', '#5d5477'],
+  'cushion-top': ['#e4c0a8', '#8a6752'],
+  'cushion-side': ['#cba389', '#6f513f'],
+  'cushion-front': ['#d8b298', '#7c5c48'],
+  'step-top': ['#cfd3d6', '#59636b'],
+  'step-side': ['#aeb4b9', '#434b52'],
+  'step-front': ['#bfc4c8', '#4e575e'],
+  pillow: ['#f4f0e8', '#6b6f78'],
+  strap: ['#e3a02f', '#e3a02f'],
+  shadow: ['#17212b', '#000000'],
 }
 
 /** What the figure is drawn on; the halo has its colour. */
@@ -37,7 +59,11 @@ export function drawFigure(body: Skeleton, scene: Scene, camera: Camera): Drawin
   const { beneath, among } = sceneParts(scene, body, view)
   const parts = [...among, ...bodyParts(body, view)].sort((a, b) => a.depth - b.depth)
   const shadow = shadowPath(body, view, scene.bedBox ? scene.bedTop : scene.ground + 0.0005)
-  const markup = [...beneath.sort((a, b) => a.depth - b.depth).map(markupOf), `<path class="shadow" d="${shadow}"/>`, ...parts.map(markupOf)].join('')
+  const markup = [
+    ...beneath.sort((a, b) => a.depth - b.depth).map(markupOf),
+    `<path class="shadow" d="${shadow}"/>`,
+    ...parts.map(markupOf),
+  ].join('')
   return { markup, outline: outlineOf([...beneath, ...parts]) }
 }
 
@@ -48,7 +74,9 @@ export function drawFigure(body: Skeleton, scene: Scene, camera: Camera): Drawin
  */
 export function svgOf({ markup }: Drawing, frame: Frame): string {
   const used = Object.entries(TONES).filter(([name]) => markup.includes(`class="${name}"`))
-  const rules = (tone: 0 | 1) => used.map(([name, tones]) => `.${name}{fill:${tones[tone]}}`).join('') + `.h{fill:${GROUND[tone]};stroke:${GROUND[tone]}}`
+  const rules = (tone: 0 | 1) =>
+    used.map(([name, tones]) => `.${name}{fill:${tones[tone]}}`).join('') +
+    `.h{fill:${GROUND[tone]};stroke:${GROUND[tone]}}`
   const style = `.shadow{opacity:.13}.h{stroke-width:8;stroke-linejoin:round}${rules(0)}@media(prefers-color-scheme:dark){${rules(1)}}`
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${frame.join(' ')}"><style>${style}</style>${markup}</svg>`
 }
@@ -73,7 +101,12 @@ export function frameAround(drawings: readonly Drawing[], shape = 4 / 3): Frame 
   const [wide, tall] = [right - left + 2 * MARGIN, bottom - top + 2 * MARGIN]
   const width = Math.max(wide, tall * shape)
   const height = Math.max(tall, wide / shape)
-  return [Math.round((left + right) / 2 - width / 2), Math.round(bottom + MARGIN - height), Math.round(width), Math.round(height)]
+  return [
+    Math.round((left + right) / 2 - width / 2),
+    Math.round(bottom + MARGIN - height),
+    Math.round(width),
+    Math.round(height),
+  ]
 }
 
 function outlineOf(parts: readonly Part[]): Drawing['outline'] {

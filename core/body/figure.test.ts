@@ -16,25 +16,37 @@ import { length, sub, type Vec } from './vector'
 
 const catalogue = shippedCatalogue()
 const { figures, solvedNow } = solvedFigures(shippedData())
-const poses = [...figures].flatMap(([id, named]) => Object.entries(named).map(([name, solved]) => ({ id: `${id} ${name}`, ...solved })))
-const solve = (posture: string, figure: object = {}) => solveFigure(catalogue.figures.get(posture)!, VariationFigure.parse(figure))
+const poses = [...figures].flatMap(([id, named]) =>
+  Object.entries(named).map(([name, solved]) => ({ id: `${id} ${name}`, ...solved })),
+)
+const solve = (posture: string, figure: object = {}) =>
+  solveFigure(catalogue.figures.get(posture)!, VariationFigure.parse(figure))
 const distance = (a: Vec, b: Vec) => length(sub(a, b))
 
 describe('the skeleton', () => {
-  const anyAngles = fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: ANGLE_COUNT, maxLength: ANGLE_COUNT })
-    .map((shares) => Float64Array.from(shares, (share, at) => JOINTS[at]!.from + share * (JOINTS[at]!.to - JOINTS[at]!.from)))
+  const anyAngles = fc
+    .array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: ANGLE_COUNT, maxLength: ANGLE_COUNT })
+    .map((shares) =>
+      Float64Array.from(shares, (share, at) => JOINTS[at]!.from + share * (JOINTS[at]!.to - JOINTS[at]!.from)),
+    )
   it('keeps its bones at their lengths whatever the angles', () => {
-    fc.assert(fc.property(anyAngles, fc.constantFrom('upright', 'supine', 'prone', 'side') as fc.Arbitrary<'upright'>, (angles, base) => {
-      const body = skeletonOf(base, angles, [0, 0.5, 0])
-      for (const side of [body.left, body.right]) {
-        expect(distance(side.hip, side.knee)).toBeCloseTo(SEGMENT.thigh, 9)
-        expect(distance(side.knee, side.ankle)).toBeCloseTo(SEGMENT.shank, 9)
-        expect(distance(side.shoulder, side.elbow)).toBeCloseTo(SEGMENT.upperArm, 9)
-        expect(distance(side.elbow, side.wrist)).toBeCloseTo(SEGMENT.forearm, 9)
-        expect(distance(side.wrist, side.fingertip)).toBeCloseTo(SEGMENT.hand, 9)
-      }
-      expect(distance(body.left.hip, body.right.hip)).toBeCloseTo(2 * BUILD.hipCentre, 9)
-    }))
+    fc.assert(
+      fc.property(
+        anyAngles,
+        fc.constantFrom('upright', 'supine', 'prone', 'side') as fc.Arbitrary<'upright'>,
+        (angles, base) => {
+          const body = skeletonOf(base, angles, [0, 0.5, 0])
+          for (const side of [body.left, body.right]) {
+            expect(distance(side.hip, side.knee)).toBeCloseTo(SEGMENT.thigh, 9)
+            expect(distance(side.knee, side.ankle)).toBeCloseTo(SEGMENT.shank, 9)
+            expect(distance(side.shoulder, side.elbow)).toBeCloseTo(SEGMENT.upperArm, 9)
+            expect(distance(side.elbow, side.wrist)).toBeCloseTo(SEGMENT.forearm, 9)
+            expect(distance(side.wrist, side.fingertip)).toBeCloseTo(SEGMENT.hand, 9)
+          }
+          expect(distance(body.left.hip, body.right.hip)).toBeCloseTo(2 * BUILD.hipCentre, 9)
+        },
+      ),
+    )
   })
   it('stands as tall as the published heights when all angles are none', () => {
     const body = skeletonOf('upright', anglesOf(), [0, SEGMENT.hipHeight, 0])
@@ -53,12 +65,24 @@ describe('the skeleton', () => {
     expect(knee({ shoulderAbduction: 90 }).right.elbow[2]).toBeGreaterThan(0.25)
     expect(knee({ lumbarFlexion: 30 }).head[0]).toBeGreaterThan(0.1)
     expect(knee({ thoracicSide: 30 }).head[2]).toBeGreaterThan(0.05)
-    expect(knee({ hipFlexion: 90, kneeFlexion: 90, hipOutward: 30 }).right.ankle[2]).toBeLessThan(knee({ hipFlexion: 90, kneeFlexion: 90 }).right.ankle[2])
+    expect(knee({ hipFlexion: 90, kneeFlexion: 90, hipOutward: 30 }).right.ankle[2]).toBeLessThan(
+      knee({ hipFlexion: 90, kneeFlexion: 90 }).right.ankle[2],
+    )
   })
   it('measures clinical angles on the solved body', () => {
-    const body = skeletonOf('upright', anglesOf({ right: { hipFlexion: 75, kneeFlexion: 60, ankleUp: 12 } }), [0, 0.53, 0])
-    expect(legAngles(body, 'right')).toMatchObject({ hipFlexion: expect.closeTo(75, 6), kneeFlexion: expect.closeTo(60, 6) })
-    expect(legAngles(body, 'left')).toMatchObject({ hipFlexion: expect.closeTo(0, 6), kneeFlexion: expect.closeTo(0, 6) })
+    const body = skeletonOf(
+      'upright',
+      anglesOf({ right: { hipFlexion: 75, kneeFlexion: 60, ankleUp: 12 } }),
+      [0, 0.53, 0],
+    )
+    expect(legAngles(body, 'right')).toMatchObject({
+      hipFlexion: expect.closeTo(75, 6),
+      kneeFlexion: expect.closeTo(60, 6),
+    })
+    expect(legAngles(body, 'left')).toMatchObject({
+      hipFlexion: expect.closeTo(0, 6),
+      kneeFlexion: expect.closeTo(0, 6),
+    })
   })
 })
 
@@ -71,38 +95,65 @@ describe('solved poses against closed-form cases', () => {
     expect(slope).toBeLessThan(12)
   })
   it('a straight-leg raise at 80° lifts the ankle by sin 80° of the leg', () => {
-    const body = bodyOf(solve('floor/supine', { start: { angles: { right: { hipFlexion: 80, kneeFlexion: 0 } }, contacts: { rightFoot: 'free', hands: 'free' } } }).start!.pose)
+    const body = bodyOf(
+      solve('floor/supine', {
+        start: {
+          angles: { right: { hipFlexion: 80, kneeFlexion: 0 } },
+          contacts: { rightFoot: 'free', hands: 'free' },
+        },
+      }).start!.pose,
+    )
     const { hipFlexion } = legAngles(body, 'right')
     expect(hipFlexion).toBeCloseTo(80, -1)
-    expect(body.right.ankle[1] - body.right.hip[1]).toBeCloseTo(Math.sin((hipFlexion * Math.PI) / 180) * (SEGMENT.thigh + SEGMENT.shank), 1)
+    expect(body.right.ankle[1] - body.right.hip[1]).toBeCloseTo(
+      Math.sin((hipFlexion * Math.PI) / 180) * (SEGMENT.thigh + SEGMENT.shank),
+      1,
+    )
   })
   it('hands on the chair back are 88 cm high, a knee cushion lifts the knee by 5 cm', () => {
     const standing = bodyOf(solve('standing/behind-chair').start!.pose)
     expect((standing.right.knuckles[1] - 0.0175) * 168).toBeCloseTo(88, 0)
-    const [one, two] = [1, 2].map((kneeCushions) => bodyOf(solve('floor/half-kneel', { start: { scene: { kneeCushions } } }).start!.pose))
+    const [one, two] = [1, 2].map((kneeCushions) =>
+      bodyOf(solve('floor/half-kneel', { start: { scene: { kneeCushions } } }).start!.pose),
+    )
     expect((two!.right.knee[1] - one!.right.knee[1]) * 168).toBeCloseTo(5, 0)
   })
   it('a wall sit at 60° of knee has its hips as high as the closed form says', () => {
-    const body = bodyOf(solve('standing/at-wall', { start: { angles: { hipFlexion: 56, kneeFlexion: 60, ankleUp: 2 }, contacts: { back: 'wall' } } }).start!.pose)
+    const body = bodyOf(
+      solve('standing/at-wall', {
+        start: { angles: { hipFlexion: 56, kneeFlexion: 60, ankleUp: 2 }, contacts: { back: 'wall' } },
+      }).start!.pose,
+    )
     const kneeDeg = legAngles(body, 'right').kneeFlexion
     expect(kneeDeg).toBeGreaterThan(48)
     // The closed form has an upright shin; the solved one may lean by a few degrees.
     expect(Math.abs(body.right.hip[1] * 168 - wallSit(168, kneeDeg).hipHeightCm)).toBeLessThan(4)
   })
   it('fingertips in a hinge hang where the closed form says', () => {
-    const pose = solve('standing/free', { start: { angles: { tilt: 60, hipFlexion: 60, shoulderFlexion: 60, elbowFlexion: 0, shoulderAbduction: 4 }, contacts: { hands: 'free' } } }).start!.pose
+    const pose = solve('standing/free', {
+      start: {
+        angles: { tilt: 60, hipFlexion: 60, shoulderFlexion: 60, elbowFlexion: 0, shoulderAbduction: 4 },
+        contacts: { hands: 'free' },
+      },
+    }).start!.pose
     const body = bodyOf(pose)
     const up = sub(body.neckBase, body.midHip)
     const hingeDeg = (Math.atan2(up[0], up[1]) * 180) / Math.PI
     expect(Math.abs(body.right.fingertip[1] * 168 - fingertipHeightCm(168, hingeDeg))).toBeLessThan(5)
   })
   it('a raised seat lowers the hip’s bend: cushions on the chair', () => {
-    const bend = [0, 1, 2].map((seatCushions) => legAngles(bodyOf(solve('chair/front-edge', { start: { scene: { seatCushions } } }).start!.pose), 'right').hipFlexion)
+    const bend = [0, 1, 2].map(
+      (seatCushions) =>
+        legAngles(bodyOf(solve('chair/front-edge', { start: { scene: { seatCushions } } }).start!.pose), 'right')
+          .hipFlexion,
+    )
     expect(bend[1]).toBeLessThan(bend[0]!)
     expect(bend[2]).toBeLessThan(bend[1]!)
   })
   it('what touches the ground in both poses stays where it was', () => {
-    const { start, end } = solve('standing/behind-chair', { end: { angles: { tilt: 24, hipFlexion: 48, kneeFlexion: 40, ankleUp: 14 } } })
+    const { start, end } = solve('standing/behind-chair', {
+      end: { angles: { tilt: 24, hipFlexion: 48, kneeFlexion: 40, ankleUp: 14 } },
+    })
     expect(distance(bodyOf(start!.pose).left.heel, bodyOf(end!.pose).left.heel)).toBeLessThan(cm(0.5))
   })
 })
@@ -119,14 +170,24 @@ describe('every pose that ships', () => {
     expect(poses.filter(({ report }) => report.sunk > cm(1)).map(({ id }) => id)).toEqual([])
   })
   it('keeps within the joints’ limits', () => {
-    const beyond = poses.flatMap(({ id, pose }) => pose.angles.flatMap((angle, at) => (angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5 ? [`${id} ${at}: ${angle}`] : [])))
+    const beyond = poses.flatMap(({ id, pose }) =>
+      pose.angles.flatMap((angle, at) =>
+        angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5 ? [`${id} ${at}: ${angle}`] : [],
+      ),
+    )
     expect(beyond).toEqual([])
   })
   it('asks nothing that its entry does not say', () => {
     const missing = [...figures].flatMap(([id, named]) => {
       const variation = catalogue.variations.get(id)!
-      const said = new Set([...variation.demands.map((demand) => demand.tag), ...catalogue.postures.get(variation.postureId)!.demands])
-      return missingTags(Object.values(named).map(({ pose }) => pose), said).map((tag) => `${id}: ${tag}`)
+      const said = new Set([
+        ...variation.demands.map((demand) => demand.tag),
+        ...catalogue.postures.get(variation.postureId)!.demands,
+      ])
+      return missingTags(
+        Object.values(named).map(({ pose }) => pose),
+        said,
+      ).map((tag) => `${id}: ${tag}`)
     })
     expect(missing).toEqual([])
   })
@@ -145,14 +206,24 @@ describe('every pose that ships', () => {
       const svg = svgOf(drawing, frameAround([drawing]))
       expect(svg.length, id).toBeLessThan(20 * 1024)
       expect(svg, id).not.toMatch(/NaN|undefined|Infinity/)
-      for (const [, name] of drawing.markup.matchAll(/class="([\w-]+)"/g)) expect(svg, `${id}: ${name}`).toContain(`.${name}{`)
+      for (const [, name] of drawing.markup.matchAll(/class="([\w-]+)"/g))
+        expect(svg, `${id}: ${name}`).toContain(`.${name}{`)
     }
   })
 })
 
 describe('the limits of joints', () => {
   // AAOS ranges of joint motion, from memory: a figure may go a little beyond, never far.
-  const AAOS: [string, number][] = [['hipFlexion', 120], ['hipAbduction', 45], ['hipOutward', 45], ['kneeFlexion', 135], ['ankleUp', 20], ['shoulderFlexion', 180], ['shoulderAbduction', 180], ['elbowFlexion', 150]]
+  const AAOS: [string, number][] = [
+    ['hipFlexion', 120],
+    ['hipAbduction', 45],
+    ['hipOutward', 45],
+    ['kneeFlexion', 135],
+    ['ankleUp', 20],
+    ['shoulderFlexion', 180],
+    ['shoulderAbduction', 180],
+    ['elbowFlexion', 150],
+  ]
   it.each(AAOS)('%s reaches at least the %s° of the AAOS', (name, usual) => {
     const at = [...TRUNK_ANGLES, ...LIMB_ANGLES].indexOf(name as never)
     expect(JOINTS[at]!.to).toBeGreaterThanOrEqual(usual)

@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { EMPTY_SCENE, SceneEntry, type Camera, type PoseContacts, type PoseName, type PostureFigure, type VariationFigure } from '../catalogue/figure'
+import {
+  EMPTY_SCENE,
+  SceneEntry,
+  type Camera,
+  type PoseContacts,
+  type PoseName,
+  type PostureFigure,
+  type VariationFigure,
+} from '../catalogue/figure'
 import { contactsIn, type Contact } from './contacts'
 import { ANGLE_COUNT, anglesOf } from './joints'
 import { sceneOf, type Scene } from './scene'
@@ -33,12 +41,21 @@ interface Layers {
  *
  * @returns poses by name with their reports
  */
-export function solveFigure(posture: PostureFigure, figure: VariationFigure): Partial<Record<PoseName, { pose: SolvedPose; report: SolveReport }>> {
+export function solveFigure(
+  posture: PostureFigure,
+  figure: VariationFigure,
+): Partial<Record<PoseName, { pose: SolvedPose; report: SolveReport }>> {
   const camera: Camera = { ...posture.camera, ...figure.camera }
   const result: Partial<Record<PoseName, { pose: SolvedPose; report: SolveReport }>> = {}
   const start = layered(posture, figure, 'start')
   const startContacts = contactsIn(start.contacts, start.scene)
-  const first = solvePose({ base: posture.base, wish: anglesOf(...start.angles), contacts: startContacts, scene: start.scene, stands: stands(posture.base, start.contacts) })
+  const first = solvePose({
+    base: posture.base,
+    wish: anglesOf(...start.angles),
+    contacts: startContacts,
+    scene: start.scene,
+    stands: stands(posture.base, start.contacts),
+  })
   const body = skeletonOf(posture.base, first.angles, first.root)
   result.start = shipped(posture.base, first, start.scene, camera)
   for (const name of ['end', 'deepest'] as const) {
@@ -46,8 +63,12 @@ export function solveFigure(posture: PostureFigure, figure: VariationFigure): Pa
     const layers = layered(posture, figure, name)
     const contacts = contactsIn(layers.contacts, layers.scene)
     const solved = solvePose({
-      base: posture.base, wish: anglesOf(...layers.angles), contacts: [...contacts, ...pinsFor(contacts, startContacts, body)], scene: layers.scene,
-      stands: stands(posture.base, layers.contacts), from: { angles: first.angles, root: [...first.root] },
+      base: posture.base,
+      wish: anglesOf(...layers.angles),
+      contacts: [...contacts, ...pinsFor(contacts, startContacts, body)],
+      scene: layers.scene,
+      stands: stands(posture.base, layers.contacts),
+      from: { angles: first.angles, root: [...first.root] },
     })
     result[name] = shipped(posture.base, solved, layers.scene, camera)
   }
@@ -58,7 +79,12 @@ export function solveFigure(posture: PostureFigure, figure: VariationFigure): Pa
 function mergedContacts(...layers: PoseContacts[]): PoseContacts {
   const merged: Record<string, string> = {}
   for (const layer of layers) {
-    for (const [both, one, two] of [['feet', 'leftFoot', 'rightFoot'], ['knees', 'leftKnee', 'rightKnee'], ['hands', 'leftHand', 'rightHand'], ['elbows', 'leftElbow', 'rightElbow']] as const) {
+    for (const [both, one, two] of [
+      ['feet', 'leftFoot', 'rightFoot'],
+      ['knees', 'leftKnee', 'rightKnee'],
+      ['hands', 'leftHand', 'rightHand'],
+      ['elbows', 'leftElbow', 'rightElbow'],
+    ] as const) {
       if (layer[both] !== undefined) {
         delete merged[one]
         delete merged[two]
@@ -78,9 +104,15 @@ function layered(posture: PostureFigure, figure: VariationFigure, name: PoseName
   }
 }
 
-function stands(base: Base, { feet, leftFoot, rightFoot, seat, back, knees, leftKnee, rightKnee }: PoseContacts): boolean {
+function stands(
+  base: Base,
+  { feet, leftFoot, rightFoot, seat, back, knees, leftKnee, rightKnee }: PoseContacts,
+): boolean {
   const carries = (where: string | undefined) => where === 'floor' || where === 'ball' || where === 'toes'
-  const carried = (seat ?? 'free') !== 'free' || (back ?? 'free') !== 'free' || [knees, leftKnee, rightKnee].some((knee) => knee !== undefined && knee !== 'free')
+  const carried =
+    (seat ?? 'free') !== 'free' ||
+    (back ?? 'free') !== 'free' ||
+    [knees, leftKnee, rightKnee].some((knee) => knee !== undefined && knee !== 'free')
   return base === 'upright' && !carried && carries(leftFoot ?? feet) && carries(rightFoot ?? feet)
 }
 
@@ -88,7 +120,9 @@ function stands(base: Base, { feet, leftFoot, rightFoot, seat, back, knees, left
 function pinsFor(contacts: Contact[], before: Contact[], body: Skeleton): Contact[] {
   return contacts.flatMap((contact): Contact[] => {
     if (contact.kind !== 'plane' || !/(heel|ball|knee|seat|hip)$/.test(contact.spot)) return []
-    const same = before.some((other) => other.kind === 'plane' && other.spot === contact.spot && Math.abs(other.at - contact.at) < 1e-9)
+    const same = before.some(
+      (other) => other.kind === 'plane' && other.spot === contact.spot && Math.abs(other.at - contact.at) < 1e-9,
+    )
     return same ? [{ kind: 'pin', spot: contact.spot, at: ballAt(body, contact.spot).at }] : []
   })
 }

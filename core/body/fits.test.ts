@@ -14,7 +14,21 @@ describe('segment lengths', () => {
     expect(SEGMENT.kneeHeight + SEGMENT.thigh).toBeCloseTo(SEGMENT.hipHeight, 3)
   })
   it('are the published fractions of height', () => {
-    expect(SEGMENT).toMatchObject({ ankleHeight: 0.039, kneeHeight: 0.285, hipHeight: 0.53, shoulderHeight: 0.818, eyeHeight: 0.936, shank: 0.246, thigh: 0.245, foot: 0.152, upperArm: 0.186, forearm: 0.146, hand: 0.108, hipWidth: 0.191, shoulderWidth: 0.259 })
+    expect(SEGMENT).toMatchObject({
+      ankleHeight: 0.039,
+      kneeHeight: 0.285,
+      hipHeight: 0.53,
+      shoulderHeight: 0.818,
+      eyeHeight: 0.936,
+      shank: 0.246,
+      thigh: 0.245,
+      foot: 0.152,
+      upperArm: 0.186,
+      forearm: 0.146,
+      hand: 0.108,
+      hipWidth: 0.191,
+      shoulderWidth: 0.259,
+    })
   })
 })
 
@@ -24,24 +38,42 @@ describe('the seat for sit to stand', () => {
     expect(wanted.map((cm) => Math.round(cm * 10) / 10)).toEqual([57.5, 52.7, 47.9, 43.1])
   })
   it('rounds cushions to the easier side, two at most, never fewer than none', () => {
-    expect(seatFit({ level: 2, heightCm: 168, chairCm: 45, cushionCm: 5 })).toMatchObject({ cushions: 2, seatCm: 55, needsHigherSeat: false })
-    expect(seatFit({ level: 1, heightCm: 180, chairCm: 45, cushionCm: 5 })).toMatchObject({ cushions: 2, needsHigherSeat: true })
+    expect(seatFit({ level: 2, heightCm: 168, chairCm: 45, cushionCm: 5 })).toMatchObject({
+      cushions: 2,
+      seatCm: 55,
+      needsHigherSeat: false,
+    })
+    expect(seatFit({ level: 1, heightCm: 180, chairCm: 45, cushionCm: 5 })).toMatchObject({
+      cushions: 2,
+      needsHigherSeat: true,
+    })
     expect(seatFit({ level: 4, heightCm: 150, chairCm: 45, cushionCm: 5 })).toMatchObject({ cushions: 0, seatCm: 45 })
   })
   it('hand-worked: 168 cm on 45 cm gives a thigh slope of asin((54 − 47.88) / 41.16) = 8.6°, hip 81.4°, rising 116.4°', () => {
     expect(thighSlopeDeg(168, 45)).toBeCloseTo(8.55, 1)
     const fit = seatFit({ level: 3, heightCm: 168, chairCm: 45, cushionCm: 5 })
     expect(fit.cushions).toBe(1)
-    expect(seatFit({ level: 4, heightCm: 168, chairCm: 45, cushionCm: 5 })).toMatchObject({ hipAngleDeg: expect.closeTo(81.45, 1), risingHipAngleDeg: expect.closeTo(116.45, 1), kneeAngleDeg: expect.closeTo(96.45, 1) })
+    expect(seatFit({ level: 4, heightCm: 168, chairCm: 45, cushionCm: 5 })).toMatchObject({
+      hipAngleDeg: expect.closeTo(81.45, 1),
+      risingHipAngleDeg: expect.closeTo(116.45, 1),
+      kneeAngleDeg: expect.closeTo(96.45, 1),
+    })
   })
   it('says when a seat is out of reach', () => {
     expect(thighSlopeDeg(150, 90)).toBeNull()
   })
   it('never asks a deeper hip from a higher seat', () => {
-    fc.assert(fc.property(anyHeight, fc.integer({ min: 35, max: 60 }), fc.integer({ min: 1, max: 10 }), (heightCm, chairCm, more) => {
-      const [low, high] = [thighSlopeDeg(heightCm, chairCm), thighSlopeDeg(heightCm, chairCm + more)]
-      if (low !== null && high !== null) expect(high).toBeGreaterThanOrEqual(low)
-    }))
+    fc.assert(
+      fc.property(
+        anyHeight,
+        fc.integer({ min: 35, max: 60 }),
+        fc.integer({ min: 1, max: 10 }),
+        (heightCm, chairCm, more) => {
+          const [low, high] = [thighSlopeDeg(heightCm, chairCm), thighSlopeDeg(heightCm, chairCm + more)]
+          if (low !== null && high !== null) expect(high).toBeGreaterThanOrEqual(low)
+        },
+      ),
+    )
   })
 })
 
@@ -62,15 +94,19 @@ describe('hands in a hinge', () => {
     expect(handRest(168, 90).name).toBe('block on its end')
   })
   it('takes the nearest rest that is not lower than the hands', () => {
-    fc.assert(fc.property(anyHeight, fc.integer({ min: 0, max: 100 }), (heightCm, hingeDeg) => {
-      const rest = handRest(heightCm, hingeDeg)
-      expect(rest.cm).toBeGreaterThanOrEqual(Math.min(88, rest.fingertipCm))
-    }))
+    fc.assert(
+      fc.property(anyHeight, fc.integer({ min: 0, max: 100 }), (heightCm, hingeDeg) => {
+        const rest = handRest(heightCm, hingeDeg)
+        expect(rest.cm).toBeGreaterThanOrEqual(Math.min(88, rest.fingertipCm))
+      }),
+    )
   })
   it('goes lower the deeper the hinge', () => {
-    fc.assert(fc.property(anyHeight, fc.integer({ min: 0, max: 89 }), (heightCm, hingeDeg) => {
-      expect(fingertipHeightCm(heightCm, hingeDeg + 1)).toBeLessThanOrEqual(fingertipHeightCm(heightCm, hingeDeg))
-    }))
+    fc.assert(
+      fc.property(anyHeight, fc.integer({ min: 0, max: 89 }), (heightCm, hingeDeg) => {
+        expect(fingertipHeightCm(heightCm, hingeDeg + 1)).toBeLessThanOrEqual(fingertipHeightCm(heightCm, hingeDeg))
+      }),
+    )
   })
 })
 
@@ -79,9 +115,11 @@ describe('a strap for the raised leg', () => {
     expect(strapCm(100, 90)).toBeCloseTo(18.3, 1)
   })
   it('gets shorter as the leg comes nearer', () => {
-    fc.assert(fc.property(anyHeight, fc.integer({ min: 0, max: 119 }), (heightCm, raiseDeg) => {
-      expect(strapCm(heightCm, raiseDeg + 1)).toBeLessThanOrEqual(strapCm(heightCm, raiseDeg) + 1e-9)
-    }))
+    fc.assert(
+      fc.property(anyHeight, fc.integer({ min: 0, max: 119 }), (heightCm, raiseDeg) => {
+        expect(strapCm(heightCm, raiseDeg + 1)).toBeLessThanOrEqual(strapCm(heightCm, raiseDeg) + 1e-9)
+      }),
+    )
   })
 })
 
@@ -97,10 +135,12 @@ describe('half-kneeling', () => {
 
 describe('the floor rotation sit', () => {
   it('needs less inward turn the higher the seat, at every height', () => {
-    fc.assert(fc.property(anyHeight, fc.integer({ min: 0, max: 29 }), (heightCm, raisedCm) => {
-      const [low, high] = [backHipInwardDeg(heightCm, raisedCm), backHipInwardDeg(heightCm, raisedCm + 1)]
-      if (low !== null && high !== null) expect(high).toBeLessThan(low)
-    }))
+    fc.assert(
+      fc.property(anyHeight, fc.integer({ min: 0, max: 29 }), (heightCm, raisedCm) => {
+        const [low, high] = [backHipInwardDeg(heightCm, raisedCm), backHipInwardDeg(heightCm, raisedCm + 1)]
+        if (low !== null && high !== null) expect(high).toBeLessThan(low)
+      }),
+    )
   })
   it('closed form: a level thigh needs a right angle; sloping down 30° it needs 49°', () => {
     // The seat height at which hip and knee are level, and at which the thigh drops half its length.
@@ -122,7 +162,10 @@ describe('ankles and lean', () => {
     expect(kneeToWall(168, 10).byRuleDeg).toBe(36)
   })
   it('says the geometric angle beside it, as another thing', () => {
-    expect(kneeToWall(168, 10).byGeometryDeg).toBeCloseTo((Math.asin((10 + 0.116 * 168) / (0.246 * 168)) * 180) / Math.PI, 6)
+    expect(kneeToWall(168, 10).byGeometryDeg).toBeCloseTo(
+      (Math.asin((10 + 0.116 * 168) / (0.246 * 168)) * 180) / Math.PI,
+      6,
+    )
   })
   it('hand-worked: 12 cm at a hip height of 89.04 cm lean by 7.7°', () => {
     expect(leanDeg(168, 12)).toBeCloseTo(7.68, 2)
@@ -130,7 +173,13 @@ describe('ankles and lean', () => {
 })
 
 describe('the margin of a range', () => {
-  it.each([[76.5, 90, 'comfortable'], [77, 90, 'watch'], [90, 90, 'watch'], [91, 90, 'too-much'], [120, null, 'not-measured']] as const)('%s° of %s° is %s', (imposed, measured, verdict) => {
+  it.each([
+    [76.5, 90, 'comfortable'],
+    [77, 90, 'watch'],
+    [90, 90, 'watch'],
+    [91, 90, 'too-much'],
+    [120, null, 'not-measured'],
+  ] as const)('%s° of %s° is %s', (imposed, measured, verdict) => {
     expect(rangeMargin(imposed, measured)).toBe(verdict)
   })
 })

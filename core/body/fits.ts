@@ -18,12 +18,21 @@ export interface WallSitFit {
  */
 export function wallSit(heightCm: number, kneeDeg: number): WallSitFit {
   const thigh = SEGMENT.thigh * heightCm
-  return { hipHeightCm: SEGMENT.kneeHeight * heightCm + thigh * Math.cos(kneeDeg * RAD), footDistanceCm: thigh * Math.sin(kneeDeg * RAD) }
+  return {
+    hipHeightCm: SEGMENT.kneeHeight * heightCm + thigh * Math.cos(kneeDeg * RAD),
+    footDistanceCm: thigh * Math.sin(kneeDeg * RAD),
+  }
 }
 
 /** What hands rest on in a hinge, from high to low, cm; common practice, no source. */
 export const HAND_RESTS_CM: readonly (readonly [name: string, cm: number])[] = [
-  ['chair back', SIZE_CM.chairBack], ['table', SIZE_CM.table], ['chair seat', SIZE_CM.seat], ['block on its end', 23], ['block on its side', 15], ['block flat', SIZE_CM.block], ['floor', 0],
+  ['chair back', SIZE_CM.chairBack],
+  ['table', SIZE_CM.table],
+  ['chair seat', SIZE_CM.seat],
+  ['block on its end', 23],
+  ['block on its side', 15],
+  ['block flat', SIZE_CM.block],
+  ['floor', 0],
 ]
 
 /**
@@ -98,7 +107,10 @@ export function kneeToWall(heightCm: number, toeCm: number): { byRuleDeg: number
   const shank = SEGMENT.shank * heightCm
   // The knee is above the wall's foot: the ankle lies a foot's front part and the distance behind it.
   const ankleToWall = toeCm + (SEGMENT.foot - 0.036) * heightCm
-  return { byRuleDeg: toeCm * DEGREES_PER_CM_KNEE_TO_WALL, byGeometryDeg: Math.asin(Math.min(1, ankleToWall / shank)) / RAD }
+  return {
+    byRuleDeg: toeCm * DEGREES_PER_CM_KNEE_TO_WALL,
+    byGeometryDeg: Math.asin(Math.min(1, ankleToWall / shank)) / RAD,
+  }
 }
 
 /** Sway without a step, degrees; common practice, no source. */
@@ -122,7 +134,10 @@ const COMFORTABLE_SHARE = 0.85
  *
  * @param measuredDeg null: not measured, so the level decides and nothing is said here
  */
-export function rangeMargin(imposedDeg: number, measuredDeg: number | null): 'comfortable' | 'watch' | 'too-much' | 'not-measured' {
+export function rangeMargin(
+  imposedDeg: number,
+  measuredDeg: number | null,
+): 'comfortable' | 'watch' | 'too-much' | 'not-measured' {
   if (measuredDeg === null) return 'not-measured'
   if (imposedDeg <= COMFORTABLE_SHARE * measuredDeg) return 'comfortable'
   return imposedDeg <= measuredDeg ? 'watch' : 'too-much'

@@ -58,7 +58,10 @@ export function limbIndex(side: BodySide, name: LimbAngle): number {
 }
 
 /** The joint of every angle by number. */
-export const JOINTS: readonly Joint[] = [...TRUNK_ANGLES.map((name) => TRUNK_JOINTS[name]), ...SIDES.flatMap(() => LIMB_ANGLES.map((name) => LIMB_JOINTS[name]))]
+export const JOINTS: readonly Joint[] = [
+  ...TRUNK_ANGLES.map((name) => TRUNK_JOINTS[name]),
+  ...SIDES.flatMap(() => LIMB_ANGLES.map((name) => LIMB_JOINTS[name])),
+]
 
 /**
  * Lays written angles over others, side by side.

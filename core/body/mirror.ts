@@ -3,7 +3,17 @@ import type { SolvedPose } from './figure'
 import { ANGLE_COUNT, trunkIndex } from './joints'
 
 /** Angles that point to the other side in a mirror. */
-const TURNED: readonly TrunkAngle[] = ['list', 'twist', 'heading', 'lumbarSide', 'lumbarTurn', 'thoracicSide', 'thoracicTurn', 'neckSide', 'neckTurn']
+const TURNED: readonly TrunkAngle[] = [
+  'list',
+  'twist',
+  'heading',
+  'lumbarSide',
+  'lumbarTurn',
+  'thoracicSide',
+  'thoracicTurn',
+  'neckSide',
+  'neckTurn',
+]
 
 /**
  * The same pose on the other side: sides swapped, turns and side bends reversed. The drawing itself is mirrored by

@@ -34,7 +34,8 @@ export function capsulePath(a: Disc, b: Disc): string {
   if (apart <= Math.abs(a.r - b.r) + 1e-6) return discPath(a.r >= b.r ? a : b)
   const angle = Math.atan2(dy, dx)
   const open = Math.acos(Math.max(-1, Math.min(1, (a.r - b.r) / apart)))
-  const rim = (disc: Disc, by: number) => `${mil(disc.x + disc.r * Math.cos(angle + by))} ${mil(disc.y + disc.r * Math.sin(angle + by))}`
+  const rim = (disc: Disc, by: number) =>
+    `${mil(disc.x + disc.r * Math.cos(angle + by))} ${mil(disc.y + disc.r * Math.sin(angle + by))}`
   const wide = open < Math.PI / 2 ? 1 : 0
   return `M${rim(a, open)}A${mil(a.r)} ${mil(a.r)} 0 ${wide} 1 ${rim(a, -open)}L${rim(b, -open)}A${mil(b.r)} ${mil(b.r)} 0 ${1 - wide} 1 ${rim(b, open)}Z`
 }
@@ -47,10 +48,12 @@ const RIM_POINTS = 22
 
 /** The outline around several discs. */
 export function hullPath(discs: readonly Disc[]): string {
-  const points = discs.flatMap(({ x, y, r }) => Array.from({ length: RIM_POINTS }, (_, at): Flat => {
-    const angle = (at / RIM_POINTS) * 2 * Math.PI
-    return { x: x + r * Math.cos(angle), y: y + r * Math.sin(angle) }
-  }))
+  const points = discs.flatMap(({ x, y, r }) =>
+    Array.from({ length: RIM_POINTS }, (_, at): Flat => {
+      const angle = (at / RIM_POINTS) * 2 * Math.PI
+      return { x: x + r * Math.cos(angle), y: y + r * Math.sin(angle) }
+    }),
+  )
   return polygonPath(hullOf(points))
 }
 

@@ -7,7 +7,20 @@ export const REFERENCE_HEIGHT_CM = 168
 export const cm = (centimetres: number): number => centimetres / REFERENCE_HEIGHT_CM
 
 /** Usual sizes of what stands in a room, cm; common practice, no source. */
-export const SIZE_CM = { seat: 45, chairBack: 88, seatSide: 42, table: 73, bed: 50, step: 15, block: 10, cushion: 5, pillow: 9, mat: 1, towelRoll: 8, ball: 18 } as const
+export const SIZE_CM = {
+  seat: 45,
+  chairBack: 88,
+  seatSide: 42,
+  table: 73,
+  bed: 50,
+  step: 15,
+  block: 10,
+  cushion: 5,
+  pillow: 9,
+  mat: 1,
+  towelRoll: 8,
+  ball: 18,
+} as const
 
 /** The heights and places that contacts rest on, body heights. */
 export interface Scene extends SceneEntry {
@@ -44,7 +57,12 @@ export function sceneOf(entry: SceneEntry): Scene {
     seatTop: cm(SIZE_CM.seat + entry.seatCushions * SIZE_CM.cushion),
     bedTop: cm(SIZE_CM.bed),
     ground: entry.bed !== 'none' ? cm(SIZE_CM.bed) : entry.mat ? cm(SIZE_CM.mat) : 0,
-    bedBox: entry.bed === 'long' ? { from: -0.62, to: 0.62, half: 0.27 } : entry.bed === 'edge' ? { from: -0.5, to: 0.085, half: 0.42 } : null,
+    bedBox:
+      entry.bed === 'long'
+        ? { from: -0.62, to: 0.62, half: 0.27 }
+        : entry.bed === 'edge'
+          ? { from: -0.5, to: 0.085, half: 0.42 }
+          : null,
     wallAt: entry.wall === 'behind' ? -cm(14) : cm(48),
     stepTop: cm(SIZE_CM.step),
     chairAt: at,

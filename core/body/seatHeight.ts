@@ -44,7 +44,19 @@ export function thighSlopeDeg(heightCm: number, seatCm: number): number | null {
  * @example
  * seatFit({ level: 1, heightCm: 168, chairCm: 45, cushionCm: 5, shankLeanDeg: 15 }).cushions // 3 would be needed: 2, and a higher seat
  */
-export function seatFit({ level, heightCm, chairCm, cushionCm, shankLeanDeg = 15 }: { level: number; heightCm: number; chairCm: number; cushionCm: number; shankLeanDeg?: number }): SeatFit {
+export function seatFit({
+  level,
+  heightCm,
+  chairCm,
+  cushionCm,
+  shankLeanDeg = 15,
+}: {
+  level: number
+  heightCm: number
+  chairCm: number
+  cushionCm: number
+  shankLeanDeg?: number
+}): SeatFit {
   const wantedCm = (SEAT_PERCENT[level]! / 100) * SEGMENT.kneeHeight * heightCm
   const needed = Math.max(0, Math.ceil((wantedCm - chairCm) / cushionCm - 1e-9))
   const cushions = Math.min(FIRM_CUSHIONS_AT_MOST, needed)

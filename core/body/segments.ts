@@ -42,6 +42,22 @@ export const BUILD = {
 } as const
 
 export const RADIUS = {
-  hip: 0.049, knee: 0.0325, calf: 0.034, ankle: 0.0205, heel: 0.02, ball: 0.0165, toe: 0.012, shoulder: 0.03, upperArm: 0.0265, elbow: 0.0225, wrist: 0.0155,
-  palm: 0.0175, finger: 0.0095, neck: 0.0275, pelvis: 0.062, waist: 0.056, chest: 0.064, head: 0.056,
+  hip: 0.049,
+  knee: 0.0325,
+  calf: 0.034,
+  ankle: 0.0205,
+  heel: 0.02,
+  ball: 0.0165,
+  toe: 0.012,
+  shoulder: 0.03,
+  upperArm: 0.0265,
+  elbow: 0.0225,
+  wrist: 0.0155,
+  palm: 0.0175,
+  finger: 0.0095,
+  neck: 0.0275,
+  pelvis: 0.062,
+  waist: 0.056,
+  chest: 0.064,
+  head: 0.056,
 } as const

@@ -60,10 +60,19 @@ export interface Skeleton {
  */
 export function skeletonOf(base: Base, angles: Angles, root: Vec): Skeleton {
   const trunk = (name: TrunkAngle) => angles[trunkIndex(name)]!
-  const pelvis = [aboutY(-trunk('heading')), BASES[base], aboutZ(-trunk('tilt')), aboutX(trunk('list')), aboutY(-trunk('twist'))].reduce(after)
+  const pelvis = [
+    aboutY(-trunk('heading')),
+    BASES[base],
+    aboutZ(-trunk('tilt')),
+    aboutX(trunk('list')),
+    aboutY(-trunk('twist')),
+  ].reduce(after)
   const spine: Vec[] = [root, add(root, turned(pelvis, [0, BUILD.pelvis, 0]))]
   let frame = pelvis
-  for (const [part, link] of [['lumbar', BUILD.lumbarLink], ['thoracic', BUILD.thoracicLink]] as const) {
+  for (const [part, link] of [
+    ['lumbar', BUILD.lumbarLink],
+    ['thoracic', BUILD.thoracicLink],
+  ] as const) {
     const bend = spineLink(trunk(`${part}Flexion`) / 3, trunk(`${part}Side`) / 3, trunk(`${part}Turn`) / 3)
     for (let at = 0; at < 3; at += 1) {
       frame = after(frame, bend)
@@ -78,7 +87,18 @@ export function skeletonOf(base: Base, angles: Angles, root: Vec): Skeleton {
   const skull = after(neck, half)
   const head = add(neckTop, turned(skull, [0.012, BUILD.headCentre, 0]))
   const limbs = (side: BodySide) => ({ ...armOf(side, angles, chest, neckBase), ...legOf(side, angles, pelvis, root) })
-  return { pelvis, chest, skull, midHip: root, spine, neckBase, neckTop, head, left: limbs('left'), right: limbs('right') }
+  return {
+    pelvis,
+    chest,
+    skull,
+    midHip: root,
+    spine,
+    neckBase,
+    neckTop,
+    head,
+    left: limbs('left'),
+    right: limbs('right'),
+  }
 }
 
 function spineLink(flexion: number, side: number, turn: number): Rot {
@@ -95,7 +115,10 @@ function armOf(side: BodySide, angles: Angles, chest: Rot, neckBase: Vec): Arm {
   const angle = (name: LimbAngle) => angles[limbIndex(side, name)]!
   const away = side === 'right' ? 1 : -1
   const lift = Math.min(180, Math.max(Math.abs(angle('shoulderFlexion')), Math.abs(angle('shoulderAbduction')))) / 180
-  const shoulder = add(neckBase, turned(chest, [0, -BUILD.shoulderDrop + lift * BUILD.shoulderRise, away * BUILD.shoulderCentre]))
+  const shoulder = add(
+    neckBase,
+    turned(chest, [0, -BUILD.shoulderDrop + lift * BUILD.shoulderRise, away * BUILD.shoulderCentre]),
+  )
   const upper = after(chest, ball(side, angle('shoulderFlexion'), angle('shoulderAbduction'), angle('shoulderOutward')))
   const elbow = add(shoulder, turned(upper, [0, -SEGMENT.upperArm, 0]))
   const fore = after(after(upper, aboutZ(angle('elbowFlexion'))), aboutY(away * angle('pronation')))
@@ -118,7 +141,9 @@ function legOf(side: BodySide, angles: Angles, pelvis: Rot, root: Vec): Leg {
   const ballPoint = at(BUILD.ballForward, SEGMENT.ankleHeight - 0.0165)
   const toes = after(foot, aboutZ(angle('toesUp')))
   return {
-    hip, knee, ankle,
+    hip,
+    knee,
+    ankle,
     heel: at(-BUILD.heelBack, SEGMENT.ankleHeight - 0.02),
     ball: ballPoint,
     toe: add(ballPoint, turned(toes, [SEGMENT.foot - BUILD.heelBack - BUILD.ballForward - 0.012, -0.004, 0])),

@@ -10,7 +10,8 @@ import { ballAt } from './spots'
 
 const floor = sceneOf(EMPTY_SCENE)
 const standing = contactsIn({ feet: 'floor' }, floor)
-const solve = (wish: object, contacts = standing, scene = floor, stands = true) => solvePose({ base: 'upright', wish: anglesOf(wish), contacts, scene, stands })
+const solve = (wish: object, contacts = standing, scene = floor, stands = true) =>
+  solvePose({ base: 'upright', wish: anglesOf(wish), contacts, scene, stands })
 
 describe('the solver', () => {
   it('leaves a pose alone that already touches what it has to', () => {
@@ -20,13 +21,21 @@ describe('the solver', () => {
     expect([...angles].every((angle) => Math.abs(angle) < 4)).toBe(true)
   })
   it('puts both soles on the floor whatever stance is wished', () => {
-    const anyStance = fc.record({ hipFlexion: fc.integer({ min: 0, max: 50 }), kneeFlexion: fc.integer({ min: 0, max: 60 }), hipAbduction: fc.integer({ min: 0, max: 22 }), tilt: fc.integer({ min: -5, max: 25 }) })
-    fc.assert(fc.property(anyStance, (wish) => {
-      const { missed, sunk, angles } = solve(wish)
-      expect(missed).toBeLessThan(cm(0.5))
-      expect(sunk).toBeLessThan(cm(1))
-      for (const [at, angle] of angles.entries()) expect(angle).toBeGreaterThan(JOINTS[at]!.from - 2)
-    }), { numRuns: 12 })
+    const anyStance = fc.record({
+      hipFlexion: fc.integer({ min: 0, max: 50 }),
+      kneeFlexion: fc.integer({ min: 0, max: 60 }),
+      hipAbduction: fc.integer({ min: 0, max: 22 }),
+      tilt: fc.integer({ min: -5, max: 25 }),
+    })
+    fc.assert(
+      fc.property(anyStance, (wish) => {
+        const { missed, sunk, angles } = solve(wish)
+        expect(missed).toBeLessThan(cm(0.5))
+        expect(sunk).toBeLessThan(cm(1))
+        for (const [at, angle] of angles.entries()) expect(angle).toBeGreaterThan(JOINTS[at]!.from - 2)
+      }),
+      { numRuns: 12 },
+    )
   })
   it('keeps the weight over the feet', () => {
     const { angles, root } = solve({ tilt: 25 })
@@ -36,12 +45,17 @@ describe('the solver', () => {
   })
   it('brings a palm to the thigh, the chair back or the wall', () => {
     const chair = sceneOf({ ...EMPTY_SCENE, chair: 'before' })
-    const cases = [[{ feet: 'floor', hands: 'chair-back' }, chair], [{ feet: 'floor', hands: 'hip' }, floor], [{ feet: 'floor', hands: 'wall' }, sceneOf({ ...EMPTY_SCENE, wall: 'before' })]] as const
+    const cases = [
+      [{ feet: 'floor', hands: 'chair-back' }, chair],
+      [{ feet: 'floor', hands: 'hip' }, floor],
+      [{ feet: 'floor', hands: 'wall' }, sceneOf({ ...EMPTY_SCENE, wall: 'before' })],
+    ] as const
     for (const [written, scene] of cases) {
       const contacts = contactsIn(written, scene)
       const { angles, root } = solve({ shoulderFlexion: 60, elbowFlexion: 30 }, contacts, scene)
       const body = skeletonOf('upright', angles, [...root])
-      for (const contact of contacts) expect(Math.abs(missedBy(contact, body)), JSON.stringify(contact)).toBeLessThan(cm(0.5))
+      for (const contact of contacts)
+        expect(Math.abs(missedBy(contact, body)), JSON.stringify(contact)).toBeLessThan(cm(0.5))
     }
   })
   it('gives the same pose for the same wish', () => {
@@ -67,7 +81,9 @@ describe('written contacts', () => {
   it('know the heights of what stands there', () => {
     const raised = sceneOf({ ...EMPTY_SCENE, chair: 'sit', seatCushions: 2 })
     expect(contactsIn({ seat: 'chair' }, raised)[0]).toMatchObject({ kind: 'plane', spot: 'seat', at: cm(55) })
-    expect(contactsIn({ rightKnee: 'cushion' }, sceneOf({ ...EMPTY_SCENE, kneeCushions: 1 }))[0]).toMatchObject({ at: cm(5) })
+    expect(contactsIn({ rightKnee: 'cushion' }, sceneOf({ ...EMPTY_SCENE, kneeCushions: 1 }))[0]).toMatchObject({
+      at: cm(5),
+    })
     expect(contactsIn({ seat: 'floor' }, sceneOf({ ...EMPTY_SCENE, seatBlockCm: 10 }))[0]).toMatchObject({ at: cm(10) })
   })
 })

@@ -62,7 +62,14 @@ export function solvePose(task: Task): Solved {
 }
 
 /** Tries steps with rising damping until one lowers the cost; null when none does. */
-function improving(task: Task, x: Float64Array, cost: number, normal: Float64Array[], gradient: Float64Array, damping: number) {
+function improving(
+  task: Task,
+  x: Float64Array,
+  cost: number,
+  normal: Float64Array[],
+  gradient: Float64Array,
+  damping: number,
+) {
   for (let tries = 0; tries < 9; tries += 1, damping *= 6) {
     const step = solveSymmetric(normal, gradient, damping)
     if (step === null) continue
@@ -101,7 +108,13 @@ function residualsOf(task: Task, x: Float64Array): number[] {
     const joint = JOINTS[at]!
     const angle = x[3 + at]!
     residuals.push((angle - task.wish[at]!) / joint.spread)
-    residuals.push(angle < joint.from ? (angle - joint.from) / LIMIT_SPREAD : angle > joint.to ? (angle - joint.to) / LIMIT_SPREAD : 0)
+    residuals.push(
+      angle < joint.from
+        ? (angle - joint.from) / LIMIT_SPREAD
+        : angle > joint.to
+          ? (angle - joint.to) / LIMIT_SPREAD
+          : 0,
+    )
   }
   for (const contact of task.contacts) pushContact(residuals, contact, body)
   for (const sunk of sinkings(body, task)) residuals.push(sunk / SINK_SPREAD)
@@ -117,7 +130,8 @@ function pushContact(residuals: number[], contact: Contact, body: Skeleton): voi
   switch (contact.kind) {
     case 'near': {
       const { at } = ballAt(body, contact.spot)
-      for (const axis of [0, 1, 2] as const) residuals.push(contact.at[axis] === null ? 0 : (at[axis] - contact.at[axis]) / contact.spread)
+      for (const axis of [0, 1, 2] as const)
+        residuals.push(contact.at[axis] === null ? 0 : (at[axis] - contact.at[axis]) / contact.spread)
       return
     }
     case 'palm':
@@ -130,7 +144,8 @@ function pushContact(residuals: number[], contact: Contact, body: Skeleton): voi
     }
     case 'limb': {
       const [from, to] = [ballAt(body, contact.from).at, ballAt(body, contact.to).at]
-      const slip = dot(sub(ballAt(body, contact.spot).at, mix(from, to, contact.share)), sub(to, from)) / length(sub(to, from))
+      const slip =
+        dot(sub(ballAt(body, contact.spot).at, mix(from, to, contact.share)), sub(to, from)) / length(sub(to, from))
       residuals.push(missedBy(contact, body) / CONTACT_SPREAD, slip / 0.015)
       return
     }
@@ -170,7 +185,8 @@ function sinkings(body: Skeleton, { scene }: Task): number[] {
   for (const spot of ALL_SPOTS) {
     const { at, radius } = ballAt(body, spot)
     const bed = scene.bedBox
-    const overBed = bed !== null && at[0] > bed.from && at[0] < bed.to && Math.abs(at[2]) < bed.half && at[1] > scene.bedTop - 0.06
+    const overBed =
+      bed !== null && at[0] > bed.from && at[0] < bed.to && Math.abs(at[2]) < bed.half && at[1] > scene.bedTop - 0.06
     const under = bed ? (overBed ? scene.bedTop : 0) : scene.ground
     depths.push(Math.max(0, under + radius - at[1]))
     if (scene.wall === 'behind') depths.push(Math.max(0, scene.wallAt + radius - at[0]))
@@ -181,11 +197,30 @@ function sinkings(body: Skeleton, { scene }: Task): number[] {
 }
 
 const LIMBS: readonly [Spot, Spot, number][] = [
-  ['left hip', 'left knee', 0.036], ['right hip', 'right knee', 0.036], ['left knee', 'left ankle', 0.026], ['right knee', 'right ankle', 0.026],
-  ['left elbow', 'left wrist', 0.017], ['right elbow', 'right wrist', 0.017], ['waist', 'chest', 0.052],
+  ['left hip', 'left knee', 0.036],
+  ['right hip', 'right knee', 0.036],
+  ['left knee', 'left ankle', 0.026],
+  ['right knee', 'right ankle', 0.026],
+  ['left elbow', 'left wrist', 0.017],
+  ['right elbow', 'right wrist', 0.017],
+  ['waist', 'chest', 0.052],
 ]
 /** Pairs of limbs that could run through each other. */
-const PAIRS: readonly [number, number][] = [[0, 1], [0, 3], [1, 2], [2, 3], [4, 0], [4, 1], [5, 0], [5, 1], [4, 6], [5, 6], [4, 5], [2, 6], [3, 6]]
+const PAIRS: readonly [number, number][] = [
+  [0, 1],
+  [0, 3],
+  [1, 2],
+  [2, 3],
+  [4, 0],
+  [4, 1],
+  [5, 0],
+  [5, 1],
+  [4, 6],
+  [5, 6],
+  [4, 5],
+  [2, 6],
+  [3, 6],
+]
 
 function overlaps(body: Skeleton): number[] {
   const ends = LIMBS.map(([from, to]) => [ballAt(body, from).at, ballAt(body, to).at] as const)
@@ -198,13 +233,18 @@ function overlaps(body: Skeleton): number[] {
 /** How far the weight is from the middle of the feet, forward and to the right. */
 function overFeet(body: Skeleton): [number, number] {
   const parts: [Vec, number][] = [
-    [body.spine[2]!, 0.25], [body.spine[6]!, 0.25], [body.head, 0.08],
+    [body.spine[2]!, 0.25],
+    [body.spine[6]!, 0.25],
+    [body.head, 0.08],
     ...(['left', 'right'] as const).flatMap((side): [Vec, number][] => [
-      [mix(body[side].hip, body[side].knee, 0.43), 0.1], [mix(body[side].knee, body[side].ankle, 0.43), 0.06], [body[side].elbow, 0.05],
+      [mix(body[side].hip, body[side].knee, 0.43), 0.1],
+      [mix(body[side].knee, body[side].ankle, 0.43), 0.06],
+      [body[side].elbow, 0.05],
     ]),
   ]
   const weight = (axis: 0 | 2) => parts.reduce((sum, [at, share]) => sum + at[axis] * share, 0)
-  const middle = (axis: 0 | 2) => (body.left.heel[axis] + body.left.ball[axis] + body.right.heel[axis] + body.right.ball[axis]) / 4
+  const middle = (axis: 0 | 2) =>
+    (body.left.heel[axis] + body.left.ball[axis] + body.right.heel[axis] + body.right.ball[axis]) / 4
   return [weight(0) - middle(0), weight(2) - middle(2)]
 }
 
@@ -217,7 +257,9 @@ function linearised(task: Task, x: Float64Array, residuals: number[], size: numb
     const next = residualsOf(task, moved)
     columns.push(Float64Array.from(next, (value, row) => (value - residuals[row]!) / step))
   }
-  const normal = columns.map((column, row) => Float64Array.from(columns.slice(0, row + 1), (other) => inner(column, other)))
+  const normal = columns.map((column, row) =>
+    Float64Array.from(columns.slice(0, row + 1), (other) => inner(column, other)),
+  )
   const gradient = Float64Array.from(columns, (column) => inner(column, residuals))
   return { normal, gradient }
 }

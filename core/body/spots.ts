@@ -4,7 +4,21 @@ import type { Skeleton } from './skeleton'
 import { add, mix, scale, turned, type Vec } from './vector'
 
 const LIMB_SPOTS = [
-  'heel', 'ball', 'toe', 'instep', 'ankle', 'shin', 'knee', 'thigh', 'hip', 'palm', 'fingertip', 'wrist', 'forearm', 'elbow', 'shoulder',
+  'heel',
+  'ball',
+  'toe',
+  'instep',
+  'ankle',
+  'shin',
+  'knee',
+  'thigh',
+  'hip',
+  'palm',
+  'fingertip',
+  'wrist',
+  'forearm',
+  'elbow',
+  'shoulder',
 ] as const
 export type LimbSpot = (typeof LIMB_SPOTS)[number]
 const MIDDLE_SPOTS = ['seat', 'sacrum', 'waist', 'chest', 'head'] as const
@@ -68,4 +82,7 @@ export function ballAt(body: Skeleton, spot: Spot): Ball {
 }
 
 /** Every spot that could sink into what is beneath or beside the body. */
-export const ALL_SPOTS: readonly Spot[] = [...MIDDLE_SPOTS, ...(['left', 'right'] as const).flatMap((side) => LIMB_SPOTS.map((name): Spot => `${side} ${name}`))]
+export const ALL_SPOTS: readonly Spot[] = [
+  ...MIDDLE_SPOTS,
+  ...(['left', 'right'] as const).flatMap((side) => LIMB_SPOTS.map((name): Spot => `${side} ${name}`)),
+]

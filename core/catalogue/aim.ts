@@ -7,6 +7,8 @@ export const Aim = z.object({
   name: z.string().min(3).max(60),
   words: z.string().max(200),
   quality: Quality,
-  regions: z.partialRecord(Region, z.number().gt(0).max(1)).refine((regions) => Object.keys(regions).length > 0, 'An aim names a region at least.'),
+  regions: z
+    .partialRecord(Region, z.number().gt(0).max(1))
+    .refine((regions) => Object.keys(regions).length > 0, 'An aim names a region at least.'),
 })
 export type Aim = z.infer<typeof Aim>

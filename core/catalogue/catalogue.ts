@@ -68,7 +68,9 @@ export type CatalogueIndex = z.infer<typeof CatalogueIndex>
 export class CatalogueError extends Error {
   override name = 'CatalogueError'
   constructor(readonly problems: string[]) {
-    super(`The catalogue has ${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}:\n${problems.join('\n')}`)
+    super(
+      `The catalogue has ${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}:\n${problems.join('\n')}`,
+    )
   }
 }
 

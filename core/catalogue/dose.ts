@@ -1,10 +1,17 @@
 import { z } from 'zod'
 
 const seconds = (name: string) =>
-  z.number(`${name} is a number of seconds.`).min(0, `${name} cannot be less than 0 s.`).max(600, `${name} is 600 s at most.`)
+  z
+    .number(`${name} is a number of seconds.`)
+    .min(0, `${name} cannot be less than 0 s.`)
+    .max(600, `${name} is 600 s at most.`)
 const positiveSeconds = (name: string) => seconds(name).min(1, `${name} is 1 s at least.`)
 const count = (name: string) =>
-  z.number(`${name} is a whole number.`).int(`${name} is a whole number.`).min(1, `${name} is 1 at least.`).max(100, `${name} is 100 at most.`)
+  z
+    .number(`${name} is a whole number.`)
+    .int(`${name} is a whole number.`)
+    .min(1, `${name} is 1 at least.`)
+    .max(100, `${name} is 100 at most.`)
 
 /**
  * How much: one side, one round, in the field's own kinds. All times are seconds, efforts are percent of full effort.

@@ -2,15 +2,37 @@ import { z } from 'zod'
 
 /** Angles that both sides have, by their positive direction, degrees. */
 export const LIMB_ANGLES = [
-  'hipFlexion', 'hipAbduction', 'hipOutward', 'kneeFlexion', 'ankleUp', 'inversion', 'toesUp',
-  'shoulderFlexion', 'shoulderAbduction', 'shoulderOutward', 'elbowFlexion', 'pronation', 'wristUp',
+  'hipFlexion',
+  'hipAbduction',
+  'hipOutward',
+  'kneeFlexion',
+  'ankleUp',
+  'inversion',
+  'toesUp',
+  'shoulderFlexion',
+  'shoulderAbduction',
+  'shoulderOutward',
+  'elbowFlexion',
+  'pronation',
+  'wristUp',
 ] as const
 export type LimbAngle = (typeof LIMB_ANGLES)[number]
 
 /** Angles of the middle: bends are forward and to the right, turns to the right, degrees. */
 export const TRUNK_ANGLES = [
-  'tilt', 'list', 'twist', 'heading', 'lumbarFlexion', 'lumbarSide', 'lumbarTurn', 'thoracicFlexion', 'thoracicSide', 'thoracicTurn',
-  'neckFlexion', 'neckSide', 'neckTurn',
+  'tilt',
+  'list',
+  'twist',
+  'heading',
+  'lumbarFlexion',
+  'lumbarSide',
+  'lumbarTurn',
+  'thoracicFlexion',
+  'thoracicSide',
+  'thoracicTurn',
+  'neckFlexion',
+  'neckSide',
+  'neckTurn',
 ] as const
 export type TrunkAngle = (typeof TRUNK_ANGLES)[number]
 
@@ -18,7 +40,9 @@ const degrees = z.number().min(-180).max(185)
 const LimbAngles = z.partialRecord(z.enum(LIMB_ANGLES), degrees)
 
 /** Angles as they are written: for both sides, with what differs under `left` and `right`. */
-export const PoseAngles = z.partialRecord(z.enum([...LIMB_ANGLES, ...TRUNK_ANGLES]), degrees).and(z.object({ left: LimbAngles.optional(), right: LimbAngles.optional() }))
+export const PoseAngles = z
+  .partialRecord(z.enum([...LIMB_ANGLES, ...TRUNK_ANGLES]), degrees)
+  .and(z.object({ left: LimbAngles.optional(), right: LimbAngles.optional() }))
 export type PoseAngles = z.infer<typeof PoseAngles>
 
 /** What a pose stands, sits or lies on and holds. */
@@ -47,23 +71,79 @@ export type SceneEntry = z.infer<typeof SceneEntry>
 
 /** A room without anything in it. */
 export const EMPTY_SCENE: SceneEntry = {
-  chair: 'none', seatCushions: 0, bed: 'none', mat: false, wall: 'none', step: false, seatBlockCm: 0, kneeCushions: 0, headPillows: 0, backPillows: false,
-  pillowUnder: 'none', strapFoot: 'none', handBlockCm: 0,
+  chair: 'none',
+  seatCushions: 0,
+  bed: 'none',
+  mat: false,
+  wall: 'none',
+  step: false,
+  seatBlockCm: 0,
+  kneeCushions: 0,
+  headPillows: 0,
+  backPillows: false,
+  pillowUnder: 'none',
+  strapFoot: 'none',
+  handBlockCm: 0,
 }
 
-const Foot = z.enum(['floor', 'ball', 'heel', 'toes', 'top', 'bed', 'bed-heel', 'step', 'step-heel', 'wall', 'other-knee', 'chair', 'free'])
+const Foot = z.enum([
+  'floor',
+  'ball',
+  'heel',
+  'toes',
+  'top',
+  'bed',
+  'bed-heel',
+  'step',
+  'step-heel',
+  'wall',
+  'other-knee',
+  'chair',
+  'free',
+])
 const Knee = z.enum(['floor', 'cushion', 'bed', 'other-knee', 'wall', 'chair', 'free'])
 const Hand = z.enum([
-  'thigh', 'knee', 'shin', 'ankle', 'under-thigh', 'other-thigh', 'seat', 'chair-back', 'chair-back-fingertip', 'chair-seat', 'chair-seat-side', 'wall',
-  'wall-fingertip', 'floor', 'floor-behind', 'block', 'bed', 'chest', 'belly', 'ribs', 'hip', 'neck', 'other-elbow', 'other-hand', 'free',
+  'thigh',
+  'knee',
+  'shin',
+  'ankle',
+  'under-thigh',
+  'other-thigh',
+  'seat',
+  'chair-back',
+  'chair-back-fingertip',
+  'chair-seat',
+  'chair-seat-side',
+  'wall',
+  'wall-fingertip',
+  'floor',
+  'floor-behind',
+  'block',
+  'bed',
+  'chest',
+  'belly',
+  'ribs',
+  'hip',
+  'neck',
+  'other-elbow',
+  'other-hand',
+  'free',
 ])
 
 /** What touches what; a key without a side holds for both, and a later layer replaces an earlier one key by key. */
 export const PoseContacts = z.object({
-  feet: Foot.optional(), leftFoot: Foot.optional(), rightFoot: Foot.optional(),
-  knees: Knee.optional(), leftKnee: Knee.optional(), rightKnee: Knee.optional(),
-  hands: Hand.optional(), leftHand: Hand.optional(), rightHand: Hand.optional(),
-  elbows: z.enum(['floor', 'free']).optional(), leftElbow: z.enum(['floor', 'free']).optional(), rightElbow: z.enum(['floor', 'free']).optional(),
+  feet: Foot.optional(),
+  leftFoot: Foot.optional(),
+  rightFoot: Foot.optional(),
+  knees: Knee.optional(),
+  leftKnee: Knee.optional(),
+  rightKnee: Knee.optional(),
+  hands: Hand.optional(),
+  leftHand: Hand.optional(),
+  rightHand: Hand.optional(),
+  elbows: z.enum(['floor', 'free']).optional(),
+  leftElbow: z.enum(['floor', 'free']).optional(),
+  rightElbow: z.enum(['floor', 'free']).optional(),
   seat: z.enum(['chair', 'chair-edge', 'bed', 'bed-edge', 'floor', 'heels', 'free']).optional(),
   back: z.enum(['floor', 'chair', 'wall', 'pillows', 'free']).optional(),
   head: z.enum(['floor', 'free']).optional(),
@@ -94,7 +174,11 @@ export type PostureFigure = z.infer<typeof PostureFigure>
 export const POSE_NAMES = ['start', 'end', 'deepest'] as const
 export type PoseName = (typeof POSE_NAMES)[number]
 
-const PoseLayer = z.object({ angles: PoseAngles.default({}), contacts: PoseContacts.default({}), scene: SceneEntry.partial().default({}) })
+const PoseLayer = z.object({
+  angles: PoseAngles.default({}),
+  contacts: PoseContacts.default({}),
+  scene: SceneEntry.partial().default({}),
+})
 
 /** How a variation departs from its posture: where it starts, where it goes, and where an angle peaks between. */
 export const VariationFigure = z.object({

@@ -6,8 +6,12 @@ import { rungsOf } from './summary'
 import { TIERS } from './words'
 
 const catalogue = shippedCatalogue()
-const tagsOf = (variation: Variation) => [...variation.demands.map((demand) => demand.tag), ...catalogue.postures.get(variation.postureId)!.demands]
-const names = (wanted: object) => findMovements(catalogue, { ...ANYTHING, ...wanted }, tagsOf).map(({ movement }) => movement.name)
+const tagsOf = (variation: Variation) => [
+  ...variation.demands.map((demand) => demand.tag),
+  ...catalogue.postures.get(variation.postureId)!.demands,
+]
+const names = (wanted: object) =>
+  findMovements(catalogue, { ...ANYTHING, ...wanted }, tagsOf).map(({ movement }) => movement.name)
 
 describe('finding movements', () => {
   it('finds all 48 when nothing is asked', () => {
@@ -23,7 +27,8 @@ describe('finding movements', () => {
   })
   it('leaves out rungs that ask what is avoided: no kneeling, no floor', () => {
     const found = findMovements(catalogue, { ...ANYTHING, without: ['kneeling', 'floor-transfer'] }, tagsOf)
-    for (const { rungs } of found) for (const rung of rungs) expect(tagsOf(rung)).not.toEqual(expect.arrayContaining(['kneeling']))
+    for (const { rungs } of found)
+      for (const rung of rungs) expect(tagsOf(rung)).not.toEqual(expect.arrayContaining(['kneeling']))
     expect(found.flatMap(({ rungs }) => rungs).some((rung) => rung.tier === 'floor')).toBe(false)
   })
   it('asks for a ladder in every tier that is named', () => {
@@ -40,19 +45,26 @@ describe('finding movements', () => {
 describe('the catalogue as it ships', () => {
   const variations = [...catalogue.variations.values()]
   it('has 48 movements and at least 400 variations', () => {
-    expect([...catalogue.movements.values()].map((movement) => movement.number)).toEqual(Array.from({ length: 48 }, (_, at) => at + 1))
+    expect([...catalogue.movements.values()].map((movement) => movement.number)).toEqual(
+      Array.from({ length: 48 }, (_, at) => at + 1),
+    )
     expect(variations.length).toBeGreaterThanOrEqual(400)
   })
   it('has ladders of at most five rungs', () => {
-    for (const movement of catalogue.movements.values()) for (const tier of TIERS) expect(movement.ladders[tier]?.length ?? 1).toBeLessThanOrEqual(5)
+    for (const movement of catalogue.movements.values())
+      for (const tier of TIERS) expect(movement.ladders[tier]?.length ?? 1).toBeLessThanOrEqual(5)
   })
   it('names movements that are there as what comes before and what is prepared', () => {
-    for (const movement of catalogue.movements.values()) for (const other of [...movement.after, ...movement.prepares]) expect(catalogue.movements.has(other), `${movement.id}: ${other}`).toBe(true)
+    for (const movement of catalogue.movements.values())
+      for (const other of [...movement.after, ...movement.prepares])
+        expect(catalogue.movements.has(other), `${movement.id}: ${other}`).toBe(true)
   })
   it('keeps added load to level 5 and says no two rungs of a ladder alike', () => {
     for (const movement of shippedData().movements) {
       for (const tier of TIERS) {
-        const said = rungsOf(movement).filter((place) => place.tier === tier).map(({ rung }) => rung.setUp + rung.cues.join())
+        const said = rungsOf(movement)
+          .filter((place) => place.tier === tier)
+          .map(({ rung }) => rung.setUp + rung.cues.join())
         expect(new Set(said).size, `${movement.id} ${tier}`).toBe(said.length)
       }
     }

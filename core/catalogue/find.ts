@@ -30,12 +30,21 @@ export interface Found {
  * @example
  * findMovements(catalogue, { ...ANYTHING, words: 'hip', without: ['kneeling'] }, tagsOf)
  */
-export function findMovements(catalogue: Catalogue, wanted: Wanted, demandTags: (variation: Variation) => readonly Tag[]): Found[] {
-  const words = wanted.words.toLowerCase().split(/\s+/).filter((word) => word !== '')
+export function findMovements(
+  catalogue: Catalogue,
+  wanted: Wanted,
+  demandTags: (variation: Variation) => readonly Tag[],
+): Found[] {
+  const words = wanted.words
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
   const found = [...catalogue.movements.values()].flatMap((movement): Found[] => {
     if (wanted.region !== null && movement.regions[wanted.region] === undefined) return []
     if (!saysAll(movement, words)) return []
-    const rungs = Object.values(movement.ladders).flat().filter((rung) => fits(rung, wanted, demandTags))
+    const rungs = Object.values(movement.ladders)
+      .flat()
+      .filter((rung) => fits(rung, wanted, demandTags))
     if (rungs.length === 0 || wanted.tiers.some((tier) => !rungs.some((rung) => rung.tier === tier))) return []
     return [{ movement, rungs }]
   })
@@ -45,12 +54,28 @@ export function findMovements(catalogue: Catalogue, wanted: Wanted, demandTags: 
 
 function saysAll(movement: Movement, words: readonly string[]): boolean {
   if (words.length === 0) return true
-  const rungs = Object.values(movement.ladders).flat().map((rung) => rung.name)
-  const text = [movement.name, movement.intent, movement.phase, movement.quality, ...Object.keys(movement.regions), ...rungs].join(' ').replaceAll('-', ' ').toLowerCase()
+  const rungs = Object.values(movement.ladders)
+    .flat()
+    .map((rung) => rung.name)
+  const text = [
+    movement.name,
+    movement.intent,
+    movement.phase,
+    movement.quality,
+    ...Object.keys(movement.regions),
+    ...rungs,
+  ]
+    .join(' ')
+    .replaceAll('-', ' ')
+    .toLowerCase()
   return words.every((word) => text.includes(word))
 }
 
-function fits(rung: Variation, { prop, without }: Wanted, demandTags: (variation: Variation) => readonly Tag[]): boolean {
+function fits(
+  rung: Variation,
+  { prop, without }: Wanted,
+  demandTags: (variation: Variation) => readonly Tag[],
+): boolean {
   if (prop !== null && !rung.props.some((need) => need.prop === prop || need.instead.includes(prop))) return false
   return without.length === 0 || !demandTags(rung).some((tag) => without.includes(tag))
 }

@@ -36,7 +36,12 @@ const Question = z.object({
 })
 export type InterviewQuestion = z.infer<typeof Question>
 
-const Place = z.object({ id: z.string(), says: z.string(), sided: z.boolean().default(false), leadsTo: z.array(Finding) })
+const Place = z.object({
+  id: z.string(),
+  says: z.string(),
+  sided: z.boolean().default(false),
+  leadsTo: z.array(Finding),
+})
 
 /** The screening interview: `catalogue/interview.yaml`. */
 export const Interview = z.object({

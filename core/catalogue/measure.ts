@@ -10,11 +10,23 @@ export const NormTable = z.discriminatedUnion('kind', [
   /** Scores under this are below average for the age. */
   z.object({ kind: z.literal('below'), source, rows: z.array(z.object({ sex: Sex, ...ages, under: z.number() })) }),
   /** The middle half of people of this age and sex; `times` turns the table's unit into the measure's. */
-  z.object({ kind: z.literal('middle-half'), source, times: z.number().default(1), rows: z.array(z.object({ sex: Sex, ...ages, low: z.number(), high: z.number() })) }),
+  z.object({
+    kind: z.literal('middle-half'),
+    source,
+    times: z.number().default(1),
+    rows: z.array(z.object({ sex: Sex, ...ages, low: z.number(), high: z.number() })),
+  }),
   z.object({ kind: z.literal('mean'), source, rows: z.array(z.object({ ...ages, mean: z.number() })) }),
   /** What is usual in adults of any age. */
   z.object({ kind: z.literal('reference'), source, value: z.number() }),
-  z.object({ kind: z.literal('threshold'), source, at: z.number(), met: z.enum(['at-least', 'under']), metWords: z.string(), notMetWords: z.string() }),
+  z.object({
+    kind: z.literal('threshold'),
+    source,
+    at: z.number(),
+    met: z.enum(['at-least', 'under']),
+    metWords: z.string(),
+    notMetWords: z.string(),
+  }),
   z.object({ kind: z.literal('note'), source, words: z.string() }),
 ])
 export type NormTable = z.infer<typeof NormTable>
@@ -61,8 +73,18 @@ export const Measure = z.object({
 })
 export type Measure = z.infer<typeof Measure>
 
-const Limit = z.object({ measure: z.string(), atLeast: z.number().optional(), atMost: z.number().optional(), under: z.number().optional(), painUnder: z.number().optional() })
-  .refine((limit) => limit.atLeast !== undefined || limit.atMost !== undefined || limit.under !== undefined, 'A limit says at least, at most or under.')
+const Limit = z
+  .object({
+    measure: z.string(),
+    atLeast: z.number().optional(),
+    atMost: z.number().optional(),
+    under: z.number().optional(),
+    painUnder: z.number().optional(),
+  })
+  .refine(
+    (limit) => limit.atLeast !== undefined || limit.atMost !== undefined || limit.under !== undefined,
+    'A limit says at least, at most or under.',
+  )
 export type Limit = z.infer<typeof Limit>
 
 /** What somebody shows before a tier is opened to them: a row of `catalogue/gates.yaml`. */
@@ -71,14 +93,18 @@ export const TierGate = z.object({
   to: Tier,
   /** Movements whose levels in the tier before say that the body is ready. */
   linked: z.array(z.string()).min(1),
-  conditions: z.array(z.object({
-    words: z.string(),
-    /** One of them is enough. */
-    anyOf: z.array(Limit).min(1),
-    /** Passed too where this consideration was cleared by somebody. */
-    orCleared: z.string().optional(),
-    source: z.string().default('ours'),
-  })).min(1),
+  conditions: z
+    .array(
+      z.object({
+        words: z.string(),
+        /** One of them is enough. */
+        anyOf: z.array(Limit).min(1),
+        /** Passed too where this consideration was cleared by somebody. */
+        orCleared: z.string().optional(),
+        source: z.string().default('ours'),
+      }),
+    )
+    .min(1),
   note: z.string(),
 })
 export type TierGate = z.infer<typeof TierGate>

@@ -7,7 +7,13 @@ const sentence = z.string().min(3).max(300)
 
 /** One step of a dial: what is turned, how far it may go and how much a turn changes. Units follow the dial. */
 export const DialRange = z
-  .object({ dial: Dial, from: z.number(), to: z.number(), step: z.number().positive(), unit: z.string().max(12).default('') })
+  .object({
+    dial: Dial,
+    from: z.number(),
+    to: z.number(),
+    step: z.number().positive(),
+    unit: z.string().max(12).default(''),
+  })
   .refine((range) => range.from !== range.to, 'A dial that cannot be turned is not a dial.')
 export type DialRange = z.infer<typeof DialRange>
 
@@ -76,11 +82,21 @@ export const VariationEntry = z.object({
 export type VariationEntry = z.infer<typeof VariationEntry>
 
 /** A variation in the catalogue's index: its facts, which poses are drawn and how its chair stands. */
-export const VariationSummary = z.object({ ...VariationFacts.shape, poses: z.array(z.enum(POSE_NAMES)), chair: SceneEntry.shape.chair.optional() })
+export const VariationSummary = z.object({
+  ...VariationFacts.shape,
+  poses: z.array(z.enum(POSE_NAMES)),
+  chair: SceneEntry.shape.chair.optional(),
+})
 export type VariationSummary = z.infer<typeof VariationSummary>
 
 const ladderOf = <Rung extends z.ZodType<{ level: Level }>>(rung: Rung) =>
-  z.array(rung).min(1).refine((rungs) => rungs.every((one, at) => at === 0 || one.level > rungs[at - 1]!.level), 'The levels of a ladder rise from rung to rung.')
+  z
+    .array(rung)
+    .min(1)
+    .refine(
+      (rungs) => rungs.every((one, at) => at === 0 || one.level > rungs[at - 1]!.level),
+      'The levels of a ladder rise from rung to rung.',
+    )
 
 /** What a tier does for a movement: a ladder of its own, or another movement meanwhile. */
 const tiersOf = <Rung extends z.ZodType<{ level: Level }>>(rung: Rung) => {
@@ -112,7 +128,11 @@ const MovementWords = z.object({
 })
 
 /** One intent, the same in every tier: the shape of a file under `catalogue/movements/`. */
-export const MovementEntry = z.object({ ...MovementFacts.shape, ...MovementWords.shape, tiers: tiersOf(VariationEntry) })
+export const MovementEntry = z.object({
+  ...MovementFacts.shape,
+  ...MovementWords.shape,
+  tiers: tiersOf(VariationEntry),
+})
 export type MovementEntry = z.infer<typeof MovementEntry>
 
 /** A movement in the catalogue's index. */
@@ -120,5 +140,9 @@ export const MovementSummary = z.object({ ...MovementFacts.shape, tiers: tiersOf
 export type MovementSummary = z.infer<typeof MovementSummary>
 
 /** All words about one movement, fetched when somebody looks at it or leads it. */
-export const MovementTexts = z.object({ id: MovementFacts.shape.id, ...MovementWords.shape, variations: z.record(z.string(), VariationTexts) })
+export const MovementTexts = z.object({
+  id: MovementFacts.shape.id,
+  ...MovementWords.shape,
+  variations: z.record(z.string(), VariationTexts),
+})
 export type MovementTexts = z.infer<typeof MovementTexts>

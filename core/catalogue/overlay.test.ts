@@ -19,19 +19,27 @@ const problems = (work: () => unknown): string => {
 
 describe('a practice’s own movements', () => {
   it('stand in the place of shipped ones, or are added', () => {
-    const changed = overlaid(data, [{ ...bridge, name: 'Our bridge' }, { ...bridge, id: 'garden-bridge', number: 49 }])
+    const changed = overlaid(data, [
+      { ...bridge, name: 'Our bridge' },
+      { ...bridge, id: 'garden-bridge', number: 49 },
+    ])
     expect(changed.movements).toHaveLength(49)
     expect(linkCatalogue(indexOf(changed)).movements.get('bridge')!.name).toBe('Our bridge')
     expect(linkCatalogue(indexOf(changed)).variations.has('garden-bridge.bed.1')).toBe(true)
     expect(data.movements.find((movement) => movement.id === 'bridge')!.name).toBe('Bridge')
   })
   it('are written as YAML that reads in again as the same: every shipped one', () => {
-    for (const movement of data.movements) expect(readMovement(writeMovement(movement), movement.id, data)).toEqual(movement)
+    for (const movement of data.movements)
+      expect(readMovement(writeMovement(movement), movement.id, data)).toEqual(movement)
   })
   it('are refused with path and reason when they contradict themselves', () => {
     const entry = parse(writeMovement(bridge))
     expect(problems(() => checkMovement({ ...entry, intent: '' }, 'bridge', data))).toMatch(/bridge: intent:/)
-    expect(problems(() => checkMovement({ ...entry, tiers: { ...entry.tiers, bed: { standIn: 'cartwheel' } } }, 'bridge', data))).toContain('unknown stand-in "cartwheel"')
+    expect(
+      problems(() =>
+        checkMovement({ ...entry, tiers: { ...entry.tiers, bed: { standIn: 'cartwheel' } } }, 'bridge', data),
+      ),
+    ).toContain('unknown stand-in "cartwheel"')
     expect(problems(() => readMovement('id: [', 'mine', data))).toMatch(/^mine: /)
   })
 })

@@ -13,7 +13,10 @@ export function overlaid(data: CatalogueData, own: readonly MovementEntry[]): Ca
   const changed = new Map(own.map((movement) => [movement.id, movement]))
   return {
     ...data,
-    movements: [...data.movements.map((movement) => changed.get(movement.id) ?? movement), ...own.filter((movement) => !shipped.has(movement.id))],
+    movements: [
+      ...data.movements.map((movement) => changed.get(movement.id) ?? movement),
+      ...own.filter((movement) => !shipped.has(movement.id)),
+    ],
   }
 }
 
@@ -33,8 +36,15 @@ export function readMovement(text: string, name: string, data: CatalogueData): M
 /** The same for an entry that a form has put together. */
 export function checkMovement(entry: unknown, name: string, data: CatalogueData): MovementEntry {
   const parsed = MovementEntry.safeParse(entry)
-  if (!parsed.success) throw new CatalogueError(parsed.error.issues.flatMap((issue) => reasonsOf(issue)).map(({ path, message }) => `${name}: ${path.join('.')}: ${message}`))
-  const contradictions = contradictionsIn(overlaid(data, [parsed.data])).filter((problem) => problem.startsWith(`${parsed.data.id}:`) || problem.startsWith(`${parsed.data.id}.`))
+  if (!parsed.success)
+    throw new CatalogueError(
+      parsed.error.issues
+        .flatMap((issue) => reasonsOf(issue))
+        .map(({ path, message }) => `${name}: ${path.join('.')}: ${message}`),
+    )
+  const contradictions = contradictionsIn(overlaid(data, [parsed.data])).filter(
+    (problem) => problem.startsWith(`${parsed.data.id}:`) || problem.startsWith(`${parsed.data.id}.`),
+  )
   if (contradictions.length > 0) throw new CatalogueError(contradictions)
   return parsed.data
 }

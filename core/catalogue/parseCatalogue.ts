@@ -35,11 +35,17 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     }
     const parsed = schema.safeParse(document.toJS())
     if (parsed.success) return parsed.data
-    problems.push(...parsed.error.issues.flatMap((issue) => reasonsOf(issue)).map(({ path, message }) => `${file}: ${path.join('.')}: ${message}`))
+    problems.push(
+      ...parsed.error.issues
+        .flatMap((issue) => reasonsOf(issue))
+        .map(({ path, message }) => `${file}: ${path.join('.')}: ${message}`),
+    )
     return undefined
   }
 
-  const movementFiles = Object.keys(files).filter((file) => file.startsWith('movements/')).sort()
+  const movementFiles = Object.keys(files)
+    .filter((file) => file.startsWith('movements/'))
+    .sort()
   const data = {
     movements: movementFiles.map((file) => read(file, MovementEntry)).filter((entry) => entry !== undefined),
     graph: read('postures.yaml', PostureGraph),
@@ -85,7 +91,8 @@ export function contradictionsIn(data: CatalogueData): string[] {
       if (standIn === undefined) continue
       const other = catalogue.movements.get(standIn)
       if (!other) problems.push(`${movement.id}: tiers.${tier}: unknown stand-in "${standIn}"`)
-      else if (!other.ladders[tier]) problems.push(`${movement.id}: tiers.${tier}: the stand-in "${standIn}" has no ladder there`)
+      else if (!other.ladders[tier])
+        problems.push(`${movement.id}: tiers.${tier}: the stand-in "${standIn}" has no ladder there`)
     }
   }
   for (const variation of catalogue.variations.values()) {
@@ -100,7 +107,8 @@ export function contradictionsIn(data: CatalogueData): string[] {
       if (problem !== null) problems.push(`${variation.id}: ${problem}`)
     }
     for (const { measure } of variation.imposed) {
-      if (![...catalogue.measures.values()].some((known) => known.range?.of === measure)) problems.push(`${variation.id}: no measure stands for the range "${measure}"`)
+      if (![...catalogue.measures.values()].some((known) => known.range?.of === measure))
+        problems.push(`${variation.id}: no measure stands for the range "${measure}"`)
     }
     if (variation.level === 1 && !isSupported(variation, catalogue)) {
       problems.push(`${variation.id}: level 1 is carried by something: hands, a prop, or lying and sitting`)
@@ -124,15 +132,31 @@ export function contradictionsIn(data: CatalogueData): string[] {
 function aboutPeople({ gates, interview, measures, movements, considerations }: Catalogue): string[] {
   const unknown = (file: string, what: string, id: string) => `${file}: unknown ${what} "${id}"`
   const findings = [
-    ...interview.places, ...interview.operations, ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options)),
+    ...interview.places,
+    ...interview.operations,
+    ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options)),
   ].flatMap((answer) => answer.leadsTo)
   const worse = new Set(interview.worse.map(({ id }) => id))
   return [
-    ...[...measures.values()].flatMap((measure) => measure.speaksFor).filter((id) => !movements.has(id)).map((id) => unknown('measures.yaml', 'movement', id)),
-    ...gates.flatMap((gate) => gate.linked).filter((movement) => !movements.has(movement)).map((movement) => unknown('gates.yaml', 'movement', movement)),
-    ...gates.flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf)).filter(({ measure }) => !measures.has(measure)).map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
-    ...[interview.recentOperation, ...findings].filter(({ consideration }) => !considerations.has(consideration)).map(({ consideration }) => unknown('interview.yaml', 'consideration', consideration)),
-    ...findings.flatMap((finding) => finding.worse ?? []).filter((id) => !worse.has(id)).map((id) => unknown('interview.yaml', 'worsening', id)),
+    ...[...measures.values()]
+      .flatMap((measure) => measure.speaksFor)
+      .filter((id) => !movements.has(id))
+      .map((id) => unknown('measures.yaml', 'movement', id)),
+    ...gates
+      .flatMap((gate) => gate.linked)
+      .filter((movement) => !movements.has(movement))
+      .map((movement) => unknown('gates.yaml', 'movement', movement)),
+    ...gates
+      .flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf))
+      .filter(({ measure }) => !measures.has(measure))
+      .map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
+    ...[interview.recentOperation, ...findings]
+      .filter(({ consideration }) => !considerations.has(consideration))
+      .map(({ consideration }) => unknown('interview.yaml', 'consideration', consideration)),
+    ...findings
+      .flatMap((finding) => finding.worse ?? [])
+      .filter((id) => !worse.has(id))
+      .map((id) => unknown('interview.yaml', 'worsening', id)),
   ]
 }
 
@@ -140,7 +164,9 @@ function outOfBounds(range: DialRange, bounds: readonly DialBound[]): string | n
   const bound = bounds.find((other) => other.dial === range.dial && other.unit === range.unit)
   if (!bound) return `the dial "${range.dial}" has no bounds in the unit "${range.unit}"`
   const [low, high] = [Math.min(range.from, range.to), Math.max(range.from, range.to)]
-  return low < bound.from || high > bound.to ? `the dial "${range.dial}" goes from ${low} to ${high} ${range.unit}, its bounds are ${bound.from} to ${bound.to}` : null
+  return low < bound.from || high > bound.to
+    ? `the dial "${range.dial}" goes from ${low} to ${high} ${range.unit}, its bounds are ${bound.from} to ${bound.to}`
+    : null
 }
 
 function isSupported(variation: { hands: string; props: unknown[]; postureId: string }, catalogue: Catalogue): boolean {

@@ -11,7 +11,9 @@ describe('the catalogue’s index', () => {
     expect(index.movements.map((movement) => movement.id)).toEqual(data.movements.map((movement) => movement.id))
     expect(JSON.stringify(index.movements)).not.toMatch(/"(setUp|cues|notFeel|cheats|cautions|muscles|figure)"/)
     const { tiers } = index.movements.find((movement) => movement.id === 'front-of-hip-opening')!
-    expect('ladder' in tiers.floor && tiers.floor.ladder.map((rung) => rung.poses[0])).toEqual(expect.arrayContaining(['start']))
+    expect('ladder' in tiers.floor && tiers.floor.ladder.map((rung) => rung.poses[0])).toEqual(
+      expect.arrayContaining(['start']),
+    )
   })
   it('reads in again as the same after a trip over a wire', () => {
     const index = indexOf(data)

@@ -1,6 +1,13 @@
 import { variationId, type CatalogueData, type CatalogueIndex } from './catalogue'
 import { POSE_NAMES } from './figure'
-import { VariationTexts, type MovementEntry, type MovementSummary, type MovementTexts, type VariationEntry, type VariationSummary } from './movement'
+import {
+  VariationTexts,
+  type MovementEntry,
+  type MovementSummary,
+  type MovementTexts,
+  type VariationEntry,
+  type VariationSummary,
+} from './movement'
 import { TIERS, type Tier } from './words'
 
 /**
@@ -21,9 +28,23 @@ function summaryOf({ muscles: _muscles, cautions: _cautions, tiers, ...facts }: 
 }
 
 function summaryOfRung(rung: VariationEntry): VariationSummary {
-  const { figure, setUp: _setUp, cues: _cues, feel: _feel, notFeel: _notFeel, cheats: _cheats, easier: _easier, more: _more, ...facts } = rung
+  const {
+    figure,
+    setUp: _setUp,
+    cues: _cues,
+    feel: _feel,
+    notFeel: _notFeel,
+    cheats: _cheats,
+    easier: _easier,
+    more: _more,
+    ...facts
+  } = rung
   const { chair } = figure.start.scene
-  return { ...facts, poses: POSE_NAMES.filter((name) => figure[name] !== undefined), ...(chair === undefined ? {} : { chair }) }
+  return {
+    ...facts,
+    poses: POSE_NAMES.filter((name) => figure[name] !== undefined),
+    ...(chair === undefined ? {} : { chair }),
+  }
 }
 
 /** All words about one movement, its variations' by id. */
@@ -36,6 +57,13 @@ export function textsOf(entry: MovementEntry): MovementTexts {
 export function rungsOf(entry: MovementEntry): { id: string; tier: Tier; postureId: string; rung: VariationEntry }[] {
   return TIERS.flatMap((tier) => {
     const answer = entry.tiers[tier]
-    return 'ladder' in answer ? answer.ladder.map((rung) => ({ id: variationId(entry.id, tier, rung.level), tier, postureId: `${tier}/${rung.posture}`, rung })) : []
+    return 'ladder' in answer
+      ? answer.ladder.map((rung) => ({
+          id: variationId(entry.id, tier, rung.level),
+          tier,
+          postureId: `${tier}/${rung.posture}`,
+          rung,
+        }))
+      : []
   })
 }

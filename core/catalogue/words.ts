@@ -46,21 +46,60 @@ export const Quality = z.enum(['mobility', 'strength', 'control', 'balance', 'br
 export type Quality = z.infer<typeof Quality>
 
 export const REGIONS = [
-  'neck', 'shoulders', 'upper-back', 'low-back-and-pelvis', 'front-of-hip', 'back-of-hip', 'side-of-hip',
-  'inner-thigh', 'hip-rotation', 'front-of-thigh', 'back-of-thigh', 'knee-strength', 'calf-and-ankle',
-  'balance', 'trunk-control', 'breath-and-ease',
+  'neck',
+  'shoulders',
+  'upper-back',
+  'low-back-and-pelvis',
+  'front-of-hip',
+  'back-of-hip',
+  'side-of-hip',
+  'inner-thigh',
+  'hip-rotation',
+  'front-of-thigh',
+  'back-of-thigh',
+  'knee-strength',
+  'calf-and-ankle',
+  'balance',
+  'trunk-control',
+  'breath-and-ease',
 ] as const
 export const Region = z.enum(REGIONS)
 export type Region = z.infer<typeof Region>
 
 /** What a variation demands of a body; considerations act on these. */
 export const TAGS = [
-  'kneeling', 'prone', 'supine-flat', 'side-lying', 'floor-transfer', 'single-leg-stance', 'unsupported-stance',
-  'long-standing', 'deep-knee-bend', 'deep-hip-bend', 'hip-cross-midline', 'hip-inward-turn-end',
-  'hip-outward-turn-end', 'hip-back-end', 'spine-bend-loaded', 'spine-bend-end', 'spine-twist-end',
-  'spine-arch-end', 'neck-arch', 'neck-turn-end', 'quick-head-move', 'head-below-heart', 'overhead-arm',
-  'behind-back-arm', 'wrist-load', 'grip', 'strong-isometric', 'toe-tuck', 'ankle-end', 'knee-end-straight',
-  'knee-twist', 'jolt',
+  'kneeling',
+  'prone',
+  'supine-flat',
+  'side-lying',
+  'floor-transfer',
+  'single-leg-stance',
+  'unsupported-stance',
+  'long-standing',
+  'deep-knee-bend',
+  'deep-hip-bend',
+  'hip-cross-midline',
+  'hip-inward-turn-end',
+  'hip-outward-turn-end',
+  'hip-back-end',
+  'spine-bend-loaded',
+  'spine-bend-end',
+  'spine-twist-end',
+  'spine-arch-end',
+  'neck-arch',
+  'neck-turn-end',
+  'quick-head-move',
+  'head-below-heart',
+  'overhead-arm',
+  'behind-back-arm',
+  'wrist-load',
+  'grip',
+  'strong-isometric',
+  'toe-tuck',
+  'ankle-end',
+  'knee-end-straight',
+  'knee-twist',
+  'jolt',
 ] as const
 export const Tag = z.enum(TAGS)
 export type Tag = z.infer<typeof Tag>
@@ -70,6 +109,16 @@ export const Hands = z.enum(['both', 'one', 'fingertip', 'none'])
 export type Hands = z.infer<typeof Hands>
 
 export const Dial = z.enum([
-  'prop-height', 'hands', 'lean', 'range', 'lever', 'effort', 'hold', 'repetitions', 'rounds', 'tempo', 'load',
+  'prop-height',
+  'hands',
+  'lean',
+  'range',
+  'lever',
+  'effort',
+  'hold',
+  'repetitions',
+  'rounds',
+  'tempo',
+  'load',
 ])
 export type Dial = z.infer<typeof Dial>

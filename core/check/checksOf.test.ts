@@ -12,14 +12,38 @@ import { checksOf, mayBeLed } from './checksOf'
 
 const catalogue = shippedCatalogue()
 const met = new Set(catalogue.movements.keys())
-const GOOD = ['paced-breath', 'posture-lift', 'upper-back-turn', 'round-and-arch', 'bridge', 'ankle-on-knee', 'paced-breath']
+const GOOD = [
+  'paced-breath',
+  'posture-lift',
+  'upper-back-turn',
+  'round-and-arch',
+  'bridge',
+  'ankle-on-knee',
+  'paced-breath',
+]
 const chair = [personIn('chair')]
 function checks(plan: Plan, people: Person[] = chair, change: Partial<Checked> = {}) {
   const riders = change.riders ?? ridersIn(plan, people)
-  return checksOf({ plan, people, riders, timeline: timelineOf(plan, riders, met, catalogue), venue: { cupboard: { cushion: 9, strap: 6, pillow: 9, block: 4, 'soft-ball': 4, band: 4 } }, helpers: 1, climbAtMost: 4, aim: null, catalogue, ...change })
+  return checksOf({
+    plan,
+    people,
+    riders,
+    timeline: timelineOf(plan, riders, met, catalogue),
+    venue: { cupboard: { cushion: 9, strap: 6, pillow: 9, block: 4, 'soft-ball': 4, band: 4 } },
+    helpers: 1,
+    climbAtMost: 4,
+    aim: null,
+    catalogue,
+    ...change,
+  })
 }
-const ids = (plan: Plan, people?: Person[], change?: Partial<Checked>) => checks(plan, people, change).map((check) => check.id)
-const plan = (names: string[], change: Partial<Plan> = {}) => planWith(names.map((movement, at) => blockOfMovement(movement, { id: `b${at}` })), change)
+const ids = (plan: Plan, people?: Person[], change?: Partial<Checked>) =>
+  checks(plan, people, change).map((check) => check.id)
+const plan = (names: string[], change: Partial<Plan> = {}) =>
+  planWith(
+    names.map((movement, at) => blockOfMovement(movement, { id: `b${at}` })),
+    change,
+  )
 
 describe('what is wrong with a plan', () => {
   it('is nothing heavy for a quiet one that fits', () => {
@@ -28,13 +52,28 @@ describe('what is wrong with a plan', () => {
     expect(mayBeLed(found)).toBe(true)
   })
   it.each([
-    ['time over', plan(GOOD, { minutes: 5 }), 'time-over'], ['time under', plan(['paced-breath'], { minutes: 45 }), 'time-under'],
-    ['no settling start', plan(GOOD.slice(1), { minutes: 15 }), 'settle'], ['no close', plan(GOOD.slice(0, -1), { minutes: 15 }), 'close'],
-    ['no look at space and chairs', plan(GOOD, { spaceCheck: false }), 'space-check'], ['no drink break in 45 minutes', plan(GOOD, { minutes: 45 }), 'drink'],
+    ['time over', plan(GOOD, { minutes: 5 }), 'time-over'],
+    ['time under', plan(['paced-breath'], { minutes: 45 }), 'time-under'],
+    ['no settling start', plan(GOOD.slice(1), { minutes: 15 }), 'settle'],
+    ['no close', plan(GOOD.slice(0, -1), { minutes: 15 }), 'close'],
+    ['no look at space and chairs', plan(GOOD, { spaceCheck: false }), 'space-check'],
+    ['no drink break in 45 minutes', plan(GOOD, { minutes: 45 }), 'drink'],
     ['a hold before the body is warm', plan(['paced-breath', 'ankle-on-knee', 'paced-breath']), 'cold b1'],
     ['balance after strength', plan(['paced-breath', 'bridge', 'weight-shifts', 'paced-breath']), 'balance b2'],
-    ['the same region strong twice running', plan(['paced-breath', 'bridge', 'leg-back-press', 'paced-breath']), 'twice b2'],
-    ['a dose outside the school', planWith(['paced-breath', blockOfMovement('ankle-on-knee', { id: 'b1', dose: { kind: 'swing', count: 10, perSwing: 2 } }), 'paced-breath']), 'school b1'],
+    [
+      'the same region strong twice running',
+      plan(['paced-breath', 'bridge', 'leg-back-press', 'paced-breath']),
+      'twice b2',
+    ],
+    [
+      'a dose outside the school',
+      planWith([
+        'paced-breath',
+        blockOfMovement('ankle-on-knee', { id: 'b1', dose: { kind: 'swing', count: 10, perSwing: 2 } }),
+        'paced-breath',
+      ]),
+      'school b1',
+    ],
   ])('is found: %s', (_, wrong, id) => {
     expect(ids(wrong)).toContain(id)
   })
@@ -46,34 +85,76 @@ describe('what is wrong with a plan', () => {
     expect(ids(plan(['bridge', 'knee-sways']), floor)).not.toContain('floor-trips')
   })
   it('is a strong press without the exhale cue, and not with it', () => {
-    const press = (exhaleCue: boolean) => planWith(['paced-breath', blockOfMovement('leg-back-press', { id: 'b1', dose: { kind: 'press', seconds: 30, effort: 70, ramp: 2 } }), 'paced-breath'], { exhaleCue })
+    const press = (exhaleCue: boolean) =>
+      planWith(
+        [
+          'paced-breath',
+          blockOfMovement('leg-back-press', { id: 'b1', dose: { kind: 'press', seconds: 30, effort: 70, ramp: 2 } }),
+          'paced-breath',
+        ],
+        { exhaleCue },
+      )
     expect(ids(press(false))).toContain('exhale b1')
     expect(ids(press(true))).not.toContain('exhale b1')
   })
   it('is little for a region of the aim', () => {
     const aim = catalogue.aims.find((other) => other.id === 'easy-shoulders')!
-    expect(checks(plan(GOOD), chair, { aim }).find((check) => check.id === 'uncovered chair')!.what).toMatch(/Little for .*neck/)
+    expect(checks(plan(GOOD), chair, { aim }).find((check) => check.id === 'uncovered chair')!.what).toMatch(
+      /Little for .*neck/,
+    )
   })
 })
 
 describe('who is left out or at risk', () => {
   it('is somebody whose hand-made choice is against a limit: the plan cannot be led', () => {
     const one = plan(GOOD)
-    const person = personIn('chair', { considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '' }] })
-    const deep = [...catalogue.variations.values()].find((variation) => variation.tier === 'chair' && variation.movement === 'ankle-on-knee' && variation.demands.some((demand) => demand.tag === 'deep-hip-bend'))
-      ?? [...catalogue.variations.values()].find((variation) => variation.tier === 'chair' && variation.demands.some((demand) => demand.tag === 'deep-hip-bend'))!
+    const person = personIn('chair', {
+      considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '' }],
+    })
+    const deep =
+      [...catalogue.variations.values()].find(
+        (variation) =>
+          variation.tier === 'chair' &&
+          variation.movement === 'ankle-on-knee' &&
+          variation.demands.some((demand) => demand.tag === 'deep-hip-bend'),
+      ) ??
+      [...catalogue.variations.values()].find(
+        (variation) => variation.tier === 'chair' && variation.demands.some((demand) => demand.tag === 'deep-hip-bend'),
+      )!
     const index = 4
-    const riders = [riderOf({ person, when: { daysAway: 7, year: 2026 }, choices: new Map([[`b${index}`, { variation: deep.id, reason: '' }]]) }, one, catalogue)]
+    const riders = [
+      riderOf(
+        {
+          person,
+          when: { daysAway: 7, year: 2026 },
+          choices: new Map([[`b${index}`, { variation: deep.id, reason: '' }]]),
+        },
+        one,
+        catalogue,
+      ),
+    ]
     const found = checks(one, [person], { riders })
     expect(found[0]).toMatchObject({ id: `blocked b${index}`, weight: 'stop', people: [person.id] })
     expect(mayBeLed(found)).toBe(false)
   })
   it('is somebody with nothing but breath', () => {
-    const person = personIn('standing', { access: { bed: 'no', chair: 'no', standing: 'yes', floor: 'no' }, considerations: [{ consideration: 'tires-standing', side: 'both', clearedBy: '' }, { consideration: 'fallen-last-12-months', side: 'both', clearedBy: '' }, { consideration: 'knee-painful', side: 'both', clearedBy: '' }, { consideration: 'very-mobile-joints', side: 'both', clearedBy: '' }] })
+    const person = personIn('standing', {
+      access: { bed: 'no', chair: 'no', standing: 'yes', floor: 'no' },
+      considerations: [
+        { consideration: 'tires-standing', side: 'both', clearedBy: '' },
+        { consideration: 'fallen-last-12-months', side: 'both', clearedBy: '' },
+        { consideration: 'knee-painful', side: 'both', clearedBy: '' },
+        { consideration: 'very-mobile-joints', side: 'both', clearedBy: '' },
+      ],
+    })
     const all = plan([...catalogue.movements.keys()].slice(0, 40))
     const left = checks(all, [person]).filter((check) => check.id.startsWith('left-out'))
     const riders = ridersIn(all, [person])
-    const breath = riders[0]!.offers.filter((offers, at) => offers.some((offer) => offer.kind === 'breath') && catalogue.movements.get(all.blocks[at]!.movement)!.quality !== 'breath')
+    const breath = riders[0]!.offers.filter(
+      (offers, at) =>
+        offers.some((offer) => offer.kind === 'breath') &&
+        catalogue.movements.get(all.blocks[at]!.movement)!.quality !== 'breath',
+    )
     expect(left).toHaveLength(breath.length)
   })
   it('is more rested people on the floor than helpers', () => {
@@ -84,28 +165,64 @@ describe('who is left out or at risk', () => {
 })
 
 describe('props', () => {
-  const strapped = [...catalogue.variations.values()].find((variation) => variation.tier === 'chair' && variation.props.some((need) => need.prop === 'strap' && need.instead.includes('towel')))!
-  const people = ['a', 'b', 'c'].map((id) => personIn('chair', { id, levels: [{ movement: strapped.movement, tier: 'chair', side: 'both', level: strapped.level }] }))
+  const strapped = [...catalogue.variations.values()].find(
+    (variation) =>
+      variation.tier === 'chair' &&
+      variation.props.some((need) => need.prop === 'strap' && need.instead.includes('towel')),
+  )!
+  const people = ['a', 'b', 'c'].map((id) =>
+    personIn('chair', {
+      id,
+      levels: [{ movement: strapped.movement, tier: 'chair', side: 'both', level: strapped.level }],
+    }),
+  )
   const one = planWith([blockOfMovement(strapped.movement, { id: 'b0' })])
   const riders = ridersIn(one, people)
   it('are shared out with what replaces them, and what is short is said with its people', () => {
     const found = checks(one, people, { riders, venue: { cupboard: { strap: 1, towel: 1 } } })
     expect(found.find((check) => check.id === 'short strap b0')?.people).toHaveLength(1)
     expect(found.find((check) => check.id === 'instead strap towel b0')?.what).toBe('1 towel for strap')
-    expect(checks(one, people, { riders, venue: { cupboard: { strap: 3 } } }).filter((check) => /^(short|instead)/.test(check.id))).toEqual([])
-    expect(checks(one, people, { venue: { cupboard: { strap: 1, towel: 1 } } }).map((check) => check.id)).toEqual(expect.arrayContaining(['short strap b0', 'instead strap towel b0']))
+    expect(
+      checks(one, people, { riders, venue: { cupboard: { strap: 3 } } }).filter((check) =>
+        /^(short|instead)/.test(check.id),
+      ),
+    ).toEqual([])
+    expect(checks(one, people, { venue: { cupboard: { strap: 1, towel: 1 } } }).map((check) => check.id)).toEqual(
+      expect.arrayContaining(['short strap b0', 'instead strap towel b0']),
+    )
   })
   it('of those who join by video are what they have at home, and take nothing from the cupboard', () => {
-    const atHome = people.map((person) => (person.id === 'a' ? { ...person, joins: 'video' as const, homeProps: { towel: 1 } } : person))
+    const atHome = people.map((person) =>
+      person.id === 'a' ? { ...person, joins: 'video' as const, homeProps: { towel: 1 } } : person,
+    )
     const found = checks(one, atHome, { riders, venue: { cupboard: { strap: 2 } } })
     expect(found.some((check) => check.id.startsWith('short'))).toBe(false)
     expect(found.find((check) => check.id === 'instead strap towel b0')).toBeDefined()
-    expect(checks(one, atHome.map((person) => ({ ...person, homeProps: {} })), { riders, venue: { cupboard: { strap: 2 } } }).find((check) => check.id === 'short strap b0')?.people).toEqual(['a'])
+    expect(
+      checks(
+        one,
+        atHome.map((person) => ({ ...person, homeProps: {} })),
+        { riders, venue: { cupboard: { strap: 2 } } },
+      ).find((check) => check.id === 'short strap b0')?.people,
+    ).toEqual(['a'])
   })
 })
 
 describe('one-click fixes', () => {
-  const cases = [plan(GOOD.slice(1), { minutes: 15 }), plan(GOOD.slice(0, -1)), plan(GOOD, { spaceCheck: false, minutes: 45 }), plan(['paced-breath', 'ankle-on-knee', 'posture-lift', 'upper-back-turn', 'round-and-arch', 'bridge', 'paced-breath'])]
+  const cases = [
+    plan(GOOD.slice(1), { minutes: 15 }),
+    plan(GOOD.slice(0, -1)),
+    plan(GOOD, { spaceCheck: false, minutes: 45 }),
+    plan([
+      'paced-breath',
+      'ankle-on-knee',
+      'posture-lift',
+      'upper-back-turn',
+      'round-and-arch',
+      'bridge',
+      'paced-breath',
+    ]),
+  ]
   it('mend what they are offered for', () => {
     let mended = 0
     for (const wrong of cases) {
@@ -122,7 +239,14 @@ describe('one-click fixes', () => {
 describe('what steadies', () => {
   it('asks for a wait between lying and work in the upright, once, and mends it', () => {
     // The floor lane lies for the bridge and stands up for the next.
-    const floor = [personIn('floor', { levels: [{ movement: 'bridge', tier: 'floor', side: 'both', level: 3 }, { movement: 'heel-raises', tier: 'floor', side: 'both', level: 3 }] })]
+    const floor = [
+      personIn('floor', {
+        levels: [
+          { movement: 'bridge', tier: 'floor', side: 'both', level: 3 },
+          { movement: 'heel-raises', tier: 'floor', side: 'both', level: 3 },
+        ],
+      }),
+    ]
     const lying = plan(['paced-breath', 'bridge', 'sit-to-stand', 'paced-breath'])
     const wrong = checks(lying, floor).find((check) => check.id === 'no-wait b2')
     expect(wrong).toMatchObject({ weight: 'fix', tier: 'floor' })
@@ -132,9 +256,19 @@ describe('what steadies', () => {
   it('says who would balance out of reach of a support, and lowers the lane by a rung', () => {
     // No shipped balance stands free; a practice's own may.
     const movement = catalogue.movements.get('step-and-tandem')!
-    const free = movement.ladders.standing!.map((rung) => (rung.level === 4 ? { ...rung, hands: 'none' as const, postureId: 'standing/free' } : rung))
-    const own = { ...catalogue, movements: new Map(catalogue.movements).set(movement.id, { ...movement, ladders: { ...movement.ladders, standing: free } }) }
-    const people = [personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 4 }] })]
+    const free = movement.ladders.standing!.map((rung) =>
+      rung.level === 4 ? { ...rung, hands: 'none' as const, postureId: 'standing/free' } : rung,
+    )
+    const own = {
+      ...catalogue,
+      movements: new Map(catalogue.movements).set(movement.id, {
+        ...movement,
+        ladders: { ...movement.ladders, standing: free },
+      }),
+    }
+    const people = [
+      personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 4 }] }),
+    ]
     const found = (standing: Plan) => {
       const riders = people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, standing, own))
       return checks(standing, people, { riders, catalogue: own }).find((check) => check.id === 'reach b1')
@@ -147,7 +281,9 @@ describe('what steadies', () => {
   it('finds no shipped balance out of reach of a support', () => {
     for (const movement of catalogue.movements.values()) {
       if (movement.quality !== 'balance') continue
-      const people = [personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 5 }] })]
+      const people = [
+        personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 5 }] }),
+      ]
       expect(ids(plan([movement.id]), people)).not.toContain('reach b0')
     }
   })

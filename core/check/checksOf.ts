@@ -15,7 +15,14 @@ const ORDER: Record<CheckWeight, number> = { stop: 0, fix: 1, consider: 2 }
  * checksOf({ plan: without a settling start, … })[0].what // "No settling start"
  */
 export function checksOf(checked: Checked): Check[] {
-  return [...peopleChecks(checked), ...orderChecks(checked), ...supportChecks(checked), ...timeChecks(checked), ...propChecks(checked), ...aimChecks(checked)].sort((a, b) => ORDER[a.weight] - ORDER[b.weight])
+  return [
+    ...peopleChecks(checked),
+    ...orderChecks(checked),
+    ...supportChecks(checked),
+    ...timeChecks(checked),
+    ...propChecks(checked),
+    ...aimChecks(checked),
+  ].sort((a, b) => ORDER[a.weight] - ORDER[b.weight])
 }
 
 /** Whether a plan may be led at all. */

@@ -38,9 +38,21 @@ export interface Fit {
  * fitOf(plan, circleOfFour).leftOut // [{ person: '…', movements: ['down-and-up'] }]
  */
 export function fitOf(plan: Plan, { circle, people, whenOf, met, venue, catalogue }: CircleToFit): Fit {
-  const riders = people.map((person) => riderOf({ person, when: whenOf(person) }, plan, catalogue)).filter((rider) => rider.today.takesPart)
+  const riders = people
+    .map((person) => riderOf({ person, when: whenOf(person) }, plan, catalogue))
+    .filter((rider) => rider.today.takesPart)
   const timeline = timelineOf(plan, riders, met, catalogue)
-  const checks = checksOf({ plan, timeline, people, riders, venue, helpers: circle.helpers, climbAtMost: circle.climbAtMost, aim: plan.aim, catalogue })
+  const checks = checksOf({
+    plan,
+    timeline,
+    people,
+    riders,
+    venue,
+    helpers: circle.helpers,
+    climbAtMost: circle.climbAtMost,
+    aim: plan.aim,
+    catalogue,
+  })
   const leftOut = riders.flatMap((rider) => {
     const movements = plan.blocks.flatMap((block, index) => {
       const movement = catalogue.movements.get(block.movement)

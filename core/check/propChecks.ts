@@ -6,19 +6,43 @@ import { blocksOf, found, namesOf, type Check, type Checked, type CheckedPerson 
 export function propChecks(checked: Checked): Check[] {
   const { riders, venue, catalogue, people } = checked
   const byId = new Map(people.map((person) => [person.id, person]))
-  const out = propsOut(riders.map((rider) => ({ ...rider, ...ownProps(byId.get(rider.id)) })), venue.cupboard, catalogue)
-  const named = (prop: string, count: number) => (count === 1 ? catalogue.props.get(prop)?.name : catalogue.props.get(prop)?.plural) ?? prop
+  const out = propsOut(
+    riders.map((rider) => ({ ...rider, ...ownProps(byId.get(rider.id)) })),
+    venue.cupboard,
+    catalogue,
+  )
+  const named = (prop: string, count: number) =>
+    (count === 1 ? catalogue.props.get(prop)?.name : catalogue.props.get(prop)?.plural) ?? prop
   return blocksOf(checked).flatMap(({ block, index, movement }) => {
-    const short = grouped(out.short.filter((one) => one.index === index), ({ prop }) => prop)
-    const replaced = grouped(out.replaced.filter((one) => one.index === index), ({ wanted, taken }) => `${wanted} ${taken}`)
+    const short = grouped(
+      out.short.filter((one) => one.index === index),
+      ({ prop }) => prop,
+    )
+    const replaced = grouped(
+      out.replaced.filter((one) => one.index === index),
+      ({ wanted, taken }) => `${wanted} ${taken}`,
+    )
     return [
       ...[...short.values()].map((all) => {
         const [{ prop }, ids] = [all[0]!, all.map((one) => one.person)]
-        return found({ id: `short ${prop} ${block.id}`, weight: 'fix', what: `${ids.length} ${named(prop, ids.length)} short`, why: `For ${namesOf(ids, people)} in ${movement.name.toLowerCase()}; nothing at hand replaces it.`, blockId: block.id, people: ids })
+        return found({
+          id: `short ${prop} ${block.id}`,
+          weight: 'fix',
+          what: `${ids.length} ${named(prop, ids.length)} short`,
+          why: `For ${namesOf(ids, people)} in ${movement.name.toLowerCase()}; nothing at hand replaces it.`,
+          blockId: block.id,
+          people: ids,
+        })
       }),
       ...[...replaced.values()].map((all) => {
         const [{ wanted, taken }, count] = [all[0]!, all.reduce((sum, one) => sum + one.count, 0)]
-        return found({ id: `instead ${wanted} ${taken} ${block.id}`, weight: 'consider', what: `${count} ${named(taken, count)} for ${named(wanted, count)}`, why: `There are too few in ${movement.name.toLowerCase()}.`, blockId: block.id })
+        return found({
+          id: `instead ${wanted} ${taken} ${block.id}`,
+          weight: 'consider',
+          what: `${count} ${named(taken, count)} for ${named(wanted, count)}`,
+          why: `There are too few in ${movement.name.toLowerCase()}.`,
+          blockId: block.id,
+        })
       }),
     ]
   })

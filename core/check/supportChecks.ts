@@ -26,13 +26,29 @@ function waitsAfterLying(checked: Checked): Check[] {
     if (!before || (one.movement.quality !== 'strength' && one.movement.quality !== 'balance')) return []
     const tiers = TIERS.filter((tier) => {
       const [from, to] = [heightOf(before.time.lanes[tier]?.postureId), heightOf(one.time.lanes[tier]?.postureId)]
-      return from !== null && to !== null && from <= LYING_HEIGHT && to >= UP && one.time.lanes[tier]!.moves.every((move) => move.waitSeconds === 0)
+      return (
+        from !== null &&
+        to !== null &&
+        from <= LYING_HEIGHT &&
+        to >= UP &&
+        one.time.lanes[tier]!.moves.every((move) => move.waitSeconds === 0)
+      )
     })
     if (tiers.length === 0) return []
-    return [found({
-      id: `no-wait ${one.block.id}`, weight: 'fix', what: `Straight from lying into ${one.movement.name.toLowerCase()}`, why: 'After lying: roll to the side, wait, sit, wait, and only then work.',
-      blockId: one.block.id, tier: tiers[0]!, fix: { words: 'Everybody waits after getting up', edits: [{ edit: 'setWaitAfterLying', waitAfterLying: true }] },
-    })]
+    return [
+      found({
+        id: `no-wait ${one.block.id}`,
+        weight: 'fix',
+        what: `Straight from lying into ${one.movement.name.toLowerCase()}`,
+        why: 'After lying: roll to the side, wait, sit, wait, and only then work.',
+        blockId: one.block.id,
+        tier: tiers[0]!,
+        fix: {
+          words: 'Everybody waits after getting up',
+          edits: [{ edit: 'setWaitAfterLying', waitAfterLying: true }],
+        },
+      }),
+    ]
   })
 }
 
@@ -43,35 +59,75 @@ function balanceWithinReach(checked: Checked): Check[] {
     const free = riders.filter((rider) => (rider.offers[index] ?? []).some((offer) => isOutOfReach(offer, catalogue)))
     if (free.length === 0) return []
     const tier: Tier = free[0]!.tier
-    const lowest = Math.min(...free.flatMap((rider) => rider.offers[index]!.filter((offer) => isOutOfReach(offer, catalogue)).map((offer) => offer.variation!.level)))
+    const lowest = Math.min(
+      ...free.flatMap((rider) =>
+        rider.offers[index]!.filter((offer) => isOutOfReach(offer, catalogue)).map((offer) => offer.variation!.level),
+      ),
+    )
     const within = movement.ladders[tier]?.findLast((rung) => rung.level < lowest)
-    return [found({
-      id: `reach ${block.id}`, weight: 'consider', what: `${movement.name} out of reach of a support`, why: `${namesOf(free.map((rider) => rider.id), people)} would stand free: a chair back or a wall within a hand’s reach, or a rung lower.`,
-      blockId: block.id, tier, people: free.map((rider) => rider.id),
-      fix: within ? { words: `Level ${within.level} at most in this lane`, edits: [{ edit: 'setLane', id: block.id, tier, departure: { ...block.lanes?.[tier], levelAtMost: within.level } }] } : null,
-    })]
+    return [
+      found({
+        id: `reach ${block.id}`,
+        weight: 'consider',
+        what: `${movement.name} out of reach of a support`,
+        why: `${namesOf(
+          free.map((rider) => rider.id),
+          people,
+        )} would stand free: a chair back or a wall within a hand’s reach, or a rung lower.`,
+        blockId: block.id,
+        tier,
+        people: free.map((rider) => rider.id),
+        fix: within
+          ? {
+              words: `Level ${within.level} at most in this lane`,
+              edits: [
+                {
+                  edit: 'setLane',
+                  id: block.id,
+                  tier,
+                  departure: { ...block.lanes?.[tier], levelAtMost: within.level },
+                },
+              ],
+            }
+          : null,
+      }),
+    ]
   })
 }
 
 /** Upright on own feet, without hands, and no chair or wall in the picture. */
 function isOutOfReach({ variation }: Offer, catalogue: Catalogue): boolean {
-  if (!variation || variation.hands !== 'none' || (catalogue.postures.get(variation.postureId)?.height ?? 0) < 1) return false
+  if (!variation || variation.hands !== 'none' || (catalogue.postures.get(variation.postureId)?.height ?? 0) < 1)
+    return false
   const chair = variation.chair ?? catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
   return chair === 'none' && !variation.postureId.endsWith('at-wall')
 }
 
 function sameForBothSides(checked: Checked): Check[] {
   const { riders, people } = checked
-  const propsOf = (offer: Offer) => (offer.variation?.props ?? []).map((need) => `${need.count} ${need.prop}`).sort().join(', ')
+  const propsOf = (offer: Offer) =>
+    (offer.variation?.props ?? [])
+      .map((need) => `${need.count} ${need.prop}`)
+      .sort()
+      .join(', ')
   return blocksOf(checked).flatMap(({ block, index, movement }) => {
     const unlike = riders.filter((rider) => {
       const [one, other] = rider.offers[index] ?? []
       return one && other && one.variation && other.variation && propsOf(one) !== propsOf(other)
     })
     if (unlike.length === 0) return []
-    return [found({
-      id: `sides ${block.id}`, weight: 'consider', what: `Other props left and right in ${movement.name.toLowerCase()}`, why: `What is used for one side is used for the other: ${namesOf(unlike.map((rider) => rider.id), people)}. Offer the easier side’s version on both.`,
-      blockId: block.id, people: unlike.map((rider) => rider.id),
-    })]
+    return [
+      found({
+        id: `sides ${block.id}`,
+        weight: 'consider',
+        what: `Other props left and right in ${movement.name.toLowerCase()}`,
+        why: `What is used for one side is used for the other: ${namesOf(
+          unlike.map((rider) => rider.id),
+          people,
+        )}. Offer the easier side’s version on both.`,
+        blockId: block.id,
+        people: unlike.map((rider) => rider.id),
+      }),
+    ]
   })
 }

@@ -41,7 +41,9 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
     if (option.cost > 0) objective.push(term(-option.cost, `x${at}`))
   })
   for (let region = 0; region < target.length; region += 1) {
-    const gained = choices.flatMap(({ option }, at) => (option.gain[region]! > 0 ? [term(-option.gain[region]!, `x${at}`)] : []))
+    const gained = choices.flatMap(({ option }, at) =>
+      option.gain[region]! > 0 ? [term(-option.gain[region]!, `x${at}`)] : [],
+    )
     if (gained.length === 0) continue
     SLOPES.forEach((slope, part) => {
       objective.push(term(weight[region]! * slope, `z${region}_${part}`))
@@ -63,29 +65,46 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
     if (a.layer === START) arc('home', from, 0, a.posture)
     if (a.layer === END) arc(from, 'home', a.posture, 0)
     for (const [to, b] of nodes) {
-      const goesOn = a.layer === START ? b.layer !== START : a.layer !== END && b.layer !== START && (b.layer === END || b.layer >= a.layer)
+      const goesOn =
+        a.layer === START
+          ? b.layer !== START
+          : a.layer !== END && b.layer !== START && (b.layer === END || b.layer >= a.layer)
       if (from !== to && goesOn) arc(from, to, a.posture, b.posture)
     }
   }
   rows.push(`leave: ${(outOf.get('home') ?? []).map((name) => `+ 1 ${name}`).join(' ')} = 1`)
   for (const node of nodes.keys()) {
     const [inflow, outflow] = [into.get(node) ?? [], outOf.get(node) ?? []]
-    rows.push(`flow_${node}: ${[...inflow.map((name) => `+ 1 ${name}`), ...outflow.map((name) => `- 1 ${name}`)].join(' ')} = 0`)
-    for (const at of nodes.get(node)!.choices) rows.push(`visit${at}: + 1 x${at} ${inflow.map((name) => `- 1 ${name}`).join(' ')} <= 0`)
+    rows.push(
+      `flow_${node}: ${[...inflow.map((name) => `+ 1 ${name}`), ...outflow.map((name) => `- 1 ${name}`)].join(' ')} = 0`,
+    )
+    for (const at of nodes.get(node)!.choices)
+      rows.push(`visit${at}: + 1 x${at} ${inflow.map((name) => `- 1 ${name}`).join(' ')} <= 0`)
   }
   rows.push(`time: ${time.join(' ')} <= ${seconds.toFixed(6)}`)
-  const sumOf = (which: (choice: Choice) => boolean) => choices.flatMap((choice, at) => (which(choice) ? [`+ 1 x${at}`] : []))
-  rows.push(`start: ${sumOf(({ layer }) => layer === START).join(' ')} = 1`, `close: ${sumOf(({ layer }) => layer === END).join(' ')} = 1`)
-  if (withHolds) rows.push(`warm: ${choices.flatMap(({ option, layer }, at) => (layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main ? [term(option.seconds, `x${at}`)] : [])).join(' ')} >= ${WARM_SECONDS}`)
+  const sumOf = (which: (choice: Choice) => boolean) =>
+    choices.flatMap((choice, at) => (which(choice) ? [`+ 1 x${at}`] : []))
+  rows.push(
+    `start: ${sumOf(({ layer }) => layer === START).join(' ')} = 1`,
+    `close: ${sumOf(({ layer }) => layer === END).join(' ')} = 1`,
+  )
+  if (withHolds)
+    rows.push(
+      `warm: ${choices.flatMap(({ option, layer }, at) => (layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main ? [term(option.seconds, `x${at}`)] : [])).join(' ')} >= ${WARM_SECONDS}`,
+    )
   for (let rider = 0; rider < problem.riders.length; rider += 1) {
     if (!choices.some(({ option }) => option.breathing.includes(rider))) continue
-    rows.push(`breathe${rider}: ${choices.map(({ option }, at) => term((option.breathing.includes(rider) ? 1 : 0) - problem.breathShare, `x${at}`)).join(' ')} <= 0`)
+    rows.push(
+      `breathe${rider}: ${choices.map(({ option }, at) => term((option.breathing.includes(rider) ? 1 : 0) - problem.breathShare, `x${at}`)).join(' ')} <= 0`,
+    )
   }
   const movements = [...new Set(options.map((option) => option.movement))]
   for (const [index, movement] of movements.entries()) {
     const own = sumOf(({ option }) => option.movement === movement)
     if (own.length === 0) continue
-    rows.push(`once${index}: ${own.join(' ')} <= ${options.some((option) => option.movement === movement && option.quality === 'breath') ? 2 : 1}`)
+    rows.push(
+      `once${index}: ${own.join(' ')} <= ${options.some((option) => option.movement === movement && option.quality === 'breath') ? 2 : 1}`,
+    )
     if (pinned.includes(movement)) rows.push(`pin${index}: ${own.join(' ')} >= 1`)
   }
   bounds.push(...choices.map((_, at) => `0 <= x${at} <= 1`))

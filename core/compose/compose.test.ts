@@ -21,11 +21,26 @@ const solve: Solver = (model) => {
   return solution.Status === 'Optimal' ? solution.ObjectiveValue : null
 }
 const circle = TIERS.map((tier, at) => personIn(tier, { id: `p${at}`, name: `P${at}` }))
-const lineOf = (ask: ReturnType<typeof askFor>, problem: Problem, plan: { blocks: { movement: string; rounds: number }[] }): Line =>
-  plan.blocks.map((block) => problem.options.find((option) => option.movement === block.movement && option.rounds === block.rounds)!)
+const lineOf = (
+  ask: ReturnType<typeof askFor>,
+  problem: Problem,
+  plan: { blocks: { movement: string; rounds: number }[] },
+): Line =>
+  plan.blocks.map((block) =>
+    problem.options.find((option) => option.movement === block.movement && option.rounds === block.rounds)!,
+  )
 
 describe('what seconds of a region are worth', () => {
-  it.each([[0, 0], [45, 45], [90, 90], [135, 126], [180, 162], [270, 216], [360, 243], [900, 243]])('%i s of a target of 180 s: %i', (seconds, worth) => {
+  it.each([
+    [0, 0],
+    [45, 45],
+    [90, 90],
+    [135, 126],
+    [180, 162],
+    [270, 216],
+    [360, 243],
+    [900, 243],
+  ])('%i s of a target of 180 s: %i', (seconds, worth) => {
     expect(worthOf(seconds, 180)).toBeCloseTo(worth, 9)
   })
 })
@@ -44,14 +59,30 @@ describe('a composed plan', () => {
     }
   })
   it('says of every block why it is in it', () => {
-    for (const { plan, reasons } of answer.plans) for (const block of plan.blocks) expect(reasons[block.id], block.movement).toMatch(/^[A-Z0-9].+\.$/)
+    for (const { plan, reasons } of answer.plans)
+      for (const block of plan.blocks) expect(reasons[block.id], block.movement).toMatch(/^[A-Z0-9].+\.$/)
   })
   it('passes the checks that stop a class, and those of its order', () => {
     for (const { plan } of answer.plans) {
       const riders = ridersOf(plan, answer.problem, ask)
-      const found = checksOf({ plan, timeline: timelineOf(plan, riders, ask.met, catalogue), people: circle, riders, venue: { cupboard: ask.cupboard }, helpers: 2, climbAtMost: 4, aim: ask.aim, catalogue })
+      const found = checksOf({
+        plan,
+        timeline: timelineOf(plan, riders, ask.met, catalogue),
+        people: circle,
+        riders,
+        venue: { cupboard: ask.cupboard },
+        helpers: 2,
+        climbAtMost: 4,
+        aim: ask.aim,
+        catalogue,
+      })
       expect(mayBeLed(found)).toBe(true)
-      expect(found.filter((check) => ['settle', 'close', 'time-over', 'floor-trips', 'drink'].includes(check.id) || check.id.startsWith('cold'))).toEqual([])
+      expect(
+        found.filter(
+          (check) =>
+            ['settle', 'close', 'time-over', 'floor-trips', 'drink'].includes(check.id) || check.id.startsWith('cold'),
+        ),
+      ).toEqual([])
     }
   })
   it('is the same again for the same question, and another for another seed', () => {
@@ -71,7 +102,10 @@ describe('a composed plan', () => {
     expect(dry.fallen.some((fallen) => fallen.why === 'It goes down to the floor.')).toBe(true)
   })
   it('prefers what is repeated for progress, and what the last meetings did not have', () => {
-    const gain = (change: object) => problemOf(askFor(circle, change)).options.find((option) => option.movement === 'bridge')!.gain.reduce((sum, seconds) => sum + seconds, 0)
+    const gain = (change: object) =>
+      problemOf(askFor(circle, change))
+        .options.find((option) => option.movement === 'bridge')!
+        .gain.reduce((sum, seconds) => sum + seconds, 0)
     expect(gain({ carryOver: ['bridge'] })).toBeGreaterThan(gain({}))
     expect(gain({ recent: [['bridge']] })).toBeLessThan(gain({ recent: [[], ['bridge']] }))
     expect(gain({ recent: [[], ['bridge']] })).toBeLessThan(gain({}))
@@ -80,24 +114,50 @@ describe('a composed plan', () => {
 
 describe('what cannot be met', () => {
   it('names the people because of whom a pinned movement is out', () => {
-    const fragile = personIn('chair', { id: 'p9', name: 'Ola', access: { bed: 'no', chair: 'yes', standing: 'no', floor: 'no' }, considerations: ['hip-replacement-back', 'knee-painful', 'neck-pain', 'shoulder-frozen', 'brittle-bones', 'low-back-worse-arching', 'very-mobile-joints'].map((consideration) => ({ consideration, side: 'both' as const, clearedBy: '' })) })
+    const fragile = personIn('chair', {
+      id: 'p9',
+      name: 'Ola',
+      access: { bed: 'no', chair: 'yes', standing: 'no', floor: 'no' },
+      considerations: [
+        'hip-replacement-back',
+        'knee-painful',
+        'neck-pain',
+        'shoulder-frozen',
+        'brittle-bones',
+        'low-back-worse-arching',
+        'very-mobile-joints',
+      ].map((consideration) => ({ consideration, side: 'both' as const, clearedBy: '' })),
+    })
     const { fallen } = problemOf(askFor([fragile]))
     const out = fallen.find((other) => other.why.includes('Nothing of it is for Ola'))!
-    expect(composed(askFor([fragile], { pinned: [out.movement] }))).toMatchObject({ plans: [], unmet: [expect.stringContaining('is pinned and cannot be in it: Nothing of it is for Ola')] })
+    expect(composed(askFor([fragile], { pinned: [out.movement] }))).toMatchObject({
+      plans: [],
+      unmet: [expect.stringContaining('is pinned and cannot be in it: Nothing of it is for Ola')],
+    })
   })
   it('says how much more time it needs, or which pin to take off', () => {
-    const pinned = problemOf(askFor(circle)).options.filter((option) => option.phase === 'main').map((option) => option.movement)
+    const pinned = problemOf(askFor(circle))
+      .options.filter((option) => option.phase === 'main')
+      .map((option) => option.movement)
     const { plans, unmet } = composed(askFor(circle, { minutes: 10, pinned: [...new Set(pinned)].slice(0, 5) }))
     expect(plans).toEqual([])
     expect(unmet[0]).toMatch(/It needs at least \d+ min more\.|No single wish is enough/)
   })
   it('lets somebody only breathe in a third of the blocks where that is wished, and no more', () => {
-    const fragile = personIn('bed', { id: 'p9', name: 'Ola', considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }] })
+    const fragile = personIn('bed', {
+      id: 'p9',
+      name: 'Ola',
+      considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }],
+    })
     const [strict, kind] = [0, 0.34].map((breathShare) => composed(askFor([...circle, fragile], { breathShare })))
     expect(kind!.fallen.length).toBeLessThan(strict!.fallen.length)
     for (const { plan } of kind!.plans) {
       const offers = ridersOf(plan, kind!.problem, askFor([])).find((rider) => rider.id === 'p9')!.offers
-      const breathing = offers.filter((own, at) => own.some((offer) => offer.kind === 'breath') && catalogue.movements.get(plan.blocks[at]!.movement)!.quality !== 'breath')
+      const breathing = offers.filter(
+        (own, at) =>
+          own.some((offer) => offer.kind === 'breath') &&
+          catalogue.movements.get(plan.blocks[at]!.movement)!.quality !== 'breath',
+      )
       expect(breathing.length).toBeLessThanOrEqual(0.34 * plan.blocks.length)
     }
   })
@@ -109,27 +169,60 @@ describe('what cannot be met', () => {
 
 describe('the rules', () => {
   const problem = problemOf(askFor(circle))
-  const anyLine = fc.array(fc.nat({ max: problem.options.length - 1 }), { minLength: 2, maxLength: 9 }).map((picks) => picks.map((pick) => problem.options[pick]!))
+  const anyLine = fc
+    .array(fc.nat({ max: problem.options.length - 1 }), { minLength: 2, maxLength: 9 })
+    .map((picks) => picks.map((pick) => problem.options[pick]!))
   it('are the same in one pass as in words', () => {
     const evaluator = new Evaluator(problem)
-    fc.assert(fc.property(anyLine, (line) => {
-      const score = evaluator.scoreOf(line)
-      if (brokenRule(line, problem) === null) expect(score).toBeCloseTo(scoreOf(line, problem), 6)
-      else expect(score).toBe(-Infinity)
-    }), { numRuns: 2000 })
+    fc.assert(
+      fc.property(anyLine, (line) => {
+        const score = evaluator.scoreOf(line)
+        if (brokenRule(line, problem) === null) expect(score).toBeCloseTo(scoreOf(line, problem), 6)
+        else expect(score).toBe(-Infinity)
+      }),
+      { numRuns: 2000 },
+    )
   })
   it('are never broken, whatever the circle, its cupboard and its wishes', () => {
     const considerations = [...catalogue.considerations.values()].filter((row) => !row.redFlag).map((row) => row.id)
-    const person = fc.record({ tier: fc.constantFrom(...TIERS), considerations: fc.array(fc.constantFrom(...considerations), { maxLength: 3 }), pace: fc.constantFrom('brisk' as const, 'usual' as const, 'very-slow' as const) })
-    fc.assert(fc.property(fc.array(person, { minLength: 1, maxLength: 9 }), fc.constantFrom(20, 30, 45), fc.boolean(), fc.string({ maxLength: 4 }), (people, minutes, floor, seed) => {
-      const ask = askFor(people.map((one, at) => personIn(one.tier, { id: `p${at}`, pace: one.pace, considerations: one.considerations.map((consideration) => ({ consideration, side: 'both' as const, clearedBy: '' })) })), { minutes, floor, seed })
-      const { plans, problem: asked } = composed(ask, null, 4000)
-      for (const { plan, seconds } of plans) {
-        expect(seconds).toBeLessThanOrEqual(minutes * 60)
-        expect(brokenRule(lineOf(ask, asked, plan), asked)).toBeNull()
-        expect(plan.blocks.some((block) => asked.fallen.some((fallen) => fallen.movement === block.movement))).toBe(false)
-      }
-    }), { numRuns: 40 })
+    const person = fc.record({
+      tier: fc.constantFrom(...TIERS),
+      considerations: fc.array(fc.constantFrom(...considerations), { maxLength: 3 }),
+      pace: fc.constantFrom('brisk' as const, 'usual' as const, 'very-slow' as const),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(person, { minLength: 1, maxLength: 9 }),
+        fc.constantFrom(20, 30, 45),
+        fc.boolean(),
+        fc.string({ maxLength: 4 }),
+        (people, minutes, floor, seed) => {
+          const ask = askFor(
+            people.map((one, at) =>
+              personIn(one.tier, {
+                id: `p${at}`,
+                pace: one.pace,
+                considerations: one.considerations.map((consideration) => ({
+                  consideration,
+                  side: 'both' as const,
+                  clearedBy: '',
+                })),
+              }),
+            ),
+            { minutes, floor, seed },
+          )
+          const { plans, problem: asked } = composed(ask, null, 4000)
+          for (const { plan, seconds } of plans) {
+            expect(seconds).toBeLessThanOrEqual(minutes * 60)
+            expect(brokenRule(lineOf(ask, asked, plan), asked)).toBeNull()
+            expect(plan.blocks.some((block) => asked.fallen.some((fallen) => fallen.movement === block.movement))).toBe(
+              false,
+            )
+          }
+        },
+      ),
+      { numRuns: 40 },
+    )
   })
 })
 
@@ -155,7 +248,8 @@ describe('the search', () => {
     return { ...problem, options: problem.options.filter((option) => movements.includes(option.movement)) }
   }
   it.each([
-    [['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock'], 14], [['paced-breath', 'rest-fold', 'posture-lift', 'ankle-on-knee', 'side-bend'], 18],
+    [['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock'], 14],
+    [['paced-breath', 'rest-fold', 'posture-lift', 'ankle-on-knee', 'side-bend'], 18],
     [['paced-breath', 'front-of-hip-opening', 'knee-sways', 'sit-to-stand', 'heel-raises'], 20],
   ])('finds what brute force finds among %j in %i min', (movements, minutes) => {
     const problem = few(movements, minutes)
@@ -164,7 +258,10 @@ describe('the search', () => {
   })
   it('is never better than the bound, nor the bound of parts under that of wholes (HiGHS as the judge)', () => {
     for (const minutes of [14, 20]) {
-      const problem = few(['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock', 'ankle-on-knee', 'wall-angels'], minutes)
+      const problem = few(
+        ['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock', 'ankle-on-knee', 'wall-angels'],
+        minutes,
+      )
       const score = scoreOf(bestLine(problem, chanceFor('bound'), 30_000)!, problem)
       const [parts, wholes] = [boundOf(problem, solve, false)!, boundOf(problem, solve, true)!]
       expect(wholes).toBeGreaterThanOrEqual(score - 1e-6)

@@ -44,19 +44,38 @@ export function composed(ask: Ask, from: Plan | null = null, steps = STEPS): Com
   if (unmet.length > 0) return { plans: [], fallen: problem.fallen, unmet, problem }
   const lines: Line[] = []
   for (let count = 0; count < PLANS; count += 1) {
-    const line = bestLine(count === 0 ? problem : unlike(problem, lines), chance, count === 0 ? steps : Math.min(LATER_STEPS, steps), count === 0 && from ? lineOf(from, problem) : null)
+    const line = bestLine(
+      count === 0 ? problem : unlike(problem, lines),
+      chance,
+      count === 0 ? steps : Math.min(LATER_STEPS, steps),
+      count === 0 && from ? lineOf(from, problem) : null,
+    )
     if (!line) break
-    const own = line.map((option) => problem.options.find((other) => other.movement === option.movement && other.rounds === option.rounds)!)
+    const own = line.map((option) =>
+      problem.options.find((other) => other.movement === option.movement && other.rounds === option.rounds)!,
+    )
     if (lines.every((other) => differ(own, other))) lines.push(own)
   }
   if (lines.length === 0) return { plans: [], fallen: problem.fallen, unmet: whatToRelax(ask, problem), problem }
-  return { plans: lines.map((line) => finished(line, ask, problem)).sort((a, b) => b.score - a.score), fallen: problem.fallen, unmet: [], problem }
+  return {
+    plans: lines.map((line) => finished(line, ask, problem)).sort((a, b) => b.score - a.score),
+    fallen: problem.fallen,
+    unmet: [],
+    problem,
+  }
 }
 
 /** The same question with what earlier plans have counting less. */
 function unlike(problem: Problem, lines: readonly Line[]): Problem {
   const used = new Set(lines.flatMap((line) => line.map((option) => option.movement)))
-  return { ...problem, options: problem.options.map((option) => (used.has(option.movement) && option.quality !== 'breath' && !problem.pinned.includes(option.movement) ? { ...option, gain: option.gain.map((seconds) => seconds * OTHERWISE_SHARE) } : option)) }
+  return {
+    ...problem,
+    options: problem.options.map((option) =>
+      used.has(option.movement) && option.quality !== 'breath' && !problem.pinned.includes(option.movement)
+        ? { ...option, gain: option.gain.map((seconds) => seconds * OTHERWISE_SHARE) }
+        : option,
+    ),
+  }
 }
 
 function differ(a: Line, b: Line): boolean {
@@ -78,40 +97,76 @@ function finished(line: Line, ask: Ask, problem: Problem): ComposedPlan {
   for (;;) {
     const plan = planOf(own, ask, problem)
     const { seconds } = timelineOf(plan, ridersOf(plan, problem, ask), ask.met, ask.catalogue)
-    const spare = own.slice(1, -1).filter((option) => brokenRule(own.filter((other) => other !== option), problem) === null).sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
-    if (seconds <= ask.minutes * 60 || !spare) return { plan, score: scoreOf(own, problem), seconds, reasons: reasonsFor(own, plan, ask, problem) }
+    const spare = own
+      .slice(1, -1)
+      .filter(
+        (option) =>
+          brokenRule(
+            own.filter((other) => other !== option),
+            problem,
+          ) === null,
+      )
+      .sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
+    if (seconds <= ask.minutes * 60 || !spare)
+      return { plan, score: scoreOf(own, problem), seconds, reasons: reasonsFor(own, plan, ask, problem) }
     own = own.filter((option) => option !== spare)
   }
 }
 
 function lossOf(option: Option, line: Line, problem: Problem): number {
-  return (scoreOf(line, problem) - scoreOf(line.filter((other) => other !== option), problem)) / option.seconds
+  return (
+    (scoreOf(line, problem) -
+      scoreOf(
+        line.filter((other) => other !== option),
+        problem,
+      )) /
+    option.seconds
+  )
 }
 
 function planOf(line: Line, ask: Ask, problem: Problem): Plan {
-  const blocks = line.map((option, at): Block => ({ ...blockFor(ask.catalogue.movements.get(option.movement)!, ask.school, `c${at + 1}-${option.movement}`.slice(0, 60), ask.catalogue), rounds: option.rounds }))
+  const blocks = line.map((option, at): Block => ({
+    ...blockFor(
+      ask.catalogue.movements.get(option.movement)!,
+      ask.school,
+      `c${at + 1}-${option.movement}`.slice(0, 60),
+      ask.catalogue,
+    ),
+    rounds: option.rounds,
+  }))
   return { ...problem.plan, title: ask.aim.name, blocks }
 }
 
 /** Why each block is in it: what it gives, what it saves, what was wished. */
 function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<string, string> {
   const { change, postures } = problem
-  return Object.fromEntries(line.map((option, at) => {
-    const gains = REGIONS.map((region, index) => ({ region, seconds: option.gain[index]!, worth: option.gain[index]! * problem.weight[index]! }))
-      .filter(({ region, worth }) => worth > 1 && region in ask.aim.regions)
-      .sort((a, b) => b.worth - a.worth)
-    const before = at === 0 ? 0 : line[at - 1]!.posture
-    const words = [
-      at === 0 ? 'settles' : at === line.length - 1 ? 'lets it sink in' : '',
-      ask.pinned.includes(option.movement) ? 'pinned' : '',
-      gains.length > 0 ? gains.slice(0, 2).map(({ region, seconds }) => `${Math.round(seconds)} s for ${nameOf(region)}`).join(', ') : '',
-      ask.carryOver.includes(option.movement) ? 'repeated for progress' : '',
-      at > 0 && change[before * postures + option.posture] === 0 ? 'nobody has to move for it' : '',
-      option.phase === 'warm' && gains.length === 0 && at > 0 && at < line.length - 1 ? 'warms' : '',
-    ].filter((word) => word !== '')
-    const said = words.length > 0 ? words.join('; ') : 'rounds it off'
-    return [plan.blocks[at]!.id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
-  }))
+  return Object.fromEntries(
+    line.map((option, at) => {
+      const gains = REGIONS.map((region, index) => ({
+        region,
+        seconds: option.gain[index]!,
+        worth: option.gain[index]! * problem.weight[index]!,
+      }))
+        .filter(({ region, worth }) => worth > 1 && region in ask.aim.regions)
+        .sort((a, b) => b.worth - a.worth)
+      const before = at === 0 ? 0 : line[at - 1]!.posture
+      const words = [
+        at === 0 ? 'settles' : at === line.length - 1 ? 'lets it sink in' : '',
+        ask.pinned.includes(option.movement) ? 'pinned' : '',
+        gains.length > 0
+          ? gains
+              .slice(0, 2)
+              .map(({ region, seconds }) => `${Math.round(seconds)} s for ${nameOf(region)}`)
+              .join(', ')
+          : '',
+        ask.carryOver.includes(option.movement) ? 'repeated for progress' : '',
+        at > 0 && change[before * postures + option.posture] === 0 ? 'nobody has to move for it' : '',
+        option.phase === 'warm' && gains.length === 0 && at > 0 && at < line.length - 1 ? 'warms' : '',
+      ].filter((word) => word !== '')
+      const said = words.length > 0 ? words.join('; ') : 'rounds it off'
+      return [plan.blocks[at]!.id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
+    }),
+  )
 }
 
 function nameOf(region: Region): string {
@@ -123,7 +178,9 @@ function unmetBefore(ask: Ask, problem: Problem): string[] {
   const nameOfMovement = (id: string) => ask.catalogue.movements.get(id)?.name ?? id
   return ask.pinned.flatMap((movement) => {
     const out = problem.fallen.find((other) => other.movement === movement)
-    return out ? [`“${nameOfMovement(movement)}” is pinned and cannot be in it: ${out.why} Take the pin off, or change that.`] : []
+    return out
+      ? [`“${nameOfMovement(movement)}” is pinned and cannot be in it: ${out.why} Take the pin off, or change that.`]
+      : []
   })
 }
 
@@ -136,11 +193,14 @@ function whatToRelax(ask: Ask, problem: Problem): string[] {
     const longer = { ...problem, seconds: problem.seconds + more }
     const line = bestLine(longer, few, 3000)
     if (!line) continue
-    said.push(`It needs at least ${Math.max(1, Math.ceil((secondsOfLine(shortest(line, longer), longer) - problem.seconds) / 60))} min more.`)
+    said.push(
+      `It needs at least ${Math.max(1, Math.ceil((secondsOfLine(shortest(line, longer), longer) - problem.seconds) / 60))} min more.`,
+    )
     break
   }
   for (const pin of problem.pinned) {
-    if (works({ ...problem, pinned: problem.pinned.filter((other) => other !== pin) })) said.push(`Or take the pin off “${ask.catalogue.movements.get(pin)?.name}”.`)
+    if (works({ ...problem, pinned: problem.pinned.filter((other) => other !== pin) }))
+      said.push(`Or take the pin off “${ask.catalogue.movements.get(pin)?.name}”.`)
   }
   if (said.length === 0) said.push('No single wish is enough: give it more time, or fewer pins.')
   return said

@@ -32,8 +32,14 @@ export class Evaluator {
     for (const option of problem.options) {
       const isBreath = option.quality === 'breath'
       this.known.set(option, {
-        movement: movements.indexOf(option.movement), phase: PHASE_ORDER[option.phase], isBreath, mayStart: isBreath || option.phase === 'settle', mayEnd: isBreath || option.phase === 'close',
-        warms: option.phase === 'warm' || option.phase === 'main', isLongHold: option.phase === 'long-holds', isPinned: problem.pinned.includes(option.movement),
+        movement: movements.indexOf(option.movement),
+        phase: PHASE_ORDER[option.phase],
+        isBreath,
+        mayStart: isBreath || option.phase === 'settle',
+        mayEnd: isBreath || option.phase === 'close',
+        warms: option.phase === 'warm' || option.phase === 'main',
+        isLongHold: option.phase === 'long-holds',
+        isPinned: problem.pinned.includes(option.movement),
       })
     }
   }

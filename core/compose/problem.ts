@@ -85,7 +85,12 @@ export function problemOf(ask: Ask): Problem {
   const { catalogue, aim, school } = ask
   const expected = ask.people.length > 0 ? ask.people : usualPeople()
   const candidates = [...catalogue.movements.values()]
-  const everything: Plan = { ...emptyPlan('', ask.minutes, school), aim, drinkBreak: ask.minutes >= DRINK_FROM_MINUTES, blocks: candidates.map((movement) => blockFor(movement, school, movement.id, catalogue)) }
+  const everything: Plan = {
+    ...emptyPlan('', ask.minutes, school),
+    aim,
+    drinkBreak: ask.minutes >= DRINK_FROM_MINUTES,
+    blocks: candidates.map((movement) => blockFor(movement, school, movement.id, catalogue)),
+  }
   const riders = expected.map((one) => riderOf(one, everything, catalogue)).filter((rider) => rider.today.takesPart)
   const names = new Map(expected.map(({ person }) => [person.id, person.name]))
   const tuples = new Map<string, number>()
@@ -107,24 +112,57 @@ export function problemOf(ask: Ask): Problem {
   })
   const { change, climb, noWay } = waysBetween(rows, riders, ask)
   const reachable = options.filter((option) => !noWay.has(option.posture))
-  for (const option of options) if (noWay.has(option.posture) && !fallen.some((other) => other.movement === option.movement)) fallen.push({ movement: option.movement, why: `There is no safe way to it for ${[...noWay.get(option.posture)!].map((at) => names.get(riders[at]!.id)).join(', ')}.` })
+  for (const option of options)
+    if (noWay.has(option.posture) && !fallen.some((other) => other.movement === option.movement))
+      fallen.push({
+        movement: option.movement,
+        why: `There is no safe way to it for ${[...noWay.get(option.posture)!].map((at) => names.get(riders[at]!.id)).join(', ')}.`,
+      })
   const { target, weight } = wanted(ask)
   return {
-    options: reachable, change, climb, postures: rows.length, target, weight, seconds: ask.minutes * 60 - (everything.drinkBreak ? DRINK_SECONDS : 0),
-    pinned: [...ask.pinned], breathShare: ask.breathShare, fallen, riders, plan: { ...everything, blocks: [] },
+    options: reachable,
+    change,
+    climb,
+    postures: rows.length,
+    target,
+    weight,
+    seconds: ask.minutes * 60 - (everything.drinkBreak ? DRINK_SECONDS : 0),
+    pinned: [...ask.pinned],
+    breathShare: ask.breathShare,
+    fallen,
+    riders,
+    plan: { ...everything, blocks: [] },
   }
 }
 
 /** Everybody with their offers in a plan that was put together from the problem's options. */
 export function ridersOf(plan: Plan, { riders }: Problem, { catalogue }: Ask): RiderToday[] {
   const at = new Map([...catalogue.movements.keys()].map((movement, index) => [movement, index]))
-  return riders.map((rider) => ({ ...rider, offers: plan.blocks.map((block) => rider.offers[at.get(block.movement)!]!) }))
+  return riders.map((rider) => ({
+    ...rider,
+    offers: plan.blocks.map((block) => rider.offers[at.get(block.movement)!]!),
+  }))
 }
 
 /** One person a tier who can do everything at level 2, for a plan that nobody is expected at. */
 function usualPeople(): Expected[] {
   return TIERS.map((tier) => {
-    const person: Person = { id: `usual-${tier}`, name: `the ${tier} lane`, birthYear: null, pace: 'usual', homeTier: tier, access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' }, considerations: [], levels: [], ranges: [], prefers: 'either', school: null, dials: [], visiting: null, leftOut: [] }
+    const person: Person = {
+      id: `usual-${tier}`,
+      name: `the ${tier} lane`,
+      birthYear: null,
+      pace: 'usual',
+      homeTier: tier,
+      access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' },
+      considerations: [],
+      levels: [],
+      ranges: [],
+      prefers: 'either',
+      school: null,
+      dials: [],
+      visiting: null,
+      leftOut: [],
+    }
     return { person, when: { daysAway: null, year: null } }
   })
 }
@@ -135,20 +173,39 @@ function postureIn(rider: RiderToday, index: number): string | null {
   return variation && variation.tier === rider.tier ? variation.postureId : null
 }
 
-function reasonAgainst(movement: Movement, index: number, riders: readonly RiderToday[], names: ReadonlyMap<string, string>, ask: Ask): string | null {
+function reasonAgainst(
+  movement: Movement,
+  index: number,
+  riders: readonly RiderToday[],
+  names: ReadonlyMap<string, string>,
+  ask: Ask,
+): string | null {
   if (ask.banned.includes(movement.id)) return 'It was left out by hand.'
   const without = breathingIn(movement, index, riders).map((at) => riders[at]!)
-  if (without.length > 0 && (ask.breathShare === 0 || without.length > riders.length / 2)) return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
-  if (!ask.floor && riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask))) return 'It goes down to the floor.'
-  const { short } = propsOut(riders.map((rider) => ({ id: rider.id, offers: [rider.offers[index] ?? []], ...ownProps(ask.people.find(({ person }) => person.id === rider.id)?.person) })), ask.cupboard, ask.catalogue)
+  if (without.length > 0 && (ask.breathShare === 0 || without.length > riders.length / 2))
+    return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
+  if (!ask.floor && riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)))
+    return 'It goes down to the floor.'
+  const { short } = propsOut(
+    riders.map((rider) => ({
+      id: rider.id,
+      offers: [rider.offers[index] ?? []],
+      ...ownProps(ask.people.find(({ person }) => person.id === rider.id)?.person),
+    })),
+    ask.cupboard,
+    ask.catalogue,
+  )
   const props = [...new Set(short.map(({ prop }) => prop))]
-  if (ask.people.length > 0 && props.length > 0) return `${props.map((prop) => `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
+  if (ask.people.length > 0 && props.length > 0)
+    return `${props.map((prop) => `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
   return null
 }
 
 /** Who has neither a version nor a stand-in, by their place among the riders. */
 function breathingIn(movement: Movement, index: number, riders: readonly RiderToday[]): number[] {
-  return riders.flatMap((rider, at) => (!rider.today.breathOnly && isLeftOut(rider.offers[index]!, movement) ? [at] : []))
+  return riders.flatMap((rider, at) =>
+    !rider.today.breathOnly && isLeftOut(rider.offers[index]!, movement) ? [at] : [],
+  )
 }
 
 function isDown(posture: string | null, { catalogue }: Ask): boolean {
@@ -156,7 +213,14 @@ function isDown(posture: string | null, { catalogue }: Ask): boolean {
 }
 
 /** The school's dose with a round less and a round more. */
-function optionsFor(block: Block, movement: Movement, index: number, riders: readonly RiderToday[], posture: number, ask: Ask): Option[] {
+function optionsFor(
+  block: Block,
+  movement: Movement,
+  index: number,
+  riders: readonly RiderToday[],
+  posture: number,
+  ask: Ask,
+): Option[] {
   const { catalogue } = ask
   const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
   const introduction = ask.met.has(movement.id) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
@@ -164,7 +228,9 @@ function optionsFor(block: Block, movement: Movement, index: number, riders: rea
   const carried = ask.carryOver.includes(movement.id)
   const breathing = breathingIn(movement, index, riders)
   const cost = (BREATHING_SECONDS * breathing.length) / riders.length
-  const worth = (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) * (carried ? CARRY_OVER_BONUS : again >= 0 ? AGAIN_SHARE[again]! : 1)
+  const worth =
+    (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) *
+    (carried ? CARRY_OVER_BONUS : again >= 0 ? AGAIN_SHARE[again]! : 1)
   return rounds.map((count): Option => {
     const gain = new Float64Array(REGIONS.length)
     let work = 0
@@ -174,11 +240,25 @@ function optionsFor(block: Block, movement: Movement, index: number, riders: rea
       const done = catalogue.movements.get(offer?.movement ?? '')
       if (!done) continue
       const seconds = (tissueSeconds({ dose: block.dose, rounds: count }, done) * worth) / riders.length
-      for (const [region, weight] of Object.entries(done.regions) as [Region, number][]) gain[REGIONS.indexOf(region)]! += seconds * weight
+      for (const [region, weight] of Object.entries(done.regions) as [Region, number][])
+        gain[REGIONS.indexOf(region)]! += seconds * weight
     }
     return {
-      movement: movement.id, rounds: count, breathing, cost, seconds: introduction + work, gain, phase: movement.phase, quality: movement.quality, posture,
-      holds: movement.phase === 'long-holds' || ((block.dose.kind === 'hold' || block.dose.kind === 'target') && block.dose.seconds * count >= HOLD_SECONDS && movement.phase === 'main' && movement.quality === 'mobility'),
+      movement: movement.id,
+      rounds: count,
+      breathing,
+      cost,
+      seconds: introduction + work,
+      gain,
+      phase: movement.phase,
+      quality: movement.quality,
+      posture,
+      holds:
+        movement.phase === 'long-holds' ||
+        ((block.dose.kind === 'hold' || block.dose.kind === 'target') &&
+          block.dose.seconds * count >= HOLD_SECONDS &&
+          movement.phase === 'main' &&
+          movement.quality === 'mobility'),
       isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
     }
   })
@@ -187,7 +267,14 @@ function optionsFor(block: Block, movement: Movement, index: number, riders: rea
 function workOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): number {
   const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
   const sideChangeSeconds = catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? 4
-  return workSeconds({ roundSeconds: secondsOf(block.dose, sides), rounds: block.rounds, restSeconds: block.restSeconds, sides, order: block.sideOrder, sideChangeSeconds })
+  return workSeconds({
+    roundSeconds: secondsOf(block.dose, sides),
+    rounds: block.rounds,
+    restSeconds: block.restSeconds,
+    sides,
+    order: block.sideOrder,
+    sideChangeSeconds,
+  })
 }
 
 /** Exact ways between all tuples: the slowest person's seconds, and the mean rise. */
@@ -202,7 +289,14 @@ function waysBetween(rows: readonly string[][], riders: readonly RiderToday[], {
     let way = known.get(key)
     if (way === undefined) {
       const found = changeover(catalogue.graph, from, to, mover)
-      way = found && { seconds: found.seconds, rise: found.moves.reduce((sum, move) => sum + Math.max(0, catalogue.postures.get(move.to)!.height - catalogue.postures.get(move.from)!.height), 0) }
+      way = found && {
+        seconds: found.seconds,
+        rise: found.moves.reduce(
+          (sum, move) =>
+            sum + Math.max(0, catalogue.postures.get(move.to)!.height - catalogue.postures.get(move.from)!.height),
+          0,
+        ),
+      }
       known.set(key, way)
     }
     return way

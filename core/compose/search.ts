@@ -29,7 +29,14 @@ export function bestLine(problem: Problem, chance: Chance, steps: number, start:
   const beginnings = kept ? 1 : BEGINNINGS
   let best: Found = { line: first, score: evaluator.scoreOf(first) }
   for (let round = 0; round < beginnings; round += 1) {
-    const found = annealed({ line: first, score: evaluator.scoreOf(first) }, evaluator, moves, chance, Math.floor((steps * (1 - POLISH_SHARE)) / beginnings), kept ? POLISH_WARMEST : WARMEST)
+    const found = annealed(
+      { line: first, score: evaluator.scoreOf(first) },
+      evaluator,
+      moves,
+      chance,
+      Math.floor((steps * (1 - POLISH_SHARE)) / beginnings),
+      kept ? POLISH_WARMEST : WARMEST,
+    )
     if (found.score > best.score) best = found
   }
   return annealed(best, evaluator, moves, chance, Math.floor(steps * POLISH_SHARE), POLISH_WARMEST).line
@@ -40,7 +47,14 @@ interface Found {
   score: number
 }
 
-function annealed(from: Found, evaluator: Evaluator, moves: Moves, chance: Chance, steps: number, warmest: number): Found {
+function annealed(
+  from: Found,
+  evaluator: Evaluator,
+  moves: Moves,
+  chance: Chance,
+  steps: number,
+  warmest: number,
+): Found {
   let [here, best] = [from, from]
   for (let step = 0; step < steps; step += 1) {
     const line = moves.changed(here.line)
@@ -58,9 +72,13 @@ function annealed(from: Found, evaluator: Evaluator, moves: Moves, chance: Chanc
 /** The shortest start and close with everything that is pinned between; null where that breaks a rule. */
 function firstLine(problem: Problem): Line | null {
   const byTime = (a: Option, b: Option) => a.seconds - b.seconds
-  const starts = problem.options.filter((option) => option.phase === 'settle' || option.quality === 'breath').sort(byTime)
+  const starts = problem.options
+    .filter((option) => option.phase === 'settle' || option.quality === 'breath')
+    .sort(byTime)
   const ends = problem.options.filter((option) => option.phase === 'close' || option.quality === 'breath').sort(byTime)
-  const pinned = problem.pinned.flatMap((movement) => problem.options.filter((option) => option.movement === movement).sort(byTime)[0] ?? [])
+  const pinned = problem.pinned.flatMap(
+    (movement) => problem.options.filter((option) => option.movement === movement).sort(byTime)[0] ?? [],
+  )
   for (const start of starts) {
     for (const end of ends) {
       const middle = pinned.filter((option) => option.movement !== start.movement && option.movement !== end.movement)
@@ -76,7 +94,9 @@ function firstLine(problem: Problem): Line | null {
 /** Puts warming in before pinned holds, the longest first, until the rules are kept. */
 function warmedUp(line: Line, problem: Problem): Line | null {
   let warmed = line
-  for (const option of problem.options.filter((other) => other.phase === 'warm' || other.phase === 'main').sort((a, b) => b.seconds - a.seconds)) {
+  for (const option of problem.options
+    .filter((other) => other.phase === 'warm' || other.phase === 'main')
+    .sort((a, b) => b.seconds - a.seconds)) {
     if (warmed.some((other) => other.movement === option.movement)) continue
     const next = inPhases([warmed[0]!, option, ...warmed.slice(1)])
     if (brokenRule(next, problem) === 'It does not fit the time.') continue
@@ -89,7 +109,12 @@ function warmedUp(line: Line, problem: Problem): Line | null {
 /** Phases in order between start and close; within a phase those who lie together stay together. */
 function inPhases(line: Line): Line {
   const middle = line.slice(1, -1).map((option, at) => ({ option, at }))
-  middle.sort((a, b) => PHASE_ORDER[a.option.phase] - PHASE_ORDER[b.option.phase] || Number(a.option.isDown) - Number(b.option.isDown) || a.at - b.at)
+  middle.sort(
+    (a, b) =>
+      PHASE_ORDER[a.option.phase] - PHASE_ORDER[b.option.phase] ||
+      Number(a.option.isDown) - Number(b.option.isDown) ||
+      a.at - b.at,
+  )
   return [line[0]!, ...middle.map(({ option }) => option), line.at(-1)!]
 }
 
@@ -100,9 +125,13 @@ class Moves {
   private readonly starts: Option[]
   private readonly ends: Option[]
 
-  constructor(problem: Problem, private readonly chance: Chance) {
+  constructor(
+    problem: Problem,
+    private readonly chance: Chance,
+  ) {
     this.middle = problem.options.filter((option) => option.quality !== 'breath')
-    for (const option of problem.options) this.ofMovement.set(option.movement, [...(this.ofMovement.get(option.movement) ?? []), option])
+    for (const option of problem.options)
+      this.ofMovement.set(option.movement, [...(this.ofMovement.get(option.movement) ?? []), option])
     this.starts = problem.options.filter((option) => option.quality === 'breath' || option.phase === 'settle')
     this.ends = problem.options.filter((option) => option.quality === 'breath' || option.phase === 'close')
   }
@@ -112,7 +141,8 @@ class Moves {
     const kind = this.chance()
     if (kind < 0.25) return this.inserted(line, this.oneOf(this.middle))
     if (kind < 0.32) return count === 0 ? null : line.toSpliced(1 + this.pick(count), 1)
-    if (kind < 0.55) return count === 0 ? null : this.inserted(line.toSpliced(1 + this.pick(count), 1), this.oneOf(this.middle))
+    if (kind < 0.55)
+      return count === 0 ? null : this.inserted(line.toSpliced(1 + this.pick(count), 1), this.oneOf(this.middle))
     if (kind < 0.62) {
       if (count < 2) return null
       const less = line.toSpliced(1 + this.pick(count), 1)

@@ -5,7 +5,15 @@ import { createEvents, type EventAttributes } from 'ics'
 const LASTS_MINUTES = 15
 
 /** Which weekdays so many days a week fall on, spread evenly; 0 Sunday. */
-const WEEKDAYS: Record<number, number[]> = { 1: [3], 2: [2, 5], 3: [1, 3, 5], 4: [1, 3, 5, 0], 5: [1, 2, 3, 5, 6], 6: [1, 2, 3, 4, 5, 6], 7: [0, 1, 2, 3, 4, 5, 6] }
+const WEEKDAYS: Record<number, number[]> = {
+  1: [3],
+  2: [2, 5],
+  3: [1, 3, 5],
+  4: [1, 3, 5, 0],
+  5: [1, 2, 3, 5, 6],
+  6: [1, 2, 3, 4, 5, 6],
+  7: [0, 1, 2, 3, 4, 5, 6],
+}
 const NAMES = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
 
 /**
@@ -22,20 +30,41 @@ const NAMES = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
  * @example
  * homeCalendar({ uid: 'a', title: 'At home', times: ['08:30'], daysAWeek: 3, from: '2026-11-26', description: '' }) // "BEGIN:VCALENDAR…"
  */
-export function homeCalendar({ uid, title, times, daysAWeek, from, description }: { uid: string; title: string; times: readonly string[]; daysAWeek: number; from: string; description: string }): string {
+export function homeCalendar({
+  uid,
+  title,
+  times,
+  daysAWeek,
+  from,
+  description,
+}: {
+  uid: string
+  title: string
+  times: readonly string[]
+  daysAWeek: number
+  from: string
+  description: string
+}): string {
   const days = WEEKDAYS[daysAWeek]!
   const first = firstOf(days, from)
   const events = times.map((time, at): EventAttributes => {
     const [hours, minutes] = time.split(':').map(Number) as [number, number]
     return {
-      uid: `${uid}-${at}@unhurried-circle`, productId: 'Unhurried Circle', title, description,
-      start: [first.getFullYear(), first.getMonth() + 1, first.getDate(), hours, minutes], startInputType: 'local', startOutputType: 'local', duration: { minutes: LASTS_MINUTES },
+      uid: `${uid}-${at}@unhurried-circle`,
+      productId: 'Unhurried Circle',
+      title,
+      description,
+      start: [first.getFullYear(), first.getMonth() + 1, first.getDate(), hours, minutes],
+      startInputType: 'local',
+      startOutputType: 'local',
+      duration: { minutes: LASTS_MINUTES },
       recurrenceRule: `FREQ=WEEKLY;BYDAY=${days.map((day) => NAMES[day]).join(',')}`,
       alarms: [{ action: 'display', description: title, trigger: { before: true, minutes: 5 } }],
     }
   })
   const { error, value } = createEvents(events)
-  if (error || typeof value !== 'string') throw new Error(`The calendar could not be written: ${error?.message ?? 'nothing came out'}`)
+  if (error || typeof value !== 'string')
+    throw new Error(`The calendar could not be written: ${error?.message ?? 'nothing came out'}`)
   return value
 }
 

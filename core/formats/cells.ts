@@ -11,12 +11,28 @@ export type Read<T> = { value: T | null } | { wrong: string }
 export function readNumber(cell: string, name: string): Read<number> {
   const trimmed = cell.replace(/[\s\u00A0']/g, '').replace('−', '-')
   if (trimmed === '') return { value: null }
-  const plain = /^-?\d{1,3}(\.\d{3})+,\d+$/.test(trimmed) ? trimmed.replaceAll('.', '').replace(',', '.') : /^-?\d{1,3}(,\d{3})+\.\d+$/.test(trimmed) ? trimmed.replaceAll(',', '') : trimmed.replace(',', '.')
+  const plain = /^-?\d{1,3}(\.\d{3})+,\d+$/.test(trimmed)
+    ? trimmed.replaceAll('.', '').replace(',', '.')
+    : /^-?\d{1,3}(,\d{3})+\.\d+$/.test(trimmed)
+      ? trimmed.replaceAll(',', '')
+      : trimmed.replace(',', '.')
   const value = Number(plain)
   return Number.isFinite(value) ? { value } : { wrong: `${name}: “${cell}” is not a number.` }
 }
 
-const PATTERNS = ['yyyy-MM-dd', 'yyyy/MM/dd', 'dd.MM.yyyy', 'd.M.yyyy', 'dd/MM/yyyy', 'd/M/yyyy', 'dd-MM-yyyy', 'd MMM yyyy', 'd MMMM yyyy', 'd.M.yy', 'd/M/yy']
+const PATTERNS = [
+  'yyyy-MM-dd',
+  'yyyy/MM/dd',
+  'dd.MM.yyyy',
+  'd.M.yyyy',
+  'dd/MM/yyyy',
+  'd/M/yyyy',
+  'dd-MM-yyyy',
+  'd MMM yyyy',
+  'd MMMM yyyy',
+  'd.M.yy',
+  'd/M/yy',
+]
 
 /**
  * A date, the day first unless the year is: "2026-08-03", "3.8.2026", "03/08/2026", "3 Aug 2026". A time behind it is left out.
@@ -28,7 +44,8 @@ export function readDate(cell: string, name: string): Read<string> {
   if (trimmed === '') return { value: null }
   for (const pattern of PATTERNS) {
     const date = parse(trimmed, pattern, new Date(2026, 0, 1))
-    if (isValid(date) && date.getFullYear() > 1900 && date.getFullYear() < 2200) return { value: formatISO(date, { representation: 'date' }) }
+    if (isValid(date) && date.getFullYear() > 1900 && date.getFullYear() < 2200)
+      return { value: formatISO(date, { representation: 'date' }) }
   }
   return { wrong: `${name}: “${cell}” is not a date. Write the day first: 3.8.2026, or 2026-08-03.` }
 }

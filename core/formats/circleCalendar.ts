@@ -23,11 +23,20 @@ export function circleCalendar(dates: readonly CalendarDate[]): string {
   const events = dates.map((date): EventAttributes => {
     const at = new Date(date.startsAt)
     return {
-      uid: date.uid, productId: 'Unhurried Circle', title: date.title, location: date.place, description: date.description, status: date.isCalledOff ? 'CANCELLED' : 'CONFIRMED',
-      start: [at.getUTCFullYear(), at.getUTCMonth() + 1, at.getUTCDate(), at.getUTCHours(), at.getUTCMinutes()], startInputType: 'utc', startOutputType: 'utc', duration: { minutes: date.minutes },
+      uid: date.uid,
+      productId: 'Unhurried Circle',
+      title: date.title,
+      location: date.place,
+      description: date.description,
+      status: date.isCalledOff ? 'CANCELLED' : 'CONFIRMED',
+      start: [at.getUTCFullYear(), at.getUTCMonth() + 1, at.getUTCDate(), at.getUTCHours(), at.getUTCMinutes()],
+      startInputType: 'utc',
+      startOutputType: 'utc',
+      duration: { minutes: date.minutes },
     }
   })
   const { error, value } = createEvents(events)
-  if (error || typeof value !== 'string') throw new Error(`The calendar could not be written: ${error?.message ?? 'nothing came out'}`)
+  if (error || typeof value !== 'string')
+    throw new Error(`The calendar could not be written: ${error?.message ?? 'nothing came out'}`)
   return value
 }

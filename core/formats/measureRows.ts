@@ -42,15 +42,34 @@ const SIDES: Record<Side, readonly string[]> = { both: ['b', '-'], left: ['l'], 
  * @param onFile results that are stored, by participant: the same one again is no second one
  * @throws {Error} where a column that is needed is missing
  */
-export function readMeasures(text: string, people: readonly KnownPerson[], onFile: ReadonlyMap<string, readonly StoredMeasure[]>, catalogue: Catalogue): MeasureRow[] {
+export function readMeasures(
+  text: string,
+  people: readonly KnownPerson[],
+  onFile: ReadonlyMap<string, readonly StoredMeasure[]>,
+  catalogue: Catalogue,
+): MeasureRow[] {
   const { headers, rows } = readTable(text)
   const columns = columnsIn(headers, COLUMNS)
   const missing = (['name', 'date', 'measure', 'value'] as const).filter((key) => !columns.has(key))
-  if (missing.length > 0) throw new Error(`There is no column called ${missing.map((key) => `“${COLUMNS[key][0]}”`).join(', ')}.`)
+  if (missing.length > 0)
+    throw new Error(`There is no column called ${missing.map((key) => `“${COLUMNS[key][0]}”`).join(', ')}.`)
   const byName = new Map<string, KnownPerson[]>()
-  for (const person of people) byName.set(plainWords(person.name), [...(byName.get(plainWords(person.name)) ?? []), person])
-  const measures = new Map([...catalogue.measures.values()].flatMap((measure) => [[plainWords(measure.id), measure], [plainWords(measure.name), measure]] as const))
-  const taken = new Set([...onFile].flatMap(([participant, records]) => records.filter((record) => record.replacedBy === null).map((record) => keyOf(participant, record))))
+  for (const person of people)
+    byName.set(plainWords(person.name), [...(byName.get(plainWords(person.name)) ?? []), person])
+  const measures = new Map(
+    [...catalogue.measures.values()].flatMap(
+      (measure) =>
+        [
+          [plainWords(measure.id), measure],
+          [plainWords(measure.name), measure],
+        ] as const,
+    ),
+  )
+  const taken = new Set(
+    [...onFile].flatMap(([participant, records]) =>
+      records.filter((record) => record.replacedBy === null).map((record) => keyOf(participant, record)),
+    ),
+  )
   return rows.map(({ line, cells }): MeasureRow => {
     const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
     const wrong: string[] = []
@@ -65,7 +84,12 @@ export function readMeasures(text: string, people: readonly KnownPerson[], onFil
     const name = cell('name')
     const born = take(readYear(cell('born'), 'Year of birth'))
     const known = (byName.get(plainWords(name)) ?? []).filter((person) => born === null || person.birthYear === born)
-    if (known.length !== 1) wrong.push(known.length === 0 ? `Nobody on file is called “${name}”${born === null ? '' : `, born ${born}`}.` : `${known.length} people are called ${name}: the year of birth tells them apart.`)
+    if (known.length !== 1)
+      wrong.push(
+        known.length === 0
+          ? `Nobody on file is called “${name}”${born === null ? '' : `, born ${born}`}.`
+          : `${known.length} people are called ${name}: the year of birth tells them apart.`,
+      )
     const measure = measures.get(plainWords(cell('measure')))
     if (!measure) wrong.push(`“${cell('measure')}” is not a measure that is known.`)
     const date = need(take(readDate(cell('date'), 'Date')), 'The date is missing.')
@@ -73,12 +97,24 @@ export function readMeasures(text: string, people: readonly KnownPerson[], onFil
     const side = take(readWord(cell('side'), 'Side', SIDES)) ?? 'both'
     const setting = take(readNumber(cell('setting'), 'Setting'))
     const pain = take(readNumber(cell('pain'), 'Pain'))
-    if (pain !== null && (!Number.isInteger(pain) || pain < 0 || pain > 10)) wrong.push('Pain is a whole number from 0 to 10.')
+    if (pain !== null && (!Number.isInteger(pain) || pain < 0 || pain > 10))
+      wrong.push('Pain is a whole number from 0 to 10.')
     if (measure && value !== null) wrong.push(...refusedIn(measure, value, side))
     if (wrong.length > 0) return { line, name, does: 'refuse', words: wrong, participant: null, record: null }
-    const record = { measure: measure!.id, side, value: value!, tries: [], setting, pain, note: cell('note').slice(0, 300), takenAt: `${date!}T12:00:00.000Z`, replaces: null }
+    const record = {
+      measure: measure!.id,
+      side,
+      value: value!,
+      tries: [],
+      setting,
+      pain,
+      note: cell('note').slice(0, 300),
+      takenAt: `${date!}T12:00:00.000Z`,
+      replaces: null,
+    }
     const key = keyOf(known[0]!.id, record)
-    if (taken.has(key)) return { line, name, does: 'same', words: ['It is there already.'], participant: known[0]!.id, record: null }
+    if (taken.has(key))
+      return { line, name, does: 'same', words: ['It is there already.'], participant: known[0]!.id, record: null }
     taken.add(key)
     const { ask } = plausible(measure!, value!)
     return { line, name, does: 'add', words: ask === '' ? [] : [ask], participant: known[0]!.id, record }
@@ -86,19 +122,55 @@ export function readMeasures(text: string, people: readonly KnownPerson[], onFil
 }
 
 /** Results as a table that `readMeasures` reads again without adding one. */
-export function writeMeasures(results: readonly { person: KnownPerson; record: StoredMeasure }[], catalogue: Catalogue): string {
-  const headers = ['Name', 'Year of birth', 'Date', 'Measure', 'Side', 'Value', 'Unit', 'Setting', 'Pain', 'Note', 'Entered by']
-  return writeTable(headers, results.map(({ person, record }) => [
-    person.name, person.birthYear, record.takenAt.slice(0, 10), record.measure, record.side, record.value, catalogue.measures.get(record.measure)?.unit ?? '', record.setting, record.pain, record.note, record.enteredBy,
-  ]))
+export function writeMeasures(
+  results: readonly { person: KnownPerson; record: StoredMeasure }[],
+  catalogue: Catalogue,
+): string {
+  const headers = [
+    'Name',
+    'Year of birth',
+    'Date',
+    'Measure',
+    'Side',
+    'Value',
+    'Unit',
+    'Setting',
+    'Pain',
+    'Note',
+    'Entered by',
+  ]
+  return writeTable(
+    headers,
+    results.map(({ person, record }) => [
+      person.name,
+      person.birthYear,
+      record.takenAt.slice(0, 10),
+      record.measure,
+      record.side,
+      record.value,
+      catalogue.measures.get(record.measure)?.unit ?? '',
+      record.setting,
+      record.pain,
+      record.note,
+      record.enteredBy,
+    ]),
+  )
 }
 
 function refusedIn(measure: Measure, value: number, side: Side): string[] {
   const { refused } = plausible(measure, value)
-  const sideWrong = measure.sides && side === 'both' ? `${measure.name} is measured left and right.` : !measure.sides && side !== 'both' ? `${measure.name} has no sides.` : ''
+  const sideWrong =
+    measure.sides && side === 'both'
+      ? `${measure.name} is measured left and right.`
+      : !measure.sides && side !== 'both'
+        ? `${measure.name} has no sides.`
+        : ''
   return [refused, sideWrong].filter((words) => words !== '')
 }
 
-function keyOf(participant: string, { measure, side, value, takenAt }: Pick<MeasureRecord, 'measure' | 'side' | 'value' | 'takenAt'>): string {
+function keyOf(
+  participant: string,
+  { measure, side, value, takenAt }: Pick<MeasureRecord, 'measure' | 'side' | 'value' | 'takenAt'>,
+): string {
   return `${participant} ${measure} ${side} ${value} ${takenAt.slice(0, 10)}`
 }

@@ -19,11 +19,55 @@ export interface NamedOutcome {
  * outcomeRows([{ name: 'Ada', date: '2026-11-18', circle: 'Friday', outcome }], catalogue) // "Date,Circle,Name,Movement,…"
  */
 export function outcomeRows(outcomes: readonly NamedOutcome[], catalogue: Catalogue): string {
-  const headers = ['Date', 'Circle', 'Name', 'Movement', 'Tier', 'Level', 'Version', 'Dials', 'Side', 'Done', 'Target', 'Achieved', 'Unit', 'Effort', 'Pain', 'Pain kind', 'Pain where', 'Form', 'Cheat', 'Support', 'Note']
-  return writeTable(headers, outcomes.map(({ name, date, circle, outcome }) => [
-    date, circle, name, catalogue.movements.get(outcome.movement)?.name ?? outcome.movement, outcome.tier, outcome.level, catalogue.variations.get(outcome.variation ?? '')?.name ?? outcome.variation, dialled(outcome, catalogue), outcome.side, outcome.done,
-    outcome.target, outcome.achieved, outcome.unit, outcome.effort, outcome.pain, outcome.painKind, outcome.painWhere ?? '', outcome.form, outcome.cheat ?? '', outcome.support ?? '', outcome.note,
-  ]))
+  const headers = [
+    'Date',
+    'Circle',
+    'Name',
+    'Movement',
+    'Tier',
+    'Level',
+    'Version',
+    'Dials',
+    'Side',
+    'Done',
+    'Target',
+    'Achieved',
+    'Unit',
+    'Effort',
+    'Pain',
+    'Pain kind',
+    'Pain where',
+    'Form',
+    'Cheat',
+    'Support',
+    'Note',
+  ]
+  return writeTable(
+    headers,
+    outcomes.map(({ name, date, circle, outcome }) => [
+      date,
+      circle,
+      name,
+      catalogue.movements.get(outcome.movement)?.name ?? outcome.movement,
+      outcome.tier,
+      outcome.level,
+      catalogue.variations.get(outcome.variation ?? '')?.name ?? outcome.variation,
+      dialled(outcome, catalogue),
+      outcome.side,
+      outcome.done,
+      outcome.target,
+      outcome.achieved,
+      outcome.unit,
+      outcome.effort,
+      outcome.pain,
+      outcome.painKind,
+      outcome.painWhere ?? '',
+      outcome.form,
+      outcome.cheat ?? '',
+      outcome.support ?? '',
+      outcome.note,
+    ]),
+  )
 }
 
 /** Dials that were turned for this person; empty where none. */

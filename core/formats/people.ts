@@ -26,12 +26,28 @@ const COLUMNS = {
   height: ['height', 'height cm', 'height in cm', 'body height'],
   pace: ['pace', 'pace of changing position'],
   home: ['home tier', 'works in', 'tier'],
-  bed: ['bed'], chair: ['chair'], standing: ['standing'], floor: ['floor'],
+  bed: ['bed'],
+  chair: ['chair'],
+  standing: ['standing'],
+  floor: ['floor'],
   respect: ['to respect', 'considerations', 'health'],
 } as const
-const SEXES = { female: ['f', 'w', 'woman', 'she'], male: ['m', 'man', 'he'], unsaid: ['not said', 'x', 'other', '-'] } as const
-const PACES: Record<Pace, readonly string[]> = { brisk: ['quick', 'fast'], usual: ['normal', 'average'], slow: [], 'very-slow': ['very slow'] }
-const ACCESS: Record<Access, readonly string[]> = { yes: ['y', 'alone', '1', 'x'], 'with-help': ['with help', 'help'], no: ['n', 'not open', '0', '-'] }
+const SEXES = {
+  female: ['f', 'w', 'woman', 'she'],
+  male: ['m', 'man', 'he'],
+  unsaid: ['not said', 'x', 'other', '-'],
+} as const
+const PACES: Record<Pace, readonly string[]> = {
+  brisk: ['quick', 'fast'],
+  usual: ['normal', 'average'],
+  slow: [],
+  'very-slow': ['very slow'],
+}
+const ACCESS: Record<Access, readonly string[]> = {
+  yes: ['y', 'alone', '1', 'x'],
+  'with-help': ['with help', 'help'],
+  no: ['n', 'not open', '0', '-'],
+}
 const HOME = { bed: [], chair: [], standing: ['stand'], floor: ['mat'] } as const
 
 /**
@@ -45,9 +61,11 @@ const HOME = { bed: [], chair: [], standing: ['stand'], floor: ['mat'] } as cons
 export function readPeople(text: string, onFile: readonly Participant[], catalogue: Catalogue): PersonRow[] {
   const { headers, rows } = readTable(text)
   const columns = columnsIn(headers, COLUMNS)
-  if (!columns.has('name') && !(columns.has('first') && columns.has('last'))) throw new Error('There is no column called “Name”, nor “First name” and “Last name”.')
+  if (!columns.has('name') && !(columns.has('first') && columns.has('last')))
+    throw new Error('There is no column called “Name”, nor “First name” and “Last name”.')
   const people = new Map<string, Participant[]>()
-  for (const person of onFile) people.set(plainWords(person.name), [...(people.get(plainWords(person.name)) ?? []), person])
+  for (const person of onFile)
+    people.set(plainWords(person.name), [...(people.get(plainWords(person.name)) ?? []), person])
   const seen = new Map<string, number>()
   return rows.map(({ line, cells }): PersonRow => {
     const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
@@ -58,36 +76,86 @@ export function readPeople(text: string, onFile: readonly Participant[], catalog
       return 'wrong' in read ? null : read.value
     }
     const born = take(readYear(cell('born'), 'Year of birth'))
-    const known = (people.get(plainWords(name)) ?? []).filter((person) => born === null || person.birthYear === null || person.birthYear === born)
+    const known = (people.get(plainWords(name)) ?? []).filter(
+      (person) => born === null || person.birthYear === null || person.birthYear === born,
+    )
     if (known.length > 1) wrong.push(`${known.length} people are called ${name}: the year of birth tells them apart.`)
     const person = known[0]
     const sex = take(readWord(cell('sex'), 'Sex', SEXES))
     const heightCm = inCm(take(readNumber(cell('height'), 'Height')))
     const pace = take(readWord(cell('pace'), 'Pace', PACES))
     const homeTier = take(readWord(cell('home'), 'Home tier', HOME))
-    const access = Object.fromEntries(TIERS.map((tier) => [tier, take(readWord(cell(tier), tier, ACCESS)) ?? person?.access[tier] ?? (tier === 'bed' || tier === 'chair' ? 'yes' : 'no')]))
+    const access = Object.fromEntries(
+      TIERS.map((tier) => [
+        tier,
+        take(readWord(cell(tier), tier, ACCESS)) ??
+          person?.access[tier] ??
+          (tier === 'bed' || tier === 'chair' ? 'yes' : 'no'),
+      ]),
+    )
     const considerations = considerationsIn(cell('respect'), person, catalogue, wrong)
     const before = person ? ParticipantFields.parse(person) : null
-    const made = { ...(before ?? { levels: [], prefers: 'either' }), name: person?.name ?? name, birthYear: born ?? before?.birthYear ?? null, sex: sex ?? before?.sex ?? 'unsaid', heightCm: heightCm ?? before?.heightCm ?? null, pace: pace ?? before?.pace ?? 'usual', homeTier: homeTier ?? before?.homeTier ?? 'chair', access, considerations }
+    const made = {
+      ...(before ?? { levels: [], prefers: 'either' }),
+      name: person?.name ?? name,
+      birthYear: born ?? before?.birthYear ?? null,
+      sex: sex ?? before?.sex ?? 'unsaid',
+      heightCm: heightCm ?? before?.heightCm ?? null,
+      pace: pace ?? before?.pace ?? 'usual',
+      homeTier: homeTier ?? before?.homeTier ?? 'chair',
+      access,
+      considerations,
+    }
     const checked = ParticipantFields.safeParse(made)
     if (!checked.success) wrong.push(...checked.error.issues.map((issue) => issue.message))
     const key = `${plainWords(name)} ${born ?? person?.birthYear ?? ''}`
     const earlier = seen.get(key)
     if (earlier !== undefined) wrong.push(`The same person as in line ${earlier}.`)
     else seen.set(key, line)
-    if (wrong.length > 0 || !checked.success) return { line, name, does: 'refuse', words: [...new Set(wrong)], fields: null, id: null }
+    if (wrong.length > 0 || !checked.success)
+      return { line, name, does: 'refuse', words: [...new Set(wrong)], fields: null, id: null }
     const words = before ? changesBetween(before, checked.data) : []
-    return { line, name, does: !before ? 'add' : words.length > 0 ? 'change' : 'same', words, fields: checked.data, id: person?.id ?? null }
+    return {
+      line,
+      name,
+      does: !before ? 'add' : words.length > 0 ? 'change' : 'same',
+      words,
+      fields: checked.data,
+      id: person?.id ?? null,
+    }
   })
 }
 
 /** Everybody as a table that `readPeople` reads again without a change. */
 export function writePeople(people: readonly Participant[]): string {
-  const headers = ['Name', 'Year of birth', 'Sex', 'Height, cm', 'Pace', 'Home tier', 'Bed', 'Chair', 'Standing', 'Floor', 'To respect']
-  return writeTable(headers, people.map((person) => [
-    person.name, person.birthYear, person.sex, person.heightCm, person.pace, person.homeTier, ...TIERS.map((tier) => person.access[tier]),
-    person.considerations.map(({ consideration, side }) => (side === 'both' ? consideration : `${consideration} (${side})`)).join(' | '),
-  ]))
+  const headers = [
+    'Name',
+    'Year of birth',
+    'Sex',
+    'Height, cm',
+    'Pace',
+    'Home tier',
+    'Bed',
+    'Chair',
+    'Standing',
+    'Floor',
+    'To respect',
+  ]
+  return writeTable(
+    headers,
+    people.map((person) => [
+      person.name,
+      person.birthYear,
+      person.sex,
+      person.heightCm,
+      person.pace,
+      person.homeTier,
+      ...TIERS.map((tier) => person.access[tier]),
+      person.considerations
+        .map(({ consideration, side }) => (side === 'both' ? consideration : `${consideration} (${side})`))
+        .join(' | '),
+    ]),
+  )
 }
 
 /** Metres are taken for what they are. */
@@ -96,25 +164,59 @@ function inCm(height: number | null): number | null {
 }
 
 /** Names or ids between bars, a side in brackets; what is on file keeps its notes and clearances. */
-function considerationsIn(cell: string, person: Participant | undefined, catalogue: Catalogue, wrong: string[]): ParticipantConsideration[] {
+function considerationsIn(
+  cell: string,
+  person: Participant | undefined,
+  catalogue: Catalogue,
+  wrong: string[],
+): ParticipantConsideration[] {
   if (cell === '') return person?.considerations ?? []
   const used = new Set<ParticipantConsideration>()
-  return cell.split(/[|/\n]/).map((part) => part.trim()).filter((part) => part !== '').flatMap((part) => {
-    const [, said = '', side = 'both'] = /^(.*?)(?:\s*\((left|right|both)\))?$/i.exec(part) ?? []
-    const row = [...catalogue.considerations.values()].find((other) => other.id === said.toLowerCase() || other.name.toLowerCase() === said.toLowerCase())
-    if (!row) wrong.push(`To respect: “${said}” is not in the table of considerations.`)
-    if (!row) return []
-    const known = person?.considerations.find((own) => own.consideration === row.id && own.side === side.toLowerCase() && !used.has(own))
-    if (known) used.add(known)
-    return [known ?? { consideration: row.id, side: side.toLowerCase() as 'both', clearedBy: '', note: '', since: null, until: null, clearedOn: null, clearedFor: '' }]
-  })
+  return cell
+    .split(/[|/\n]/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .flatMap((part) => {
+      const [, said = '', side = 'both'] = /^(.*?)(?:\s*\((left|right|both)\))?$/i.exec(part) ?? []
+      const row = [...catalogue.considerations.values()].find(
+        (other) => other.id === said.toLowerCase() || other.name.toLowerCase() === said.toLowerCase(),
+      )
+      if (!row) wrong.push(`To respect: “${said}” is not in the table of considerations.`)
+      if (!row) return []
+      const known = person?.considerations.find(
+        (own) => own.consideration === row.id && own.side === side.toLowerCase() && !used.has(own),
+      )
+      if (known) used.add(known)
+      return [
+        known ?? {
+          consideration: row.id,
+          side: side.toLowerCase() as 'both',
+          clearedBy: '',
+          note: '',
+          since: null,
+          until: null,
+          clearedOn: null,
+          clearedFor: '',
+        },
+      ]
+    })
 }
 
 function changesBetween(before: ParticipantFields, after: ParticipantFields): string[] {
-  const names = (fields: ParticipantFields) => fields.considerations.map(({ consideration, side }) => `${consideration}${side === 'both' ? '' : ` (${side})`}`).join(', ') || 'nothing'
+  const names = (fields: ParticipantFields) =>
+    fields.considerations
+      .map(({ consideration, side }) => `${consideration}${side === 'both' ? '' : ` (${side})`}`)
+      .join(', ') || 'nothing'
   const pairs: [string, string | number | null, string | number | null][] = [
-    ['year of birth', before.birthYear, after.birthYear], ['sex', before.sex, after.sex], ['height', before.heightCm, after.heightCm], ['pace', before.pace, after.pace],
-    ['home tier', before.homeTier, after.homeTier], ...TIERS.map((tier): [string, string, string] => [tier, before.access[tier], after.access[tier]]), ['to respect', names(before), names(after)],
+    ['year of birth', before.birthYear, after.birthYear],
+    ['sex', before.sex, after.sex],
+    ['height', before.heightCm, after.heightCm],
+    ['pace', before.pace, after.pace],
+    ['home tier', before.homeTier, after.homeTier],
+    ...TIERS.map((tier): [string, string, string] => [tier, before.access[tier], after.access[tier]]),
+    ['to respect', names(before), names(after)],
   ]
-  return pairs.filter(([, from, to]) => from !== to).map(([what, from, to]) => `${what}: ${from ?? 'nothing'} → ${to ?? 'nothing'}`)
+  return pairs
+    .filter(([, from, to]) => from !== to)
+    .map(([what, from, to]) => `${what}: ${from ?? 'nothing'} → ${to ?? 'nothing'}`)
 }

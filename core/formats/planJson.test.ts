@@ -11,8 +11,14 @@ describe('a plan as a file', () => {
     expect(readPlan(writePlan(plan), catalogue)).toEqual({ plan })
   })
   it.each([
-    ['no JSON', 'plan', /not readable JSON/], ['another format', '{"format":"song"}', /format: /], ['a dose of −3 s', writePlan(plan).replace(/"out": \d+/, '"out": -3'), /blocks\.0\.dose\.out/],
-    ['a movement that is not there', writePlan(plan).replaceAll('"bridge"', '"cartwheel"'), /“cartwheel” is not in this catalogue/],
+    ['no JSON', 'plan', /not readable JSON/],
+    ['another format', '{"format":"song"}', /format: /],
+    ['a dose of −3 s', writePlan(plan).replace(/"out": \d+/, '"out": -3'), /blocks\.0\.dose\.out/],
+    [
+      'a movement that is not there',
+      writePlan(plan).replaceAll('"bridge"', '"cartwheel"'),
+      /“cartwheel” is not in this catalogue/,
+    ],
     ['two blocks of one id', writePlan({ ...plan, blocks: [plan.blocks[0]!, plan.blocks[0]!] }), /same id/],
   ])('is refused with the place and the reason: %s', (_, text, problem) => {
     const read = readPlan(text, catalogue)
@@ -21,6 +27,7 @@ describe('a plan as a file', () => {
   it('has a published schema with its version and all kinds of dose', () => {
     const schema = JSON.stringify(planSchema())
     expect(schema).toContain('"unhurried-circle-plan"')
-    for (const kind of ['hold', 'reps', 'pulse', 'swing', 'circle', 'press', 'target', 'lower', 'breath', 'pair']) expect(schema).toContain(`"const":"${kind}"`)
+    for (const kind of ['hold', 'reps', 'pulse', 'swing', 'circle', 'press', 'target', 'lower', 'breath', 'pair'])
+      expect(schema).toContain(`"const":"${kind}"`)
   })
 })

@@ -25,7 +25,8 @@ export function readPlan(text: string, catalogue: Catalogue): { plan: Plan } | {
     return { problems: ['This is not readable JSON.'] }
   }
   const parsed = Plan.safeParse(data)
-  if (!parsed.success) return { problems: parsed.error.issues.map((issue) => `${issue.path.join('.') || 'the file'}: ${issue.message}`) }
+  if (!parsed.success)
+    return { problems: parsed.error.issues.map((issue) => `${issue.path.join('.') || 'the file'}: ${issue.message}`) }
   const unknown = parsed.data.blocks.filter((block) => !catalogue.movements.has(block.movement))
   if (unknown.length > 0) return { problems: unknown.map((block) => `“${block.movement}” is not in this catalogue.`) }
   const ids = parsed.data.blocks.map((block) => block.id)

@@ -30,12 +30,23 @@ export function decodeText(bytes: Uint8Array): string {
  */
 export function readTable(text: string): Table {
   const cleaned = text.replace(/^\uFEFF/, '')
-  const { data } = Papa.parse<string[]>(cleaned, { skipEmptyLines: false, delimitersToGuess: [',', ';', '\t', '|'], delimiter: delimiterOf(cleaned) })
+  const { data } = Papa.parse<string[]>(cleaned, {
+    skipEmptyLines: false,
+    delimitersToGuess: [',', ';', '\t', '|'],
+    delimiter: delimiterOf(cleaned),
+  })
   const [head = [], ...body] = data
   const headers = head.map((name) => name.trim())
   const rows = body.flatMap((cells, at) => {
     const filled = cells.some((cell) => cell.trim() !== '')
-    return filled ? [{ line: at + 2, cells: Object.fromEntries(headers.map((name, column) => [name, unguarded((cells[column] ?? '').trim())])) }] : []
+    return filled
+      ? [
+          {
+            line: at + 2,
+            cells: Object.fromEntries(headers.map((name, column) => [name, unguarded((cells[column] ?? '').trim())])),
+          },
+        ]
+      : []
   })
   return { headers, rows }
 }
@@ -43,7 +54,9 @@ export function readTable(text: string): Table {
 /** A header names the separator better than guesswork over the whole file; empty: let the library guess. */
 function delimiterOf(text: string): string {
   const head = text.slice(0, text.search(/\r?\n|$/))
-  const counts = [';', '\t', ','].map((sign) => ({ sign, count: head.split(sign).length - 1 })).sort((a, b) => b.count - a.count)
+  const counts = [';', '\t', ',']
+    .map((sign) => ({ sign, count: head.split(sign).length - 1 }))
+    .sort((a, b) => b.count - a.count)
   return counts[0]!.count > 0 ? counts[0]!.sign : ','
 }
 
@@ -63,13 +76,26 @@ export function writeTable(headers: readonly string[], rows: readonly (string | 
  * @param names what is looked for → how it may be called
  * @returns the cell of a row by what it is, empty where there is no such column
  */
-export function columnsIn<K extends string>(headers: readonly string[], names: Record<K, readonly string[]>): { has: (key: K) => boolean; cell: (cells: Record<string, string>, key: K) => string } {
+export function columnsIn<K extends string>(
+  headers: readonly string[],
+  names: Record<K, readonly string[]>,
+): { has: (key: K) => boolean; cell: (cells: Record<string, string>, key: K) => string } {
   const bare = (text: string) => plainWords(text).replace(/[^a-z0-9]/g, '')
-  const found = new Map(Object.entries<readonly string[]>(names).map(([key, wanted]) => [key, headers.find((header) => wanted.map(bare).includes(bare(header)))]))
+  const found = new Map(
+    Object.entries<readonly string[]>(names).map(([key, wanted]) => [
+      key,
+      headers.find((header) => wanted.map(bare).includes(bare(header))),
+    ]),
+  )
   return { has: (key) => found.get(key) !== undefined, cell: (cells, key) => cells[found.get(key) ?? ''] ?? '' }
 }
 
 /** Words as two people may write them alike: no capitals, accents or double spaces. */
 export function plainWords(text: string): string {
-  return text.toLowerCase().normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/\s+/g, ' ').trim()
+  return text
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/\s+/g, ' ')
+    .trim()
 }

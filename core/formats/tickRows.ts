@@ -22,16 +22,29 @@ const COLUMNS = { movement: ['movement', 'exercise', 'what'], day: ['date', 'day
  * @param today ISO day: nothing is done later
  * @throws {Error} where the columns are missing
  */
-export function readTicks(text: string, names: ReadonlyMap<string, string>, known: Readonly<Record<string, readonly string[]>>, today: string): TickRow[] {
+export function readTicks(
+  text: string,
+  names: ReadonlyMap<string, string>,
+  known: Readonly<Record<string, readonly string[]>>,
+  today: string,
+): TickRow[] {
   const { headers, rows } = readTable(text)
   const { has, cell } = columnsIn(headers, COLUMNS)
   if (!has('movement') || !has('day')) throw new Error('The columns Movement and Date are needed.')
   const seen = new Set(Object.entries(known).flatMap(([movement, days]) => days.map((day) => `${movement} ${day}`)))
   return rows.map(({ line, cells }): TickRow => {
     const name = cell(cells, 'movement')
-    const refused = (words: string): TickRow => ({ line, name, does: 'refuse', words: [words], movement: null, day: null })
+    const refused = (words: string): TickRow => ({
+      line,
+      name,
+      does: 'refuse',
+      words: [words],
+      movement: null,
+      day: null,
+    })
     const movement = [...names].find(([, known]) => plainWords(known) === plainWords(name))?.[0]
-    if (!movement) return refused(name === '' ? 'The movement is missing.' : `“${name}” is not among what they do at home.`)
+    if (!movement)
+      return refused(name === '' ? 'The movement is missing.' : `“${name}” is not among what they do at home.`)
     const read = readDate(cell(cells, 'day'), 'Date')
     if ('wrong' in read) return refused(read.wrong)
     if (read.value === null) return refused('The date is missing.')
@@ -39,6 +52,13 @@ export function readTicks(text: string, names: ReadonlyMap<string, string>, know
     const key = `${movement} ${read.value}`
     const isKnown = seen.has(key)
     seen.add(key)
-    return { line, name, does: isKnown ? 'same' : 'add', words: isKnown ? ['Ticked already.'] : [], movement, day: read.value }
+    return {
+      line,
+      name,
+      does: isKnown ? 'same' : 'add',
+      words: isKnown ? ['Ticked already.'] : [],
+      movement,
+      day: read.value,
+    }
   })
 }

@@ -27,5 +27,9 @@ function timeOf(seconds: number): string {
 }
 
 function escaped(words: string): string {
-  return words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('-->', '--&gt;').replaceAll(/\s*\n\s*/g, ' ')
+  return words
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('-->', '--&gt;')
+    .replaceAll(/\s*\n\s*/g, ' ')
 }

@@ -17,12 +17,30 @@ import { gentler, shortened } from './shorten'
 
 const catalogue = shippedCatalogue()
 const met = new Set(catalogue.movements.keys())
-const people = [personIn('chair', { id: crypto.randomUUID() }), personIn('floor', { id: crypto.randomUUID() }), personIn('standing', { id: crypto.randomUUID() })]
-const plan = planWith(['paced-breath', 'posture-lift', 'upper-back-turn', 'bridge', 'ankle-on-knee', 'paced-breath'].map((movement, at) => blockOfMovement(movement, { id: `b${at}` })), { minutes: 30 })
+const people = [
+  personIn('chair', { id: crypto.randomUUID() }),
+  personIn('floor', { id: crypto.randomUUID() }),
+  personIn('standing', { id: crypto.randomUUID() }),
+]
+const plan = planWith(
+  ['paced-breath', 'posture-lift', 'upper-back-turn', 'bridge', 'ankle-on-knee', 'paced-breath'].map((movement, at) =>
+    blockOfMovement(movement, { id: `b${at}` }),
+  ),
+  { minutes: 30 },
+)
 const timed = (of = plan) => timelineOf(of, ridersIn(of, people), met, catalogue)
 const SIDES = { sideHabit: 'left-right', startSide: 'right' } as const
-const texts = (variation: { id: string }) => ({ setUp: `Set up ${variation.id}.`, cues: ['Go.'], feel: 'This.', notFeel: 'That.', cheats: [], easier: 'Less.', more: 'Further.' })
-const cues = (circle: Parameters<typeof cuesOf>[4] = SIDES) => cuesOf(scriptOf(timed()), plan, timed(), ridersIn(plan, people), circle, catalogue, texts)
+const texts = (variation: { id: string }) => ({
+  setUp: `Set up ${variation.id}.`,
+  cues: ['Go.'],
+  feel: 'This.',
+  notFeel: 'That.',
+  cheats: [],
+  easier: 'Less.',
+  more: 'Further.',
+})
+const cues = (circle: Parameters<typeof cuesOf>[4] = SIDES) =>
+  cuesOf(scriptOf(timed()), plan, timed(), ridersIn(plan, people), circle, catalogue, texts)
 const event = (bare: object) => ({ id: crypto.randomUUID(), ...bare }) as ClassEvent
 
 describe('the cue script', () => {
@@ -30,17 +48,24 @@ describe('the cue script', () => {
     const ofBlock = cues().filter((cue) => scriptOf(timed())[cue.step]!.blockId === 'b4')
     const kinds = [...new Set(ofBlock.map((cue) => cue.kind))]
     expect(kinds.indexOf('name')).toBeLessThan(kinds.indexOf('side'))
-    for (const kind of ['name', 'set-up', 'side', 'halfway', 'last-five', 'change-side', 'next', 'neighbours'] as const) expect(kinds).toContain(kind)
+    for (const kind of ['name', 'set-up', 'side', 'halfway', 'last-five', 'change-side', 'next', 'neighbours'] as const)
+      expect(kinds).toContain(kind)
     const times = cues().map((cue) => cue.at)
     expect(times).toEqual(times.toSorted((a, b) => a - b))
   })
   it('begins on the circle’s side and keeps to its words for sides', () => {
-    const sides = (circle: Parameters<typeof cuesOf>[4]) => cues(circle).filter((cue) => cue.kind === 'side').map((cue) => cue.say.split('.')[0])
+    const sides = (circle: Parameters<typeof cuesOf>[4]) =>
+      cues(circle)
+        .filter((cue) => cue.kind === 'side')
+        .map((cue) => cue.say.split('.')[0])
     expect(sides(SIDES).slice(0, 2)).toEqual(['Right side', 'Left side'])
     expect(sides({ sideHabit: 'first-second', startSide: 'left' }).slice(0, 2)).toEqual(['First side', 'Second side'])
   })
   it('says the ways of the posture graph to the lanes that move, never straight up from lying', () => {
-    const said = cues().filter((cue) => cue.kind === 'transition').map((cue) => cue.say).join(' ')
+    const said = cues()
+      .filter((cue) => cue.kind === 'transition')
+      .map((cue) => cue.say)
+      .join(' ')
     expect(said).toMatch(/On the mats: /)
     expect(said).not.toMatch(/sit straight up/i)
   })
@@ -97,14 +122,20 @@ describe('changing course in class', () => {
     expect(left.blocks.map((block) => block.movement)).toContain('bridge')
   })
   it('is gentler by a level in each lane and a round', () => {
-    expect(gentler(blockOfMovement('bridge', { rounds: 2 }), { chair: 3, floor: 1 })).toMatchObject({ rounds: 1, lanes: { chair: { levelAtMost: 2 }, floor: { levelAtMost: 1 } } })
+    expect(gentler(blockOfMovement('bridge', { rounds: 2 }), { chair: 3, floor: 1 })).toMatchObject({
+      rounds: 1,
+      lanes: { chair: { levelAtMost: 2 }, floor: { levelAtMost: 1 } },
+    })
   })
   it('runs the new script from the named step on, and shows the plan as it is led', () => {
     const script = scriptOf(timed())
     const step = script.findIndex((one) => one.blockId === 'b2')
     const shorter = { ...plan, blocks: plan.blocks.filter((block) => block.id !== 'b2') }
     const rest = script.slice(step).filter((one) => one.blockId !== 'b2')
-    const events = [event({ at: 0, event: 'start', script }), event({ at: 5_000, event: 'change', step, script: rest, blocks: shorter.blocks, why: 'Late' })]
+    const events = [
+      event({ at: 0, event: 'start', script }),
+      event({ at: 5_000, event: 'change', step, script: rest, blocks: shorter.blocks, why: 'Late' }),
+    ]
     expect(planAsLed(plan, events).blocks.map((block) => block.id)).not.toContain('b2')
     expect(startedScript(events)[step]!.blockId).toBe('b3')
     const before = script.slice(0, step).reduce((sum, one) => sum + one.seconds, 0)
@@ -112,15 +143,29 @@ describe('changing course in class', () => {
   })
   it('moves a person to another tier and lets one sit out and come back', () => {
     const [a, b] = [crypto.randomUUID(), crypto.randomUUID()]
-    const { tiers, left } = changesOfPeople([event({ at: 1, event: 'tier', participant: a, tier: 'chair' }), event({ at: 2, event: 'leave', participant: b, why: 'Sharp pain' })])
+    const { tiers, left } = changesOfPeople([
+      event({ at: 1, event: 'tier', participant: a, tier: 'chair' }),
+      event({ at: 2, event: 'leave', participant: b, why: 'Sharp pain' }),
+    ])
     expect([tiers.get(a), left.get(b)]).toEqual(['chair', 'Sharp pain'])
-    expect(changesOfPeople([event({ at: 2, event: 'leave', participant: b, why: '' }), event({ at: 3, event: 'return', participant: b })]).left.size).toBe(0)
+    expect(
+      changesOfPeople([
+        event({ at: 2, event: 'leave', participant: b, why: '' }),
+        event({ at: 3, event: 'return', participant: b }),
+      ]).left.size,
+    ).toBe(0)
   })
 })
 
 describe('an hour by the clock', () => {
   it('drifts by nothing: after 60 simulated minutes of uneven looks it stands where its events say', () => {
-    const script = Array.from({ length: 120 }, (_, at) => ({ kind: 'work' as const, seconds: 30, blockId: `b${at}`, side: 'both' as const, round: 1 }))
+    const script = Array.from({ length: 120 }, (_, at) => ({
+      kind: 'work' as const,
+      seconds: 30,
+      blockId: `b${at}`,
+      side: 'both' as const,
+      round: 1,
+    }))
     const events = [event({ at: 1_000, event: 'start', script })]
     let worst = 0
     for (let now = 1_000, look = 0; now < 3_601_000; now += 37 + ((look * 7919) % 410), look += 1) {
@@ -131,38 +176,58 @@ describe('an hour by the clock', () => {
   })
   it('gives both sides the time they were planned, whatever is pressed on two devices', () => {
     const script = scriptOf(timed())
-    const presses = fc.array(fc.oneof(
-      fc.record({ at: fc.integer({ min: 1, max: 900_000 }), event: fc.constant('pause' as const) }),
-      fc.record({ at: fc.integer({ min: 1, max: 900_000 }), event: fc.constant('resume' as const) }),
-      fc.record({ at: fc.integer({ min: 1, max: 900_000 }), event: fc.constant('stretch' as const), step: fc.integer({ min: 0, max: script.length - 1 }), seconds: fc.constantFrom(15, 30) }),
-    ), { maxLength: 12 })
-    fc.assert(fc.property(presses, presses, (one, other) => {
-      const pressed = [...one, ...other]
-      const events = [event({ at: 0, event: 'start', script }), ...pressed.map(event)]
-      const looks = [...new Set([...Array.from({ length: 8_000 }, (_, at) => at * 500), ...pressed.map((press) => press.at)])].sort((x, y) => x - y)
-      const onMs = script.map(() => 0)
-      // A device knows what was pressed until now.
-      const look = (now: number) => readClock(events.filter((press) => press.at <= now), now)
-      let before = look(0)
-      for (const now of looks) {
-        const reading = look(now)
-        if (reading.step === before.step) onMs[before.step]! += reading.elapsedMs - before.elapsedMs
-        else {
-          onMs[before.step]! += before.lengthMs - before.elapsedMs
-          for (let step = before.step + 1; step < reading.step; step += 1) onMs[step]! += script[step]!.seconds * 1000
-          onMs[reading.step]! += reading.elapsedMs
+    const presses = fc.array(
+      fc.oneof(
+        fc.record({ at: fc.integer({ min: 1, max: 900_000 }), event: fc.constant('pause' as const) }),
+        fc.record({ at: fc.integer({ min: 1, max: 900_000 }), event: fc.constant('resume' as const) }),
+        fc.record({
+          at: fc.integer({ min: 1, max: 900_000 }),
+          event: fc.constant('stretch' as const),
+          step: fc.integer({ min: 0, max: script.length - 1 }),
+          seconds: fc.constantFrom(15, 30),
+        }),
+      ),
+      { maxLength: 12 },
+    )
+    fc.assert(
+      fc.property(presses, presses, (one, other) => {
+        const pressed = [...one, ...other]
+        const events = [event({ at: 0, event: 'start', script }), ...pressed.map(event)]
+        const looks = [
+          ...new Set([...Array.from({ length: 8_000 }, (_, at) => at * 500), ...pressed.map((press) => press.at)]),
+        ].sort((x, y) => x - y)
+        const onMs = script.map(() => 0)
+        // A device knows what was pressed until now.
+        const look = (now: number) =>
+          readClock(
+            events.filter((press) => press.at <= now),
+            now,
+          )
+        let before = look(0)
+        for (const now of looks) {
+          const reading = look(now)
+          if (reading.step === before.step) onMs[before.step]! += reading.elapsedMs - before.elapsedMs
+          else {
+            onMs[before.step]! += before.lengthMs - before.elapsedMs
+            for (let step = before.step + 1; step < reading.step; step += 1) onMs[step]! += script[step]!.seconds * 1000
+            onMs[reading.step]! += reading.elapsedMs
+          }
+          before = reading
+          if (reading.status === 'finished') break
         }
-        before = reading
-        if (reading.status === 'finished') break
-      }
-      for (const [at, step] of script.entries()) {
-        if (at >= before.step) break
-        const added = pressed.reduce((sum, press) => sum + (press.event === 'stretch' && press.step === at ? press.seconds * 1000 : 0), 0)
-        // Never less than planned; more only by what was pressed for this very step while it still counted.
-        expect(onMs[at]!).toBeGreaterThanOrEqual(step.seconds * 1000 - 1)
-        expect(onMs[at]!).toBeLessThanOrEqual(step.seconds * 1000 + added + 1)
-      }
-    }), { numRuns: 25 })
+        for (const [at, step] of script.entries()) {
+          if (at >= before.step) break
+          const added = pressed.reduce(
+            (sum, press) => sum + (press.event === 'stretch' && press.step === at ? press.seconds * 1000 : 0),
+            0,
+          )
+          // Never less than planned; more only by what was pressed for this very step while it still counted.
+          expect(onMs[at]!).toBeGreaterThanOrEqual(step.seconds * 1000 - 1)
+          expect(onMs[at]!).toBeLessThanOrEqual(step.seconds * 1000 + added + 1)
+        }
+      }),
+      { numRuns: 25 },
+    )
   })
 })
 
@@ -170,7 +235,9 @@ describe('a rehearsal', () => {
   it('has simulated people do what people do, the same each time by the same chance', () => {
     const evening = () => {
       const chance = chanceFrom(7)
-      return rehearsedOutcomes(plan.blocks[4]!, 4, ridersIn(plan, people), ['first', 'second'], 30, 'left', () => chance.next())
+      return rehearsedOutcomes(plan.blocks[4]!, 4, ridersIn(plan, people), ['first', 'second'], 30, 'left', () =>
+        chance.next(),
+      )
     }
     expect(evening()).toEqual(evening())
     expect(new Set(evening().map((draft) => draft.participant)).size).toBe(people.length)

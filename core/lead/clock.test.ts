@@ -3,7 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { ClassEvent, hasBegun, nextBlockStep, readClock, startedScript } from './clock'
 import type { ScriptStep } from './script'
 
-const step = (seconds: number, blockId: string | null): ScriptStep => ({ kind: 'work', seconds, blockId, side: 'both', round: 1 })
+const step = (seconds: number, blockId: string | null): ScriptStep => ({
+  kind: 'work',
+  seconds,
+  blockId,
+  side: 'both',
+  round: 1,
+})
 const SCRIPT = [step(10, 'a'), step(20, 'a'), step(30, 'b'), step(5, null)]
 let count = 0
 const id = () => `00000000-0000-4000-8000-${String((count += 1)).padStart(12, '0')}`
@@ -19,16 +25,56 @@ describe('the class clock', () => {
     ['runs from the start', [start()], 4_000, { status: 'running', step: 0, leftMs: 6_000 }],
     ['goes on to the next step by itself', [start()], 12_000, { step: 1, elapsedMs: 2_000 }],
     ['finishes by itself after the last step', [start()], 66_000, { status: 'finished', step: 3, leftMs: 0 }],
-    ['stands still in a pause', [start(), { at: 4_000, event: 'pause' }], 60_000, { status: 'paused', step: 0, leftMs: 6_000 }],
-    ['goes on after a pause', [start(), { at: 4_000, event: 'pause' }, { at: 50_000, event: 'resume' }], 52_000, { status: 'running', leftMs: 4_000 }],
-    ['goes to a step and begins it anew', [start(), { at: 4_000, event: 'goTo', step: 2 }], 5_000, { step: 2, leftMs: 29_000 }],
-    ['adds 15 s to a step', [start(), { at: 1_000, event: 'stretch', step: 0, seconds: 15 }], 12_000, { step: 0, leftMs: 13_000 }],
-    ['keeps what was added when the step is begun anew', [start(), { at: 1_000, event: 'stretch', step: 0, seconds: 15 }, { at: 2_000, event: 'goTo', step: 0 }], 2_000, { leftMs: 25_000 }],
+    [
+      'stands still in a pause',
+      [start(), { at: 4_000, event: 'pause' }],
+      60_000,
+      { status: 'paused', step: 0, leftMs: 6_000 },
+    ],
+    [
+      'goes on after a pause',
+      [start(), { at: 4_000, event: 'pause' }, { at: 50_000, event: 'resume' }],
+      52_000,
+      { status: 'running', leftMs: 4_000 },
+    ],
+    [
+      'goes to a step and begins it anew',
+      [start(), { at: 4_000, event: 'goTo', step: 2 }],
+      5_000,
+      { step: 2, leftMs: 29_000 },
+    ],
+    [
+      'adds 15 s to a step',
+      [start(), { at: 1_000, event: 'stretch', step: 0, seconds: 15 }],
+      12_000,
+      { step: 0, leftMs: 13_000 },
+    ],
+    [
+      'keeps what was added when the step is begun anew',
+      [start(), { at: 1_000, event: 'stretch', step: 0, seconds: 15 }, { at: 2_000, event: 'goTo', step: 0 }],
+      2_000,
+      { leftMs: 25_000 },
+    ],
     ['can be ended early', [start(), { at: 4_000, event: 'finish' }], 9_000, { status: 'finished', step: 0 }],
-    ['is ready again after a reset', [start(), { at: 4_000, event: 'reset' }], 9_000, { status: 'ready', step: 0, elapsedMs: 0 }],
-    ['starts anew after a reset', [start(), { at: 4_000, event: 'reset' }, start(10_000)], 13_000, { status: 'running', leftMs: 7_000 }],
+    [
+      'is ready again after a reset',
+      [start(), { at: 4_000, event: 'reset' }],
+      9_000,
+      { status: 'ready', step: 0, elapsedMs: 0 },
+    ],
+    [
+      'starts anew after a reset',
+      [start(), { at: 4_000, event: 'reset' }, start(10_000)],
+      13_000,
+      { status: 'running', leftMs: 7_000 },
+    ],
     ['ignores a second start', [start(), start(4_000)], 5_000, { step: 0, leftMs: 5_000 }],
-    ['does not move by a pause before the start', [{ at: 0, event: 'pause' }, start(1_000)], 3_000, { status: 'running', leftMs: 8_000 }],
+    [
+      'does not move by a pause before the start',
+      [{ at: 0, event: 'pause' }, start(1_000)],
+      3_000,
+      { status: 'running', leftMs: 8_000 },
+    ],
     ['stays within the script', [start(), { at: 1_000, event: 'goTo', step: 99 }], 1_000, { step: 3 }],
   ]
   it.each(cases)('%s', (_, bare, now, expected) => {
@@ -46,25 +92,44 @@ describe('the class clock', () => {
     expect(nextBlockStep(SCRIPT, 3)).toBe(3)
   })
 
-  const anyEvents = fc.array(fc.oneof(
-    fc.record({ at: fc.integer({ min: 1, max: 60_000 }), event: fc.constant('pause' as const) }),
-    fc.record({ at: fc.integer({ min: 1, max: 60_000 }), event: fc.constant('resume' as const) }),
-    fc.record({ at: fc.integer({ min: 1, max: 60_000 }), event: fc.constant('goTo' as const), step: fc.integer({ min: 0, max: 3 }) }),
-    fc.record({ at: fc.integer({ min: 1, max: 60_000 }), event: fc.constant('stretch' as const), step: fc.integer({ min: 0, max: 3 }), seconds: fc.constantFrom(15, -15) }),
-  ), { maxLength: 10 })
+  const anyEvents = fc.array(
+    fc.oneof(
+      fc.record({ at: fc.integer({ min: 1, max: 60_000 }), event: fc.constant('pause' as const) }),
+      fc.record({ at: fc.integer({ min: 1, max: 60_000 }), event: fc.constant('resume' as const) }),
+      fc.record({
+        at: fc.integer({ min: 1, max: 60_000 }),
+        event: fc.constant('goTo' as const),
+        step: fc.integer({ min: 0, max: 3 }),
+      }),
+      fc.record({
+        at: fc.integer({ min: 1, max: 60_000 }),
+        event: fc.constant('stretch' as const),
+        step: fc.integer({ min: 0, max: 3 }),
+        seconds: fc.constantFrom(15, -15),
+      }),
+    ),
+    { maxLength: 10 },
+  )
   it('reads the same whatever the order and however often events arrive', () => {
-    fc.assert(fc.property(anyEvents, fc.integer({ min: 60_000, max: 120_000 }), fc.integer(), (bare, now, seed) => {
-      const sent = events(start(), ...bare)
-      const mixed = [...sent, ...sent].map((event, at) => ({ event, key: Math.sin(seed + at * 7919) })).sort((a, b) => a.key - b.key).map(({ event }) => event)
-      expect(readClock(mixed, now)).toEqual(readClock(sent, now))
-    }))
+    fc.assert(
+      fc.property(anyEvents, fc.integer({ min: 60_000, max: 120_000 }), fc.integer(), (bare, now, seed) => {
+        const sent = events(start(), ...bare)
+        const mixed = [...sent, ...sent]
+          .map((event, at) => ({ event, key: Math.sin(seed + at * 7919) }))
+          .sort((a, b) => a.key - b.key)
+          .map(({ event }) => event)
+        expect(readClock(mixed, now)).toEqual(readClock(sent, now))
+      }),
+    )
   })
   it('never shows less than nothing or more than the step has', () => {
-    fc.assert(fc.property(anyEvents, fc.integer({ min: 0, max: 200_000 }), (bare, now) => {
-      const reading = readClock(events(start(), ...bare), now)
-      expect(reading.leftMs).toBeGreaterThanOrEqual(0)
-      expect(reading.leftMs).toBeLessThanOrEqual(reading.lengthMs)
-      expect(reading.step).toBeLessThan(SCRIPT.length)
-    }))
+    fc.assert(
+      fc.property(anyEvents, fc.integer({ min: 0, max: 200_000 }), (bare, now) => {
+        const reading = readClock(events(start(), ...bare), now)
+        expect(reading.leftMs).toBeGreaterThanOrEqual(0)
+        expect(reading.leftMs).toBeLessThanOrEqual(reading.lengthMs)
+        expect(reading.step).toBeLessThan(SCRIPT.length)
+      }),
+    )
   })
 })

@@ -10,16 +10,41 @@ import { ScriptStep } from './script'
  * somebody who comes late or a plan that is edited does not shift a running class. A reset makes it ready to start again.
  */
 export const ClassEvent = z.discriminatedUnion('event', [
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('start'), script: z.array(ScriptStep).min(1, 'A class without blocks cannot start.').max(2000) }),
+  z.object({
+    id: z.uuid(),
+    at: z.number().int(),
+    event: z.literal('start'),
+    script: z.array(ScriptStep).min(1, 'A class without blocks cannot start.').max(2000),
+  }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('pause') }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('resume') }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('goTo'), step: z.number().int().min(0).max(2000) }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('stretch'), step: z.number().int().min(0).max(2000), seconds: z.number().int().min(-600).max(600) }),
+  z.object({
+    id: z.uuid(),
+    at: z.number().int(),
+    event: z.literal('stretch'),
+    step: z.number().int().min(0).max(2000),
+    seconds: z.number().int().min(-600).max(600),
+  }),
   // The rest of the class runs otherwise from this step on: shortened, something dropped, something gentler.
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('change'), step: z.number().int().min(0).max(2000), script: z.array(ScriptStep).max(2000), blocks: z.array(Block).max(60), why: z.string().max(200) }),
+  z.object({
+    id: z.uuid(),
+    at: z.number().int(),
+    event: z.literal('change'),
+    step: z.number().int().min(0).max(2000),
+    script: z.array(ScriptStep).max(2000),
+    blocks: z.array(Block).max(60),
+    why: z.string().max(200),
+  }),
   // Somebody works in another tier for the rest, or takes no further part.
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('tier'), participant: z.uuid(), tier: Tier }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('leave'), participant: z.uuid(), why: z.string().max(200) }),
+  z.object({
+    id: z.uuid(),
+    at: z.number().int(),
+    event: z.literal('leave'),
+    participant: z.uuid(),
+    why: z.string().max(200),
+  }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('return'), participant: z.uuid() }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('finish') }),
   z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('reset') }),
@@ -63,7 +88,13 @@ export function readClock(events: readonly ClassEvent[], now: number): ClockRead
   }
   advance(state, Math.max(now, state.at))
   const lengthMs = lengthOf(state, state.step)
-  return { status: state.status, step: state.step, elapsedMs: state.elapsedMs, leftMs: Math.max(0, lengthMs - state.elapsedMs), lengthMs }
+  return {
+    status: state.status,
+    step: state.step,
+    elapsedMs: state.elapsedMs,
+    leftMs: Math.max(0, lengthMs - state.elapsedMs),
+    lengthMs,
+  }
 }
 
 /**
@@ -87,7 +118,10 @@ export function planAsLed(plan: Plan, events: readonly ClassEvent[]): Plan {
 }
 
 /** Who works in another tier for the rest, and who takes no further part with why. */
-export function changesOfPeople(events: readonly ClassEvent[]): { tiers: Map<string, Tier>; left: Map<string, string> } {
+export function changesOfPeople(events: readonly ClassEvent[]): {
+  tiers: Map<string, Tier>
+  left: Map<string, string>
+} {
   const [tiers, left] = [new Map<string, Tier>(), new Map<string, string>()]
   for (const event of sinceReset(events)) {
     if (event.event === 'tier') tiers.set(event.participant, event.tier)
@@ -99,7 +133,12 @@ export function changesOfPeople(events: readonly ClassEvent[]): { tiers: Map<str
 
 function scriptIn(ordered: readonly ClassEvent[]): readonly ScriptStep[] {
   const begun = ordered.findIndex((event) => event.event === 'start')
-  return ordered.slice(begun + 1).reduce((steps, event) => (event.event === 'change' && begun >= 0 ? changedScript(steps, event) : steps), beginning(ordered))
+  return ordered
+    .slice(begun + 1)
+    .reduce(
+      (steps, event) => (event.event === 'change' && begun >= 0 ? changedScript(steps, event) : steps),
+      beginning(ordered),
+    )
 }
 
 /** The script of the first start; empty before. */
@@ -107,7 +146,10 @@ function beginning(ordered: readonly ClassEvent[]): readonly ScriptStep[] {
   return ordered.find((event) => event.event === 'start')?.script ?? []
 }
 
-function changedScript(steps: readonly ScriptStep[], { step, script }: { step: number; script: readonly ScriptStep[] }): readonly ScriptStep[] {
+function changedScript(
+  steps: readonly ScriptStep[],
+  { step, script }: { step: number; script: readonly ScriptStep[] },
+): readonly ScriptStep[] {
   const changed = [...steps.slice(0, step), ...script]
   // A class never loses its last step: something has to be going on.
   return changed.length > 0 ? changed : steps

@@ -13,7 +13,20 @@ export interface Cue {
   at: number
   intoStep: number
   step: number
-  kind: 'name' | 'set-up' | 'transition' | 'side' | 'go' | 'halfway' | 'last-five' | 'neighbours' | 'rest' | 'change-side' | 'next' | 'water' | 'end'
+  kind:
+    | 'name'
+    | 'set-up'
+    | 'transition'
+    | 'side'
+    | 'go'
+    | 'halfway'
+    | 'last-five'
+    | 'neighbours'
+    | 'rest'
+    | 'change-side'
+    | 'next'
+    | 'water'
+    | 'end'
   say: string
 }
 
@@ -38,12 +51,21 @@ const TIER_CALLED = { bed: 'In bed', chair: 'On the chairs', standing: 'Standing
  * @example
  * cuesOf(steps, plan, timeline, riders, { sideHabit: 'left-right', startSide: 'left' }, catalogue, textsOf)[0].say // "Paced breath. …"
  */
-export function cuesOf(steps: readonly ScriptStep[], plan: Plan, timeline: Timeline, riders: readonly RiderToday[], circle: SideWords, catalogue: Catalogue, textsOf: (variation: Variation) => VariationTexts | undefined): Cue[] {
+export function cuesOf(
+  steps: readonly ScriptStep[],
+  plan: Plan,
+  timeline: Timeline,
+  riders: readonly RiderToday[],
+  circle: SideWords,
+  catalogue: Catalogue,
+  textsOf: (variation: Variation) => VariationTexts | undefined,
+): Cue[] {
   const cues: Cue[] = []
   let at = 0
   for (const [index, step] of steps.entries()) {
     const say = (intoStep: number, kind: Cue['kind'], words: string) => {
-      if (words !== '' && intoStep < step.seconds) cues.push({ at: at + intoStep, intoStep, step: index, kind, say: words })
+      if (words !== '' && intoStep < step.seconds)
+        cues.push({ at: at + intoStep, intoStep, step: index, kind, say: words })
     }
     const place = plan.blocks.findIndex((block) => block.id === step.blockId)
     const block = plan.blocks[place]
@@ -67,8 +89,13 @@ export function cuesOf(steps: readonly ScriptStep[], plan: Plan, timeline: Timel
         break
       }
       case 'work':
-        say(0, step.side === 'both' ? 'go' : 'side', goWords(step, block ? doseWords(block.dose) : '', block?.rounds ?? 1, circle))
-        if (step.round === 1 && step.side !== 'second') say(NEIGHBOURS_AT_SECONDS, 'neighbours', neighbours(place, riders, textsOf))
+        say(
+          0,
+          step.side === 'both' ? 'go' : 'side',
+          goWords(step, block ? doseWords(block.dose) : '', block?.rounds ?? 1, circle),
+        )
+        if (step.round === 1 && step.side !== 'second')
+          say(NEIGHBOURS_AT_SECONDS, 'neighbours', neighbours(place, riders, textsOf))
         if (block?.dose.kind === 'press' && plan.exhaleCue) say(4, 'neighbours', 'Breathe out on the effort.')
         if (step.seconds >= HALFWAY_FROM_SECONDS) say(step.seconds / 2, 'halfway', 'Half way.')
         if (step.seconds >= LAST_FIVE_FROM_SECONDS) say(step.seconds - 5, 'last-five', 'Five more.')
@@ -86,7 +113,11 @@ export function cuesOf(steps: readonly ScriptStep[], plan: Plan, timeline: Timel
     const next = steps[index + 1]
     if (next && next.blockId !== step.blockId && step.seconds > NEXT_BEFORE_SECONDS + 4) {
       const following = plan.blocks.find((other) => other.id === next.blockId)
-      say(step.seconds - NEXT_BEFORE_SECONDS, 'next', following ? `Next: ${catalogue.movements.get(following.movement)?.name ?? 'the next movement'}.` : '')
+      say(
+        step.seconds - NEXT_BEFORE_SECONDS,
+        'next',
+        following ? `Next: ${catalogue.movements.get(following.movement)?.name ?? 'the next movement'}.` : '',
+      )
     }
     at += step.seconds
   }
@@ -110,7 +141,11 @@ export function capital(words: string): string {
 }
 
 /** What the lowest rung of each lane is told to set up: the easy version is given first. */
-function easiestSetUp(place: number, riders: readonly RiderToday[], textsOf: (variation: Variation) => VariationTexts | undefined): string {
+function easiestSetUp(
+  place: number,
+  riders: readonly RiderToday[],
+  textsOf: (variation: Variation) => VariationTexts | undefined,
+): string {
   return TIERS.flatMap((tier) => {
     const lowest = lowestIn(tier, place, riders)
     const setUp = lowest && textsOf(lowest)?.setUp
@@ -118,14 +153,20 @@ function easiestSetUp(place: number, riders: readonly RiderToday[], textsOf: (va
   }).join(' ')
 }
 
-function neighbours(place: number, riders: readonly RiderToday[], textsOf: (variation: Variation) => VariationTexts | undefined): string {
+function neighbours(
+  place: number,
+  riders: readonly RiderToday[],
+  textsOf: (variation: Variation) => VariationTexts | undefined,
+): string {
   const lowest = TIERS.flatMap((tier) => lowestIn(tier, place, riders) ?? [])[0]
   const texts = lowest && textsOf(lowest)
   return texts ? `Easier: ${texts.easier} More: ${texts.more}` : ''
 }
 
 function lowestIn(tier: (typeof TIERS)[number], place: number, riders: readonly RiderToday[]): Variation | undefined {
-  const offered = riders.filter((rider) => rider.tier === tier).flatMap((rider) => (rider.offers[place] ?? []).flatMap((offer) => offer.variation ?? []))
+  const offered = riders
+    .filter((rider) => rider.tier === tier)
+    .flatMap((rider) => (rider.offers[place] ?? []).flatMap((offer) => offer.variation ?? []))
   return offered.sort((a, b) => a.level - b.level)[0]
 }
 

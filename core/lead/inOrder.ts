@@ -12,5 +12,7 @@ interface Made {
  * @param events in any order, some of them twice
  */
 export function inOrder<E extends Made>(events: readonly E[]): E[] {
-  return [...new Map(events.map((event) => [event.id, event])).values()].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+  return [...new Map(events.map((event) => [event.id, event])).values()].sort(
+    (a, b) => a.at - b.at || (a.id < b.id ? -1 : 1),
+  )
 }

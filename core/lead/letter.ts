@@ -54,7 +54,9 @@ export function withLetter<K extends Heard>(known: K, letter: Letter): K {
       // Only leads read it again, from the server.
       return known
     case 'choices': {
-      const others = known.handChoices.filter((choice) => choice.participant !== letter.choice.participant || choice.blockId !== letter.choice.blockId)
+      const others = known.handChoices.filter(
+        (choice) => choice.participant !== letter.choice.participant || choice.blockId !== letter.choice.blockId,
+      )
       return { ...known, handChoices: letter.choice.variation === '' ? others : [...others, letter.choice] }
     }
   }

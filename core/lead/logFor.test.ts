@@ -10,14 +10,27 @@ import { laneMoment, scriptOf, workElapsedSeconds } from './script'
 import { reachedBy, targetOf } from './target'
 
 const catalogue = shippedCatalogue()
-const block = (id: string, movement: string): Block => blockFor(catalogue.movements.get(movement)!, 'dwell', id, catalogue)
-const plan = { ...emptyPlan('', 45, 'dwell'), blocks: [{ ...block('a', 'upper-back-turn'), dose: { kind: 'hold' as const, seconds: 30 }, rounds: 1 }, block('b', 'paced-breath')] }
+const block = (id: string, movement: string): Block =>
+  blockFor(catalogue.movements.get(movement)!, 'dwell', id, catalogue)
+const plan = {
+  ...emptyPlan('', 45, 'dwell'),
+  blocks: [
+    { ...block('a', 'upper-back-turn'), dose: { kind: 'hold' as const, seconds: 30 }, rounds: 1 },
+    block('b', 'paced-breath'),
+  ],
+}
 const person = personIn('chair')
 const rider = riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue)
 const timeline = timelineOf(plan, [rider], new Set(catalogue.movements.keys()), catalogue)
 const script = scriptOf(timeline)
-const at = (blockId: string, kind: string, side = 'both') => script.findIndex((step) => step.blockId === blockId && step.kind === kind && (side === 'both' || step.side === side))
-const log = (done: Parameters<typeof logFor>[0], step: number, elapsed: number, logged: ('left' | 'right' | 'both')[] = []) => {
+const at = (blockId: string, kind: string, side = 'both') =>
+  script.findIndex((step) => step.blockId === blockId && step.kind === kind && (side === 'both' || step.side === side))
+const log = (
+  done: Parameters<typeof logFor>[0],
+  step: number,
+  elapsed: number,
+  logged: ('left' | 'right' | 'both')[] = [],
+) => {
   const moment = logMoment(script, step, elapsed)!
   const index = plan.blocks.findIndex((one) => one.id === moment.blockId)
   return logFor(done, moment, person.id, rider.offers[index]!, plan.blocks[index]!, logged, 'right')
@@ -28,9 +41,22 @@ describe('what one touch logs', () => {
     expect(logMoment(script, 0, 3)).toBeNull()
   })
   it('done on the first side: that side alone, at its target, the rest left empty', () => {
-    expect(log('done', at('a', 'work', 'first'), 12)).toEqual([expect.objectContaining({
-      blockId: 'a', movement: 'upper-back-turn', side: 'right', done: 'done', target: 30, achieved: 30, unit: 's', effort: null, pain: null, painKind: null, form: null, note: '',
-    })])
+    expect(log('done', at('a', 'work', 'first'), 12)).toEqual([
+      expect.objectContaining({
+        blockId: 'a',
+        movement: 'upper-back-turn',
+        side: 'right',
+        done: 'done',
+        target: 30,
+        achieved: 30,
+        unit: 's',
+        effort: null,
+        pain: null,
+        painKind: null,
+        form: null,
+        note: '',
+      }),
+    ])
   })
   it('done on the second side: both sides, unless the first is logged', () => {
     const second = at('a', 'work', 'second')
@@ -41,23 +67,32 @@ describe('what one touch logs', () => {
     expect(log('done', at('a', 'work', 'second'), 12, ['left', 'right']).map((draft) => draft.side)).toEqual(['left'])
   })
   it('partly takes the second of the side that is on', () => {
-    expect(log('partly', at('a', 'work', 'second'), 17.9)).toEqual([expect.objectContaining({ side: 'left', done: 'partly', achieved: 17 })])
+    expect(log('partly', at('a', 'work', 'second'), 17.9)).toEqual([
+      expect.objectContaining({ side: 'left', done: 'partly', achieved: 17 }),
+    ])
   })
   it('while the next movement is introduced it is still about the one before, without a second', () => {
-    expect(log('partly', at('b', 'introduce'), 3)).toEqual([expect.objectContaining({ blockId: 'a', side: 'left', achieved: null })])
+    expect(log('partly', at('b', 'introduce'), 3)).toEqual([
+      expect.objectContaining({ blockId: 'a', side: 'left', achieved: null }),
+    ])
   })
   it('eased records no amount', () => {
     expect(log('eased', at('a', 'work', 'first'), 12)[0]).toMatchObject({ done: 'eased', achieved: null })
   })
   it('is one outcome for what both sides do at once, partly in whole breaths', () => {
-    expect(log('partly', at('b', 'work'), 31)).toEqual([expect.objectContaining({ side: 'both', achieved: 3, target: 6, unit: 'repetitions' })])
+    expect(log('partly', at('b', 'work'), 31)).toEqual([
+      expect.objectContaining({ side: 'both', achieved: 3, target: 6, unit: 'repetitions' }),
+    ])
   })
 })
 
 describe('the target of a dose', () => {
   it('is seconds for what is held and a number for what is repeated', () => {
     expect(targetOf({ kind: 'press', seconds: 30, effort: 50, ramp: 2 })).toEqual({ amount: 30, unit: 's' })
-    expect(targetOf({ kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 5 })).toEqual({ amount: 5, unit: 'repetitions' })
+    expect(targetOf({ kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 5 })).toEqual({
+      amount: 5,
+      unit: 'repetitions',
+    })
     expect(targetOf({ kind: 'pair', hold: 10, count: 10, perSwing: 2 })).toEqual({ amount: 10, unit: 's' })
   })
   it('is never passed, however long the clock was stretched', () => {
@@ -70,7 +105,13 @@ describe('the script of a class', () => {
   it('is as long as the plan, work by work, and leaves out what takes no time', () => {
     expect(script.reduce((sum, step) => sum + step.seconds, 0)).toBeCloseTo(timeline.seconds, 6)
     expect(script.every((step) => step.seconds > 0)).toBe(true)
-    expect(script.filter((step) => step.blockId === 'a').map((step) => `${step.kind} ${step.side}`)).toEqual(['introduce both', 'changeover both', 'work first', 'change-side second', 'work second'])
+    expect(script.filter((step) => step.blockId === 'a').map((step) => `${step.kind} ${step.side}`)).toEqual([
+      'introduce both',
+      'changeover both',
+      'work first',
+      'change-side second',
+      'work second',
+    ])
   })
 })
 

@@ -30,7 +30,10 @@ export function logMoment(steps: readonly ScriptStep[], at: number, elapsedSecon
   const last = steps.slice(0, at + 1).findLastIndex((step) => step.kind === 'work')
   const step = steps[last]
   if (!step?.blockId) return null
-  const begun = steps.slice(0, last + 1).filter((other) => other.blockId === step.blockId && other.kind === 'work').map((other) => other.side)
+  const begun = steps
+    .slice(0, last + 1)
+    .filter((other) => other.blockId === step.blockId && other.kind === 'work')
+    .map((other) => other.side)
   return {
     blockId: step.blockId,
     side: step.side,
@@ -52,8 +55,13 @@ export type OutcomeDraft = Omit<OutcomeEvent, 'id' | 'at'>
  * @param startSide the side of the body that the circle begins with
  */
 export function logFor(
-  done: OutcomeEvent['done'], moment: LogMoment, participant: string, offers: readonly Offer[], block: Block,
-  logged: readonly Side[], startSide: 'left' | 'right',
+  done: OutcomeEvent['done'],
+  moment: LogMoment,
+  participant: string,
+  offers: readonly Offer[],
+  block: Block,
+  logged: readonly Side[],
+  startSide: 'left' | 'right',
 ): OutcomeDraft[] {
   return sidesFor(done, moment, offers, logged, startSide).flatMap((side): OutcomeDraft[] => {
     const offer = offers.find((other) => other.side === side || other.side === 'both') ?? offers[0]
@@ -61,16 +69,45 @@ export function logFor(
     const own = blockIn(block, offer.tier)
     const dosed = withDials(own, offer.dials)
     const { amount, unit } = targetOf(dosed.dose)
-    return [{
-      blockId: block.id, participant, movement: offer.movement, tier: offer.tier, side, variation: offer.variation.id,
-      level: offer.variation.level, dials: offer.dials, done, target: amount, achieved: achievedBy(done, moment, dosed.dose, amount), unit,
-      effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '',
-    }]
+    return [
+      {
+        blockId: block.id,
+        participant,
+        movement: offer.movement,
+        tier: offer.tier,
+        side,
+        variation: offer.variation.id,
+        level: offer.variation.level,
+        dials: offer.dials,
+        done,
+        target: amount,
+        achieved: achievedBy(done, moment, dosed.dose, amount),
+        unit,
+        effort: null,
+        pain: null,
+        painKind: null,
+        form: null,
+        cheat: '',
+        painWhere: '',
+        support: null,
+        device: '',
+        note: '',
+      },
+    ]
   })
 }
 
-function sidesFor(done: OutcomeEvent['done'], moment: LogMoment, offers: readonly Offer[], logged: readonly Side[], startSide: 'left' | 'right'): Side[] {
-  const workedApart = offers.some((offer) => offer.side !== 'both' || (offer.kind !== 'breath' && offer.variation && isTwoSided(offer.variation.sides)))
+function sidesFor(
+  done: OutcomeEvent['done'],
+  moment: LogMoment,
+  offers: readonly Offer[],
+  logged: readonly Side[],
+  startSide: 'left' | 'right',
+): Side[] {
+  const workedApart = offers.some(
+    (offer) =>
+      offer.side !== 'both' || (offer.kind !== 'breath' && offer.variation && isTwoSided(offer.variation.sides)),
+  )
   if (!workedApart) return ['both']
   const body = (side: ScriptStep['side']): Side[] => (side === 'both' ? ['left', 'right'] : [bodySide(side, startSide)])
   const on = body(moment.side)

@@ -3,7 +3,13 @@ import { inOrder } from './inOrder'
 import { Dial, Level, Side, Tier } from '../catalogue/words'
 
 const points = (name: string) =>
-  z.number(`${name} is a number from 0 to 10.`).int(`${name} is a whole number.`).min(0, `${name} is 0 at least.`).max(10, `${name} is 10 at most.`).nullable().default(null)
+  z
+    .number(`${name} is a number from 0 to 10.`)
+    .int(`${name} is a whole number.`)
+    .min(0, `${name} is 0 at least.`)
+    .max(10, `${name} is 10 at most.`)
+    .nullable()
+    .default(null)
 
 /**
  * What one person did in one block on one side: an append-only event with an id made by the client.
@@ -27,7 +33,12 @@ export const OutcomeEvent = z.object({
   done: z.enum(['noted', 'done', 'partly', 'eased', 'more', 'stopped', 'not-done']),
   /** Seconds or repetitions, as `unit` says. */
   target: z.number().min(0).nullable(),
-  achieved: z.number('What was reached is a number.').min(0, 'What was reached cannot be less than 0.').max(3600).nullable().default(null),
+  achieved: z
+    .number('What was reached is a number.')
+    .min(0, 'What was reached cannot be less than 0.')
+    .max(3600)
+    .nullable()
+    .default(null),
   unit: z.enum(['s', 'repetitions']),
   effort: points('Effort'),
   pain: points('Pain'),
@@ -104,7 +115,12 @@ export function notedTwice(events: readonly OutcomeEvent[]): NotedTwice[] {
   for (const event of inOrder(events)) byKey.set(keyOf(event), [...(byKey.get(keyOf(event)) ?? []), event])
   return [...byKey.values()].flatMap((all) => {
     const last = all.at(-1)!
-    const other = all.findLast((event) => event.device !== last.device && event.device !== '' && event.done !== 'noted' && event.done !== last.done)
-    return other ? [{ blockId: last.blockId, participant: last.participant, side: last.side, counts: last.done, also: other.done }] : []
+    const other = all.findLast(
+      (event) =>
+        event.device !== last.device && event.device !== '' && event.done !== 'noted' && event.done !== last.done,
+    )
+    return other
+      ? [{ blockId: last.blockId, participant: last.participant, side: last.side, counts: last.done, also: other.done }]
+      : []
   })
 }

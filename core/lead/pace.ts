@@ -44,11 +44,18 @@ export function paceAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): P
 
 function momentOf({ words, seconds, count = 0, swell = [1, 1] }: Stretch, into: number, of: number | null): PaceMoment {
   const share = seconds === 0 ? 1 : Math.min(1, into / seconds)
-  return { words, count: count === 0 ? null : count, of, leftSeconds: Math.max(0, seconds - into), swell: swell[0] + (swell[1] - swell[0]) * share }
+  return {
+    words,
+    count: count === 0 ? null : count,
+    of,
+    leftSeconds: Math.max(0, seconds - into),
+    swell: swell[0] + (swell[1] - swell[0]) * share,
+  }
 }
 
 function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
-  const times = <T>(count: number, make: (n: number) => T[]): T[] => Array.from({ length: count }, (_, at) => make(at + 1)).flat()
+  const times = <T>(count: number, make: (n: number) => T[]): T[] =>
+    Array.from({ length: count }, (_, at) => make(at + 1)).flat()
   const onBoth = (count: number) => (sides === 'alternating' ? 2 * count : count)
   switch (dose.kind) {
     case 'hold':
@@ -61,22 +68,39 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
         const isLast = n === count
         return [
           { words: 'out', seconds: dose.out, count: n, swell: [0, 1] },
-          { words: isLast && dose.lastHold > 0 ? 'and hold' : 'stay', seconds: dose.pause + (isLast ? dose.lastHold : 0), count: n },
+          {
+            words: isLast && dose.lastHold > 0 ? 'and hold' : 'stay',
+            seconds: dose.pause + (isLast ? dose.lastHold : 0),
+            count: n,
+          },
           { words: 'and back', seconds: dose.back, count: n, swell: [1, 0] },
           { words: 'soft', seconds: isLast ? 0 : dose.between, count: n, swell: [0, 0] },
         ].filter((stretch) => stretch.seconds > 0) as Stretch[]
       })
     }
     case 'pulse':
-      return times(onBoth(dose.count), (n) => [{ words: 'in', seconds: dose.travel, count: n, swell: [0.3, 1] }, { words: 'a little further', seconds: dose.atEnd, count: n }, { words: 'ease', seconds: dose.travel, count: n, swell: [1, 0.3] }])
+      return times(onBoth(dose.count), (n) => [
+        { words: 'in', seconds: dose.travel, count: n, swell: [0.3, 1] },
+        { words: 'a little further', seconds: dose.atEnd, count: n },
+        { words: 'ease', seconds: dose.travel, count: n, swell: [1, 0.3] },
+      ])
     case 'swing':
-      return times(onBoth(dose.count), (n) => [{ words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] }])
+      return times(onBoth(dose.count), (n) => [
+        { words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] },
+      ])
     case 'circle':
-      return [...times(dose.perDirection, (n): Stretch[] => [{ words: 'round', seconds: dose.perCircle, count: n }]), ...times(dose.perDirection, (n): Stretch[] => [{ words: 'the other way', seconds: dose.perCircle, count: n }])]
+      return [
+        ...times(dose.perDirection, (n): Stretch[] => [{ words: 'round', seconds: dose.perCircle, count: n }]),
+        ...times(dose.perDirection, (n): Stretch[] => [{ words: 'the other way', seconds: dose.perCircle, count: n }]),
+      ]
     case 'press':
       return [
         { words: `press up to ${dose.effort} %`, seconds: dose.ramp, swell: [0, dose.effort / 100] },
-        { words: `even, ${dose.effort} %, and breathe`, seconds: dose.seconds, swell: [dose.effort / 100, dose.effort / 100] },
+        {
+          words: `even, ${dose.effort} %, and breathe`,
+          seconds: dose.seconds,
+          swell: [dose.effort / 100, dose.effort / 100],
+        },
         { words: 'let it go', seconds: dose.ramp, swell: [dose.effort / 100, 0] },
       ]
     case 'lower':
@@ -86,8 +110,16 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
         { words: 'off', seconds: n === dose.efforts ? 0 : dose.off, count: n, swell: [0, 0] },
       ]).filter((stretch) => stretch.seconds > 0)
     case 'breath':
-      return times(dose.cycles, (n) => [{ words: 'in', seconds: dose.in, count: n, swell: [0, 1] }, { words: 'out', seconds: dose.out, count: n, swell: [1, 0] }])
+      return times(dose.cycles, (n) => [
+        { words: 'in', seconds: dose.in, count: n, swell: [0, 1] },
+        { words: 'out', seconds: dose.out, count: n, swell: [1, 0] },
+      ])
     case 'pair':
-      return [{ words: 'hold', seconds: dose.hold }, ...times(onBoth(dose.count), (n): Stretch[] => [{ words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] }])]
+      return [
+        { words: 'hold', seconds: dose.hold },
+        ...times(onBoth(dose.count), (n): Stretch[] => [
+          { words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] },
+        ]),
+      ]
   }
 }

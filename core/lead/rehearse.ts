@@ -13,11 +13,25 @@ const EASES = 0.93
  * @param chance in [0, 1); the same chances give the same evening
  * @param sides the sides of the block's steps
  */
-export function rehearsedOutcomes(block: Block, index: number, riders: readonly RiderToday[], sides: readonly ScriptStep['side'][], roundSeconds: number, startSide: 'left' | 'right', chance: () => number): OutcomeDraft[] {
+export function rehearsedOutcomes(
+  block: Block,
+  index: number,
+  riders: readonly RiderToday[],
+  sides: readonly ScriptStep['side'][],
+  roundSeconds: number,
+  startSide: 'left' | 'right',
+  chance: () => number,
+): OutcomeDraft[] {
   return riders.flatMap((rider) => {
     const luck = chance()
     const done = luck < DOES_IT ? 'done' : luck < EASES ? 'partly' : 'eased'
-    const moment = { blockId: block.id, side: sides.at(-1) ?? 'both', begun: sides, roundSeconds, elapsedSeconds: done === 'partly' ? roundSeconds * (0.4 + 0.5 * chance()) : null }
+    const moment = {
+      blockId: block.id,
+      side: sides.at(-1) ?? 'both',
+      begun: sides,
+      roundSeconds,
+      elapsedSeconds: done === 'partly' ? roundSeconds * (0.4 + 0.5 * chance()) : null,
+    }
     const drafts = logFor(done, moment, rider.id, rider.offers[index] ?? [], block, [], startSide)
     const effort = chance() < 0.5 ? Math.floor(1 + 6 * chance()) : null
     return drafts.map((draft) => ({ ...draft, effort }))

@@ -53,7 +53,12 @@ export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment 
   let before = 0
   for (const part of lane.parts) {
     if (elapsedSeconds < before + part.seconds) {
-      return { kind: part.kind, side: part.side, round: part.round, leftSeconds: before + part.seconds - elapsedSeconds }
+      return {
+        kind: part.kind,
+        side: part.side,
+        round: part.round,
+        leftSeconds: before + part.seconds - elapsedSeconds,
+      }
     }
     before += part.seconds
   }

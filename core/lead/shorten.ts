@@ -30,7 +30,13 @@ export interface Shortened {
  * @example
  * shortened(plan, 3, 420, secondsOf, catalogue).givenUp // [{ movement: 'side-bend', what: 'a round', seconds: 64, … }, …]
  */
-export function shortened(plan: Plan, from: number, wantedSeconds: number, secondsOf: (plan: Plan) => number, catalogue: Catalogue): Shortened {
+export function shortened(
+  plan: Plan,
+  from: number,
+  wantedSeconds: number,
+  secondsOf: (plan: Plan) => number,
+  catalogue: Catalogue,
+): Shortened {
   const before = secondsOf(plan)
   const givenUp: GivenUp[] = []
   let now = plan
@@ -43,11 +49,22 @@ export function shortened(plan: Plan, from: number, wantedSeconds: number, secon
     seconds = after
   }
   const enough = () => before - seconds >= wantedSeconds
-  const open = () => now.blocks.slice(from).filter((block, at, all) => at < all.length - 1 || catalogue.movements.get(block.movement)?.phase === 'main').sort((a, b) => weightOf(a, plan, catalogue) - weightOf(b, plan, catalogue))
+  const open = () =>
+    now.blocks
+      .slice(from)
+      .filter((block, at, all) => at < all.length - 1 || catalogue.movements.get(block.movement)?.phase === 'main')
+      .sort((a, b) => weightOf(a, plan, catalogue) - weightOf(b, plan, catalogue))
   for (const block of open()) {
     while (!enough() && (now.blocks.find((other) => other.id === block.id)?.rounds ?? 1) > 1) {
       const held = givenUp.length
-      take({ ...now, blocks: now.blocks.map((other) => (other.id === block.id ? { ...other, rounds: other.rounds - 1 } : other)) }, block, 'a round')
+      take(
+        {
+          ...now,
+          blocks: now.blocks.map((other) => (other.id === block.id ? { ...other, rounds: other.rounds - 1 } : other)),
+        },
+        block,
+        'a round',
+      )
       if (givenUp.length === held) break
     }
   }
@@ -64,10 +81,19 @@ function weightOf(block: Block, plan: Plan, catalogue: Catalogue): number {
   if (!movement) return 0
   const { aim } = plan
   if (!aim) return WEIGHT_OF_PHASE[movement.phase]
-  return (Object.keys(movement.regions) as Region[]).reduce((sum, region) => sum + movement.regions[region]! * (aim.regions[region] ?? 0), 0)
+  return (Object.keys(movement.regions) as Region[]).reduce(
+    (sum, region) => sum + movement.regions[region]! * (aim.regions[region] ?? 0),
+    0,
+  )
 }
 
-const WEIGHT_OF_PHASE: Record<Movement['phase'], number> = { settle: 0.2, warm: 0.5, main: 1, 'long-holds': 0.8, close: 2 }
+const WEIGHT_OF_PHASE: Record<Movement['phase'], number> = {
+  settle: 0.2,
+  warm: 0.5,
+  main: 1,
+  'long-holds': 0.8,
+  close: 2,
+}
 
 /**
  * The same movement, gentler for everybody: a level lower than the lane's highest, and a round less where there are two.

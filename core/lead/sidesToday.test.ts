@@ -5,8 +5,13 @@ import { sidesToday, startSideFor } from './sidesToday'
 
 describe('the sides of a circle', () => {
   it('begin always the same, or in turn from week to week', () => {
-    expect(sidesToday({ sideHabit: 'left-right', startSide: 'right' }, '2026-11-26T10:00:00Z')).toEqual({ sideHabit: 'left-right', startSide: 'right' })
-    const [one, next, third] = ['2026-11-26T10:00:00Z', '2026-12-03T10:00:00Z', '2026-12-10T10:00:00Z'].map((at) => sidesToday({ sideHabit: 'left-right', startSide: 'in-turn' }, at).startSide)
+    expect(sidesToday({ sideHabit: 'left-right', startSide: 'right' }, '2026-11-26T10:00:00Z')).toEqual({
+      sideHabit: 'left-right',
+      startSide: 'right',
+    })
+    const [one, next, third] = ['2026-11-26T10:00:00Z', '2026-12-03T10:00:00Z', '2026-12-10T10:00:00Z'].map(
+      (at) => sidesToday({ sideHabit: 'left-right', startSide: 'in-turn' }, at).startSide,
+    )
     expect(next).not.toBe(one)
     expect(third).toBe(one)
   })
@@ -14,20 +19,59 @@ describe('the sides of a circle', () => {
     const circle = { sideHabit: 'left-right', startSide: 'tighter' } as const
     const today = sidesToday(circle, '2026-11-26T10:00:00Z')
     expect(today.sideHabit).toBe('first-second')
-    const level = (side: 'left' | 'right', rung: number) => ({ movement: 'bridge', tier: 'chair' as const, side, level: rung })
-    expect(startSideFor(personIn('chair', { levels: [level('left', 3), level('right', 2)] }), 'bridge', 'chair', circle, today)).toBe('right')
+    const level = (side: 'left' | 'right', rung: number) => ({
+      movement: 'bridge',
+      tier: 'chair' as const,
+      side,
+      level: rung,
+    })
+    expect(
+      startSideFor(
+        personIn('chair', { levels: [level('left', 3), level('right', 2)] }),
+        'bridge',
+        'chair',
+        circle,
+        today,
+      ),
+    ).toBe('right')
     expect(startSideFor(personIn('chair'), 'bridge', 'chair', circle, today)).toBe('left')
   })
 })
 
 describe('two devices', () => {
   const note = (change: Partial<OutcomeEvent>): OutcomeEvent => ({
-    id: crypto.randomUUID(), at: 1, blockId: 'a', participant: '11111111-1111-4111-8111-111111111111', movement: 'bridge', tier: 'chair', side: 'left', variation: null, level: 2, dials: {}, done: 'done',
-    target: 30, achieved: 30, unit: 's', effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: 'a', note: '', ...change,
+    id: crypto.randomUUID(),
+    at: 1,
+    blockId: 'a',
+    participant: '11111111-1111-4111-8111-111111111111',
+    movement: 'bridge',
+    tier: 'chair',
+    side: 'left',
+    variation: null,
+    level: 2,
+    dials: {},
+    done: 'done',
+    target: 30,
+    achieved: 30,
+    unit: 's',
+    effort: null,
+    pain: null,
+    painKind: null,
+    form: null,
+    cheat: '',
+    painWhere: '',
+    support: null,
+    device: 'a',
+    note: '',
+    ...change,
   })
   it('that note the same thing otherwise are told, and the later one counts, whichever comes first', () => {
     const [early, late] = [note({ done: 'done' }), note({ at: 2, done: 'partly', device: 'b' })]
-    for (const events of [[early, late], [late, early]]) expect(notedTwice(events)).toMatchObject([{ counts: 'partly', also: 'done' }])
+    for (const events of [
+      [early, late],
+      [late, early],
+    ])
+      expect(notedTwice(events)).toMatchObject([{ counts: 'partly', also: 'done' }])
   })
   it('are not mentioned where one corrects itself, or both agree', () => {
     expect(notedTwice([note({}), note({ at: 2, done: 'eased' })])).toEqual([])

@@ -14,14 +14,24 @@ const WEEK_MS = 7 * 86_400_000
  * @example
  * sidesToday({ sideHabit: 'left-right', startSide: 'tighter' }, startsAt).sideHabit // 'first-second'
  */
-export function sidesToday({ sideHabit, startSide }: Pick<Circle, 'sideHabit' | 'startSide'>, startsAt: string): SideWords {
+export function sidesToday(
+  { sideHabit, startSide }: Pick<Circle, 'sideHabit' | 'startSide'>,
+  startsAt: string,
+): SideWords {
   if (startSide === 'tighter') return { sideHabit: 'first-second', startSide: 'left' }
-  if (startSide === 'in-turn') return { sideHabit, startSide: Math.floor(Date.parse(startsAt) / WEEK_MS) % 2 === 0 ? 'left' : 'right' }
+  if (startSide === 'in-turn')
+    return { sideHabit, startSide: Math.floor(Date.parse(startsAt) / WEEK_MS) % 2 === 0 ? 'left' : 'right' }
   return { sideHabit, startSide }
 }
 
 /** The side that one person begins on: the tighter one, where the circle does so and one is tighter. */
-export function startSideFor(person: Person, movement: string, tier: Tier, circle: Pick<Circle, 'startSide'>, today: SideWords): 'left' | 'right' {
+export function startSideFor(
+  person: Person,
+  movement: string,
+  tier: Tier,
+  circle: Pick<Circle, 'startSide'>,
+  today: SideWords,
+): 'left' | 'right' {
   if (circle.startSide !== 'tighter') return today.startSide
   const [left, right] = [storedLevel(person, movement, tier, 'left'), storedLevel(person, movement, tier, 'right')]
   return left !== null && right !== null && right < left ? 'right' : 'left'

@@ -11,22 +11,72 @@ const STEADI = { male: [14, 12, 12, 11, 10, 8, 7], female: [12, 11, 10, 10, 9, 8
 // Rikli & Jones 1999, Senior Fitness Test, middle half of each age group; from memory. Chair stand in stands, the rest in inches.
 const RIKLI_JONES = {
   'chair-stand': {
-    female: [[12, 17], [11, 16], [10, 15], [10, 15], [9, 14], [8, 13], [4, 11]],
-    male: [[14, 19], [12, 18], [12, 17], [11, 17], [10, 15], [8, 14], [7, 12]],
+    female: [
+      [12, 17],
+      [11, 16],
+      [10, 15],
+      [10, 15],
+      [9, 14],
+      [8, 13],
+      [4, 11],
+    ],
+    male: [
+      [14, 19],
+      [12, 18],
+      [12, 17],
+      [11, 17],
+      [10, 15],
+      [8, 14],
+      [7, 12],
+    ],
   },
   'sit-and-reach': {
-    female: [[-0.5, 5], [-0.5, 4.5], [-1, 4], [-1.5, 3.5], [-2, 3], [-2.5, 2.5], [-4.5, 1]],
-    male: [[-2.5, 4], [-3, 3], [-3, 3], [-4, 2], [-5.5, 1.5], [-5.5, 0.5], [-6.5, -0.5]],
+    female: [
+      [-0.5, 5],
+      [-0.5, 4.5],
+      [-1, 4],
+      [-1.5, 3.5],
+      [-2, 3],
+      [-2.5, 2.5],
+      [-4.5, 1],
+    ],
+    male: [
+      [-2.5, 4],
+      [-3, 3],
+      [-3, 3],
+      [-4, 2],
+      [-5.5, 1.5],
+      [-5.5, 0.5],
+      [-6.5, -0.5],
+    ],
   },
   'back-scratch': {
-    female: [[-3, 1.5], [-3.5, 1.5], [-4, 1], [-5, 0.5], [-5.5, 0], [-7, -1], [-8, -1]],
-    male: [[-6.5, 0], [-7.5, -1], [-8, -1], [-9, -2], [-9.5, -2], [-9.5, -3], [-10.5, -4]],
+    female: [
+      [-3, 1.5],
+      [-3.5, 1.5],
+      [-4, 1],
+      [-5, 0.5],
+      [-5.5, 0],
+      [-7, -1],
+      [-8, -1],
+    ],
+    male: [
+      [-6.5, 0],
+      [-7.5, -1],
+      [-8, -1],
+      [-9, -2],
+      [-9.5, -2],
+      [-9.5, -3],
+      [-10.5, -4],
+    ],
   },
 } as const
 const SEXES = ['female', 'male'] as const
 
 describe('the 30-second chair stand against CDC STEADI (memory)', () => {
-  const cases = SEXES.flatMap((sex) => AGES.flatMap((from, at) => [from, from + 4].map((age) => ({ sex, age, limit: STEADI[sex][at]! }))))
+  const cases = SEXES.flatMap((sex) =>
+    AGES.flatMap((from, at) => [from, from + 4].map((age) => ({ sex, age, limit: STEADI[sex][at]! }))),
+  )
   it.each(cases)('$sex of $age: below average under $limit', ({ sex, age, limit }) => {
     expect(againstNorm(steadi!, stands, limit - 1, { age, sex }).verdict).toBe('below')
     expect(againstNorm(steadi!, stands, limit, { age, sex }).verdict).toBe('within')
@@ -34,7 +84,11 @@ describe('the 30-second chair stand against CDC STEADI (memory)', () => {
 })
 
 describe('the middle half of Rikli & Jones 1999 (memory)', () => {
-  const cases = Object.entries(RIKLI_JONES).flatMap(([id, table]) => SEXES.flatMap((sex) => AGES.flatMap((from, at) => [from, from + 4].map((age) => ({ id, sex, age, band: table[sex][at]! })))))
+  const cases = Object.entries(RIKLI_JONES).flatMap(([id, table]) =>
+    SEXES.flatMap((sex) =>
+      AGES.flatMap((from, at) => [from, from + 4].map((age) => ({ id, sex, age, band: table[sex][at]! }))),
+    ),
+  )
   it.each(cases)('$id, $sex of $age: $band', ({ id, sex, age, band: [low, high] }) => {
     const measure = shippedMeasure(id)
     const table = measure.norms.find((norm) => norm.kind === 'middle-half')!
@@ -49,7 +103,10 @@ describe('the middle half of Rikli & Jones 1999 (memory)', () => {
 describe('what a table does not say', () => {
   it.each([59, 95])('says nothing about %i years, and does not guess', (age) => {
     for (const table of [steadi!, middleHalf!]) {
-      expect(againstNorm(table, stands, 10, { age, sex: 'female' })).toMatchObject({ verdict: 'none', words: expect.stringContaining(`covers ages 60 to 94 and says nothing about ${age}`) })
+      expect(againstNorm(table, stands, 10, { age, sex: 'female' })).toMatchObject({
+        verdict: 'none',
+        words: expect.stringContaining(`covers ages 60 to 94 and says nothing about ${age}`),
+      })
     }
     expect(bandFor(stands, { age, sex: 'female' })).toBeNull()
   })
@@ -61,17 +118,33 @@ describe('what a table does not say', () => {
 
 describe('limits and references', () => {
   // CDC STEADI (memory): 12 s or more in the timed up and go, and a tandem stand under 10 s, go with a raised risk of falling.
-  it.each([['up-and-go', 11.9, 'within'], ['up-and-go', 12, 'below'], ['tandem', 9.9, 'below'], ['tandem', 10, 'within']])('%s of %d s: %s', (id, value, verdict) => {
+  it.each([
+    ['up-and-go', 11.9, 'within'],
+    ['up-and-go', 12, 'below'],
+    ['tandem', 9.9, 'below'],
+    ['tandem', 10, 'within'],
+  ])('%s of %d s: %s', (id, value, verdict) => {
     const measure = shippedMeasure(id)
     expect(againstNorm(measure.norms[0]!, measure, value, { age: 75, sex: 'unsaid' }).verdict).toBe(verdict)
   })
   // Springer et al. 2007 (memory).
-  it.each([[60, '32.1 s'], [69, '32.1 s'], [70, '21.5 s'], [79, '21.5 s'], [80, '9.4 s'], [99, '9.4 s']])('one-leg stand at %i: a mean of %s, and no verdict', (age, mean) => {
+  it.each([
+    [60, '32.1 s'],
+    [69, '32.1 s'],
+    [70, '21.5 s'],
+    [79, '21.5 s'],
+    [80, '9.4 s'],
+    [99, '9.4 s'],
+  ])('one-leg stand at %i: a mean of %s, and no verdict', (age, mean) => {
     const measure = shippedMeasure('one-leg-stand')
-    expect(againstNorm(measure.norms[0]!, measure, 3, { age, sex: 'unsaid' })).toMatchObject({ verdict: 'within', words: expect.stringContaining(mean) })
+    expect(againstNorm(measure.norms[0]!, measure, 3, { age, sex: 'unsaid' })).toMatchObject({
+      verdict: 'within',
+      words: expect.stringContaining(mean),
+    })
   })
   it('counts heel raises without a pass or a fail', () => {
     const measure = shippedMeasure('heel-raises')
-    for (const value of [0, 12, 40]) expect(againstNorm(measure.norms[0]!, measure, value, { age: 80, sex: 'male' }).verdict).toBe('within')
+    for (const value of [0, 12, 40])
+      expect(againstNorm(measure.norms[0]!, measure, value, { age: 80, sex: 'male' }).verdict).toBe('within')
   })
 })

@@ -37,7 +37,9 @@ export function againstNorm(table: NormTable, measure: Measure, value: number, p
       const row = rowFor(table.rows, person)
       if ('missing' in row) return say('none', row.missing)
       const who = groupWords(row)
-      return value < row.under ? say('below', `below average for ${who} (under ${amount(row.under)})`) : say('within', `not below average for ${who} (from ${amount(row.under)})`)
+      return value < row.under
+        ? say('below', `below average for ${who} (under ${amount(row.under)})`)
+        : say('within', `not below average for ${who} (from ${amount(row.under)})`)
     }
     case 'middle-half': {
       const row = rowFor(table.rows, person)
@@ -45,7 +47,9 @@ export function againstNorm(table: NormTable, measure: Measure, value: number, p
       const [low, high] = [row.low * table.times, row.high * table.times]
       const band = `the middle half of ${groupWords(row)} (${amount(low)} to ${amount(high)})`
       if (value < low) return say(measure.better === 'more' ? 'below' : 'above', `under ${band}`)
-      return value > high ? say(measure.better === 'more' ? 'above' : 'below', `over ${band}`) : say('within', `in ${band}`)
+      return value > high
+        ? say(measure.better === 'more' ? 'above' : 'below', `over ${band}`)
+        : say('within', `in ${band}`)
     }
     case 'mean': {
       const row = rowFor(table.rows, { ...person, sex: 'unsaid' })
@@ -108,7 +112,9 @@ function rowFor<R extends Row>(rows: readonly R[], { age, sex }: NormPerson): R 
   const hasSexes = rows.some((row) => row.sex !== undefined)
   if (age === null) return { missing: 'the table goes by age, and the year of birth is not written down' }
   if (hasSexes && sex === 'unsaid') return { missing: 'the table goes by sex, and none is written down' }
-  const row = rows.find((other) => (other.sex === undefined || other.sex === sex) && age >= other.from && age <= other.to)
+  const row = rows.find(
+    (other) => (other.sex === undefined || other.sex === sex) && age >= other.from && age <= other.to,
+  )
   if (row) return row
   const [youngest, oldest] = [Math.min(...rows.map((other) => other.from)), Math.max(...rows.map((other) => other.to))]
   return { missing: `the table covers ages ${youngest} to ${oldest} and says nothing about ${age}` }

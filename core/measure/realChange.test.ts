@@ -7,8 +7,23 @@ import { sideDifference } from './sides'
 // repeatability coefficient of 2 standard deviations of the differences as 43.2 l/min with 1.96 rounded up to 2, that is
 // a within-subject deviation of 15.3.
 const PEAK_FLOW: SameDayPair[] = [
-  [494, 490], [395, 397], [516, 512], [434, 401], [476, 470], [557, 611], [413, 415], [442, 431], [650, 638], [433, 429], [417, 420], [656, 633],
-  [267, 275], [478, 492], [178, 165], [423, 372], [427, 421],
+  [494, 490],
+  [395, 397],
+  [516, 512],
+  [434, 401],
+  [476, 470],
+  [557, 611],
+  [413, 415],
+  [442, 431],
+  [650, 638],
+  [433, 429],
+  [417, 420],
+  [656, 633],
+  [267, 275],
+  [478, 492],
+  [178, 165],
+  [423, 372],
+  [427, 421],
 ]
 
 describe('standard error of measurement', () => {
@@ -16,7 +31,13 @@ describe('standard error of measurement', () => {
     expect(standardError(PEAK_FLOW)).toBeCloseTo(15.3, 1)
   })
   it('is √(Σd²/2n), by hand: differences 1, 2, 2 give √(9/6)', () => {
-    expect(standardError([[10, 11], [10, 12], [14, 12]])).toBeCloseTo(Math.sqrt(1.5), 12)
+    expect(
+      standardError([
+        [10, 11],
+        [10, 12],
+        [14, 12],
+      ]),
+    ).toBeCloseTo(Math.sqrt(1.5), 12)
   })
   it('is unknown without pairs', () => {
     expect(standardError([])).toBeNull()
@@ -35,9 +56,15 @@ describe('change that is real', () => {
     expect(realChangeFor(stands, pairs(20, 0.5))!.amount).toBe(2)
   })
   it.each([
-    ['chair-stand', 10, 12, 'better', 'a real change'], ['chair-stand', 10, 11, 'none', 'no real change'], ['chair-stand', 12, 9, 'worse', 'a real change'],
-    ['up-and-go', 14, 11, 'better', '3 s less'], ['up-and-go', 10, 13, 'worse', '3 s more'], ['knee-to-wall', 6, 7, 'none', 'no real change'], ['sit-and-reach', -8, -2, 'better', '6 cm more'],
-    ['chair-stand', 9, 9, 'none', 'the same'], ['down-and-up-help', 3, 2, 'better', '1 steps of help less'],
+    ['chair-stand', 10, 12, 'better', 'a real change'],
+    ['chair-stand', 10, 11, 'none', 'no real change'],
+    ['chair-stand', 12, 9, 'worse', 'a real change'],
+    ['up-and-go', 14, 11, 'better', '3 s less'],
+    ['up-and-go', 10, 13, 'worse', '3 s more'],
+    ['knee-to-wall', 6, 7, 'none', 'no real change'],
+    ['sit-and-reach', -8, -2, 'better', '6 cm more'],
+    ['chair-stand', 9, 9, 'none', 'the same'],
+    ['down-and-up-help', 3, 2, 'better', '1 steps of help less'],
   ] as const)('%s from %d to %d: %s', (id, from, to, kind, words) => {
     const measure = shippedMeasure(id)
     const said = changeWord(measure, from, to, realChangeFor(measure, []))
@@ -48,9 +75,12 @@ describe('change that is real', () => {
 
 describe('the two sides', () => {
   it.each([
-    ['heel-raises', 12, 16, { percent: 75, shown: true, weaker: 'left' }], ['heel-raises', 18, 20, { percent: 90, shown: false, weaker: 'left' }],
-    ['heel-raises', 20, 17, { percent: 85, shown: false, weaker: 'right' }], ['sit-and-reach', -8, 2, { percent: null, shown: true, weaker: 'left' }],
-    ['sit-and-reach', -2, -1, { percent: null, shown: false, weaker: 'left' }], ['hip-turn-in', 0, 0, { percent: 100, shown: false, weaker: null }],
+    ['heel-raises', 12, 16, { percent: 75, shown: true, weaker: 'left' }],
+    ['heel-raises', 18, 20, { percent: 90, shown: false, weaker: 'left' }],
+    ['heel-raises', 20, 17, { percent: 85, shown: false, weaker: 'right' }],
+    ['sit-and-reach', -8, 2, { percent: null, shown: true, weaker: 'left' }],
+    ['sit-and-reach', -2, -1, { percent: null, shown: false, weaker: 'left' }],
+    ['hip-turn-in', 0, 0, { percent: 100, shown: false, weaker: null }],
     ['hip-turn-in', 0, 30, { percent: 0, shown: true, weaker: 'left' }],
   ])('%s, left %d and right %d', (id, left, right, expected) => {
     expect(sideDifference(shippedMeasure(id), left, right)).toMatchObject(expected)

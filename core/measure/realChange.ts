@@ -35,7 +35,9 @@ export function realChangeFor(measure: Measure, pairs: readonly SameDayPair[]): 
   if (!measure.realChange) return null
   const error = pairs.length >= PAIRS_NEEDED ? standardError(pairs) : null
   const own = error === null ? 0 : 1.96 * Math.SQRT2 * error
-  return own > measure.realChange.amount ? { amount: Math.round(own * 10) / 10, source: `this practice’s own ${pairs.length} same-day pairs` } : measure.realChange
+  return own > measure.realChange.amount
+    ? { amount: Math.round(own * 10) / 10, source: `this practice’s own ${pairs.length} same-day pairs` }
+    : measure.realChange
 }
 
 export interface ChangeWord {
@@ -51,9 +53,13 @@ export interface ChangeWord {
 export function changeWord(measure: Measure, from: number, to: number, real: RealChange | null): ChangeWord {
   const by = to - from
   if (by === 0) return { kind: 'none', words: 'the same as last time' }
-  const amount = amountWords(measure.unit === 'help' ? { unit: 's' } : measure, Math.abs(by)).replace(/ s$/, measure.unit === 'help' ? ' steps of help' : ' s')
+  const amount = amountWords(measure.unit === 'help' ? { unit: 's' } : measure, Math.abs(by)).replace(
+    / s$/,
+    measure.unit === 'help' ? ' steps of help' : ' s',
+  )
   const said = `${amount} ${by > 0 ? 'more' : 'less'} than last time`
-  if (real && Math.abs(by) < real.amount) return { kind: 'none', words: `${said}: no real change (that takes ${amountWords(measure, real.amount)})` }
+  if (real && Math.abs(by) < real.amount)
+    return { kind: 'none', words: `${said}: no real change (that takes ${amountWords(measure, real.amount)})` }
   const isBetter = by > 0 === (measure.better === 'more')
   return { kind: isBetter ? 'better' : 'worse', words: real ? `${said}: a real change` : said }
 }

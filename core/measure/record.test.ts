@@ -7,9 +7,19 @@ import { resultOf } from './resultOf'
 describe('what can be right', () => {
   // AAOS joint ranges (memory): hip turning in or out about 45°, neck turn 80°, arm overhead 180°.
   it.each([
-    ['hip-turn-in', 240, 'refused'], ['hip-turn-in', 70, 'ask'], ['hip-turn-in', 45, 'fine'], ['hip-turn-out', 45, 'fine'], ['hip-turn-out', -1, 'refused'],
-    ['neck-turn', 80, 'fine'], ['neck-turn', 130, 'refused'], ['arm-overhead', 180, 'fine'], ['arm-overhead', 200, 'refused'],
-    ['chair-stand', 50, 'refused'], ['chair-stand', 35, 'ask'], ['sit-and-reach', -20, 'fine'], ['up-and-go', 2, 'refused'],
+    ['hip-turn-in', 240, 'refused'],
+    ['hip-turn-in', 70, 'ask'],
+    ['hip-turn-in', 45, 'fine'],
+    ['hip-turn-out', 45, 'fine'],
+    ['hip-turn-out', -1, 'refused'],
+    ['neck-turn', 80, 'fine'],
+    ['neck-turn', 130, 'refused'],
+    ['arm-overhead', 180, 'fine'],
+    ['arm-overhead', 200, 'refused'],
+    ['chair-stand', 50, 'refused'],
+    ['chair-stand', 35, 'ask'],
+    ['sit-and-reach', -20, 'fine'],
+    ['up-and-go', 2, 'refused'],
   ])('%s of %d: %s', (id, value, answer) => {
     const said = plausible(shippedMeasure(id), value)
     expect(said.refused !== '' ? 'refused' : said.ask !== '' ? 'ask' : 'fine').toBe(answer)
@@ -45,6 +55,10 @@ describe('stored results', () => {
     expect(latestOf([right, wrong, earlier]).get('chair-stand both')!.value).toBe(11)
   })
   it('are said with their unit', () => {
-    expect([amountWords({ unit: '°' }, 34.96), amountWords({ unit: 'cm' }, -4.5), amountWords({ unit: 'help' }, 2)]).toEqual(['35°', '−4.5 cm', 'guiding hands'])
+    expect([
+      amountWords({ unit: '°' }, 34.96),
+      amountWords({ unit: 'cm' }, -4.5),
+      amountWords({ unit: 'help' }, 2),
+    ]).toEqual(['35°', '−4.5 cm', 'guiding hands'])
   })
 })

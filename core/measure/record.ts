@@ -23,7 +23,11 @@ export const MeasureRecord = z.object({
 export type MeasureRecord = z.infer<typeof MeasureRecord>
 
 /** A result as it is stored: with who entered it, and the one that replaced it. */
-export const StoredMeasure = MeasureRecord.extend({ enteredBy: z.string(), enteredAt: z.string(), replacedBy: z.uuid().nullable() })
+export const StoredMeasure = MeasureRecord.extend({
+  enteredBy: z.string(),
+  enteredAt: z.string(),
+  replacedBy: z.uuid().nullable(),
+})
 export type StoredMeasure = z.infer<typeof StoredMeasure>
 
 /** The results that hold: those that no correction has replaced, oldest first. */
@@ -46,10 +50,18 @@ export function latestOf(records: readonly StoredMeasure[]): Map<string, StoredM
 export function plausible(measure: Measure, value: number): { refused: string; ask: string } {
   const amount = (number: number) => amountWords(measure, number)
   if (value < measure.accepts.from || value > measure.accepts.to) {
-    return { refused: `${measure.name}: ${amount(value)} cannot be. Between ${measure.accepts.from} and ${amount(measure.accepts.to)} it can.`, ask: '' }
+    return {
+      refused: `${measure.name}: ${amount(value)} cannot be. Between ${measure.accepts.from} and ${amount(measure.accepts.to)} it can.`,
+      ask: '',
+    }
   }
   const isUsual = !measure.usual || (value >= measure.usual.from && value <= measure.usual.to)
-  return { refused: '', ask: isUsual ? '' : `${amount(value)} is far from what is usual (${measure.usual!.from} to ${amount(measure.usual!.to)}). Is it right?` }
+  return {
+    refused: '',
+    ask: isUsual
+      ? ''
+      : `${amount(value)} is far from what is usual (${measure.usual!.from} to ${amount(measure.usual!.to)}). Is it right?`,
+  }
 }
 
 /** What help it took, by its number. */

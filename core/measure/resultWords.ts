@@ -23,13 +23,22 @@ export interface ResultWords {
  * @param earlier what was on file before it
  * @param pairs the practice's same-day pairs of this measure
  */
-export function resultWords(measure: Measure, record: Pick<StoredMeasure, 'measure' | 'side' | 'value'>, earlier: readonly StoredMeasure[], pairs: readonly SameDayPair[], person: NormPerson): ResultWords {
+export function resultWords(
+  measure: Measure,
+  record: Pick<StoredMeasure, 'measure' | 'side' | 'value'>,
+  earlier: readonly StoredMeasure[],
+  pairs: readonly SameDayPair[],
+  person: NormPerson,
+): ResultWords {
   const latest = latestOf(earlier)
   const before = latest.get(`${record.measure} ${record.side}`)
-  const other = record.side === 'both' ? undefined : latest.get(`${record.measure} ${record.side === 'left' ? 'right' : 'left'}`)
+  const other =
+    record.side === 'both' ? undefined : latest.get(`${record.measure} ${record.side === 'left' ? 'right' : 'left'}`)
   const [left, right] = record.side === 'left' ? [record.value, other?.value] : [other?.value, record.value]
   return {
-    measure: measure.id, side: record.side, amount: amountWords(measure, record.value),
+    measure: measure.id,
+    side: record.side,
+    amount: amountWords(measure, record.value),
     change: before ? changeWord(measure, before.value, record.value, realChangeFor(measure, pairs)) : null,
     norms: measure.norms.map((table) => againstNorm(table, measure, record.value, person)),
     sides: left === undefined || right === undefined ? null : sideDifference(measure, left, right),

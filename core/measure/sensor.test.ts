@@ -17,7 +17,12 @@ function trace(...stretches: [number, number][]): Trace {
 
 describe('where a limb was held', () => {
   it('is measured from rest, by hand', () => {
-    expect(findPlateau(trace([2, 5], [3, 43], [2, 5]))).toMatchObject({ restDeg: 5, heldDeg: 43, movedDeg: 38, spreadDeg: 0 })
+    expect(findPlateau(trace([2, 5], [3, 43], [2, 5]))).toMatchObject({
+      restDeg: 5,
+      heldDeg: 43,
+      movedDeg: 38,
+      spreadDeg: 0,
+    })
   })
   it('counts downwards as well as upwards', () => {
     expect(findPlateau(trace([2, 0], [3, -31]))!.movedDeg).toBe(31)
@@ -41,13 +46,16 @@ describe('the simulated sensor', () => {
     expect(simulatedTrace(steady!, 3).deg).not.toEqual(simulatedTrace(steady!, 4).deg)
   })
   it('is read to 3° of what was reached, for whoever moves and whatever the seed', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 100_000 }), fc.constantFrom(steady!, trembles!, sinks!), (seed, person) => {
-      const found = findPlateau(simulatedTrace(person, seed))
-      expect(found).not.toBeNull()
-      // Those who sink are read in the middle of their hold; a reach differs by 3 % from try to try.
-      const middle = person.reachDeg + (person.driftDegPerSecond * person.holdSeconds) / 2
-      expect(Math.abs(found!.movedDeg - middle)).toBeLessThanOrEqual(3 + 0.03 * person.reachDeg)
-    }), { numRuns: 150 })
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 100_000 }), fc.constantFrom(steady!, trembles!, sinks!), (seed, person) => {
+        const found = findPlateau(simulatedTrace(person, seed))
+        expect(found).not.toBeNull()
+        // Those who sink are read in the middle of their hold; a reach differs by 3 % from try to try.
+        const middle = person.reachDeg + (person.driftDegPerSecond * person.holdSeconds) / 2
+        expect(Math.abs(found!.movedDeg - middle)).toBeLessThanOrEqual(3 + 0.03 * person.reachDeg)
+      }),
+      { numRuns: 150 },
+    )
   })
   it('finds nothing where somebody lets go at once', () => {
     for (let seed = 1; seed < 30; seed += 1) expect(findPlateau(simulatedTrace(letsGo!, seed))).toBeNull()

@@ -54,7 +54,14 @@ export function findPlateau({ ms, deg }: Trace): Plateau | null {
     .sort((a, b) => ms[b.to]! - ms[b.from]! - (ms[a.to]! - ms[a.from]!))[0]!
   const sorted = deg.slice(best.from, best.to + 1).sort()
   const spreadDeg = sorted[Math.floor(sorted.length * 0.75)]! - sorted[Math.floor(sorted.length * 0.25)]!
-  return { fromMs: ms[best.from]!, toMs: ms[best.to]!, heldDeg: best.heldDeg, restDeg, movedDeg: Math.abs(best.heldDeg - restDeg), spreadDeg }
+  return {
+    fromMs: ms[best.from]!,
+    toMs: ms[best.to]!,
+    heldDeg: best.heldDeg,
+    restDeg,
+    movedDeg: Math.abs(best.heldDeg - restDeg),
+    spreadDeg,
+  }
 }
 
 interface Stretch {

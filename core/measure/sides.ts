@@ -20,13 +20,24 @@ export interface SideDifference {
  * sideDifference(heelRaises, 12, 16).words // "left has 75 % of right"
  */
 export function sideDifference(measure: Measure, left: number, right: number): SideDifference {
-  if (left === right) return { percent: measure.signed || measure.better === 'less' ? null : 100, shown: false, weaker: null, words: 'both sides the same' }
+  if (left === right)
+    return {
+      percent: measure.signed || measure.better === 'less' ? null : 100,
+      shown: false,
+      weaker: null,
+      words: 'both sides the same',
+    }
   const weaker = left < right === (measure.better === 'more') ? 'left' : 'right'
   const stronger = weaker === 'left' ? 'right' : 'left'
   const high = Math.max(left, right)
   if (measure.signed || measure.better === 'less' || high <= 0) {
     const by = Math.abs(left - right)
-    return { percent: null, shown: measure.realChange !== undefined && by >= measure.realChange.amount, weaker, words: `${amountWords(measure, by)} between the sides, ${weaker} is the tighter` }
+    return {
+      percent: null,
+      shown: measure.realChange !== undefined && by >= measure.realChange.amount,
+      weaker,
+      words: `${amountWords(measure, by)} between the sides, ${weaker} is the tighter`,
+    }
   }
   const percent = Math.round((Math.min(left, right) / high) * 100)
   return { percent, shown: percent < SHOWN_UNDER_PERCENT, weaker, words: `${weaker} has ${percent} % of ${stronger}` }

@@ -17,9 +17,30 @@ export interface SimulatedPerson {
 /** The sensor that ships for where there is none: made-up people, each with a way of moving of their own. */
 export const SIMULATED_PEOPLE: readonly SimulatedPerson[] = [
   { name: 'somebody steady', reachDeg: 38, tremorDeg: 0.4, driftDegPerSecond: 0, overshootDeg: 2, holdSeconds: 4 },
-  { name: 'somebody who trembles', reachDeg: 27, tremorDeg: 1.4, driftDegPerSecond: -0.2, overshootDeg: 3, holdSeconds: 4 },
-  { name: 'somebody who sinks', reachDeg: 52, tremorDeg: 0.6, driftDegPerSecond: -1.1, overshootDeg: 4, holdSeconds: 5 },
-  { name: 'somebody who lets go at once', reachDeg: 44, tremorDeg: 0.5, driftDegPerSecond: 0, overshootDeg: 2, holdSeconds: 0.4 },
+  {
+    name: 'somebody who trembles',
+    reachDeg: 27,
+    tremorDeg: 1.4,
+    driftDegPerSecond: -0.2,
+    overshootDeg: 3,
+    holdSeconds: 4,
+  },
+  {
+    name: 'somebody who sinks',
+    reachDeg: 52,
+    tremorDeg: 0.6,
+    driftDegPerSecond: -1.1,
+    overshootDeg: 4,
+    holdSeconds: 5,
+  },
+  {
+    name: 'somebody who lets go at once',
+    reachDeg: 44,
+    tremorDeg: 0.5,
+    driftDegPerSecond: 0,
+    overshootDeg: 2,
+    holdSeconds: 0.4,
+  },
 ]
 
 const RATE_HZ = 60
@@ -49,8 +70,19 @@ export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = R
     const t = at / rateHz
     const held = Math.min(Math.max(0, t - holdFrom), person.holdSeconds)
     const settling = t < holdFrom ? 0 : person.overshootDeg * Math.exp(-3.5 * held) * Math.cos(9 * held)
-    const end = reach + settling + person.driftDegPerSecond * held + person.tremorDeg * Math.sin(6.283 * 4.7 * t + phase) * (held > 0 ? 1 : 0.2)
-    const way = t < REST_SECONDS ? 0 : t < holdFrom ? smooth((t - REST_SECONDS) / APPROACH_SECONDS) : t < backFrom ? 1 : 1 - smooth(Math.min(1, (t - backFrom) / 1.6))
+    const end =
+      reach +
+      settling +
+      person.driftDegPerSecond * held +
+      person.tremorDeg * Math.sin(6.283 * 4.7 * t + phase) * (held > 0 ? 1 : 0.2)
+    const way =
+      t < REST_SECONDS
+        ? 0
+        : t < holdFrom
+          ? smooth((t - REST_SECONDS) / APPROACH_SECONDS)
+          : t < backFrom
+            ? 1
+            : 1 - smooth(Math.min(1, (t - backFrom) / 1.6))
     ms[at] = (at * 1000) / rateHz
     deg[at] = restDeg + way * end + NOISE_DEG * (chance() + chance() + chance() - 1.5)
   }

@@ -40,7 +40,9 @@ export function trendOf(points: readonly Point[]): Trend | null {
   if (slopes.length === 0) return null
   slopes.sort((a, b) => a - b)
   const slope = median(slopes)
-  const intercept = median(points.map((point) => point.value).sort((a, b) => a - b)) - slope * median(points.map((point) => point.day).sort((a, b) => a - b))
+  const intercept =
+    median(points.map((point) => point.value).sort((a, b) => a - b)) -
+    slope * median(points.map((point) => point.day).sort((a, b) => a - b))
   if (points.length < POINTS_NEEDED) return { slope, intercept, band: null, word: 'too early' }
   const spread = NORMAL_975 * Math.sqrt(kendallVariance(points))
   const low = slopes[Math.max(0, Math.round((slopes.length - spread) / 2) - 1)]!
@@ -56,7 +58,10 @@ function kendallVariance(points: readonly Point[]): number {
     for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1)
     return [...counts.values()].reduce((sum, count) => sum + term(count), 0)
   }
-  return Math.max(0, (term(points.length) - ties(points.map((point) => point.day)) - ties(points.map((point) => point.value))) / 18)
+  return Math.max(
+    0,
+    (term(points.length) - ties(points.map((point) => point.day)) - ties(points.map((point) => point.value))) / 18,
+  )
 }
 
 /** Of numbers that are sorted. */
@@ -94,6 +99,6 @@ export function trendLine(points: readonly Point[], trend: Trend, days: readonly
 export function trendWords(trend: Trend, better: 'more' | 'less', amount: (value: number) => string): string {
   if (trend.word === 'too early') return 'too early to say'
   if (trend.word === 'level') return 'level'
-  const isGood = trend.word === 'rising' === (better === 'more')
+  const isGood = (trend.word === 'rising') === (better === 'more')
   return `${trend.word} by ${amount(Math.abs(trend.slope * 30.44))} a month${isGood ? '' : ': look at it'}`
 }

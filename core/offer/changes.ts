@@ -9,14 +9,21 @@ import type { Side } from '../catalogue/words'
  */
 export function changesOf(row: Consideration, side: Side, clearedBy: string): string[] {
   const where = row.sided && side !== 'both' ? ` on the ${side}` : ''
-  const named = (effect: 'block' | 'watch') => row.rules.filter((rule) => rule.effect === effect).map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
+  const named = (effect: 'block' | 'watch') =>
+    row.rules
+      .filter((rule) => rule.effect === effect)
+      .map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
   const blocked = named('block')
   const watched = named('watch')
   return [
     row.redFlag ? 'Does not take part.' : '',
     row.breathOnly ? (clearedBy === '' ? 'Breath only until it is cleared.' : `Cleared by ${clearedBy}: watched.`) : '',
     ...row.adjust.map((sentence) => (where === '' ? sentence : sentence.replace('the hip', `the ${side} hip`))),
-    blocked.length === 0 ? '' : clearedBy === '' ? `Not offered${where}: ${blocked.join(', ')}.` : `Cleared by ${clearedBy}, so only watched${where}: ${blocked.join(', ')}.`,
+    blocked.length === 0
+      ? ''
+      : clearedBy === ''
+        ? `Not offered${where}: ${blocked.join(', ')}.`
+        : `Cleared by ${clearedBy}, so only watched${where}: ${blocked.join(', ')}.`,
     watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,
     row.rangeAtMost ? `Up to ${row.rangeAtMost.share * 100} % of the measured range${where}.` : '',
     row.doseFactor === undefined ? '' : `Up to ${row.doseFactor * 100} % of the dose.`,

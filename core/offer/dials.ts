@@ -59,7 +59,9 @@ export function withDial(dial: Dial, value: number, { dose, rounds }: Given): Gi
   if (dial === 'effort') return turned({ effort: value })
   if (dial === 'tempo') return turned(dose.kind === 'lower' ? { lower: value } : { back: value })
   if (dial === 'hold') return turned(dose.kind === 'pair' ? { hold: value } : { seconds: value })
-  return turned(dose.kind === 'circle' ? { perDirection: value } : dose.kind === 'lower' ? { efforts: value } : { count: value })
+  return turned(
+    dose.kind === 'circle' ? { perDirection: value } : dose.kind === 'lower' ? { efforts: value } : { count: value },
+  )
 }
 
 /**
@@ -67,18 +69,25 @@ export function withDial(dial: Dial, value: number, { dose, rounds }: Given): Gi
  * block's, never more.
  */
 export function dialsOf(variation: Variation, person: Person, given: Given): Dials {
-  const own = person.dials.filter((setting) => setting.movement === variation.movement && setting.tier === variation.tier)
-  return Object.fromEntries(own.flatMap(({ dial, value }): [Dial, number][] => {
-    if (!variation.dials.some((range) => range.dial === dial)) return []
-    if (!isClocked(dial)) return [[dial, value]]
-    const atMost = givenBy(dial, given)
-    return atMost === null ? [] : [[dial, Math.min(value, atMost)]]
-  }))
+  const own = person.dials.filter(
+    (setting) => setting.movement === variation.movement && setting.tier === variation.tier,
+  )
+  return Object.fromEntries(
+    own.flatMap(({ dial, value }): [Dial, number][] => {
+      if (!variation.dials.some((range) => range.dial === dial)) return []
+      if (!isClocked(dial)) return [[dial, value]]
+      const atMost = givenBy(dial, given)
+      return atMost === null ? [] : [[dial, Math.min(value, atMost)]]
+    }),
+  )
 }
 
 /** A block's dose as one person does it. */
 export function withDials(given: Given, dials: Dials): Given {
-  return (Object.entries(dials) as [Dial, number][]).reduce<Given>((dose, [dial, value]) => withDial(dial, value, dose), given)
+  return (Object.entries(dials) as [Dial, number][]).reduce<Given>(
+    (dose, [dial, value]) => withDial(dial, value, dose),
+    given,
+  )
 }
 
 const HANDS_WORDS = ['no hands', 'a fingertip', 'one hand', 'both hands']
@@ -98,9 +107,21 @@ export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, v
 
 /** Everything that somebody has turned on a rung, in words; empty where nothing. */
 export function dialsWords(variation: Variation, dials: Dials): string {
-  return variation.dials.flatMap((range) => (dials[range.dial] === undefined ? [] : [settingWords(range, dials[range.dial]!)])).join(', ')
+  return variation.dials
+    .flatMap((range) => (dials[range.dial] === undefined ? [] : [settingWords(range, dials[range.dial]!)]))
+    .join(', ')
 }
 
 const NAMES: Record<Dial, string> = {
-  'prop-height': 'prop height', hands: 'hands', lean: 'lean', range: 'range', lever: 'lever', effort: 'effort', hold: 'hold', repetitions: 'repetitions', rounds: 'rounds', tempo: 'the way back', load: 'load',
+  'prop-height': 'prop height',
+  hands: 'hands',
+  lean: 'lean',
+  range: 'range',
+  lever: 'lever',
+  effort: 'effort',
+  hold: 'hold',
+  repetitions: 'repetitions',
+  rounds: 'rounds',
+  tempo: 'the way back',
+  load: 'load',
 }

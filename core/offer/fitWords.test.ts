@@ -3,7 +3,8 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { fitWords } from './fitWords'
 
 const catalogue = shippedCatalogue()
-const words = (id: string, heightCm: number | null, ranges: { range: string; side: 'both'; degrees: number }[] = []) => fitWords(catalogue.variations.get(id)!, { heightCm, ranges })
+const words = (id: string, heightCm: number | null, ranges: { range: string; side: 'both'; degrees: number }[] = []) =>
+  fitWords(catalogue.variations.get(id)!, { heightCm, ranges })
 
 describe('what fits a body in a variation', () => {
   it('is the seat by percent of knee height: 110 % of 0.285 · 168 = 52.7 cm, so two cushions of 5 cm on 45 cm', () => {
@@ -20,7 +21,9 @@ describe('what fits a body in a variation', () => {
     expect(cm(4)).toBe(42)
   })
   it('cuts the strap to the body where somebody lies', () => {
-    const rung = [...catalogue.variations.values()].find((one) => one.props.some((need) => need.prop === 'strap') && one.postureId.endsWith('supine'))!
+    const rung = [...catalogue.variations.values()].find(
+      (one) => one.props.some((need) => need.prop === 'strap') && one.postureId.endsWith('supine'),
+    )!
     expect(words(rung.id, 175)[0]).toMatch(/^strap \d+ cm from hand to foot$/)
   })
 })

@@ -19,7 +19,10 @@ const HINGE_DEG: Record<number, number> = { 1: 24, 2: 50, 3: 60, 4: 75, 5: 90 }
  * @example
  * fitWords(sitToStandOnLevel2, { heightCm: 168, ranges: [] }) // ['seat 55 cm: two cushions']
  */
-export function fitWords(variation: Variation, { heightCm, ranges }: { heightCm: number | null; ranges: Person['ranges'] }): string[] {
+export function fitWords(
+  variation: Variation,
+  { heightCm, ranges }: { heightCm: number | null; ranges: Person['ranges'] },
+): string[] {
   if (heightCm === null) return []
   const words: string[] = []
   if (variation.movement === 'sit-to-stand' && variation.tier !== 'floor') {
@@ -32,7 +35,9 @@ export function fitWords(variation: Variation, { heightCm, ranges }: { heightCm:
     if (strap >= 1) words.push(`strap ${Math.round(strap)} cm from hand to foot`)
   }
   if (variation.movement === 'wall-sit' && variation.postureId.endsWith('at-wall')) {
-    words.push(`feet ${Math.round(wallSit(heightCm, WALL_SIT_DEG[variation.level]!).footDistanceCm)} cm out from under the hips`)
+    words.push(
+      `feet ${Math.round(wallSit(heightCm, WALL_SIT_DEG[variation.level]!).footDistanceCm)} cm out from under the hips`,
+    )
   }
   if (variation.movement === 'hip-hinge' && variation.tier === 'standing') {
     const rest = handRest(heightCm, HINGE_DEG[variation.level]!)

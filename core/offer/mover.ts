@@ -42,5 +42,7 @@ export function homePosture(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Cata
 /** Whether anything of a tier but its home can be reached safely; where nothing can, the tier is not open. */
 export function hasWayInto(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Catalogue): boolean {
   const home = homePosture(tier, avoid, catalogue)
-  return [...catalogue.postures.values()].some((posture) => posture.tier === tier && posture.id !== home && hasWay(catalogue.graph, home, posture.id, avoid))
+  return [...catalogue.postures.values()].some(
+    (posture) => posture.tier === tier && posture.id !== home && hasWay(catalogue.graph, home, posture.id, avoid),
+  )
 }

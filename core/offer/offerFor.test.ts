@@ -14,25 +14,58 @@ import { judge } from './verdict'
 const catalogue = shippedCatalogue()
 const movement = (id: string) => catalogue.movements.get(id)!
 
-function offers(id: string, person: Person, { arrival = USUAL_ARRIVAL, dose, daysAway = 7 }: { arrival?: Arrival; dose?: Dose; daysAway?: number } = {}) {
+function offers(
+  id: string,
+  person: Person,
+  { arrival = USUAL_ARRIVAL, dose, daysAway = 7 }: { arrival?: Arrival; dose?: Dose; daysAway?: number } = {},
+) {
   const today = todayOf(person, catalogue, arrival, { daysAway, year: 2026 })
-  return offersFor({ movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1 }, person, today, catalogue, arrival)
+  return offersFor(
+    { movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1 },
+    person,
+    today,
+    catalogue,
+    arrival,
+  )
 }
-const at = (movementId: string, tier: Tier, level: number, side: 'both' | 'left' | 'right' = 'both') => ({ movement: movementId, tier, side, level })
-const has = (consideration: string, side: 'both' | 'left' | 'right' = 'both', clearedBy = '') => ({ consideration, side, clearedBy })
+const at = (movementId: string, tier: Tier, level: number, side: 'both' | 'left' | 'right' = 'both') => ({
+  movement: movementId,
+  tier,
+  side,
+  level,
+})
+const has = (consideration: string, side: 'both' | 'left' | 'right' = 'both', clearedBy = '') => ({
+  consideration,
+  side,
+  clearedBy,
+})
 
 describe('what somebody is offered', () => {
   it('is the rung at the stored level', () => {
-    expect(offers('sit-to-stand', personIn('chair', { levels: [at('sit-to-stand', 'chair', 2)] }))[0]).toMatchObject({ kind: 'movement', variation: { level: 2 } })
+    expect(offers('sit-to-stand', personIn('chair', { levels: [at('sit-to-stand', 'chair', 2)] }))[0]).toMatchObject({
+      kind: 'movement',
+      variation: { level: 2 },
+    })
   })
   it('is one rung easier on a tired day, and never under level 1', () => {
     const tired = { ...USUAL_ARRIVAL, tired: true, sore: true }
-    expect(offers('sit-to-stand', personIn('chair', { levels: [at('sit-to-stand', 'chair', 3)] }), { arrival: tired })[0]!.variation!.level).toBe(1)
-    expect(offers('sit-to-stand', personIn('chair', { levels: [at('sit-to-stand', 'chair', 1)] }), { arrival: tired })[0]!.variation!.level).toBe(1)
+    expect(
+      offers('sit-to-stand', personIn('chair', { levels: [at('sit-to-stand', 'chair', 3)] }), { arrival: tired })[0]!
+        .variation!.level,
+    ).toBe(1)
+    expect(
+      offers('sit-to-stand', personIn('chair', { levels: [at('sit-to-stand', 'chair', 1)] }), { arrival: tired })[0]!
+        .variation!.level,
+    ).toBe(1)
   })
   it('differs by side where levels do', () => {
-    const person = personIn('floor', { levels: [at('front-of-hip-opening', 'floor', 1, 'left'), at('front-of-hip-opening', 'floor', 3, 'right')] })
-    expect(offers('front-of-hip-opening', person).map((offer) => [offer.side, offer.variation!.level])).toEqual([['left', 1], ['right', 3]])
+    const person = personIn('floor', {
+      levels: [at('front-of-hip-opening', 'floor', 1, 'left'), at('front-of-hip-opening', 'floor', 3, 'right')],
+    })
+    expect(offers('front-of-hip-opening', person).map((offer) => [offer.side, offer.variation!.level])).toEqual([
+      ['left', 1],
+      ['right', 3],
+    ])
   })
   it('leaves out what a replaced hip forbids on its side and says why', () => {
     const rung = catalogue.variations.get('ankle-on-knee.chair.3')!
@@ -45,20 +78,38 @@ describe('what somebody is offered', () => {
   })
   it('only watches what a named clinician has cleared', () => {
     const rung = catalogue.variations.get('ankle-on-knee.chair.3')!
-    const verdict = judge(rung, movement('ankle-on-knee').doses.dwell.dose, 'right', personIn('chair', { considerations: [has('hip-replacement-front', 'right', 'Dr Example')] }), catalogue)
+    const verdict = judge(
+      rung,
+      movement('ankle-on-knee').doses.dwell.dose,
+      'right',
+      personIn('chair', { considerations: [has('hip-replacement-front', 'right', 'Dr Example')] }),
+      catalogue,
+    )
     expect(verdict).toEqual({ blocks: [], watch: [expect.stringContaining('cleared by Dr Example')] })
   })
   it('never drops an unknown consideration: it is watched', () => {
     const [offer] = offers('bridge', personIn('chair', { considerations: [has('a-new-thing')] }))
-    expect(judge(offer!.variation!, movement('bridge').doses.dwell.dose, 'both', personIn('chair', { considerations: [has('a-new-thing')] }), catalogue).watch[0]).toMatch(/a-new-thing/)
+    expect(
+      judge(
+        offer!.variation!,
+        movement('bridge').doses.dwell.dose,
+        'both',
+        personIn('chair', { considerations: [has('a-new-thing')] }),
+        catalogue,
+      ).watch[0],
+    ).toMatch(/a-new-thing/)
   })
   it('answers with breath where nothing is left, in a posture that is open to the person', () => {
     const [offer] = offers('bridge', personIn('bed', { considerations: [has('reflux')] }))
     expect(offer).toMatchObject({ kind: 'breath', variation: { postureId: 'bed/propped' } })
-    expect(offer!.reasons.map((reason) => reason.text).join(' ')).toContain('No variation of “Bridge” is left in the bed tier')
+    expect(offer!.reasons.map((reason) => reason.text).join(' ')).toContain(
+      'No variation of “Bridge” is left in the bed tier',
+    )
   })
   it('uses the stand-in of a tier without a ladder', () => {
-    const entry = [...catalogue.movements.values()].flatMap((one) => TIERS.filter((tier) => one.standIns[tier]).map((tier) => ({ one, tier })))[0]!
+    const entry = [...catalogue.movements.values()].flatMap((one) =>
+      TIERS.filter((tier) => one.standIns[tier]).map((tier) => ({ one, tier })),
+    )[0]!
     const [offer] = offers(entry.one.id, personIn(entry.tier))
     expect(offer).toMatchObject({ kind: 'stand-in', movement: entry.one.standIns[entry.tier] })
   })
@@ -66,28 +117,77 @@ describe('what somebody is offered', () => {
     const person = personIn('bed', { considerations: [has('reflux')] })
     const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
     const choice = { variation: 'bridge.bed.1', reason: 'Two pillows under the chest' }
-    const [offer] = offersFor({ movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1 }, person, today, catalogue, USUAL_ARRIVAL, choice)
+    const [offer] = offersFor(
+      { movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1 },
+      person,
+      today,
+      catalogue,
+      USUAL_ARRIVAL,
+      choice,
+    )
     expect(offer).toMatchObject({ byHand: true, variation: { id: 'bridge.bed.1' } })
-    expect(offer!.reasons.map((reason) => reason.text)).toEqual([expect.stringContaining('Two pillows'), expect.stringContaining('Against a limit'), ...Array(offer!.reasons.length - 2).fill(expect.any(String))])
+    expect(offer!.reasons.map((reason) => reason.text)).toEqual([
+      expect.stringContaining('Two pillows'),
+      expect.stringContaining('Against a limit'),
+      ...Array(offer!.reasons.length - 2).fill(expect.any(String)),
+    ])
   })
   it('offers at or under the wanted level, in an open tier, and nothing that is blocked: for anybody', () => {
     const anyPerson = fc.record({
       homeTier: fc.constantFrom(...TIERS),
-      considerations: fc.array(fc.record({ consideration: fc.constantFrom(...catalogue.considerations.keys()), side: fc.constantFrom('both', 'left', 'right') as fc.Arbitrary<'both' | 'left' | 'right'>, clearedBy: fc.constantFrom('', 'Dr Example') }), { maxLength: 4 }),
+      considerations: fc.array(
+        fc.record({
+          consideration: fc.constantFrom(...catalogue.considerations.keys()),
+          side: fc.constantFrom('both', 'left', 'right') as fc.Arbitrary<'both' | 'left' | 'right'>,
+          clearedBy: fc.constantFrom('', 'Dr Example'),
+        }),
+        { maxLength: 4 },
+      ),
       level: fc.integer({ min: 1, max: 5 }),
     })
-    const anyArrival = fc.record({ came: fc.constant(true), pain: fc.option(fc.integer({ min: 0, max: 10 })), usualPain: fc.constant(null), tired: fc.boolean(), sore: fc.boolean(), dizzy: fc.boolean(), ill: fc.boolean(), late: fc.boolean(), news: fc.constant('none' as const), newsNote: fc.constant('') })
-    fc.assert(fc.property(anyPerson, anyArrival, fc.constantFrom(...catalogue.movements.keys()), ({ homeTier, considerations, level }, arrival, id) => {
-      const person = personIn(homeTier, { considerations, levels: TIERS.map((tier) => at(id, tier, level)) })
-      for (const offer of offers(id, person, { arrival })) {
-        if (!offer.variation) continue
-        expect(offer.variation.tier).toBe(offer.tier)
-        if (offer.kind === 'movement') expect(offer.variation.level).toBeLessThanOrEqual(level)
-        if (arrival.dizzy) expect(['bed', 'chair']).toContain(offer.tier)
-        const dose = movement(id).doses.dwell.dose
-        expect(judge(offer.variation, dose, offer.side === 'both' && offer.kind !== 'movement' ? 'both' : offer.side === 'both' ? 'left' : offer.side, person, catalogue, arrival).blocks).toEqual([])
-      }
-    }))
+    const anyArrival = fc.record({
+      came: fc.constant(true),
+      pain: fc.option(fc.integer({ min: 0, max: 10 })),
+      usualPain: fc.constant(null),
+      tired: fc.boolean(),
+      sore: fc.boolean(),
+      dizzy: fc.boolean(),
+      ill: fc.boolean(),
+      late: fc.boolean(),
+      news: fc.constant('none' as const),
+      newsNote: fc.constant(''),
+    })
+    fc.assert(
+      fc.property(
+        anyPerson,
+        anyArrival,
+        fc.constantFrom(...catalogue.movements.keys()),
+        ({ homeTier, considerations, level }, arrival, id) => {
+          const person = personIn(homeTier, { considerations, levels: TIERS.map((tier) => at(id, tier, level)) })
+          for (const offer of offers(id, person, { arrival })) {
+            if (!offer.variation) continue
+            expect(offer.variation.tier).toBe(offer.tier)
+            if (offer.kind === 'movement') expect(offer.variation.level).toBeLessThanOrEqual(level)
+            if (arrival.dizzy) expect(['bed', 'chair']).toContain(offer.tier)
+            const dose = movement(id).doses.dwell.dose
+            expect(
+              judge(
+                offer.variation,
+                dose,
+                offer.side === 'both' && offer.kind !== 'movement'
+                  ? 'both'
+                  : offer.side === 'both'
+                    ? 'left'
+                    : offer.side,
+                person,
+                catalogue,
+                arrival,
+              ).blocks,
+            ).toEqual([])
+          }
+        },
+      ),
+    )
   })
 })
 
@@ -99,19 +199,36 @@ describe('where somebody starts', () => {
   it('is level 1 at 85 and over, or where a consideration touches the movement', () => {
     expect(placeFirst(movement('bridge'), 'chair', personIn('chair', { birthYear: 1941 }), catalogue, 2026)).toBe(1)
     expect(placeFirst(movement('bridge'), 'chair', personIn('chair', { birthYear: 1942 }), catalogue, 2026)).toBe(2)
-    expect(placeFirst(movement('front-of-hip-opening'), 'floor', personIn('floor', { considerations: [has('knee-painful', 'left')] }), catalogue, 2026)).toBe(1)
+    expect(
+      placeFirst(
+        movement('front-of-hip-opening'),
+        'floor',
+        personIn('floor', { considerations: [has('knee-painful', 'left')] }),
+        catalogue,
+        2026,
+      ),
+    ).toBe(1)
   })
 })
 
 describe('how somebody changes position', () => {
   it('multiplies the paces and takes the longest wait', () => {
-    const mover = moverOf(personIn('chair', { pace: 'slow', considerations: [has('faint-on-standing'), has('dizziness')] }), catalogue)
+    const mover = moverOf(
+      personIn('chair', { pace: 'slow', considerations: [has('faint-on-standing'), has('dizziness')] }),
+      catalogue,
+    )
     expect(mover.pace).toBeCloseTo(1.6 * 2 * 1.5)
     expect(mover).toMatchObject({ sittingWaitSeconds: 30, standingWaitSeconds: 30 })
   })
   it('closes postures that are blocked until they are cleared', () => {
-    expect(moverOf(personIn('floor', { considerations: [has('cannot-kneel')] }), catalogue).avoid.has('kneeling')).toBe(true)
-    expect(moverOf(personIn('floor', { considerations: [has('cannot-kneel', 'both', 'Dr Example')] }), catalogue).avoid.has('kneeling')).toBe(false)
+    expect(moverOf(personIn('floor', { considerations: [has('cannot-kneel')] }), catalogue).avoid.has('kneeling')).toBe(
+      true,
+    )
+    expect(
+      moverOf(personIn('floor', { considerations: [has('cannot-kneel', 'both', 'Dr Example')] }), catalogue).avoid.has(
+        'kneeling',
+      ),
+    ).toBe(false)
   })
 })
 
@@ -119,7 +236,11 @@ describe('postures without a safe way', () => {
   it('are not offered: who must not lean on the wrists does not get through hands and knees to lying on the mat', () => {
     const wrists = personIn('floor', { considerations: [has('wrist-pain')] })
     for (const movement of catalogue.movements.values()) {
-      for (const offer of offers(movement.id, wrists)) if (offer.variation) expect(['floor/supine', 'floor/quadruped', 'floor/prone'], movement.id).not.toContain(offer.variation.postureId)
+      for (const offer of offers(movement.id, wrists))
+        if (offer.variation)
+          expect(['floor/supine', 'floor/quadruped', 'floor/prone'], movement.id).not.toContain(
+            offer.variation.postureId,
+          )
     }
   })
 })

@@ -52,36 +52,90 @@ export interface Asked {
  * offersFor({ movement: bridge, dose }, olga, today, catalogue, arrival)[0].variation?.name // "Half bridge with the hands pressing"
  */
 export function offersFor(
-  asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival, choice?: HandChoice,
+  asked: Asked,
+  person: Person,
+  today: Today,
+  catalogue: Catalogue,
+  arrival?: Arrival,
+  choice?: HandChoice,
 ): Offer[] {
   const chosen = choice && catalogue.variations.get(choice.variation)
   if (chosen && today.takesPart) return [byHand(chosen, choice, asked, person, today, catalogue, arrival)]
   if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, person, today, catalogue, arrival)]
   const left = offerOn('left', asked, person, today, catalogue, arrival)
   const right = offerOn('right', asked, person, today, catalogue, arrival)
-  return left.variation === right.variation ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }] : [left, right]
+  return left.variation === right.variation
+    ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
+    : [left, right]
 }
 
 function offerOn(
-  side: Side, asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival,
+  side: Side,
+  asked: Asked,
+  person: Person,
+  today: Today,
+  catalogue: Catalogue,
+  arrival?: Arrival,
 ): Offer {
-  const base: Offer = { side, tier: today.tier, kind: 'nothing', movement: null, variation: null, wantedLevel: null, reasons: [...today.reasons], watch: today.watch, byHand: false, dials: {} }
+  const base: Offer = {
+    side,
+    tier: today.tier,
+    kind: 'nothing',
+    movement: null,
+    variation: null,
+    wantedLevel: null,
+    reasons: [...today.reasons],
+    watch: today.watch,
+    byHand: false,
+    dials: {},
+  }
   if (!today.takesPart) return base
   if (today.breathOnly) return breath(base, asked.dose, person, catalogue, arrival)
   const own = highestRung(asked, side, person, today, catalogue, arrival)
   if (own.variation) {
-    return settled({ ...base, kind: 'movement', movement: asked.movement.id, variation: own.variation, wantedLevel: own.wantedLevel, reasons: [...base.reasons, ...own.reasons], watch: merged(base.watch, own.watch), dials: own.dials })
+    return settled({
+      ...base,
+      kind: 'movement',
+      movement: asked.movement.id,
+      variation: own.variation,
+      wantedLevel: own.wantedLevel,
+      reasons: [...base.reasons, ...own.reasons],
+      watch: merged(base.watch, own.watch),
+      dials: own.dials,
+    })
   }
   const reasons = [...base.reasons, ...own.reasons]
   const standIn = catalogue.movements.get(asked.movement.standIns[today.tier] ?? '')
   if (standIn) {
     const other = highestRung({ ...asked, movement: standIn }, side, person, today, catalogue, arrival)
     if (other.variation) {
-      return settled({ ...base, kind: 'stand-in', movement: standIn.id, variation: other.variation, wantedLevel: other.wantedLevel, dials: other.dials, reasons: [...reasons, ...other.reasons, { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` }], watch: merged(base.watch, other.watch) })
+      return settled({
+        ...base,
+        kind: 'stand-in',
+        movement: standIn.id,
+        variation: other.variation,
+        wantedLevel: other.wantedLevel,
+        dials: other.dials,
+        reasons: [
+          ...reasons,
+          ...other.reasons,
+          { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` },
+        ],
+        watch: merged(base.watch, other.watch),
+      })
     }
   }
-  const none = { weight: 85, text: `No variation of “${asked.movement.name}” is left in the ${today.tier} tier: breath meanwhile.` }
-  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, asked.dose, person, catalogue, arrival)
+  const none = {
+    weight: 85,
+    text: `No variation of “${asked.movement.name}” is left in the ${today.tier} tier: breath meanwhile.`,
+  }
+  return breath(
+    { ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] },
+    asked.dose,
+    person,
+    catalogue,
+    arrival,
+  )
 }
 
 interface Found {
@@ -92,23 +146,40 @@ interface Found {
   dials: Dials
 }
 
-function highestRung(asked: Asked, side: Side, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival): Found {
+function highestRung(
+  asked: Asked,
+  side: Side,
+  person: Person,
+  today: Today,
+  catalogue: Catalogue,
+  arrival?: Arrival,
+): Found {
   const ladder = asked.movement.ladders[today.tier]
   if (!ladder) return { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {} }
   if (person.leftOut.some((row) => row.movement === asked.movement.id && row.tier === today.tier)) {
-    return { variation: null, wantedLevel: null, reasons: [{ weight: 88, text: `“${asked.movement.name}” hurt twice running: left out until a lead has looked.` }], watch: [], dials: {} }
+    return {
+      variation: null,
+      wantedLevel: null,
+      reasons: [{ weight: 88, text: `“${asked.movement.name}” hurt twice running: left out until a lead has looked.` }],
+      watch: [],
+      dials: {},
+    }
   }
   const stored = storedLevel(person, asked.movement.id, today.tier, side)
   const start = stored ?? placeFirst(asked.movement, today.tier, person, catalogue, today.year)
   const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
-  const reasons: Reason[] = [{ weight: 10, text: stored === null ? `First time: starts at level ${start}.` : `Works at level ${stored}.` }]
+  const reasons: Reason[] = [
+    { weight: 10, text: stored === null ? `First time: starts at level ${start}.` : `Works at level ${stored}.` },
+  ]
   for (const rung of [...ladder].reverse()) {
     if (rung.level > wantedLevel) continue
     // On a rung below their own nothing was turned yet.
     const dials = rung.level === stored ? dialsOf(rung, person, asked) : {}
     const verdict = judge(rung, withDials(asked, dials).dose, side, person, catalogue, arrival)
-    const unloaded = rung.dials.some((range) => range.dial === 'load') && dials.load === undefined ? ['Without added load yet.'] : []
-    if (verdict.blocks.length === 0) return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...unloaded], dials }
+    const unloaded =
+      rung.dials.some((range) => range.dial === 'load') && dials.load === undefined ? ['Without added load yet.'] : []
+    if (verdict.blocks.length === 0)
+      return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...unloaded], dials }
     reasons.push(...verdict.blocks.map((text) => ({ weight: 75, text: `${text} at level ${rung.level}.` })))
   }
   if (ladder[0]!.level > wantedLevel) {
@@ -129,11 +200,25 @@ export function storedLevel(person: Person, movement: string, tier: Tier, side: 
   return (own.find((level) => level.side === side) ?? own.find((level) => level.side === 'both'))?.level ?? null
 }
 
-function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Person, today: Today, catalogue: Catalogue, arrival?: Arrival): Offer {
+function byHand(
+  chosen: Variation,
+  choice: HandChoice,
+  asked: Asked,
+  person: Person,
+  today: Today,
+  catalogue: Catalogue,
+  arrival?: Arrival,
+): Offer {
   const verdict = judge(chosen, asked.dose, 'both', person, catalogue, arrival)
   return settled({
-    side: 'both', tier: chosen.tier, kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in', movement: chosen.movement,
-    variation: chosen, wantedLevel: chosen.level, byHand: true, dials: {},
+    side: 'both',
+    tier: chosen.tier,
+    kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in',
+    movement: chosen.movement,
+    variation: chosen,
+    wantedLevel: chosen.level,
+    byHand: true,
+    dials: {},
     reasons: [
       { weight: 99, text: choice.reason === '' ? 'Chosen by hand.' : `Chosen by hand: ${choice.reason}` },
       ...verdict.blocks.map((text) => ({ weight: 98, text: `Against a limit: ${text}.` })),
@@ -145,7 +230,10 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, person: Per
 /** Breath in the quietest version that the person may be in; none: stay where you are and breathe. */
 function breath(base: Offer, dose: Dose, person: Person, catalogue: Catalogue, arrival?: Arrival): Offer {
   const movement = [...catalogue.movements.values()].find((other) => other.quality === 'breath')
-  const variation = movement?.ladders[base.tier]?.find((rung) => judge(rung, dose, 'both', person, catalogue, arrival).blocks.length === 0) ?? null
+  const variation =
+    movement?.ladders[base.tier]?.find(
+      (rung) => judge(rung, dose, 'both', person, catalogue, arrival).blocks.length === 0,
+    ) ?? null
   return settled({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
 }
 

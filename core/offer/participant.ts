@@ -24,7 +24,13 @@ export const ParticipantConsideration = z.object({
 export type ParticipantConsideration = z.infer<typeof ParticipantConsideration>
 
 /** What is written down of a participant: the form's fields, with the bounds that a form can explain. */
-export const ParticipantFields = Person.omit({ id: true, ranges: true, dials: true, visiting: true, leftOut: true }).extend({
+export const ParticipantFields = Person.omit({
+  id: true,
+  ranges: true,
+  dials: true,
+  visiting: true,
+  leftOut: true,
+}).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
   birthYear: z
     .number('The year of birth is a number.')
@@ -53,5 +59,13 @@ export const ParticipantFields = Person.omit({ id: true, ranges: true, dials: tr
 export type ParticipantFields = z.infer<typeof ParticipantFields>
 
 /** A participant as stored: the fields, and what measures and screenings say. */
-export const Participant = ParticipantFields.extend({ id: z.uuid(), version: z.number().int(), ranges: Person.shape.ranges, dials: Person.shape.dials, visiting: Person.shape.visiting, leftOut: Person.shape.leftOut, screenedOn: day.nullable().default(null) })
+export const Participant = ParticipantFields.extend({
+  id: z.uuid(),
+  version: z.number().int(),
+  ranges: Person.shape.ranges,
+  dials: Person.shape.dials,
+  visiting: Person.shape.visiting,
+  leftOut: Person.shape.leftOut,
+  screenedOn: day.nullable().default(null),
+})
 export type Participant = z.infer<typeof Participant>

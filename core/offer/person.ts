@@ -72,7 +72,13 @@ export type News = z.infer<typeof News>
 /** How somebody is today. Pains are 0–10; null: not asked. */
 export const Arrival = z.object({
   came: z.boolean().default(false),
-  pain: z.number('Pain is a number from 0 to 10.').int().min(0, 'Pain is 0 at least.').max(10, 'Pain is 10 at most.').nullable().default(null),
+  pain: z
+    .number('Pain is a number from 0 to 10.')
+    .int()
+    .min(0, 'Pain is 0 at least.')
+    .max(10, 'Pain is 10 at most.')
+    .nullable()
+    .default(null),
   usualPain: z.number().int().min(0).max(10).nullable().default(null),
   tired: z.boolean().default(false),
   sore: z.boolean().default(false),

@@ -31,11 +31,23 @@ export interface Start {
  * @example
  * startFor(bridge, 'chair', pia, catalogue, 2026).because // "the usual start in the home tier"
  */
-export function startFor(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null, evidence = NOTHING_MEASURED): Start {
-  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= STARTS_RESTED_AT_AGE) return { level: 1, because: `${STARTS_RESTED_AT_AGE} and over` }
+export function startFor(
+  movement: Movement,
+  tier: Tier,
+  person: Person,
+  catalogue: Catalogue,
+  thisYear: number | null,
+  evidence = NOTHING_MEASURED,
+): Start {
+  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= STARTS_RESTED_AT_AGE)
+    return { level: 1, because: `${STARTS_RESTED_AT_AGE} and over` }
   if (evidence.failedGate) return { level: 1, because: `a gate into the ${tier} tier was not passed` }
-  const asked = new Set((movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)))
-  const touching = person.considerations.map((own) => catalogue.considerations.get(own.consideration)).find((row) => row?.rules.some((rule) => asked.has(rule.tag)))
+  const asked = new Set(
+    (movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)),
+  )
+  const touching = person.considerations
+    .map((own) => catalogue.considerations.get(own.consideration))
+    .find((row) => row?.rules.some((rule) => asked.has(rule.tag)))
   if (touching) return { level: 1, because: touching.name }
   const elsewhere = person.levels.filter((own) => own.movement === movement.id && own.tier !== tier)
   const fromTier = elsewhere.filter((own) => own.tier === person.homeTier)
@@ -46,7 +58,8 @@ export function startFor(movement: Movement, tier: Tier, person: Person, catalog
     return { level, because: `level ${Math.min(...known.map((own) => own.level))} in the ${known[0]!.tier} tier` }
   }
   if (tier !== person.homeTier) return { level: 1, because: 'not the home tier' }
-  if (evidence.overAverage.length > 0) return { level: 3, because: `${evidence.overAverage.join(', ')} at or over the average of the age` }
+  if (evidence.overAverage.length > 0)
+    return { level: 3, because: `${evidence.overAverage.join(', ')} at or over the average of the age` }
   return { level: 2, because: 'the usual start in the home tier' }
 }
 
@@ -54,7 +67,13 @@ export function startFor(movement: Movement, tier: Tier, person: Person, catalog
  * The level alone, for an offer that nothing was placed for yet. A ladder that begins assisted is begun there: its
  * lowest rung is still held by hands or a prop, and breath alone would be no beginning.
  */
-export function placeFirst(movement: Movement, tier: Tier, person: Person, catalogue: Catalogue, thisYear: number | null): number {
+export function placeFirst(
+  movement: Movement,
+  tier: Tier,
+  person: Person,
+  catalogue: Catalogue,
+  thisYear: number | null,
+): number {
   const { level } = startFor(movement, tier, person, catalogue, thisYear)
   const lowest = movement.ladders[tier]?.[0]?.level ?? level
   return lowest <= ASSISTED ? Math.max(level, lowest) : level

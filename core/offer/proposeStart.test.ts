@@ -5,29 +5,55 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { proposeStart } from './proposeStart'
 
 const catalogue = shippedCatalogue()
-const start = (records: Parameters<typeof proposeStart>[2], { movement = 'sit-to-stand', failed = [] as ('floor' | 'chair')[], ...change }: Partial<ReturnType<typeof personIn>> & { movement?: string; failed?: ('floor' | 'chair')[] } = {}) =>
-  proposeStart(personIn('chair', change), 'female', records, new Set(failed), catalogue, 2026).find((proposal) => proposal.movement === movement && proposal.tier === 'chair')
+const start = (
+  records: Parameters<typeof proposeStart>[2],
+  {
+    movement = 'sit-to-stand',
+    failed = [] as ('floor' | 'chair')[],
+    ...change
+  }: Partial<ReturnType<typeof personIn>> & { movement?: string; failed?: ('floor' | 'chair')[] } = {},
+) =>
+  proposeStart(personIn('chair', change), 'female', records, new Set(failed), catalogue, 2026).find(
+    (proposal) => proposal.movement === movement && proposal.tier === 'chair',
+  )
 
 describe('where somebody starts', () => {
   it('is level 2 in the home tier', () => {
     expect(start([])).toMatchObject({ level: 2, because: 'the usual start in the home tier' })
   })
   // Rikli & Jones 1999 (memory): women of 75–79, middle half 10 to 15 stands, so 12.5 is its middle. Born 1950: 76.
-  it.each([[12, 2], [13, 3]])('with %i stands in 30 s is level %i for the sit to stand', (stands, level) => {
+  it.each([
+    [12, 2],
+    [13, 3],
+  ])('with %i stands in 30 s is level %i for the sit to stand', (stands, level) => {
     expect(start([storedMeasure('chair-stand', stands)])?.level).toBe(level)
   })
   it('takes the weaker of two sides', () => {
-    const sides = (left: number, right: number) => start([storedMeasure('upper-back-turn', left, { side: 'left' }), storedMeasure('upper-back-turn', right, { side: 'right' })], { movement: 'upper-back-turn' })?.level
+    const sides = (left: number, right: number) =>
+      start(
+        [
+          storedMeasure('upper-back-turn', left, { side: 'left' }),
+          storedMeasure('upper-back-turn', right, { side: 'right' }),
+        ],
+        { movement: 'upper-back-turn' },
+      )?.level
     expect([sides(50, 46), sides(50, 40)]).toEqual([3, 2])
   })
   it.each([
-    ['at 85 and over', { birthYear: 1941 }], ['with a failed gate', { failed: ['chair' as const] }],
-    ['where a consideration touches it', { considerations: [{ consideration: 'knee-painful', side: 'both' as const, clearedBy: '' }] }],
+    ['at 85 and over', { birthYear: 1941 }],
+    ['with a failed gate', { failed: ['chair' as const] }],
+    [
+      'where a consideration touches it',
+      { considerations: [{ consideration: 'knee-painful', side: 'both' as const, clearedBy: '' }] },
+    ],
   ])('is the lowest %s, whatever was measured', (_, change) => {
     expect(start([storedMeasure('chair-stand', 20)], change)?.level).toBe(1)
   })
   it('is proposed for open tiers only, home tier first, never loaded, and not where a level stands already', () => {
-    const person = personIn('chair', { access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 3 }] })
+    const person = personIn('chair', {
+      access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
+      levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 3 }],
+    })
     const all = proposeStart(person, 'female', [], new Set(), catalogue, 2026)
     expect(all[0]!.tier).toBe('chair')
     expect(new Set(all.map((proposal) => proposal.tier))).toEqual(new Set(['chair', 'bed']))

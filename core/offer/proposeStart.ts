@@ -22,22 +22,41 @@ export interface ProposedStart {
  * @returns home tier first, movements in their order; a level is one that the ladder has, or the nearest below
  * @source ours
  */
-export function proposeStart(person: Person, sex: NormPerson['sex'], records: readonly StoredMeasure[], failedGates: ReadonlySet<Tier>, catalogue: Catalogue, thisYear: number): ProposedStart[] {
-  const speaking = speakingFor({ age: person.birthYear === null ? null : thisYear - person.birthYear, sex }, records, catalogue)
-  const tiers = [person.homeTier, ...TIERS.filter((tier) => tier !== person.homeTier)].filter((tier) => person.access[tier] !== 'no')
-  return tiers.flatMap((tier) => [...catalogue.movements.values()].flatMap((movement): ProposedStart[] => {
-    const ladder = movement.ladders[tier]
-    if (!ladder || storedLevel(person, movement.id, tier, 'both') !== null) return []
-    const evidence = { failedGate: failedGates.has(tier), overAverage: speaking.get(movement.id) ?? [] }
-    const { level, because } = startFor(movement, tier, person, catalogue, thisYear, evidence)
-    const rung = ladder.findLast((other) => other.level <= level) ?? ladder[0]!
-    const missing = rung.level < level ? `; the ladder has no level ${level}` : ''
-    return [{ movement: movement.id, tier, level: rung.level, because: because + missing }]
-  }))
+export function proposeStart(
+  person: Person,
+  sex: NormPerson['sex'],
+  records: readonly StoredMeasure[],
+  failedGates: ReadonlySet<Tier>,
+  catalogue: Catalogue,
+  thisYear: number,
+): ProposedStart[] {
+  const speaking = speakingFor(
+    { age: person.birthYear === null ? null : thisYear - person.birthYear, sex },
+    records,
+    catalogue,
+  )
+  const tiers = [person.homeTier, ...TIERS.filter((tier) => tier !== person.homeTier)].filter(
+    (tier) => person.access[tier] !== 'no',
+  )
+  return tiers.flatMap((tier) =>
+    [...catalogue.movements.values()].flatMap((movement): ProposedStart[] => {
+      const ladder = movement.ladders[tier]
+      if (!ladder || storedLevel(person, movement.id, tier, 'both') !== null) return []
+      const evidence = { failedGate: failedGates.has(tier), overAverage: speaking.get(movement.id) ?? [] }
+      const { level, because } = startFor(movement, tier, person, catalogue, thisYear, evidence)
+      const rung = ladder.findLast((other) => other.level <= level) ?? ladder[0]!
+      const missing = rung.level < level ? `; the ladder has no level ${level}` : ''
+      return [{ movement: movement.id, tier, level: rung.level, because: because + missing }]
+    }),
+  )
 }
 
 /** By movement, the names of measures that are at or over the average on the weaker side. */
-function speakingFor(person: NormPerson, records: readonly StoredMeasure[], catalogue: Catalogue): Map<string, string[]> {
+function speakingFor(
+  person: NormPerson,
+  records: readonly StoredMeasure[],
+  catalogue: Catalogue,
+): Map<string, string[]> {
   const latest = [...latestOf(records).values()]
   const speaking = new Map<string, string[]>()
   for (const measure of catalogue.measures.values()) {

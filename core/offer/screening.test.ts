@@ -8,32 +8,74 @@ const catalogue = shippedCatalogue()
 const { interview } = catalogue
 const ON = '2026-11-25'
 const from = (answers: Partial<ScreeningAnswers>) => screened(ScreeningAnswers.parse(answers), interview, ON)
-const row = (consideration: string, change: Partial<ParticipantConsideration> = {}): ParticipantConsideration => ({ consideration, side: 'both', clearedBy: '', note: '', since: null, until: null, clearedOn: null, clearedFor: '', ...change })
+const row = (consideration: string, change: Partial<ParticipantConsideration> = {}): ParticipantConsideration => ({
+  consideration,
+  side: 'both',
+  clearedBy: '',
+  note: '',
+  since: null,
+  until: null,
+  clearedOn: null,
+  clearedFor: '',
+  ...change,
+})
 
 describe('what an interview leads to', () => {
   it('is nothing when nothing is said', () => {
     expect(from({})).toEqual({ considerations: [], access: {}, waitsFor: [] })
   })
   it.each([
-    ['a fall in August, for twelve months', { options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } }, row('fallen-last-12-months', { since: '2026-08-03', until: '2027-08-03' })],
-    ['a low back that bending makes worse', { pains: [{ place: 'low-back', side: 'both' as const, strength: 4, worse: ['bending'], note: '' }] }, row('low-back-worse-bending', { note: 'Low back 4 of 10; worse: bending forward' })],
-    ['a low back without a direction, in words', { pains: [{ place: 'low-back', side: 'both' as const, strength: 3, worse: [], note: 'mornings' }] }, row('other', { note: 'Low back 3 of 10; mornings' })],
-    ['a stroke with its side', { options: { stroke: 'yes' }, sides: { stroke: 'left' as const } }, row('stroke-weak-side', { side: 'left' })],
+    [
+      'a fall in August, for twelve months',
+      { options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } },
+      row('fallen-last-12-months', { since: '2026-08-03', until: '2027-08-03' }),
+    ],
+    [
+      'a low back that bending makes worse',
+      { pains: [{ place: 'low-back', side: 'both' as const, strength: 4, worse: ['bending'], note: '' }] },
+      row('low-back-worse-bending', { note: 'Low back 4 of 10; worse: bending forward' }),
+    ],
+    [
+      'a low back without a direction, in words',
+      { pains: [{ place: 'low-back', side: 'both' as const, strength: 3, worse: [], note: 'mornings' }] },
+      row('other', { note: 'Low back 3 of 10; mornings' }),
+    ],
+    [
+      'a stroke with its side',
+      { options: { stroke: 'yes' }, sides: { stroke: 'left' as const } },
+      row('stroke-weak-side', { side: 'left' }),
+    ],
     ['anything else, in words', { more: 'A tremor when tired' }, row('other', { note: 'A tremor when tired' })],
   ])('is %s', (_, answers, expected) => {
     expect(from(answers).considerations).toEqual([expected])
   })
   it('leaves out a fall that is more than a year ago, and a pain of 0', () => {
-    expect(from({ options: { fallen: 'yes' }, since: { fallen: '2025-10-01' }, pains: [{ place: 'knee', side: 'left', strength: 0, worse: [], note: '' }] }).considerations).toEqual([])
+    expect(
+      from({
+        options: { fallen: 'yes' },
+        since: { fallen: '2025-10-01' },
+        pains: [{ place: 'knee', side: 'left', strength: 0, worse: [], note: '' }],
+      }).considerations,
+    ).toEqual([])
   })
   it('is breath only for twelve weeks after any operation, until it is cleared', () => {
     const operation = { operation: 'hip-back', side: 'right' as const, on: '2026-10-01', note: '' }
     const open = from({ operations: [operation] })
-    expect(open.considerations.map(({ consideration, side, until }) => [consideration, side, until])).toEqual([['hip-replacement-back', 'right', null], ['surgery-last-12-weeks', 'both', '2026-12-24']])
+    expect(open.considerations.map(({ consideration, side, until }) => [consideration, side, until])).toEqual([
+      ['hip-replacement-back', 'right', null],
+      ['surgery-last-12-weeks', 'both', '2026-12-24'],
+    ])
     expect(open.waitsFor).toEqual(['hip-replacement-back', 'surgery-last-12-weeks'])
-    const cleared = from({ operations: [operation], clearances: [{ consideration: 'surgery-last-12-weeks', by: 'Dr Example', on: '2026-11-20', what: 'chair class' }] })
+    const cleared = from({
+      operations: [operation],
+      clearances: [{ consideration: 'surgery-last-12-weeks', by: 'Dr Example', on: '2026-11-20', what: 'chair class' }],
+    })
     expect(cleared.waitsFor).toEqual(['hip-replacement-back'])
-    expect(cleared.considerations[1]).toMatchObject({ clearedBy: 'Dr Example', clearedOn: '2026-11-20', clearedFor: 'chair class' })
+    expect(cleared.considerations[1]).toMatchObject({
+      clearedBy: 'Dr Example',
+      clearedOn: '2026-11-20',
+      clearedFor: 'chair class',
+    })
     expect(from({ operations: [{ ...operation, on: '2026-08-01' }] }).considerations).toHaveLength(1)
   })
   it('closes tiers by their own account and never opens one', () => {
@@ -42,13 +84,24 @@ describe('what an interview leads to', () => {
   it('has a first answer to every question that leads to nothing and closes nothing', () => {
     for (const question of interview.sections.flatMap((section) => section.questions)) {
       expect(question.options[0]!.leadsTo, question.id).toEqual([])
-      expect(Object.values(question.options[0]!.access).every((access) => access === 'yes'), question.id).toBe(true)
+      expect(
+        Object.values(question.options[0]!.access).every((access) => access === 'yes'),
+        question.id,
+      ).toBe(true)
     }
   })
   it('has a question for every consideration that somebody can be asked about', () => {
-    const asked = new Set([...interview.places, ...interview.operations, ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options))].flatMap((answer) => answer.leadsTo.map((finding) => finding.consideration)))
+    const asked = new Set(
+      [
+        ...interview.places,
+        ...interview.operations,
+        ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options)),
+      ].flatMap((answer) => answer.leadsTo.map((finding) => finding.consideration)),
+    )
     asked.add(interview.recentOperation.consideration)
-    expect([...catalogue.considerations.keys()].filter((id) => !asked.has(id))).toEqual(['new-operation-fall-faint-fracture'])
+    expect([...catalogue.considerations.keys()].filter((id) => !asked.has(id))).toEqual([
+      'new-operation-fall-faint-fracture',
+    ])
   })
 })
 
@@ -56,16 +109,35 @@ describe('a screening over what is on file', () => {
   it('keeps what was not named until a lead takes it away', () => {
     const onFile = [row('brittle-bones', { note: 'Two fractures' }), row('knee-painful', { side: 'left' })]
     const merged = mergedWith(onFile, [row('numb-feet')], ON)
-    expect(merged.considerations.map((own) => own.consideration)).toEqual(['numb-feet', 'brittle-bones', 'knee-painful'])
+    expect(merged.considerations.map((own) => own.consideration)).toEqual([
+      'numb-feet',
+      'brittle-bones',
+      'knee-painful',
+    ])
     expect(merged.notNamed).toHaveLength(2)
-    expect(mergedWith(onFile, [row('numb-feet')], ON, new Set(['knee-painful left'])).considerations.map((own) => own.consideration)).toEqual(['numb-feet', 'brittle-bones'])
+    expect(
+      mergedWith(onFile, [row('numb-feet')], ON, new Set(['knee-painful left'])).considerations.map(
+        (own) => own.consideration,
+      ),
+    ).toEqual(['numb-feet', 'brittle-bones'])
   })
   it('keeps a clearance and a note that were not said again', () => {
-    const onFile = [row('knee-painful', { side: 'left', clearedBy: 'Dr Example', clearedOn: '2026-01-05', note: 'Stairs', since: '2025-12-01' })]
+    const onFile = [
+      row('knee-painful', {
+        side: 'left',
+        clearedBy: 'Dr Example',
+        clearedOn: '2026-01-05',
+        note: 'Stairs',
+        since: '2025-12-01',
+      }),
+    ]
     expect(mergedWith(onFile, [row('knee-painful', { side: 'left' })], ON).considerations).toEqual(onFile)
   })
   it('settles a change that was to be screened, and what has ended', () => {
-    expect(mergedWith([row('new-operation-fall-faint-fracture'), row('glaucoma', { until: '2026-11-01' })], [], ON).considerations).toEqual([])
+    expect(
+      mergedWith([row('new-operation-fall-faint-fracture'), row('glaucoma', { until: '2026-11-01' })], [], ON)
+        .considerations,
+    ).toEqual([])
   })
 })
 
@@ -81,18 +153,33 @@ describe('when somebody is screened again', () => {
     expect(screeningDue({ screenedOn, considerations: [] }, ON, daysAway)).toBe(why)
   })
   it('after any health change', () => {
-    expect(screeningDue({ screenedOn: '2026-11-20', considerations: [{ consideration: 'new-operation-fall-faint-fracture' }] }, ON, 7)).toBe('Something has changed since last time.')
+    expect(
+      screeningDue(
+        { screenedOn: '2026-11-20', considerations: [{ consideration: 'new-operation-fall-faint-fracture' }] },
+        ON,
+        7,
+      ),
+    ).toBe('Something has changed since last time.')
   })
 })
 
 describe('what holds on a day', () => {
   it('is what has not ended', () => {
-    expect(inForce([row('glaucoma', { until: '2026-11-24' }), row('glaucoma', { until: '2026-11-25' }), row('reflux')], ON).map((own) => own.until)).toEqual(['2026-11-25', null])
+    expect(
+      inForce(
+        [row('glaucoma', { until: '2026-11-24' }), row('glaucoma', { until: '2026-11-25' }), row('reflux')],
+        ON,
+      ).map((own) => own.until),
+    ).toEqual(['2026-11-25', null])
   })
   it('is said in sentences, with the side and with who cleared it', () => {
     const hip = catalogue.considerations.get('hip-replacement-back')!
-    expect(changesOf(hip, 'right', '').slice(0, 2)).toEqual(['The seat is raised so that the right hip stays under 90°.', 'Not offered on the right: deep hip bend, hip cross midline, hip inward turn end.'])
+    expect(changesOf(hip, 'right', '').slice(0, 2)).toEqual([
+      'The seat is raised so that the right hip stays under 90°.',
+      'Not offered on the right: deep hip bend, hip cross midline, hip inward turn end.',
+    ])
     expect(changesOf(hip, 'right', 'Dr Example')[1]).toMatch(/^Cleared by Dr Example, so only watched on the right/)
-    for (const other of catalogue.considerations.values()) expect(changesOf(other, 'both', ''), other.id).not.toEqual([])
+    for (const other of catalogue.considerations.values())
+      expect(changesOf(other, 'both', ''), other.id).not.toEqual([])
   })
 })

@@ -15,25 +15,44 @@ export const ScreeningAnswers = z.object({
   options: z.record(z.string().max(40), z.string().max(40)).default({}),
   sides: z.record(z.string().max(40), Side).default({}),
   since: z.record(z.string().max(40), day).default({}),
-  pains: z.array(z.object({
-    place: z.string().min(1, 'Choose where it hurts.').max(40),
-    side: Side.default('both'),
-    strength: z.number('Pain is a number from 0 to 10.').int().min(0, 'Pain is 0 at least.').max(10, 'Pain is 10 at most.'),
-    worse: z.array(z.string().max(40)).max(12).default([]),
-    note: words(200),
-  })).max(20).default([]),
-  operations: z.array(z.object({
-    operation: z.string().min(1, 'Choose what was operated.').max(40),
-    side: Side.default('both'),
-    on: day.nullable().default(null),
-    note: words(200),
-  })).max(12).default([]),
-  clearances: z.array(z.object({
-    consideration: z.string().min(1, 'Choose what was cleared.').max(60),
-    by: z.string().trim().min(1, 'Who cleared it?').max(120, 'The name has 120 characters at most.'),
-    on: day.nullable().default(null),
-    what: words(200),
-  })).max(12).default([]),
+  pains: z
+    .array(
+      z.object({
+        place: z.string().min(1, 'Choose where it hurts.').max(40),
+        side: Side.default('both'),
+        strength: z
+          .number('Pain is a number from 0 to 10.')
+          .int()
+          .min(0, 'Pain is 0 at least.')
+          .max(10, 'Pain is 10 at most.'),
+        worse: z.array(z.string().max(40)).max(12).default([]),
+        note: words(200),
+      }),
+    )
+    .max(20)
+    .default([]),
+  operations: z
+    .array(
+      z.object({
+        operation: z.string().min(1, 'Choose what was operated.').max(40),
+        side: Side.default('both'),
+        on: day.nullable().default(null),
+        note: words(200),
+      }),
+    )
+    .max(12)
+    .default([]),
+  clearances: z
+    .array(
+      z.object({
+        consideration: z.string().min(1, 'Choose what was cleared.').max(60),
+        by: z.string().trim().min(1, 'Who cleared it?').max(120, 'The name has 120 characters at most.'),
+        on: day.nullable().default(null),
+        what: words(200),
+      }),
+    )
+    .max(12)
+    .default([]),
   more: words(1000),
 })
 export type ScreeningAnswers = z.infer<typeof ScreeningAnswers>
@@ -64,20 +83,35 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
   for (const pain of answers.pains.filter(({ strength }) => strength > 0)) {
     const place = interview.places.find((other) => other.id === pain.place)
     const worse = pain.worse.map((id) => interview.worse.find((other) => other.id === id)?.says ?? id)
-    const note = [`${place?.says ?? pain.place} ${pain.strength} of 10`, worse.length > 0 ? `worse: ${worse.join(', ')}` : '', pain.note].filter((text) => text !== '').join('; ')
-    for (const finding of holding(place?.leadsTo ?? OTHER, pain.worse)) found.add(finding, place?.sided ? pain.side : 'both', null, note)
+    const note = [
+      `${place?.says ?? pain.place} ${pain.strength} of 10`,
+      worse.length > 0 ? `worse: ${worse.join(', ')}` : '',
+      pain.note,
+    ]
+      .filter((text) => text !== '')
+      .join('; ')
+    for (const finding of holding(place?.leadsTo ?? OTHER, pain.worse))
+      found.add(finding, place?.sided ? pain.side : 'both', null, note)
   }
   for (const done of answers.operations) {
     const known = interview.operations.find((other) => other.id === done.operation)
     const note = [known?.says ?? done.operation, done.note].filter((text) => text !== '').join('; ')
-    for (const finding of holding(known?.leadsTo ?? OTHER, [])) found.add(finding, known?.sided ? done.side : 'both', done.on, note)
+    for (const finding of holding(known?.leadsTo ?? OTHER, []))
+      found.add(finding, known?.sided ? done.side : 'both', done.on, note)
     const { consideration, days } = interview.recentOperation
-    if (done.on !== null && daysBetween(done.on, on) < days) found.add({ consideration, days, otherwise: false, needsClearance: true }, 'both', done.on, note)
+    if (done.on !== null && daysBetween(done.on, on) < days)
+      found.add({ consideration, days, otherwise: false, needsClearance: true }, 'both', done.on, note)
   }
   for (const question of interview.sections.flatMap((section) => section.questions)) {
     const option = question.options.find((other) => other.id === answers.options[question.id])
     if (!option) continue
-    for (const finding of holding(option.leadsTo, [])) found.add(finding, question.asksSide ? (answers.sides[question.id] ?? 'both') : 'both', answers.since[question.id] ?? null, '')
+    for (const finding of holding(option.leadsTo, []))
+      found.add(
+        finding,
+        question.asksSide ? (answers.sides[question.id] ?? 'both') : 'both',
+        answers.since[question.id] ?? null,
+        '',
+      )
     found.narrow(option.access)
   }
   if (answers.more.trim() !== '') found.add(OTHER[0]!, 'both', null, answers.more.trim())
@@ -88,7 +122,9 @@ const OTHER: Finding[] = [{ consideration: 'other', otherwise: false, needsClear
 
 /** Those findings of an answer that hold: what makes it worse decides, and `otherwise` is for when nothing else does. */
 function holding(findings: readonly Finding[], worse: readonly string[]): Finding[] {
-  const met = findings.filter((finding) => !finding.otherwise && (finding.worse === undefined || finding.worse.some((id) => worse.includes(id))))
+  const met = findings.filter(
+    (finding) => !finding.otherwise && (finding.worse === undefined || finding.worse.some((id) => worse.includes(id))),
+  )
   return met.length > 0 ? met : findings.filter((finding) => finding.otherwise)
 }
 
@@ -96,21 +132,34 @@ class Found {
   private readonly rows = new Map<string, ParticipantConsideration>()
   private readonly needing = new Set<string>()
   private readonly access: Partial<Record<Tier, Access>> = {}
-  constructor(private readonly answers: ScreeningAnswers, private readonly on: string) {}
+  constructor(
+    private readonly answers: ScreeningAnswers,
+    private readonly on: string,
+  ) {}
 
   add(finding: Finding, side: Side, since: string | null, note: string): void {
     const { consideration } = finding
-    const until = finding.days === undefined ? null : formatISO(addDays(parseISO(since ?? this.on), finding.days), { representation: 'date' })
+    const until =
+      finding.days === undefined
+        ? null
+        : formatISO(addDays(parseISO(since ?? this.on), finding.days), { representation: 'date' })
     if (until !== null && until < this.on) return
     if (finding.needsClearance) this.needing.add(consideration)
     const key = consideration === 'other' ? `${consideration} ${this.rows.size}` : `${consideration} ${side}`
     const before = this.rows.get(key)
     const cleared = this.answers.clearances.find((clearance) => clearance.consideration === consideration)
     this.rows.set(key, {
-      consideration, side, since: since ?? before?.since ?? null,
+      consideration,
+      side,
+      since: since ?? before?.since ?? null,
       until: before?.until && until ? (before.until > until ? before.until : until) : until,
-      clearedBy: cleared?.by ?? '', clearedOn: cleared?.on ?? null, clearedFor: cleared?.what ?? '',
-      note: [before?.note ?? '', note].filter((text) => text !== '').join('; ').slice(0, 500),
+      clearedBy: cleared?.by ?? '',
+      clearedOn: cleared?.on ?? null,
+      clearedFor: cleared?.what ?? '',
+      note: [before?.note ?? '', note]
+        .filter((text) => text !== '')
+        .join('; ')
+        .slice(0, 500),
     })
   }
   /** By their own account something can only be closed; it is opened by passing a gate. */
@@ -122,7 +171,9 @@ class Found {
   }
   result(): Screened {
     const considerations = [...this.rows.values()]
-    const waitsFor = considerations.filter((row) => this.needing.has(row.consideration) && row.clearedBy === '').map((row) => row.consideration)
+    const waitsFor = considerations
+      .filter((row) => this.needing.has(row.consideration) && row.clearedBy === '')
+      .map((row) => row.consideration)
     return { considerations, access: this.access, waitsFor: [...new Set(waitsFor)] }
   }
 }
@@ -144,17 +195,33 @@ export interface Merged {
  *
  * @param dropped `consideration side` of those that a lead takes away
  */
-export function mergedWith(onFile: readonly ParticipantConsideration[], found: readonly ParticipantConsideration[], on: string, dropped: ReadonlySet<string> = new Set()): Merged {
-  const keyOf = (row: ParticipantConsideration) => `${row.consideration} ${row.side} ${row.consideration === 'other' ? row.note : ''}`
+export function mergedWith(
+  onFile: readonly ParticipantConsideration[],
+  found: readonly ParticipantConsideration[],
+  on: string,
+  dropped: ReadonlySet<string> = new Set(),
+): Merged {
+  const keyOf = (row: ParticipantConsideration) =>
+    `${row.consideration} ${row.side} ${row.consideration === 'other' ? row.note : ''}`
   const before = new Map(onFile.map((row) => [keyOf(row), row]))
   const now = found.map((row) => {
     const known = before.get(keyOf(row))
     if (!known) return row
     const cleared = row.clearedBy === '' ? known : row
-    return { ...row, since: row.since ?? known.since, note: row.note === '' ? known.note : row.note, clearedBy: cleared.clearedBy, clearedOn: cleared.clearedOn, clearedFor: cleared.clearedFor }
+    return {
+      ...row,
+      since: row.since ?? known.since,
+      note: row.note === '' ? known.note : row.note,
+      clearedBy: cleared.clearedBy,
+      clearedOn: cleared.clearedOn,
+      clearedFor: cleared.clearedFor,
+    }
   })
   const named = new Set(now.map(keyOf))
-  const notNamed = onFile.filter((row) => !named.has(keyOf(row)) && row.consideration !== SETTLED_BY_SCREENING && !(row.until !== null && row.until < on))
+  const notNamed = onFile.filter(
+    (row) =>
+      !named.has(keyOf(row)) && row.consideration !== SETTLED_BY_SCREENING && !(row.until !== null && row.until < on),
+  )
   const kept = notNamed.filter((row) => !dropped.has(`${row.consideration} ${row.side}`))
   return { considerations: [...now, ...kept], notNamed }
 }
@@ -162,7 +229,10 @@ export function mergedWith(onFile: readonly ParticipantConsideration[], found: r
 const SETTLED_BY_SCREENING = 'new-operation-fall-faint-fracture'
 
 /** Considerations that hold on a day: those that have begun and not ended. */
-export function inForce<C extends { since: string | null; until: string | null }>(considerations: readonly C[], on: string): C[] {
+export function inForce<C extends { since: string | null; until: string | null }>(
+  considerations: readonly C[],
+  on: string,
+): C[] {
   return considerations.filter(({ until }) => until === null || until >= on)
 }
 
@@ -175,8 +245,13 @@ export function inForce<C extends { since: string | null; until: string | null }
  * @example
  * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7) // "The last screening is over a year old."
  */
-export function screeningDue(person: { screenedOn: string | null; considerations: readonly { consideration: string }[] }, on: string, daysAway: number | null): string | null {
-  if (person.considerations.some(({ consideration }) => consideration === SETTLED_BY_SCREENING)) return 'Something has changed since last time.'
+export function screeningDue(
+  person: { screenedOn: string | null; considerations: readonly { consideration: string }[] },
+  on: string,
+  daysAway: number | null,
+): string | null {
+  if (person.considerations.some(({ consideration }) => consideration === SETTLED_BY_SCREENING))
+    return 'Something has changed since last time.'
   if (person.screenedOn === null) return 'Not screened yet.'
   const age = daysBetween(person.screenedOn, on)
   if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS && age >= daysAway) return `Away for ${daysAway} days.`

@@ -32,27 +32,52 @@ describe('how somebody is today', () => {
     expect(today({ ill: true }).takesPart).toBe(false)
     expect(today({ pain: 7 }).takesPart).toBe(false)
     expect(today({ pain: 6 }).takesPart).toBe(true)
-    expect(today({}, personIn('chair', { considerations: [{ consideration: 'red-flag', side: 'both', clearedBy: '' }] })).takesPart).toBe(false)
+    expect(
+      today({}, personIn('chair', { considerations: [{ consideration: 'red-flag', side: 'both', clearedBy: '' }] }))
+        .takesPart,
+    ).toBe(false)
   })
   it('keeps somebody at breath until what needs a clearance is cleared', () => {
-    const operated = (clearedBy: string) => personIn('chair', { considerations: [{ consideration: 'surgery-last-12-weeks', side: 'both', clearedBy }] })
+    const operated = (clearedBy: string) =>
+      personIn('chair', { considerations: [{ consideration: 'surgery-last-12-weeks', side: 'both', clearedBy }] })
     expect(today({}, operated('')).breathOnly).toBe(true)
     expect(today({}, operated('Dr Example')).breathOnly).toBe(false)
   })
   it('works dizzy people in the chair or the bed, never standing or on the floor', () => {
     expect(today({ dizzy: true }, personIn('floor')).tier).toBe('chair')
     expect(today({ dizzy: true }, personIn('bed')).tier).toBe('bed')
-    expect(today({ dizzy: true }, personIn('standing', { access: { bed: 'yes', chair: 'no', standing: 'yes', floor: 'no' } })).tier).toBe('bed')
+    expect(
+      today(
+        { dizzy: true },
+        personIn('standing', { access: { bed: 'yes', chair: 'no', standing: 'yes', floor: 'no' } }),
+      ).tier,
+    ).toBe('bed')
   })
   it('says the reasons in words', () => {
-    expect(today({ dizzy: true, tired: true }).reasons.map((reason) => reason.text).join(' ')).toMatch(/Dizzy today.*chair/)
+    expect(
+      today({ dizzy: true, tired: true })
+        .reasons.map((reason) => reason.text)
+        .join(' '),
+    ).toMatch(/Dizzy today.*chair/)
   })
 })
 
 describe('the tier for today', () => {
   it('is another where there is no safe way into the home tier: who cannot kneel does not get down to the floor', () => {
-    const kneeling = personIn('floor', { considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: '' }] })
-    expect(today({}, kneeling)).toMatchObject({ tier: 'standing', reasons: [{ text: 'No safe way into the floor tier: works in the standing tier.' }] })
-    expect(today({}, personIn('floor', { considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: 'Dr Example' }] })).tier).toBe('floor')
+    const kneeling = personIn('floor', {
+      considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: '' }],
+    })
+    expect(today({}, kneeling)).toMatchObject({
+      tier: 'standing',
+      reasons: [{ text: 'No safe way into the floor tier: works in the standing tier.' }],
+    })
+    expect(
+      today(
+        {},
+        personIn('floor', {
+          considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: 'Dr Example' }],
+        }),
+      ).tier,
+    ).toBe('floor')
   })
 })

@@ -51,9 +51,23 @@ const EASIER_AT_MOST = 2
  * @example
  * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
  */
-export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, { daysAway, year, screenedDaysAgo = null }: When): Today {
+export function todayOf(
+  person: Person,
+  catalogue: Catalogue,
+  arrival: Arrival,
+  { daysAway, year, screenedDaysAgo = null }: When,
+): Today {
   const home = person.visiting ?? person.homeTier
-  const today: Today = { tier: home, easierBy: 0, levelAtMost: 5, breathOnly: false, takesPart: true, reasons: [], watch: watchWords(person, catalogue), year }
+  const today: Today = {
+    tier: home,
+    easierBy: 0,
+    levelAtMost: 5,
+    breathOnly: false,
+    takesPart: true,
+    reasons: [],
+    watch: watchWords(person, catalogue),
+    year,
+  }
   const say = (weight: number, text: string) => today.reasons.push({ weight, text })
 
   for (const own of person.considerations) {
@@ -104,7 +118,8 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)
   }
   today.easierBy = Math.min(today.easierBy, EASIER_AT_MOST)
-  if (home !== person.homeTier) say(62, `A visit to the ${home} tier: begins at level ${home === 'floor' ? 1 : 2} at most.`)
+  if (home !== person.homeTier)
+    say(62, `A visit to the ${home} tier: begins at level ${home === 'floor' ? 1 : 2} at most.`)
   settleTier(person, home, arrival, today, catalogue)
   return today
 }
@@ -123,7 +138,11 @@ function settleTier(person: Person, home: Tier, arrival: Arrival, today: Today, 
   const tier = safe.find(isOpen) ?? 'chair'
   today.tier = tier
   if (tier === home) return
-  const why = arrival.dizzy ? 'Dizzy today' : person.access[home] === 'no' ? `No access to the ${home} tier` : `No safe way into the ${home} tier`
+  const why = arrival.dizzy
+    ? 'Dizzy today'
+    : person.access[home] === 'no'
+      ? `No access to the ${home} tier`
+      : `No safe way into the ${home} tier`
   today.reasons.push({ weight: 80, text: `${why}: works in the ${tier} tier.` })
 }
 

@@ -10,9 +10,24 @@ import { judge } from './verdict'
 const catalogue = shippedCatalogue()
 const base = catalogue.variations.get('posture-lift.chair.3')!
 const HOLD: Dose = { kind: 'hold', seconds: 30 }
-const asking = (tag: Tag, change: Partial<Variation> & { of?: 'worked' | 'other' | 'whole' } = {}): Variation => ({ ...base, id: `test.${tag}`, ...change, demands: [{ tag, of: change.of ?? 'worked' }] })
-const blocked = (variation: Variation, consideration: string, { side = 'both', worked = 'both', dose = HOLD, clearedBy = '' }: { side?: Side; worked?: Side; dose?: Dose; clearedBy?: string } = {}) =>
-  judge(variation, dose, worked, personIn('chair', { considerations: [{ consideration, side, clearedBy }] }), catalogue).blocks.length > 0
+const asking = (tag: Tag, change: Partial<Variation> & { of?: 'worked' | 'other' | 'whole' } = {}): Variation => ({
+  ...base,
+  id: `test.${tag}`,
+  ...change,
+  demands: [{ tag, of: change.of ?? 'worked' }],
+})
+const blocked = (
+  variation: Variation,
+  consideration: string,
+  {
+    side = 'both',
+    worked = 'both',
+    dose = HOLD,
+    clearedBy = '',
+  }: { side?: Side; worked?: Side; dose?: Dose; clearedBy?: string } = {},
+) =>
+  judge(variation, dose, worked, personIn('chair', { considerations: [{ consideration, side, clearedBy }] }), catalogue)
+    .blocks.length > 0
 
 describe('whether a variation may be offered', () => {
   // The default table is from memory of common clinical teaching; these are its rows one by one.
@@ -50,15 +65,27 @@ describe('whether a variation may be offered', () => {
     expect(blocked(knee, 'knee-painful', { side: 'left', worked: 'both' })).toBe(true)
   })
   it('knows what the other side is asked, and what the whole body is', () => {
-    expect(blocked(asking('deep-knee-bend', { of: 'other' }), 'knee-painful', { side: 'left', worked: 'right' })).toBe(true)
-    expect(blocked(asking('deep-knee-bend', { of: 'other' }), 'knee-painful', { side: 'left', worked: 'left' })).toBe(false)
-    expect(blocked(asking('deep-knee-bend', { of: 'whole' }), 'knee-painful', { side: 'left', worked: 'right' })).toBe(true)
+    expect(blocked(asking('deep-knee-bend', { of: 'other' }), 'knee-painful', { side: 'left', worked: 'right' })).toBe(
+      true,
+    )
+    expect(blocked(asking('deep-knee-bend', { of: 'other' }), 'knee-painful', { side: 'left', worked: 'left' })).toBe(
+      false,
+    )
+    expect(blocked(asking('deep-knee-bend', { of: 'whole' }), 'knee-painful', { side: 'left', worked: 'right' })).toBe(
+      true,
+    )
   })
   it('judges a strong isometric by its effort: blood pressure over 50 %, a cleared heart over 60 %', () => {
     const press = (effort: number): Dose => ({ kind: 'press', seconds: 30, effort, ramp: 2 })
     const strong = asking('strong-isometric')
-    expect([50, 51].map((effort) => blocked(strong, 'blood-pressure-uncontrolled', { dose: press(effort) }))).toEqual([false, true])
-    expect([60, 61].map((effort) => blocked(strong, 'heart-condition-cleared', { dose: press(effort) }))).toEqual([false, true])
+    expect([50, 51].map((effort) => blocked(strong, 'blood-pressure-uncontrolled', { dose: press(effort) }))).toEqual([
+      false,
+      true,
+    ])
+    expect([60, 61].map((effort) => blocked(strong, 'heart-condition-cleared', { dose: press(effort) }))).toEqual([
+      false,
+      true,
+    ])
   })
   it('judges standing free by the hands, and after a fall by the level', () => {
     const free = (change: Partial<Variation>) => asking('unsupported-stance', change)
@@ -82,19 +109,51 @@ describe('whether a variation may be offered', () => {
     expect(blocked(lying, 'reflux')).toBe(true)
   })
   it('watches without blocking where the table only watches', () => {
-    const verdict = judge(asking('kneeling'), HOLD, 'both', personIn('floor', { considerations: [{ consideration: 'knee-painful', side: 'left', clearedBy: '' }] }), catalogue)
+    const verdict = judge(
+      asking('kneeling'),
+      HOLD,
+      'both',
+      personIn('floor', { considerations: [{ consideration: 'knee-painful', side: 'left', clearedBy: '' }] }),
+      catalogue,
+    )
     expect(verdict).toEqual({ blocks: [], watch: [expect.stringContaining('kneeling')] })
   })
 })
 
 describe('ranges that a pose imposes', () => {
-  const variation = { ...asking('grip'), demands: [], imposed: [{ measure: 'hip-turn-in', degrees: 40, of: 'worked' as const }] }
-  const judged = (degrees: number, { side = 'left', worked = 'left', considerations = [] as { consideration: string; side: 'left' | 'right' | 'both'; clearedBy: string }[] }: { side?: 'left' | 'right'; worked?: 'left' | 'right' | 'both'; considerations?: { consideration: string; side: 'left' | 'right' | 'both'; clearedBy: string }[] } = {}) => {
-    const { blocks, watch } = judge(variation, HOLD, worked, personIn('floor', { ranges: [{ range: 'hip-turn-in', side, degrees }], considerations }), catalogue)
+  const variation = {
+    ...asking('grip'),
+    demands: [],
+    imposed: [{ measure: 'hip-turn-in', degrees: 40, of: 'worked' as const }],
+  }
+  const judged = (
+    degrees: number,
+    {
+      side = 'left',
+      worked = 'left',
+      considerations = [] as { consideration: string; side: 'left' | 'right' | 'both'; clearedBy: string }[],
+    }: {
+      side?: 'left' | 'right'
+      worked?: 'left' | 'right' | 'both'
+      considerations?: { consideration: string; side: 'left' | 'right' | 'both'; clearedBy: string }[]
+    } = {},
+  ) => {
+    const { blocks, watch } = judge(
+      variation,
+      HOLD,
+      worked,
+      personIn('floor', { ranges: [{ range: 'hip-turn-in', side, degrees }], considerations }),
+      catalogue,
+    )
     return blocks.length > 0 ? 'block' : watch.some((words) => words.includes('hip turn in')) ? 'watch' : 'fine'
   }
   // 85 % of the measured range is comfortable, up to all of it is watched: 40° of 47.1° are 85 %.
-  it.each([[48, 'fine'], [47, 'watch'], [40, 'watch'], [39.9, 'block']])('40° of %d° measured: %s', (degrees, answer) => {
+  it.each([
+    [48, 'fine'],
+    [47, 'watch'],
+    [40, 'watch'],
+    [39.9, 'block'],
+  ])('40° of %d° measured: %s', (degrees, answer) => {
     expect(judged(degrees)).toBe(answer)
   })
   it('look at the side that works, and at both where both do', () => {
@@ -102,7 +161,11 @@ describe('ranges that a pose imposes', () => {
   })
   it('leave 70 % of the range with hip arthritis of that side', () => {
     expect(judged(52)).toBe('fine')
-    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'left', clearedBy: '' }] })).toBe('block')
-    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'right', clearedBy: '' }] })).toBe('fine')
+    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'left', clearedBy: '' }] })).toBe(
+      'block',
+    )
+    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'right', clearedBy: '' }] })).toBe(
+      'fine',
+    )
   })
 })

@@ -26,7 +26,12 @@ const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'nec
  * @returns reasons in plain words; an empty `blocks` means that the variation is admissible
  */
 export function judge(
-  variation: Variation, dose: Dose, workedSide: Side, person: Person, catalogue: Catalogue, arrival?: Arrival,
+  variation: Variation,
+  dose: Dose,
+  workedSide: Side,
+  person: Person,
+  catalogue: Catalogue,
+  arrival?: Arrival,
 ): Verdict {
   const verdict: Verdict = { blocks: [], watch: [] }
   const demands = demandsOf(variation, catalogue)
@@ -40,7 +45,8 @@ export function judge(
       const met = demands.find((demand) => demand.tag === rule.tag && touches(demand, own, known, workedSide))
       if (!met || !applies(rule, variation, dose)) continue
       const words = `${known.name}${sideWords(own)}: ${tagWords(rule.tag)}`
-      if (rule.effect === 'watch' || own.clearedBy !== '') verdict.watch.push(own.clearedBy === '' ? words : `${words} (cleared by ${own.clearedBy})`)
+      if (rule.effect === 'watch' || own.clearedBy !== '')
+        verdict.watch.push(own.clearedBy === '' ? words : `${words} (cleared by ${own.clearedBy})`)
       else verdict.blocks.push(words)
     }
     if (known.effortAtMost !== undefined && effortOf(dose) > known.effortAtMost) {
@@ -68,13 +74,21 @@ const knownMovers = new WeakMap<Person, { usual?: Mover; dizzy?: Mover }>()
 function isReachable(variation: Variation, person: Person, catalogue: Catalogue, arrival?: Arrival): boolean {
   let movers = knownMovers.get(person)
   if (!movers) knownMovers.set(person, (movers = {}))
-  const { avoid } = arrival?.dizzy ? (movers.dizzy ??= moverOf(person, catalogue, arrival)) : (movers.usual ??= moverOf(person, catalogue))
+  const { avoid } = arrival?.dizzy
+    ? (movers.dizzy ??= moverOf(person, catalogue, arrival))
+    : (movers.usual ??= moverOf(person, catalogue))
   return hasWay(catalogue.graph, homePosture(variation.tier, avoid, catalogue), variation.postureId, avoid)
 }
 
 /** What a forced range asks of somebody who was measured; not measured, the level decides and nothing is said. */
-function rangeWords({ measure, degrees, of }: ImposedRange, workedSide: Side, person: Person, catalogue: Catalogue): { effect: 'block' | 'watch'; words: string } | null {
-  const sides = workedSide === 'both' ? (['left', 'right'] as const) : [of === 'worked' ? workedSide : otherSide(workedSide)]
+function rangeWords(
+  { measure, degrees, of }: ImposedRange,
+  workedSide: Side,
+  person: Person,
+  catalogue: Catalogue,
+): { effect: 'block' | 'watch'; words: string } | null {
+  const sides =
+    workedSide === 'both' ? (['left', 'right'] as const) : [of === 'worked' ? workedSide : otherSide(workedSide)]
   const measured = sides.flatMap((side) => {
     const own = person.ranges.find((range) => range.range === measure && (range.side === side || range.side === 'both'))
     return own ? [{ side, degrees: own.degrees * shareOf(measure, side, person, catalogue) }] : []

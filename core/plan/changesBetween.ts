@@ -11,14 +11,19 @@ import type { Block, Plan } from './plan'
  */
 export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue): string[] {
   const nameOf = ({ movement }: Block) => catalogue.movements.get(movement)?.name ?? movement
-  const [was, is] = [new Map(before.blocks.map((block) => [block.id, block])), new Map(after.blocks.map((block) => [block.id, block]))]
+  const [was, is] = [
+    new Map(before.blocks.map((block) => [block.id, block])),
+    new Map(after.blocks.map((block) => [block.id, block])),
+  ]
   const kept = after.blocks.filter((block) => was.has(block.id))
   const order = before.blocks.filter((block) => is.has(block.id))
   const moved = kept.some((block, at) => order[at]!.id !== block.id)
   return [
     before.title === after.title ? '' : `Title: ${before.title || 'none'} → ${after.title || 'none'}`,
     before.minutes === after.minutes ? '' : `${before.minutes} → ${after.minutes} min`,
-    before.school === after.school ? '' : `School: ${catalogue.schools.get(before.school)?.name} → ${catalogue.schools.get(after.school)?.name}`,
+    before.school === after.school
+      ? ''
+      : `School: ${catalogue.schools.get(before.school)?.name} → ${catalogue.schools.get(after.school)?.name}`,
     ...before.blocks.filter((block) => !is.has(block.id)).map((block) => `${nameOf(block)} taken out`),
     ...after.blocks.filter((block) => !was.has(block.id)).map((block) => `${nameOf(block)} added`),
     ...kept.flatMap((block) => {
@@ -32,9 +37,11 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
 }
 
 function doseChange(before: Block, after: Block): string {
-  const said = (block: Block) => `${doseWords(block.dose)}${block.rounds > 1 ? ` × ${block.rounds}` : ''}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
+  const said = (block: Block) =>
+    `${doseWords(block.dose)}${block.rounds > 1 ? ` × ${block.rounds}` : ''}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
   if (said(before) !== said(after)) return `${said(before)} → ${said(after)}`
   if (JSON.stringify(before.dose) !== JSON.stringify(after.dose)) return 'dose in detail'
-  if (before.sideOrder !== after.sideOrder) return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
+  if (before.sideOrder !== after.sideOrder)
+    return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
   return JSON.stringify(before.lanes ?? {}) === JSON.stringify(after.lanes ?? {}) ? '' : 'a lane does it otherwise'
 }

@@ -6,7 +6,15 @@ import { contourOf } from './contour'
 const catalogue = shippedCatalogue()
 const brisk = { ...USUAL_MOVER, pace: 1 }
 const way = (from: string, to: string, mover = brisk) => changeover(catalogue.graph, from, to, mover)!.moves
-const draw = (to: string, mover = brisk) => contourOf('floor/free', [{ time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 }, moves: way('floor/free', to, mover) }], way(to, 'floor/free', mover), 100, 200, catalogue)
+const draw = (to: string, mover = brisk) =>
+  contourOf(
+    'floor/free',
+    [{ time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 }, moves: way('floor/free', to, mover) }],
+    way(to, 'floor/free', mover),
+    100,
+    200,
+    catalogue,
+  )
 
 describe('the posture contour', () => {
   it('begins standing, goes down step by step and comes up again', () => {
@@ -19,12 +27,27 @@ describe('the posture contour', () => {
     expect(draw('floor/supine')).toMatchObject({ floorTrips: 1, climb: 1 })
   })
   it('counts no trip and no climb for somebody who stays up', () => {
-    expect(contourOf('standing/free', [{ time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 }, moves: way('standing/free', 'standing/behind-chair') }], [], 50, 60, catalogue)).toMatchObject({ floorTrips: 0, climb: 0 })
+    expect(
+      contourOf(
+        'standing/free',
+        [
+          {
+            time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 },
+            moves: way('standing/free', 'standing/behind-chair'),
+          },
+        ],
+        [],
+        50,
+        60,
+        catalogue,
+      ),
+    ).toMatchObject({ floorTrips: 0, climb: 0 })
   })
   it('never goes back in time, and holds through a wait', () => {
     for (const mover of [brisk, { ...brisk, sittingWaitSeconds: 30, standingWaitSeconds: 30 }]) {
       const { points } = draw('floor/supine', mover)
-      for (const [at, point] of points.entries()) if (at > 0) expect(point.at).toBeGreaterThanOrEqual(points[at - 1]!.at)
+      for (const [at, point] of points.entries())
+        if (at > 0) expect(point.at).toBeGreaterThanOrEqual(points[at - 1]!.at)
     }
     const last = (mover = brisk) => draw('floor/supine', mover).points.at(-2)!.at
     expect(last({ ...brisk, sittingWaitSeconds: 30 })).toBe(last() + 30)

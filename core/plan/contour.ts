@@ -26,7 +26,12 @@ interface Leg {
  * @param end the plan's end, seconds from the start
  */
 export function contourOf(
-  home: string, legs: Leg[], homeward: ChangeoverMove[], homewardAt: number, end: number, catalogue: Catalogue,
+  home: string,
+  legs: Leg[],
+  homeward: ChangeoverMove[],
+  homewardAt: number,
+  end: number,
+  catalogue: Catalogue,
 ): Contour {
   const heightOf = (id: string) => catalogue.postures.get(id)!.height
   const contour: Contour = { points: [{ at: 0, height: heightOf(home) }], climb: 0, floorTrips: 0 }

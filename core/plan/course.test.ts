@@ -7,8 +7,13 @@ import { ownDose } from './ownDose'
 import { schoolFor } from './schoolFor'
 
 const catalogue = shippedCatalogue()
-const rule = (school: 'dwell' | 'pulse' | 'press' | 'swing-pair' | 'measured-load') => catalogue.schools.get(school)!.course
-const plan = planWith(['paced-breath', 'posture-lift', 'bridge', 'ankle-on-knee', 'front-of-hip-opening', 'paced-breath'].map((movement, at) => blockOfMovement(movement, { id: `b${at}` })))
+const rule = (school: 'dwell' | 'pulse' | 'press' | 'swing-pair' | 'measured-load') =>
+  catalogue.schools.get(school)!.course
+const plan = planWith(
+  ['paced-breath', 'posture-lift', 'bridge', 'ankle-on-knee', 'front-of-hip-opening', 'paced-breath'].map(
+    (movement, at) => blockOfMovement(movement, { id: `b${at}` }),
+  ),
+)
 
 describe('a course of weeks', () => {
   it.each([
@@ -18,7 +23,11 @@ describe('a course of weeks', () => {
     ['press', { kind: 'press', seconds: 30, effort: 30, ramp: 2 }, { kind: 'press', seconds: 30, effort: 50, ramp: 2 }],
     ['press', { kind: 'press', seconds: 30, effort: 70, ramp: 2 }, null],
     ['pulse', { kind: 'pulse', count: 5, atEnd: 3, travel: 2 }, { kind: 'pulse', count: 6, atEnd: 3, travel: 2 }],
-    ['swing-pair', { kind: 'pair', hold: 10, count: 10, perSwing: 2 }, { kind: 'pair', hold: 10, count: 12, perSwing: 2 }],
+    [
+      'swing-pair',
+      { kind: 'pair', hold: 10, count: 10, perSwing: 2 },
+      { kind: 'pair', hold: 10, count: 12, perSwing: 2 },
+    ],
     ['measured-load', { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 6 }, null],
   ] as const)('raises the dose as the %s school does: %j', (school, dose, raised) => {
     expect(raisedDose(dose, rule(school))).toEqual(raised)
@@ -33,7 +42,9 @@ describe('a course of weeks', () => {
     expect(course.every((week) => JSON.stringify(week.plan.blocks[0]) === JSON.stringify(plan.blocks[0]))).toBe(true)
   })
   it('raises nothing that would not fit any more', () => {
-    expect(courseOf(plan, { weeks: 6, variety: 2 }, () => false, catalogue).every((week) => week.plan === plan)).toBe(true)
+    expect(courseOf(plan, { weeks: 6, variety: 2 }, () => false, catalogue).every((week) => week.plan === plan)).toBe(
+      true,
+    )
   })
   it('swaps one movement a week for kin of the same phase and brings it back', () => {
     const course = courseOf(plan, { weeks: 5, variety: 1 }, () => true, catalogue)
@@ -51,20 +62,34 @@ describe('a course of weeks', () => {
 
 describe('a school of one’s own', () => {
   it('is the person’s, else the block’s, else the plan’s', () => {
-    const withSchool = planWith([blockOfMovement('bridge', { id: 'a', school: 'press' }), blockOfMovement('ankle-on-knee', { id: 'b' })])
-    expect([schoolFor(withSchool, 'a', { school: 'pulse' }), schoolFor(withSchool, 'a', { school: null }), schoolFor(withSchool, 'b', { school: null }), schoolFor(withSchool, 'gone', { school: null })]).toEqual(['pulse', 'press', 'dwell', 'dwell'])
+    const withSchool = planWith([
+      blockOfMovement('bridge', { id: 'a', school: 'press' }),
+      blockOfMovement('ankle-on-knee', { id: 'b' }),
+    ])
+    expect([
+      schoolFor(withSchool, 'a', { school: 'pulse' }),
+      schoolFor(withSchool, 'a', { school: null }),
+      schoolFor(withSchool, 'b', { school: null }),
+      schoolFor(withSchool, 'gone', { school: null }),
+    ]).toEqual(['pulse', 'press', 'dwell', 'dwell'])
   })
   it('gives a person their dose within the block’s time, never a longer one', () => {
     const long = blockOfMovement('ankle-on-knee', { dose: { kind: 'hold', seconds: 60 }, rounds: 2 })
     const pulse = ownDose(long, { school: 'pulse' }, catalogue)!
     expect(pulse.dose.kind).toBe('pulse')
-    expect(ownDose({ ...long, dose: { kind: 'hold', seconds: 5 }, rounds: 1 }, { school: 'pulse' }, catalogue)).toBeNull()
+    expect(
+      ownDose({ ...long, dose: { kind: 'hold', seconds: 5 }, rounds: 1 }, { school: 'pulse' }, catalogue),
+    ).toBeNull()
     expect(ownDose(long, { school: null }, catalogue)).toBeNull()
   })
   it('gives a block the school’s dose in one command that can be taken back', () => {
     const edit = followSchool(plan, 'b3', 'pulse', catalogue)
     const after = edited(plan, edit)
-    expect(after.blocks[3]).toMatchObject({ school: 'pulse', sideOrder: 'taking-turns', dose: catalogue.movements.get('ankle-on-knee')!.doses.pulse.dose })
+    expect(after.blocks[3]).toMatchObject({
+      school: 'pulse',
+      sideOrder: 'taking-turns',
+      dose: catalogue.movements.get('ankle-on-knee')!.doses.pulse.dose,
+    })
     expect(edited(after, inverseOf(plan, edit))).toEqual(plan)
     expect(edited(after, followSchool(after, 'b3', null, catalogue))).toEqual(plan)
   })

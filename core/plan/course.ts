@@ -26,7 +26,12 @@ export interface CourseWeek {
  * @example
  * courseOf(plan, { weeks: 3, variety: 0 }, () => true, catalogue)[2].plan.blocks[3].dose // { kind: 'hold', seconds: 40 }
  */
-export function courseOf(plan: Plan, { weeks, variety }: { weeks: number; variety: CourseVariety }, fits: (plan: Plan) => boolean, catalogue: Catalogue): CourseWeek[] {
+export function courseOf(
+  plan: Plan,
+  { weeks, variety }: { weeks: number; variety: CourseVariety },
+  fits: (plan: Plan) => boolean,
+  catalogue: Catalogue,
+): CourseWeek[] {
   const course: CourseWeek[] = [{ plan, changes: [] }]
   let base = plan
   for (let week = 1; week < weeks; week++) {
@@ -46,7 +51,10 @@ function raisedFor(plan: Plan, week: number, fits: (plan: Plan) => boolean, cata
     if (!movement || !isMain(movement) || week % rule.everyWeeks !== 0) continue
     const dose = raisedDose(block.dose, rule)
     if (dose === null) continue
-    const next = { ...raised, blocks: raised.blocks.map((other) => (other.id === block.id ? { ...other, dose } : other)) }
+    const next = {
+      ...raised,
+      blocks: raised.blocks.map((other) => (other.id === block.id ? { ...other, dose } : other)),
+    }
     if (fits(next)) raised = next
   }
   return raised
@@ -57,7 +65,10 @@ function isMain({ phase }: Movement): boolean {
 }
 
 /** One step up of a dose by a school's rule; null where it is at its top or the rule does not speak of its kind. */
-export function raisedDose(dose: Dose, { holdBy, holdUpTo, countBy, countUpTo, effortBy, effortUpTo }: CourseRule): Dose | null {
+export function raisedDose(
+  dose: Dose,
+  { holdBy, holdUpTo, countBy, countUpTo, effortBy, effortUpTo }: CourseRule,
+): Dose | null {
   const up = (now: number, by: number, upTo: number) => (by > 0 && now < upTo ? Math.min(upTo, now + by) : null)
   switch (dose.kind) {
     case 'hold':
@@ -88,7 +99,13 @@ export function raisedDose(dose: Dose, { holdBy, holdUpTo, countBy, countUpTo, e
 }
 
 /** Swaps some of the main movements for kin; which ones goes round with the weeks. */
-function variedFor(plan: Plan, week: number, variety: CourseVariety, fits: (plan: Plan) => boolean, catalogue: Catalogue): Plan {
+function variedFor(
+  plan: Plan,
+  week: number,
+  variety: CourseVariety,
+  fits: (plan: Plan) => boolean,
+  catalogue: Catalogue,
+): Plan {
   const open = plan.blocks.flatMap((block) => {
     const movement = catalogue.movements.get(block.movement)
     return movement && isMain(movement) && kinOf(movement, plan, catalogue).length > 0 ? [{ block, movement }] : []
@@ -110,8 +127,18 @@ function variedFor(plan: Plan, week: number, variety: CourseVariety, fits: (plan
 /** Movements that could take a movement's place for a week: same phase and quality, most tissue in common first. */
 function kinOf(movement: Movement, plan: Plan, catalogue: Catalogue): Movement[] {
   const there = new Set(plan.blocks.map((block) => block.movement))
-  const shared = (other: Movement) => (Object.keys(movement.regions) as Region[]).reduce((sum, region) => sum + Math.min(movement.regions[region]!, other.regions[region] ?? 0), 0)
+  const shared = (other: Movement) =>
+    (Object.keys(movement.regions) as Region[]).reduce(
+      (sum, region) => sum + Math.min(movement.regions[region]!, other.regions[region] ?? 0),
+      0,
+    )
   return [...catalogue.movements.values()]
-    .filter((other) => other.phase === movement.phase && other.quality === movement.quality && !there.has(other.id) && shared(other) > 0)
+    .filter(
+      (other) =>
+        other.phase === movement.phase &&
+        other.quality === movement.quality &&
+        !there.has(other.id) &&
+        shared(other) > 0,
+    )
     .sort((a, b) => shared(b) - shared(a) || a.number - b.number)
 }

@@ -20,8 +20,11 @@ describe('time on tissue', () => {
   it('is weighted by how much a movement is for a region, and added up over blocks', () => {
     const { regions } = catalogue.movements.get('ankle-on-knee')!
     const [region, weight] = Object.entries(regions)[0]! as [keyof typeof regions, number]
-    const block = (id: string) => blockOfMovement('ankle-on-knee', { id, dose: { kind: 'hold', seconds: 30 }, rounds: 2 })
-    expect(coverageOf(planWith([block('a'), block('b')]), catalogue).chair.get(region)).toMatchObject({ seconds: 120 * weight })
+    const block = (id: string) =>
+      blockOfMovement('ankle-on-knee', { id, dose: { kind: 'hold', seconds: 30 }, rounds: 2 })
+    expect(coverageOf(planWith([block('a'), block('b')]), catalogue).chair.get(region)).toMatchObject({
+      seconds: 120 * weight,
+    })
   })
   it('counts what stands in where a lane has no ladder, and what a lane departs to', () => {
     const noStanding = [...catalogue.movements.values()].find((movement) => movement.standIns.standing)!
@@ -29,7 +32,9 @@ describe('time on tissue', () => {
     const cover = coverageOf(planWith([noStanding.id]), catalogue)
     expect([...cover.standing.keys()].sort()).toEqual(Object.keys(standIn.regions).sort())
     const departs = planWith([blockOfMovement('ankle-on-knee', { lanes: { bed: { movement: 'paced-breath' } } })])
-    expect([...coverageOf(departs, catalogue).bed.keys()]).toEqual(Object.keys(catalogue.movements.get('paced-breath')!.regions))
+    expect([...coverageOf(departs, catalogue).bed.keys()]).toEqual(
+      Object.keys(catalogue.movements.get('paced-breath')!.regions),
+    )
   })
 })
 
@@ -47,7 +52,15 @@ describe('what an aim wants', () => {
     expect(fillersFor([], 'chair', 'dwell', catalogue, () => 3)).toEqual([])
   })
   it('is no gap where it is met', () => {
-    const full = planWith(Array.from({ length: 8 }, (_, at) => blockOfMovement('rotation-sit', { id: `b${at}`, dose: { kind: 'hold', seconds: 60 } })))
-    expect(gapsOf(coverageOf(full, catalogue), aim, 'dwell', ['floor'], catalogue).some((gap) => gap.region === 'hip-rotation')).toBe(false)
+    const full = planWith(
+      Array.from({ length: 8 }, (_, at) =>
+        blockOfMovement('rotation-sit', { id: `b${at}`, dose: { kind: 'hold', seconds: 60 } }),
+      ),
+    )
+    expect(
+      gapsOf(coverageOf(full, catalogue), aim, 'dwell', ['floor'], catalogue).some(
+        (gap) => gap.region === 'hip-rotation',
+      ),
+    ).toBe(false)
   })
 })

@@ -56,8 +56,17 @@ export function tissueSeconds(block: Pick<Block, 'dose' | 'rounds'>, movement: P
 }
 
 /** What a region should get in a meeting, seconds a side: the school's weekly time × the aim's weight. */
-export function wantedSeconds(aim: Aim, region: Region, school: SchoolId, catalogue: Catalogue, meetingsAWeek = 1): number {
-  return ((catalogue.schools.get(school)?.weeklySecondsPerRegion ?? WEEKLY_SECONDS) * (aim.regions[region] ?? 0)) / meetingsAWeek
+export function wantedSeconds(
+  aim: Aim,
+  region: Region,
+  school: SchoolId,
+  catalogue: Catalogue,
+  meetingsAWeek = 1,
+): number {
+  return (
+    ((catalogue.schools.get(school)?.weeklySecondsPerRegion ?? WEEKLY_SECONDS) * (aim.regions[region] ?? 0)) /
+    meetingsAWeek
+  )
 }
 
 export interface Gap {
@@ -68,13 +77,21 @@ export interface Gap {
 }
 
 /** Regions of the aim that a lane gets less of than wanted, the largest gap first. */
-export function gapsOf(cover: Coverage, aim: Aim, school: SchoolId, tiers: readonly Tier[], catalogue: Catalogue): Gap[] {
+export function gapsOf(
+  cover: Coverage,
+  aim: Aim,
+  school: SchoolId,
+  tiers: readonly Tier[],
+  catalogue: Catalogue,
+): Gap[] {
   return tiers
-    .flatMap((tier) => REGIONS.flatMap((region): Gap[] => {
-      const wanted = wantedSeconds(aim, region, school, catalogue)
-      const seconds = cover[tier].get(region)?.seconds ?? 0
-      return wanted > 0 && seconds < wanted ? [{ tier, region, seconds, wanted }] : []
-    }))
+    .flatMap((tier) =>
+      REGIONS.flatMap((region): Gap[] => {
+        const wanted = wantedSeconds(aim, region, school, catalogue)
+        const seconds = cover[tier].get(region)?.seconds ?? 0
+        return wanted > 0 && seconds < wanted ? [{ tier, region, seconds, wanted }] : []
+      }),
+    )
     .sort((a, b) => b.wanted - b.seconds - (a.wanted - a.seconds))
 }
 
@@ -89,13 +106,22 @@ export interface Filler {
  *
  * @param minutesOf what a movement's block takes with the school's dose, minutes
  */
-export function fillersFor(gaps: readonly Gap[], tier: Tier, school: SchoolId, catalogue: Catalogue, minutesOf: (movement: Movement) => number): Filler[] {
+export function fillersFor(
+  gaps: readonly Gap[],
+  tier: Tier,
+  school: SchoolId,
+  catalogue: Catalogue,
+  minutesOf: (movement: Movement) => number,
+): Filler[] {
   const missing = new Map(gaps.filter((gap) => gap.tier === tier).map((gap) => [gap.region, gap.wanted - gap.seconds]))
   return [...catalogue.movements.values()]
     .filter((movement) => movement.ladders[tier])
     .map((movement) => {
       const seconds = tissueSeconds(movement.doses[school], movement)
-      const filled = (Object.entries(movement.regions) as [Region, number][]).reduce((sum, [region, weight]) => sum + Math.min(missing.get(region) ?? 0, seconds * weight), 0)
+      const filled = (Object.entries(movement.regions) as [Region, number][]).reduce(
+        (sum, [region, weight]) => sum + Math.min(missing.get(region) ?? 0, seconds * weight),
+        0,
+      )
       return { movement, perMinute: filled / Math.max(0.2, minutesOf(movement)) }
     })
     .filter(({ perMinute }) => perMinute > 0)

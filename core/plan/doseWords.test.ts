@@ -6,7 +6,10 @@ describe('a dose in the field’s words', () => {
   const cases: [Dose, string][] = [
     [{ kind: 'hold', seconds: 30 }, '30 s hold'],
     [{ kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 0 }, '10 slow repetitions'],
-    [{ kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, '10 slow repetitions, 10 s on the last'],
+    [
+      { kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 },
+      '10 slow repetitions, 10 s on the last',
+    ],
     [{ kind: 'pulse', count: 5, atEnd: 3, travel: 1 }, '5 pulses of 3 s'],
     [{ kind: 'swing', count: 10, perSwing: 2 }, '10 loose swings'],
     [{ kind: 'circle', perDirection: 5, perCircle: 4 }, '5 circles each way'],

@@ -36,6 +36,7 @@ export function doseWords(dose: Dose): string {
 export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder): string {
   const side = { both: '', each: 'each side', alternating: 'alternating', 'each-direction': 'each direction' }[sides]
   const words = [side, rounds > 1 ? `${rounds} rounds` : '']
-  if (sides === 'each' || sides === 'each-direction') words.push(order === 'one-side-first' ? 'one side first' : 'taking turns')
+  if (sides === 'each' || sides === 'each-direction')
+    words.push(order === 'one-side-first' ? 'one side first' : 'taking turns')
   return words.filter((word) => word !== '').join(', ')
 }

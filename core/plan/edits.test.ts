@@ -6,7 +6,10 @@ import { emptyPlan, Plan, type Plan as PlanType } from './plan'
 
 const catalogue = shippedCatalogue()
 const block = (id: string, movement = 'bridge') => blockFor(catalogue.movements.get(movement)!, 'dwell', id, catalogue)
-const planOf = (...ids: string[]): PlanType => ({ ...emptyPlan('Test', 45, 'dwell'), blocks: ids.map((id) => block(id)) })
+const planOf = (...ids: string[]): PlanType => ({
+  ...emptyPlan('Test', 45, 'dwell'),
+  blocks: ids.map((id) => block(id)),
+})
 const order = (plan: PlanType) => plan.blocks.map((one) => one.id).join('')
 
 describe('the commands of a plan', () => {
@@ -29,11 +32,18 @@ describe('the commands of a plan', () => {
     expect(() => edited(planOf('a'), { edit: 'removeBlock', id: 'x' })).toThrow(EditError)
   })
   it('gives a block the school’s dose and side order', () => {
-    expect(blockFor(catalogue.movements.get('front-of-hip-opening')!, 'pulse', 'x', catalogue)).toMatchObject({ dose: { kind: 'pulse' }, sideOrder: 'taking-turns' })
+    expect(blockFor(catalogue.movements.get('front-of-hip-opening')!, 'pulse', 'x', catalogue)).toMatchObject({
+      dose: { kind: 'pulse' },
+      sideOrder: 'taking-turns',
+    })
   })
   it('puts commands on top of another version and names those that do not fit any more', () => {
     const theirs = planOf('a', 'c')
-    const mine: Edit[] = [{ edit: 'setRounds', id: 'b', rounds: 3 }, { edit: 'setTitle', title: 'Mine' }, { edit: 'addBlock', block: block('d'), before: 'c' }]
+    const mine: Edit[] = [
+      { edit: 'setRounds', id: 'b', rounds: 3 },
+      { edit: 'setTitle', title: 'Mine' },
+      { edit: 'addBlock', block: block('d'), before: 'c' },
+    ]
     const result = replayed(theirs, mine)
     expect(order(result.plan)).toBe('adc')
     expect(result.plan.title).toBe('Mine')
@@ -50,29 +60,58 @@ describe('the commands of a plan', () => {
       fc.record({ edit: fc.constant('addBlock' as const), block: fc.constant(block('new')), before }),
       fc.record({ edit: fc.constant('setRounds' as const), id, rounds: fc.integer({ min: 1, max: 10 }) }),
       fc.record({ edit: fc.constant('setRest' as const), id, restSeconds: fc.integer({ min: 0, max: 300 }) }),
-      fc.record({ edit: fc.constant('setDose' as const), id, dose: fc.constant({ kind: 'hold' as const, seconds: 17 }) }),
-      fc.record({ edit: fc.constant('setSideOrder' as const), id, sideOrder: fc.constantFrom('one-side-first' as const, 'taking-turns' as const) }),
+      fc.record({
+        edit: fc.constant('setDose' as const),
+        id,
+        dose: fc.constant({ kind: 'hold' as const, seconds: 17 }),
+      }),
+      fc.record({
+        edit: fc.constant('setSideOrder' as const),
+        id,
+        sideOrder: fc.constantFrom('one-side-first' as const, 'taking-turns' as const),
+      }),
       fc.record({ edit: fc.constant('setTitle' as const), title: fc.string({ maxLength: 120 }) }),
       fc.record({ edit: fc.constant('setMinutes' as const), minutes: fc.integer({ min: 5, max: 180 }) }),
-      fc.record({ edit: fc.constant('setSchool' as const), school: fc.constantFrom('pulse' as const, 'press' as const) }),
+      fc.record({
+        edit: fc.constant('setSchool' as const),
+        school: fc.constantFrom('pulse' as const, 'press' as const),
+      }),
       fc.record({ edit: fc.constant('setPropsLaidOut' as const), propsLaidOut: fc.boolean() }),
-      fc.record({ edit: fc.constant('setLane' as const), id, tier: fc.constantFrom('bed' as const, 'floor' as const), departure: fc.constantFrom(null, { rounds: 2 }, { movement: 'bridge' }) }),
+      fc.record({
+        edit: fc.constant('setLane' as const),
+        id,
+        tier: fc.constantFrom('bed' as const, 'floor' as const),
+        departure: fc.constantFrom(null, { rounds: 2 }, { movement: 'bridge' }),
+      }),
       fc.record({ edit: fc.constant('setSpaceCheck' as const), spaceCheck: fc.boolean() }),
       fc.record({ edit: fc.constant('setDrinkBreak' as const), drinkBreak: fc.boolean() }),
       fc.record({ edit: fc.constant('setExhaleCue' as const), exhaleCue: fc.boolean() }),
-      fc.record({ edit: fc.constant('setAim' as const), aim: fc.constantFrom(null, { id: 'easy', name: 'Easy', words: '', quality: 'mobility' as const, regions: { neck: 1 } }) }),
+      fc.record({
+        edit: fc.constant('setAim' as const),
+        aim: fc.constantFrom(null, {
+          id: 'easy',
+          name: 'Easy',
+          words: '',
+          quality: 'mobility' as const,
+          regions: { neck: 1 },
+        }),
+      }),
     )
   }
   it('takes every command back exactly', () => {
     const plan = planOf('a', 'b', 'c', 'd')
-    fc.assert(fc.property(anyEdit(['a', 'b', 'c', 'd']), (edit) => {
-      expect(edited(edited(plan, edit), inverseOf(plan, edit))).toEqual(plan)
-    }))
+    fc.assert(
+      fc.property(anyEdit(['a', 'b', 'c', 'd']), (edit) => {
+        expect(edited(edited(plan, edit), inverseOf(plan, edit))).toEqual(plan)
+      }),
+    )
   })
   it('always leaves a plan that can be stored', () => {
-    fc.assert(fc.property(fc.array(anyEdit(['a', 'b', 'c']), { maxLength: 12 }), (edits) => {
-      const { plan } = replayed(planOf('a', 'b', 'c'), edits)
-      expect(Plan.safeParse(JSON.parse(JSON.stringify(plan))).success).toBe(true)
-    }))
+    fc.assert(
+      fc.property(fc.array(anyEdit(['a', 'b', 'c']), { maxLength: 12 }), (edits) => {
+        const { plan } = replayed(planOf('a', 'b', 'c'), edits)
+        expect(Plan.safeParse(JSON.parse(JSON.stringify(plan))).success).toBe(true)
+      }),
+    )
   })
 })

@@ -50,7 +50,9 @@ export function edited(plan: Plan, edit: Edit): Plan {
       return { ...plan, blocks: inserted(plan.blocks, edit.block, edit.before) }
     case 'moveBlock': {
       const block = blockOf(plan, edit.id)
-      return edit.before === edit.id ? plan : { ...plan, blocks: inserted(without(plan.blocks, edit.id), block, edit.before) }
+      return edit.before === edit.id
+        ? plan
+        : { ...plan, blocks: inserted(without(plan.blocks, edit.id), block, edit.before) }
     }
     case 'removeBlock':
       blockOf(plan, edit.id)
@@ -88,7 +90,10 @@ export function edited(plan: Plan, edit: Edit): Plan {
     }
     case 'setBlock':
       blockOf(plan, edit.id)
-      return { ...plan, blocks: plan.blocks.map((block) => (block.id === edit.id ? { ...edit.block, id: edit.id } : block)) }
+      return {
+        ...plan,
+        blocks: plan.blocks.map((block) => (block.id === edit.id ? { ...edit.block, id: edit.id } : block)),
+      }
     case 'setBlocks':
       return { ...plan, blocks: edit.blocks }
   }
@@ -170,7 +175,14 @@ export function replayed(plan: Plan, edits: readonly Edit[]): { plan: Plan; kept
 /** A block for a movement with the school's default dose and way of taking sides. */
 export function blockFor(movement: Movement, school: SchoolId, id: string, catalogue: Catalogue): Block {
   const { dose, rounds, restSeconds } = movement.doses[school]
-  return { id, movement: movement.id, dose, rounds, restSeconds, sideOrder: catalogue.schools.get(school)?.sideOrder ?? 'one-side-first' }
+  return {
+    id,
+    movement: movement.id,
+    dose,
+    rounds,
+    restSeconds,
+    sideOrder: catalogue.schools.get(school)?.sideOrder ?? 'one-side-first',
+  }
 }
 
 /** The command with which a block follows another school: its dose, rounds and way of taking sides; null: the plan's again. */
@@ -179,7 +191,13 @@ export function followSchool(plan: Plan, id: string, school: SchoolId | null, ca
   const movement = catalogue.movements.get(before.movement)
   const { school: _own, ...kept } = before
   const dosed = movement ? blockFor(movement, school ?? plan.school, id, catalogue) : before
-  const block: Block = { ...kept, dose: dosed.dose, rounds: dosed.rounds, restSeconds: dosed.restSeconds, sideOrder: dosed.sideOrder }
+  const block: Block = {
+    ...kept,
+    dose: dosed.dose,
+    rounds: dosed.rounds,
+    restSeconds: dosed.restSeconds,
+    sideOrder: dosed.sideOrder,
+  }
   return { edit: 'setBlock', id, block: school === null ? block : { ...block, school } }
 }
 

@@ -11,7 +11,11 @@ import type { Block } from './plan'
  * @example
  * ownDose({ movement: 'ankle-on-knee', dose: hold 60 s … }, { school: 'pulse' }, catalogue) // 5 pulses …
  */
-export function ownDose(block: Block, person: Pick<Person, 'school'>, catalogue: Catalogue): Pick<Block, 'dose' | 'rounds'> | null {
+export function ownDose(
+  block: Block,
+  person: Pick<Person, 'school'>,
+  catalogue: Catalogue,
+): Pick<Block, 'dose' | 'rounds'> | null {
   const movement = catalogue.movements.get(block.movement)
   if (!movement || person.school === null) return null
   const { dose, rounds } = movement.doses[person.school]

@@ -8,7 +8,16 @@ import { timelineOf } from './timeline'
 
 const catalogue = shippedCatalogue()
 const met = new Set(catalogue.movements.keys())
-const people = [personIn('floor', { levels: ['bridge', 'knee-sways', 'ankle-on-knee'].map((movement) => ({ movement, tier: 'floor' as const, side: 'both' as const, level: 2 })) })]
+const people = [
+  personIn('floor', {
+    levels: ['bridge', 'knee-sways', 'ankle-on-knee'].map((movement) => ({
+      movement,
+      tier: 'floor' as const,
+      side: 'both' as const,
+      level: 2,
+    })),
+  }),
+]
 const expected = people.map((person) => ({ person, when: { daysAway: 7, year: 2026 } }))
 const plan = planWith(['bridge', 'knee-sways'])
 const costs = placingsAt(plan, 1, ridersIn(plan, people), expected, met, catalogue)
@@ -22,14 +31,23 @@ describe('what a movement costs at a place', () => {
   it('is what the whole plan becomes longer, worked out anew', () => {
     for (const movement of catalogue.movements.values()) {
       const longer = { ...plan, blocks: plan.blocks.toSpliced(1, 0, blockFor(movement, 'dwell', 'placed', catalogue)) }
-      const seconds = timelineOf(longer, ridersIn(longer, people), met, catalogue).seconds - timelineOf(plan, ridersIn(plan, people), met, catalogue).seconds
+      const seconds =
+        timelineOf(longer, ridersIn(longer, people), met, catalogue).seconds -
+        timelineOf(plan, ridersIn(plan, people), met, catalogue).seconds
       expect(costs.get(movement.id)!.seconds, movement.id).toBeCloseTo(seconds, 6)
     }
   })
   it('names who would only breathe', () => {
     const fragile = personIn('bed', { considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }] })
     const own = planWith(['paced-breath'])
-    const found = placingsAt(own, 1, ridersIn(own, [fragile]), [{ person: fragile, when: { daysAway: 7, year: 2026 } }], met, catalogue)
+    const found = placingsAt(
+      own,
+      1,
+      ridersIn(own, [fragile]),
+      [{ person: fragile, when: { daysAway: 7, year: 2026 } }],
+      met,
+      catalogue,
+    )
     expect(found.get('bridge')!.breathing).toEqual([fragile.id])
     expect(found.get('paced-breath')!.breathing).toEqual([])
   })

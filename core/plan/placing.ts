@@ -26,29 +26,74 @@ export interface Placing {
  * @example
  * placingsAt(plan, 2, riders, expected, met, catalogue).get('bridge')!.changeoverSeconds // 0: all lie already
  */
-export function placingsAt(plan: Plan, at: number, riders: readonly RiderToday[], expected: readonly Expected[], met: ReadonlySet<string>, catalogue: Catalogue): Map<string, Placing> {
+export function placingsAt(
+  plan: Plan,
+  at: number,
+  riders: readonly RiderToday[],
+  expected: readonly Expected[],
+  met: ReadonlySet<string>,
+  catalogue: Catalogue,
+): Map<string, Placing> {
   const before = timelineOf(plan, riders, met, catalogue).seconds
   const byId = new Map(expected.map((one) => [one.person.id, one]))
-  return new Map([...catalogue.movements.values()].map((movement) => [movement.id, placing(movement, plan, at, before, riders, byId, met, catalogue)]))
+  return new Map(
+    [...catalogue.movements.values()].map((movement) => [
+      movement.id,
+      placing(movement, plan, at, before, riders, byId, met, catalogue),
+    ]),
+  )
 }
 
 /** The same for one movement. */
-export function placingOf(movement: Movement, plan: Plan, at: number, riders: readonly RiderToday[], expected: readonly Expected[], met: ReadonlySet<string>, catalogue: Catalogue): Placing {
-  return placing(movement, plan, at, timelineOf(plan, riders, met, catalogue).seconds, riders, new Map(expected.map((one) => [one.person.id, one])), met, catalogue)
+export function placingOf(
+  movement: Movement,
+  plan: Plan,
+  at: number,
+  riders: readonly RiderToday[],
+  expected: readonly Expected[],
+  met: ReadonlySet<string>,
+  catalogue: Catalogue,
+): Placing {
+  return placing(
+    movement,
+    plan,
+    at,
+    timelineOf(plan, riders, met, catalogue).seconds,
+    riders,
+    new Map(expected.map((one) => [one.person.id, one])),
+    met,
+    catalogue,
+  )
 }
 
-function placing(movement: Movement, plan: Plan, at: number, before: number, riders: readonly RiderToday[], byId: ReadonlyMap<string, Expected>, met: ReadonlySet<string>, catalogue: Catalogue): Placing {
+function placing(
+  movement: Movement,
+  plan: Plan,
+  at: number,
+  before: number,
+  riders: readonly RiderToday[],
+  byId: ReadonlyMap<string, Expected>,
+  met: ReadonlySet<string>,
+  catalogue: Catalogue,
+): Placing {
   const block = blockFor(movement, plan.school, 'placed', catalogue)
   const placed: Plan = { ...plan, blocks: plan.blocks.toSpliced(at, 0, block) }
   const breathing: string[] = []
   const all: Placing['offers'] = []
   const withIt = riders.map((rider): RiderToday => {
     const one = byId.get(rider.id)
-    const offers = one ? offersFor({ movement, dose: block.dose, rounds: block.rounds }, one.person, rider.today, catalogue, one.arrival) : []
+    const offers = one
+      ? offersFor({ movement, dose: block.dose, rounds: block.rounds }, one.person, rider.today, catalogue, one.arrival)
+      : []
     if (isLeftOut(offers, movement)) breathing.push(rider.id)
     all.push({ id: rider.id, offers: [offers] })
     return { ...rider, offers: rider.offers.toSpliced(at, 0, offers) }
   })
   const timeline = timelineOf(placed, withIt, met, catalogue)
-  return { seconds: timeline.seconds - before, changeoverSeconds: timeline.blocks[at]!.changeoverSeconds, breathing, offers: all }
+  return {
+    seconds: timeline.seconds - before,
+    changeoverSeconds: timeline.blocks[at]!.changeoverSeconds,
+    breathing,
+    offers: all,
+  }
 }

@@ -17,8 +17,15 @@ export const Block = z.object({
   id: z.string().min(1).max(60),
   movement: z.string().min(1).max(60),
   dose: Dose,
-  rounds: z.number('Rounds are a whole number.').int('Rounds are a whole number.').min(1, 'One round at least.').max(10, 'Ten rounds at most.'),
-  restSeconds: z.number('Rest is a number of seconds.').min(0, 'Rest cannot be less than 0 s.').max(300, 'Rest is 300 s at most.'),
+  rounds: z
+    .number('Rounds are a whole number.')
+    .int('Rounds are a whole number.')
+    .min(1, 'One round at least.')
+    .max(10, 'Ten rounds at most.'),
+  restSeconds: z
+    .number('Rest is a number of seconds.')
+    .min(0, 'Rest cannot be less than 0 s.')
+    .max(300, 'Rest is 300 s at most.'),
   sideOrder: SideOrder,
   lanes: z.partialRecord(Tier, LaneDeparture).optional(),
   /** Left out: the plan's school. */
@@ -31,7 +38,11 @@ export const Plan = z.object({
   format: z.literal('unhurried-circle-plan'),
   formatVersion: z.literal(1),
   title: z.string().max(120, 'A title has 120 characters at most.'),
-  minutes: z.number('Minutes are a number.').int('Minutes are a whole number.').min(5, '5 minutes at least.').max(180, '180 minutes at most.'),
+  minutes: z
+    .number('Minutes are a number.')
+    .int('Minutes are a whole number.')
+    .min(5, '5 minutes at least.')
+    .max(180, '180 minutes at most.'),
   school: SchoolId,
   /** Props lie beside the stations before the start, so nothing is fetched. */
   propsLaidOut: z.boolean(),
@@ -51,7 +62,20 @@ export type Plan = z.infer<typeof Plan>
 
 /** A plan without blocks, ready for the first one. */
 export function emptyPlan(title: string, minutes: number, school: SchoolId): Plan {
-  return { format: 'unhurried-circle-plan', formatVersion: 1, title, minutes, school, propsLaidOut: true, spaceCheck: true, drinkBreak: false, exhaleCue: true, waitAfterLying: false, aim: null, blocks: [] }
+  return {
+    format: 'unhurried-circle-plan',
+    formatVersion: 1,
+    title,
+    minutes,
+    school,
+    propsLaidOut: true,
+    spaceCheck: true,
+    drinkBreak: false,
+    exhaleCue: true,
+    waitAfterLying: false,
+    aim: null,
+    blocks: [],
+  }
 }
 
 const knownLanes = new WeakMap<Block, Map<Tier, Block>>()
@@ -63,6 +87,15 @@ export function blockIn(block: Block, tier: Tier): Block {
   let byTier = knownLanes.get(block)
   if (!byTier) knownLanes.set(block, (byTier = new Map()))
   let done = byTier.get(tier)
-  if (!done) byTier.set(tier, (done = { ...block, movement: own.movement ?? block.movement, dose: own.dose ?? block.dose, rounds: own.rounds ?? block.rounds }))
+  if (!done)
+    byTier.set(
+      tier,
+      (done = {
+        ...block,
+        movement: own.movement ?? block.movement,
+        dose: own.dose ?? block.dose,
+        rounds: own.rounds ?? block.rounds,
+      }),
+    )
   return done
 }

@@ -29,17 +29,23 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
     rest = rest.replace(found[0], ' ')
     return found.slice(1)
   }
-  const number = (said: string | undefined, otherwise: number) => (said === undefined ? otherwise : Number(said.replace(',', '.')))
+  const number = (said: string | undefined, otherwise: number) =>
+    said === undefined ? otherwise : Number(said.replace(',', '.'))
   const rounds = number((take(`${NUMBER}\\s*rounds?`) ?? take(`x\\s*${NUMBER}`))?.[0], now.rounds)
   const restSeconds = number((take(`rest(?: of)?\\s*${SECONDS}`) ?? take(`${SECONDS}\\s*rest`))?.[0], now.restSeconds)
-  const sideOrder = take('one side first') ? 'one-side-first' : take('taking turns|turns') ? 'taking-turns' : now.sideOrder
+  const sideOrder = take('one side first')
+    ? 'one-side-first'
+    : take('taking turns|turns')
+      ? 'taking-turns'
+      : now.sideOrder
   take('each side|both at once|both sides|alternating|each direction')
   const dose = doseIn(take, number, now.dose)
   const left = rest.replace(/\b(slow|loose|a|of|and|the|at|for)\b|[,.;]/g, ' ').trim()
   if (left !== '') return { wrong: `“${left}” could not be read.` }
   const checked = Dose.safeParse(dose ?? now.dose)
   if (!checked.success) return { wrong: checked.error.issues[0]!.message }
-  if (!Number.isInteger(rounds) || rounds < 1 || rounds > 10) return { wrong: 'Rounds are a whole number from 1 to 10.' }
+  if (!Number.isInteger(rounds) || rounds < 1 || rounds > 10)
+    return { wrong: 'Rounds are a whole number from 1 to 10.' }
   if (restSeconds < 0 || restSeconds > 300) return { wrong: 'Rest is 0 to 300 s.' }
   return { dose: checked.data, rounds, restSeconds, sideOrder }
 }
@@ -51,17 +57,43 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
   const was = now as unknown as Record<string, number>
   const same = (kind: Dose['kind']) => (now.kind === kind ? was : ({} as Record<string, number>))
   const pair = take(`${SECONDS}\\s*hold\\W+${NUMBER}\\s*(?:loose\\s*)?swings?`)
-  if (pair) return { kind: 'pair', hold: number(pair[0], 10), count: number(pair[1], 10), perSwing: same('pair').perSwing ?? 2 }
+  if (pair)
+    return { kind: 'pair', hold: number(pair[0], 10), count: number(pair[1], 10), perSwing: same('pair').perSwing ?? 2 }
   const press = take(`${SECONDS}\\s*press(?:\\s*at)?\\s*(?:${NUMBER}\\s*%)?`)
-  if (press) return { kind: 'press', seconds: number(press[0], 30), effort: number(press[1], same('press').effort ?? 30), ramp: same('press').ramp ?? 2 }
+  if (press)
+    return {
+      kind: 'press',
+      seconds: number(press[0], 30),
+      effort: number(press[1], same('press').effort ?? 30),
+      ramp: same('press').ramp ?? 2,
+    }
   const target = take(`(?:hold )?up to\\s*${SECONDS}`) ?? take(`target(?: of)?\\s*${SECONDS}`)
   if (target) return { kind: 'target', seconds: number(target[0], 90) }
   const lower = take(`${NUMBER}\\s*(?:slow\\s*)?lowerings?(?:\\s*of\\s*${SECONDS})?`)
-  if (lower) return { kind: 'lower', efforts: number(lower[0], 5), lower: number(lower[1], same('lower').lower ?? 10), hold: same('lower').hold ?? 2, off: same('lower').off ?? 2 }
+  if (lower)
+    return {
+      kind: 'lower',
+      efforts: number(lower[0], 5),
+      lower: number(lower[1], same('lower').lower ?? 10),
+      hold: same('lower').hold ?? 2,
+      off: same('lower').off ?? 2,
+    }
   const breath = take(`${NUMBER}\\s*breaths?(?:\\W+${NUMBER}\\s*(?:in)?\\s*(?:and|/)\\s*${NUMBER}\\s*(?:out)?)?`)
-  if (breath) return { kind: 'breath', cycles: number(breath[0], 6), in: number(breath[1], same('breath').in ?? 5), out: number(breath[2], same('breath').out ?? 5) }
+  if (breath)
+    return {
+      kind: 'breath',
+      cycles: number(breath[0], 6),
+      in: number(breath[1], same('breath').in ?? 5),
+      out: number(breath[2], same('breath').out ?? 5),
+    }
   const pulse = take(`${NUMBER}\\s*pulses?(?:\\s*of\\s*${SECONDS})?`)
-  if (pulse) return { kind: 'pulse', count: number(pulse[0], 5), atEnd: number(pulse[1], same('pulse').atEnd ?? 3), travel: same('pulse').travel ?? 1 }
+  if (pulse)
+    return {
+      kind: 'pulse',
+      count: number(pulse[0], 5),
+      atEnd: number(pulse[1], same('pulse').atEnd ?? 3),
+      travel: same('pulse').travel ?? 1,
+    }
   const circle = take(`${NUMBER}\\s*(?:slow\\s*)?circles?(?:\\s*each (?:way|direction))?`)
   if (circle) return { kind: 'circle', perDirection: number(circle[0], 5), perCircle: same('circle').perCircle ?? 4 }
   const swing = take(`${NUMBER}\\s*(?:loose\\s*)?swings?`)
@@ -70,7 +102,15 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
   const reps = take(`${NUMBER}\\s*(?:slow\\s*)?(?:repetitions?|reps?)(?:\\s*${NUMBER}/${NUMBER}/${NUMBER})?`)
   if (reps) {
     const before = same('reps')
-    return { kind: 'reps', count: number(reps[0], 10), out: number(reps[1], before.out ?? 2), pause: number(reps[2], before.pause ?? 0), back: number(reps[3], before.back ?? 2), between: before.between ?? 0, lastHold: number(last?.[0], before.lastHold ?? 0) }
+    return {
+      kind: 'reps',
+      count: number(reps[0], 10),
+      out: number(reps[1], before.out ?? 2),
+      pause: number(reps[2], before.pause ?? 0),
+      back: number(reps[3], before.back ?? 2),
+      between: before.between ?? 0,
+      lastHold: number(last?.[0], before.lastHold ?? 0),
+    }
   }
   const hold = take(`${SECONDS}\\s*hold`) ?? take(`hold(?: for)?\\s*${SECONDS}`)
   return hold ? { kind: 'hold', seconds: number(hold[0], 30) } : null

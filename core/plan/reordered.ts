@@ -8,9 +8,15 @@ import type { Rider, Timeline } from './timeline'
  * @example
  * reordered(plan, riders, ['c', 'a', 'b']).plan.blocks.map((block) => block.id) // ['c', 'a', 'b']
  */
-export function reordered<R extends Rider>(plan: Plan, riders: readonly R[], order: readonly string[]): { plan: Plan; riders: R[] } {
+export function reordered<R extends Rider>(
+  plan: Plan,
+  riders: readonly R[],
+  order: readonly string[],
+): { plan: Plan; riders: R[] } {
   const placeOf = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
-  const places = plan.blocks.map((_, at) => at).sort((a, b) => placeOf(plan.blocks[a]!.id) - placeOf(plan.blocks[b]!.id))
+  const places = plan.blocks
+    .map((_, at) => at)
+    .sort((a, b) => placeOf(plan.blocks[a]!.id) - placeOf(plan.blocks[b]!.id))
   return {
     plan: { ...plan, blocks: places.map((at) => plan.blocks[at]!) },
     riders: riders.map((rider) => ({ ...rider, offers: places.map((at) => rider.offers[at] ?? []) })),
@@ -28,7 +34,11 @@ export interface OrderChange {
 
 /** Two timings of the same blocks held against each other. */
 export function orderChange(before: TimelineSum, after: TimelineSum): OrderChange {
-  return { seconds: after.seconds - before.seconds, climb: climbOf(after) - climbOf(before), floorTrips: (after.contours.floor?.floorTrips ?? 0) - (before.contours.floor?.floorTrips ?? 0) }
+  return {
+    seconds: after.seconds - before.seconds,
+    climb: climbOf(after) - climbOf(before),
+    floorTrips: (after.contours.floor?.floorTrips ?? 0) - (before.contours.floor?.floorTrips ?? 0),
+  }
 }
 
 type TimelineSum = Pick<Timeline, 'seconds' | 'contours'>

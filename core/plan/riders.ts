@@ -26,7 +26,16 @@ export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan
   const offers = plan.blocks.map((block) => {
     const own = blockIn(block, today.tier)
     const movement = catalogue.movements.get(own.movement)
-    return movement ? offersFor({ movement, dose: own.dose, rounds: own.rounds, levelAtMost: block.lanes?.[today.tier]?.levelAtMost }, person, today, catalogue, arrival, choices?.get(block.id)) : []
+    return movement
+      ? offersFor(
+          { movement, dose: own.dose, rounds: own.rounds, levelAtMost: block.lanes?.[today.tier]?.levelAtMost },
+          person,
+          today,
+          catalogue,
+          arrival,
+          choices?.get(block.id),
+        )
+      : []
   })
   return { id: person.id, tier: today.tier, mover: moverOf(person, catalogue, arrival), offers, today }
 }

@@ -14,6 +14,9 @@ export function schoolFor(plan: Plan, blockId: string, person: Pick<Person, 'sch
 }
 
 /** The school somebody follows outside of a plan: their own, else that of the first circle they belong to. */
-export function usualSchool(person: Pick<Person, 'id' | 'school'>, circles: readonly { school: SchoolId; members: readonly string[] }[]): SchoolId {
+export function usualSchool(
+  person: Pick<Person, 'id' | 'school'>,
+  circles: readonly { school: SchoolId; members: readonly string[] }[],
+): SchoolId {
   return person.school ?? circles.find((circle) => circle.members.includes(person.id))?.school ?? 'dwell'
 }

@@ -2,7 +2,12 @@ import { z } from 'zod'
 import { Plan } from './plan'
 
 /** A word under which plans are found: small letters, short. */
-export const PlanTag = z.string().trim().toLowerCase().min(1, 'A tag has a letter at least.').max(30, 'A tag has 30 characters at most.')
+export const PlanTag = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .min(1, 'A tag has a letter at least.')
+  .max(30, 'A tag has 30 characters at most.')
 
 /** What is set of a plan on the shelf. */
 export const ShelfFields = z.object({
@@ -13,7 +18,12 @@ export const ShelfFields = z.object({
 export type ShelfFields = z.infer<typeof ShelfFields>
 
 /** A plan kept for later and for other circles. */
-export const ShelfPlan = ShelfFields.extend({ id: z.uuid(), version: z.number().int(), savedBy: z.string(), savedAt: z.string() })
+export const ShelfPlan = ShelfFields.extend({
+  id: z.uuid(),
+  version: z.number().int(),
+  savedBy: z.string(),
+  savedAt: z.string(),
+})
 export type ShelfPlan = z.infer<typeof ShelfPlan>
 
 /**
@@ -23,10 +33,25 @@ export type ShelfPlan = z.infer<typeof ShelfPlan>
  * @example
  * foundOnShelf(shelf, 'hips evening', nameOf) // plans that have both
  */
-export function foundOnShelf(shelf: readonly ShelfPlan[], asked: string, movementName: (id: string) => string): ShelfPlan[] {
-  const words = asked.toLowerCase().split(/\s+/).filter((word) => word !== '')
+export function foundOnShelf(
+  shelf: readonly ShelfPlan[],
+  asked: string,
+  movementName: (id: string) => string,
+): ShelfPlan[] {
+  const words = asked
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
   return shelf.filter(({ plan, tags }) => {
-    const text = [plan.title, plan.aim?.name ?? '', `${plan.minutes} min`, ...tags, ...plan.blocks.map((block) => movementName(block.movement))].join(' ').toLowerCase()
+    const text = [
+      plan.title,
+      plan.aim?.name ?? '',
+      `${plan.minutes} min`,
+      ...tags,
+      ...plan.blocks.map((block) => movementName(block.movement)),
+    ]
+      .join(' ')
+      .toLowerCase()
     return words.every((word) => text.includes(word))
   })
 }

@@ -12,9 +12,17 @@ import { timelineOf } from './timeline'
 const catalogue = shippedCatalogue()
 const ALL_MET = new Set(catalogue.movements.keys())
 const planOf = (...blocks: Block[]): Plan => ({ ...emptyPlan('Test', 45, 'dwell'), blocks })
-const block = (movement: string, change: Partial<Block> = {}, id = movement): Block => ({ ...blockFor(catalogue.movements.get(movement)!, 'dwell', id, catalogue), ...change })
+const block = (movement: string, change: Partial<Block> = {}, id = movement): Block => ({
+  ...blockFor(catalogue.movements.get(movement)!, 'dwell', id, catalogue),
+  ...change,
+})
 const time = (plan: Plan, people: Person[], met: ReadonlySet<string> = ALL_MET) =>
-  timelineOf(plan, people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue)), met, catalogue)
+  timelineOf(
+    plan,
+    people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue)),
+    met,
+    catalogue,
+  )
 const level = (movement: string, tier: Tier, at: number) => ({ movement, tier, side: 'both' as const, level: at })
 
 describe('the time of a plan', () => {
@@ -28,10 +36,16 @@ describe('the time of a plan', () => {
     expect(time(plan, [lying]).blocks[0]!.seconds).toBe(156)
   })
   it('the same taking turns: 152 s', () => {
-    expect(time(planOf(block('ankle-on-knee', { ...hold, sideOrder: 'taking-turns' })), [lying]).blocks[0]!.seconds).toBe(152)
+    expect(
+      time(planOf(block('ankle-on-knee', { ...hold, sideOrder: 'taking-turns' })), [lying]).blocks[0]!.seconds,
+    ).toBe(152)
   })
   it('10 repetitions 2/1/3, 1 s between, 10 s on the last, both at once, 2 rounds, rest 30 s: 196 s', () => {
-    const reps = { dose: { kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, rounds: 2, restSeconds: 30 } as const
+    const reps = {
+      dose: { kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 },
+      rounds: 2,
+      restSeconds: 30,
+    } as const
     expect(time(planOf(block('bridge', reps)), [lying]).blocks[0]!.seconds).toBe(196)
   })
   it('introduces a movement that is new to the circle for 20 s, and only once', () => {
@@ -56,15 +70,24 @@ describe('the time of a plan', () => {
   })
   it('fetches a prop once, and not at all when props lie ready', () => {
     const plan = { ...planOf(block('bridge', {}, 'a'), block('bridge', {}, 'b')), propsLaidOut: false }
-    const rung = catalogue.movements.get('bridge')!.ladders.bed!.find((one) => one.props.some((need) => !catalogue.props.get(need.prop)!.station))!
+    const rung = catalogue.movements
+      .get('bridge')!
+      .ladders.bed!.find((one) => one.props.some((need) => !catalogue.props.get(need.prop)!.station))!
     const person = personIn('bed', { levels: [level('bridge', 'bed', rung.level)] })
     expect(time(plan, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([15, 0])
-    expect(time({ ...plan, propsLaidOut: true }, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([0, 0])
+    expect(time({ ...plan, propsLaidOut: true }, [person]).blocks.map((one) => one.lanes.bed!.fetchSeconds)).toEqual([
+      0, 0,
+    ])
   })
   it('counts 6 s for a chair that has to be turned, once, and says so', () => {
     const plan = planOf(block('weight-shifts'), block('hip-hinge', {}, 'a'), block('hip-hinge', {}, 'b'))
-    const person = personIn('standing', { pace: 'brisk', levels: [level('weight-shifts', 'standing', 2), level('hip-hinge', 'standing', 2)] })
-    expect(catalogue.variations.get('weight-shifts.standing.2')!.postureId).toBe(catalogue.variations.get('hip-hinge.standing.2')!.postureId)
+    const person = personIn('standing', {
+      pace: 'brisk',
+      levels: [level('weight-shifts', 'standing', 2), level('hip-hinge', 'standing', 2)],
+    })
+    expect(catalogue.variations.get('weight-shifts.standing.2')!.postureId).toBe(
+      catalogue.variations.get('hip-hinge.standing.2')!.postureId,
+    )
     const lanes = time(plan, [person]).blocks.map((one) => one.lanes.standing!)
     expect(lanes.map((lane) => lane.changeoverSeconds)).toEqual([5, 6, 0])
     expect(lanes[1]!.moves.map((move) => move.cue)).toEqual(['Turn the chair round.'])
@@ -72,7 +95,15 @@ describe('the time of a plan', () => {
   it('names a person for whom somebody chose a posture that they have no safe way to', () => {
     const wrists = personIn('floor', { considerations: [{ consideration: 'wrist-pain', side: 'both', clearedBy: '' }] })
     const plan = planOf(block('bridge'))
-    const rider = riderOf({ person: wrists, when: { daysAway: 7, year: 2026 }, choices: new Map([['bridge', { variation: 'bridge.floor.2', reason: '' }]]) }, plan, catalogue)
+    const rider = riderOf(
+      {
+        person: wrists,
+        when: { daysAway: 7, year: 2026 },
+        choices: new Map([['bridge', { variation: 'bridge.floor.2', reason: '' }]]),
+      },
+      plan,
+      catalogue,
+    )
     expect(catalogue.variations.get('bridge.floor.2')?.postureId).toBe('floor/supine')
     expect(timelineOf(plan, [rider], ALL_MET, catalogue).noWay).toEqual([{ rider: wrists.id, blockId: 'bridge' }])
   })
@@ -81,30 +112,57 @@ describe('the time of a plan', () => {
     expect(TIERS.every((tier) => timeline.blocks[0]!.lanes[tier] !== null)).toBe(true)
   })
 
-  const anyPlan = fc.array(fc.constantFrom(...catalogue.movements.keys()), { minLength: 1, maxLength: 8 }).map((ids) => planOf(...ids.map((id, at) => block(id, {}, `b${at}`))))
-  const anyPeople = fc.array(fc.record({ tier: fc.constantFrom(...TIERS), pace: fc.constantFrom('brisk', 'usual', 'slow', 'very-slow') as fc.Arbitrary<Person['pace']> }), { minLength: 1, maxLength: 6 })
+  const anyPlan = fc
+    .array(fc.constantFrom(...catalogue.movements.keys()), { minLength: 1, maxLength: 8 })
+    .map((ids) => planOf(...ids.map((id, at) => block(id, {}, `b${at}`))))
+  const anyPeople = fc
+    .array(
+      fc.record({
+        tier: fc.constantFrom(...TIERS),
+        pace: fc.constantFrom('brisk', 'usual', 'slow', 'very-slow') as fc.Arbitrary<Person['pace']>,
+      }),
+      { minLength: 1, maxLength: 6 },
+    )
     .map((people) => people.map(({ tier, pace }, at) => personIn(tier, { id: `p${at}`, pace })))
   it('is the sum of its blocks and the way home; every lane fills its block exactly', () => {
-    fc.assert(fc.property(anyPlan, anyPeople, (plan, people) => {
-      const timeline = time(plan, people)
-      expect(timeline.seconds).toBeCloseTo(timeline.blocks.reduce((sum, one) => sum + one.seconds, 0) + timeline.endingSeconds, 6)
-      for (const one of timeline.blocks) {
-        for (const lane of TIERS.flatMap((tier) => one.lanes[tier] ?? [])) {
-          expect(one.introductionSeconds + lane.changeoverSeconds + lane.fetchSeconds + lane.workSeconds + lane.fillerSeconds).toBeCloseTo(one.seconds, 6)
-          expect(lane.fillerSeconds).toBeGreaterThanOrEqual(0)
+    fc.assert(
+      fc.property(anyPlan, anyPeople, (plan, people) => {
+        const timeline = time(plan, people)
+        expect(timeline.seconds).toBeCloseTo(
+          timeline.blocks.reduce((sum, one) => sum + one.seconds, 0) + timeline.endingSeconds,
+          6,
+        )
+        for (const one of timeline.blocks) {
+          for (const lane of TIERS.flatMap((tier) => one.lanes[tier] ?? [])) {
+            expect(
+              one.introductionSeconds +
+                lane.changeoverSeconds +
+                lane.fetchSeconds +
+                lane.workSeconds +
+                lane.fillerSeconds,
+            ).toBeCloseTo(one.seconds, 6)
+            expect(lane.fillerSeconds).toBeGreaterThanOrEqual(0)
+          }
         }
-      }
-    }))
+      }),
+    )
   })
   it('never gets shorter when somebody joins', () => {
-    fc.assert(fc.property(anyPlan, anyPeople, (plan, people) => {
-      expect(time(plan, people).seconds).toBeGreaterThanOrEqual(time(plan, people.slice(0, -1).length > 0 ? people.slice(0, -1) : people).seconds)
-    }))
+    fc.assert(
+      fc.property(anyPlan, anyPeople, (plan, people) => {
+        expect(time(plan, people).seconds).toBeGreaterThanOrEqual(
+          time(plan, people.slice(0, -1).length > 0 ? people.slice(0, -1) : people).seconds,
+        )
+      }),
+    )
   })
   it('ends every contour where it began', () => {
-    fc.assert(fc.property(anyPlan, anyPeople, (plan, people) => {
-      const { contours } = time(plan, people)
-      for (const contour of TIERS.flatMap((tier) => contours[tier] ?? [])) expect(contour.points.at(-1)!.height).toBe(contour.points[0]!.height)
-    }))
+    fc.assert(
+      fc.property(anyPlan, anyPeople, (plan, people) => {
+        const { contours } = time(plan, people)
+        for (const contour of TIERS.flatMap((tier) => contours[tier] ?? []))
+          expect(contour.points.at(-1)!.height).toBe(contour.points[0]!.height)
+      }),
+    )
   })
 })

@@ -78,7 +78,12 @@ export interface Timeline {
  * @param met ids of movements the circle has met before
  * @source ours, from common practice
  */
-export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySet<string>, catalogue: Catalogue): Timeline {
+export function timelineOf(
+  plan: Plan,
+  riders: readonly Rider[],
+  met: ReadonlySet<string>,
+  catalogue: Catalogue,
+): Timeline {
   const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
   const walkers = people.map((rider) => new Walker(plan.waitAfterLying ? waiting(rider) : rider, catalogue))
   const seen = new Set(met)
@@ -102,15 +107,35 @@ export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySe
     const drinkSeconds = plan.drinkBreak && !hadWater && clock >= (plan.minutes * 60) / 2 ? DRINK_SECONDS : 0
     hadWater ||= drinkSeconds > 0
     const seconds = drinkSeconds + introductionSeconds + changeoverSeconds + blockWork
-    const time = { blockId: block.id, startsAt: clock, drinkSeconds, introductionSeconds, changeoverSeconds, workSeconds: blockWork, seconds, lanes }
+    const time = {
+      blockId: block.id,
+      startsAt: clock,
+      drinkSeconds,
+      introductionSeconds,
+      changeoverSeconds,
+      workSeconds: blockWork,
+      seconds,
+      lanes,
+    }
     clock += seconds
     return time
   })
   const endingSeconds = Math.max(0, ...walkers.map((walker) => walker.goHome()))
   const contours = {} as Record<Tier, Contour | null>
   for (const tier of TIERS) {
-    const slowest = walkers.filter((walker) => walker.rider.tier === tier).sort((a, b) => b.movedSeconds - a.movedSeconds)[0]
-    contours[tier] = slowest ? contourOf(slowest.home, blocks.map((time, index) => ({ time, moves: slowest.steps[index]! })), slowest.homeward, clock, clock + endingSeconds, catalogue) : null
+    const slowest = walkers
+      .filter((walker) => walker.rider.tier === tier)
+      .sort((a, b) => b.movedSeconds - a.movedSeconds)[0]
+    contours[tier] = slowest
+      ? contourOf(
+          slowest.home,
+          blocks.map((time, index) => ({ time, moves: slowest.steps[index]! })),
+          slowest.homeward,
+          clock,
+          clock + endingSeconds,
+          catalogue,
+        )
+      : null
   }
   return { blocks, endingSeconds, seconds: clock + endingSeconds, contours, noWay }
 }
@@ -118,13 +143,34 @@ export function timelineOf(plan: Plan, riders: readonly Rider[], met: ReadonlySe
 /** Somebody who waits after getting up as the plan wants it of everybody; who must wait longer, does. */
 function waiting(rider: Rider): Rider {
   const { sittingWaitSeconds, standingWaitSeconds } = rider.mover
-  return { ...rider, mover: { ...rider.mover, sittingWaitSeconds: Math.max(sittingWaitSeconds, SITTING_WAIT_SECONDS), standingWaitSeconds: Math.max(standingWaitSeconds, STANDING_WAIT_SECONDS) } }
+  return {
+    ...rider,
+    mover: {
+      ...rider.mover,
+      sittingWaitSeconds: Math.max(sittingWaitSeconds, SITTING_WAIT_SECONDS),
+      standingWaitSeconds: Math.max(standingWaitSeconds, STANDING_WAIT_SECONDS),
+    },
+  }
 }
 
 function laneBlock(
-  block: Block, index: number, walkers: Walker[], plan: Plan, catalogue: Catalogue, noWay: Timeline['noWay'],
+  block: Block,
+  index: number,
+  walkers: Walker[],
+  plan: Plan,
+  catalogue: Catalogue,
+  noWay: Timeline['noWay'],
 ): LaneBlock {
-  const lane: LaneBlock = { riders: walkers.map((walker) => walker.rider.id), changeoverSeconds: 0, fetchSeconds: 0, workSeconds: 0, fillerSeconds: 0, moves: [], parts: [], postureId: walkers[0]!.posture }
+  const lane: LaneBlock = {
+    riders: walkers.map((walker) => walker.rider.id),
+    changeoverSeconds: 0,
+    fetchSeconds: 0,
+    workSeconds: 0,
+    fillerSeconds: 0,
+    moves: [],
+    parts: [],
+    postureId: walkers[0]!.posture,
+  }
   for (const walker of walkers) {
     const step = walker.stepTo(index)
     if (!step.open) noWay.push({ rider: walker.rider.id, blockId: block.id })
@@ -152,14 +198,25 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
   const movement = catalogue.movements.get(block.movement)
   if (!movement) return []
   const done = offers.find((offer) => offer.variation !== null)
-  const sides = done?.kind === 'breath' ? 'both' : done?.variation?.sides ?? movement.sides
+  const sides = done?.kind === 'breath' ? 'both' : (done?.variation?.sides ?? movement.sides)
   const sideChangeSeconds = catalogue.postures.get(postureId)?.sideChangeSeconds ?? 4
   const key = `${sides} ${sideChangeSeconds}`
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
   let parts = byKey.get(key)
   // A rung that works one side at a time does the alternating or two-sided dose on each side.
-  if (!parts) byKey.set(key, (parts = workParts({ roundSeconds: secondsOf(block.dose, sides), rounds: block.rounds, restSeconds: block.restSeconds, sides, order: block.sideOrder, sideChangeSeconds })))
+  if (!parts)
+    byKey.set(
+      key,
+      (parts = workParts({
+        roundSeconds: secondsOf(block.dose, sides),
+        rounds: block.rounds,
+        restSeconds: block.restSeconds,
+        sides,
+        order: block.sideOrder,
+        sideChangeSeconds,
+      })),
+    )
   return parts
 }
 
@@ -174,7 +231,10 @@ class Walker {
   private chair: string | null = null
   private readonly atStation = new Set<string>()
 
-  constructor(readonly rider: Rider, private readonly catalogue: Catalogue) {
+  constructor(
+    readonly rider: Rider,
+    private readonly catalogue: Catalogue,
+  ) {
     this.home = homePosture(rider.tier, rider.mover.avoid, catalogue)
     this.posture = this.home
   }
@@ -189,7 +249,12 @@ class Walker {
     if (way) this.posture = target
     this.steps.push(moves)
     this.movedSeconds += seconds
-    return { seconds, moves, fetches: this.fetches(variation?.props.map((need) => need.prop) ?? []), open: way !== null }
+    return {
+      seconds,
+      moves,
+      fetches: this.fetches(variation?.props.map((need) => need.prop) ?? []),
+      open: way !== null,
+    }
   }
 
   /** Those who stand or kneel by a chair turn it where a variation wants it the other way; sitters turn themselves. */
@@ -199,7 +264,9 @@ class Walker {
     if (wanted === 'none' || wanted === 'sit') return []
     const turns = this.chair !== null && this.chair !== wanted
     this.chair = wanted
-    return turns ? [{ from: at, to: at, seconds: TURN_CHAIR_SECONDS, waitSeconds: 0, cue: 'Turn the chair round.' }] : []
+    return turns
+      ? [{ from: at, to: at, seconds: TURN_CHAIR_SECONDS, waitSeconds: 0, cue: 'Turn the chair round.' }]
+      : []
   }
 
   goHome(): number {
@@ -235,5 +302,16 @@ function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Off
   const done = standIn ?? movement
   const ladder = done.ladders[tier] ?? []
   const variation = ladder.findLast((rung) => rung.level <= TYPICAL_LEVEL) ?? ladder[0] ?? null
-  return { side: 'both', tier, kind: standIn ? 'stand-in' : 'movement', movement: done.id, variation, wantedLevel: TYPICAL_LEVEL, reasons: [], watch: [], byHand: false, dials: {} }
+  return {
+    side: 'both',
+    tier,
+    kind: standIn ? 'stand-in' : 'movement',
+    movement: done.id,
+    variation,
+    wantedLevel: TYPICAL_LEVEL,
+    reasons: [],
+    watch: [],
+    byHand: false,
+    dials: {},
+  }
 }

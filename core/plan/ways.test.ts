@@ -21,7 +21,9 @@ describe('still or in rhythm', () => {
       for (const { dose } of Object.values(movement.doses)) {
         const ways = waysOf(dose, movement.rhythmSeconds)
         if (!ways || dose.kind !== 'hold') continue
-        expect(Number.parseInt(ways.moving) * movement.rhythmSeconds!, movement.id).toBeLessThanOrEqual(secondsOf(dose, 'both'))
+        expect(Number.parseInt(ways.moving) * movement.rhythmSeconds!, movement.id).toBeLessThanOrEqual(
+          secondsOf(dose, 'both'),
+        )
       }
     }
   })

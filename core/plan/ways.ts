@@ -20,7 +20,13 @@ export interface Ways {
 export function waysOf(dose: Dose, rhythmSeconds: number | undefined): Ways | null {
   if (rhythmSeconds === undefined || (dose.kind !== 'hold' && dose.kind !== 'pulse')) return null
   const seconds = secondsOf(dose, 'both')
-  if (dose.kind === 'pulse') return { still: `stay still for ${seconds} s`, moving: `${dose.count} pulses of ${dose.atEnd} s` }
+  if (dose.kind === 'pulse')
+    return { still: `stay still for ${seconds} s`, moving: `${dose.count} pulses of ${dose.atEnd} s` }
   const moves = Math.floor(seconds / rhythmSeconds)
-  return moves < 2 ? null : { still: `stay still for ${seconds} s`, moving: `${moves} slow moves of ${seconds % rhythmSeconds === 0 ? '' : 'about '}${rhythmSeconds} s` }
+  return moves < 2
+    ? null
+    : {
+        still: `stay still for ${seconds} s`,
+        moving: `${moves} slow moves of ${seconds % rhythmSeconds === 0 ? '' : 'about '}${rhythmSeconds} s`,
+      }
 }

@@ -34,7 +34,9 @@ export function blockTurns<S extends Step>(steps: readonly S[], plan: Plan): { s
     const [first] = ready.toSorted((a, b) => a.earned!.to - b.earned!.to)
     if (!block || !first || ready.length <= own.length * MOST) return []
     const alike = ready.filter((step) => step.earned!.dial === first.earned!.dial)
-    return alike.length <= own.length * MOST ? [] : [{ blockId, movement: block.movement, turn: first.earned!, earned: alike.length, of: own.length }]
+    return alike.length <= own.length * MOST
+      ? []
+      : [{ blockId, movement: block.movement, turn: first.earned!, earned: alike.length, of: own.length }]
   })
   const rising = new Map(proposals.map((proposal) => [proposal.blockId, proposal]))
   return {

@@ -4,7 +4,18 @@ import type { Tier } from '../catalogue/words'
 import { OutcomeEvent } from '../lead/outcome'
 
 /** One outcome with what is needed to judge it. */
-export const Evidence = OutcomeEvent.pick({ side: true, level: true, done: true, target: true, achieved: true, unit: true, effort: true, pain: true, painKind: true, form: true }).extend({
+export const Evidence = OutcomeEvent.pick({
+  side: true,
+  level: true,
+  done: true,
+  target: true,
+  achieved: true,
+  unit: true,
+  effort: true,
+  pain: true,
+  painKind: true,
+  form: true,
+}).extend({
   meetingId: z.string(),
   /** ISO date of the meeting. */
   date: z.string(),
@@ -79,15 +90,29 @@ const PAIN_THAT_STILL_STEPS = 2
  */
 export function decide(question: Question): Decision {
   const sides = [...new Set(question.evidence.map((entry) => entry.side))]
-  const verdicts = sides.map((side) => judgeSide(question.evidence.filter((entry) => entry.side === side), askedFor(question, side), question.school, side))
-  const verdict = verdicts.sort((a, b) => CAUTION.indexOf(a.kind) - CAUTION.indexOf(b.kind))[0]
-    ?? { kind: 'too-early' as const, because: 'Nothing was recorded.', suggestClinician: false, streak: 0 }
+  const verdicts = sides.map((side) =>
+    judgeSide(
+      question.evidence.filter((entry) => entry.side === side),
+      askedFor(question, side),
+      question.school,
+      side,
+    ),
+  )
+  const verdict = verdicts.sort((a, b) => CAUTION.indexOf(a.kind) - CAUTION.indexOf(b.kind))[0] ?? {
+    kind: 'too-early' as const,
+    because: 'Nothing was recorded.',
+    suggestClinician: false,
+    streak: 0,
+  }
   const { movement, tier, level: fromLevel, rungs } = question
   const toLevel = nextLevel(verdict.kind, fromLevel, rungs, verdict.isFar)
   const kind = verdict.kind === 'step-up' && toLevel === fromLevel ? 'stay' : verdict.kind
   const isAtTop = kind !== verdict.kind
   const isAtBottom = (kind === 'ease' || kind === 'ease-now') && toLevel === fromLevel
-  const because = isAtTop || isAtBottom ? `${verdict.because} This is the ${isAtTop ? 'highest' : 'lowest'} rung here.` : verdict.because
+  const because =
+    isAtTop || isAtBottom
+      ? `${verdict.because} This is the ${isAtTop ? 'highest' : 'lowest'} rung here.`
+      : verdict.because
   const { isFar: _isFar, ...said } = verdict
   return { ...said, isAtTop, kind, because, movement, tier, fromLevel, toLevel }
 }
@@ -123,7 +148,8 @@ function askedFor({ level, rungs, evidence, school, since = null }: Question, si
   const gap = (rungs.find((rung) => rung > level) ?? level) - level
   const triedHigher = own.slice(-TRIED_LATELY).some((entry) => (entry.level ?? 0) > level && !isReached(entry))
   const last = own.at(-1)
-  const isEasyStart = own.length <= FIRST_MEETINGS && gap === 1 && !triedHigher && last?.effort != null && last.effort <= VERY_EASY
+  const isEasyStart =
+    own.length <= FIRST_MEETINGS && gap === 1 && !triedHigher && last?.effort != null && last.effort <= VERY_EASY
   if (isEasyStart) return { level, since, meetings: 1, effortAtMost: school.effortAtMost, why: '' }
   return {
     level,
@@ -137,8 +163,13 @@ function askedFor({ level, rungs, evidence, school, since = null }: Question, si
 function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: Evidence['side']): SideVerdict {
   const where = side === 'both' ? '' : `${side === 'left' ? 'Left' : 'Right'}: `
   const last = evidence.at(-1)
-  const say = (kind: DecisionKind, words: string, extra: Partial<SideVerdict> = {}): SideVerdict =>
-    ({ kind, because: `${where}${words}`, suggestClinician: false, streak: 0, ...extra })
+  const say = (kind: DecisionKind, words: string, extra: Partial<SideVerdict> = {}): SideVerdict => ({
+    kind,
+    because: `${where}${words}`,
+    suggestClinician: false,
+    streak: 0,
+    ...extra,
+  })
   if (!last) return say('too-early', 'nothing was recorded.')
 
   const now = easesNow(last)
@@ -146,47 +177,71 @@ function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: E
     const before = evidence.at(-2)
     const twice = before !== undefined && easesNow(before) !== null
     const isFar = shareOf(last) < FAR_SHARE
-    return say('ease-now', twice ? `${now}, the second time running: leave it out until it is looked at.` : `${now}.`, { suggestClinician: twice, isFar })
+    return say('ease-now', twice ? `${now}, the second time running: leave it out until it is looked at.` : `${now}.`, {
+      suggestClinician: twice,
+      isFar,
+    })
   }
   const poor = evidence.slice(-3).filter((entry) => isPoor(entry) && isSince(entry, wanted))
-  if (poor.length >= 2) return say('ease', `${sentenceOf(poor.at(-1)!)}, ${poor.length} times of the last ${Math.min(3, evidence.length)}.`)
+  if (poor.length >= 2)
+    return say('ease', `${sentenceOf(poor.at(-1)!)}, ${poor.length} times of the last ${Math.min(3, evidence.length)}.`)
 
   const recent = evidence.slice(-wanted.meetings)
   if (evidence.length < school.meetingsBeforeStep && recent.length < wanted.meetings) {
     return say('too-early', `${sentenceOf(last)}; ${school.name} looks at ${school.meetingsBeforeStep} meetings.`)
   }
-  if (recent.length < wanted.meetings) return say('stay', `${sentenceOf(last)}; ${wanted.why}: ${wanted.meetings} meetings are looked at.`)
+  if (recent.length < wanted.meetings)
+    return say('stay', `${sentenceOf(last)}; ${wanted.why}: ${wanted.meetings} meetings are looked at.`)
   const meets = (entry: Evidence) => meetsRule(entry, wanted)
-  const missing = [recent.some((entry) => lacksEffort(entry, wanted)) ? 'effort' : '', recent.some((entry) => entry.form === null) ? 'form' : ''].filter((what) => what !== '')
+  const missing = [
+    recent.some((entry) => lacksEffort(entry, wanted)) ? 'effort' : '',
+    recent.some((entry) => entry.form === null) ? 'form' : '',
+  ].filter((what) => what !== '')
   if (missing.length > 0 && recent.every((entry) => meets(asBestNoted(entry)))) {
-    const when = recent.length === 1 ? '' : recent.length === 2 ? ' in both meetings' : ` in all ${recent.length} meetings`
-    return say('ask', `${sentenceOf(last)}, but ${missing.join(' and ')} ${missing.length === 1 ? 'was' : 'were'} not noted${when}: ask next time.`)
+    const when =
+      recent.length === 1 ? '' : recent.length === 2 ? ' in both meetings' : ` in all ${recent.length} meetings`
+    return say(
+      'ask',
+      `${sentenceOf(last)}, but ${missing.join(' and ')} ${missing.length === 1 ? 'was' : 'were'} not noted${when}: ask next time.`,
+    )
   }
   if (recent.every(meets)) {
     const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meets(entry))
-    return say('step-up', streak === 1 ? `${sentenceOf(last)}: very easy in the first meetings.` : `${sentenceOf(last)}, ${streak} meetings running.`, { streak })
+    return say(
+      'step-up',
+      streak === 1
+        ? `${sentenceOf(last)}: very easy in the first meetings.`
+        : `${sentenceOf(last)}, ${streak} meetings running.`,
+      { streak },
+    )
   }
   const failing = recent.findLast((entry) => !meets(entry)) ?? last
   const why = [
-    failing.level !== null && failing.level < wanted.level ? 'on a lower rung' : '', isSince(failing, wanted) ? '' : 'before the last turn',
-    lacksEffort(failing, wanted) ? 'effort not noted' : '', failing.form === null ? 'form not noted' : '',
+    failing.level !== null && failing.level < wanted.level ? 'on a lower rung' : '',
+    isSince(failing, wanted) ? '' : 'before the last turn',
+    lacksEffort(failing, wanted) ? 'effort not noted' : '',
+    failing.form === null ? 'form not noted' : '',
   ].filter((words) => words !== '')
   return say('stay', `${[sentenceOf(failing), ...why].join(', ')}.`)
 }
 
 /** Why a single outcome eases at once, in words; null where it does not. A pull that eases with the breath is no pain. */
 function easesNow(entry: Evidence): string | null {
-  const pain = entry.painKind === 'pull' ? 0 : entry.pain ?? 0
+  const pain = entry.painKind === 'pull' ? 0 : (entry.pain ?? 0)
   if (entry.painKind === 'sharp') return 'Sharp pain'
-  if (pain >= PAIN_THAT_EASES && entry.arrivalPain !== null && entry.arrivalPain < PAIN_THAT_EASES) return `Pain ${pain} of 10, arrived with ${entry.arrivalPain}`
+  if (pain >= PAIN_THAT_EASES && entry.arrivalPain !== null && entry.arrivalPain < PAIN_THAT_EASES)
+    return `Pain ${pain} of 10, arrived with ${entry.arrivalPain}`
   if (pain >= PAIN_THAT_EASES && entry.arrivalPain === null) return `Pain ${pain} of 10`
-  if (entry.arrivalPain !== null && pain >= entry.arrivalPain + PAIN_RISE_THAT_EASES && pain > 0) return `Pain rose from ${entry.arrivalPain} to ${pain}`
+  if (entry.arrivalPain !== null && pain >= entry.arrivalPain + PAIN_RISE_THAT_EASES && pain > 0)
+    return `Pain rose from ${entry.arrivalPain} to ${pain}`
   if (shareOf(entry) < FAR_SHARE) return `${amountWords(entry)}, under a quarter`
   return null
 }
 
 function isPoor(entry: Evidence): boolean {
-  return shareOf(entry) < NOT_REACHED_SHARE || entry.form === 'slipped' || entry.done === 'eased' || entry.done === 'stopped'
+  return (
+    shareOf(entry) < NOT_REACHED_SHARE || entry.form === 'slipped' || entry.done === 'eased' || entry.done === 'stopped'
+  )
 }
 
 /** Achieved ÷ target; 1 where either was not recorded, since what is empty is no evidence. */
@@ -213,7 +268,9 @@ function meetsRule(entry: Evidence, wanted: Wanted): boolean {
   // What was done on a lower rung, on a tired day, says nothing of this one.
   const isHere = (entry.level === null || entry.level >= wanted.level) && isSince(entry, wanted)
   const pain = entry.pain ?? 0
-  const calm = pain <= PAIN_THAT_STILL_STEPS && (entry.arrivalPain === null || pain <= entry.arrivalPain || entry.painKind === 'pull')
+  const calm =
+    pain <= PAIN_THAT_STILL_STEPS &&
+    (entry.arrivalPain === null || pain <= entry.arrivalPain || entry.painKind === 'pull')
   return isReached(entry) && isHere && entry.form === 'clean' && easy && calm
 }
 
@@ -236,12 +293,23 @@ function amountWords(entry: Evidence): string {
   return `${entry.achieved} of ${entry.target}${unit}`
 }
 
-const DONE_WORDS = { noted: 'Noted', done: 'Done', partly: 'Partly done', eased: 'Eased', more: 'Did more', stopped: 'Stopped', 'not-done': 'Not done' }
+const DONE_WORDS = {
+  noted: 'Noted',
+  done: 'Done',
+  partly: 'Partly done',
+  eased: 'Eased',
+  more: 'Did more',
+  stopped: 'Stopped',
+  'not-done': 'Not done',
+}
 
 function sentenceOf(entry: Evidence): string {
-  const words = [entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry)]
+  const words = [
+    entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry),
+  ]
   if (entry.effort !== null) words.push(`effort ${entry.effort}`)
   if (entry.form !== null) words.push(entry.form)
-  if (entry.pain !== null && entry.pain > 0) words.push(`${entry.painKind === 'pull' ? 'a pull' : 'pain'} ${entry.pain}`)
+  if (entry.pain !== null && entry.pain > 0)
+    words.push(`${entry.painKind === 'pull' ? 'a pull' : 'pain'} ${entry.pain}`)
   return [...new Set(words)].join(', ')
 }

@@ -7,17 +7,27 @@ import { failedTiers, gateStatus, nextGate } from './gates'
 const { gates } = shippedCatalogue()
 const gate = (to: Tier) => gates.find((other) => other.to === to)!
 const ON = '2026-11-25'
-const states = (to: Tier, records: Parameters<typeof gateStatus>[1], considerations: Parameters<typeof gateStatus>[2] = []) =>
-  gateStatus(gate(to), records, considerations, ON).conditions.map((condition) => condition.state)
+const states = (
+  to: Tier,
+  records: Parameters<typeof gateStatus>[1],
+  considerations: Parameters<typeof gateStatus>[2] = [],
+) => gateStatus(gate(to), records, considerations, ON).conditions.map((condition) => condition.state)
 
 describe('the gate before standing', () => {
-  const all = [storedMeasure('own-seat-stands', 5), storedMeasure('feet-together', 10), storedMeasure('half-tandem', 10), storedMeasure('behind-chair-stand', 120, { pain: 3 })]
+  const all = [
+    storedMeasure('own-seat-stands', 5),
+    storedMeasure('feet-together', 10),
+    storedMeasure('half-tandem', 10),
+    storedMeasure('behind-chair-stand', 120, { pain: 3 }),
+  ]
   it('is passed when all four are', () => {
     expect(gateStatus(gate('standing'), all, [], ON).state).toBe('passed')
   })
   it.each([
-    ['four stands', 0, { value: 4 }, 'failed'], ['half a step for 9.9 s', 2, { value: 9.9 }, 'failed'],
-    ['a pain of 4 behind the chair', 3, { pain: 4 }, 'failed'], ['no pain asked for', 3, { pain: null }, 'failed'],
+    ['four stands', 0, { value: 4 }, 'failed'],
+    ['half a step for 9.9 s', 2, { value: 9.9 }, 'failed'],
+    ['a pain of 4 behind the chair', 3, { pain: 4 }, 'failed'],
+    ['no pain asked for', 3, { pain: null }, 'failed'],
     ['a result of last winter', 1, { takenAt: '2026-01-10T10:00:00.000Z' }, 'too-old'],
   ])('is not with %s', (_, at, change, state) => {
     const records = all.map((record, index) => (index === at ? { ...record, ...change } : record))
@@ -36,7 +46,12 @@ describe('the gate before the floor', () => {
     expect(states('floor', [storedMeasure('tandem', 6), storedMeasure('up-and-go', 12)])[2]).toBe('failed')
     expect(states('floor', [storedMeasure('tandem', 10)])[2]).toBe('passed')
   })
-  it.each([[0, 'passed'], [1, 'passed'], [2, 'passed'], [3, 'failed']])('help %i getting down and up: %s', (help, state) => {
+  it.each([
+    [0, 'passed'],
+    [1, 'passed'],
+    [2, 'passed'],
+    [3, 'failed'],
+  ])('help %i getting down and up: %s', (help, state) => {
     expect(states('floor', [storedMeasure('down-and-up-help', help)])[0]).toBe(state)
   })
   it('takes a cleared stand-in for kneeling', () => {
@@ -51,7 +66,9 @@ describe('the next gate', () => {
     expect(nextGate(gates, { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' })).toBeNull()
   })
   it('is named when it was tried and not passed', () => {
-    const statuses = gates.map((one) => gateStatus(one, [storedMeasure('tandem', 3), storedMeasure('up-and-go', 20)], [], ON))
+    const statuses = gates.map((one) =>
+      gateStatus(one, [storedMeasure('tandem', 3), storedMeasure('up-and-go', 20)], [], ON),
+    )
     expect([...failedTiers(statuses)]).toEqual(['floor'])
   })
 })

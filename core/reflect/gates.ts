@@ -35,7 +35,12 @@ export interface GateStatus {
  * @param on today, ISO day
  * @source ours unless the condition names one
  */
-export function gateStatus(gate: TierGate, records: readonly StoredMeasure[], considerations: readonly { consideration: string; clearedBy: string }[], on: string): GateStatus {
+export function gateStatus(
+  gate: TierGate,
+  records: readonly StoredMeasure[],
+  considerations: readonly { consideration: string; clearedBy: string }[],
+  on: string,
+): GateStatus {
   const latest = latestOf(records)
   const conditions = gate.conditions.map((condition): ConditionStatus => {
     const measures = condition.anyOf.map((limit) => limit.measure)
@@ -45,13 +50,21 @@ export function gateStatus(gate: TierGate, records: readonly StoredMeasure[], co
     const results = condition.anyOf.flatMap((limit) => {
       const by = latest.get(`${limit.measure} both`)
       if (!by) return []
-      const state = differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > COUNTS_FOR_DAYS ? 'too-old' : keeps(limit, by) ? 'passed' : 'failed'
+      const state =
+        differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > COUNTS_FOR_DAYS
+          ? 'too-old'
+          : keeps(limit, by)
+            ? 'passed'
+            : 'failed'
       return [{ by, state: state as ConditionState }]
     })
     const best = PREFERRED.flatMap((state) => results.filter((result) => result.state === state))[0]
     return { ...base, state: best?.state ?? 'not-measured', by: best?.by ?? null }
   })
-  const state = (['failed', 'not-measured', 'too-old'] as const).find((wanted) => conditions.some((condition) => condition.state === wanted)) ?? 'passed'
+  const state =
+    (['failed', 'not-measured', 'too-old'] as const).find((wanted) =>
+      conditions.some((condition) => condition.state === wanted),
+    ) ?? 'passed'
   return { gate, conditions, state }
 }
 

@@ -5,36 +5,76 @@ import { demandsOf } from '../offer/verdict'
 import { proposeHome } from './homePractice'
 
 const catalogue = shippedCatalogue()
-const level = (movement: string, rung: number) => ({ movement, tier: 'chair' as const, side: 'both' as const, level: rung })
-const cora = personIn('chair', { levels: [level('bridge', 3), level('upper-back-turn', 3), level('side-bend', 3), level('ankle-on-knee', 2), level('sit-to-stand', 3)] })
-const propose = (person = cora, props: Record<string, number> = {}) => proposeHome(person, 'dwell', ['upper-back-turn', 'bridge'], props, catalogue, 2026)
+const level = (movement: string, rung: number) => ({
+  movement,
+  tier: 'chair' as const,
+  side: 'both' as const,
+  level: rung,
+})
+const cora = personIn('chair', {
+  levels: [
+    level('bridge', 3),
+    level('upper-back-turn', 3),
+    level('side-bend', 3),
+    level('ankle-on-knee', 2),
+    level('sit-to-stand', 3),
+  ],
+})
+const propose = (person = cora, props: Record<string, number> = {}) =>
+  proposeHome(person, 'dwell', ['upper-back-turn', 'bridge'], props, catalogue, 2026)
 
 describe('what somebody takes home', () => {
   it('is what was done lately first, one level easier than in class', () => {
     const [first, second] = propose()
-    expect(first).toMatchObject({ movement: 'upper-back-turn', level: 2, because: 'Level 2, easier than level 3 in class.' })
+    expect(first).toMatchObject({
+      movement: 'upper-back-turn',
+      level: 2,
+      because: 'Level 2, easier than level 3 in class.',
+    })
     expect(second!.movement).toBe('bridge')
   })
   it('holds nothing that is not done alone, for anybody', () => {
     for (const tier of ['bed', 'chair', 'standing', 'floor'] as const) {
       for (const { variation, tier: at } of propose(personIn(tier))) {
         const tags = demandsOf(catalogue.variations.get(variation)!, catalogue).map((demand) => demand.tag)
-        expect(tags.some((tag) => ['floor-transfer', 'single-leg-stance', 'unsupported-stance', 'head-below-heart'].includes(tag)), variation).toBe(false)
+        expect(
+          tags.some((tag) =>
+            ['floor-transfer', 'single-leg-stance', 'unsupported-stance', 'head-below-heart'].includes(tag),
+          ),
+          variation,
+        ).toBe(false)
         expect(at).not.toBe('floor')
       }
     }
   })
   it('asks for no prop that is not at home', () => {
     const without = propose(personIn('bed'))
-    for (const { variation } of without) for (const need of catalogue.variations.get(variation)!.props) expect([need.prop, ...need.instead].some((prop) => catalogue.props.get(prop)?.station)).toBe(true)
+    for (const { variation } of without)
+      for (const need of catalogue.variations.get(variation)!.props)
+        expect([need.prop, ...need.instead].some((prop) => catalogue.props.get(prop)?.station)).toBe(true)
   })
   it('puts what leads to the next gate first, and says so', () => {
-    const before = personIn('chair', { levels: cora.levels, access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' } })
-    const [first] = proposeHome(before, 'dwell', ['upper-back-turn', 'bridge', 'sit-to-stand'], { cushion: 4 }, catalogue, 2026)
-    expect(first).toMatchObject({ movement: 'sit-to-stand', because: expect.stringContaining('Towards the next gate.') })
+    const before = personIn('chair', {
+      levels: cora.levels,
+      access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
+    })
+    const [first] = proposeHome(
+      before,
+      'dwell',
+      ['upper-back-turn', 'bridge', 'sit-to-stand'],
+      { cushion: 4 },
+      catalogue,
+      2026,
+    )
+    expect(first).toMatchObject({
+      movement: 'sit-to-stand',
+      because: expect.stringContaining('Towards the next gate.'),
+    })
   })
   it('respects what a consideration blocks', () => {
-    const careful = personIn('chair', { considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '' }] })
+    const careful = personIn('chair', {
+      considerations: [{ consideration: 'hip-replacement-back', side: 'right', clearedBy: '' }],
+    })
     expect(propose(careful).length).toBeGreaterThan(0)
     expect(propose(careful).map((one) => one.variation)).not.toContain('ankle-on-knee.chair.3')
   })

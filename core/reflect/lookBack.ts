@@ -62,17 +62,29 @@ export type PersonBack = z.infer<typeof PersonBack>
  * @param meetings of the window, oldest first
  * @param outcomes folded, of this person and window, oldest first
  */
-export function personBack(meetings: readonly Attended[], outcomes: readonly DatedOutcome[], weeks: number, catalogue: Catalogue): PersonBack {
+export function personBack(
+  meetings: readonly Attended[],
+  outcomes: readonly DatedOutcome[],
+  weeks: number,
+  catalogue: Catalogue,
+): PersonBack {
   const byMeeting = grouped(outcomes, (outcome) => outcome.meetingId)
   const came = meetings.filter((meeting) => meeting.came)
   return {
     came: came.length,
     of: meetings.length,
     pain: came.map(({ meetingId, date, pain }) => {
-      const noted = (byMeeting.get(meetingId) ?? []).flatMap((outcome) => (outcome.pain === null || outcome.painKind === 'pull' ? [] : [outcome.pain]))
+      const noted = (byMeeting.get(meetingId) ?? []).flatMap((outcome) =>
+        outcome.pain === null || outcome.painKind === 'pull' ? [] : [outcome.pain],
+      )
       return { date, arrival: pain, leaving: noted.length > 0 ? Math.max(...noted) : null }
     }),
-    movements: [...grouped(outcomes.filter((outcome) => outcome.done !== 'not-done'), (outcome) => `${outcome.movement} ${outcome.tier}`).values()]
+    movements: [
+      ...grouped(
+        outcomes.filter((outcome) => outcome.done !== 'not-done'),
+        (outcome) => `${outcome.movement} ${outcome.tier}`,
+      ).values(),
+    ]
       .map(movementBack)
       .sort((a, b) => b.levels.length - a.levels.length || a.movement.localeCompare(b.movement)),
     dose: doseOf(meetings, outcomes, weeks, catalogue),
@@ -86,45 +98,95 @@ function movementBack(own: readonly DatedOutcome[]): MovementBack {
     const noted = sides.flatMap((outcome) => (outcome.level === null ? [] : [outcome.level]))
     return noted.length === 0 ? [] : [{ date, value: Math.min(...noted) }]
   })
-  const amounts = [...grouped(own.filter((outcome) => outcome.achieved !== null && outcome.unit === unit), (outcome) => outcome.side)]
-    .map(([side, entries]) => ({ side, points: entries.map((outcome) => ({ date: outcome.date, value: outcome.achieved! })) }))
+  const amounts = [
+    ...grouped(
+      own.filter((outcome) => outcome.achieved !== null && outcome.unit === unit),
+      (outcome) => outcome.side,
+    ),
+  ]
+    .map(([side, entries]) => ({
+      side,
+      points: entries.map((outcome) => ({ date: outcome.date, value: outcome.achieved! })),
+    }))
     .sort((a, b) => a.side.localeCompare(b.side))
   return { movement, tier, unit, levels, amounts, trend: abilityTrend(own), sidesPercent: sidesOf(own) }
 }
 
 /** Theil–Sen over level − 1 + share of the target, the weaker side of each day. */
 export function abilityTrend(outcomes: readonly DatedOutcome[]): Trend | null {
-  const points = [...grouped(outcomes.filter((outcome) => outcome.level !== null && outcome.achieved !== null && outcome.target), (outcome) => outcome.date)]
-    .map(([date, sides]) => ({ day: differenceInCalendarDays(parseISO(date), parseISO(outcomes[0]!.date)), value: Math.min(...sides.map((outcome) => outcome.level! - 1 + Math.min(1, outcome.achieved! / outcome.target!))) }))
+  const points = [
+    ...grouped(
+      outcomes.filter((outcome) => outcome.level !== null && outcome.achieved !== null && outcome.target),
+      (outcome) => outcome.date,
+    ),
+  ].map(([date, sides]) => ({
+    day: differenceInCalendarDays(parseISO(date), parseISO(outcomes[0]!.date)),
+    value: Math.min(...sides.map((outcome) => outcome.level! - 1 + Math.min(1, outcome.achieved! / outcome.target!))),
+  }))
   return trendOf(points)
 }
 
 /** Mean share of the target of the weaker side ÷ that of the stronger × 100. */
 function sidesOf(outcomes: readonly DatedOutcome[]): number | null {
-  const shares = (side: Side) => outcomes.flatMap((outcome) => (outcome.side === side && outcome.achieved !== null && outcome.target ? [(outcome.level ?? 1) - 1 + Math.min(1, outcome.achieved / outcome.target)] : []))
-  const [left, right] = [shares('left'), shares('right')].map((own) => (own.length === 0 ? null : own.reduce((sum, share) => sum + share, 0) / own.length))
+  const shares = (side: Side) =>
+    outcomes.flatMap((outcome) =>
+      outcome.side === side && outcome.achieved !== null && outcome.target
+        ? [(outcome.level ?? 1) - 1 + Math.min(1, outcome.achieved / outcome.target)]
+        : [],
+    )
+  const [left, right] = [shares('left'), shares('right')].map((own) =>
+    own.length === 0 ? null : own.reduce((sum, share) => sum + share, 0) / own.length,
+  )
   if (left == null || right == null || Math.max(left, right) === 0) return null
   return Math.round((Math.min(left, right) / Math.max(left, right)) * 100)
 }
 
 /** Time on tissue by region: what was reached of each block's dose, the weaker side where both were worked. */
-export function doseOf(meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[], outcomes: readonly DatedOutcome[], weeks: number, catalogue: Catalogue): PersonBack['dose'] {
+export function doseOf(
+  meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[],
+  outcomes: readonly DatedOutcome[],
+  weeks: number,
+  catalogue: Catalogue,
+): PersonBack['dose'] {
   const plans = new Map(meetings.map((meeting) => [meeting.meetingId, meeting.plan]))
   const sums = new Map<Region, number>()
-  for (const sides of grouped(outcomes, (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`).values()) {
+  for (const sides of grouped(
+    outcomes,
+    (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`,
+  ).values()) {
     const { meetingId, blockId, movement: id, tier, dials } = sides[0]!
     const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
     const movement = catalogue.movements.get(id)
     if (!block || !movement) continue
-    const share = Math.min(...sides.map((outcome) => (outcome.achieved === null || !outcome.target ? (outcome.done === 'done' || outcome.done === 'more' ? 1 : 0) : Math.min(1, outcome.achieved / outcome.target))))
+    const share = Math.min(
+      ...sides.map((outcome) =>
+        outcome.achieved === null || !outcome.target
+          ? outcome.done === 'done' || outcome.done === 'more'
+            ? 1
+            : 0
+          : Math.min(1, outcome.achieved / outcome.target),
+      ),
+    )
     const seconds = tissueSeconds(withDials(blockIn(block, tier), dials ?? {}), movement) * share
-    for (const [region, weight] of Object.entries(movement.regions) as [Region, number][]) sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
+    for (const [region, weight] of Object.entries(movement.regions) as [Region, number][])
+      sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
   }
-  return REGIONS.flatMap((region) => (sums.has(region) ? [{ region, secondsAWeek: Math.round(sums.get(region)! / weeks) }] : [])).sort((a, b) => b.secondsAWeek - a.secondsAWeek)
+  return REGIONS.flatMap((region) =>
+    sums.has(region) ? [{ region, secondsAWeek: Math.round(sums.get(region)! / weeks) }] : [],
+  ).sort((a, b) => b.secondsAWeek - a.secondsAWeek)
 }
 
 /** A level or dial that a lead changed. */
-export const Acted = z.object({ participant: z.string(), movement: z.string(), tier: Tier, date: z.string(), fromLevel: z.number(), toLevel: z.number(), way: z.enum(['up', 'eased']), because: z.string() })
+export const Acted = z.object({
+  participant: z.string(),
+  movement: z.string(),
+  tier: Tier,
+  date: z.string(),
+  fromLevel: z.number(),
+  toLevel: z.number(),
+  way: z.enum(['up', 'eased']),
+  because: z.string(),
+})
 export type Acted = z.infer<typeof Acted>
 
 export const CircleBack = z.object({
@@ -132,7 +194,16 @@ export const CircleBack = z.object({
   /** Who rose, the most steps first. */
   rising: z.array(z.object({ participant: z.string(), steps: z.number(), movements: z.array(z.string()) })),
   /** A falling trend that nobody acted on; first and last in percent of the target, the weaker side. */
-  slipping: z.array(z.object({ participant: z.string(), movement: z.string(), tier: Tier, trend: Trend, first: z.number(), last: z.number() })),
+  slipping: z.array(
+    z.object({
+      participant: z.string(),
+      movement: z.string(),
+      tier: Tier,
+      trend: Trend,
+      first: z.number(),
+      last: z.number(),
+    }),
+  ),
   /** Who missed a third of the meetings or more, or the last three. */
   missing: z.array(z.object({ participant: z.string(), came: z.number(), of: z.number(), inARow: z.number() })),
   /** Of those who came, a week and person, by region, against the school's weekly aim; null: the school has none. */
@@ -150,31 +221,67 @@ const MISSED_IN_A_ROW = 3
  * @param outcomes folded, of everybody, oldest first
  * @param acted changes of levels and dials in the window
  */
-export function circleBack(attended: ReadonlyMap<string, readonly Attended[]>, outcomes: readonly DatedOutcome[], acted: readonly Acted[], school: SchoolId, weeks: number, catalogue: Catalogue): CircleBack {
+export function circleBack(
+  attended: ReadonlyMap<string, readonly Attended[]>,
+  outcomes: readonly DatedOutcome[],
+  acted: readonly Acted[],
+  school: SchoolId,
+  weeks: number,
+  catalogue: Catalogue,
+): CircleBack {
   const all = [...attended]
   const meetings = new Map(all.flatMap(([, own]) => own.map((meeting) => [meeting.meetingId, meeting] as const)))
-  const rising = all.flatMap(([participant]) => {
-    const steps = acted.filter((entry) => entry.participant === participant && entry.way === 'up')
-    return steps.length === 0 ? [] : [{ participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }]
-  }).sort((a, b) => b.steps - a.steps)
-  const slipping = [...grouped(outcomes, (outcome) => `${outcome.participant} ${outcome.movement} ${outcome.tier}`).values()].flatMap((own) => {
-    const { participant, movement, tier } = own[0]!
-    const trend = abilityTrend(own)
-    const isEased = acted.some((entry) => entry.participant === participant && entry.movement === movement && entry.tier === tier && entry.way === 'eased')
-    if (trend?.word !== 'falling' || isEased) return []
-    // The weaker side of each day, as the trend has it.
-    const shares = [...grouped(own.filter((outcome) => outcome.achieved !== null && outcome.target), (outcome) => outcome.date).values()].map((sides) => Math.min(...sides.map((outcome) => Math.round((100 * outcome.achieved!) / outcome.target!))))
-    return [{ participant, movement, tier, trend, first: shares[0]!, last: shares.at(-1)! }]
-  }).sort((a, b) => a.trend.slope - b.trend.slope)
-  const missing = all.flatMap(([participant, own]) => {
-    const came = own.filter((meeting) => meeting.came).length
-    const inARow = own.length - 1 - own.findLastIndex((meeting) => meeting.came)
-    return own.length > 0 && (own.length - came >= own.length * MISSED_SHARE || inARow >= MISSED_IN_A_ROW) ? [{ participant, came, of: own.length, inARow }] : []
-  }).sort((a, b) => b.inARow - a.inARow || a.came / a.of - b.came / b.of)
+  const rising = all
+    .flatMap(([participant]) => {
+      const steps = acted.filter((entry) => entry.participant === participant && entry.way === 'up')
+      return steps.length === 0
+        ? []
+        : [{ participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }]
+    })
+    .sort((a, b) => b.steps - a.steps)
+  const slipping = [
+    ...grouped(outcomes, (outcome) => `${outcome.participant} ${outcome.movement} ${outcome.tier}`).values(),
+  ]
+    .flatMap((own) => {
+      const { participant, movement, tier } = own[0]!
+      const trend = abilityTrend(own)
+      const isEased = acted.some(
+        (entry) =>
+          entry.participant === participant &&
+          entry.movement === movement &&
+          entry.tier === tier &&
+          entry.way === 'eased',
+      )
+      if (trend?.word !== 'falling' || isEased) return []
+      // The weaker side of each day, as the trend has it.
+      const shares = [
+        ...grouped(
+          own.filter((outcome) => outcome.achieved !== null && outcome.target),
+          (outcome) => outcome.date,
+        ).values(),
+      ].map((sides) => Math.min(...sides.map((outcome) => Math.round((100 * outcome.achieved!) / outcome.target!))))
+      return [{ participant, movement, tier, trend, first: shares[0]!, last: shares.at(-1)! }]
+    })
+    .sort((a, b) => a.trend.slope - b.trend.slope)
+  const missing = all
+    .flatMap(([participant, own]) => {
+      const came = own.filter((meeting) => meeting.came).length
+      const inARow = own.length - 1 - own.findLastIndex((meeting) => meeting.came)
+      return own.length > 0 && (own.length - came >= own.length * MISSED_SHARE || inARow >= MISSED_IN_A_ROW)
+        ? [{ participant, came, of: own.length, inARow }]
+        : []
+    })
+    .sort((a, b) => b.inARow - a.inARow || a.came / a.of - b.came / b.of)
   const active = new Set(outcomes.map((outcome) => outcome.participant)).size
   const aim = catalogue.schools.get(school)?.weeklySecondsPerRegion ?? null
   return {
-    meetings: meetings.size, rising, slipping, missing,
-    dose: doseOf([...meetings.values()], outcomes, weeks * Math.max(1, active), catalogue).map((row) => ({ ...row, aim })),
+    meetings: meetings.size,
+    rising,
+    slipping,
+    missing,
+    dose: doseOf([...meetings.values()], outcomes, weeks * Math.max(1, active), catalogue).map((row) => ({
+      ...row,
+      aim,
+    })),
   }
 }

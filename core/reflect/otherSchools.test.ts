@@ -8,8 +8,33 @@ const catalogue = shippedCatalogue()
 const dwellBlock = (): BlockToday => ({ school: 'dwell', given: { dose: { kind: 'hold', seconds: 30 }, rounds: 1 } })
 const person = personIn('chair', { levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 2 }] })
 const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutcome => ({
-  id: crypto.randomUUID(), at: 1, blockId: 'b', participant: person.id, movement: 'bridge', tier: 'chair', side: 'both', variation: null, level: 2, dials: {}, done: 'done', target: 30, achieved: 30, unit: 's',
-  effort: 5, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId, date: meetingId === 'a' ? '2026-03-02' : '2026-04-13', arrivalPain: null, ...change,
+  id: crypto.randomUUID(),
+  at: 1,
+  blockId: 'b',
+  participant: person.id,
+  movement: 'bridge',
+  tier: 'chair',
+  side: 'both',
+  variation: null,
+  level: 2,
+  dials: {},
+  done: 'done',
+  target: 30,
+  achieved: 30,
+  unit: 's',
+  effort: 5,
+  pain: null,
+  painKind: null,
+  form: 'clean',
+  cheat: '',
+  painWhere: '',
+  support: null,
+  device: '',
+  note: '',
+  meetingId,
+  date: meetingId === 'a' ? '2026-03-02' : '2026-04-13',
+  arrivalPain: null,
+  ...change,
 })
 const others = (outcomes: DatedOutcome[], meetingId: string) => {
   const own = reflectOn(meetingId, person, outcomes, dwellBlock, catalogue)
@@ -19,7 +44,12 @@ const others = (outcomes: DatedOutcome[], meetingId: string) => {
 describe('what another school would have said', () => {
   it('names those that step where Dwell finds effort 5 not easy enough', () => {
     const said = others([held('a'), held('b')], 'b')
-    expect(said).toEqual(expect.arrayContaining([{ school: 'pulse', kind: 'step-up', toLevel: 3 }, { school: 'measured-load', kind: 'step-up', toLevel: 3 }]))
+    expect(said).toEqual(
+      expect.arrayContaining([
+        { school: 'pulse', kind: 'step-up', toLevel: 3 },
+        { school: 'measured-load', kind: 'step-up', toLevel: 3 },
+      ]),
+    )
     expect(said.map((one) => one.school)).not.toContain('dwell')
   })
   it('is nothing where pain speaks: all schools share that', () => {
@@ -29,7 +59,12 @@ describe('what another school would have said', () => {
     const outcomes = [held('a'), held('b')]
     const [step] = reflectOn('b', person, outcomes, dwellBlock, catalogue)
     const entry = { movement: 'bridge', tier: 'chair' as const, fromLevel: 2, toLevel: 2, evidence: step!.recent }
-    expect(otherVerdicts(entry, catalogue).map((one) => one.school)).toEqual(['pulse', 'swing-pair', 'press', 'measured-load'])
+    expect(otherVerdicts(entry, catalogue).map((one) => one.school)).toEqual([
+      'pulse',
+      'swing-pair',
+      'press',
+      'measured-load',
+    ])
     expect(otherVerdicts({ ...entry, evidence: [] }, catalogue)).toEqual([])
   })
 })

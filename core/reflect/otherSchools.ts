@@ -19,13 +19,29 @@ export interface OtherVerdict {
  * @example
  * otherSchools(meetingId, ann, outcomes, decisions, blockIn, catalogue).get('bridge chair') // [{ school: 'measured-load', kind: 'step-up', toLevel: 3 }]
  */
-export function otherSchools(meetingId: string, person: Person, outcomes: readonly DatedOutcome[], decisions: readonly Decision[], blockIn: (blockId: string, tier: Tier) => BlockToday, catalogue: Catalogue, history?: History): Map<string, OtherVerdict[]> {
+export function otherSchools(
+  meetingId: string,
+  person: Person,
+  outcomes: readonly DatedOutcome[],
+  decisions: readonly Decision[],
+  blockIn: (blockId: string, tier: Tier) => BlockToday,
+  catalogue: Catalogue,
+  history?: History,
+): Map<string, OtherVerdict[]> {
   const keyOf = ({ movement, tier }: Pick<Decision, 'movement' | 'tier'>) => `${movement} ${tier}`
   const found = new Map<string, OtherVerdict[]>(decisions.map((decision) => [keyOf(decision), []]))
   for (const school of SchoolId.options) {
-    for (const other of reflectOn(meetingId, person, outcomes, (blockId, tier) => ({ ...blockIn(blockId, tier), school }), catalogue, history)) {
+    for (const other of reflectOn(
+      meetingId,
+      person,
+      outcomes,
+      (blockId, tier) => ({ ...blockIn(blockId, tier), school }),
+      catalogue,
+      history,
+    )) {
       const own = decisions.find((decision) => keyOf(decision) === keyOf(other))
-      if (own && own.toLevel !== other.toLevel) found.get(keyOf(own))!.push({ school, kind: other.kind, toLevel: other.toLevel })
+      if (own && own.toLevel !== other.toLevel)
+        found.get(keyOf(own))!.push({ school, kind: other.kind, toLevel: other.toLevel })
     }
   }
   return found
@@ -36,7 +52,16 @@ export function otherSchools(meetingId: string, person: Person, outcomes: readon
  *
  * @returns schools that would have come to another level, whatever the entry's own school was
  */
-export function otherVerdicts({ movement, tier, fromLevel, toLevel, evidence }: { movement: string; tier: Tier; fromLevel: number; toLevel: number; evidence: readonly Evidence[] }, catalogue: Catalogue): OtherVerdict[] {
+export function otherVerdicts(
+  {
+    movement,
+    tier,
+    fromLevel,
+    toLevel,
+    evidence,
+  }: { movement: string; tier: Tier; fromLevel: number; toLevel: number; evidence: readonly Evidence[] },
+  catalogue: Catalogue,
+): OtherVerdict[] {
   const rungs = catalogue.movements.get(movement)?.ladders[tier]?.map((rung) => rung.level) ?? []
   if (evidence.length === 0 || rungs.length === 0) return []
   return SchoolId.options.flatMap((id): OtherVerdict[] => {

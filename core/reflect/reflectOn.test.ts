@@ -12,27 +12,68 @@ const DAYS: Record<string, string> = { a: '2026-03-02', b: '2026-03-09', c: '202
 
 function outcome(movement: string, meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutcome {
   return {
-    id: crypto.randomUUID(), at: 1, blockId: 'b', participant: person.id, movement, tier: 'chair', side: 'both', variation: null, level: 2, dials: {}, done: 'done',
-    target: 30, achieved: 30, unit: 's', effort: 2, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId, date: DAYS[meetingId] ?? meetingId, arrivalPain: null, ...change,
+    id: crypto.randomUUID(),
+    at: 1,
+    blockId: 'b',
+    participant: person.id,
+    movement,
+    tier: 'chair',
+    side: 'both',
+    variation: null,
+    level: 2,
+    dials: {},
+    done: 'done',
+    target: 30,
+    achieved: 30,
+    unit: 's',
+    effort: 2,
+    pain: null,
+    painKind: null,
+    form: 'clean',
+    cheat: '',
+    painWhere: '',
+    support: null,
+    device: '',
+    note: '',
+    meetingId,
+    date: DAYS[meetingId] ?? meetingId,
+    arrivalPain: null,
+    ...change,
   }
 }
 const MOVEMENTS = ['bridge', 'ankle-on-knee', 'upper-back-turn', 'side-bend', 'front-of-hip-opening']
 
 describe('reflecting on a meeting', () => {
   it('decides once for each movement of this meeting and none of others', () => {
-    const decisions = reflectOn('b', person, [outcome('bridge', 'a'), outcome('side-bend', 'a'), outcome('bridge', 'b')], dwellBlock, catalogue)
+    const decisions = reflectOn(
+      'b',
+      person,
+      [outcome('bridge', 'a'), outcome('side-bend', 'a'), outcome('bridge', 'b')],
+      dwellBlock,
+      catalogue,
+    )
     expect(decisions.map((decision) => decision.movement)).toEqual(['bridge'])
   })
   it('takes three steps at most in one meeting, those with the longest run of good meetings first', () => {
-    const history = MOVEMENTS.flatMap((movement, at) => ['a', 'b', 'c', 'd'].slice(at > 2 ? 0 : 2).map((meeting) => outcome(movement, meeting)))
+    const history = MOVEMENTS.flatMap((movement, at) =>
+      ['a', 'b', 'c', 'd'].slice(at > 2 ? 0 : 2).map((meeting) => outcome(movement, meeting)),
+    )
     const decisions = reflectOn('d', person, history, dwellBlock, catalogue)
     const steps = decisions.filter((decision) => decision.kind === 'step-up').map((decision) => decision.movement)
     expect(steps).toHaveLength(3)
     expect(steps).toEqual(expect.arrayContaining(['side-bend', 'front-of-hip-opening']))
-    expect(decisions.filter((decision) => decision.kind === 'stay').every((decision) => decision.because.includes('Three steps'))).toBe(true)
+    expect(
+      decisions
+        .filter((decision) => decision.kind === 'stay')
+        .every((decision) => decision.because.includes('Three steps')),
+    ).toBe(true)
   })
   it('counts the harder of two outcomes when a movement came twice', () => {
-    const twice = [outcome('bridge', 'a'), outcome('bridge', 'b', { achieved: 10, done: 'partly' }), outcome('bridge', 'b', { blockId: 'later' })]
+    const twice = [
+      outcome('bridge', 'a'),
+      outcome('bridge', 'b', { achieved: 10, done: 'partly' }),
+      outcome('bridge', 'b', { blockId: 'later' }),
+    ]
     expect(reflectOn('b', person, twice, dwellBlock, catalogue)[0]).toMatchObject({ kind: 'stay' })
   })
   it('leaves what was not done out of the evidence', () => {

@@ -69,34 +69,64 @@ const SHOWN_MEETINGS = 4
  * @returns at most three of them steps; the longest streaks step first
  */
 export function reflectOn(
-  meetingId: string, person: Person, outcomes: readonly DatedOutcome[], blockIn: (blockId: string, tier: Tier) => BlockToday, catalogue: Catalogue, history = historyIn(outcomes),
+  meetingId: string,
+  person: Person,
+  outcomes: readonly DatedOutcome[],
+  blockIn: (blockId: string, tier: Tier) => BlockToday,
+  catalogue: Catalogue,
+  history = historyIn(outcomes),
 ): Step[] {
   const today = outcomes.filter((outcome) => outcome.meetingId === meetingId && outcome.done !== 'not-done')
   const keys = new Map(today.map((outcome) => [`${outcome.movement} ${outcome.tier}`, outcome]))
-  const isFirstMonth = today.length > 0 && differenceInCalendarDays(parseISO(today[0]!.date), parseISO(history.firstOn)) < FIRST_MONTH_DAYS
+  const isFirstMonth =
+    today.length > 0 && differenceInCalendarDays(parseISO(today[0]!.date), parseISO(history.firstOn)) < FIRST_MONTH_DAYS
   const decisions = [...keys.values()].flatMap(({ movement, tier, blockId }): Step[] => {
     const asked = blockIn(blockId, tier)
     const schoolId = isFirstMonth && asked.school === 'measured-load' ? 'dwell' : asked.school
     const school = catalogue.schools.get(schoolId)!
     const ladder = catalogue.movements.get(movement)?.ladders[tier] ?? []
     const evidence = evidenceIn(outcomes).get(`${movement} ${tier}`) ?? []
-    const level = storedLevel(person, movement, tier, 'both') ?? evidence.findLast((entry) => entry.level !== null)?.level ?? null
+    const level =
+      storedLevel(person, movement, tier, 'both') ?? evidence.findLast((entry) => entry.level !== null)?.level ?? null
     if (level === null) return []
     const settings = person.dials.filter((setting) => setting.movement === movement && setting.tier === tier)
-    const since = settings.map((setting) => setting.since).sort().at(-1) ?? null
+    const since =
+      settings
+        .map((setting) => setting.since)
+        .sort()
+        .at(-1) ?? null
     const decision = decide({ movement, tier, level, rungs: ladder.map((rung) => rung.level), evidence, school, since })
     const rung = ladder.find((one) => one.level === level)
     const shown = [...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS)
-    const step: Step = { ...decision, blockId, school: schoolId, turn: null, earned: null, recent: evidence.filter((entry) => shown.includes(entry.meetingId)) }
-    if (schoolId !== asked.school) step.because = `${step.because} In the first month nobody goes to the limit: judged as ${school.name}.`
-    const withRecord = schoolId === 'measured-load' && step.kind === 'stay' ? { ...step, because: `${step.because}${recordWords(evidence, level)}` } : step
-    return [rung ? turned(withRecord, rung, settings, asked.given, history.meetings <= WHOLE_LEVEL_MEETINGS) : withRecord]
+    const step: Step = {
+      ...decision,
+      blockId,
+      school: schoolId,
+      turn: null,
+      earned: null,
+      recent: evidence.filter((entry) => shown.includes(entry.meetingId)),
+    }
+    if (schoolId !== asked.school)
+      step.because = `${step.because} In the first month nobody goes to the limit: judged as ${school.name}.`
+    const withRecord =
+      schoolId === 'measured-load' && step.kind === 'stay'
+        ? { ...step, because: `${step.because}${recordWords(evidence, level)}` }
+        : step
+    return [
+      rung ? turned(withRecord, rung, settings, asked.given, history.meetings <= WHOLE_LEVEL_MEETINGS) : withRecord,
+    ]
   })
   return withinSteps(decisions)
 }
 
 /** The step as a turn of one dial where there is one to turn. */
-function turned(step: Step, rung: Variation, settings: readonly DialSetting[], given: Given | null, isWholeLevel: boolean): Step {
+function turned(
+  step: Step,
+  rung: Variation,
+  settings: readonly DialSetting[],
+  given: Given | null,
+  isWholeLevel: boolean,
+): Step {
   if (step.kind === 'ease') {
     const turn = turnBack(rung, settings, given)
     return turn ? { ...step, turn, toLevel: step.fromLevel } : step
@@ -104,7 +134,15 @@ function turned(step: Step, rung: Variation, settings: readonly DialSetting[], g
   const isStep = step.kind === 'step-up' || (step.kind === 'stay' && step.isAtTop)
   if (!isStep || isWholeLevel) return step
   const { turn, earned } = nextTurn(rung, settings, given, step.school)
-  if (turn) return { ...step, kind: 'step-up', because: step.because.replace(HIGHEST, ''), turn, earned, toLevel: step.fromLevel }
+  if (turn)
+    return {
+      ...step,
+      kind: 'step-up',
+      because: step.because.replace(HIGHEST, ''),
+      turn,
+      earned,
+      toLevel: step.fromLevel,
+    }
   return { ...step, earned }
 }
 
@@ -135,8 +173,23 @@ function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evidence[]> 
     const key = `${outcome.meetingId} ${outcome.side}`
     const known = own.get(key)
     if (known && (known.achieved ?? Infinity) <= (outcome.achieved ?? Infinity)) continue
-    const { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain } = outcome
-    own.set(key, { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain })
+    const { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain } =
+      outcome
+    own.set(key, {
+      meetingId,
+      date,
+      side,
+      level,
+      done,
+      target,
+      achieved,
+      unit,
+      effort,
+      pain,
+      painKind,
+      form,
+      arrivalPain,
+    })
   }
   const found = new Map([...entries].map(([ladder, own]) => [ladder, [...own.values()]]))
   sorted.set(outcomes, found)
@@ -144,10 +197,19 @@ function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evidence[]> 
 }
 
 function withinSteps(decisions: Step[]): Step[] {
-  const first = decisions.filter((decision) => decision.kind === 'step-up').sort((a, b) => b.streak - a.streak).slice(0, STEPS_A_MEETING)
+  const first = decisions
+    .filter((decision) => decision.kind === 'step-up')
+    .sort((a, b) => b.streak - a.streak)
+    .slice(0, STEPS_A_MEETING)
   return decisions.map((decision) =>
     decision.kind !== 'step-up' || first.includes(decision)
       ? decision
-      : { ...decision, kind: 'stay', turn: null, toLevel: decision.fromLevel, because: `${decision.because} Three steps are enough for one meeting.` },
+      : {
+          ...decision,
+          kind: 'stay',
+          turn: null,
+          toLevel: decision.fromLevel,
+          because: `${decision.because} Three steps are enough for one meeting.`,
+        },
   )
 }

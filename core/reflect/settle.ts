@@ -23,12 +23,20 @@ interface Standing {
  * @param on ISO day of the meeting
  * @returns all levels and dials of the person; those of other movements and tiers are left alone
  */
-export function settled({ levels, dials }: Standing, { movement, tier, toLevel, turn }: Settlement, from: number, on: string): Standing {
+export function settled(
+  { levels, dials }: Standing,
+  { movement, tier, toLevel, turn }: Settlement,
+  from: number,
+  on: string,
+): Standing {
   const isOwn = (row: { movement: string; tier: Tier }) => row.movement === movement && row.tier === tier
   const own = levels.filter(isOwn)
-  const moved: PersonLevel[] = own.length === 0 ? [{ movement, tier, side: 'both', level: toLevel }]
-    : own.length === 1 ? [{ ...own[0]!, level: toLevel }]
-      : own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - from)) }))
+  const moved: PersonLevel[] =
+    own.length === 0
+      ? [{ movement, tier, side: 'both', level: toLevel }]
+      : own.length === 1
+        ? [{ ...own[0]!, level: toLevel }]
+        : own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - from)) }))
   const kept = toLevel === from ? dials.filter((setting) => isOwn(setting) && setting.dial !== turn?.dial) : []
   const turned: DialSetting[] = turn ? [{ movement, tier, dial: turn.dial, value: turn.to, since: on }] : []
   return {

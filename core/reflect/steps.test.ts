@@ -11,46 +11,99 @@ import { settled } from './settle'
 const catalogue = shippedCatalogue()
 const day = (week: number) => new Date(Date.UTC(2026, 0, 5 + 7 * week)).toISOString().slice(0, 10)
 const reps: Given = { dose: { kind: 'reps', count: 8, out: 2, pause: 1, back: 3, between: 1, lastHold: 0 }, rounds: 1 }
-const sitter = (change: Partial<Person> = {}) => personIn('chair', { levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: 1 }], ...change })
+const sitter = (change: Partial<Person> = {}) =>
+  personIn('chair', { levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: 1 }], ...change })
 
 function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome {
   return {
-    id: crypto.randomUUID(), at: week, blockId: 'b', participant: sitter().id, movement: 'sit-to-stand', tier: 'chair', side: 'both', variation: 'sit-to-stand.chair.1', level: 1, dials: {}, done: 'done',
-    target: 8, achieved: 8, unit: 'repetitions', effort: 3, pain: null, painKind: null, form: 'clean', cheat: '', painWhere: '', support: null, device: '', note: '', meetingId: `w${week}`, date: day(week), arrivalPain: 1, ...change,
+    id: crypto.randomUUID(),
+    at: week,
+    blockId: 'b',
+    participant: sitter().id,
+    movement: 'sit-to-stand',
+    tier: 'chair',
+    side: 'both',
+    variation: 'sit-to-stand.chair.1',
+    level: 1,
+    dials: {},
+    done: 'done',
+    target: 8,
+    achieved: 8,
+    unit: 'repetitions',
+    effort: 3,
+    pain: null,
+    painKind: null,
+    form: 'clean',
+    cheat: '',
+    painWhere: '',
+    support: null,
+    device: '',
+    note: '',
+    meetingId: `w${week}`,
+    date: day(week),
+    arrivalPain: 1,
+    ...change,
   }
 }
-const weeks = (count: number, change: Partial<DatedOutcome> = {}) => Array.from({ length: count }, (_, week) => outcome(week, change))
+const weeks = (count: number, change: Partial<DatedOutcome> = {}) =>
+  Array.from({ length: count }, (_, week) => outcome(week, change))
 const stepOf = (person: Person, outcomes: DatedOutcome[], school: 'dwell' | 'measured-load' = 'dwell') =>
   reflectOn(outcomes.at(-1)!.meetingId, person, outcomes, () => ({ school, given: reps }), catalogue)[0]!
 
 describe('a step', () => {
   it('is a whole level in the first six meetings, and one dial from then on', () => {
     expect(stepOf(sitter(), weeks(6))).toMatchObject({ kind: 'step-up', toLevel: 2, turn: null })
-    expect(stepOf(sitter(), weeks(7))).toMatchObject({ kind: 'step-up', fromLevel: 1, toLevel: 1, turn: { dial: 'prop-height', from: 20, to: 15 }, earned: { dial: 'repetitions', to: 9 } })
+    expect(stepOf(sitter(), weeks(7))).toMatchObject({
+      kind: 'step-up',
+      fromLevel: 1,
+      toLevel: 1,
+      turn: { dial: 'prop-height', from: 20, to: 15 },
+      earned: { dial: 'repetitions', to: 9 },
+    })
   })
   it('takes new evidence after each turn: what was done before it says nothing', () => {
-    const turned = sitter({ dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'prop-height', value: 15, since: day(6) }] })
-    expect(stepOf(turned, weeks(8))).toMatchObject({ kind: 'stay', because: expect.stringContaining('before the last turn') })
+    const turned = sitter({
+      dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'prop-height', value: 15, since: day(6) }],
+    })
+    expect(stepOf(turned, weeks(8))).toMatchObject({
+      kind: 'stay',
+      because: expect.stringContaining('before the last turn'),
+    })
     expect(stepOf(turned, weeks(9))).toMatchObject({ kind: 'step-up', turn: { from: 15, to: 10 } })
   })
   it('turns a dial at the highest rung too, and says nothing of its being the highest', () => {
     const top = catalogue.movements.get('sit-to-stand')!.ladders.chair!.at(-1)!.level
-    const person = sitter({ levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: top }], dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'repetitions', value: 6, since: day(0) }] })
+    const person = sitter({
+      levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: top }],
+      dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'repetitions', value: 6, since: day(0) }],
+    })
     const step = stepOf(person, weeks(9, { level: top, target: 6, achieved: 6 }))
     expect(step).toMatchObject({ kind: 'step-up', turn: { dial: 'repetitions', from: 6, to: 7 } })
     expect(step.because).not.toContain('highest')
   })
   it('is eased by the dial that was turned, by the level where none was, and at once always by the level', () => {
-    const turned = sitter({ levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: 2 }], dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'prop-height', value: 5, since: day(1) }] })
+    const turned = sitter({
+      levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: 2 }],
+      dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'prop-height', value: 5, since: day(1) }],
+    })
     const poor = weeks(8, { level: 2, achieved: 5, done: 'partly' })
     expect(stepOf(turned, poor)).toMatchObject({ kind: 'ease', toLevel: 2, turn: { from: 5, to: 10 } })
     expect(stepOf({ ...turned, dials: [] }, poor)).toMatchObject({ kind: 'ease', toLevel: 1, turn: null })
-    expect(stepOf(turned, [...poor, outcome(8, { level: 2, painKind: 'sharp' })])).toMatchObject({ kind: 'ease-now', toLevel: 1, turn: null })
+    expect(stepOf(turned, [...poor, outcome(8, { level: 2, painKind: 'sharp' })])).toMatchObject({
+      kind: 'ease-now',
+      toLevel: 1,
+      turn: null,
+    })
   })
   it('is judged as Dwell in the first month of Measured load, and by one full set afterwards', () => {
-    expect(stepOf(sitter(), weeks(1, { effort: 9 }), 'measured-load')).toMatchObject({ kind: 'too-early', because: expect.stringContaining('In the first month nobody goes to the limit') })
+    expect(stepOf(sitter(), weeks(1, { effort: 9 }), 'measured-load')).toMatchObject({
+      kind: 'too-early',
+      because: expect.stringContaining('In the first month nobody goes to the limit'),
+    })
     expect(stepOf(sitter(), weeks(8, { effort: 9 }), 'measured-load')).toMatchObject({ kind: 'step-up' })
-    expect(stepOf(sitter(), [...weeks(8), outcome(8, { done: 'partly', achieved: 7 })], 'measured-load').because).toContain('Record: 8 repetitions')
+    expect(
+      stepOf(sitter(), [...weeks(8), outcome(8, { done: 'partly', achieved: 7 })], 'measured-load').because,
+    ).toContain('Record: 8 repetitions')
   })
   it('carries the last four meetings as its picture', () => {
     expect(stepOf(sitter(), weeks(9)).recent.map((entry) => entry.date)).toEqual([5, 6, 7, 8].map(day))
@@ -59,17 +112,44 @@ describe('a step', () => {
 
 describe('an answer', () => {
   it('keeps the difference between the sides, and begins a new rung with its dials as the block gives them', () => {
-    const before = { levels: [{ movement: 'a', tier: 'chair' as const, side: 'left' as const, level: 1 }, { movement: 'a', tier: 'chair' as const, side: 'right' as const, level: 2 }], dials: [{ movement: 'a', tier: 'chair' as const, dial: 'hold' as const, value: 40, since: day(0) }] }
+    const before = {
+      levels: [
+        { movement: 'a', tier: 'chair' as const, side: 'left' as const, level: 1 },
+        { movement: 'a', tier: 'chair' as const, side: 'right' as const, level: 2 },
+      ],
+      dials: [{ movement: 'a', tier: 'chair' as const, dial: 'hold' as const, value: 40, since: day(0) }],
+    }
     const after = settled(before, { movement: 'a', tier: 'chair', toLevel: 2, turn: null }, 1, day(3))
-    expect(after.levels.map(({ side, level }) => [side, level])).toEqual([['left', 2], ['right', 3]])
+    expect(after.levels.map(({ side, level }) => [side, level])).toEqual([
+      ['left', 2],
+      ['right', 3],
+    ])
     expect(after.dials).toEqual([])
   })
   it('turns one dial and leaves the others, the levels and other movements alone', () => {
-    const dial = (movement: string, name: 'hold' | 'rounds', value: number) => ({ movement, tier: 'chair' as const, dial: name, value, since: day(0) })
-    const before = { levels: [{ movement: 'a', tier: 'chair' as const, side: 'both' as const, level: 2 }], dials: [dial('a', 'hold', 30), dial('a', 'rounds', 1), dial('b', 'hold', 20)] }
-    const after = settled(before, { movement: 'a', tier: 'chair', toLevel: 2, turn: { dial: 'hold', to: 40 } }, 2, day(3))
+    const dial = (movement: string, name: 'hold' | 'rounds', value: number) => ({
+      movement,
+      tier: 'chair' as const,
+      dial: name,
+      value,
+      since: day(0),
+    })
+    const before = {
+      levels: [{ movement: 'a', tier: 'chair' as const, side: 'both' as const, level: 2 }],
+      dials: [dial('a', 'hold', 30), dial('a', 'rounds', 1), dial('b', 'hold', 20)],
+    }
+    const after = settled(
+      before,
+      { movement: 'a', tier: 'chair', toLevel: 2, turn: { dial: 'hold', to: 40 } },
+      2,
+      day(3),
+    )
     expect(after.levels).toEqual(before.levels)
-    expect(after.dials.map(({ movement, dial: name, value }) => `${movement} ${name} ${value}`).sort()).toEqual(['a hold 40', 'a rounds 1', 'b hold 20'])
+    expect(after.dials.map(({ movement, dial: name, value }) => `${movement} ${name} ${value}`).sort()).toEqual([
+      'a hold 40',
+      'a rounds 1',
+      'b hold 20',
+    ])
   })
 })
 
@@ -81,13 +161,24 @@ describe('the block’s dose', () => {
   const step = (change: Partial<Step>): Step => ({ ...base, ...change })
 
   it('is proposed to rise once more than half have earned it; for them that is the step', () => {
-    const all = [step({ earned, turn: cushion }), step({ earned, turn: null, toLevel: 2 }), step({ kind: 'stay', earned: null, turn: null })]
+    const all = [
+      step({ earned, turn: cushion }),
+      step({ earned, turn: null, toLevel: 2 }),
+      step({ kind: 'stay', earned: null, turn: null }),
+    ]
     const { proposals, steps } = blockTurns(all, led)
     expect(proposals).toEqual([{ blockId: 'b', movement: 'sit-to-stand', turn: earned, earned: 2, of: 3 }])
-    expect(steps.map((one) => [one.kind, one.turn?.dial, one.toLevel])).toEqual([['step-up', 'repetitions', 1], ['step-up', 'repetitions', 1], ['stay', undefined, 1]])
+    expect(steps.map((one) => [one.kind, one.turn?.dial, one.toLevel])).toEqual([
+      ['step-up', 'repetitions', 1],
+      ['step-up', 'repetitions', 1],
+      ['stay', undefined, 1],
+    ])
   })
   it('is the block’s own movement’s, whatever stands in for it in a lane, and none of a block that is gone', () => {
-    const all = [step({ earned, turn: cushion, movement: 'bridge', tier: 'bed' }), step({ earned, turn: null, toLevel: 2 })]
+    const all = [
+      step({ earned, turn: cushion, movement: 'bridge', tier: 'bed' }),
+      step({ earned, turn: null, toLevel: 2 }),
+    ]
     expect(blockTurns(all, led).proposals).toMatchObject([{ movement: 'sit-to-stand' }])
     expect(blockTurns(all, planWith([])).proposals).toEqual([])
   })

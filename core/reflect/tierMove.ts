@@ -46,7 +46,11 @@ export interface TierEvidence {
  * @returns null where the highest tier is home already and nothing speaks against it
  * @source ours, from common practice
  */
-export function tierStep(person: Person & { considerations: readonly { consideration: string; clearedBy: string }[] }, evidence: TierEvidence, catalogue: Catalogue): TierStep | null {
+export function tierStep(
+  person: Person & { considerations: readonly { consideration: string; clearedBy: string }[] },
+  evidence: TierEvidence,
+  catalogue: Catalogue,
+): TierStep | null {
   const { homeTier: from } = person
   const gateInto = (tier: Tier): GateStatus | null => {
     const gate = catalogue.gates.find((one) => one.to === tier)
@@ -56,33 +60,68 @@ export function tierStep(person: Person & { considerations: readonly { considera
   if (below && person.access[below] !== 'no') {
     const own = gateInto(from)
     const failed = own?.conditions.filter((condition) => condition.state === 'failed') ?? []
-    const because = evidence.news === 'fall' || evidence.news === 'faint' ? `A ${evidence.news} since last time: down at once, and screen again.`
-      : failed.length > 0 ? `No longer shown: ${failed.map((condition) => condition.words).join('; ')}.` : ''
+    const because =
+      evidence.news === 'fall' || evidence.news === 'faint'
+        ? `A ${evidence.news} since last time: down at once, and screen again.`
+        : failed.length > 0
+          ? `No longer shown: ${failed.map((condition) => condition.words).join('; ')}.`
+          : ''
     if (because !== '') return { kind: 'down', from, to: below, because, missing: [] }
   }
   const to = TIERS[TIERS.indexOf(from) + 1]
   const status = to && gateInto(to)
   if (!to || !status) return null
   if (person.visiting === to) return visitStep(from, to, evidence)
-  const missing = status.conditions.filter((condition) => condition.state !== 'passed').map((condition) => condition.words)
+  const missing = status.conditions
+    .filter((condition) => condition.state !== 'passed')
+    .map((condition) => condition.words)
   const levels = status.gate.linked.map((movement) => storedLevel(person, movement, from, 'both') ?? 0)
   const ready = levels.filter((level) => level >= READY_LEVEL).length
   const wanted = Math.ceil(levels.length * READY_SHARE)
   if (missing.length === 0 && ready >= wanted) {
-    return { kind: 'visits', from, to, because: `The gate is passed, and ${ready} of ${levels.length} linked movements are at level ${READY_LEVEL}: two visits.`, missing: [] }
+    return {
+      kind: 'visits',
+      from,
+      to,
+      because: `The gate is passed, and ${ready} of ${levels.length} linked movements are at level ${READY_LEVEL}: two visits.`,
+      missing: [],
+    }
   }
-  if (ready < wanted) missing.push(`level ${READY_LEVEL} in ${wanted} of: ${status.gate.linked.map((movement) => catalogue.movements.get(movement)?.name.toLowerCase() ?? movement).join(', ')} (now ${ready})`)
-  return { kind: 'gate', from, to, because: missing.length === 1 ? 'One thing is missing.' : `${missing.length} things are missing.`, missing }
+  if (ready < wanted)
+    missing.push(
+      `level ${READY_LEVEL} in ${wanted} of: ${status.gate.linked.map((movement) => catalogue.movements.get(movement)?.name.toLowerCase() ?? movement).join(', ')} (now ${ready})`,
+    )
+  return {
+    kind: 'gate',
+    from,
+    to,
+    because: missing.length === 1 ? 'One thing is missing.' : `${missing.length} things are missing.`,
+    missing,
+  }
 }
 
 function visitStep(from: Tier, to: Tier, { outcomes, visitingSince }: TierEvidence): TierStep {
   const visits = visitsOf(outcomes, to, visitingSince)
   const last = visits.at(-1)
   const running = visits.length - 1 - visits.findLastIndex((visit) => !visit.isGood)
-  if (running >= VISITS) return { kind: 'move', from, to, because: `Two visits with ${visits.slice(-VISITS).map(({ done, of }) => `${done} of ${of}`).join(' and ')} blocks done, and no stop.`, missing: [] }
-  const because = !last ? 'No visit yet: the next meeting is one.'
-    : last.isGood ? `One good visit, ${last.done} of ${last.of} blocks: one more.`
-      : last.stopped ? 'Stopped in the last visit: two good ones running are looked at.' : `${last.done} of ${last.of} blocks in the last visit: four fifths are looked at, twice running.`
+  if (running >= VISITS)
+    return {
+      kind: 'move',
+      from,
+      to,
+      because: `Two visits with ${visits
+        .slice(-VISITS)
+        .map(({ done, of }) => `${done} of ${of}`)
+        .join(' and ')} blocks done, and no stop.`,
+      missing: [],
+    }
+  const because = !last
+    ? 'No visit yet: the next meeting is one.'
+    : last.isGood
+      ? `One good visit, ${last.done} of ${last.of} blocks: one more.`
+      : last.stopped
+        ? 'Stopped in the last visit: two good ones running are looked at.'
+        : `${last.done} of ${last.of} blocks in the last visit: four fifths are looked at, twice running.`
   return { kind: 'visiting', from, to, because, missing: [] }
 }
 
@@ -97,11 +136,25 @@ interface Visit {
 
 /** Meetings worked in another tier since visits were agreed; a block counts once, done on every side that was noted. */
 export function visitsOf(outcomes: readonly DatedOutcome[], tier: Tier, since: string | null): Visit[] {
-  const byMeeting = grouped(outcomes.filter((outcome) => outcome.tier === tier && since !== null && outcome.date >= since && outcome.done !== 'noted'), (outcome) => outcome.meetingId)
+  const byMeeting = grouped(
+    outcomes.filter(
+      (outcome) => outcome.tier === tier && since !== null && outcome.date >= since && outcome.done !== 'noted',
+    ),
+    (outcome) => outcome.meetingId,
+  )
   return [...byMeeting].map(([meetingId, own]) => {
     const blocks = grouped(own, (outcome) => outcome.blockId)
-    const done = [...blocks.values()].filter((sides) => sides.every((outcome) => outcome.done === 'done' || outcome.done === 'more')).length
+    const done = [...blocks.values()].filter((sides) =>
+      sides.every((outcome) => outcome.done === 'done' || outcome.done === 'more'),
+    ).length
     const stopped = own.some((outcome) => outcome.done === 'stopped')
-    return { meetingId, date: own[0]!.date, done, of: blocks.size, stopped, isGood: !stopped && done >= blocks.size * VISIT_DONE_SHARE }
+    return {
+      meetingId,
+      date: own[0]!.date,
+      done,
+      of: blocks.size,
+      stopped,
+      isGood: !stopped && done >= blocks.size * VISIT_DONE_SHARE,
+    }
   })
 }

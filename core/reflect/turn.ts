@@ -34,7 +34,12 @@ export interface NextTurn {
  * @example
  * nextTurn(wallSit, [], { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }, 'dwell') // { turn: null, earned: { dial: 'hold', from: 30, to: 40, … } }
  */
-export function nextTurn(variation: Variation, settings: readonly DialSetting[], given: Given | null, school: SchoolId): NextTurn {
+export function nextTurn(
+  variation: Variation,
+  settings: readonly DialSetting[],
+  given: Given | null,
+  school: SchoolId,
+): NextTurn {
   let earned: DialTurn | null = null
   for (const range of inOrder(variation.dials, school)) {
     const own = settings.find((setting) => setting.dial === range.dial)?.value
@@ -58,7 +63,9 @@ export function nextTurn(variation: Variation, settings: readonly DialSetting[],
  * What was earned beyond the block was never done: from there, too, it goes back below the block's.
  */
 export function turnBack(variation: Variation, settings: readonly DialSetting[], given: Given | null): DialTurn | null {
-  const last = settings.filter((setting) => variation.dials.some((range) => range.dial === setting.dial)).toSorted((a, b) => b.since.localeCompare(a.since))[0]
+  const last = settings
+    .filter((setting) => variation.dials.some((range) => range.dial === setting.dial))
+    .toSorted((a, b) => b.since.localeCompare(a.since))[0]
   if (!last) return null
   const range = variation.dials.find((one) => one.dial === last.dial)!
   const from = withinBlock(last.dial, last.value, given)

@@ -22,7 +22,13 @@ export interface Capacity {
  */
 export function capacityOf(room: Room, present: readonly Footprint[], hands: number): Capacity {
   const chair = footprintOf('chair', 'room')
-  const fits = (count: number) => layoutOf(room, count <= present.length ? present.slice(0, count) : [...present, ...Array<Footprint>(count - present.length).fill(chair)]).fits
+  const fits = (count: number) =>
+    layoutOf(
+      room,
+      count <= present.length
+        ? present.slice(0, count)
+        : [...present, ...Array<Footprint>(count - present.length).fill(chair)],
+    ).fits
   let byRoom = 0
   while (byRoom < TRIED_AT_MOST && fits(byRoom + 1)) byRoom += 1
   const byHands = hands * PEOPLE_A_PAIR_OF_HANDS

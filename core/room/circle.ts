@@ -5,11 +5,22 @@ import { SchoolId } from '../catalogue/words'
 export const VenueFields = z.object({
   name: z.string().trim().min(1, 'A venue needs a name.').max(120),
   address: z.string().max(300).default(''),
-  roomLengthM: z.number('The length is a number of metres.').min(2, 'A room is 2 m long at least.').max(60, 'A room is 60 m long at most.'),
-  roomWidthM: z.number('The width is a number of metres.').min(2, 'A room is 2 m wide at least.').max(60, 'A room is 60 m wide at most.'),
+  roomLengthM: z
+    .number('The length is a number of metres.')
+    .min(2, 'A room is 2 m long at least.')
+    .max(60, 'A room is 60 m long at most.'),
+  roomWidthM: z
+    .number('The width is a number of metres.')
+    .min(2, 'A room is 2 m wide at least.')
+    .max(60, 'A room is 60 m wide at most.'),
   emergencyPlan: z.string().max(1000).default(''),
   defibrillator: z.string().max(300).default(''),
-  door: z.object({ wall: z.enum(['top', 'right', 'bottom', 'left']), alongM: z.number('Where the door is, is a number of metres.').min(0, 'The door is in the wall.').max(60) }).default({ wall: 'bottom', alongM: 1 }),
+  door: z
+    .object({
+      wall: z.enum(['top', 'right', 'bottom', 'left']),
+      alongM: z.number('Where the door is, is a number of metres.').min(0, 'The door is in the wall.').max(60),
+    })
+    .default({ wall: 'bottom', alongM: 1 }),
   cupboard: z.record(z.string(), z.number('A number of props.').int().min(0).max(500)).default({}),
 })
 export type VenueFields = z.infer<typeof VenueFields>
@@ -28,9 +39,18 @@ export const CircleFields = z.object({
   startSide: z.enum(['left', 'right', 'in-turn', 'tighter']).default('left'),
   members: z.array(z.uuid()).max(60, 'A circle has 60 people at most.').default([]),
   /** Pairs of hands in the room besides the participants, whoever leads counted in. */
-  helpers: z.number('Helpers are a number.').int('Helpers are a whole number.').min(1, 'Whoever leads is one.').max(20, '20 helpers at most.').default(1),
+  helpers: z
+    .number('Helpers are a number.')
+    .int('Helpers are a whole number.')
+    .min(1, 'Whoever leads is one.')
+    .max(20, '20 helpers at most.')
+    .default(1),
   /** How much getting up a lane may do in one session, in body heights. */
-  climbAtMost: z.number('The limit is a number.').min(0.5, 'Half a body height at least.').max(30, '30 body heights at most.').default(4),
+  climbAtMost: z
+    .number('The limit is a number.')
+    .min(0.5, 'Half a body height at least.')
+    .max(30, '30 body heights at most.')
+    .default(4),
 })
 export type CircleFields = z.infer<typeof CircleFields>
 

@@ -57,7 +57,9 @@ const FRONT_M = 1.4
  * layoutOf({ lengthM: 11, widthM: 8.5, door }, elevenPeople).kind // 'ring'
  */
 export function layoutOf(room: Room, footprints: readonly Footprint[], wanted?: LayoutKind): Layout {
-  const layouts = (wanted ? [wanted] : (['ring', 'horseshoe', 'two-arcs'] as const)).map((kind) => laidOut(kind, room, footprints))
+  const layouts = (wanted ? [wanted] : (['ring', 'horseshoe', 'two-arcs'] as const)).map((kind) =>
+    laidOut(kind, room, footprints),
+  )
   return layouts.find((layout) => layout.fits) ?? layouts.at(-1)!
 }
 
@@ -71,7 +73,11 @@ function laidOut(kind: LayoutKind, room: Room, footprints: readonly Footprint[])
   const open = room.lengthM >= room.widthM ? { x: FRONT_M / 2, y: middle.y } : { x: middle.x, y: FRONT_M / 2 }
   const instructor = kind === 'ring' ? { x: middle.x, y: middle.y - Math.min(1, room.widthM / 8) } : open
   return {
-    kind, places: along(path, footprints, 0), fits: path.lengthM > 0 && needed <= path.lengthM + 1e-9, spareM: path.lengthM - needed, instructor,
+    kind,
+    places: along(path, footprints, 0),
+    fits: path.lengthM > 0 && needed <= path.lengthM + 1e-9,
+    spareM: path.lengthM - needed,
+    instructor,
     helper: kind === 'ring' ? { x: middle.x, y: middle.y + HELPER_STEP_M } : middle,
   }
 }
@@ -87,10 +93,15 @@ interface Path {
 function ringPath(room: Room, inset: number): Path {
   const radius = Math.max(0, Math.min(room.lengthM, room.widthM) / 2 - inset)
   return {
-    lengthM: 2 * Math.PI * radius, isClosed: true,
+    lengthM: 2 * Math.PI * radius,
+    isClosed: true,
     at: (metres) => {
       const angle = radius === 0 ? 0 : metres / radius
-      return { x: room.lengthM / 2 + radius * Math.sin(angle), y: room.widthM / 2 - radius * Math.cos(angle), facingDeg: ((angle * 180) / Math.PI + 180) % 360 }
+      return {
+        x: room.lengthM / 2 + radius * Math.sin(angle),
+        y: room.widthM / 2 - radius * Math.cos(angle),
+        facingDeg: ((angle * 180) / Math.PI + 180) % 360,
+      }
     },
   }
 }
@@ -104,15 +115,22 @@ function horseshoePath(room: Room, inset: number): Path {
   const turn = Math.PI * radius
   const from = FRONT_M
   return {
-    lengthM: radius === 0 ? 0 : 2 * straight + turn, isClosed: false,
+    lengthM: radius === 0 ? 0 : 2 * straight + turn,
+    isClosed: false,
     at: (metres) => {
       let spot: { u: number; v: number; facingDeg: number }
       if (metres <= straight) spot = { u: from + metres, v: short / 2 - radius, facingDeg: 180 }
       else if (metres <= straight + turn) {
         const angle = (metres - straight) / radius
-        spot = { u: from + straight + radius * Math.sin(angle), v: short / 2 - radius * Math.cos(angle), facingDeg: ((angle * 180) / Math.PI + 180) % 360 }
+        spot = {
+          u: from + straight + radius * Math.sin(angle),
+          v: short / 2 - radius * Math.cos(angle),
+          facingDeg: ((angle * 180) / Math.PI + 180) % 360,
+        }
       } else spot = { u: from + straight - (metres - straight - turn), v: short / 2 + radius, facingDeg: 0 }
-      return isWide ? { x: spot.u, y: spot.v, facingDeg: spot.facingDeg } : { x: room.lengthM - spot.v, y: spot.u, facingDeg: (spot.facingDeg + 90) % 360 }
+      return isWide
+        ? { x: spot.u, y: spot.v, facingDeg: spot.facingDeg }
+        : { x: room.lengthM - spot.v, y: spot.u, facingDeg: (spot.facingDeg + 90) % 360 }
     },
   }
 }
@@ -122,13 +140,24 @@ function twoArcs(room: Room, footprints: readonly Footprint[], depth: number): L
   const half = Math.ceil(footprints.length / 2)
   const [front, back] = [footprints.slice(0, half), footprints.slice(half)]
   const usable = Math.max(0, room.lengthM - 2 * AISLE_M)
-  const row = (y: number): Path => ({ lengthM: usable, isClosed: false, at: (metres) => ({ x: AISLE_M + metres, y: y - 0.3 * Math.sin((Math.PI * metres) / Math.max(usable, 0.1)) + 0.3, facingDeg: 0 }) })
+  const row = (y: number): Path => ({
+    lengthM: usable,
+    isClosed: false,
+    at: (metres) => ({
+      x: AISLE_M + metres,
+      y: y - 0.3 * Math.sin((Math.PI * metres) / Math.max(usable, 0.1)) + 0.3,
+      facingDeg: 0,
+    }),
+  })
   const frontY = room.widthM - AISLE_M - 1.5 * depth - 0.4
   const spare = Math.min(usable - sum(front.map((one) => one.widthM)), usable - sum(back.map((one) => one.widthM)))
   return {
-    kind: 'two-arcs', places: [...along(row(frontY), front, 0), ...along(row(room.widthM - AISLE_M - depth / 2 - 0.3), back, 1)],
-    fits: spare >= -1e-9 && frontY - depth / 2 >= 1.2, spareM: spare,
-    instructor: { x: room.lengthM / 2, y: AISLE_M + 0.6 }, helper: { x: room.lengthM - AISLE_M - 0.5, y: Math.max(1, frontY) },
+    kind: 'two-arcs',
+    places: [...along(row(frontY), front, 0), ...along(row(room.widthM - AISLE_M - depth / 2 - 0.3), back, 1)],
+    fits: spare >= -1e-9 && frontY - depth / 2 >= 1.2,
+    spareM: spare,
+    instructor: { x: room.lengthM / 2, y: AISLE_M + 0.6 },
+    helper: { x: room.lengthM - AISLE_M - 0.5, y: Math.max(1, frontY) },
   }
 }
 
@@ -150,7 +179,9 @@ function along(path: Path, footprints: readonly Footprint[], row: 0 | 1): Place[
  */
 function widthsOnRing(footprints: readonly Footprint[], lengthM: number): number[] {
   const radius = lengthM / (2 * Math.PI)
-  const wanted = footprints.map(({ widthM, depthM }) => Math.max(widthM, 2 * radius * Math.atan(widthM / 2 / Math.max(0.3, radius - depthM / 2))))
+  const wanted = footprints.map(({ widthM, depthM }) =>
+    Math.max(widthM, 2 * radius * Math.atan(widthM / 2 / Math.max(0.3, radius - depthM / 2))),
+  )
   const share = Math.min(1, lengthM / Math.max(1e-9, sum(wanted)))
   return wanted.map((width) => width * share)
 }

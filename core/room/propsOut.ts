@@ -37,20 +37,46 @@ interface Need {
  * @example
  * propsOut([two people with one strap each], { strap: 1 }, catalogue).fetches // one, in the other's block
  */
-export function propsOut(users: readonly PropUser[], cupboard: Readonly<Record<string, number>>, catalogue: Catalogue): PropsOut {
-  const out: PropsOut = { laidOut: new Map(users.map((user) => [user.id, new Map()])), fetches: [], replaced: [], short: [] }
-  shareAmong(users.filter((user) => !user.own), cupboard, out, catalogue)
+export function propsOut(
+  users: readonly PropUser[],
+  cupboard: Readonly<Record<string, number>>,
+  catalogue: Catalogue,
+): PropsOut {
+  const out: PropsOut = {
+    laidOut: new Map(users.map((user) => [user.id, new Map()])),
+    fetches: [],
+    replaced: [],
+    short: [],
+  }
+  shareAmong(
+    users.filter((user) => !user.own),
+    cupboard,
+    out,
+    catalogue,
+  )
   for (const user of users) if (user.own) shareAmong([user], user.own, out, catalogue)
   return out
 }
 
-function shareAmong(users: readonly PropUser[], cupboard: Readonly<Record<string, number>>, out: PropsOut, catalogue: Catalogue): void {
+function shareAmong(
+  users: readonly PropUser[],
+  cupboard: Readonly<Record<string, number>>,
+  out: PropsOut,
+  catalogue: Catalogue,
+): void {
   const needs = users.flatMap((user) => needsOf(user, catalogue))
   const stock = new Map(Object.entries(cupboard))
   const here = new Map(users.map((user) => [user.id, out.laidOut.get(user.id)!]))
   layOut(needs, stock, here)
   const indices = [...new Set(needs.map((need) => need.index))].sort((a, b) => a - b)
-  for (const index of indices) shareBlock(needs.filter((need) => need.index === index), stock, here, out, catalogue)
+  for (const index of indices)
+    shareBlock(
+      needs.filter((need) => need.index === index),
+      stock,
+      here,
+      out,
+      catalogue,
+    )
 }
 
 /** First choices that last through the session, for those who use them most. */
@@ -69,7 +95,13 @@ function layOut(needs: readonly Need[], stock: Map<string, number>, here: Laid):
   }
 }
 
-function shareBlock(needs: readonly Need[], stock: ReadonlyMap<string, number>, here: Laid, out: PropsOut, catalogue: Catalogue): void {
+function shareBlock(
+  needs: readonly Need[],
+  stock: ReadonlyMap<string, number>,
+  here: Laid,
+  out: PropsOut,
+  catalogue: Catalogue,
+): void {
   const usedBy = new Map<string, number>()
   const has = (person: string, prop: string) => here.get(person)?.get(prop) ?? 0
   const open = needs.filter((need) => {
@@ -83,15 +115,21 @@ function shareBlock(needs: readonly Need[], stock: ReadonlyMap<string, number>, 
   }
   // Whoever has no replacement chooses first.
   for (const need of open.sort((a, b) => a.instead.length - b.instead.length)) {
-    const taken = [need.prop, ...need.instead].find((prop) => catalogue.props.get(prop)?.station || free(prop) >= need.count)
+    const taken = [need.prop, ...need.instead].find(
+      (prop) => catalogue.props.get(prop)?.station || free(prop) >= need.count,
+    )
     if (taken === undefined) {
       out.short.push({ index: need.index, person: need.person, prop: need.prop, count: need.count })
       continue
     }
     usedBy.set(taken, (usedBy.get(taken) ?? 0) + need.count)
-    if (taken !== need.prop) out.replaced.push({ index: need.index, person: need.person, wanted: need.prop, taken, count: need.count })
-    const already = out.fetches.some((fetch) => fetch.person === need.person && fetch.prop === taken && fetch.index === need.index)
-    if (!catalogue.props.get(taken)?.station && has(need.person, taken) < need.count && !already) out.fetches.push({ index: need.index, person: need.person, prop: taken, count: need.count })
+    if (taken !== need.prop)
+      out.replaced.push({ index: need.index, person: need.person, wanted: need.prop, taken, count: need.count })
+    const already = out.fetches.some(
+      (fetch) => fetch.person === need.person && fetch.prop === taken && fetch.index === need.index,
+    )
+    if (!catalogue.props.get(taken)?.station && has(need.person, taken) < need.count && !already)
+      out.fetches.push({ index: need.index, person: need.person, prop: taken, count: need.count })
   }
 }
 
@@ -104,7 +142,8 @@ function needsOf(user: PropUser, catalogue: Catalogue): Need[] {
         if (catalogue.props.get(need.prop)?.station) continue
         const known = most.get(need.prop)
         // What is used for one side is used for the other.
-        if (!known || known.count < need.count) most.set(need.prop, { index, person: user.id, prop: need.prop, count: need.count, instead: need.instead })
+        if (!known || known.count < need.count)
+          most.set(need.prop, { index, person: user.id, prop: need.prop, count: need.count, instead: need.instead })
       }
     }
     return [...most.values()]

@@ -28,7 +28,15 @@ export interface SeatedRoom {
  * @example
  * seatRoom(room, sitters).layout.fits // true
  */
-export function seatRoom(room: Room, sitters: readonly RoomSitter[], { byHand, exchanges, kind }: { byHand?: readonly string[]; exchanges?: Exchanges; kind?: LayoutKind | undefined } = {}): SeatedRoom {
+export function seatRoom(
+  room: Room,
+  sitters: readonly RoomSitter[],
+  {
+    byHand,
+    exchanges,
+    kind,
+  }: { byHand?: readonly string[]; exchanges?: Exchanges; kind?: LayoutKind | undefined } = {},
+): SeatedRoom {
   const inRoom = sitters.filter((sitter) => sitter.joins !== 'video')
   const footprintBy = new Map(inRoom.map((sitter) => [sitter.id, footprintOf(sitter.tier, sitter.joins)]))
   const chosen = layoutOf(room, [...footprintBy.values()], kind).kind
@@ -38,7 +46,13 @@ export function seatRoom(room: Room, sitters: readonly RoomSitter[], { byHand, e
   const answer = seated(inRoom, slots, room, order ? undefined : exchanges)
   const placed = order ?? answer.order
   const footprints = placed.map((id) => footprintBy.get(id)!)
-  return { layout: layoutOf(room, footprints, chosen), order: placed, footprints, cost: order ? seatingCost(order, inRoom, slots, room) : answer.cost, atLeast: answer.atLeast }
+  return {
+    layout: layoutOf(room, footprints, chosen),
+    order: placed,
+    footprints,
+    cost: order ? seatingCost(order, inRoom, slots, room) : answer.cost,
+    atLeast: answer.atLeast,
+  }
 }
 
 function equal(footprints: readonly Footprint[]): Footprint[] {

@@ -41,17 +41,19 @@ export function seatCosts(sitters: readonly Sitter[], layout: Layout, room: Room
   const nearest = (to: Spot) => Math.min(...places.map((place) => metres(place, to)))
   const [toInstructor, toHelper, toDoor] = [nearest(instructor), nearest(helper), nearest(doorSpot(room))]
   const closestWall = Math.min(...places.map((place) => behind(place, room)))
-  return sitters.map(({ needs, tier }) => places.map((place) => {
-    let cost = 0
-    if (needs.hearing) cost += WEIGHTS.hearing * (metres(place, instructor) - toInstructor)
-    if (needs.sight) cost += WEIGHTS.sight * (metres(place, instructor) - toInstructor)
-    if (needs.helper) cost += WEIGHTS.helper * (metres(place, helper) - toHelper)
-    if (needs.door) cost += WEIGHTS.door * (metres(place, doorSpot(room)) - toDoor)
-    if (needs.wall) cost += WEIGHTS.wall * (behind(place, room) - closestWall)
-    // In two rows the low ones sit in front: then nobody is behind a taller lane.
-    if (layout.kind === 'two-arcs') cost += WEIGHTS.behindTaller * (place.row === 0 ? TALL[tier] : 3 - TALL[tier])
-    return cost
-  }))
+  return sitters.map(({ needs, tier }) =>
+    places.map((place) => {
+      let cost = 0
+      if (needs.hearing) cost += WEIGHTS.hearing * (metres(place, instructor) - toInstructor)
+      if (needs.sight) cost += WEIGHTS.sight * (metres(place, instructor) - toInstructor)
+      if (needs.helper) cost += WEIGHTS.helper * (metres(place, helper) - toHelper)
+      if (needs.door) cost += WEIGHTS.door * (metres(place, doorSpot(room)) - toDoor)
+      if (needs.wall) cost += WEIGHTS.wall * (behind(place, room) - closestWall)
+      // In two rows the low ones sit in front: then nobody is behind a taller lane.
+      if (layout.kind === 'two-arcs') cost += WEIGHTS.behindTaller * (place.row === 0 ? TALL[tier] : 3 - TALL[tier])
+      return cost
+    }),
+  )
 }
 
 /**
@@ -75,39 +77,72 @@ export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, e
   const best = pairs.length === 0 || !exchanges ? placeOf : broughtTogether(placeOf, costs, pairs, apart, exchanges)
   const order: string[] = []
   best.forEach((place, sitter) => (order[place] = sitters[sitter]!.id))
-  return { order, cost: costOf(best, costs, pairs, apart), atLeast: linear + pairs.length * WEIGHTS.friends * nearestApart(apart) }
+  return {
+    order,
+    cost: costOf(best, costs, pairs, apart),
+    atLeast: linear + pairs.length * WEIGHTS.friends * nearestApart(apart),
+  }
 }
 
 /** What an order of people costs by the same measure, for one that somebody made by hand. */
 export function seatingCost(order: readonly string[], sitters: readonly Sitter[], layout: Layout, room: Room): number {
-  return costOf(sitters.map((sitter) => order.indexOf(sitter.id)), seatCosts(sitters, layout, room), friendPairs(sitters), apartOf(layout))
+  return costOf(
+    sitters.map((sitter) => order.indexOf(sitter.id)),
+    seatCosts(sitters, layout, room),
+    friendPairs(sitters),
+    apartOf(layout),
+  )
 }
 
 /** What a person's place gives them and what it does not, in words. */
-export function seatReasons(sitter: Sitter, order: readonly string[], layout: Layout, room: Room, nameOf: (id: string) => string): { words: string; isMet: boolean }[] {
+export function seatReasons(
+  sitter: Sitter,
+  order: readonly string[],
+  layout: Layout,
+  room: Room,
+  nameOf: (id: string) => string,
+): { words: string; isMet: boolean }[] {
   const place = layout.places[order.indexOf(sitter.id)]
   if (!place) return []
   const { needs } = sitter
   const far = (to: Spot) => `${metres(place, to).toFixed(1)} m`
   const among = (to: Spot) => layout.places.filter((other) => metres(other, to) < metres(place, to) - 0.05).length
   const reasons: { words: string; isMet: boolean }[] = []
-  if (needs.hearing) reasons.push({ words: `Hears poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
-  if (needs.sight) reasons.push({ words: `Sees poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
-  if (needs.wall) reasons.push({ words: `Needs a wall: ${behind(place, room).toFixed(1)} m behind them`, isMet: behind(place, room) <= Math.min(...layout.places.map((other) => behind(other, room))) + 0.3 })
+  if (needs.hearing)
+    reasons.push({ words: `Hears poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
+  if (needs.sight)
+    reasons.push({ words: `Sees poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
+  if (needs.wall)
+    reasons.push({
+      words: `Needs a wall: ${behind(place, room).toFixed(1)} m behind them`,
+      isMet: behind(place, room) <= Math.min(...layout.places.map((other) => behind(other, room))) + 0.3,
+    })
   if (needs.helper) reasons.push({ words: `Beside the helper: ${far(layout.helper)}`, isMet: among(layout.helper) < 3 })
   if (needs.door) reasons.push({ words: `Near the door: ${far(doorSpot(room))}`, isMet: among(doorSpot(room)) < 3 })
   const at = order.indexOf(sitter.id)
-  const beside = layout.kind === 'ring' ? [order.at(at - 1), order[(at + 1) % order.length]] : [order[at - 1], order[at + 1]]
+  const beside =
+    layout.kind === 'ring' ? [order.at(at - 1), order[(at + 1) % order.length]] : [order[at - 1], order[at + 1]]
   for (const friend of sitter.friends) {
-    if (order.includes(friend)) reasons.push({ words: `${beside.includes(friend) ? 'Beside' : 'Not beside'} ${nameOf(friend)}`, isMet: beside.includes(friend) })
+    if (order.includes(friend))
+      reasons.push({
+        words: `${beside.includes(friend) ? 'Beside' : 'Not beside'} ${nameOf(friend)}`,
+        isMet: beside.includes(friend),
+      })
   }
-  if (place.row === 1 && layout.places.some((other, index) => other.row === 0 && Math.abs(other.x - place.x) < 1 && order[index] !== undefined)) reasons.push({ words: 'Looks past somebody in front', isMet: sitter.tier === 'standing' })
+  if (
+    place.row === 1 &&
+    layout.places.some(
+      (other, index) => other.row === 0 && Math.abs(other.x - place.x) < 1 && order[index] !== undefined,
+    )
+  )
+    reasons.push({ words: 'Looks past somebody in front', isMet: sitter.tier === 'standing' })
   return reasons
 }
 
 /** The middle of the door, on its wall. */
 export function doorSpot({ lengthM, widthM, door }: Room): Spot {
-  if (door.wall === 'top' || door.wall === 'bottom') return { x: Math.min(lengthM, door.alongM), y: door.wall === 'top' ? 0 : widthM }
+  if (door.wall === 'top' || door.wall === 'bottom')
+    return { x: Math.min(lengthM, door.alongM), y: door.wall === 'top' ? 0 : widthM }
   return { x: door.wall === 'left' ? 0 : lengthM, y: Math.min(widthM, door.alongM) }
 }
 
@@ -140,14 +175,30 @@ function nearestApart(apart: readonly number[][]): number {
   return Math.min(...apart.flatMap((row, a) => row.filter((_, b) => b !== a)))
 }
 
-function costOf(placeOf: readonly number[], costs: readonly number[][], pairs: readonly [number, number][], apart: readonly number[][]): number {
-  return placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0) + pairs.reduce((sum, [a, b]) => sum + WEIGHTS.friends * apart[placeOf[a]!]![placeOf[b]!]!, 0)
+function costOf(
+  placeOf: readonly number[],
+  costs: readonly number[][],
+  pairs: readonly [number, number][],
+  apart: readonly number[][],
+): number {
+  return (
+    placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0) +
+    pairs.reduce((sum, [a, b]) => sum + WEIGHTS.friends * apart[placeOf[a]!]![placeOf[b]!]!, 0)
+  )
 }
 
 /** Exchanges two, or moves three round, as long as it helps; then looks from other beginnings. */
-function broughtTogether(start: readonly number[], costs: readonly number[][], pairs: readonly [number, number][], apart: readonly number[][], { looks, chance }: Exchanges): number[] {
+function broughtTogether(
+  start: readonly number[],
+  costs: readonly number[][],
+  pairs: readonly [number, number][],
+  apart: readonly number[][],
+  { looks, chance }: Exchanges,
+): number[] {
   const friendsOf = start.map((_, sitter) => pairs.flatMap(([a, b]) => (a === sitter ? [b] : b === sitter ? [a] : [])))
-  const part = (placeOf: readonly number[], sitter: number) => costs[sitter]![placeOf[sitter]!]! + friendsOf[sitter]!.reduce((sum, friend) => sum + WEIGHTS.friends * apart[placeOf[sitter]!]![placeOf[friend]!]!, 0)
+  const part = (placeOf: readonly number[], sitter: number) =>
+    costs[sitter]![placeOf[sitter]!]! +
+    friendsOf[sitter]!.reduce((sum, friend) => sum + WEIGHTS.friends * apart[placeOf[sitter]!]![placeOf[friend]!]!, 0)
   let left = looks
   let best = [...start]
   let bestCost = costOf(best, costs, pairs, apart)

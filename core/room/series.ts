@@ -19,7 +19,11 @@ export const SeriesRule = z.object({
   firstOn: day,
   time: z.string('A time is needed.').regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time is written as 08:30.'),
   zone: z.string().max(60).refine(isZone, 'This time zone is not known.'),
-  everyWeeks: z.number('How often is a number of weeks.').int().min(1, 'Every week at least.').max(8, 'Every eight weeks at most.'),
+  everyWeeks: z
+    .number('How often is a number of weeks.')
+    .int()
+    .min(1, 'Every week at least.')
+    .max(8, 'Every eight weeks at most.'),
   until: day.nullable().default(null),
   ledBy: z.uuid().nullable().default(null),
   exceptions: z.record(day, SeriesException).default({}),
@@ -29,7 +33,10 @@ export type SeriesRule = z.infer<typeof SeriesRule>
 /** Days on which nothing is held; the first and the last count. */
 export const HolidayFields = z
   .object({ name: z.string().trim().min(1, 'A holiday needs a name.').max(120), firstOn: day, lastOn: day })
-  .refine(({ firstOn, lastOn }) => firstOn <= lastOn, { message: 'The last day comes after the first.', path: ['lastOn'] })
+  .refine(({ firstOn, lastOn }) => firstOn <= lastOn, {
+    message: 'The last day comes after the first.',
+    path: ['lastOn'],
+  })
 export type HolidayFields = z.infer<typeof HolidayFields>
 
 export interface SeriesDate {
@@ -60,7 +67,13 @@ export function datesOf(rule: SeriesRule, from: string, to: string, holidays: re
     const exception = rule.exceptions[on]
     const holiday = holidays.find(({ firstOn, lastOn }) => firstOn <= on && on <= lastOn)
     const isHoliday = holiday !== undefined && !exception?.held
-    dates.push({ on, startsAt: momentOf(on, rule.time, rule.zone), state: exception?.calledOff ? 'called-off' : isHoliday ? 'holiday' : 'open', why: isHoliday ? holiday.name : '', ledBy: exception?.ledBy ?? rule.ledBy })
+    dates.push({
+      on,
+      startsAt: momentOf(on, rule.time, rule.zone),
+      state: exception?.calledOff ? 'called-off' : isHoliday ? 'holiday' : 'open',
+      why: isHoliday ? holiday.name : '',
+      ledBy: exception?.ledBy ?? rule.ledBy,
+    })
   }
 }
 

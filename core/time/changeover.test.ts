@@ -48,17 +48,29 @@ describe('the changeover between two postures', () => {
 
 describe('ways between postures against an independent implementation (dijkstrajs)', () => {
   it('take the same seconds for every pair of every tier', () => {
-    const edges: Record<string, Record<string, number>> = Object.fromEntries(graph.postures.map((posture) => [posture.id, {}]))
+    const edges: Record<string, Record<string, number>> = Object.fromEntries(
+      graph.postures.map((posture) => [posture.id, {}]),
+    )
     const heightOf = new Map(graph.postures.map((posture) => [posture.id, posture.height]))
-    for (const { between: [a, b], seconds } of graph.moves) {
-      for (const [from, to] of [[a, b], [b, a]] as const) edges[from]![to] = seconds * (heightOf.get(to)! > heightOf.get(from)! ? graph.upwardFactor : 1)
+    for (const {
+      between: [a, b],
+      seconds,
+    } of graph.moves) {
+      for (const [from, to] of [
+        [a, b],
+        [b, a],
+      ] as const)
+        edges[from]![to] = seconds * (heightOf.get(to)! > heightOf.get(from)! ? graph.upwardFactor : 1)
     }
     let pairs = 0
     for (const from of graph.postures) {
       for (const to of graph.postures.filter((other) => other.tier === from.tier && other.id !== from.id)) {
         const path = find_path(edges, from.id, to.id)
         const seconds = path.slice(1).reduce((sum, id, at) => sum + edges[path[at]!]![id]!, 0)
-        expect(changeover(graph, from.id, to.id, { ...USUAL_MOVER, pace: 1 })!.seconds, `${from.id} to ${to.id}`).toBeCloseTo(seconds, 9)
+        expect(
+          changeover(graph, from.id, to.id, { ...USUAL_MOVER, pace: 1 })!.seconds,
+          `${from.id} to ${to.id}`,
+        ).toBeCloseTo(seconds, 9)
         pairs += 1
       }
     }

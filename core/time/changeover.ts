@@ -41,7 +41,12 @@ export interface Changeover {
  * @example
  * changeover(graph, 'floor/supine', 'floor/free', { ...USUAL_MOVER, pace: 1 })?.seconds // 67.5
  */
-export function changeover(graph: PostureGraph, from: string, to: string, mover: Mover = USUAL_MOVER): Changeover | null {
+export function changeover(
+  graph: PostureGraph,
+  from: string,
+  to: string,
+  mover: Mover = USUAL_MOVER,
+): Changeover | null {
   const way = shortestWay(graph, from, to, mover.avoid)
   if (way === null) return null
   const moves = way.map((step) => {

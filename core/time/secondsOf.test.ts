@@ -7,16 +7,34 @@ describe('the time of a dose, one side and one round', () => {
   // Worked by hand from the formulas of common practice, no source.
   const cases: [string, Dose, SidePolicy, number][] = [
     ['a 30 s hold is 30 s', { kind: 'hold', seconds: 30 }, 'each', 30],
-    ['10 repetitions 2/1/3 with 1 s between and a 10 s last hold are 60 + 9 + 10 s',
-      { kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, 'both', 79],
-    ['5 alternating repetitions count per side, so 10 of 5 s and 9 gaps of 1 s',
-      { kind: 'reps', count: 5, out: 2, pause: 1, back: 2, between: 1, lastHold: 0 }, 'alternating', 59],
+    [
+      '10 repetitions 2/1/3 with 1 s between and a 10 s last hold are 60 + 9 + 10 s',
+      { kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 },
+      'both',
+      79,
+    ],
+    [
+      '5 alternating repetitions count per side, so 10 of 5 s and 9 gaps of 1 s',
+      { kind: 'reps', count: 5, out: 2, pause: 1, back: 2, between: 1, lastHold: 0 },
+      'alternating',
+      59,
+    ],
     ['5 pulses of 3 s with 1 s travel each way are 25 s', { kind: 'pulse', count: 5, atEnd: 3, travel: 1 }, 'each', 25],
     ['10 swings of 2 s are 20 s', { kind: 'swing', count: 10, perSwing: 2 }, 'each', 20],
-    ['5 circles of 4 s in each of two directions are 40 s', { kind: 'circle', perDirection: 5, perCircle: 4 }, 'each', 40],
+    [
+      '5 circles of 4 s in each of two directions are 40 s',
+      { kind: 'circle', perDirection: 5, perCircle: 4 },
+      'each',
+      40,
+    ],
     ['a 30 s press has 2 s of ramp at each end', { kind: 'press', seconds: 30, effort: 30, ramp: 2 }, 'each', 34],
     ['a target of 90 s is 90 s', { kind: 'target', seconds: 90 }, 'each', 90],
-    ['5 lowerings 2/10 with 2 s off are 60 + 8 s', { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 5 }, 'each', 68],
+    [
+      '5 lowerings 2/10 with 2 s off are 60 + 8 s',
+      { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 5 },
+      'each',
+      68,
+    ],
     ['6 breaths of 5 + 5 s are a minute', { kind: 'breath', in: 5, out: 5, cycles: 6 }, 'both', 60],
     ['a 10 s hold and 10 swings of 2 s are 30 s', { kind: 'pair', hold: 10, count: 10, perSwing: 2 }, 'each', 30],
   ]

@@ -3,7 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { mayTakeTurns, workParts, workSeconds, type Work } from './workSeconds'
 
 const lyingHold: Work = {
-  roundSeconds: 30, rounds: 2, restSeconds: 10, sides: 'each', order: 'one-side-first', sideChangeSeconds: 8,
+  roundSeconds: 30,
+  rounds: 2,
+  restSeconds: 10,
+  sides: 'each',
+  order: 'one-side-first',
+  sideChangeSeconds: 8,
 }
 
 describe('the time of a block’s work', () => {
@@ -18,7 +23,10 @@ describe('the time of a block’s work', () => {
     expect(workSeconds({ ...lyingHold, roundSeconds: 79, restSeconds: 30, sides: 'both' })).toBe(188)
   })
   it('says the sides in the order in which they are led', () => {
-    const led = (work: Work) => workParts(work).filter((part) => part.kind === 'work').map((part) => part.side)
+    const led = (work: Work) =>
+      workParts(work)
+        .filter((part) => part.kind === 'work')
+        .map((part) => part.side)
     expect(led(lyingHold)).toEqual(['first', 'first', 'second', 'second'])
     expect(led({ ...lyingHold, order: 'taking-turns' })).toEqual(['first', 'second', 'first', 'second'])
   })
@@ -37,20 +45,26 @@ describe('the time of a block’s work', () => {
     sideChangeSeconds: fc.constantFrom(4, 8),
   })
   it('always gives both sides the same time and the same rounds', () => {
-    fc.assert(fc.property(anyWork, (work) => {
-      const secondsOn = (side: string) =>
-        workParts(work).filter((part) => part.kind === 'work' && part.side === side).reduce((sum, part) => sum + part.seconds, 0)
-      expect(secondsOn('first')).toBe(secondsOn('second'))
-    }))
+    fc.assert(
+      fc.property(anyWork, (work) => {
+        const secondsOn = (side: string) =>
+          workParts(work)
+            .filter((part) => part.kind === 'work' && part.side === side)
+            .reduce((sum, part) => sum + part.seconds, 0)
+        expect(secondsOn('first')).toBe(secondsOn('second'))
+      }),
+    )
   })
   it('always agrees with the closed formulas', () => {
-    fc.assert(fc.property(anyWork, (work) => {
-      const { roundSeconds: t, rounds: R, restSeconds: rest, sideChangeSeconds: c } = work
-      const oneSide = R * t + (R - 1) * rest
-      const twoSided = work.sides === 'each' || work.sides === 'each-direction'
-      const turns = work.order === 'taking-turns' && t + 2 * c >= rest
-      const expected = !twoSided ? oneSide : turns ? 2 * R * t + (2 * R - 1) * c : 2 * oneSide + c
-      expect(workSeconds(work)).toBe(expected)
-    }))
+    fc.assert(
+      fc.property(anyWork, (work) => {
+        const { roundSeconds: t, rounds: R, restSeconds: rest, sideChangeSeconds: c } = work
+        const oneSide = R * t + (R - 1) * rest
+        const twoSided = work.sides === 'each' || work.sides === 'each-direction'
+        const turns = work.order === 'taking-turns' && t + 2 * c >= rest
+        const expected = !twoSided ? oneSide : turns ? 2 * R * t + (2 * R - 1) * c : 2 * oneSide + c
+        expect(workSeconds(work)).toBe(expected)
+      }),
+    )
   })
 })

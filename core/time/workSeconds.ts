@@ -37,7 +37,12 @@ export function workParts(work: Work): WorkPart[] {
       { kind: 'work', seconds: roundSeconds, side, round } as const,
     ])
   if (!isTwoSided(work.sides)) return roundsOf('both')
-  const change = (round: number, side: 'first' | 'second'): WorkPart => ({ kind: 'change-side', seconds: sideChangeSeconds, side, round })
+  const change = (round: number, side: 'first' | 'second'): WorkPart => ({
+    kind: 'change-side',
+    seconds: sideChangeSeconds,
+    side,
+    round,
+  })
   if (work.order === 'one-side-first' || !mayTakeTurns(work)) {
     return [...roundsOf('first'), change(1, 'second'), ...roundsOf('second')]
   }

@@ -13,13 +13,34 @@ const AHEAD_DAYS = 84
 export default accountRoute(async ({ db, practiceId }) => {
   const today = new Date().toISOString().slice(0, 10)
   const [lines, series, holidays, waiting, circles, venues, people, accounts] = await Promise.all([
-    calendarOf(db, practiceId, today, dayAfter(today, AHEAD_DAYS)), seriesOf(db, practiceId), holidaysOf(db, practiceId), waitingOf(db, practiceId), circlesOf(db, practiceId), venuesOf(db, practiceId),
-    participantsOf(db, practiceId, undefined, { withLevels: false }), accountsOf(db, practiceId),
+    calendarOf(db, practiceId, today, dayAfter(today, AHEAD_DAYS)),
+    seriesOf(db, practiceId),
+    holidaysOf(db, practiceId),
+    waitingOf(db, practiceId),
+    circlesOf(db, practiceId),
+    venuesOf(db, practiceId),
+    participantsOf(db, practiceId, undefined, { withLevels: false }),
+    accountsOf(db, practiceId),
   ])
   const places = circles.map((circle) => {
     const venue = venues.find((one) => one.id === circle.venueId)!
     const inRoom = people.filter((person) => circle.members.includes(person.id) && person.joins !== 'video')
-    return { circleId: circle.id, taken: inRoom.length, ...capacityOf({ lengthM: venue.roomLengthM, widthM: venue.roomWidthM, door: venue.door }, inRoom.map((person) => footprintOf(person.homeTier, person.joins)), circle.helpers) }
+    return {
+      circleId: circle.id,
+      taken: inRoom.length,
+      ...capacityOf(
+        { lengthM: venue.roomLengthM, widthM: venue.roomWidthM, door: venue.door },
+        inRoom.map((person) => footprintOf(person.homeTier, person.joins)),
+        circle.helpers,
+      ),
+    }
   })
-  return { lines, series, holidays, waiting, places, accounts: accounts.map(({ id, name, role }) => ({ id, name, role })) }
+  return {
+    lines,
+    series,
+    holidays,
+    waiting,
+    places,
+    accounts: accounts.map(({ id, name, role }) => ({ id, name, role })),
+  }
 })

@@ -4,7 +4,12 @@ import { accountRoute } from '../session/routes'
 
 export default accountRoute(async ({ event, db, practiceId }) => {
   const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(db, practiceId))
-  setResponseHeaders(event, { 'cache-control': 'private, no-cache', 'content-type': 'application/json', etag, vary: 'accept-encoding' })
+  setResponseHeaders(event, {
+    'cache-control': 'private, no-cache',
+    'content-type': 'application/json',
+    etag,
+    vary: 'accept-encoding',
+  })
   if (getRequestHeader(event, 'if-none-match') === etag) {
     setResponseStatus(event, 304)
     return null

@@ -4,7 +4,11 @@ import { inLists } from '../session/forRole'
 import { refusal } from '../session/refuse'
 import { accountRoute } from '../session/routes'
 
-const Asked = z.object({ words: z.string().max(120).default(''), offset: z.coerce.number().int().min(0).default(0), limit: z.coerce.number().int().min(1).max(200).default(100) })
+const Asked = z.object({
+  words: z.string().max(120).default(''),
+  offset: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(200).default(100),
+})
 
 /** People found by name, a page at a time. */
 export default accountRoute(async ({ event, db, practiceId, account }) => {

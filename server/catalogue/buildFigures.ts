@@ -21,7 +21,11 @@ import { solvedFigures, strayFiles } from './solvedFigures'
 const CONTACT_AT_MOST_CM = 0.5
 const SINKING_AT_MOST_CM = 1
 const MOVED_ALARM_DEG = 35
-const ANGLE_NAMES = [...TRUNK_ANGLES, ...LIMB_ANGLES.map((name) => `left ${name}`), ...LIMB_ANGLES.map((name) => `right ${name}`)]
+const ANGLE_NAMES = [
+  ...TRUNK_ANGLES,
+  ...LIMB_ANGLES.map((name) => `left ${name}`),
+  ...LIMB_ANGLES.map((name) => `right ${name}`),
+]
 
 const root = process.cwd()
 const data = parseCatalogue(readCatalogueFiles())
@@ -40,8 +44,14 @@ const drawing = performance.now()
 for (const [id, poses] of figures) {
   const variation = catalogue.variations.get(id)!
   const said = new Set(demandsOf(variation, catalogue).map((demand) => demand.tag))
-  for (const tag of missingTags(Object.values(poses).map(({ pose }) => pose), said)) problems.push(`${id}: the pose asks "${tag}" and the entry does not say so`)
-  const drawings = Object.fromEntries(Object.entries(poses).map(([name, { pose }]) => [name, drawFigure(bodyOf(pose), sceneOf(pose.scene), pose.camera)]))
+  for (const tag of missingTags(
+    Object.values(poses).map(({ pose }) => pose),
+    said,
+  ))
+    problems.push(`${id}: the pose asks "${tag}" and the entry does not say so`)
+  const drawings = Object.fromEntries(
+    Object.entries(poses).map(([name, { pose }]) => [name, drawFigure(bodyOf(pose), sceneOf(pose.scene), pose.camera)]),
+  )
   const frame = frameAround(Object.values(drawings))
   for (const [name, { pose, report }] of Object.entries(poses)) {
     const file = `${id}.${name}.svg`
@@ -51,16 +61,20 @@ for (const [id, poses] of figures) {
     if (missedCm > CONTACT_AT_MOST_CM) problems.push(`${id} ${name}: a contact is missed by ${missedCm.toFixed(1)} cm`)
     if (sunkCm > SINKING_AT_MOST_CM) problems.push(`${id} ${name}: sinks in by ${sunkCm.toFixed(1)} cm`)
     pose.angles.forEach((angle, at) => {
-      if (angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5) problems.push(`${id} ${name}: ${ANGLE_NAMES[at]} is ${angle.toFixed(0)}°, beyond its limit`)
+      if (angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5)
+        problems.push(`${id} ${name}: ${ANGLE_NAMES[at]} is ${angle.toFixed(0)}°, beyond its limit`)
     })
-    if (report.moved > MOVED_ALARM_DEG) alarms.push(`${id} ${name}: ${ANGLE_NAMES[report.movedAngle]} was moved by ${report.moved.toFixed(0)}°`)
+    if (report.moved > MOVED_ALARM_DEG)
+      alarms.push(`${id} ${name}: ${ANGLE_NAMES[report.movedAngle]} was moved by ${report.moved.toFixed(0)}°`)
   }
 }
 const drawMs = (performance.now() - drawing) / Math.max(1, written.size)
 for (const file of readdirSync(folder)) if (!written.has(file)) rmSync(join(folder, file))
 if (process.argv.includes('--sheet')) writeSheets()
 if (process.argv.includes('--alarms')) console.log(alarms.join('\n'))
-console.log(`· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`)
+console.log(
+  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
+)
 if (problems.length > 0) {
   console.error(problems.join('\n'))
   process.exitCode = 1
@@ -69,8 +83,17 @@ if (problems.length > 0) {
 function writeSheets(): void {
   mkdirSync(join(root, '.data'), { recursive: true })
   for (const tier of TIERS) {
-    const cells = [...catalogue.variations.values()].filter((variation) => variation.tier === tier).flatMap((variation) =>
-      Object.keys(figures.get(variation.id) ?? {}).map((name) => `<figure>${readFileSync(join(folder, `${variation.id}.${name}.svg`), 'utf8')}<figcaption>${variation.id} ${name}</figcaption></figure>`))
-    writeFileSync(join(root, '.data', `figures-${tier}.html`), `<meta charset="utf-8"><style>body{margin:8px;display:grid;grid-template-columns:repeat(7,1fr);gap:6px;font:10px sans-serif}figure{margin:0;text-align:center}svg{width:100%}</style>${cells.join('')}`)
+    const cells = [...catalogue.variations.values()]
+      .filter((variation) => variation.tier === tier)
+      .flatMap((variation) =>
+        Object.keys(figures.get(variation.id) ?? {}).map(
+          (name) =>
+            `<figure>${readFileSync(join(folder, `${variation.id}.${name}.svg`), 'utf8')}<figcaption>${variation.id} ${name}</figcaption></figure>`,
+        ),
+      )
+    writeFileSync(
+      join(root, '.data', `figures-${tier}.html`),
+      `<meta charset="utf-8"><style>body{margin:8px;display:grid;grid-template-columns:repeat(7,1fr);gap:6px;font:10px sans-serif}figure{margin:0;text-align:center}svg{width:100%}</style>${cells.join('')}`,
+    )
   }
 }

@@ -11,7 +11,9 @@ export function catalogueData(): Promise<CatalogueData> {
 async function readBuiltIn(): Promise<CatalogueData> {
   const storage = useStorage('assets:catalogue')
   const keys = (await storage.getKeys()).filter((key) => key.endsWith('.yaml'))
-  const entries = await Promise.all(keys.map(async (key) => [key.replaceAll(':', '/'), await textOf(await storage.getItemRaw(key))] as const))
+  const entries = await Promise.all(
+    keys.map(async (key) => [key.replaceAll(':', '/'), await textOf(await storage.getItemRaw(key))] as const),
+  )
   return parseCatalogue(Object.fromEntries(entries))
 }
 

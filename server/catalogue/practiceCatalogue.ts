@@ -13,7 +13,13 @@ import { catalogueData } from './catalogueData'
 export async function practiceCatalogue(db: Database, practiceId: string): Promise<CatalogueData> {
   const [data, own] = await Promise.all([catalogueData(), ownMovementsOf(db, practiceId)])
   if (own.length === 0) return data
-  return { ...overlaid(data, own.map(({ entry }) => entry)), ownFigures: own.flatMap(({ figures }) => Object.keys(figures)) }
+  return {
+    ...overlaid(
+      data,
+      own.map(({ entry }) => entry),
+    ),
+    ownFigures: own.flatMap(({ figures }) => Object.keys(figures)),
+  }
 }
 
 /**
@@ -28,13 +34,19 @@ export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): 
   const problems: string[] = []
   for (const { id, postureId, rung } of rungsOf(entry)) {
     const known = shippedRungs.get(id)
-    if (known && known.postureId === postureId && JSON.stringify(known.rung.figure) === JSON.stringify(rung.figure)) continue
+    if (known && known.postureId === postureId && JSON.stringify(known.rung.figure) === JSON.stringify(rung.figure))
+      continue
     const variation = own.variations.get(id)!
     const solved = solveFigure(own.figures.get(postureId)!, rung.figure)
     figures[id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
     const said = new Set(demandsOf(variation, own).map((demand) => demand.tag))
-    for (const tag of missingTags(Object.values(solved).map(({ pose }) => pose), said)) {
-      problems.push(`${entry.id}: ${placeOf(entry, variation)}.demands: The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`)
+    for (const tag of missingTags(
+      Object.values(solved).map(({ pose }) => pose),
+      said,
+    )) {
+      problems.push(
+        `${entry.id}: ${placeOf(entry, variation)}.demands: The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`,
+      )
     }
     // A pose takes up to half a second: others are served between two of them.
     await new Promise((resolve) => setImmediate(resolve))

@@ -7,8 +7,17 @@ import type { CatalogueData } from '../../core/catalogue/catalogue'
 import { POSE_NAMES, type PoseName, type PostureFigure, type VariationFigure } from '../../core/catalogue/figure'
 import { rungsOf } from '../../core/catalogue/summary'
 
-const Report = z.object({ missed: z.number(), sunk: z.number(), moved: z.number(), movedAngle: z.number(), iterations: z.number() })
-const SolvedVariation = z.object({ from: z.string(), poses: z.partialRecord(z.enum(POSE_NAMES), z.object({ pose: SolvedPose, report: Report })) })
+const Report = z.object({
+  missed: z.number(),
+  sunk: z.number(),
+  moved: z.number(),
+  movedAngle: z.number(),
+  iterations: z.number(),
+})
+const SolvedVariation = z.object({
+  from: z.string(),
+  poses: z.partialRecord(z.enum(POSE_NAMES), z.object({ pose: SolvedPose, report: Report })),
+})
 type SolvedVariation = z.infer<typeof SolvedVariation>
 const SolvedFile = z.record(z.string(), SolvedVariation)
 
@@ -17,12 +26,16 @@ export type SolvedFigures = Map<string, Partial<Record<PoseName, { pose: SolvedP
 
 /** What a solution depends on: its own entry, its posture's and the engine. */
 function fingerprint(posture: PostureFigure, figure: VariationFigure, engine: string): string {
-  return createHash('sha256').update(JSON.stringify([engine, posture, figure])).digest('hex').slice(0, 16)
+  return createHash('sha256')
+    .update(JSON.stringify([engine, posture, figure]))
+    .digest('hex')
+    .slice(0, 16)
 }
 
 function engineOf(root: string): string {
   const hash = createHash('sha256')
-  for (const file of ['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots', 'contacts', 'solve', 'figure']) hash.update(readFileSync(join(root, 'core/body', `${file}.ts`)))
+  for (const file of ['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots', 'contacts', 'solve', 'figure'])
+    hash.update(readFileSync(join(root, 'core/body', `${file}.ts`)))
   return hash.digest('hex')
 }
 
@@ -31,7 +44,10 @@ function engineOf(root: string): string {
  *
  * @returns the poses, and which variations were solved now
  */
-export function solvedFigures(catalogue: CatalogueData, root = process.cwd()): { figures: SolvedFigures; solvedNow: string[] } {
+export function solvedFigures(
+  catalogue: CatalogueData,
+  root = process.cwd(),
+): { figures: SolvedFigures; solvedNow: string[] } {
   const folder = join(root, 'catalogue/solved')
   mkdirSync(folder, { recursive: true })
   const engine = engineOf(root)
@@ -53,8 +69,16 @@ export function solvedFigures(catalogue: CatalogueData, root = process.cwd()): {
       }
       figures.set(id, now[id]!.poses)
     }
-    if (solvedNow.some((id) => id.startsWith(`${movement.id}.`)) || Object.keys(known).length !== Object.keys(now).length) {
-      writeFileSync(path, `{\n${Object.entries(now).map(([id, solved]) => `${JSON.stringify(id)}: ${JSON.stringify(solved, rounded)}`).join(',\n')}\n}\n`)
+    if (
+      solvedNow.some((id) => id.startsWith(`${movement.id}.`)) ||
+      Object.keys(known).length !== Object.keys(now).length
+    ) {
+      writeFileSync(
+        path,
+        `{\n${Object.entries(now)
+          .map(([id, solved]) => `${JSON.stringify(id)}: ${JSON.stringify(solved, rounded)}`)
+          .join(',\n')}\n}\n`,
+      )
     }
   }
   return { figures, solvedNow }
@@ -67,5 +91,7 @@ function rounded(_: string, value: unknown): unknown {
 
 /** Solutions of movements that are gone. */
 export function strayFiles(catalogue: CatalogueData, root = process.cwd()): string[] {
-  return readdirSync(join(root, 'catalogue/solved')).filter((file) => !catalogue.movements.some((movement) => `${movement.id}.json` === file))
+  return readdirSync(join(root, 'catalogue/solved')).filter(
+    (file) => !catalogue.movements.some((movement) => `${movement.id}.json` === file),
+  )
 }

@@ -7,7 +7,14 @@ export const Role = z.enum(['lead', 'helper'])
 export type Role = z.infer<typeof Role>
 
 /** An account as the sealed cookie carries it. */
-export const Account = z.object({ id: z.uuid(), practiceId: z.uuid(), practiceName: z.string(), email: z.string(), name: z.string(), role: Role })
+export const Account = z.object({
+  id: z.uuid(),
+  practiceId: z.uuid(),
+  practiceName: z.string(),
+  email: z.string(),
+  name: z.string(),
+  role: Role,
+})
 export type Account = z.infer<typeof Account>
 
 interface AccountRow {
@@ -21,7 +28,10 @@ interface AccountRow {
 }
 
 /** The account of an e-mail address with its hash; the only query that is not scoped, since it finds the practice. */
-export async function accountByEmail(db: Database, email: string): Promise<{ account: Account; passwordHash: string } | null> {
+export async function accountByEmail(
+  db: Database,
+  email: string,
+): Promise<{ account: Account; passwordHash: string } | null> {
   const row = await db<AccountRow>('accounts as a')
     .join('practices as p', 'p.id', 'a.practice_id')
     .where('a.email', email.trim().toLowerCase())
@@ -50,7 +60,12 @@ export interface NewAccount {
   passwordHash: string
 }
 
-export async function addPractice(db: Database, name: string, first: NewAccount, id: string = randomUUID()): Promise<Account> {
+export async function addPractice(
+  db: Database,
+  name: string,
+  first: NewAccount,
+  id: string = randomUUID(),
+): Promise<Account> {
   return db.transaction(async (trx) => {
     await trx('practices').insert({ id, name })
     return addAccount(trx, id, first)
@@ -62,10 +77,24 @@ export async function addAccount(db: Database, practiceId: string, account: NewA
   if (!practice) throw new NotFound('There is no such practice.')
   const id = randomUUID()
   const email = account.email.trim().toLowerCase()
-  await db('accounts').insert({ id, practice_id: practiceId, email, name: account.name, role: account.role, password_hash: account.passwordHash })
+  await db('accounts').insert({
+    id,
+    practice_id: practiceId,
+    email,
+    name: account.name,
+    role: account.role,
+    password_hash: account.passwordHash,
+  })
   return { id, practiceId, practiceName: practice.name, email, name: account.name, role: account.role }
 }
 
 function accountOf(row: AccountRow): Account {
-  return { id: row.id, practiceId: row.practice_id, practiceName: row.practice_name, email: row.email, name: row.name, role: row.role }
+  return {
+    id: row.id,
+    practiceId: row.practice_id,
+    practiceName: row.practice_name,
+    email: row.email,
+    name: row.name,
+    role: row.role,
+  }
 }

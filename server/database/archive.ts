@@ -9,9 +9,18 @@ const FORMAT_VERSION = 1
 const ROWS_AT_ONCE = 1000
 
 /** The first line of an archive. */
-const Head = z.object({ format: z.literal(FORMAT), formatVersion: z.literal(FORMAT_VERSION), practice: z.string(), migrations: z.array(z.string()), writtenAt: z.string() })
+const Head = z.object({
+  format: z.literal(FORMAT),
+  formatVersion: z.literal(FORMAT_VERSION),
+  practice: z.string(),
+  migrations: z.array(z.string()),
+  writtenAt: z.string(),
+})
 /** All others: one row of a table, as the database gives it. */
-const Line = z.object({ table: z.enum(TABLES), row: z.record(z.string().regex(/^[a-z_]+$/), z.union([z.string(), z.number(), z.null()])) })
+const Line = z.object({
+  table: z.enum(TABLES),
+  row: z.record(z.string().regex(/^[a-z_]+$/), z.union([z.string(), z.number(), z.null()])),
+})
 
 /** Why an archive cannot be restored, with the line at fault. */
 export class BrokenArchive extends Error {
@@ -26,9 +35,17 @@ export async function* archiveLines(db: Database, practiceId: string): AsyncGene
   const trx = await db.transaction({ isolationLevel: 'repeatable read' })
   try {
     const migrations = await trx('knex_migrations').orderBy('id').select<{ name: string }[]>('name')
-    yield line({ format: FORMAT, formatVersion: FORMAT_VERSION, practice: practiceId, migrations: migrations.map(({ name }) => name), writtenAt: new Date().toISOString() } satisfies z.infer<typeof Head>)
+    yield line({
+      format: FORMAT,
+      formatVersion: FORMAT_VERSION,
+      practice: practiceId,
+      migrations: migrations.map(({ name }) => name),
+      writtenAt: new Date().toISOString(),
+    } satisfies z.infer<typeof Head>)
     for (const table of TABLES) {
-      const rows = trx(table).where({ [ownedBy(table)]: practiceId }).stream() as Readable
+      const rows = trx(table)
+        .where({ [ownedBy(table)]: practiceId })
+        .stream() as Readable
       for await (const row of rows) yield line({ table, row: plain(row) })
     }
   } finally {
@@ -43,9 +60,14 @@ export async function* archiveLines(db: Database, practiceId: string): AsyncGene
  * @returns how many rows each table got
  * @throws {BrokenArchive} where it is no archive, of a newer shape, cut short, or not of one practice
  */
-export async function restoreArchive(db: Database, text: Readable, known: readonly string[]): Promise<Partial<Record<Table, number>>> {
+export async function restoreArchive(
+  db: Database,
+  text: Readable,
+  known: readonly string[],
+): Promise<Partial<Record<Table, number>>> {
   return db.transaction(async (trx) => {
-    if (await hasPractice(trx)) throw new BrokenArchive('There is a practice here already: an archive is restored into an empty installation.')
+    if (await hasPractice(trx))
+      throw new BrokenArchive('There is a practice here already: an archive is restored into an empty installation.')
     const counts: Partial<Record<Table, number>> = {}
     let head: z.infer<typeof Head> | null = null
     let waiting: { table: Table; rows: Record<string, unknown>[] } | null = null
@@ -67,7 +89,8 @@ export async function restoreArchive(db: Database, text: Readable, known: readon
           continue
         }
         const { table, row } = lineOf(one, at)
-        if (row[ownedBy(table)] !== head.practice) throw new BrokenArchive(`Line ${at}: this row is not of the archive's practice.`)
+        if (row[ownedBy(table)] !== head.practice)
+          throw new BrokenArchive(`Line ${at}: this row is not of the archive's practice.`)
         if (waiting && (waiting.table !== table || waiting.rows.length >= ROWS_AT_ONCE)) await flush()
         waiting ??= { table, rows: [] }
         waiting.rows.push(row)
@@ -75,7 +98,9 @@ export async function restoreArchive(db: Database, text: Readable, known: readon
       await flush()
     } catch (error) {
       if (error instanceof BrokenArchive) throw error
-      throw new BrokenArchive(`Line ${at}: ${error instanceof Error ? error.message.split(' - ').at(-1) : 'not readable'}`)
+      throw new BrokenArchive(
+        `Line ${at}: ${error instanceof Error ? error.message.split(' - ').at(-1) : 'not readable'}`,
+      )
     } finally {
       await trx.raw('set foreign_key_checks = 1')
     }
@@ -98,10 +123,21 @@ async function* linesOf(text: Readable): AsyncGenerator<string> {
 
 /** With the checks off while rows come in, what points nowhere is looked for afterwards. */
 async function checkReferences(db: Database): Promise<void> {
-  const keys = await db('information_schema.key_column_usage').whereRaw('table_schema = database()').whereNotNull('referenced_table_name')
-    .select<{ t: string; c: string; rt: string; rc: string }[]>('table_name as t', 'column_name as c', 'referenced_table_name as rt', 'referenced_column_name as rc')
+  const keys = await db('information_schema.key_column_usage')
+    .whereRaw('table_schema = database()')
+    .whereNotNull('referenced_table_name')
+    .select<{ t: string; c: string; rt: string; rc: string }[]>(
+      'table_name as t',
+      'column_name as c',
+      'referenced_table_name as rt',
+      'referenced_column_name as rc',
+    )
   for (const { t, c, rt, rc } of keys) {
-    const lost = await db(`${t} as a`).leftJoin(`${rt} as b`, `b.${rc}`, `a.${c}`).whereNotNull(`a.${c}`).whereNull(`b.${rc}`).first(db.raw('1'))
+    const lost = await db(`${t} as a`)
+      .leftJoin(`${rt} as b`, `b.${rc}`, `a.${c}`)
+      .whereNotNull(`a.${c}`)
+      .whereNull(`b.${rc}`)
+      .first(db.raw('1'))
     if (lost) throw new BrokenArchive(`In “${t}” a ${c.replace('_id', '')} is named that is not in the archive.`)
   }
 }
@@ -109,7 +145,8 @@ async function checkReferences(db: Database): Promise<void> {
 function headOf(one: string, known: readonly string[]): z.infer<typeof Head> {
   const head = Head.safeParse(jsonOf(one))
   if (!head.success) throw new BrokenArchive('This is no archive of a practice.')
-  if (head.data.migrations.some((name) => !known.includes(name))) throw new BrokenArchive('This archive was written by a newer version of the application: update first.')
+  if (head.data.migrations.some((name) => !known.includes(name)))
+    throw new BrokenArchive('This archive was written by a newer version of the application: update first.')
   return head.data
 }
 
@@ -133,7 +170,12 @@ function ownedBy(table: Table): string {
 
 /** JSON columns come as text or as what they hold, as the driver likes. */
 function plain(row: Record<string, unknown>): Record<string, unknown> {
-  return Object.fromEntries(Object.entries(row).map(([name, value]) => [name, value !== null && typeof value === 'object' ? JSON.stringify(value) : value]))
+  return Object.fromEntries(
+    Object.entries(row).map(([name, value]) => [
+      name,
+      value !== null && typeof value === 'object' ? JSON.stringify(value) : value,
+    ]),
+  )
 }
 
 function line(value: unknown): string {

@@ -12,9 +12,22 @@ import type { Database } from './rows'
  * @param members participant ids
  * @param day ISO day
  */
-export async function peopleOn(db: Database, practiceId: string, members: readonly string[], day: string, catalogue: Catalogue): Promise<Participant[]> {
-  const [people, measures] = await Promise.all([participantsOf(db, practiceId, members), measuresOf(db, practiceId, members)])
-  return members.flatMap((member) => people.filter((person) => person.id === member)).map((person) => ({
-    ...person, considerations: inForce(person.considerations, day), ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
-  }))
+export async function peopleOn(
+  db: Database,
+  practiceId: string,
+  members: readonly string[],
+  day: string,
+  catalogue: Catalogue,
+): Promise<Participant[]> {
+  const [people, measures] = await Promise.all([
+    participantsOf(db, practiceId, members),
+    measuresOf(db, practiceId, members),
+  ])
+  return members
+    .flatMap((member) => people.filter((person) => person.id === member))
+    .map((person) => ({
+      ...person,
+      considerations: inForce(person.considerations, day),
+      ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
+    }))
 }

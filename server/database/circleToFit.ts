@@ -9,7 +9,13 @@ import { lastMeetingsBefore, movementsMetBefore } from './meetings'
 import type { Database } from './rows'
 
 /** Gathers all that a plan is held against for a circle at a moment. */
-export async function circleToFit(db: Database, practiceId: string, circle: Circle, startsAt: string, catalogue: Catalogue): Promise<CircleToFit & { people: Participant[] }> {
+export async function circleToFit(
+  db: Database,
+  practiceId: string,
+  circle: Circle,
+  startsAt: string,
+  catalogue: Catalogue,
+): Promise<CircleToFit & { people: Participant[] }> {
   const [people, venues, lastCame, met] = await Promise.all([
     peopleOn(db, practiceId, circle.members, startsAt.slice(0, 10), catalogue),
     venuesOf(db, practiceId),
@@ -19,7 +25,15 @@ export async function circleToFit(db: Database, practiceId: string, circle: Circ
   const screenedOn = new Map(people.map((person) => [person.id, person.screenedOn]))
   const daysSince = (day: string | null | undefined) => (day ? differenceInCalendarDays(startsAt, day) : null)
   return {
-    circle, people, met: new Set(met), venue: venues.find((venue) => venue.id === circle.venueId)!, catalogue,
-    whenOf: (person) => ({ daysAway: daysSince(lastCame[person.id]), year: getYear(startsAt), screenedDaysAgo: daysSince(screenedOn.get(person.id)) }),
+    circle,
+    people,
+    met: new Set(met),
+    venue: venues.find((venue) => venue.id === circle.venueId)!,
+    catalogue,
+    whenOf: (person) => ({
+      daysAway: daysSince(lastCame[person.id]),
+      year: getYear(startsAt),
+      screenedDaysAgo: daysSince(screenedOn.get(person.id)),
+    }),
   }
 }

@@ -63,8 +63,12 @@ export async function saveVenue(db: Database, practiceId: string, fields: VenueF
 }
 
 export async function circlesOf(db: Database, practiceId: string): Promise<Circle[]> {
-  const rows = await db<CircleRow & { practice_id: string }>('circles').where({ practice_id: practiceId }).orderBy('name')
-  const members = await db<{ circle_id: string; participant_id: string; practice_id: string; position: number }>('circle_members')
+  const rows = await db<CircleRow & { practice_id: string }>('circles')
+    .where({ practice_id: practiceId })
+    .orderBy('name')
+  const members = await db<{ circle_id: string; participant_id: string; practice_id: string; position: number }>(
+    'circle_members',
+  )
     .where({ practice_id: practiceId })
     .orderBy('position')
   const membersOf = groupedBy(members, 'circle_id')
@@ -94,7 +98,16 @@ export async function saveCircle(db: Database, practiceId: string, fields: Circl
   return db.transaction(async (trx) => {
     await requireOwn(trx, 'venues', practiceId, fields.venueId, 'venue')
     for (const member of fields.members) await requireOwn(trx, 'participants', practiceId, member, 'participant')
-    const columns = { venue_id: fields.venueId, name: fields.name, school: fields.school, minutes: fields.minutes, side_habit: fields.sideHabit, start_side: fields.startSide, helpers: fields.helpers, climb_at_most: fields.climbAtMost }
+    const columns = {
+      venue_id: fields.venueId,
+      name: fields.name,
+      school: fields.school,
+      minutes: fields.minutes,
+      side_habit: fields.sideHabit,
+      start_side: fields.startSide,
+      helpers: fields.helpers,
+      climb_at_most: fields.climbAtMost,
+    }
     const saved = id ?? randomUUID()
     if (id === undefined) await trx('circles').insert({ id: saved, practice_id: practiceId, ...columns })
     else {
@@ -103,14 +116,27 @@ export async function saveCircle(db: Database, practiceId: string, fields: Circl
     }
     await trx('circle_members').where({ circle_id: saved, practice_id: practiceId }).delete()
     if (fields.members.length > 0) {
-      await trx('circle_members').insert(fields.members.map((participantId, position) => ({ practice_id: practiceId, circle_id: saved, participant_id: participantId, position })))
+      await trx('circle_members').insert(
+        fields.members.map((participantId, position) => ({
+          practice_id: practiceId,
+          circle_id: saved,
+          participant_id: participantId,
+          position,
+        })),
+      )
     }
     return { ...fields, id: saved }
   })
 }
 
 /** @throws {NotFound} when the row belongs to another practice or to none */
-export async function requireOwn(db: Database, table: string, practiceId: string, id: string, what: string): Promise<void> {
+export async function requireOwn(
+  db: Database,
+  table: string,
+  practiceId: string,
+  id: string,
+  what: string,
+): Promise<void> {
   const row = await db(table).where({ id, practice_id: practiceId }).first('id')
   if (!row) throw new NotFound(`There is no such ${what}.`)
 }

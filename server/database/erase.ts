@@ -14,20 +14,74 @@ export async function eraseParticipant(db: Database, practiceId: string, partici
     await participantById(trx, practiceId, participantId)
     const nameless = randomUUID()
     await trx('participants').insert({
-      id: nameless, practice_id: practiceId, name: 'Erased', birth_year: null, sex: 'unsaid', height_cm: null, pace: 'usual', home_tier: 'chair',
-      access: JSON.stringify({ bed: 'no', chair: 'no', standing: 'no', floor: 'no' }), version: 1, erased_at: trx.raw('utc_timestamp()'),
+      id: nameless,
+      practice_id: practiceId,
+      name: 'Erased',
+      birth_year: null,
+      sex: 'unsaid',
+      height_cm: null,
+      pace: 'usual',
+      home_tier: 'chair',
+      access: JSON.stringify({ bed: 'no', chair: 'no', standing: 'no', floor: 'no' }),
+      version: 1,
+      erased_at: trx.raw('utc_timestamp()'),
     })
     const own = { practice_id: practiceId, participant_id: participantId }
     const arrivals = await trx('arrivals').where(own).where('came', true).select<{ meeting_id: string }[]>('meeting_id')
     if (arrivals.length > 0) {
-      await trx('arrivals').insert(arrivals.map(({ meeting_id }) => ({ practice_id: practiceId, meeting_id, participant_id: nameless, came: true, pain: null, usual_pain: null, tired: false, sore: false, dizzy: false, ill: false })))
+      await trx('arrivals').insert(
+        arrivals.map(({ meeting_id }) => ({
+          practice_id: practiceId,
+          meeting_id,
+          participant_id: nameless,
+          came: true,
+          pain: null,
+          usual_pain: null,
+          tired: false,
+          sore: false,
+          dizzy: false,
+          ill: false,
+        })),
+      )
     }
-    const outcomes = await trx('outcomes').where(own).select<{ meeting_id: string; movement: string; at: number; event: unknown }[]>('meeting_id', 'movement', 'at', 'event')
-    await trx.batchInsert('outcomes', outcomes.map((row) => {
-      const id = randomUUID()
-      const event: OutcomeEvent = { ...fromJson<OutcomeEvent>(row.event), id, participant: nameless, pain: null, painKind: null, painWhere: '', effort: null, form: null, cheat: '', support: null, note: '' }
-      return { id, practice_id: practiceId, meeting_id: row.meeting_id, participant_id: nameless, movement: row.movement, at: row.at, event: JSON.stringify(event), logged_by: null }
-    }), 500)
+    const outcomes = await trx('outcomes')
+      .where(own)
+      .select<{ meeting_id: string; movement: string; at: number; event: unknown }[]>(
+        'meeting_id',
+        'movement',
+        'at',
+        'event',
+      )
+    await trx.batchInsert(
+      'outcomes',
+      outcomes.map((row) => {
+        const id = randomUUID()
+        const event: OutcomeEvent = {
+          ...fromJson<OutcomeEvent>(row.event),
+          id,
+          participant: nameless,
+          pain: null,
+          painKind: null,
+          painWhere: '',
+          effort: null,
+          form: null,
+          cheat: '',
+          support: null,
+          note: '',
+        }
+        return {
+          id,
+          practice_id: practiceId,
+          meeting_id: row.meeting_id,
+          participant_id: nameless,
+          movement: row.movement,
+          at: row.at,
+          event: JSON.stringify(event),
+          logged_by: null,
+        }
+      }),
+      500,
+    )
     // The rest hangs on the person and goes with them: health facts, levels, screenings, measures, decisions, places.
     await trx('participants').where({ id: participantId, practice_id: practiceId }).delete()
   })

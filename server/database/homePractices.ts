@@ -10,10 +10,17 @@ export interface StoredHomePractice {
 }
 
 /** What somebody does at home, with what they ticked; null: nothing yet. */
-export async function homePracticeOf(db: Database, practiceId: string, participantId: string): Promise<StoredHomePractice | null> {
+export async function homePracticeOf(
+  db: Database,
+  practiceId: string,
+  participantId: string,
+): Promise<StoredHomePractice | null> {
   const [row, ticks] = await Promise.all([
     db('home_practices').where({ practice_id: practiceId, participant_id: participantId }).first(),
-    db('home_ticks').where({ practice_id: practiceId, participant_id: participantId }).orderBy(['movement', 'day']).select<{ movement: string; day: string }[]>('movement', 'day'),
+    db('home_ticks')
+      .where({ practice_id: practiceId, participant_id: participantId })
+      .orderBy(['movement', 'day'])
+      .select<{ movement: string; day: string }[]>('movement', 'day'),
   ])
   if (!row) return null
   const byMovement: Record<string, string[]> = {}
@@ -21,14 +28,35 @@ export async function homePracticeOf(db: Database, practiceId: string, participa
   return { practice: HomePractice.parse(fromJson(row.practice)), madeAt: isoOf(row.made_at), ticks: byMovement }
 }
 
-export async function saveHomePractice(db: Database, practiceId: string, participantId: string, practice: HomePractice, madeBy: string): Promise<void> {
+export async function saveHomePractice(
+  db: Database,
+  practiceId: string,
+  participantId: string,
+  practice: HomePractice,
+  madeBy: string,
+): Promise<void> {
   await requireOwn(db, 'participants', practiceId, participantId, 'participant')
-  await db('home_practices').insert({ practice_id: practiceId, participant_id: participantId, practice: JSON.stringify(practice), made_by: madeBy, made_at: db.fn.now() })
-    .onConflict('participant_id').merge(['practice', 'made_by', 'made_at'])
+  await db('home_practices')
+    .insert({
+      practice_id: practiceId,
+      participant_id: participantId,
+      practice: JSON.stringify(practice),
+      made_by: madeBy,
+      made_at: db.fn.now(),
+    })
+    .onConflict('participant_id')
+    .merge(['practice', 'made_by', 'made_at'])
 }
 
 /** Ticks a day, or takes the tick back; ticking twice is one. */
-export async function tickHome(db: Database, practiceId: string, participantId: string, movement: string, day: string, done: boolean): Promise<void> {
+export async function tickHome(
+  db: Database,
+  practiceId: string,
+  participantId: string,
+  movement: string,
+  day: string,
+  done: boolean,
+): Promise<void> {
   await requireOwn(db, 'participants', practiceId, participantId, 'participant')
   const key = { practice_id: practiceId, participant_id: participantId, movement, day }
   if (done) await db('home_ticks').insert(key).onConflict(['participant_id', 'movement', 'day']).ignore()

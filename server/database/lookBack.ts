@@ -3,32 +3,111 @@ import type { Acted, Attended } from '../../core/reflect/lookBack'
 import { fromJson, groupedBy, sqlTimeOf, type Database } from './rows'
 
 /** Meetings of a window as each of these people had them, oldest first; one counts from somebody's first arrival on. */
-export async function attendedBy(db: Database, practiceId: string, participants: readonly string[], since: string, until: string): Promise<Map<string, Attended[]>> {
+export async function attendedBy(
+  db: Database,
+  practiceId: string,
+  participants: readonly string[],
+  since: string,
+  until: string,
+): Promise<Map<string, Attended[]>> {
   const [arrivals, meetings] = await Promise.all([
-    db('arrivals as a').join('meetings as m', 'm.id', 'a.meeting_id').where('a.practice_id', practiceId).whereIn('a.participant_id', participants)
-      .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)]).orderBy('m.starts_at')
-      .select<{ participant_id: string; meeting_id: string; starts_at: string; came: number; pain: number | null }[]>('a.participant_id', 'a.meeting_id', 'm.starts_at', 'a.came', 'a.pain'),
-    db('meetings as m').where('m.practice_id', practiceId).whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
-      .whereExists(db('arrivals as a').whereRaw('a.meeting_id = m.id').whereIn('a.participant_id', participants).select('a.meeting_id'))
+    db('arrivals as a')
+      .join('meetings as m', 'm.id', 'a.meeting_id')
+      .where('a.practice_id', practiceId)
+      .whereIn('a.participant_id', participants)
+      .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
+      .orderBy('m.starts_at')
+      .select<{ participant_id: string; meeting_id: string; starts_at: string; came: number; pain: number | null }[]>(
+        'a.participant_id',
+        'a.meeting_id',
+        'm.starts_at',
+        'a.came',
+        'a.pain',
+      ),
+    db('meetings as m')
+      .where('m.practice_id', practiceId)
+      .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
+      .whereExists(
+        db('arrivals as a')
+          .whereRaw('a.meeting_id = m.id')
+          .whereIn('a.participant_id', participants)
+          .select('a.meeting_id'),
+      )
       .select<{ id: string; plan: unknown }[]>('m.id', 'm.plan'),
   ])
   const plans = new Map(meetings.map((row) => [row.id, Plan.parse(fromJson(row.plan))]))
-  return new Map([...groupedBy(arrivals, 'participant_id')].map(([participant, rows]) => [participant, rows.map((row) => ({
-    meetingId: row.meeting_id, date: row.starts_at.slice(0, 10), came: Boolean(row.came), pain: row.pain, plan: plans.get(row.meeting_id)!,
-  }))]))
+  return new Map(
+    [...groupedBy(arrivals, 'participant_id')].map(([participant, rows]) => [
+      participant,
+      rows.map((row) => ({
+        meetingId: row.meeting_id,
+        date: row.starts_at.slice(0, 10),
+        came: Boolean(row.came),
+        pain: row.pain,
+        plan: plans.get(row.meeting_id)!,
+      })),
+    ]),
+  )
 }
 
 /** Levels and dials that leads changed since a moment, and that still stand. */
-export async function actedSince(db: Database, practiceId: string, participants: readonly string[], since: string): Promise<Acted[]> {
-  const rows = await db('ledger as l').where('l.practice_id', practiceId).whereIn('l.participant_id', participants).where('l.decided_at', '>=', sqlTimeOf(since))
-    .whereNot('l.kind', 'tier').whereNull('l.undoes').whereNotExists(db('ledger as u').whereRaw('u.undoes = l.id').select('u.id'))
+export async function actedSince(
+  db: Database,
+  practiceId: string,
+  participants: readonly string[],
+  since: string,
+): Promise<Acted[]> {
+  const rows = await db('ledger as l')
+    .where('l.practice_id', practiceId)
+    .whereIn('l.participant_id', participants)
+    .where('l.decided_at', '>=', sqlTimeOf(since))
+    .whereNot('l.kind', 'tier')
+    .whereNull('l.undoes')
+    .whereNotExists(db('ledger as u').whereRaw('u.undoes = l.id').select('u.id'))
     .where((query) => query.whereRaw('l.from_level <> l.to_level').orWhere('l.kind', 'dial'))
-    .select<{ participant_id: string; movement: string; tier: Acted['tier']; decided_at: string; from_level: number; to_level: number; proposed: string; because: string }[]>('l.participant_id', 'l.movement', 'l.tier', 'l.decided_at', 'l.from_level', 'l.to_level', 'l.proposed', 'l.because')
-  return rows.map((row) => ({ participant: row.participant_id, movement: row.movement, tier: row.tier, date: row.decided_at.slice(0, 10), fromLevel: row.from_level, toLevel: row.to_level, way: wayOf(row), because: row.because }))
+    .select<
+      {
+        participant_id: string
+        movement: string
+        tier: Acted['tier']
+        decided_at: string
+        from_level: number
+        to_level: number
+        proposed: string
+        because: string
+      }[]
+    >(
+      'l.participant_id',
+      'l.movement',
+      'l.tier',
+      'l.decided_at',
+      'l.from_level',
+      'l.to_level',
+      'l.proposed',
+      'l.because',
+    )
+  return rows.map((row) => ({
+    participant: row.participant_id,
+    movement: row.movement,
+    tier: row.tier,
+    date: row.decided_at.slice(0, 10),
+    fromLevel: row.from_level,
+    toLevel: row.to_level,
+    way: wayOf(row),
+    because: row.because,
+  }))
 }
 
 /** A level tells by itself; a dial went the way that was proposed. */
-function wayOf({ from_level: from, to_level: to, proposed }: { from_level: number; to_level: number; proposed: string }): Acted['way'] {
+function wayOf({
+  from_level: from,
+  to_level: to,
+  proposed,
+}: {
+  from_level: number
+  to_level: number
+  proposed: string
+}): Acted['way'] {
   if (from !== to) return to > from ? 'up' : 'eased'
   return proposed === 'step-up' ? 'up' : 'eased'
 }

@@ -20,18 +20,35 @@ interface MeasureRow {
 }
 
 /** All results of these people with their corrections, oldest first, by participant; of a whole practice without ids. */
-export async function measuresOf(db: Database, practiceId: string, participants?: readonly string[]): Promise<Map<string, StoredMeasure[]>> {
+export async function measuresOf(
+  db: Database,
+  practiceId: string,
+  participants?: readonly string[],
+): Promise<Map<string, StoredMeasure[]>> {
   if (participants?.length === 0) return new Map()
   const query = db('measures as m').leftJoin('accounts as a', 'a.id', 'm.entered_by').where('m.practice_id', practiceId)
   if (participants) query.whereIn('m.participant_id', participants)
-  const rows = await query.orderBy(['m.participant_id', 'm.taken_at', 'm.entered_at']).select<MeasureRow[]>('m.*', 'a.name as entered_by_name')
+  const rows = await query
+    .orderBy(['m.participant_id', 'm.taken_at', 'm.entered_at'])
+    .select<MeasureRow[]>('m.*', 'a.name as entered_by_name')
   return new Map([...groupedBy(rows, 'participant_id')].map(([participant, own]) => [participant, own.map(storedOf)]))
 }
 
 function storedOf(row: MeasureRow): StoredMeasure {
   return {
-    id: row.id, measure: row.measure, side: row.side, value: Number(row.value), tries: fromJson<number[]>(row.tries), setting: row.setting === null ? null : Number(row.setting),
-    pain: row.pain, note: row.note, takenAt: isoOf(row.taken_at), replaces: row.replaces, enteredBy: row.entered_by_name ?? 'somebody who has left', enteredAt: isoOf(row.entered_at), replacedBy: row.replaced_by,
+    id: row.id,
+    measure: row.measure,
+    side: row.side,
+    value: Number(row.value),
+    tries: fromJson<number[]>(row.tries),
+    setting: row.setting === null ? null : Number(row.setting),
+    pain: row.pain,
+    note: row.note,
+    takenAt: isoOf(row.taken_at),
+    replaces: row.replaces,
+    enteredBy: row.entered_by_name ?? 'somebody who has left',
+    enteredAt: isoOf(row.entered_at),
+    replacedBy: row.replaced_by,
   }
 }
 
@@ -41,7 +58,13 @@ function storedOf(row: MeasureRow): StoredMeasure {
  *
  * @throws {NotFound} when a result to be replaced is not this person's
  */
-export async function addMeasures(db: Database, practiceId: string, participantId: string, records: readonly MeasureRecord[], enteredBy: string | null): Promise<void> {
+export async function addMeasures(
+  db: Database,
+  practiceId: string,
+  participantId: string,
+  records: readonly MeasureRecord[],
+  enteredBy: string | null,
+): Promise<void> {
   await db.transaction(async (trx) => {
     for (const record of records) {
       if (record.replaces !== null) {
@@ -52,19 +75,36 @@ export async function addMeasures(db: Database, practiceId: string, participantI
         if (marked === 0) throw new NotFound('The result that this corrects is not there, or was corrected already.')
       }
       const first = await trx('measures')
-        .where({ practice_id: practiceId, participant_id: participantId, measure: record.measure, side: record.side, replaced_by: null })
+        .where({
+          practice_id: practiceId,
+          participant_id: participantId,
+          measure: record.measure,
+          side: record.side,
+          replaced_by: null,
+        })
         .whereNot({ id: record.id })
         .whereRaw('date(taken_at) = date(?)', [sqlTimeOf(record.takenAt)])
         .where('taken_at', '<=', sqlTimeOf(record.takenAt))
         .orderBy('taken_at')
         .first<{ value: string } | undefined>('value')
-      await trx('measures').insert({ ...columnsOf(record, practiceId, participantId, enteredBy), same_day_first: record.replaces === null ? (first?.value ?? null) : null }).onConflict('id').ignore()
+      await trx('measures')
+        .insert({
+          ...columnsOf(record, practiceId, participantId, enteredBy),
+          same_day_first: record.replaces === null ? (first?.value ?? null) : null,
+        })
+        .onConflict('id')
+        .ignore()
     }
   })
 }
 
 /** Adds results of many people at once; for imports, inside the caller's transaction. */
-export async function addMeasuresInBulk(db: Database, practiceId: string, results: readonly { participant: string; record: MeasureRecord }[], enteredBy: string | null): Promise<void> {
+export async function addMeasuresInBulk(
+  db: Database,
+  practiceId: string,
+  results: readonly { participant: string; record: MeasureRecord }[],
+  enteredBy: string | null,
+): Promise<void> {
   const firsts = new Map<string, number>()
   const rows = results.map(({ participant, record }) => {
     const key = `${participant} ${record.measure} ${record.side} ${record.takenAt.slice(0, 10)}`
@@ -77,13 +117,32 @@ export async function addMeasuresInBulk(db: Database, practiceId: string, result
 
 /** Pairs of results that one person gave on one day, by measure: what the practice's own repeatability follows from. */
 export async function sameDayPairs(db: Database, practiceId: string): Promise<Record<string, SameDayPair[]>> {
-  const rows = await db('measures').where({ practice_id: practiceId, replaced_by: null }).whereNotNull('same_day_first').select<{ measure: string; value: string; same_day_first: string }[]>('measure', 'value', 'same_day_first')
-  return Object.fromEntries([...groupedBy(rows, 'measure')].map(([measure, own]) => [measure, own.map((row): SameDayPair => [Number(row.same_day_first), Number(row.value)])]))
+  const rows = await db('measures')
+    .where({ practice_id: practiceId, replaced_by: null })
+    .whereNotNull('same_day_first')
+    .select<{ measure: string; value: string; same_day_first: string }[]>('measure', 'value', 'same_day_first')
+  return Object.fromEntries(
+    [...groupedBy(rows, 'measure')].map(([measure, own]) => [
+      measure,
+      own.map((row): SameDayPair => [Number(row.same_day_first), Number(row.value)]),
+    ]),
+  )
 }
 
 function columnsOf(record: MeasureRecord, practiceId: string, participantId: string, enteredBy: string | null) {
   return {
-    id: record.id, practice_id: practiceId, participant_id: participantId, measure: record.measure, side: record.side, value: record.value, tries: JSON.stringify(record.tries),
-    setting: record.setting, pain: record.pain, note: record.note, taken_at: sqlTimeOf(record.takenAt), entered_by: enteredBy, replaces: record.replaces,
+    id: record.id,
+    practice_id: practiceId,
+    participant_id: participantId,
+    measure: record.measure,
+    side: record.side,
+    value: record.value,
+    tries: JSON.stringify(record.tries),
+    setting: record.setting,
+    pain: record.pain,
+    note: record.note,
+    taken_at: sqlTimeOf(record.takenAt),
+    entered_by: enteredBy,
+    replaces: record.replaces,
   }
 }

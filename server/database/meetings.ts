@@ -64,7 +64,11 @@ export async function meetingsOf(db: Database, practiceId: string): Promise<Meet
     .whereRaw('m.starts_at > utc_timestamp() - interval ? day', [LISTED_DAYS])
     .orderBy('m.starts_at', 'desc')
     .select<LineRow[]>(
-      'm.id', 'm.circle_id', 'm.starts_at', 'm.called_off', 'm.led_by',
+      'm.id',
+      'm.circle_id',
+      'm.starts_at',
+      'm.called_off',
+      'm.led_by',
       db.raw(`json_unquote(json_extract(m.plan, '$.title')) as title`),
       db.raw(`json_length(m.plan, '$.blocks') as blocks`),
       db('arrivals').count('*').whereRaw('meeting_id = m.id and came').as('came'),
@@ -74,7 +78,17 @@ export async function meetingsOf(db: Database, practiceId: string): Promise<Meet
     )
   return rows.map((row) => {
     const stage = row.decided ? 'settled' : row.logged ? 'reflect' : row.started ? 'lead' : 'prepare'
-    return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), title: row.title ?? '', blocks: Number(row.blocks), came: Number(row.came), calledOff: Boolean(row.called_off), ledBy: row.led_by, stage }
+    return {
+      id: row.id,
+      circleId: row.circle_id,
+      startsAt: isoOf(row.starts_at),
+      title: row.title ?? '',
+      blocks: Number(row.blocks),
+      came: Number(row.came),
+      calledOff: Boolean(row.called_off),
+      ledBy: row.led_by,
+      stage,
+    }
   })
 }
 
@@ -86,12 +100,27 @@ export async function meetingById(db: Database, practiceId: string, id: string):
 }
 
 function meetingOf(row: MeetingRow): Meeting {
-  return { id: row.id, circleId: row.circle_id, startsAt: isoOf(row.starts_at), plan: Plan.parse(fromJson(row.plan)), planVersion: row.plan_version, seating: row.seating === null ? null : fromJson<string[]>(row.seating) }
+  return {
+    id: row.id,
+    circleId: row.circle_id,
+    startsAt: isoOf(row.starts_at),
+    plan: Plan.parse(fromJson(row.plan)),
+    planVersion: row.plan_version,
+    seating: row.seating === null ? null : fromJson<string[]>(row.seating),
+  }
 }
 
 /** A circle's meetings after a moment, the next one first. */
-export async function meetingsAhead(db: Database, practiceId: string, circleId: string, after: string): Promise<Meeting[]> {
-  const rows = await db<MeetingRow>('meetings').where({ practice_id: practiceId, circle_id: circleId }).where('starts_at', '>', sqlTimeOf(after)).orderBy('starts_at')
+export async function meetingsAhead(
+  db: Database,
+  practiceId: string,
+  circleId: string,
+  after: string,
+): Promise<Meeting[]> {
+  const rows = await db<MeetingRow>('meetings')
+    .where({ practice_id: practiceId, circle_id: circleId })
+    .where('starts_at', '>', sqlTimeOf(after))
+    .orderBy('starts_at')
   return rows.map(meetingOf)
 }
 
@@ -108,7 +137,15 @@ export interface NewMeeting {
 export async function addMeeting(db: Database, practiceId: string, meeting: NewMeeting): Promise<Meeting> {
   await requireOwn(db, 'circles', practiceId, meeting.circleId, 'circle')
   const id = meeting.id ?? randomUUID()
-  await db('meetings').insert({ id, practice_id: practiceId, circle_id: meeting.circleId, starts_at: sqlTimeOf(meeting.startsAt), plan: JSON.stringify(meeting.plan), plan_version: 1, shelf_id: meeting.shelfId ?? null })
+  await db('meetings').insert({
+    id,
+    practice_id: practiceId,
+    circle_id: meeting.circleId,
+    starts_at: sqlTimeOf(meeting.startsAt),
+    plan: JSON.stringify(meeting.plan),
+    plan_version: 1,
+    shelf_id: meeting.shelfId ?? null,
+  })
   return meetingById(db, practiceId, id)
 }
 
@@ -117,38 +154,86 @@ export async function addMeeting(db: Database, practiceId: string, meeting: NewM
  *
  * @throws {OlderVersion} with the meeting as it is stored now, when another tab was faster
  */
-export async function savePlan(db: Database, practiceId: string, id: string, version: number, plan: Plan, savedBy: string | null): Promise<Meeting> {
+export async function savePlan(
+  db: Database,
+  practiceId: string,
+  id: string,
+  version: number,
+  plan: Plan,
+  savedBy: string | null,
+): Promise<Meeting> {
   return db.transaction(async (trx) => {
     const before = await trx<MeetingRow>('meetings').where({ id, practice_id: practiceId }).forUpdate().first()
     if (!before) throw new NotFound('There is no such meeting.')
     if (before.plan_version !== version) throw new OlderVersion(await meetingById(trx, practiceId, id))
-    await trx('plan_versions').insert({ practice_id: practiceId, meeting_id: id, version, plan: JSON.stringify(fromJson(before.plan)), saved_by: savedBy })
-    await trx('meetings').where({ id, practice_id: practiceId }).update({ plan: JSON.stringify(plan), plan_version: version + 1 })
+    await trx('plan_versions').insert({
+      practice_id: practiceId,
+      meeting_id: id,
+      version,
+      plan: JSON.stringify(fromJson(before.plan)),
+      saved_by: savedBy,
+    })
+    await trx('meetings')
+      .where({ id, practice_id: practiceId })
+      .update({ plan: JSON.stringify(plan), plan_version: version + 1 })
     return meetingById(trx, practiceId, id)
   })
 }
 
-export async function arrivalsOf(db: Database, practiceId: string, meetingId: string): Promise<Record<string, Arrival>> {
+export async function arrivalsOf(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+): Promise<Record<string, Arrival>> {
   const rows = await db('arrivals').where({ practice_id: practiceId, meeting_id: meetingId })
-  return Object.fromEntries(rows.map((row) => [row.participant_id, {
-    came: Boolean(row.came), pain: row.pain, usualPain: row.usual_pain,
-    tired: Boolean(row.tired), sore: Boolean(row.sore), dizzy: Boolean(row.dizzy), ill: Boolean(row.ill),
-    late: Boolean(row.late), news: row.news, newsNote: row.news_note,
-  }]))
+  return Object.fromEntries(
+    rows.map((row) => [
+      row.participant_id,
+      {
+        came: Boolean(row.came),
+        pain: row.pain,
+        usualPain: row.usual_pain,
+        tired: Boolean(row.tired),
+        sore: Boolean(row.sore),
+        dizzy: Boolean(row.dizzy),
+        ill: Boolean(row.ill),
+        late: Boolean(row.late),
+        news: row.news,
+        newsNote: row.news_note,
+      },
+    ]),
+  )
 }
 
-export async function saveArrival(db: Database, practiceId: string, meetingId: string, participantId: string, arrival: Arrival): Promise<void> {
+export async function saveArrival(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  participantId: string,
+  arrival: Arrival,
+): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
   await requireOwn(db, 'participants', practiceId, participantId, 'participant')
   const { usualPain, newsNote, ...rest } = arrival
   await db('arrivals')
-    .insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId, usual_pain: usualPain, news_note: newsNote, ...rest })
+    .insert({
+      practice_id: practiceId,
+      meeting_id: meetingId,
+      participant_id: participantId,
+      usual_pain: usualPain,
+      news_note: newsNote,
+      ...rest,
+    })
     .onConflict(['meeting_id', 'participant_id'])
     .merge()
 }
 
 /** For each participant, the start of the last meeting before this one that they came to. */
-export async function lastMeetingsBefore(db: Database, practiceId: string, startsAt: string): Promise<Record<string, string>> {
+export async function lastMeetingsBefore(
+  db: Database,
+  practiceId: string,
+  startsAt: string,
+): Promise<Record<string, string>> {
   const rows = await db('arrivals as a')
     .join('meetings as m', 'm.id', 'a.meeting_id')
     .where('a.practice_id', practiceId)
@@ -161,7 +246,12 @@ export async function lastMeetingsBefore(db: Database, practiceId: string, start
 }
 
 /** Movements that a circle has met in meetings before this one in which somebody did something. */
-export async function movementsMetBefore(db: Database, practiceId: string, circleId: string, startsAt: string): Promise<string[]> {
+export async function movementsMetBefore(
+  db: Database,
+  practiceId: string,
+  circleId: string,
+  startsAt: string,
+): Promise<string[]> {
   const rows = await db('outcomes as o')
     .join('meetings as m', 'm.id', 'o.meeting_id')
     .where('o.practice_id', practiceId)
@@ -173,20 +263,42 @@ export async function movementsMetBefore(db: Database, practiceId: string, circl
 
 export async function handChoicesOf(db: Database, practiceId: string, meetingId: string): Promise<HandChoiceRecord[]> {
   const rows = await db('hand_choices').where({ practice_id: practiceId, meeting_id: meetingId })
-  return rows.map((row) => ({ participant: row.participant_id, blockId: row.block_id, variation: row.variation, reason: row.reason }))
+  return rows.map((row) => ({
+    participant: row.participant_id,
+    blockId: row.block_id,
+    variation: row.variation,
+    reason: row.reason,
+  }))
 }
 
 /** Keeps a hand-made choice for a person and block; an empty variation takes it back. */
-export async function saveHandChoice(db: Database, practiceId: string, meetingId: string, choice: HandChoiceRecord, chosenBy: string | null): Promise<void> {
+export async function saveHandChoice(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  choice: HandChoiceRecord,
+  chosenBy: string | null,
+): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
   await requireOwn(db, 'participants', practiceId, choice.participant, 'participant')
-  const key = { practice_id: practiceId, meeting_id: meetingId, participant_id: choice.participant, block_id: choice.blockId }
+  const key = {
+    practice_id: practiceId,
+    meeting_id: meetingId,
+    participant_id: choice.participant,
+    block_id: choice.blockId,
+  }
   await db('hand_choices').where(key).delete()
-  if (choice.variation !== '') await db('hand_choices').insert({ ...key, variation: choice.variation, reason: choice.reason, chosen_by: chosenBy })
+  if (choice.variation !== '')
+    await db('hand_choices').insert({ ...key, variation: choice.variation, reason: choice.reason, chosen_by: chosenBy })
 }
 
 /** Movements of a circle's last meetings in which somebody did something, the last one first. */
-export async function recentMovements(db: Database, practiceId: string, circleId: string, count: number): Promise<string[][]> {
+export async function recentMovements(
+  db: Database,
+  practiceId: string,
+  circleId: string,
+  count: number,
+): Promise<string[][]> {
   const rows = await db('meetings as m')
     .where({ 'm.practice_id': practiceId, 'm.circle_id': circleId })
     .whereExists(db('outcomes as o').whereRaw('o.meeting_id = m.id').select('o.id'))
@@ -206,35 +318,75 @@ export interface PlanVersion {
 }
 
 /** Earlier versions of a plan, the newest first. */
-export async function planVersionsOf(db: Database, practiceId: string, meetingId: string, limit = 40): Promise<PlanVersion[]> {
+export async function planVersionsOf(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  limit = 40,
+): Promise<PlanVersion[]> {
   const rows = await db('plan_versions as v')
     .leftJoin('accounts as a', 'a.id', 'v.saved_by')
     .where({ 'v.practice_id': practiceId, 'v.meeting_id': meetingId })
     .orderBy('v.version', 'desc')
     .limit(limit)
-    .select<{ version: number; plan: unknown; saved_at: string; name: string | null }[]>('v.version', 'v.plan', 'v.saved_at', 'a.name')
-  return rows.map((row) => ({ version: row.version, plan: Plan.parse(fromJson(row.plan)), savedBy: row.name ?? 'somebody who has left', savedAt: isoOf(row.saved_at) }))
+    .select<{ version: number; plan: unknown; saved_at: string; name: string | null }[]>(
+      'v.version',
+      'v.plan',
+      'v.saved_at',
+      'a.name',
+    )
+  return rows.map((row) => ({
+    version: row.version,
+    plan: Plan.parse(fromJson(row.plan)),
+    savedBy: row.name ?? 'somebody who has left',
+    savedAt: isoOf(row.saved_at),
+  }))
 }
 
 /** Keeps the order round the room that somebody made by hand; null: it is worked out again. */
-export async function saveSeating(db: Database, practiceId: string, meetingId: string, seating: string[] | null): Promise<void> {
+export async function saveSeating(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  seating: string[] | null,
+): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
-  await db('meetings').where({ id: meetingId, practice_id: practiceId }).update({ seating: seating === null ? null : JSON.stringify(seating) })
+  await db('meetings')
+    .where({ id: meetingId, practice_id: practiceId })
+    .update({ seating: seating === null ? null : JSON.stringify(seating) })
 }
 
 /** Everybody who may be in a meeting, by id: the circle's people in their order, then its guests. */
-export async function everybodyIn(db: Database, practiceId: string, meetingId: string, members: readonly string[]): Promise<{ ids: string[]; guests: string[] }> {
+export async function everybodyIn(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  members: readonly string[],
+): Promise<{ ids: string[]; guests: string[] }> {
   const guests = await guestsOf(db, practiceId, meetingId)
   return { ids: [...new Set([...members, ...guests])], guests }
 }
 
 /** Ids of those who are guests in a meeting of a circle that is not theirs. */
 async function guestsOf(db: Database, practiceId: string, meetingId: string): Promise<string[]> {
-  return (await db('meeting_guests').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy('participant_id').select<{ participant_id: string }[]>('participant_id')).map((row) => row.participant_id)
+  return (
+    await db('meeting_guests')
+      .where({ practice_id: practiceId, meeting_id: meetingId })
+      .orderBy('participant_id')
+      .select<{ participant_id: string }[]>('participant_id')
+  ).map((row) => row.participant_id)
 }
 
-export async function addGuest(db: Database, practiceId: string, meetingId: string, participantId: string): Promise<void> {
+export async function addGuest(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  participantId: string,
+): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
   await requireOwn(db, 'participants', practiceId, participantId, 'participant')
-  await db('meeting_guests').insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId }).onConflict(['meeting_id', 'participant_id']).ignore()
+  await db('meeting_guests')
+    .insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId })
+    .onConflict(['meeting_id', 'participant_id'])
+    .ignore()
 }

@@ -8,7 +8,15 @@ import * as takeHome from './migrations/006_take_home'
 import * as reflectAndLookBack from './migrations/007_reflect_and_look_back'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
-const MIGRATIONS: Record<string, Knex.Migration> = { '001_one_class': oneClass, '002_own_movements': ownMovements, '003_know_people': knowPeople, '004_shelf': shelf, '005_gather_and_lead': gatherAndLead, '006_take_home': takeHome, '007_reflect_and_look_back': reflectAndLookBack }
+const MIGRATIONS: Record<string, Knex.Migration> = {
+  '001_one_class': oneClass,
+  '002_own_movements': ownMovements,
+  '003_know_people': knowPeople,
+  '004_shelf': shelf,
+  '005_gather_and_lead': gatherAndLead,
+  '006_take_home': takeHome,
+  '007_reflect_and_look_back': reflectAndLookBack,
+}
 
 /** Their names, oldest first. */
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

@@ -14,11 +14,24 @@ export async function classEventsOf(db: Database, practiceId: string, meetingId:
 }
 
 /** Appends clock events; one that is there already is left alone, so sending twice is harmless. */
-export async function appendClassEvents(db: Database, practiceId: string, meetingId: string, events: ClassEvent[]): Promise<void> {
+export async function appendClassEvents(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  events: ClassEvent[],
+): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
   if (events.length === 0) return
   await db('class_events')
-    .insert(events.map((event) => ({ id: event.id, practice_id: practiceId, meeting_id: meetingId, at: event.at, event: JSON.stringify(event) })))
+    .insert(
+      events.map((event) => ({
+        id: event.id,
+        practice_id: practiceId,
+        meeting_id: meetingId,
+        at: event.at,
+        event: JSON.stringify(event),
+      })),
+    )
     .onConflict('id')
     .ignore()
 }
@@ -34,17 +47,31 @@ export async function outcomeEventsOf(db: Database, practiceId: string, meetingI
  *
  * @throws {NotFound} when a participant is not the practice's own; nothing is stored then
  */
-export async function appendOutcomes(db: Database, practiceId: string, meetingId: string, events: OutcomeEvent[], loggedBy: string | null): Promise<void> {
+export async function appendOutcomes(
+  db: Database,
+  practiceId: string,
+  meetingId: string,
+  events: OutcomeEvent[],
+  loggedBy: string | null,
+): Promise<void> {
   await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
   if (events.length === 0) return
   const participants = [...new Set(events.map((event) => event.participant))]
   const own = await db('participants').where({ practice_id: practiceId }).whereIn('id', participants).select('id')
   if (own.length !== participants.length) throw new NotFound('There is no such participant.')
   await db('outcomes')
-    .insert(events.map((event) => ({
-      id: event.id, practice_id: practiceId, meeting_id: meetingId, participant_id: event.participant,
-      movement: event.movement, at: event.at, event: JSON.stringify(event), logged_by: loggedBy,
-    })))
+    .insert(
+      events.map((event) => ({
+        id: event.id,
+        practice_id: practiceId,
+        meeting_id: meetingId,
+        participant_id: event.participant,
+        movement: event.movement,
+        at: event.at,
+        event: JSON.stringify(event),
+        logged_by: loggedBy,
+      })),
+    )
     .onConflict('id')
     .ignore()
 }
@@ -54,19 +81,34 @@ export async function appendOutcomes(db: Database, practiceId: string, meetingId
  *
  * @param since ISO 8601; left out: from the first on
  */
-export async function datedOutcomes(db: Database, practiceId: string, participants: readonly string[], until: string, since = '1970-01-01'): Promise<DatedOutcome[]> {
+export async function datedOutcomes(
+  db: Database,
+  practiceId: string,
+  participants: readonly string[],
+  until: string,
+  since = '1970-01-01',
+): Promise<DatedOutcome[]> {
   if (participants.length === 0) return []
   const rows = await db('outcomes as o')
     .join('meetings as m', 'm.id', 'o.meeting_id')
-    .leftJoin('arrivals as a', (join) => join.on('a.meeting_id', 'o.meeting_id').andOn('a.participant_id', 'o.participant_id'))
+    .leftJoin('arrivals as a', (join) =>
+      join.on('a.meeting_id', 'o.meeting_id').andOn('a.participant_id', 'o.participant_id'),
+    )
     .where('o.practice_id', practiceId)
     .whereIn('o.participant_id', participants)
     .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
     // Nothing is noted before its meeting, but for clocks that differ: this lets the index narrow it down.
     .where('o.at', '>=', Date.parse(since) - DAY_MS)
     .orderBy(['m.starts_at', 'o.at', 'o.id'])
-    .select<{ meeting_id: string; starts_at: string; event: unknown; pain: number | null }[]>('o.meeting_id', 'm.starts_at', 'o.event', 'a.pain')
-  const arrivalPain = new Map(rows.map((row) => [`${row.meeting_id} ${fromJson<OutcomeEvent>(row.event).participant}`, row.pain]))
+    .select<{ meeting_id: string; starts_at: string; event: unknown; pain: number | null }[]>(
+      'o.meeting_id',
+      'm.starts_at',
+      'o.event',
+      'a.pain',
+    )
+  const arrivalPain = new Map(
+    rows.map((row) => [`${row.meeting_id} ${fromJson<OutcomeEvent>(row.event).participant}`, row.pain]),
+  )
   return [...groupedBy(rows, 'meeting_id')].flatMap(([meetingId, own]) =>
     foldOutcomes(own.map((row) => fromJson<OutcomeEvent>(row.event))).map((outcome) => ({
       ...outcome,
@@ -78,16 +120,35 @@ export async function datedOutcomes(db: Database, practiceId: string, participan
 }
 
 /** How long each of these people has been coming, and what was new at the last door. */
-export async function historiesOf(db: Database, practiceId: string, participants: readonly string[], until: string): Promise<Map<string, History & { news: Arrival['news']; lastOn: string }>> {
+export async function historiesOf(
+  db: Database,
+  practiceId: string,
+  participants: readonly string[],
+  until: string,
+): Promise<Map<string, History & { news: Arrival['news']; lastOn: string }>> {
   const rows = await db('arrivals as a')
     .join('meetings as m', 'm.id', 'a.meeting_id')
     .where({ 'a.practice_id': practiceId, 'a.came': true })
     .whereIn('a.participant_id', participants)
     .where('m.starts_at', '<=', sqlTimeOf(until))
-    .select<{ participant_id: string; starts_at: string; news: Arrival['news'] }[]>('a.participant_id', 'm.starts_at', 'a.news')
-  return new Map([...groupedBy(rows, 'participant_id')].map(([participant, own]) => {
-    const inOrder = own.toSorted((a, b) => a.starts_at.localeCompare(b.starts_at))
-    const last = inOrder.at(-1)!
-    return [participant, { meetings: own.length, firstOn: inOrder[0]!.starts_at.slice(0, 10), news: last.news, lastOn: last.starts_at.slice(0, 10) }]
-  }))
+    .select<{ participant_id: string; starts_at: string; news: Arrival['news'] }[]>(
+      'a.participant_id',
+      'm.starts_at',
+      'a.news',
+    )
+  return new Map(
+    [...groupedBy(rows, 'participant_id')].map(([participant, own]) => {
+      const inOrder = own.toSorted((a, b) => a.starts_at.localeCompare(b.starts_at))
+      const last = inOrder.at(-1)!
+      return [
+        participant,
+        {
+          meetings: own.length,
+          firstOn: inOrder[0]!.starts_at.slice(0, 10),
+          news: last.news,
+          lastOn: last.starts_at.slice(0, 10),
+        },
+      ]
+    }),
+  )
 }

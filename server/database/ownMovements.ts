@@ -13,14 +13,32 @@ export interface OwnMovement {
 }
 
 export async function ownMovementsOf(db: Database, practiceId: string): Promise<OwnMovement[]> {
-  const rows = await db('own_movements').where({ practice_id: practiceId }).orderBy('movement').select<{ entry: unknown; figures: unknown }[]>('entry', 'figures')
-  return rows.map((row) => ({ entry: MovementEntry.parse(fromJson(row.entry)), figures: OwnFigures.parse(fromJson(row.figures)) }))
+  const rows = await db('own_movements')
+    .where({ practice_id: practiceId })
+    .orderBy('movement')
+    .select<{ entry: unknown; figures: unknown }[]>('entry', 'figures')
+  return rows.map((row) => ({
+    entry: MovementEntry.parse(fromJson(row.entry)),
+    figures: OwnFigures.parse(fromJson(row.figures)),
+  }))
 }
 
 /** Keeps a practice's version of a movement; saving again replaces it. */
-export async function saveOwnMovement(db: Database, practiceId: string, { entry, figures }: OwnMovement, savedBy: string): Promise<void> {
+export async function saveOwnMovement(
+  db: Database,
+  practiceId: string,
+  { entry, figures }: OwnMovement,
+  savedBy: string,
+): Promise<void> {
   await db('own_movements')
-    .insert({ practice_id: practiceId, movement: entry.id, entry: JSON.stringify(entry), figures: JSON.stringify(figures), saved_by: savedBy, saved_at: db.fn.now() })
+    .insert({
+      practice_id: practiceId,
+      movement: entry.id,
+      entry: JSON.stringify(entry),
+      figures: JSON.stringify(figures),
+      saved_by: savedBy,
+      saved_at: db.fn.now(),
+    })
     .onConflict(['practice_id', 'movement'])
     .merge()
 }

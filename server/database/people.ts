@@ -59,7 +59,12 @@ interface LeftOutRow {
  *
  * @param withLevels false where only names and health facts are wanted
  */
-export async function participantsOf(db: Database, practiceId: string, ids?: readonly string[], { withLevels = true } = {}): Promise<Participant[]> {
+export async function participantsOf(
+  db: Database,
+  practiceId: string,
+  ids?: readonly string[],
+  { withLevels = true } = {},
+): Promise<Participant[]> {
   if (ids?.length === 0) return []
   const scoped = (table: string, column: string) => {
     const query = db(table).where(`${table}.practice_id`, practiceId)
@@ -69,7 +74,9 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     scoped('participants', 'id').whereNull('erased_at').orderBy('name').select<ParticipantRow[]>('*'),
     scoped('participant_considerations', 'participant_id').orderBy('position').select<ConsiderationRow[]>('*'),
     withLevels ? scoped('levels', 'participant_id').orderBy(['movement', 'tier', 'side']).select<LevelRow[]>('*') : [],
-    withLevels ? scoped('person_dials', 'participant_id').orderBy(['movement', 'tier', 'dial']).select<DialRow[]>('*') : [],
+    withLevels
+      ? scoped('person_dials', 'participant_id').orderBy(['movement', 'tier', 'dial']).select<DialRow[]>('*')
+      : [],
     withLevels ? scoped('left_out', 'participant_id').orderBy(['movement', 'tier']).select<LeftOutRow[]>('*') : [],
   ])
   const considerationsOf = groupedBy(considerations, 'participant_id')
@@ -96,10 +103,23 @@ export async function participantsOf(db: Database, practiceId: string, ids?: rea
     joins: row.joins,
     ranges: [],
     considerations: (considerationsOf.get(row.id) ?? []).map((own) => ({
-      consideration: own.consideration, side: own.side, clearedBy: own.cleared_by, note: own.note, since: own.since, until: own.until, clearedOn: own.cleared_on, clearedFor: own.cleared_for,
+      consideration: own.consideration,
+      side: own.side,
+      clearedBy: own.cleared_by,
+      note: own.note,
+      since: own.since,
+      until: own.until,
+      clearedOn: own.cleared_on,
+      clearedFor: own.cleared_for,
     })),
     levels: (levelsOf.get(row.id) ?? []).map(({ movement, tier, side, level }) => ({ movement, tier, side, level })),
-    dials: (dialsOf.get(row.id) ?? []).map(({ movement, tier, dial, value, since }) => ({ movement, tier, dial, value: Number(value), since })),
+    dials: (dialsOf.get(row.id) ?? []).map(({ movement, tier, dial, value, since }) => ({
+      movement,
+      tier,
+      dial,
+      value: Number(value),
+      since,
+    })),
     leftOut: (leftOutOf.get(row.id) ?? []).map(({ movement, tier }) => ({ movement, tier })),
     visiting: row.visiting,
   }))
@@ -112,7 +132,12 @@ export async function participantById(db: Database, practiceId: string, id: stri
   return participant
 }
 
-export async function addParticipant(db: Database, practiceId: string, fields: ParticipantFields, id: string = randomUUID()): Promise<Participant> {
+export async function addParticipant(
+  db: Database,
+  practiceId: string,
+  fields: ParticipantFields,
+  id: string = randomUUID(),
+): Promise<Participant> {
   return db.transaction(async (trx) => {
     await trx('participants').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })
     await writeDetails(trx, practiceId, id, fields)
@@ -125,7 +150,13 @@ export async function addParticipant(db: Database, practiceId: string, fields: P
  *
  * @throws {OlderVersion} with what is stored now
  */
-export async function saveParticipant(db: Database, practiceId: string, id: string, version: number, fields: ParticipantFields): Promise<Participant> {
+export async function saveParticipant(
+  db: Database,
+  practiceId: string,
+  id: string,
+  version: number,
+  fields: ParticipantFields,
+): Promise<Participant> {
   return db.transaction(async (trx) => {
     const changed = await trx('participants')
       .where({ id, practice_id: practiceId, version })
@@ -134,13 +165,21 @@ export async function saveParticipant(db: Database, practiceId: string, id: stri
     if (current) throw new OlderVersion(current)
     await writeDetails(trx, practiceId, id, fields)
     // Who lives in a tier no longer visits it.
-    await trx('participants').where({ id, practice_id: practiceId }).whereRaw('visiting = home_tier').update({ visiting: null, visiting_since: null })
+    await trx('participants')
+      .where({ id, practice_id: practiceId })
+      .whereRaw('visiting = home_tier')
+      .update({ visiting: null, visiting_since: null })
     return participantById(trx, practiceId, id)
   })
 }
 
 /** Sets one level and leaves the person's version alone: it is the ledger that remembers levels. */
-export async function setLevel(db: Database, practiceId: string, participantId: string, level: PersonLevel): Promise<void> {
+export async function setLevel(
+  db: Database,
+  practiceId: string,
+  participantId: string,
+  level: PersonLevel,
+): Promise<void> {
   await db('levels')
     .insert({ practice_id: practiceId, participant_id: participantId, ...level })
     .onConflict(['participant_id', 'movement', 'tier', 'side'])
@@ -174,22 +213,67 @@ async function writeDetails(db: Database, practiceId: string, id: string, fields
 }
 
 /** Replaces all health facts of a person. */
-export async function writeConsiderations(db: Database, practiceId: string, id: string, considerations: readonly ParticipantConsideration[]): Promise<void> {
+export async function writeConsiderations(
+  db: Database,
+  practiceId: string,
+  id: string,
+  considerations: readonly ParticipantConsideration[],
+): Promise<void> {
   const own = { practice_id: practiceId, participant_id: id }
   await db('participant_considerations').where(own).delete()
-  if (considerations.length > 0) await db('participant_considerations').insert(considerations.map((row, position) => ({ id: randomUUID(), ...own, ...considerationColumns(row), position })))
+  if (considerations.length > 0)
+    await db('participant_considerations').insert(
+      considerations.map((row, position) => ({ id: randomUUID(), ...own, ...considerationColumns(row), position })),
+    )
 }
 
-function considerationColumns({ consideration, side, clearedBy, note, since, until, clearedOn, clearedFor }: ParticipantConsideration) {
-  return { consideration, side, cleared_by: clearedBy, note, since, until, cleared_on: clearedOn, cleared_for: clearedFor }
+function considerationColumns({
+  consideration,
+  side,
+  clearedBy,
+  note,
+  since,
+  until,
+  clearedOn,
+  clearedFor,
+}: ParticipantConsideration) {
+  return {
+    consideration,
+    side,
+    cleared_by: clearedBy,
+    note,
+    since,
+    until,
+    cleared_on: clearedOn,
+    cleared_for: clearedFor,
+  }
 }
 
 /** Adds many people at once; for imports. */
-export async function addParticipants(db: Database, practiceId: string, all: readonly ParticipantFields[]): Promise<string[]> {
+export async function addParticipants(
+  db: Database,
+  practiceId: string,
+  all: readonly ParticipantFields[],
+): Promise<string[]> {
   const people = all.map((fields) => ({ id: randomUUID(), fields }))
-  await db.batchInsert('participants', people.map(({ id, fields }) => ({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })), 500)
-  await db.batchInsert('participant_considerations', people.flatMap(({ id, fields }) =>
-    fields.considerations.map((row, position) => ({ id: randomUUID(), practice_id: practiceId, participant_id: id, ...considerationColumns(row), position }))), 500)
+  await db.batchInsert(
+    'participants',
+    people.map(({ id, fields }) => ({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })),
+    500,
+  )
+  await db.batchInsert(
+    'participant_considerations',
+    people.flatMap(({ id, fields }) =>
+      fields.considerations.map((row, position) => ({
+        id: randomUUID(),
+        practice_id: practiceId,
+        participant_id: id,
+        ...considerationColumns(row),
+        position,
+      })),
+    ),
+    500,
+  )
   return people.map(({ id }) => id)
 }
 
@@ -203,43 +287,109 @@ export interface RosterPage {
  *
  * @param words every word must stand in the name
  */
-export async function rosterOf(db: Database, practiceId: string, { words, offset, limit }: { words: string; offset: number; limit: number }): Promise<RosterPage> {
-  const wanted = () => words.split(/\s+/).filter((word) => word !== '').reduce(
-    (query, word) => query.where('name', 'like', `%${word.replace(/[%_\\]/g, '\\$&')}%`),
-    db('participants').where({ practice_id: practiceId }).whereNull('erased_at'),
-  )
-  const [ids, [counted]] = await Promise.all([wanted().orderBy('name').offset(offset).limit(limit).select<{ id: string }[]>('id'), wanted().count<{ total: number }[]>('* as total')])
-  return { people: await participantsOf(db, practiceId, ids.map(({ id }) => id), { withLevels: false }), total: Number(counted?.total ?? 0) }
+export async function rosterOf(
+  db: Database,
+  practiceId: string,
+  { words, offset, limit }: { words: string; offset: number; limit: number },
+): Promise<RosterPage> {
+  const wanted = () =>
+    words
+      .split(/\s+/)
+      .filter((word) => word !== '')
+      .reduce(
+        (query, word) => query.where('name', 'like', `%${word.replace(/[%_\\]/g, '\\$&')}%`),
+        db('participants').where({ practice_id: practiceId }).whereNull('erased_at'),
+      )
+  const [ids, [counted]] = await Promise.all([
+    wanted().orderBy('name').offset(offset).limit(limit).select<{ id: string }[]>('id'),
+    wanted().count<{ total: number }[]>('* as total'),
+  ])
+  return {
+    people: await participantsOf(
+      db,
+      practiceId,
+      ids.map(({ id }) => id),
+      { withLevels: false },
+    ),
+    total: Number(counted?.total ?? 0),
+  }
 }
 
 /** Since when each of these people visits another tier, ISO day; those who do not are left out. */
-export async function visitingSince(db: Database, practiceId: string, participants: readonly string[]): Promise<Record<string, string>> {
-  const rows = await db('participants').where({ practice_id: practiceId }).whereIn('id', participants).whereNotNull('visiting_since').select<{ id: string; visiting_since: string }[]>('id', 'visiting_since')
+export async function visitingSince(
+  db: Database,
+  practiceId: string,
+  participants: readonly string[],
+): Promise<Record<string, string>> {
+  const rows = await db('participants')
+    .where({ practice_id: practiceId })
+    .whereIn('id', participants)
+    .whereNotNull('visiting_since')
+    .select<{ id: string; visiting_since: string }[]>('id', 'visiting_since')
   return Object.fromEntries(rows.map((row) => [row.id, row.visiting_since]))
 }
 
 /** Moves somebody between tiers, or lets them visit one; a tier that is worked in is open. */
-export async function moveTier(db: Database, practiceId: string, person: Participant, { homeTier, visiting, access }: Pick<Participant, 'homeTier' | 'visiting' | 'access'>): Promise<void> {
-  await db('participants').where({ id: person.id, practice_id: practiceId })
-    .update({ home_tier: homeTier, visiting, visiting_since: visiting ? db.raw('utc_date()') : null, access: JSON.stringify(access), version: person.version + 1 })
+export async function moveTier(
+  db: Database,
+  practiceId: string,
+  person: Participant,
+  { homeTier, visiting, access }: Pick<Participant, 'homeTier' | 'visiting' | 'access'>,
+): Promise<void> {
+  await db('participants')
+    .where({ id: person.id, practice_id: practiceId })
+    .update({
+      home_tier: homeTier,
+      visiting,
+      visiting_since: visiting ? db.raw('utc_date()') : null,
+      access: JSON.stringify(access),
+      version: person.version + 1,
+    })
 }
 
 /** The levels of everybody of a practice on one movement's ladders. */
-export async function levelsOn(db: Database, practiceId: string, movement: string): Promise<(PersonLevel & { participant: string })[]> {
-  const rows = await db('levels').where({ practice_id: practiceId, movement }).orderBy(['tier', 'participant_id', 'side'])
-  return rows.map(({ participant_id, movement, tier, side, level }) => ({ participant: participant_id, movement, tier, side, level }))
+export async function levelsOn(
+  db: Database,
+  practiceId: string,
+  movement: string,
+): Promise<(PersonLevel & { participant: string })[]> {
+  const rows = await db('levels')
+    .where({ practice_id: practiceId, movement })
+    .orderBy(['tier', 'participant_id', 'side'])
+  return rows.map(({ participant_id, movement, tier, side, level }) => ({
+    participant: participant_id,
+    movement,
+    tier,
+    side,
+    level,
+  }))
 }
 
 /** Sets levels that were accepted together. */
-export async function setLevels(db: Database, practiceId: string, participantId: string, levels: readonly PersonLevel[]): Promise<void> {
+export async function setLevels(
+  db: Database,
+  practiceId: string,
+  participantId: string,
+  levels: readonly PersonLevel[],
+): Promise<void> {
   await db.transaction(async (trx) => {
     for (const level of levels) await setLevel(trx, practiceId, participantId, level)
   })
 }
 
 /** The mean level of people in their home tier, rounded; nobody without a level is in it. */
-export async function usualLevelsOf(db: Database, practiceId: string, participants: readonly string[]): Promise<Record<string, number>> {
-  const rows = await db('levels as l').join('participants as p', 'p.id', 'l.participant_id').where('l.practice_id', practiceId).whereIn('l.participant_id', participants)
-    .whereRaw('l.tier = p.home_tier').groupBy('l.participant_id').select('l.participant_id').avg('l.level as level')
+export async function usualLevelsOf(
+  db: Database,
+  practiceId: string,
+  participants: readonly string[],
+): Promise<Record<string, number>> {
+  const rows = await db('levels as l')
+    .join('participants as p', 'p.id', 'l.participant_id')
+    .where('l.practice_id', practiceId)
+    .whereIn('l.participant_id', participants)
+    .whereRaw('l.tier = p.home_tier')
+    .groupBy('l.participant_id')
+    .select('l.participant_id')
+    .avg('l.level as level')
   return Object.fromEntries(rows.map((row) => [row.participant_id, Math.round(Number(row.level))]))
 }

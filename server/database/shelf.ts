@@ -27,7 +27,13 @@ export async function shelfPlanById(db: Database, practiceId: string, id: string
   return shelfPlanOf(row)
 }
 
-export async function addToShelf(db: Database, practiceId: string, fields: ShelfFields, savedBy: string | null, id: string = randomUUID()): Promise<ShelfPlan> {
+export async function addToShelf(
+  db: Database,
+  practiceId: string,
+  fields: ShelfFields,
+  savedBy: string | null,
+  id: string = randomUUID(),
+): Promise<ShelfPlan> {
   await db('shelf_plans').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields), saved_by: savedBy })
   return shelfPlanById(db, practiceId, id)
 }
@@ -37,38 +43,79 @@ export async function addToShelf(db: Database, practiceId: string, fields: Shelf
  *
  * @throws {OlderVersion} with what is stored now
  */
-export async function saveOnShelf(db: Database, practiceId: string, id: string, version: number, fields: ShelfFields, savedBy: string | null): Promise<ShelfPlan> {
+export async function saveOnShelf(
+  db: Database,
+  practiceId: string,
+  id: string,
+  version: number,
+  fields: ShelfFields,
+  savedBy: string | null,
+): Promise<ShelfPlan> {
   return db.transaction(async (trx) => {
     const before = await trx('shelf_plans').where({ id, practice_id: practiceId }).forUpdate().first()
     if (!before) throw new NotFound('There is no such plan on the shelf.')
     if (before.version !== version) throw new OlderVersion(await shelfPlanById(trx, practiceId, id))
     const earlier = Plan.parse(fromJson(before.plan))
     if (JSON.stringify(earlier) !== JSON.stringify(fields.plan)) {
-      await trx('shelf_versions').insert({ practice_id: practiceId, shelf_id: id, version, plan: JSON.stringify(earlier), saved_by: before.saved_by, saved_at: before.saved_at })
+      await trx('shelf_versions').insert({
+        practice_id: practiceId,
+        shelf_id: id,
+        version,
+        plan: JSON.stringify(earlier),
+        saved_by: before.saved_by,
+        saved_at: before.saved_at,
+      })
     }
-    await trx('shelf_plans').where({ id, practice_id: practiceId }).update({ ...columnsOf(fields), version: version + 1, saved_by: savedBy, saved_at: trx.fn.now() })
+    await trx('shelf_plans')
+      .where({ id, practice_id: practiceId })
+      .update({ ...columnsOf(fields), version: version + 1, saved_by: savedBy, saved_at: trx.fn.now() })
     return shelfPlanById(trx, practiceId, id)
   })
 }
 
 /** Earlier versions of a plan on the shelf, the newest first. */
 export async function shelfVersionsOf(db: Database, practiceId: string, shelfId: string): Promise<PlanVersion[]> {
-  const rows = await db('shelf_versions as v').leftJoin('accounts as a', 'a.id', 'v.saved_by').where({ 'v.practice_id': practiceId, 'v.shelf_id': shelfId })
-    .orderBy('v.version', 'desc').select<{ version: number; plan: unknown; saved_at: string; name: string | null }[]>('v.version', 'v.plan', 'v.saved_at', 'a.name')
-  return rows.map((row) => ({ version: row.version, plan: Plan.parse(fromJson(row.plan)), savedBy: row.name ?? 'somebody who has left', savedAt: isoOf(row.saved_at) }))
+  const rows = await db('shelf_versions as v')
+    .leftJoin('accounts as a', 'a.id', 'v.saved_by')
+    .where({ 'v.practice_id': practiceId, 'v.shelf_id': shelfId })
+    .orderBy('v.version', 'desc')
+    .select<{ version: number; plan: unknown; saved_at: string; name: string | null }[]>(
+      'v.version',
+      'v.plan',
+      'v.saved_at',
+      'a.name',
+    )
+  return rows.map((row) => ({
+    version: row.version,
+    plan: Plan.parse(fromJson(row.plan)),
+    savedBy: row.name ?? 'somebody who has left',
+    savedAt: isoOf(row.saved_at),
+  }))
 }
 
 function rowsOf(db: Database, practiceId: string) {
-  return db('shelf_plans as s').leftJoin('accounts as a', 'a.id', 's.saved_by').where('s.practice_id', practiceId).select<ShelfRow[]>('s.*', 'a.name as saved_by_name')
+  return db('shelf_plans as s')
+    .leftJoin('accounts as a', 'a.id', 's.saved_by')
+    .where('s.practice_id', practiceId)
+    .select<ShelfRow[]>('s.*', 'a.name as saved_by_name')
 }
 
 function shelfPlanOf(row: ShelfRow): ShelfPlan {
   return {
-    id: row.id, plan: Plan.parse(fromJson(row.plan)), tags: fromJson<string[]>(row.tags), archived: row.archived_at !== null,
-    version: row.version, savedBy: row.saved_by_name ?? 'somebody who has left', savedAt: isoOf(row.saved_at),
+    id: row.id,
+    plan: Plan.parse(fromJson(row.plan)),
+    tags: fromJson<string[]>(row.tags),
+    archived: row.archived_at !== null,
+    version: row.version,
+    savedBy: row.saved_by_name ?? 'somebody who has left',
+    savedAt: isoOf(row.saved_at),
   }
 }
 
 function columnsOf({ plan, tags, archived }: ShelfFields) {
-  return { plan: JSON.stringify(plan), tags: JSON.stringify(tags), archived_at: archived ? new Date().toISOString().slice(0, 19).replace('T', ' ') : null }
+  return {
+    plan: JSON.stringify(plan),
+    tags: JSON.stringify(tags),
+    archived_at: archived ? new Date().toISOString().slice(0, 19).replace('T', ' ') : null,
+  }
 }

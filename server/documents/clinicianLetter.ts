@@ -26,14 +26,26 @@ export async function writeLetter(text: LetterText): Promise<Buffer> {
   const closing = `${consent} These are an instructor’s observations in a group class. They are no diagnosis, and they do not replace an examination.`
   const heightAt = (size: number) => {
     pdf.fontSize(size)
-    const body = sections.reduce((sum, { title, lines }) => sum + 1.6 * size + pdf.heightOfString(title, { width }) + lines.reduce((part, line) => part + pdf.heightOfString(`– ${line}`, { width }), 0), 0)
+    const body = sections.reduce(
+      (sum, { title, lines }) =>
+        sum +
+        1.6 * size +
+        pdf.heightOfString(title, { width }) +
+        lines.reduce((part, line) => part + pdf.heightOfString(`– ${line}`, { width }), 0),
+      0,
+    )
     return body + pdf.heightOfString(closing, { width }) + 12 * size
   }
   const size = SIZES.find((one) => heightAt(one) < PAGE.height - 2 * PAGE.margin - 60) ?? SIZES.at(-1)!
-  pdf.fontSize(HEAD_SIZE).text(`About ${personName}${birthYear === null ? '' : `, born ${birthYear}`}`, PAGE.margin, PAGE.margin, { width })
+  pdf
+    .fontSize(HEAD_SIZE)
+    .text(`About ${personName}${birthYear === null ? '' : `, born ${birthYear}`}`, PAGE.margin, PAGE.margin, { width })
   pdf.fontSize(size).text(`${practiceName}, ${date}. To ${addressedTo}.`, { width }).moveDown(0.8)
   for (const { title, lines } of sections) {
-    pdf.fontSize(size + 1.5).text(title, { width }).fontSize(size)
+    pdf
+      .fontSize(size + 1.5)
+      .text(title, { width })
+      .fontSize(size)
     for (const line of lines) {
       // One page: what does not fit is said to be left out, never half shown.
       if (pdf.y > PAGE.height - PAGE.margin - 8 * size) break

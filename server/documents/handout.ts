@@ -28,12 +28,20 @@ export interface HandoutText {
  * @param figureOf an SVG of a variation as it is done; null where there is none
  * @returns the PDF
  */
-export async function writeHandout({ practiceName, personName, date, home, next }: HandoutText, catalogue: Catalogue, textsOf: (variation: Variation) => VariationTexts | undefined, figureOf: (variation: Variation) => Promise<string | null>): Promise<Buffer> {
+export async function writeHandout(
+  { practiceName, personName, date, home, next }: HandoutText,
+  catalogue: Catalogue,
+  textsOf: (variation: Variation) => VariationTexts | undefined,
+  figureOf: (variation: Variation) => Promise<string | null>,
+): Promise<Buffer> {
   const { pdf, font, finished } = await openPaper(`At home: ${personName}`, practiceName)
   const width = PAGE.width - 2 * PAGE.margin
   pdf.font(font).fillColor(INK).fontSize(SIZES.title).text(`At home: ${personName}`)
   pdf.fontSize(SIZES.small).text(`${practiceName}, ${date}`).moveDown(0.4)
-  pdf.fontSize(SIZES.body).text(`${timesWords(home)}. Slowly, and never into pain.${home.note ? ` ${home.note}` : ''}`).moveDown(0.6)
+  pdf
+    .fontSize(SIZES.body)
+    .text(`${timesWords(home)}. Slowly, and never into pain.${home.note ? ` ${home.note}` : ''}`)
+    .moveDown(0.6)
   for (const entry of home.entries) {
     const variation = catalogue.variations.get(entry.variation)
     const movement = catalogue.movements.get(entry.movement)
@@ -42,7 +50,12 @@ export async function writeHandout({ practiceName, personName, date, home, next 
     if (pdf.y > PAGE.height - 240) pdf.addPage()
     const top = pdf.y
     const svg = await figureOf(variation)
-    if (svg) SVGtoPDF(pdf, svg, PAGE.margin, top, { width: FIGURE.width, height: FIGURE.height, preserveAspectRatio: 'xMidYMid meet' })
+    if (svg)
+      SVGtoPDF(pdf, svg, PAGE.margin, top, {
+        width: FIGURE.width,
+        height: FIGURE.height,
+        preserveAspectRatio: 'xMidYMid meet',
+      })
     const left = PAGE.margin + FIGURE.width + 14
     const textWidth = width - FIGURE.width - 14
     const sides = roundsWords(entry.rounds, variation.sides, 'one-side-first').replace(', one side first', '')
@@ -67,7 +80,14 @@ export async function writeHandout({ practiceName, personName, date, home, next 
   if (pdf.y > PAGE.height - 330) pdf.addPage()
   pdf.x = PAGE.margin
   pdf.fillColor(STOP).fontSize(SIZES.heading).text('Stop', { width })
-  pdf.fillColor(INK).fontSize(SIZES.small).text('Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. Chest pain, sudden breathlessness, a faint, sudden weakness, a change of face or speech: stop and call the local emergency number. The chair stands on a floor that grips, against the wall.', { width }).moveDown(0.8)
+  pdf
+    .fillColor(INK)
+    .fontSize(SIZES.small)
+    .text(
+      'Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. Chest pain, sudden breathlessness, a faint, sudden weakness, a change of face or speech: stop and call the local emergency number. The chair stands on a floor that grips, against the wall.',
+      { width },
+    )
+    .moveDown(0.8)
   tickGrid(pdf, home, catalogue, width)
   return finished()
 }
@@ -84,10 +104,21 @@ function tickGrid(pdf: PDFKit.PDFDocument, home: HomePractice, catalogue: Catalo
   pdf.fontSize(SIZES.heading).text('Tick, and bring it back', PAGE.margin, pdf.y, { width })
   const top = pdf.y + 4
   pdf.fontSize(SIZES.small)
-  for (let week = 0; week < TICK_WEEKS; week += 1) pdf.text(`week ${week + 1}`, PAGE.margin + names + week * 7 * box, top, { width: 7 * box, lineBreak: false })
+  for (let week = 0; week < TICK_WEEKS; week += 1)
+    pdf.text(`week ${week + 1}`, PAGE.margin + names + week * 7 * box, top, { width: 7 * box, lineBreak: false })
   home.entries.forEach((entry, row) => {
     const y = top + 20 + row * 24
-    pdf.fillColor(INK).text(catalogue.movements.get(entry.movement)?.name ?? entry.movement, PAGE.margin, y + 3, { width: names - 6, height: 18, ellipsis: true, lineBreak: false })
-    for (let day = 0; day < 7 * TICK_WEEKS; day += 1) pdf.lineWidth(day % 7 === 0 ? 1.4 : 0.6).strokeColor(LINE).rect(PAGE.margin + names + day * box, y, box, 20).stroke()
+    pdf.fillColor(INK).text(catalogue.movements.get(entry.movement)?.name ?? entry.movement, PAGE.margin, y + 3, {
+      width: names - 6,
+      height: 18,
+      ellipsis: true,
+      lineBreak: false,
+    })
+    for (let day = 0; day < 7 * TICK_WEEKS; day += 1)
+      pdf
+        .lineWidth(day % 7 === 0 ? 1.4 : 0.6)
+        .strokeColor(LINE)
+        .rect(PAGE.margin + names + day * box, y, box, 20)
+        .stroke()
   })
 }

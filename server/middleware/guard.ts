@@ -12,5 +12,6 @@ export default defineEventHandler(async (event) => {
   }
   const isPage = getRequestHeader(event, 'accept')?.includes('text/html') ?? false
   if (!isPage || OPEN_PAGES.has(pathname) || pathname.startsWith('/_nuxt/')) return
-  if (!(await getUserSession(event)).user) return sendRedirect(event, `/sign-in?to=${encodeURIComponent(pathname + search)}`)
+  if (!(await getUserSession(event)).user)
+    return sendRedirect(event, `/sign-in?to=${encodeURIComponent(pathname + search)}`)
 })

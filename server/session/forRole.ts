@@ -9,6 +9,12 @@ export function inLists(participant: Participant, role: Role): Participant {
 /** In a meeting a helper sees what today needs: what holds and on which side, without notes or who cleared it. */
 export function inMeeting(participant: Participant, role: Role): Participant {
   if (role === 'lead') return participant
-  const considerations = participant.considerations.map((own) => ({ ...own, clearedBy: own.clearedBy === '' ? '' : 'a clinician', clearedOn: null, clearedFor: '', note: '' }))
+  const considerations = participant.considerations.map((own) => ({
+    ...own,
+    clearedBy: own.clearedBy === '' ? '' : 'a clinician',
+    clearedOn: null,
+    clearedFor: '',
+    note: '',
+  }))
   return { ...participant, considerations }
 }

@@ -23,7 +23,13 @@ interface ImportedRow {
  *
  * @param prepare reads what is on file and returns how to read the text and how to write its rows
  */
-export function importRoute<Row extends ImportedRow>(prepare: (trx: Database, practiceId: string, catalogue: Catalogue) => Promise<{ read: (text: string) => Row[]; write: (rows: Row[], accountId: string) => Promise<void> }>) {
+export function importRoute<Row extends ImportedRow>(
+  prepare: (
+    trx: Database,
+    practiceId: string,
+    catalogue: Catalogue,
+  ) => Promise<{ read: (text: string) => Row[]; write: (rows: Row[], accountId: string) => Promise<void> }>,
+) {
   return leadRoute(async ({ event, db, practiceId, account }) => {
     const { text, commit } = await readInput(event, Sent, { atMostMb: SPREADSHEET_AT_MOST_MB })
     const catalogue = await linkedCatalogue(db, practiceId)

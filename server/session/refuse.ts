@@ -9,7 +9,13 @@ interface Refusal {
 }
 
 /** Makes the error that the API answers with. */
-export function refusal(statusCode: number, code: string, message: string, fields: Record<string, string> = {}, current?: unknown) {
+export function refusal(
+  statusCode: number,
+  code: string,
+  message: string,
+  fields: Record<string, string> = {},
+  current?: unknown,
+) {
   const data: Refusal = current === undefined ? { code, fields } : { code, fields, current }
   return createError({ statusCode, message, statusMessage: code, data })
 }

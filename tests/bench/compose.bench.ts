@@ -16,17 +16,42 @@ const considerations = [...catalogue.considerations.values()].filter((row) => !r
 const highs = await loadHighs()
 const askOf = (minutes: number, people: number, seed: number) => {
   const chance = chanceFor(`${minutes} ${people} ${seed}`)
-  const circle = Array.from({ length: people }, (_, at) => personIn(TIERS[Math.floor(chance() * 4)]!, {
-    id: `p${at}`, considerations: chance() < 0.4 ? [{ consideration: considerations[Math.floor(chance() * considerations.length)]!.id, side: 'left' as const, clearedBy: '' }] : [],
-  }))
-  return askFor(circle, { minutes, breathShare: 0.34, aim: catalogue.aims[seed % catalogue.aims.length]!, seed: String(seed) })
+  const circle = Array.from({ length: people }, (_, at) =>
+    personIn(TIERS[Math.floor(chance() * 4)]!, {
+      id: `p${at}`,
+      considerations:
+        chance() < 0.4
+          ? [
+              {
+                consideration: considerations[Math.floor(chance() * considerations.length)]!.id,
+                side: 'left' as const,
+                clearedBy: '',
+              },
+            ]
+          : [],
+    }),
+  )
+  return askFor(circle, {
+    minutes,
+    breathShare: 0.34,
+    aim: catalogue.aims[seed % catalogue.aims.length]!,
+    seed: String(seed),
+  })
 }
 
 // Wanted: under 1 s at the 95th percentile, within 1 % (median) and 3 % (worst) of a long search, the bound within 5 %.
 const SEEDS = Number(process.env.CIRCLE_BENCH_SEEDS ?? 10)
 /** 360 000 steps take about a second here: a minute's search is 22 million. */
 const LONG_STEPS = Number(process.env.CIRCLE_BENCH_STEPS ?? 1_500_000)
-const rows: { minutes: number; people: number; ms: number; behind: number; first: number | null; gap: number | null; boundMs: number }[] = []
+const rows: {
+  minutes: number
+  people: number
+  ms: number
+  behind: number
+  first: number | null
+  gap: number | null
+  boundMs: number
+}[] = []
 for (const minutes of [20, 45, 60]) {
   for (const people of [8, 20, 40]) {
     for (let seed = 0; seed < SEEDS; seed += 1) {
@@ -40,27 +65,56 @@ for (const minutes of [20, 45, 60]) {
       const long = scoreOf(bestLine(problem, chanceFor('long'), LONG_STEPS)!, problem)
       const from = performance.now()
       const proofs = [...proofsOf(problem, best.score, highs)].map(({ bound }) => gapOf(best.score, bound))
-      rows.push({ minutes, people, ms, behind: Math.max(0, long / best.score - 1), first: proofs[0] ?? null, gap: proofs.at(-1) ?? null, boundMs: performance.now() - from })
+      rows.push({
+        minutes,
+        people,
+        ms,
+        behind: Math.max(0, long / best.score - 1),
+        first: proofs[0] ?? null,
+        gap: proofs.at(-1) ?? null,
+        boundMs: performance.now() - from,
+      })
     }
   }
 }
 const sorted = (values: number[]) => values.toSorted((a, b) => a - b)
-const at = (values: number[], share: number) => sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))]!
+const at = (values: number[], share: number) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))]!
 const percent = (value: number) => `${(100 * value).toFixed(1)} %`
 for (const minutes of [20, 45, 60]) {
   const own = rows.filter((row) => row.minutes === minutes)
   const known = (gaps: (number | null)[]) => gaps.flatMap((gap) => (gap === null ? [] : [gap]))
   const said = (gaps: number[]) => `${percent(at(gaps, 0.5))} (median), ${percent(Math.max(...gaps))} (worst)`
-  console.log(`${minutes} min, ${own.length} circles: composed in ${at(own.map((row) => row.ms), 0.95).toFixed(0)} ms (95th percentile); behind a long search by ${said(own.map((row) => row.behind))}; no plan is better by more than ${said(known(own.map((row) => row.first)))} at once, ${said(known(own.map((row) => row.gap)))} after ${(at(own.map((row) => row.boundMs), 0.95) / 1000).toFixed(1)} s (95th percentile)`)
+  console.log(
+    `${minutes} min, ${own.length} circles: composed in ${at(
+      own.map((row) => row.ms),
+      0.95,
+    ).toFixed(
+      0,
+    )} ms (95th percentile); behind a long search by ${said(own.map((row) => row.behind))}; no plan is better by more than ${said(known(own.map((row) => row.first)))} at once, ${said(known(own.map((row) => row.gap)))} after ${(
+      at(
+        own.map((row) => row.boundMs),
+        0.95,
+      ) / 1000
+    ).toFixed(1)} s (95th percentile)`,
+  )
 }
 
 describe('composing', () => {
   const ask = askOf(45, 20, 1)
   const first = composed(ask).plans[0]!.plan
-  bench('45 minutes for 20 people', () => {
-    composed(ask)
-  }, { iterations: 5 })
-  bench('again after one pin', () => {
-    composed({ ...ask, pinned: ['heel-raises'] }, first, 30_000)
-  }, { iterations: 5 })
+  bench(
+    '45 minutes for 20 people',
+    () => {
+      composed(ask)
+    },
+    { iterations: 5 },
+  )
+  bench(
+    'again after one pin',
+    () => {
+      composed({ ...ask, pinned: ['heel-raises'] }, first, 30_000)
+    },
+    { iterations: 5 },
+  )
 })

@@ -6,7 +6,9 @@ import { rungsOf } from '../../core/catalogue/summary'
 import { shippedCatalogue, shippedData } from '../shippedCatalogue'
 
 const catalogue = shippedCatalogue()
-const { postureId, rung } = shippedData().movements.flatMap(rungsOf).find(({ id }) => id === 'front-of-hip-opening.floor.3')!
+const { postureId, rung } = shippedData()
+  .movements.flatMap(rungsOf)
+  .find(({ id }) => id === 'front-of-hip-opening.floor.3')!
 const posture = catalogue.figures.get(postureId)!
 const { pose } = solveFigure(posture, rung.figure).start!
 

@@ -6,17 +6,26 @@ import { seatRoom, type RoomSitter } from '../../core/room/seatRoom'
 
 const room = { lengthM: 20, widthM: 14, door: { wall: 'left', alongM: 2 } as const }
 const sitters: RoomSitter[] = Array.from({ length: 40 }, (_, at) => ({
-  id: `p${at}`, tier: TIERS[at % 4]!, joins: 'room', needs: { ...NO_NEEDS, hearing: at % 5 === 0, wall: at % 7 === 0, door: at % 11 === 0 }, friends: at % 2 === 0 ? [`p${(at + 9) % 40}`] : [],
+  id: `p${at}`,
+  tier: TIERS[at % 4]!,
+  joins: 'room',
+  needs: { ...NO_NEEDS, hearing: at % 5 === 0, wall: at % 7 === 0, door: at % 11 === 0 },
+  friends: at % 2 === 0 ? [`p${(at + 9) % 40}`] : [],
 }))
 const chance = chanceFrom(1)
 const exchanges = { looks: 400_000, chance: () => chance.next() }
 const seated = seatRoom(room, sitters, { exchanges })
-console.log(`40 people with 20 friendships: ${(100 * (seated.cost / seated.atLeast - 1)).toFixed(1)} % above what no order can be under`)
+console.log(
+  `40 people with 20 friendships: ${(100 * (seated.cost / seated.atLeast - 1)).toFixed(1)} % above what no order can be under`,
+)
 
 // Wanted: under 300 ms for forty people.
 describe('seating forty people', () => {
   bench('exactly, without friends', () => {
-    seatRoom(room, sitters.map((sitter) => ({ ...sitter, friends: [] })))
+    seatRoom(
+      room,
+      sitters.map((sitter) => ({ ...sitter, friends: [] })),
+    )
   })
   bench('with friends brought together', () => {
     seatRoom(room, sitters, { exchanges })

@@ -26,9 +26,17 @@ describe('a dose', () => {
     await visitor.sees('“somersault” could not be read.')
     await visitor.fill('In words', '8 slow repetitions, 5 s on the last, 2 rounds, rest 15 s')
     await visitor.press('Enter')
-    await visitor.page.waitForFunction(() => (document.querySelector('[data-field="rest"] input, input[data-field="rest"]') as HTMLInputElement | null)?.value === '15')
+    await visitor.page.waitForFunction(
+      () =>
+        (document.querySelector('[data-field="rest"] input, input[data-field="rest"]') as HTMLInputElement | null)
+          ?.value === '15',
+    )
     await visitor.clickAt('button[aria-label="Rounds more"]')
-    await visitor.page.waitForFunction(() => (document.querySelector('[data-field="rounds"] input, input[data-field="rounds"]') as HTMLInputElement | null)?.value === '3')
+    await visitor.page.waitForFunction(
+      () =>
+        (document.querySelector('[data-field="rounds"] input, input[data-field="rounds"]') as HTMLInputElement | null)
+          ?.value === '3',
+    )
   })
   it('can be otherwise in one lane', async () => {
     await visitor.page.locator('::-p-xpath(//summary[contains(., "A lane does it otherwise")])').click()
@@ -42,9 +50,17 @@ describe('a dose', () => {
 describe('the lanes', () => {
   it('have phases above, the clock below, and no sideways scroll at 1280 × 800', async () => {
     await visitor.sees('warm', '[aria-label="Phases"]')
-    expect(await visitor.page.$eval('[aria-label="Phases"]', (band) => band.closest('.overflow-x-auto')!.scrollWidth - band.closest('.overflow-x-auto')!.clientWidth)).toBeLessThanOrEqual(0)
+    expect(
+      await visitor.page.$eval(
+        '[aria-label="Phases"]',
+        (band) => band.closest('.overflow-x-auto')!.scrollWidth - band.closest('.overflow-x-auto')!.clientWidth,
+      ),
+    ).toBeLessThanOrEqual(0)
     await visitor.clickAt('button[aria-label="Wider columns"]')
-    await visitor.page.waitForFunction(() => { const frame = document.querySelector('[aria-label="Phases"]')!.closest('.overflow-x-auto')!; return frame.scrollWidth > frame.clientWidth })
+    await visitor.page.waitForFunction(() => {
+      const frame = document.querySelector('[aria-label="Phases"]')!.closest('.overflow-x-auto')!
+      return frame.scrollWidth > frame.clientWidth
+    })
     await visitor.clickAt('button[aria-label="Narrower columns"]')
   })
   it('are added to by what costs least moving, and do a block once more', async () => {
@@ -55,33 +71,64 @@ describe('the lanes', () => {
     await visitor.sees('nobody has to move')
     await visitor.expectAccessible()
     await visitor.press('Escape', 'd')
-    await visitor.page.waitForFunction((blocks) => document.querySelectorAll('[data-block]').length === blocks + 1, {}, before)
+    await visitor.page.waitForFunction(
+      (blocks) => document.querySelectorAll('[data-block]').length === blocks + 1,
+      {},
+      before,
+    )
     await visitor.press('Control+z')
-    await visitor.page.waitForFunction((blocks) => document.querySelectorAll('[data-block]').length === blocks, {}, before)
+    await visitor.page.waitForFunction(
+      (blocks) => document.querySelectorAll('[data-block]').length === blocks,
+      {},
+      before,
+    )
   })
 })
 
 describe('several blocks', () => {
-  const order = () => visitor.page.$$eval('[data-block]', (blocks) => blocks.map((block) => block.getAttribute('data-block')!))
+  const order = () =>
+    visitor.page.$$eval('[data-block]', (blocks) => blocks.map((block) => block.getAttribute('data-block')!))
   it('are chosen with shift, moved together, copied behind and taken out', async () => {
     const before = await order()
     await visitor.page.locator(`[data-block="${before[1]}"] button`).click()
     await visitor.press('Shift+ArrowRight', 'Alt+ArrowRight')
-    await visitor.page.waitForFunction((id) => document.querySelectorAll('[data-block]')[1]!.getAttribute('data-block') === id, {}, before[3])
+    await visitor.page.waitForFunction(
+      (id) => document.querySelectorAll('[data-block]')[1]!.getAttribute('data-block') === id,
+      {},
+      before[3],
+    )
     expect((await order()).slice(1, 4)).toEqual([before[3], before[1], before[2]])
     await visitor.press('Control+c', 'Control+v')
-    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count + 2, {}, before.length)
+    await visitor.page.waitForFunction(
+      (count) => document.querySelectorAll('[data-block]').length === count + 2,
+      {},
+      before.length,
+    )
     await visitor.press('Delete')
-    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count, {}, before.length)
+    await visitor.page.waitForFunction(
+      (count) => document.querySelectorAll('[data-block]').length === count,
+      {},
+      before.length,
+    )
     await visitor.press('Control+z', 'Control+z', 'Control+z')
-    await visitor.page.waitForFunction((ids) => Array.from(document.querySelectorAll('[data-block]')).map((block) => block.getAttribute('data-block')).join() === ids, {}, before.join())
+    await visitor.page.waitForFunction(
+      (ids) =>
+        Array.from(document.querySelectorAll('[data-block]'))
+          .map((block) => block.getAttribute('data-block'))
+          .join() === ids,
+      {},
+      before.join(),
+    )
   })
 })
 
 describe('moving blocks', () => {
   /** Drags with the mouse in small steps, the way a hand does, and returns what the page said meanwhile. */
   async function drag(from: string, to: string, atEnd: () => Promise<void>): Promise<void> {
-    const [a, b] = [await (await visitor.page.waitForSelector(from))!.boundingBox(), await (await visitor.page.waitForSelector(to))!.boundingBox()]
+    const [a, b] = [
+      await (await visitor.page.waitForSelector(from))!.boundingBox(),
+      await (await visitor.page.waitForSelector(to))!.boundingBox(),
+    ]
     await visitor.page.mouse.move(a!.x + 30, a!.y + 14)
     await visitor.page.mouse.down()
     await visitor.page.mouse.move(b!.x + 40, b!.y + 24, { steps: 24 })
@@ -89,29 +136,56 @@ describe('moving blocks', () => {
     await atEnd()
     await visitor.page.mouse.up()
   }
-  const ids = () => visitor.page.$$eval('[data-block]', (blocks) => blocks.map((block) => block.getAttribute('data-block')))
+  const ids = () =>
+    visitor.page.$$eval('[data-block]', (blocks) => blocks.map((block) => block.getAttribute('data-block')))
 
   it('shows while dragging what the new order changes, and takes it when it is let go', async () => {
     const before = await ids()
-    await drag('[data-block]:nth-child(2)', '[data-block]:nth-child(5)', () => visitor.sees(/in all, .*(shorter|longer|the same time)/, '[data-test="ghost"]'))
-    await visitor.page.waitForFunction((was) => Array.from(document.querySelectorAll('[data-block]')).map((block) => block.getAttribute('data-block')).join() !== was, {}, before.join())
+    await drag('[data-block]:nth-child(2)', '[data-block]:nth-child(5)', () =>
+      visitor.sees(/in all, .*(shorter|longer|the same time)/, '[data-test="ghost"]'),
+    )
+    await visitor.page.waitForFunction(
+      (was) =>
+        Array.from(document.querySelectorAll('[data-block]'))
+          .map((block) => block.getAttribute('data-block'))
+          .join() !== was,
+      {},
+      before.join(),
+    )
     expect((await ids()).toSorted()).toEqual(before.toSorted())
     await visitor.press('Control+z')
-    await visitor.page.waitForFunction((was) => Array.from(document.querySelectorAll('[data-block]')).map((block) => block.getAttribute('data-block')).join() === was, {}, before.join())
+    await visitor.page.waitForFunction(
+      (was) =>
+        Array.from(document.querySelectorAll('[data-block]'))
+          .map((block) => block.getAttribute('data-block'))
+          .join() === was,
+      {},
+      before.join(),
+    )
   })
   it('takes a movement from the finder where it is let go, with its cost there', async () => {
     const before = await ids()
     await visitor.press('a')
     await visitor.type('heel raises')
     await visitor.page.waitForFunction(() => document.querySelectorAll('aside [data-movement]').length === 1)
-    await drag('aside [data-movement]', '[data-block]:nth-child(3)', () => visitor.sees(/Heel raises: \+\d/, '[data-test="ghost"]'))
-    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count, {}, before.length + 1)
+    await drag('aside [data-movement]', '[data-block]:nth-child(3)', () =>
+      visitor.sees(/Heel raises: \+\d/, '[data-test="ghost"]'),
+    )
+    await visitor.page.waitForFunction(
+      (count) => document.querySelectorAll('[data-block]').length === count,
+      {},
+      before.length + 1,
+    )
     expect((await ids()).filter((id) => before.includes(id))).toEqual(before)
     expect(await visitor.page.$$eval('aside [data-movement]', (entries) => entries.length)).toBe(1)
     await visitor.press('Escape')
     await visitor.page.waitForFunction(() => !document.querySelector('aside[role="dialog"]'))
     await visitor.press('Control+z')
-    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count, {}, before.length)
+    await visitor.page.waitForFunction(
+      (count) => document.querySelectorAll('[data-block]').length === count,
+      {},
+      before.length,
+    )
   })
   it('takes back two hundred steps', async () => {
     const before = await ids()
@@ -128,18 +202,28 @@ describe('moving blocks', () => {
     await visitor.press('Control+a')
     while ((await ids()).length < 20) await visitor.press('d')
     await visitor.clickAt('[data-block]:nth-child(3) button')
-    await visitor.page.waitForFunction(() => document.querySelector('[data-block]:nth-child(2)')!.getBoundingClientRect().left > 130)
+    await visitor.page.waitForFunction(
+      () => document.querySelector('[data-block]:nth-child(2)')!.getBoundingClientRect().left > 130,
+    )
     await visitor.page.evaluate(() => {
       const frames: number[] = []
       Object.assign(window, { frames })
       let last = performance.now()
-      const look = (now: number) => { frames.push(now - last); last = now; requestAnimationFrame(look) }
+      const look = (now: number) => {
+        frames.push(now - last)
+        last = now
+        requestAnimationFrame(look)
+      }
       requestAnimationFrame(look)
     })
-    await drag('[data-block]:nth-child(2)', '[data-block]:nth-child(7)', () => visitor.page.waitForSelector('[data-test="ghost"]').then(() => undefined))
+    await drag('[data-block]:nth-child(2)', '[data-block]:nth-child(7)', () =>
+      visitor.page.waitForSelector('[data-test="ghost"]').then(() => undefined),
+    )
     const frames = await visitor.page.evaluate(() => (window as unknown as { frames: number[] }).frames)
     const sorted = frames.toSorted((a, b) => a - b)
-    console.log(`dragging among 20 blocks: ${frames.length} pictures, median ${sorted[sorted.length >> 1]!.toFixed(1)} ms, 95th percentile ${sorted[Math.floor(sorted.length * 0.95)]!.toFixed(1)} ms, longest ${sorted.at(-1)!.toFixed(0)} ms`)
+    console.log(
+      `dragging among 20 blocks: ${frames.length} pictures, median ${sorted[sorted.length >> 1]!.toFixed(1)} ms, 95th percentile ${sorted[Math.floor(sorted.length * 0.95)]!.toFixed(1)} ms, longest ${sorted.at(-1)!.toFixed(0)} ms`,
+    )
     // A picture every 16.7 ms; a slower machine than a desk's may miss some.
     expect(sorted[sorted.length >> 1]!).toBeLessThan(20)
     while ((await ids()).length > before.length) await visitor.press('Control+z')
@@ -153,7 +237,10 @@ describe('versions and paper', () => {
     await visitor.click('The plan …')
     await visitor.click('Versions')
     await visitor.page.waitForSelector('[data-version]')
-    await visitor.sees(/Bridge: .* → 8 slow repetitions, 5 s on the last × 2, rest 15 s|Bridge/, 'section[aria-label="Earlier versions"]')
+    await visitor.sees(
+      /Bridge: .* → 8 slow repetitions, 5 s on the last × 2, rest 15 s|Bridge/,
+      'section[aria-label="Earlier versions"]',
+    )
     await visitor.expectAccessible()
     await visitor.click('The plan …')
     await visitor.click('Versions')
@@ -164,7 +251,11 @@ describe('versions and paper', () => {
     await visitor.sees('Cora')
     await visitor.page.waitForFunction(() => Array.from(document.images).every((image) => image.complete))
     const pdf = await visitor.page.pdf({ preferCSSPageSize: true })
-    expect(Buffer.from(pdf).toString('latin1').match(/\/Type \/Page\b/g)!.length).toBeLessThanOrEqual(2)
+    expect(
+      Buffer.from(pdf)
+        .toString('latin1')
+        .match(/\/Type \/Page\b/g)!.length,
+    ).toBeLessThanOrEqual(2)
     await visitor.expectAccessible()
     await visitor.open(`${path}/prepare`)
   })
@@ -189,7 +280,9 @@ describe('checks', () => {
     await visitor.open(`${path}/lead`)
     await visitor.sees('Not to be led like this: No look at space and chairs', '[data-test="stops"]')
     await visitor.press('Space')
-    expect(await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-status'))).toBe('ready')
+    expect(await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-status'))).toBe(
+      'ready',
+    )
     await visitor.open(`${path}/prepare`)
     await visitor.press('c')
     await visitor.click('Begin with it')
@@ -206,7 +299,11 @@ describe('coverage', () => {
     await visitor.expectAccessible()
     const before = await visitor.page.$$eval('[data-block]', (blocks) => blocks.length)
     await visitor.page.locator('section[aria-label="Coverage"] p button').click()
-    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count + 1, {}, before)
+    await visitor.page.waitForFunction(
+      (count) => document.querySelectorAll('[data-block]').length === count + 1,
+      {},
+      before,
+    )
   })
 })
 
@@ -221,10 +318,20 @@ describe('the composer', () => {
     await visitor.expectAccessible()
   })
   it('keeps what is pinned and finds something else for what is not wanted', async () => {
-    const names = () => visitor.page.$$eval('[data-test="composed"] strong', (all) => all.map((one) => one.firstChild!.textContent!.trim()))
+    const names = () =>
+      visitor.page.$$eval('[data-test="composed"] strong', (all) =>
+        all.map((one) => one.firstChild!.textContent!.trim()),
+      )
     const [, second] = await names()
     await visitor.clickAt(`[data-test="composed"] button[aria-label="Something else for ${second}"]`)
-    await visitor.page.waitForFunction((gone) => !Array.from(document.querySelectorAll('[data-test="composed"] strong')).some((one) => one.firstChild!.textContent!.trim() === gone), { timeout: 20_000 }, second)
+    await visitor.page.waitForFunction(
+      (gone) =>
+        !Array.from(document.querySelectorAll('[data-test="composed"] strong')).some(
+          (one) => one.firstChild!.textContent!.trim() === gone,
+        ),
+      { timeout: 20_000 },
+      second,
+    )
     await visitor.choose('[data-test="pin"]', 'heel-raises')
     await visitor.clickAt('[data-test="compose"]')
     await visitor.sees('Heel raises', '[data-test="composed"]')
@@ -234,10 +341,16 @@ describe('the composer', () => {
     await visitor.clickAt('[data-test="take"]')
     await visitor.sees('Heel raises', 'ol[aria-label="Blocks of the plan"]')
     await visitor.sees('Saved', '[data-test="saved"]')
-    const total = Number(await visitor.page.$eval('[data-test="total-seconds"]', (element) => element.getAttribute('data-seconds')))
+    const total = Number(
+      await visitor.page.$eval('[data-test="total-seconds"]', (element) => element.getAttribute('data-seconds')),
+    )
     expect(total).toBeLessThanOrEqual(45 * 60)
     await visitor.press('Control+z')
-    await visitor.page.waitForFunction((count) => document.querySelectorAll('[data-block]').length === count, {}, before)
+    await visitor.page.waitForFunction(
+      (count) => document.querySelectorAll('[data-block]').length === count,
+      {},
+      before,
+    )
     visitor.expectNoComplaints()
   })
 })

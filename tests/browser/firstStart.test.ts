@@ -52,13 +52,27 @@ describe('the first start', () => {
     await visitor.press('Enter')
     await visitor.sees('Paced breath', 'section h2')
     await visitor.expectAccessible()
-    await expect.poll(async () => (await world.db('meetings').first('plan')).plan.blocks.length, { timeout: 10_000 }).toBe(1)
+    await expect
+      .poll(async () => (await world.db('meetings').first('plan')).plan.blocks.length, { timeout: 10_000 })
+      .toBe(1)
   })
   it('shows every place without a complaint, on a tablet held upright', async () => {
-    for (const path of ['/', '/people', '/movements', '/movements/bridge', '/plans', '/practice', '/movements/none', '/people/00000000-0000-4000-8000-000000000000', '/meetings/00000000-0000-4000-8000-000000000000']) {
+    for (const path of [
+      '/',
+      '/people',
+      '/movements',
+      '/movements/bridge',
+      '/plans',
+      '/practice',
+      '/movements/none',
+      '/people/00000000-0000-4000-8000-000000000000',
+      '/meetings/00000000-0000-4000-8000-000000000000',
+    ]) {
       await visitor.open(path)
       await visitor.expectAccessible()
-      const wide = await visitor.page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+      const wide = await visitor.page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      )
       expect(wide, `${path} is wider than the screen`).toBe(0)
     }
     visitor.expectNoComplaints()

@@ -20,10 +20,14 @@ afterAll(async () => {
   await visitor?.leave()
   await world.close()
 })
-const settled = () => expect.poll(() => visitor.page.$eval('[data-test="outbox"]', (element) => element.getAttribute('data-waiting')), SOON).toBe('0')
+const settled = () =>
+  expect
+    .poll(() => visitor.page.$eval('[data-test="outbox"]', (element) => element.getAttribute('data-waiting')), SOON)
+    .toBe('0')
 
 describe('the room', () => {
-  const order = () => visitor.page.$$eval('[data-station]', (stations) => stations.map((station) => station.getAttribute('data-station')))
+  const order = () =>
+    visitor.page.$$eval('[data-station]', (stations) => stations.map((station) => station.getAttribute('data-station')))
   it('seats everybody to scale, with the reasons, and says what a change by hand breaks', async () => {
     await visitor.open(`${path}/gather`)
     await visitor.sees(/All fit in a (ring|horseshoe)/, '[data-test="room-fits"]')
@@ -35,7 +39,10 @@ describe('the room', () => {
     await visitor.sees('Sees poorly', 'section[aria-label="The room"]')
     // Across the room by hand: as far from the instructor as it goes.
     const far = before[(before.indexOf(dov) + 5) % 11]
-    const [a, b] = [await (await visitor.page.$(`[data-station="${dov}"] text`))!.boundingBox(), await (await visitor.page.$(`[data-station="${far}"] text`))!.boundingBox()]
+    const [a, b] = [
+      await (await visitor.page.$(`[data-station="${dov}"] text`))!.boundingBox(),
+      await (await visitor.page.$(`[data-station="${far}"] text`))!.boundingBox(),
+    ]
     await visitor.page.mouse.move(a!.x + 5, a!.y + 5)
     await visitor.page.mouse.down()
     await visitor.page.mouse.move(b!.x + 5, b!.y + 5, { steps: 8 })
@@ -50,7 +57,10 @@ describe('the room', () => {
     await visitor.page.locator('[data-test="walk-in"]').fill('Nela Brook')
     await visitor.click('Joins today')
     await visitor.sees('Nela Brook', 'table')
-    await visitor.sees('First time and not screened yet: level 2 at most.', 'section[aria-label="Offers for Nela Brook"]')
+    await visitor.sees(
+      'First time and not screened yet: level 2 at most.',
+      'section[aria-label="Offers for Nela Brook"]',
+    )
     for (let person = 0; person < 9; person += 1) await visitor.press('ArrowUp')
     await visitor.press('ArrowUp', 'ArrowUp')
     for (let person = 0; person < 5; person += 1) await visitor.press('h', 'ArrowDown')
@@ -69,12 +79,21 @@ describe('today’s offers and props', () => {
     await visitor.press('o')
     await visitor.page.waitForSelector('[data-test="offers"]')
     // Somebody on the lowest rung has one above it.
-    const cell = await visitor.page.$$eval('[data-cell]', (cells) => cells.find((one) => one.querySelector('svg text')?.textContent === '1' && !one.textContent!.includes('breath'))!.getAttribute('data-cell')!)
+    const cell = await visitor.page.$$eval('[data-cell]', (cells) =>
+      cells
+        .find((one) => one.querySelector('svg text')?.textContent === '1' && !one.textContent!.includes('breath'))!
+        .getAttribute('data-cell')!,
+    )
     await visitor.clickAt(`[data-cell="${cell}"]`)
     const level = () => visitor.page.$eval(`[data-cell="${cell}"]`, (one) => one.textContent)
     const before = await level()
     await visitor.page.keyboard.press('+')
-    await visitor.page.waitForFunction((which, was) => document.querySelector(`[data-cell="${which}"]`)!.textContent !== was, {}, cell, before)
+    await visitor.page.waitForFunction(
+      (which, was) => document.querySelector(`[data-cell="${which}"]`)!.textContent !== was,
+      {},
+      cell,
+      before,
+    )
     expect(await level()).toContain('chosen by hand')
     await visitor.expectAccessible()
     await visitor.page.keyboard.press('-')
@@ -94,7 +113,10 @@ describe('a rehearsal', () => {
     await visitor.click('Rehearse')
     await visitor.press('Space')
     await visitor.page.select('[data-test="rehearsal"] select', '30')
-    await visitor.page.waitForFunction(() => Number(document.querySelector('[data-test="lead"]')!.getAttribute('data-step')) >= 5, { timeout: 30_000 })
+    await visitor.page.waitForFunction(
+      () => Number(document.querySelector('[data-test="lead"]')!.getAttribute('data-step')) >= 5,
+      { timeout: 30_000 },
+    )
     await visitor.sees('✓', '[data-test="lead"]')
     await visitor.click('End the rehearsal')
     await visitor.sees('Ready when you are')
@@ -103,16 +125,29 @@ describe('a rehearsal', () => {
 })
 
 describe('the class screen', () => {
-  const sizes: [number, number, string][] = [[1280, 800, 'Hand'], [820, 1180, 'Hand'], [390, 844, 'Pocket'], [1280, 800, 'Room'], [820, 1180, 'Room'], [390, 844, 'Room']]
-  it.each(sizes)('at %i × %i is accessible (%s), and shows no scroll bar in the room', async (width, height, distance) => {
-    await visitor.page.setViewport({ width, height })
-    await visitor.click(distance)
-    await visitor.page.waitForSelector(`[data-distance="${distance.toLowerCase()}"]`)
-    await visitor.expectAccessible()
-    const over = await visitor.page.evaluate(() => [document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight])
-    expect(over[0]).toBeLessThanOrEqual(0)
-    if (distance === 'Room') expect(over[1]).toBeLessThanOrEqual(0)
-  })
+  const sizes: [number, number, string][] = [
+    [1280, 800, 'Hand'],
+    [820, 1180, 'Hand'],
+    [390, 844, 'Pocket'],
+    [1280, 800, 'Room'],
+    [820, 1180, 'Room'],
+    [390, 844, 'Room'],
+  ]
+  it.each(sizes)(
+    'at %i × %i is accessible (%s), and shows no scroll bar in the room',
+    async (width, height, distance) => {
+      await visitor.page.setViewport({ width, height })
+      await visitor.click(distance)
+      await visitor.page.waitForSelector(`[data-distance="${distance.toLowerCase()}"]`)
+      await visitor.expectAccessible()
+      const over = await visitor.page.evaluate(() => [
+        document.documentElement.scrollWidth - innerWidth,
+        document.documentElement.scrollHeight - innerHeight,
+      ])
+      expect(over[0]).toBeLessThanOrEqual(0)
+      if (distance === 'Room') expect(over[1]).toBeLessThanOrEqual(0)
+    },
+  )
   it('is followed by a second screen at once, and after the server was gone', async () => {
     await visitor.page.setViewport({ width: 1280, height: 800 })
     await visitor.click('Hand')
@@ -126,7 +161,8 @@ describe('the class screen', () => {
     const step = await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-step'))
     await hall.page.waitForSelector(`[data-test="follow"][data-step="${step}"]`, { timeout: 5000 })
     // When this step ends, as each screen has it; what is shown is renewed every tenth of a second.
-    const ends = (page: typeof hall.page) => page.$eval('[role="timer"]', (element) => Date.now() + Number(element.getAttribute('data-left-ms')))
+    const ends = (page: typeof hall.page) =>
+      page.$eval('[role="timer"]', (element) => Date.now() + Number(element.getAttribute('data-left-ms')))
     const apart = await ends(visitor.page).then(async (here) => Math.abs(here - (await ends(hall.page))))
     console.log(`two screens are ${apart.toFixed(0)} ms apart`)
     expect(apart).toBeLessThan(250)
@@ -149,7 +185,9 @@ describe('the class screen', () => {
     await settled()
     const view = await nextMeeting(lead)
     const folded = foldOutcomes(view.outcomes)
-    expect(folded.filter((outcome) => outcome.support === 'hand' && outcome.form === 'slipped').length).toBeGreaterThan(0)
+    expect(folded.filter((outcome) => outcome.support === 'hand' && outcome.form === 'slipped').length).toBeGreaterThan(
+      0,
+    )
     expect(folded.filter((outcome) => outcome.painKind === 'sharp' && outcome.pain === 7).length).toBeGreaterThan(0)
     await visitor.click('Back in')
     await visitor.page.waitForFunction(() => !document.body.innerText.includes('sits out'))
@@ -163,7 +201,11 @@ describe('the class screen', () => {
     await visitor.click('Shorten it like this')
     await expect.poll(whole, SOON).not.toBe(before)
     await settled()
-    expect((await nextMeeting(lead)).classEvents.some((event: any) => event.event === 'change' && event.why === '5 minutes late')).toBe(true)
+    expect(
+      (await nextMeeting(lead)).classEvents.some(
+        (event: any) => event.event === 'change' && event.why === '5 minutes late',
+      ),
+    ).toBe(true)
   })
   it('writes an accident down with the time, and shows whom to call', async () => {
     await visitor.press('1', '!')
@@ -171,7 +213,9 @@ describe('the class screen', () => {
     await visitor.page.locator('[data-test="accident"]').fill('Slid from the edge of the bed, no pain.')
     await visitor.click('Write it down')
     await visitor.sees('It is written down.')
-    await expect.poll(() => world.db('accidents').first(), { timeout: 10_000 }).toMatchObject({ participant_id: expect.any(String) })
+    await expect
+      .poll(() => world.db('accidents').first(), { timeout: 10_000 })
+      .toMatchObject({ participant_id: expect.any(String) })
     await visitor.expectAccessible()
     await visitor.click('Close; the class stays paused')
   })
@@ -182,13 +226,40 @@ describe('a thousand notes', () => {
     await visitor.open(`${path}/lead`)
     const before = Number((await world.db('outcomes').count('* as stored').first())!.stored)
     await visitor.page.evaluate(() => {
-      const app = (document.querySelector('#__nuxt') as unknown as { __vue_app__: { config: { globalProperties: { $pinia: { _s: Map<string, any> } } } } }).__vue_app__
+      const app = (
+        document.querySelector('#__nuxt') as unknown as {
+          __vue_app__: { config: { globalProperties: { $pinia: { _s: Map<string, any> } } } }
+        }
+      ).__vue_app__
       const meeting = app.config.globalProperties.$pinia._s.get('meeting')
       const [person] = meeting.present
       let sent = 0
       const timer = setInterval(() => {
         for (let burst = 0; burst < 10; burst += 1, sent += 1) {
-          meeting.log([{ blockId: `thousand-${sent}`, participant: person.id, movement: 'bridge', tier: 'bed', side: 'both', variation: null, level: 1, done: 'done', target: 10, achieved: 10, unit: 's', effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '', support: null, device: '', note: '' }])
+          meeting.log([
+            {
+              blockId: `thousand-${sent}`,
+              participant: person.id,
+              movement: 'bridge',
+              tier: 'bed',
+              side: 'both',
+              variation: null,
+              level: 1,
+              done: 'done',
+              target: 10,
+              achieved: 10,
+              unit: 's',
+              effort: null,
+              pain: null,
+              painKind: null,
+              form: null,
+              cheat: '',
+              painWhere: '',
+              support: null,
+              device: '',
+              note: '',
+            },
+          ])
         }
         if (sent >= 1000) clearInterval(timer)
       }, 40)
@@ -198,9 +269,17 @@ describe('a thousand notes', () => {
       await world.crash()
       await world.startServer()
     }
-    await expect.poll(async () => Number((await world.db('outcomes').count('* as stored').first())!.stored) - before, { timeout: 120_000, interval: 1000 }).toBe(1000)
+    await expect
+      .poll(async () => Number((await world.db('outcomes').count('* as stored').first())!.stored) - before, {
+        timeout: 120_000,
+        interval: 1000,
+      })
+      .toBe(1000)
     await settled()
-    const blocks = await world.db('outcomes').whereRaw("json_value(event, '$.blockId') like 'thousand-%'").select(world.db.raw("json_value(event, '$.blockId') as block"))
+    const blocks = await world
+      .db('outcomes')
+      .whereRaw("json_value(event, '$.blockId') like 'thousand-%'")
+      .select(world.db.raw("json_value(event, '$.blockId') as block"))
     expect(new Set(blocks.map((row: any) => row.block)).size).toBe(1000)
     visitor.expectNoComplaints()
   })

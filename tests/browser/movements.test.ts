@@ -35,7 +35,11 @@ describe('movements', () => {
   it('show four ladders with the circle’s people on their rungs, and every figure', async () => {
     await visitor.open('/movements/front-of-hip-opening')
     await visitor.sees('Greta', 'section[aria-label="Standing ladder"]')
-    await visitor.page.waitForFunction(() => Array.from(document.images).filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
+    await visitor.page.waitForFunction(() =>
+      Array.from(document.images)
+        .filter((image) => image.src.includes('/figures/'))
+        .every((image) => image.complete && image.naturalWidth > 0),
+    )
     expect(await visitor.page.$$eval('img[src*="/figures/"]', (images) => images.length)).toBeGreaterThan(12)
     await visitor.click('Half-kneel with reach')
     await visitor.sees('Tuck and squeeze first.')
@@ -47,7 +51,9 @@ describe('movements', () => {
     await visitor.open(`/people/${id}`)
     await visitor.page.locator('::-p-xpath(//summary[contains(., "What fits this body")])').click()
     await visitor.sees('51 cm is wanted: 2 cushions.', 'section[aria-label="Seat for sit to stand"]')
-    await visitor.page.waitForFunction(() => document.querySelectorAll('img[src^="data:image/svg"]').length === 6, { timeout: 20_000 })
+    await visitor.page.waitForFunction(() => document.querySelectorAll('img[src^="data:image/svg"]').length === 6, {
+      timeout: 20_000,
+    })
     await visitor.expectAccessible()
   })
   it('can be changed for the practice, with a message at the field, and put back', async () => {
@@ -72,7 +78,11 @@ describe('movements', () => {
     await visitor.click('Keep this version')
     await visitor.page.waitForFunction(() => location.pathname === '/movements/garden-bridge', { timeout: 30_000 })
     await visitor.sees('Garden bridge', 'h1')
-    await visitor.page.waitForFunction(() => Array.from(document.images).filter((image) => image.src.includes('/figures/')).every((image) => image.complete && image.naturalWidth > 0))
+    await visitor.page.waitForFunction(() =>
+      Array.from(document.images)
+        .filter((image) => image.src.includes('/figures/'))
+        .every((image) => image.complete && image.naturalWidth > 0),
+    )
     visitor.expectNoComplaints()
   })
 })

@@ -61,8 +61,12 @@ describe('people', () => {
     const [row] = await world.db('participants').where({ name: 'Nora Field' })
     expect(row).toMatchObject({ birth_year: 1948, home_tier: 'chair' })
     expect(Number(row.height_cm)).toBe(171)
-    expect(await world.db('levels').where({ participant_id: row.id }).select('movement', 'tier', 'side', 'level')).toEqual([{ movement: 'bridge', tier: 'chair', side: 'both', level: 3 }])
-    expect((await world.db('participant_considerations').where({ participant_id: row.id })).map((own) => own.consideration)).toEqual(['cannot-kneel'])
+    expect(
+      await world.db('levels').where({ participant_id: row.id }).select('movement', 'tier', 'side', 'level'),
+    ).toEqual([{ movement: 'bridge', tier: 'chair', side: 'both', level: 3 }])
+    expect(
+      (await world.db('participant_considerations').where({ participant_id: row.id })).map((own) => own.consideration),
+    ).toEqual(['cannot-kneel'])
   })
   it('changes somebody who is there', async () => {
     await visitor.open('/people')
@@ -97,7 +101,10 @@ describe('prepare', () => {
   })
   it('moves a block by mouse', async () => {
     const before = await blocks()
-    const shownIds = () => visitor.page.$$eval('[data-block]:not(.sortable-drag)', (all) => all.map((one) => (one as HTMLElement).dataset.block))
+    const shownIds = () =>
+      visitor.page.$$eval('[data-block]:not(.sortable-drag)', (all) =>
+        all.map((one) => (one as HTMLElement).dataset.block),
+      )
     const moved = (await shownIds())[3]
     const from = await (await visitor.page.$('[data-block]:nth-child(4) button'))!.boundingBox()
     const to = await (await visitor.page.$('[data-block]:nth-child(2) button'))!.boundingBox()
@@ -106,13 +113,19 @@ describe('prepare', () => {
     await visitor.page.mouse.move(to!.x + 60, to!.y + 24, { steps: 12 })
     // A hand lets go once the block is seen where it is wanted.
     let nudge = 0
-    await expect.poll(async () => {
-      nudge += 1
-      await visitor.page.mouse.move(to!.x + 12 + (nudge % 3), to!.y + 20, { steps: 2 })
-      return (await shownIds())[1]
-    }, SOON).toBe(moved)
+    await expect
+      .poll(async () => {
+        nudge += 1
+        await visitor.page.mouse.move(to!.x + 12 + (nudge % 3), to!.y + 20, { steps: 2 })
+        return (await shownIds())[1]
+      }, SOON)
+      .toBe(moved)
     await visitor.page.mouse.up()
-    await visitor.page.waitForFunction((name) => document.querySelector('[data-block]:nth-child(2)')?.textContent?.includes(name), {}, 'Upper-back turn')
+    await visitor.page.waitForFunction(
+      (name) => document.querySelector('[data-block]:nth-child(2)')?.textContent?.includes(name),
+      {},
+      'Upper-back turn',
+    )
     await visitor.sees('Saved', '[data-test="saved"]')
     await expect.poll(blocks, SOON).toEqual([before[0], before[3], before[1], before[2], ...before.slice(4)])
   })
@@ -120,13 +133,16 @@ describe('prepare', () => {
     await visitor.open(`/meetings/${meetingId}/prepare`)
     await visitor.press('ArrowRight')
     await visitor.sees('Upper-back turn', 'section h2')
-    const total = () => visitor.page.$eval('[data-test="total-seconds"]', (element) => Number(element.getAttribute('data-seconds')))
+    const total = () =>
+      visitor.page.$eval('[data-test="total-seconds"]', (element) => Number(element.getAttribute('data-seconds')))
     const before = await total()
     await visitor.fill('Hold', '45')
     expect(await total()).toBe(before + 2 * 15)
     await visitor.fill('Hold', '-3')
     await visitor.sees('The hold cannot be less than 0 s.')
-    expect(await visitor.page.$eval('[data-field="seconds"] input', (field) => (field as HTMLInputElement).value)).toBe('-3')
+    expect(await visitor.page.$eval('[data-field="seconds"] input', (field) => (field as HTMLInputElement).value)).toBe(
+      '-3',
+    )
     await visitor.fill('Hold', '40')
     await expect.poll(async () => (await storedPlan()).blocks[1].dose, SOON).toEqual({ kind: 'hold', seconds: 40 })
   })
@@ -138,7 +154,10 @@ describe('prepare', () => {
     await expect.poll(async () => (await storedPlan()).title, SOON).toBe('From the first tab')
     await other.page.bringToFront()
     await other.fill('Length', '50')
-    await other.sees('This plan was changed in another window. Your changes were put on top of it. Nothing is lost.', '[data-test="notice"]')
+    await other.sees(
+      'This plan was changed in another window. Your changes were put on top of it. Nothing is lost.',
+      '[data-test="notice"]',
+    )
     await other.sees('Saved', '[data-test="saved"]')
     await expect.poll(storedPlan, SOON).toMatchObject({ title: 'From the first tab', minutes: 50 })
     await other.page.close()
@@ -179,15 +198,21 @@ describe('gather', () => {
     const named = (name: string) => view.people.find((person: { name: string }) => person.name === name).id
     expect(view.arrivals[named('Cora Linden')]).toMatchObject({ came: true, pain: 5 })
     expect(view.arrivals[named('Inga Morrow')]).toMatchObject({ dizzy: true })
-    expect(view.handChoices).toEqual([expect.objectContaining({ participant: named('Edda Quist'), variation: 'bridge.chair.2' })])
+    expect(view.handChoices).toEqual([
+      expect.objectContaining({ participant: named('Edda Quist'), variation: 'bridge.chair.2' }),
+    ])
   })
 })
 
 describe('lead', () => {
-  const left = () => visitor.page.$eval('[data-test="left"]', (element) => Number(element.getAttribute('aria-label')!.split(' ')[0]))
+  const left = () =>
+    visitor.page.$eval('[data-test="left"]', (element) => Number(element.getAttribute('aria-label')!.split(' ')[0]))
   const step = () => visitor.page.$eval('[data-test="lead"]', (element) => Number(element.getAttribute('data-step')))
   const status = () => visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-status'))
-  const settled = () => expect.poll(() => visitor.page.$eval('[data-test="outbox"]', (element) => element.getAttribute('data-waiting')), SOON).toBe('0')
+  const settled = () =>
+    expect
+      .poll(() => visitor.page.$eval('[data-test="outbox"]', (element) => element.getAttribute('data-waiting')), SOON)
+      .toBe('0')
   const outcomesOf = async (name: string) => {
     const view = await nextMeeting(lead)
     const { id } = view.people.find((person: { name: string }) => person.name === name)
@@ -199,16 +224,28 @@ describe('lead', () => {
     await visitor.sees('Ready when you are')
     await visitor.expectAccessible()
     await visitor.press('Space')
-    await visitor.page.waitForFunction(() => document.querySelector('[data-test="lead"]')?.getAttribute('data-status') === 'running')
+    await visitor.page.waitForFunction(
+      () => document.querySelector('[data-test="lead"]')?.getAttribute('data-status') === 'running',
+    )
     await visitor.press('Space')
-    await visitor.page.waitForFunction(() => document.querySelector('[data-test="lead"]')?.getAttribute('data-status') === 'paused')
+    await visitor.page.waitForFunction(
+      () => document.querySelector('[data-test="lead"]')?.getAttribute('data-status') === 'paused',
+    )
     const before = await left()
     await visitor.press('ArrowUp')
-    await visitor.page.waitForFunction((seconds) => document.querySelector('[data-test="left"]')?.getAttribute('aria-label')?.startsWith(`${seconds} `), {}, before + 15)
+    await visitor.page.waitForFunction(
+      (seconds) => document.querySelector('[data-test="left"]')?.getAttribute('aria-label')?.startsWith(`${seconds} `),
+      {},
+      before + 15,
+    )
     await visitor.press('ArrowRight')
-    await visitor.page.waitForFunction(() => document.querySelector('[data-test="lead"]')?.getAttribute('data-step') === '1')
+    await visitor.page.waitForFunction(
+      () => document.querySelector('[data-test="lead"]')?.getAttribute('data-step') === '1',
+    )
     await visitor.press('ArrowLeft')
-    await visitor.page.waitForFunction(() => document.querySelector('[data-test="lead"]')?.getAttribute('data-step') === '0')
+    await visitor.page.waitForFunction(
+      () => document.querySelector('[data-test="lead"]')?.getAttribute('data-step') === '0',
+    )
     await visitor.press('ArrowDown')
     await visitor.sees('Upper-back turn', '[data-test="now"]')
   })
@@ -227,10 +264,27 @@ describe('lead', () => {
     await visitor.press('3', 's', '6')
     await visitor.press('4', 'p')
     await settled()
-    expect(foldOutcomes(await outcomesOf('Agnes Tveit'))).toEqual([expect.objectContaining({ movement: 'upper-back-turn', side: 'left', done: 'done', target: 40, achieved: 40, form: 'clean', effort: 3, pain: null })])
-    expect(foldOutcomes(await outcomesOf('Bertil Oake'))).toEqual([expect.objectContaining({ done: 'eased', achieved: null })])
-    expect(foldOutcomes(await outcomesOf('Cora Linden'))).toEqual([expect.objectContaining({ done: 'stopped', pain: 6 })])
-    expect(foldOutcomes(await outcomesOf('Dov Harrow'))).toEqual([expect.objectContaining({ done: 'partly', achieved: 0 })])
+    expect(foldOutcomes(await outcomesOf('Agnes Tveit'))).toEqual([
+      expect.objectContaining({
+        movement: 'upper-back-turn',
+        side: 'left',
+        done: 'done',
+        target: 40,
+        achieved: 40,
+        form: 'clean',
+        effort: 3,
+        pain: null,
+      }),
+    ])
+    expect(foldOutcomes(await outcomesOf('Bertil Oake'))).toEqual([
+      expect.objectContaining({ done: 'eased', achieved: null }),
+    ])
+    expect(foldOutcomes(await outcomesOf('Cora Linden'))).toEqual([
+      expect.objectContaining({ done: 'stopped', pain: 6 }),
+    ])
+    expect(foldOutcomes(await outcomesOf('Dov Harrow'))).toEqual([
+      expect.objectContaining({ done: 'partly', achieved: 0 }),
+    ])
   })
   it('logs by mouse, and leaves out whoever is ill today', async () => {
     expect(await visitor.text('body')).not.toContain('Hollis')
@@ -245,7 +299,9 @@ describe('lead', () => {
     await visitor.sees('kept in this browser, sent as soon as it answers', '[data-test="outbox-waiting"]')
     await visitor.sees('Farid: left done', '[data-test="log-strip"]')
     await world.startServer()
-    await visitor.page.waitForFunction(() => document.querySelector('[data-test="outbox-waiting"]') === null, { timeout: 40_000 })
+    await visitor.page.waitForFunction(() => document.querySelector('[data-test="outbox-waiting"]') === null, {
+      timeout: 40_000,
+    })
     await settled()
     expect(await outcomesOf('Farid Nassim')).toHaveLength(1)
   })
@@ -280,7 +336,11 @@ describe('reflect', () => {
   })
   it('wants a reason before an ease is refused, keeps the choice, and stores the answer', async () => {
     const row = await rowOf('Dov Harrow')
-    const levels = await world.db('levels as l').join('participants as p', 'p.id', 'l.participant_id').where({ 'p.name': 'Dov Harrow', 'l.movement': 'upper-back-turn', 'l.tier': 'chair' }).first('l.level')
+    const levels = await world
+      .db('levels as l')
+      .join('participants as p', 'p.id', 'l.participant_id')
+      .where({ 'p.name': 'Dov Harrow', 'l.movement': 'upper-back-turn', 'l.tier': 'chair' })
+      .first('l.level')
     await visitor.clickAt(`${row} button[title="X"]`)
     await visitor.click('Decide')
     if (levels.level > 1) {
@@ -293,11 +353,26 @@ describe('reflect', () => {
   it('accepts the rest: next week’s levels and the ledger', async () => {
     await visitor.press('a')
     await visitor.sees('Everything is decided: these are next week’s levels.', '[data-test="open-count"]')
-    const ledger = await world.db('ledger as l').join('participants as p', 'p.id', 'l.participant_id').join('accounts as a', 'a.id', 'l.decided_by').where('l.meeting_id', meetingId).select('p.name', 'l.movement', 'l.tier', 'l.to_level', 'l.participant_id', 'a.name as by')
-    expect(ledger.map((entry) => entry.name).sort()).toEqual(['Agnes Tveit', 'Bertil Oake', 'Cora Linden', 'Dov Harrow', 'Farid Nassim', 'Greta Polder'])
+    const ledger = await world
+      .db('ledger as l')
+      .join('participants as p', 'p.id', 'l.participant_id')
+      .join('accounts as a', 'a.id', 'l.decided_by')
+      .where('l.meeting_id', meetingId)
+      .select('p.name', 'l.movement', 'l.tier', 'l.to_level', 'l.participant_id', 'a.name as by')
+    expect(ledger.map((entry) => entry.name).sort()).toEqual([
+      'Agnes Tveit',
+      'Bertil Oake',
+      'Cora Linden',
+      'Dov Harrow',
+      'Farid Nassim',
+      'Greta Polder',
+    ])
     for (const entry of ledger) {
       expect(entry.by).toBe('Marit Solvang')
-      const stored = await world.db('levels').where({ participant_id: entry.participant_id, movement: entry.movement, tier: entry.tier }).first('level')
+      const stored = await world
+        .db('levels')
+        .where({ participant_id: entry.participant_id, movement: entry.movement, tier: entry.tier })
+        .first('level')
       expect(stored.level).toBe(entry.to_level)
     }
   })

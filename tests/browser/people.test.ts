@@ -76,7 +76,9 @@ describe('a screening', () => {
       await helper.page.focus('[data-test="save"]')
       await helper.press('Enter')
       await helper.sees('it cannot be opened again from here', '[data-test="screened"]')
-      expect(await helper.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:screening')))).toEqual([])
+      expect(
+        await helper.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:screening'))),
+      ).toEqual([])
       helper.expectNoComplaints()
     } finally {
       await helper.leave()
@@ -161,7 +163,19 @@ describe('tier gates', () => {
 
 describe('a first placement', () => {
   it('is proposed with reasons, changed, and accepted in one go', async () => {
-    const { body } = await (await world.signedIn()).call('POST', '/api/participants', { name: 'Una New', birthYear: 1950, sex: 'female', heightCm: 165, pace: 'usual', homeTier: 'chair', access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' }, considerations: [{ consideration: 'neck-pain' }], levels: [] })
+    const { body } = await (
+      await world.signedIn()
+    ).call('POST', '/api/participants', {
+      name: 'Una New',
+      birthYear: 1950,
+      sex: 'female',
+      heightCm: 165,
+      pace: 'usual',
+      homeTier: 'chair',
+      access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
+      considerations: [{ consideration: 'neck-pain' }],
+      levels: [],
+    })
     await visitor.open(`/people/${body.id}/start`)
     await visitor.sees('the usual start in the home tier')
     await visitor.sees('Neck pain')
@@ -180,7 +194,10 @@ describe('spreadsheets', () => {
   it('show row by row what they would do, in an old code page with semicolons, and then do it', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'circle-sheet-'))
     const file = join(folder, 'people.csv')
-    writeFileSync(file, Buffer.from('Name;Geburtstag;Born;Sex;Height\r\nÅse Holm;;3.8.1944;w;158,5\r\nPer Mist;;1850;m;\r\n', 'latin1'))
+    writeFileSync(
+      file,
+      Buffer.from('Name;Geburtstag;Born;Sex;Height\r\nÅse Holm;;3.8.1944;w;158,5\r\nPer Mist;;1850;m;\r\n', 'latin1'),
+    )
     await visitor.open('/people/import')
     const input = (await visitor.page.$('[data-test="file"]')) as ElementHandle<HTMLInputElement>
     await input.uploadFile(file)

@@ -21,12 +21,15 @@ afterAll(async () => {
   await visitor?.leave()
   await world.close()
 })
-const ledger = (answer: string) => world.db('ledger').where({ meeting_id: last.meeting.id, answer }).count('* as n').first()
+const ledger = (answer: string) =>
+  world.db('ledger').where({ meeting_id: last.meeting.id, answer }).count('* as n').first()
 
 describe('reflect after a quarter of a year', () => {
   it('groups what to ease first, and folds who stays', async () => {
     await visitor.open(`/meetings/${last.meeting.id}/reflect`)
-    const groups = await visitor.page.$$eval('[data-group]', (all) => all.map((one) => (one as HTMLElement).dataset.group))
+    const groups = await visitor.page.$$eval('[data-group]', (all) =>
+      all.map((one) => (one as HTMLElement).dataset.group),
+    )
     expect(groups).toEqual(['ease', 'ask', 'step', 'tier', 'stay'].filter((group) => groups.includes(group)))
     expect(groups).toContain('step')
     expect(await visitor.page.$('[data-group="stay"] [data-decision]')).toBeNull()
@@ -36,8 +39,13 @@ describe('reflect after a quarter of a year', () => {
     const first = await visitor.page.$eval('[data-decision]', (row) => (row as HTMLElement).dataset.decision)
     await visitor.press('Enter')
     await visitor.sees('Accepted by Marit Solvang', `[data-decision="${first}"]`)
-    const rows = await visitor.page.$$eval('[data-decision]', (all) => all.map((row) => (row as HTMLElement).dataset.decision))
-    const step = await visitor.page.$eval('[data-group="step"] [data-decision]', (row) => (row as HTMLElement).dataset.decision)
+    const rows = await visitor.page.$$eval('[data-decision]', (all) =>
+      all.map((row) => (row as HTMLElement).dataset.decision),
+    )
+    const step = await visitor.page.$eval(
+      '[data-group="step"] [data-decision]',
+      (row) => (row as HTMLElement).dataset.decision,
+    )
     for (let at = 1; at < rows.indexOf(step); at += 1) await visitor.press('ArrowDown')
     await visitor.press('x')
     await visitor.sees('Stays as it is by Marit Solvang', `[data-decision="${step}"]`)
@@ -52,7 +60,11 @@ describe('reflect after a quarter of a year', () => {
 
 describe('the ledger', () => {
   it('is walked back with a reason, which is asked for at its place', async () => {
-    const [{ participant_id: id }] = await world.db('ledger').where({ meeting_id: last.meeting.id, answer: 'accepted' }).whereRaw('(from_level <> to_level or kind = "dial")').limit(1)
+    const [{ participant_id: id }] = await world
+      .db('ledger')
+      .where({ meeting_id: last.meeting.id, answer: 'accepted' })
+      .whereRaw('(from_level <> to_level or kind = "dial")')
+      .limit(1)
     await visitor.open(`/people/${id}/ledger`)
     await visitor.click('Walk back')
     await visitor.click('Take it back')
@@ -70,8 +82,12 @@ describe('looking back', () => {
   it('says it in words first, then draws levels, holds, pain, measures and dose', async () => {
     await visitor.open(`/people/${last.people[4].id}/look-back`)
     await visitor.sees(/Came to \d+ of 12 meetings/, '[data-test="words"]')
-    await visitor.page.waitForFunction(() => document.querySelectorAll('[data-chart] svg .apexcharts-series').length > 4)
-    expect(await visitor.page.$$eval('[data-chart]', (all) => all.map((one) => (one as HTMLElement).dataset.chart))).toEqual(expect.arrayContaining(['Pain', 'dose']))
+    await visitor.page.waitForFunction(
+      () => document.querySelectorAll('[data-chart] svg .apexcharts-series').length > 4,
+    )
+    expect(
+      await visitor.page.$$eval('[data-chart]', (all) => all.map((one) => (one as HTMLElement).dataset.chart)),
+    ).toEqual(expect.arrayContaining(['Pain', 'dose']))
     await visitor.click('4 weeks')
     await visitor.sees(/Came to \d of [345] meetings/, '[data-test="words"]')
     await visitor.expectAccessible()
@@ -94,7 +110,9 @@ describe('looking back', () => {
     await visitor.fill('How: in person', 'in person, to Marit')
     await visitor.click('Write it')
     await visitor.sees('The letter is written', '[data-test="said"]')
-    expect(await world.db('letters')).toMatchObject([{ addressed_to: 'Dr. Sand', questions: 'May she kneel again?', consent_how: 'in person, to Marit' }])
+    expect(await world.db('letters')).toMatchObject([
+      { addressed_to: 'Dr. Sand', questions: 'May she kneel again?', consent_how: 'in person, to Marit' },
+    ])
     await visitor.expectAccessible()
     visitor.expectNoComplaints()
   })
@@ -104,21 +122,43 @@ describe('dates', () => {
   it('call off, hold after all, cover, and prepare a date', async () => {
     await visitor.open('/dates')
     await visitor.expectAccessible()
-    const [second, third] = await visitor.page.$$eval('[data-state="open"]', (all) => all.slice(1, 3).map((one) => `[data-date="${(one as HTMLElement).dataset.date}"]`))
+    const [second, third] = await visitor.page.$$eval('[data-state="open"]', (all) =>
+      all.slice(1, 3).map((one) => `[data-date="${(one as HTMLElement).dataset.date}"]`),
+    )
     await visitor.clickAt(`${second} ::-p-xpath(.//button[contains(., "Call off")])`)
     await visitor.sees('called off', second!)
     await visitor.clickAt(`${second} ::-p-xpath(.//button[contains(., "after all")])`)
     await visitor.page.waitForSelector(`${second}[data-state="open"]`)
     const [{ id }] = await world.db('accounts').where({ name: 'Tomas Brill' })
     await visitor.page.select(`${third} select`, id)
-    await visitor.page.waitForFunction((where, who) => document.querySelector<HTMLSelectElement>(`${where} select`)?.value === who, {}, third!, id)
+    await visitor.page.waitForFunction(
+      (where, who) => document.querySelector<HTMLSelectElement>(`${where} select`)?.value === who,
+      {},
+      third!,
+      id,
+    )
     await visitor.clickAt(`${second} ::-p-xpath(.//button[contains(., "Prepare")])`)
     await visitor.page.waitForFunction(() => location.pathname.endsWith('/prepare'))
     expect(await world.db('meetings').whereNotNull('series_on')).toHaveLength(1)
   })
   it('read a calendar file in: shown first, done then', async () => {
     const file = join(mkdtempSync(join(tmpdir(), 'circle-ics-')), 'holidays.ics')
-    writeFileSync(file, ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:x', 'BEGIN:VEVENT', 'UID:h1', 'SUMMARY:Summer break', 'DTSTART;VALUE=DATE:20300701', 'DTEND;VALUE=DATE:20300801', 'END:VEVENT', 'END:VCALENDAR', ''].join('\r\n'))
+    writeFileSync(
+      file,
+      [
+        'BEGIN:VCALENDAR',
+        'VERSION:2.0',
+        'PRODID:x',
+        'BEGIN:VEVENT',
+        'UID:h1',
+        'SUMMARY:Summer break',
+        'DTSTART;VALUE=DATE:20300701',
+        'DTEND;VALUE=DATE:20300801',
+        'END:VEVENT',
+        'END:VCALENDAR',
+        '',
+      ].join('\r\n'),
+    )
     await visitor.open('/dates')
     const input = (await visitor.page.$('[data-test="calendar-file"]')) as any
     await input.uploadFile(file)

@@ -8,17 +8,39 @@ import { findProgram } from '../../bin/programs.mjs'
 import { LEAD, PASSWORD, type World } from '../world'
 
 const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 
 /** Somebody with a browser, a mouse and a keyboard in front of the application. */
 export class Visitor {
   private readonly complaints: string[] = []
-  private constructor(readonly browser: Browser, readonly page: Page, private readonly world: World, private readonly profile: string) {
+  private constructor(
+    readonly browser: Browser,
+    readonly page: Page,
+    private readonly world: World,
+    private readonly profile: string,
+  ) {
     this.listen(page)
   }
 
-  static async arrive(world: World, size = { width: 1280, height: 800 }, profile = mkdtempSync(join(tmpdir(), 'circle-browser-'))): Promise<Visitor> {
-    const browser = await puppeteer.launch({ executablePath: findProgram('chromium')!, headless: true, userDataDir: profile, args: FLAGS })
+  static async arrive(
+    world: World,
+    size = { width: 1280, height: 800 },
+    profile = mkdtempSync(join(tmpdir(), 'circle-browser-')),
+  ): Promise<Visitor> {
+    const browser = await puppeteer.launch({
+      executablePath: findProgram('chromium')!,
+      headless: true,
+      userDataDir: profile,
+      args: FLAGS,
+    })
     const page = (await browser.pages())[0] ?? (await browser.newPage())
     await page.setViewport(size)
     return new Visitor(browser, page, world, profile)
@@ -67,7 +89,11 @@ export class Visitor {
 
   /** Clicks a button or link by what it says. */
   async click(words: string): Promise<void> {
-    await this.page.locator(`::-p-xpath(//*[self::button or self::a or @role="button"][contains(normalize-space(.), ${quoted(words)})])`).click()
+    await this.page
+      .locator(
+        `::-p-xpath(//*[self::button or self::a or @role="button"][contains(normalize-space(.), ${quoted(words)})])`,
+      )
+      .click()
   }
   async clickAt(selector: string): Promise<void> {
     await this.page.locator(selector).click()
@@ -75,7 +101,9 @@ export class Visitor {
   /** Replaces what stands in the field with this label; `button` names the form by what its button says. */
   async fill(label: string, text: string, button = ''): Promise<void> {
     const form = button === '' ? '' : `//form[.//button[contains(., ${quoted(button)})]]`
-    const field = await this.page.waitForSelector(`::-p-xpath(${form}//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`)
+    const field = await this.page.waitForSelector(
+      `::-p-xpath(${form}//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`,
+    )
     await field!.click({ count: 3 })
     await this.page.keyboard.press('Backspace')
     await field!.type(text)
@@ -104,24 +132,42 @@ export class Visitor {
   /** Waits until the page says something. */
   async sees(words: string | RegExp, selector = 'body'): Promise<void> {
     const [source, isPattern] = typeof words === 'string' ? [words, false] : [words.source, true]
-    await this.page.waitForFunction(
-      (where, what, pattern) => {
-        const said = (document.querySelector(where) as HTMLElement | null)?.innerText ?? ''
-        return pattern ? new RegExp(what).test(said) : said.includes(what)
-      },
-      { timeout: 10_000 }, selector, source, isPattern,
-    ).catch(async () => {
-      throw new Error(`Waited in vain for “${source}” in ${selector}. It says:\n${(await this.text('body')).slice(0, 1500)}`)
-    })
+    await this.page
+      .waitForFunction(
+        (where, what, pattern) => {
+          const said = (document.querySelector(where) as HTMLElement | null)?.innerText ?? ''
+          return pattern ? new RegExp(what).test(said) : said.includes(what)
+        },
+        { timeout: 10_000 },
+        selector,
+        source,
+        isPattern,
+      )
+      .catch(async () => {
+        throw new Error(
+          `Waited in vain for “${source}” in ${selector}. It says:\n${(await this.text('body')).slice(0, 1500)}`,
+        )
+      })
   }
 
   /** Checks the page with axe for WCAG 2.2 A and AA. */
   async expectAccessible(): Promise<void> {
     await this.page.addScriptTag({ path: AXE })
     const problems = await this.page.evaluate(async () => {
-      const { axe } = window as unknown as { axe: { run: (context: Document, options: object) => Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }> } }
+      const { axe } = window as unknown as {
+        axe: {
+          run: (
+            context: Document,
+            options: object,
+          ) => Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }>
+        }
+      }
       const result = await axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
-      return result.violations.flatMap((violation) => violation.nodes.slice(0, 3).map((node) => `${violation.id}: ${node.target.join(' ')} ${node.failureSummary ?? ''}`))
+      return result.violations.flatMap((violation) =>
+        violation.nodes
+          .slice(0, 3)
+          .map((node) => `${violation.id}: ${node.target.join(' ')} ${node.failureSummary ?? ''}`),
+      )
     })
     expect(problems).toEqual([])
   }

@@ -8,8 +8,16 @@ const results = new Map<SchoolId, Judged>()
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`
 beforeAll(() => {
   for (const school of SchoolId.options) results.set(school, judged(school, shippedCatalogue(), 20_261_125))
-  const rows = [...results].map(([school, r]) => `| ${school} | ${percent(r.above)} | ${percent(r.farAbove)} | ${percent(r.withinAfterSix)} | ${r.weeksUntilWithin} | ${percent(r.dropsMet)} (${percent(r.dropsMetFully)}) | ${percent(r.missedRegressions)} | ${r.stepsAMonth.toFixed(1)} | ${r.oscillation.toFixed(2)} |`)
-  console.log(['| school | above | far above | within one after six | weeks until | drops met | missed | steps a month | oscillation |', ...rows].join('\n'))
+  const rows = [...results].map(
+    ([school, r]) =>
+      `| ${school} | ${percent(r.above)} | ${percent(r.farAbove)} | ${percent(r.withinAfterSix)} | ${r.weeksUntilWithin} | ${percent(r.dropsMet)} (${percent(r.dropsMetFully)}) | ${percent(r.missedRegressions)} | ${r.stepsAMonth.toFixed(1)} | ${r.oscillation.toFixed(2)} |`,
+  )
+  console.log(
+    [
+      '| school | above | far above | within one after six | weeks until | drops met | missed | steps a month | oscillation |',
+      ...rows,
+    ].join('\n'),
+  )
 }, 120_000)
 
 describe('the judgement over 26 weeks of a simulated population', () => {

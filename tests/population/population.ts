@@ -71,12 +71,35 @@ export function judged(school: SchoolId, catalogue: Catalogue, seed: number): Ju
 
 function halfYear(school: SchoolId, catalogue: Catalogue, seed: number, people: number, drops: number): Judged {
   const chance = chanceFrom(seed)
-  const sum = { offers: 0, above: 0, farAbove: 0, within: 0, judgedAfterSix: 0, weeks: [] as number[], drops: 0, met: 0, metFully: 0, chances: 0, missed: 0, steps: 0, turns: 0, decisions: 0 }
+  const sum = {
+    offers: 0,
+    above: 0,
+    farAbove: 0,
+    within: 0,
+    judgedAfterSix: 0,
+    weeks: [] as number[],
+    drops: 0,
+    met: 0,
+    metFully: 0,
+    chances: 0,
+    missed: 0,
+    steps: 0,
+    turns: 0,
+    decisions: 0,
+  }
   for (let at = 0; at < people; at += 1) leadOne(bodyOf(at, drops, chance), school, catalogue, chance, sum)
   const sorted = sum.weeks.toSorted((a, b) => a - b)
   return {
-    offers: sum.offers, above: sum.above / sum.offers, farAbove: sum.farAbove / sum.offers, withinAfterSix: sum.within / sum.judgedAfterSix, weeksUntilWithin: sorted[Math.floor(sorted.length * 0.9)] ?? WEEKS,
-    dropsMet: sum.drops === 0 ? 1 : sum.met / sum.drops, dropsMetFully: sum.drops === 0 ? 1 : sum.metFully / sum.drops, missedRegressions: sum.chances === 0 ? 0 : sum.missed / sum.chances, stepsAMonth: sum.steps / people / (WEEKS / 4.33), oscillation: (10 * sum.turns) / Math.max(1, sum.decisions),
+    offers: sum.offers,
+    above: sum.above / sum.offers,
+    farAbove: sum.farAbove / sum.offers,
+    withinAfterSix: sum.within / sum.judgedAfterSix,
+    weeksUntilWithin: sorted[Math.floor(sorted.length * 0.9)] ?? WEEKS,
+    dropsMet: sum.drops === 0 ? 1 : sum.met / sum.drops,
+    dropsMetFully: sum.drops === 0 ? 1 : sum.metFully / sum.drops,
+    missedRegressions: sum.chances === 0 ? 0 : sum.missed / sum.chances,
+    stepsAMonth: sum.steps / people / (WEEKS / 4.33),
+    oscillation: (10 * sum.turns) / Math.max(1, sum.decisions),
   }
 }
 
@@ -90,12 +113,32 @@ function bodyOf(at: number, drops: number, chance: Chance): Body {
     capacity.set(`${movement} right`, Math.max(1, own - gap))
   }
   return {
-    person: personIn('chair', { id: `body-${at}`, birthYear: 1950, levels: [] }), capacity, bias: chance.normal(BIAS), learns: LEARNS * (0.3 + 1.4 * chance.next()),
-    flareFrom: chance.next() < FLARE ? 4 + Math.floor(18 * chance.next()) : 999, dropAt: chance.next() < drops ? 10 + Math.floor(12 * chance.next()) : 999, awayFrom: chance.next() < LONG_ABSENCE ? 6 + Math.floor(12 * chance.next()) : 999,
+    person: personIn('chair', { id: `body-${at}`, birthYear: 1950, levels: [] }),
+    capacity,
+    bias: chance.normal(BIAS),
+    learns: LEARNS * (0.3 + 1.4 * chance.next()),
+    flareFrom: chance.next() < FLARE ? 4 + Math.floor(18 * chance.next()) : 999,
+    dropAt: chance.next() < drops ? 10 + Math.floor(12 * chance.next()) : 999,
+    awayFrom: chance.next() < LONG_ABSENCE ? 6 + Math.floor(12 * chance.next()) : 999,
   }
 }
 
-interface Sums { offers: number; above: number; farAbove: number; within: number; judgedAfterSix: number; weeks: number[]; drops: number; met: number; metFully: number; chances: number; missed: number; steps: number; turns: number; decisions: number }
+interface Sums {
+  offers: number
+  above: number
+  farAbove: number
+  within: number
+  judgedAfterSix: number
+  weeks: number[]
+  drops: number
+  met: number
+  metFully: number
+  chances: number
+  missed: number
+  steps: number
+  turns: number
+  decisions: number
+}
 
 function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Chance, sum: Sums): void {
   const { person } = body
@@ -107,31 +150,57 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
   const sinceDrop = new Map<string, number>()
   let lastWeek = -1
   for (let week = 0; week < WEEKS; week += 1) {
-    if (week === body.dropAt) for (const [key, level] of body.capacity) body.capacity.set(key, Math.max(1, level - DROP_LEVELS))
+    if (week === body.dropAt)
+      for (const [key, level] of body.capacity) body.capacity.set(key, Math.max(1, level - DROP_LEVELS))
     if (chance.next() < ABSENT || (week >= body.awayFrom && week < body.awayFrom + 4)) {
       for (const [key, level] of body.capacity) body.capacity.set(key, Math.max(1, level - FORGETS_A_WEEK))
       continue
     }
     const flare = week >= body.flareFrom && week < body.flareFrom + 3 ? 1 : 0
-    const arrival = Arrival.parse({ came: true, pain: Math.max(0, Math.round(1 + chance.normal(0.8) + 2 * flare)), tired: chance.next() < 0.06 + 0.3 * flare })
-    const today = todayOf(person, catalogue, arrival, { daysAway: lastWeek < 0 ? 7 : 7 * (week - lastWeek), year: 2026 })
+    const arrival = Arrival.parse({
+      came: true,
+      pain: Math.max(0, Math.round(1 + chance.normal(0.8) + 2 * flare)),
+      tired: chance.next() < 0.06 + 0.3 * flare,
+    })
+    const today = todayOf(person, catalogue, arrival, {
+      daysAway: lastWeek < 0 ? 7 : 7 * (week - lastWeek),
+      year: 2026,
+    })
     lastWeek = week
     const meetingId = `week-${week}`
     for (const movement of MOVEMENTS) {
       const block = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
-      const offers = offersFor({ movement: catalogue.movements.get(movement)!, dose: block.dose, rounds: block.rounds }, person, today, catalogue, arrival)
+      const offers = offersFor(
+        { movement: catalogue.movements.get(movement)!, dose: block.dose, rounds: block.rounds },
+        person,
+        today,
+        catalogue,
+        arrival,
+      )
       for (const offer of offers) {
         if (!offer.variation || offer.kind !== 'movement') continue
-        const sides: Side[] = isTwoSided(offer.variation.sides) ? (offer.side === 'both' ? ['left', 'right'] : [offer.side]) : ['both']
+        const sides: Side[] = isTwoSided(offer.variation.sides)
+          ? offer.side === 'both'
+            ? ['left', 'right']
+            : [offer.side]
+          : ['both']
         for (const side of sides) {
-          const known = side === 'both' ? Math.min(body.capacity.get(`${movement} left`)!, body.capacity.get(`${movement} right`)!) : body.capacity.get(`${movement} ${side}`)!
+          const known =
+            side === 'both'
+              ? Math.min(body.capacity.get(`${movement} left`)!, body.capacity.get(`${movement} right`)!)
+              : body.capacity.get(`${movement} ${side}`)!
           const able = known - flare
           // A level is within somebody where they reach its middle: capacities are levels with fractions.
           const over = demandOf(offer) - Math.max(1, able)
           sum.offers += 1
           if (over > 0.5) sum.above += 1
           if (over > 1.5) sum.farAbove += 1
-          history.push({ ...outcomeOf(body, block, offer, side, able, arrival, week, chance), meetingId, date: dateOf(week), arrivalPain: arrival.pain })
+          history.push({
+            ...outcomeOf(body, block, offer, side, able, arrival, week, chance),
+            meetingId,
+            date: dateOf(week),
+            arrivalPain: arrival.pain,
+          })
         }
       }
       meetings.set(movement, (meetings.get(movement) ?? 0) + 1)
@@ -141,8 +210,12 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
       const reachable = rungs.findLast((rung) => rung <= weaker + 0.5) ?? rungs[0]!
       // Eased for a tired day is no misjudgement: it is the level that is worked at which is held against the body.
       const worked = storedLevel(person, movement, 'chair', 'both') ?? level
-      const isWithin = Math.abs(rungs.indexOf(rungs.findLast((rung) => rung <= worked) ?? rungs[0]!) - rungs.indexOf(reachable)) <= 1
-      if (isWithin && !reached.has(movement)) { reached.add(movement); sum.weeks.push(week) }
+      const isWithin =
+        Math.abs(rungs.indexOf(rungs.findLast((rung) => rung <= worked) ?? rungs[0]!) - rungs.indexOf(reachable)) <= 1
+      if (isWithin && !reached.has(movement)) {
+        reached.add(movement)
+        sum.weeks.push(week)
+      }
       if (meetings.get(movement) === 7 && week < body.dropAt && week < body.awayFrom && flare === 0) {
         sum.judgedAfterSix += 1
         if (isWithin) sum.within += 1
@@ -152,17 +225,34 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
         const count = sinceDrop.get(movement)! + 1
         sinceDrop.set(movement, count)
         // The third offer is what two meetings have made of it.
-        if (count === 2) { sum.drops += 1; if (level <= Math.max(1, weaker) + 1) sum.met += 1; if (level <= Math.max(1, weaker) + 0.5) sum.metFully += 1; sinceDrop.set(movement, 9) }
+        if (count === 2) {
+          sum.drops += 1
+          if (level <= Math.max(1, weaker) + 1) sum.met += 1
+          if (level <= Math.max(1, weaker) + 0.5) sum.metFully += 1
+          sinceDrop.set(movement, 9)
+        }
       }
     }
-    const decided = reflectOn(meetingId, person, [...history], (movement) => { const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue); return { school, given: { dose, rounds } } }, catalogue)
+    const decided = reflectOn(
+      meetingId,
+      person,
+      [...history],
+      (movement) => {
+        const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
+        return { school, given: { dose, rounds } }
+      },
+      catalogue,
+    )
     for (const decision of decided) {
       sum.decisions += 1
       const way = Math.sign(decision.toLevel - decision.fromLevel)
       const mine = history.filter((one) => one.meetingId === meetingId && one.movement === decision.movement)
       const isPoor = mine.some((one) => one.achieved !== null && one.target !== null && one.achieved < one.target / 2)
       const run = isPoor ? (poorRun.get(decision.movement) ?? 0) + 1 : 0
-      if (run >= 2) { sum.chances += 1; if (way >= 0 && decision.fromLevel > 1) sum.missed += 1 }
+      if (run >= 2) {
+        sum.chances += 1
+        if (way >= 0 && decision.fromLevel > 1) sum.missed += 1
+      }
       poorRun.set(decision.movement, run >= 2 ? 0 : run)
       if (way !== 0) {
         if (way > 0) sum.steps += 1
@@ -174,25 +264,64 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
   }
 }
 
-function outcomeOf(body: Body, block: ReturnType<typeof blockFor>, offer: Offer, side: Side, able: number, arrival: Arrival, week: number, chance: Chance): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
+function outcomeOf(
+  body: Body,
+  block: ReturnType<typeof blockFor>,
+  offer: Offer,
+  side: Side,
+  able: number,
+  arrival: Arrival,
+  week: number,
+  chance: Chance,
+): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
   const variation = offer.variation!
   const margin = able + 0.5 + chance.normal(DAY_NOISE) - demandOf(offer)
   const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
   const share = margin >= 0 ? 1 : Math.max(0, 1 + 0.6 * margin)
   const pain = Math.max(0, Math.round((arrival.pain ?? 0) + (margin < -0.6 ? 2.2 * -margin : 0) + chance.normal(0.4)))
-  for (const one of side === 'both' ? ['left', 'right'] : [side]) body.capacity.set(`${variation.movement} ${one}`, Math.min(5.4, body.capacity.get(`${variation.movement} ${one}`)! + (margin > -1 && margin < 1.6 ? body.learns : 0)))
+  for (const one of side === 'both' ? ['left', 'right'] : [side])
+    body.capacity.set(
+      `${variation.movement} ${one}`,
+      Math.min(
+        5.4,
+        body.capacity.get(`${variation.movement} ${one}`)! + (margin > -1 && margin < 1.6 ? body.learns : 0),
+      ),
+    )
   return {
-    id: `${week} ${variation.id} ${side}`, at: week, blockId: block.id, participant: body.person.id, movement: variation.movement, tier: 'chair', side, variation: variation.id, level: variation.level, dials: offer.dials,
-    done: share >= 1 ? 'done' : 'partly', target: amount, achieved: Math.floor(amount * share), unit,
-    effort: chance.next() < NOT_NOTED ? null : Math.max(0, Math.min(10, Math.round(5 - 2.4 * margin + body.bias + chance.normal(0.6)))),
-    pain: chance.next() < 0.5 || pain > 2 ? pain : null, painKind: margin < -1.6 && chance.next() < 0.4 ? 'sharp' : pain > 2 ? 'pinch' : null,
-    form: chance.next() < (margin < 0.15 ? 0.45 : 0.04) ? 'slipped' : 'clean', cheat: '', painWhere: '', support: null, device: '', note: '',
+    id: `${week} ${variation.id} ${side}`,
+    at: week,
+    blockId: block.id,
+    participant: body.person.id,
+    movement: variation.movement,
+    tier: 'chair',
+    side,
+    variation: variation.id,
+    level: variation.level,
+    dials: offer.dials,
+    done: share >= 1 ? 'done' : 'partly',
+    target: amount,
+    achieved: Math.floor(amount * share),
+    unit,
+    effort:
+      chance.next() < NOT_NOTED
+        ? null
+        : Math.max(0, Math.min(10, Math.round(5 - 2.4 * margin + body.bias + chance.normal(0.6)))),
+    pain: chance.next() < 0.5 || pain > 2 ? pain : null,
+    painKind: margin < -1.6 && chance.next() < 0.4 ? 'sharp' : pain > 2 ? 'pinch' : null,
+    form: chance.next() < (margin < 0.15 ? 0.45 : 0.04) ? 'slipped' : 'clean',
+    cheat: '',
+    painWhere: '',
+    support: null,
+    device: '',
+    note: '',
   }
 }
 
 /** A rung with its dials turned asks more than the bare rung, and less than the next one; invented. */
 function demandOf({ variation, dials }: Offer): number {
-  const turned = variation!.dials.map(({ dial, from, to }) => (dials[dial] === undefined ? 0 : Math.max(0, (dials[dial] - from) / (to - from))))
+  const turned = variation!.dials.map(({ dial, from, to }) =>
+    dials[dial] === undefined ? 0 : Math.max(0, (dials[dial] - from) / (to - from)),
+  )
   return variation!.level + Math.min(0.5, 0.3 * turned.reduce((sum, share) => sum + share, 0))
 }
 

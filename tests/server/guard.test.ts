@@ -11,7 +11,13 @@ const ROUTES = readdirSync(join(root, 'server/api'), { recursive: true, encoding
     const [, path, method] = /^(.*)\.(get|post|put|delete|patch)\.ts$/.exec(file.replaceAll('\\', '/'))!
     return { method: method!.toUpperCase(), path: `/api/${path!.replace(/\/index$/, '')}` }
   })
-const OPEN = new Set(['GET /api/health', 'GET /api/setup', 'POST /api/setup', 'POST /api/setup/archive', 'POST /api/session'])
+const OPEN = new Set([
+  'GET /api/health',
+  'GET /api/setup',
+  'POST /api/setup',
+  'POST /api/setup/archive',
+  'POST /api/session',
+])
 const closed = ROUTES.filter(({ method, path }) => !OPEN.has(`${method} ${path}`))
 
 let world: World
@@ -24,7 +30,12 @@ beforeAll(async () => {
   world = await World.open()
   lead = await world.signedIn()
   view = await nextMeeting(lead)
-  ;({ body: { series: [{ id: seriesId }], holidays: [{ id: holidayId }] } } = await lead.call('GET', '/api/calendar'))
+  ;({
+    body: {
+      series: [{ id: seriesId }],
+      holidays: [{ id: holidayId }],
+    },
+  } = await lead.call('GET', '/api/calendar'))
   shelfId = (await lead.call('GET', '/api/shelf')).body[0].id
 })
 afterAll(() => world.close())
@@ -52,11 +63,16 @@ describe('the doors', () => {
     forger.cookie = `circle=${lead.cookie.split('=')[1]!.slice(0, -6)}AAAAAA`
     expect((await forger.call(method, ownPath(path), method === 'GET' ? undefined : {})).status).toBe(401)
   })
-  it.each(closed.filter(({ path }) => path.includes('[id]')))('$method $path answers 404 to a lead of another practice', async ({ method, path }) => {
-    const stranger = await world.signedIn(STRANGER)
-    expect((await stranger.call(method, ownPath(path), method === 'GET' ? undefined : {})).status).toBe(404)
-  })
-  it.each(closed.filter(({ method, path }) => method === 'GET' && !path.includes('[id]') && !path.includes('catalogue')))('$method $path shows another practice nothing of this one', async ({ path }) => {
+  it.each(closed.filter(({ path }) => path.includes('[id]')))(
+    '$method $path answers 404 to a lead of another practice',
+    async ({ method, path }) => {
+      const stranger = await world.signedIn(STRANGER)
+      expect((await stranger.call(method, ownPath(path), method === 'GET' ? undefined : {})).status).toBe(404)
+    },
+  )
+  it.each(
+    closed.filter(({ method, path }) => method === 'GET' && !path.includes('[id]') && !path.includes('catalogue')),
+  )('$method $path shows another practice nothing of this one', async ({ path }) => {
     const stranger = await world.signedIn(STRANGER)
     const text = JSON.stringify((await stranger.call('GET', path)).body)
     for (const owner of Object.values(OWNERS)) expect(text).not.toContain(owner())
@@ -67,10 +83,24 @@ describe('the doors', () => {
     const circle = { name: 'Theirs', venueId: view.venue.id, school: 'dwell', minutes: 45, members: [] }
     expect((await stranger.call('POST', '/api/circles', circle)).status).toBe(404)
     const venue = (await stranger.call('POST', '/api/venues', { name: 'Own room', roomLengthM: 6, roomWidthM: 5 })).body
-    expect((await stranger.call('POST', '/api/circles', { ...circle, venueId: venue.id, members: [view.people[0].id] })).status).toBe(404)
-    expect((await stranger.call('POST', '/api/meetings', { circleId: view.circle.id, startsAt: '2026-12-01T10:00:00Z' })).status).toBe(404)
+    expect(
+      (await stranger.call('POST', '/api/circles', { ...circle, venueId: venue.id, members: [view.people[0].id] }))
+        .status,
+    ).toBe(404)
+    expect(
+      (await stranger.call('POST', '/api/meetings', { circleId: view.circle.id, startsAt: '2026-12-01T10:00:00Z' }))
+        .status,
+    ).toBe(404)
     const own = (await stranger.call('POST', '/api/circles', { ...circle, venueId: venue.id })).body
-    expect((await stranger.call('POST', '/api/meetings', { circleId: own.id, startsAt: '2026-12-01T10:00:00Z', planFrom: view.meeting.id })).status).toBe(404)
+    expect(
+      (
+        await stranger.call('POST', '/api/meetings', {
+          circleId: own.id,
+          startsAt: '2026-12-01T10:00:00Z',
+          planFrom: view.meeting.id,
+        })
+      ).status,
+    ).toBe(404)
   })
   it('sends a page to sign-in when nobody is signed in, and nothing else with it', async () => {
     const reply = await fetch(`${world.address}/people`, { headers: { accept: 'text/html' }, redirect: 'manual' })
@@ -78,16 +108,28 @@ describe('the doors', () => {
   })
   it('tells a helper that some things are for leads', async () => {
     const helper = await world.signedIn(HELPER)
-    for (const [method, path] of [['PUT', `/api/meetings/${view.meeting.id}/plan`], ['GET', `/api/meetings/${view.meeting.id}/reflection`], ['POST', '/api/participants'], ['GET', '/api/accounts'], ['GET', `/api/participants/${view.people[0].id}/ledger`]] as const) {
+    for (const [method, path] of [
+      ['PUT', `/api/meetings/${view.meeting.id}/plan`],
+      ['GET', `/api/meetings/${view.meeting.id}/reflection`],
+      ['POST', '/api/participants'],
+      ['GET', '/api/accounts'],
+      ['GET', `/api/participants/${view.people[0].id}/ledger`],
+    ] as const) {
       expect((await helper.call(method, path, method === 'GET' ? undefined : {})).status, `${method} ${path}`).toBe(403)
     }
   })
   it('shows a helper no health notes, and in a meeting what today needs', async () => {
     const helper = await world.signedIn(HELPER)
-    const noted = view.people.flatMap((person: any) => person.considerations.map((own: any) => own.note)).filter((note: string) => note !== '')
+    const noted = view.people
+      .flatMap((person: any) => person.considerations.map((own: any) => own.note))
+      .filter((note: string) => note !== '')
     expect(noted.length).toBeGreaterThan(3)
     const inMeeting = (await helper.call('GET', `/api/meetings/${view.meeting.id}`)).body
-    const lists = [inMeeting, (await helper.call('GET', '/api/participants')).body, (await helper.call('GET', `/api/participants/${view.people[0].id}`)).body]
+    const lists = [
+      inMeeting,
+      (await helper.call('GET', '/api/participants')).body,
+      (await helper.call('GET', `/api/participants/${view.people[0].id}`)).body,
+    ]
     for (const note of noted) expect(JSON.stringify(lists)).not.toContain(note)
     expect(inMeeting.people[0].considerations.length).toBe(view.people[0].considerations.length)
     expect(lists[1].every((person: any) => person.considerations.length === 0)).toBe(true)

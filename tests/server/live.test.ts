@@ -18,7 +18,10 @@ afterAll(() => world.close())
 /** Follows a class as a screen does, and collects the letters. */
 async function follow(caller: Caller): Promise<{ letters: any[]; end: () => void; status: number }> {
   const abort = new AbortController()
-  const reply = await fetch(`${world.address}/api/meetings/${meetingId}/stream`, { headers: { cookie: caller.cookie }, signal: abort.signal })
+  const reply = await fetch(`${world.address}/api/meetings/${meetingId}/stream`, {
+    headers: { cookie: caller.cookie },
+    signal: abort.signal,
+  })
   const letters: any[] = []
   void (async () => {
     let rest = ''
@@ -39,7 +42,10 @@ describe('screens that follow a class', () => {
   it('hear everything that is said, once and in order', async () => {
     const screen = await follow(lead)
     await lead.call('POST', `/api/meetings/${meetingId}/events`, { events: [pressed('pause')] })
-    await lead.call('PUT', `/api/meetings/${meetingId}/arrivals`, { participant: person, arrival: { came: true, pain: 2 } })
+    await lead.call('PUT', `/api/meetings/${meetingId}/arrivals`, {
+      participant: person,
+      arrival: { came: true, pain: 2 },
+    })
     await lead.call('PUT', `/api/meetings/${meetingId}/seating`, { seating: [person] })
     await expect.poll(() => screen.letters.map((letter) => letter.kind)).toEqual(['events', 'arrivals', 'seating'])
     screen.end()
@@ -55,7 +61,9 @@ describe('screens that follow a class', () => {
     const began = Date.now()
     // A busy class: something is pressed or noted every second.
     for (let second = 0; second < 12; second += 1) {
-      await lead.call('POST', `/api/meetings/${meetingId}/events`, { events: [pressed('stretch', { step: 0, seconds: 15 })] })
+      await lead.call('POST', `/api/meetings/${meetingId}/events`, {
+        events: [pressed('stretch', { step: 0, seconds: 15 })],
+      })
       await new Promise((resolve) => setTimeout(resolve, 1000))
     }
     const share = (world.cpuSeconds() - before) / ((Date.now() - began) / 1000)
@@ -71,15 +79,30 @@ describe('guests and accidents', () => {
     const { body } = await lead.call('POST', `/api/meetings/${meetingId}/guests`, { name: 'Nela Brook', tier: 'chair' })
     const view = await nextMeeting(lead)
     expect(view.guests).toEqual([body.participant])
-    expect(view.people.find((one: any) => one.id === body.participant)).toMatchObject({ name: 'Nela Brook', access: { chair: 'yes', floor: 'no', standing: 'no' } })
-    expect((await lead.call('GET', '/api/circles')).body.every((circle: any) => !circle.members.includes(body.participant))).toBe(true)
+    expect(view.people.find((one: any) => one.id === body.participant)).toMatchObject({
+      name: 'Nela Brook',
+      access: { chair: 'yes', floor: 'no', standing: 'no' },
+    })
+    expect(
+      (await lead.call('GET', '/api/circles')).body.every((circle: any) => !circle.members.includes(body.participant)),
+    ).toBe(true)
     expect((await lead.call('POST', `/api/meetings/${meetingId}/guests`, { name: ' ', tier: 'sofa' })).status).toBe(422)
   })
   it('write an accident down once, and never change it', async () => {
-    const report = { id: randomUUID(), at: Date.now(), participant: person, what: 'Slid from the chair.', done: 'Sat with her.', witnesses: 'Tomas' }
+    const report = {
+      id: randomUUID(),
+      at: Date.now(),
+      participant: person,
+      what: 'Slid from the chair.',
+      done: 'Sat with her.',
+      witnesses: 'Tomas',
+    }
     await lead.call('POST', `/api/meetings/${meetingId}/accidents`, report)
     await lead.call('POST', `/api/meetings/${meetingId}/accidents`, { ...report, what: 'Nothing at all.' })
     expect((await lead.call('GET', `/api/meetings/${meetingId}/accidents`)).body).toEqual([report])
-    expect((await lead.call('POST', `/api/meetings/${meetingId}/accidents`, { ...report, id: randomUUID(), what: ' ' })).body.data.fields).toEqual({ what: 'Say in a few words what happened.' })
+    expect(
+      (await lead.call('POST', `/api/meetings/${meetingId}/accidents`, { ...report, id: randomUUID(), what: ' ' })).body
+        .data.fields,
+    ).toEqual({ what: 'Say in a few words what happened.' })
   })
 })

@@ -13,25 +13,34 @@ beforeAll(async () => {
 afterAll(() => world.close())
 
 const catalogueOf = async (caller: Caller) => (await caller.call('GET', '/api/catalogue')).body
-const nameOf = async (caller: Caller, id = 'bridge') => (await catalogueOf(caller)).movements.find((movement: any) => movement.id === id)?.name
+const nameOf = async (caller: Caller, id = 'bridge') =>
+  (await catalogueOf(caller)).movements.find((movement: any) => movement.id === id)?.name
 
 describe('movements of a practice', () => {
   it('hands the catalogue over as an index in under 30 KB zipped, and not again while it has not changed', async () => {
-    const reply = await fetch(`${world.address}/api/catalogue`, { headers: { cookie: lead.cookie, 'accept-encoding': 'gzip' } })
+    const reply = await fetch(`${world.address}/api/catalogue`, {
+      headers: { cookie: lead.cookie, 'accept-encoding': 'gzip' },
+    })
     expect(reply.headers.get('content-encoding')).toBe('gzip')
     const { gzipSync } = await import('node:zlib')
     expect(gzipSync(await reply.text(), { level: 6 }).length).toBeLessThan(30_000)
-    const again = await fetch(`${world.address}/api/catalogue`, { headers: { cookie: lead.cookie, 'if-none-match': reply.headers.get('etag')! } })
+    const again = await fetch(`${world.address}/api/catalogue`, {
+      headers: { cookie: lead.cookie, 'if-none-match': reply.headers.get('etag')! },
+    })
     expect(again.status).toBe(304)
   })
   it('hands over the words of one movement when they are wanted, a practice’s own in place of the shipped', async () => {
     const texts = (await lead.call('GET', '/api/movements/bridge/texts')).body
-    expect(texts.variations['bridge.bed.2'].setUp).toBe(bridge.tiers.bed.ladder.find((rung: any) => rung.level === 2).setUp)
+    expect(texts.variations['bridge.bed.2'].setUp).toBe(
+      bridge.tiers.bed.ladder.find((rung: any) => rung.level === 2).setUp,
+    )
     expect(texts.cautions).toEqual(bridge.cautions)
     expect((await lead.call('GET', '/api/movements/cartwheel/texts')).status).toBe(404)
   })
   it('changes a shipped one for this practice only, and puts it back', async () => {
-    expect(await lead.call('PUT', '/api/movements/bridge', { entry: { ...bridge, name: 'Our bridge' } })).toMatchObject({ status: 200 })
+    expect(await lead.call('PUT', '/api/movements/bridge', { entry: { ...bridge, name: 'Our bridge' } })).toMatchObject(
+      { status: 200 },
+    )
     expect(await nameOf(lead)).toBe('Our bridge')
     expect(await nameOf(await world.signedIn(STRANGER))).toBe('Bridge')
     expect((await lead.call('GET', '/api/movements')).body).toEqual(['bridge'])
@@ -41,28 +50,56 @@ describe('movements of a practice', () => {
   })
   it('takes a new one as the same YAML, solves and draws its figures, and lets it be planned', async () => {
     const own = { ...bridge, id: 'garden-bridge', number: 49, name: 'Garden bridge' }
-    expect(await lead.call('PUT', '/api/movements/garden-bridge', { yaml: stringify(own) })).toMatchObject({ status: 200 })
+    expect(await lead.call('PUT', '/api/movements/garden-bridge', { yaml: stringify(own) })).toMatchObject({
+      status: 200,
+    })
     expect((await catalogueOf(lead)).ownFigures).toContain('garden-bridge.bed.3')
     const figure = await lead.call('GET', '/api/figures/garden-bridge.bed.3/end')
     expect(figure.body).toMatch(/^<svg/)
-    expect((await (await world.signedIn(STRANGER)).call('GET', '/api/figures/garden-bridge.bed.3/end')).status).toBe(404)
+    expect((await (await world.signedIn(STRANGER)).call('GET', '/api/figures/garden-bridge.bed.3/end')).status).toBe(
+      404,
+    )
     const { body } = await lead.call('GET', '/api/meetings')
     const { meeting } = (await lead.call('GET', `/api/meetings/${body[0].id}`)).body
     const plan = { ...meeting.plan, blocks: [{ ...meeting.plan.blocks[3], movement: 'garden-bridge' }] }
-    expect((await lead.call('PUT', `/api/meetings/${meeting.id}/plan`, { version: meeting.planVersion, plan })).status).toBe(200)
+    expect(
+      (await lead.call('PUT', `/api/meetings/${meeting.id}/plan`, { version: meeting.planVersion, plan })).status,
+    ).toBe(200)
   })
   it('says at its path what cannot be kept', async () => {
-    const noName = { ...bridge, tiers: { ...bridge.tiers, bed: { ladder: [{ ...bridge.tiers.bed.ladder[0], setUp: '' }] } } }
-    expect(Object.keys((await lead.call('PUT', '/api/movements/bridge', { entry: noName })).body.data.fields)).toEqual(['tiers.bed.ladder.0.setUp'])
+    const noName = {
+      ...bridge,
+      tiers: { ...bridge.tiers, bed: { ladder: [{ ...bridge.tiers.bed.ladder[0], setUp: '' }] } },
+    }
+    expect(Object.keys((await lead.call('PUT', '/api/movements/bridge', { entry: noName })).body.data.fields)).toEqual([
+      'tiers.bed.ladder.0.setUp',
+    ])
     expect((await lead.call('PUT', '/api/movements/bridge', { yaml: 'id: [' })).status).toBe(422)
-    expect((await lead.call('PUT', '/api/movements/other', { entry: bridge })).body.data.fields).toMatchObject({ id: expect.stringContaining('calls itself') })
+    expect((await lead.call('PUT', '/api/movements/other', { entry: bridge })).body.data.fields).toMatchObject({
+      id: expect.stringContaining('calls itself'),
+    })
   })
   it('refuses a pose that asks what its entry does not say', async () => {
-    const rung = { ...bridge.tiers.bed.ladder[0], demands: [], figure: { start: { angles: {}, contacts: {}, scene: {} }, end: { angles: { hipFlexion: -4, kneeFlexion: 100, tilt: -26 }, contacts: { back: 'free', head: 'floor' }, scene: {} } } }
-    const answer = await lead.call('PUT', '/api/movements/bridge', { entry: { ...bridge, tiers: { ...bridge.tiers, bed: { ladder: [rung] } } } })
+    const rung = {
+      ...bridge.tiers.bed.ladder[0],
+      demands: [],
+      figure: {
+        start: { angles: {}, contacts: {}, scene: {} },
+        end: {
+          angles: { hipFlexion: -4, kneeFlexion: 100, tilt: -26 },
+          contacts: { back: 'free', head: 'floor' },
+          scene: {},
+        },
+      },
+    }
+    const answer = await lead.call('PUT', '/api/movements/bridge', {
+      entry: { ...bridge, tiers: { ...bridge.tiers, bed: { ladder: [rung] } } },
+    })
     expect(answer.body.data.fields['tiers.bed.ladder.0.demands']).toContain('head below heart')
   })
   it('is changed by leads only', async () => {
-    expect((await (await world.signedIn(HELPER)).call('PUT', '/api/movements/bridge', { entry: bridge })).status).toBe(403)
+    expect((await (await world.signedIn(HELPER)).call('PUT', '/api/movements/bridge', { entry: bridge })).status).toBe(
+      403,
+    )
   })
 })

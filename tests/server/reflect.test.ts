@@ -24,7 +24,18 @@ afterAll(() => world.close())
 const personOf = async (id: string) => (await lead.call('GET', `/api/participants/${id}`)).body
 const ledgerOf = async (id: string) => (await lead.call('GET', `/api/participants/${id}/ledger`)).body
 const answerTo = (decision: any, change: object = {}) => ({
-  participant: decision.participant, movement: decision.movement, tier: decision.tier, proposed: decision.kind, fromLevel: decision.fromLevel, toLevel: decision.toLevel, turn: decision.turn, answer: 'accepted', because: decision.because, reason: '', evidence: decision.recent, ...change,
+  participant: decision.participant,
+  movement: decision.movement,
+  tier: decision.tier,
+  proposed: decision.kind,
+  fromLevel: decision.fromLevel,
+  toLevel: decision.toLevel,
+  turn: decision.turn,
+  answer: 'accepted',
+  because: decision.because,
+  reason: '',
+  evidence: decision.recent,
+  ...change,
 })
 const settle = (...answers: object[]) => lead.call('POST', `/api/meetings/${last.meeting.id}/decisions`, { answers })
 
@@ -40,18 +51,39 @@ describe('a dial that is turned', () => {
   it('is worked with from the next meeting on, and stands in the ledger with its evidence', async () => {
     before = (await personOf(turned.participant)).dials
     expect((await settle(answerTo(turned))).status).toBe(200)
-    expect((await personOf(turned.participant)).dials).toContainEqual({ movement: turned.movement, tier: turned.tier, dial: turned.turn.dial, value: turned.turn.to, since: last.meeting.startsAt.slice(0, 10) })
+    expect((await personOf(turned.participant)).dials).toContainEqual({
+      movement: turned.movement,
+      tier: turned.tier,
+      dial: turned.turn.dial,
+      value: turned.turn.to,
+      since: last.meeting.startsAt.slice(0, 10),
+    })
     const [entry] = await ledgerOf(turned.participant)
-    expect(entry).toMatchObject({ kind: 'dial', movement: turned.movement, words: turned.turn.words, answer: 'accepted', decidedBy: 'Marit Solvang' })
+    expect(entry).toMatchObject({
+      kind: 'dial',
+      movement: turned.movement,
+      words: turned.turn.words,
+      answer: 'accepted',
+      decidedBy: 'Marit Solvang',
+    })
     expect(entry.evidence).toEqual(turned.recent)
     const view = (await lead.call('GET', `/api/meetings/${ahead.id}`)).body
-    expect(view.people.find((person: any) => person.id === turned.participant).dials).toContainEqual(expect.objectContaining({ dial: turned.turn.dial, value: turned.turn.to }))
+    expect(view.people.find((person: any) => person.id === turned.participant).dials).toContainEqual(
+      expect.objectContaining({ dial: turned.turn.dial, value: turned.turn.to }),
+    )
   })
   it('is walked back with a reason, once, and the ledger says so', async () => {
     const [entry] = await ledgerOf(turned.participant)
     const path = `/api/participants/${turned.participant}/ledger/${entry.id}/walk-back`
-    expect(await lead.call('POST', path, { reason: ' ' })).toMatchObject({ status: 422, body: { data: { fields: { reason: 'Say in a few words why.' } } } })
-    expect((await lead.call('POST', path, { reason: 'Her knee' })).body[0]).toMatchObject({ answer: 'walked-back', undoes: entry.id, reason: 'Her knee' })
+    expect(await lead.call('POST', path, { reason: ' ' })).toMatchObject({
+      status: 422,
+      body: { data: { fields: { reason: 'Say in a few words why.' } } },
+    })
+    expect((await lead.call('POST', path, { reason: 'Her knee' })).body[0]).toMatchObject({
+      answer: 'walked-back',
+      undoes: entry.id,
+      reason: 'Her knee',
+    })
     expect((await personOf(turned.participant)).dials).toEqual(before)
     expect((await lead.call('POST', path, { reason: 'Again' })).status).toBe(409)
   })
@@ -59,11 +91,15 @@ describe('a dial that is turned', () => {
     const person = await personOf(turned.participant)
     const level = person.levels.find((own: any) => own.movement === 'bridge')
     const before = await ledgerOf(turned.participant)
-    await lead.call('PUT', `/api/participants/${person.id}/levels`, { levels: [{ ...level, level: level.level === 1 ? 2 : 1 }] })
+    await lead.call('PUT', `/api/participants/${person.id}/levels`, {
+      levels: [{ ...level, level: level.level === 1 ? 2 : 1 }],
+    })
     await lead.call('PUT', `/api/participants/${person.id}/levels`, { levels: [level] })
     const [newest, older] = (await ledgerOf(person.id)).slice(0, 2)
     expect([newest.answer, older.answer]).toEqual(['by-hand', 'by-hand'])
-    expect(await lead.call('POST', `/api/participants/${person.id}/ledger/${older.id}/walk-back`, { reason: 'x' })).toMatchObject({ status: 409, body: { message: expect.stringContaining('decided here since') } })
+    expect(
+      await lead.call('POST', `/api/participants/${person.id}/ledger/${older.id}/walk-back`, { reason: 'x' }),
+    ).toMatchObject({ status: 409, body: { message: expect.stringContaining('decided here since') } })
     await lead.call('POST', `/api/participants/${person.id}/ledger/${newest.id}/walk-back`, { reason: 'x' })
     await lead.call('POST', `/api/participants/${person.id}/ledger/${older.id}/walk-back`, { reason: 'x' })
     expect((await personOf(person.id)).levels).toEqual(person.levels)
@@ -76,8 +112,15 @@ describe('what was answered', () => {
     const step = reflection.decisions.filter((one: any) => one.kind === 'step-up').at(-1)
     await settle(answerTo(step))
     const again = (await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)).body
-    const same = again.decisions.find((one: any) => one.participant === step.participant && one.movement === step.movement && one.tier === step.tier)
-    expect([same.kind, same.fromLevel, same.toLevel, same.turn]).toEqual([step.kind, step.fromLevel, step.toLevel, step.turn])
+    const same = again.decisions.find(
+      (one: any) => one.participant === step.participant && one.movement === step.movement && one.tier === step.tier,
+    )
+    expect([same.kind, same.fromLevel, same.toLevel, same.turn]).toEqual([
+      step.kind,
+      step.fromLevel,
+      step.toLevel,
+      step.turn,
+    ])
     expect(again.doses).toEqual(reflection.doses)
   })
 })
@@ -97,40 +140,80 @@ describe('what was not noted', () => {
 describe('what hurt twice running', () => {
   it('is left out until a lead has looked and said what was found', async () => {
     const decision = reflection.decisions.find((one: any) => one.movement === 'bridge')
-    await settle(answerTo(decision, { proposed: 'ease-now', toLevel: decision.fromLevel, fromLevel: decision.fromLevel, reason: 'Left out', leaveOut: true, turn: null }))
+    await settle(
+      answerTo(decision, {
+        proposed: 'ease-now',
+        toLevel: decision.fromLevel,
+        fromLevel: decision.fromLevel,
+        reason: 'Left out',
+        leaveOut: true,
+        turn: null,
+      }),
+    )
     expect((await personOf(decision.participant)).leftOut).toEqual([{ movement: 'bridge', tier: decision.tier }])
     const again = `/api/participants/${decision.participant}/offer-again`
     expect((await lead.call('POST', again, { movement: 'bridge', tier: decision.tier, reason: '' })).status).toBe(422)
-    expect((await lead.call('POST', again, { movement: 'bridge', tier: decision.tier, reason: 'A physiotherapist saw it' })).body.leftOut).toEqual([])
-    expect((await ledgerOf(decision.participant))[0]).toMatchObject({ words: 'offered again', reason: 'A physiotherapist saw it' })
+    expect(
+      (await lead.call('POST', again, { movement: 'bridge', tier: decision.tier, reason: 'A physiotherapist saw it' }))
+        .body.leftOut,
+    ).toEqual([])
+    expect((await ledgerOf(decision.participant))[0]).toMatchObject({
+      words: 'offered again',
+      reason: 'A physiotherapist saw it',
+    })
   })
 })
 
 describe('a dose that most have outgrown', () => {
   it('goes into the circle’s next plan that has the movement, and only there', async () => {
-    const raised = await lead.call('POST', `/api/meetings/${last.meeting.id}/doses`, { movement: 'upper-back-turn', dial: 'hold', to: 40 })
+    const raised = await lead.call('POST', `/api/meetings/${last.meeting.id}/doses`, {
+      movement: 'upper-back-turn',
+      dial: 'hold',
+      to: 40,
+    })
     expect(raised.body.id).toBe(ahead.id)
     const { plan, planVersion } = (await lead.call('GET', `/api/meetings/${ahead.id}`)).body.meeting
-    expect(plan.blocks.filter((block: any) => block.movement === 'upper-back-turn').map((block: any) => block.dose)).toEqual([{ kind: 'hold', seconds: 40 }])
+    expect(
+      plan.blocks.filter((block: any) => block.movement === 'upper-back-turn').map((block: any) => block.dose),
+    ).toEqual([{ kind: 'hold', seconds: 40 }])
     expect(planVersion).toBe(2)
-    expect(await lead.call('POST', `/api/meetings/${last.meeting.id}/doses`, { movement: 'wall-sit', dial: 'hold', to: 20 })).toMatchObject({ status: 404, body: { message: expect.stringContaining('No plan ahead') } })
+    expect(
+      await lead.call('POST', `/api/meetings/${last.meeting.id}/doses`, { movement: 'wall-sit', dial: 'hold', to: 20 }),
+    ).toMatchObject({ status: 404, body: { message: expect.stringContaining('No plan ahead') } })
   })
 })
 
 describe('between tiers', () => {
   const move = (id: string, body: object) => lead.call('POST', `/api/participants/${id}/tier`, body)
-  const sitter = () => last.people.find((person: any) => person.homeTier === 'chair' && person.access.standing === 'no') ?? last.people.find((person: any) => person.homeTier === 'chair')
+  const sitter = () =>
+    last.people.find((person: any) => person.homeTier === 'chair' && person.access.standing === 'no') ??
+    last.people.find((person: any) => person.homeTier === 'chair')
 
   it('wants a reason for a visit that the gate does not speak for, and says what is missing', async () => {
-    expect(await move(sitter().id, { step: 'visits', to: 'standing' })).toMatchObject({ status: 422, body: { data: { fields: { reason: expect.stringMatching(/missing.*Say why/) } } } })
+    expect(await move(sitter().id, { step: 'visits', to: 'standing' })).toMatchObject({
+      status: 422,
+      body: { data: { fields: { reason: expect.stringMatching(/missing.*Say why/) } } },
+    })
   })
   it('opens the tier with help for visits, moves, goes down at once, and keeps all of it in the ledger', async () => {
     const { id } = sitter()
-    expect((await move(id, { step: 'visits', to: 'standing', reason: 'Asked by her physiotherapist' })).body).toMatchObject({ visiting: 'standing', homeTier: 'chair' })
-    expect((await move(id, { step: 'move', to: 'standing', reason: 'Two good visits elsewhere' })).body).toMatchObject({ visiting: null, homeTier: 'standing', access: { standing: 'yes' } })
-    expect((await move(id, { step: 'down', to: 'chair', reason: 'On request.' })).body).toMatchObject({ homeTier: 'chair' })
+    expect(
+      (await move(id, { step: 'visits', to: 'standing', reason: 'Asked by her physiotherapist' })).body,
+    ).toMatchObject({ visiting: 'standing', homeTier: 'chair' })
+    expect((await move(id, { step: 'move', to: 'standing', reason: 'Two good visits elsewhere' })).body).toMatchObject({
+      visiting: null,
+      homeTier: 'standing',
+      access: { standing: 'yes' },
+    })
+    expect((await move(id, { step: 'down', to: 'chair', reason: 'On request.' })).body).toMatchObject({
+      homeTier: 'chair',
+    })
     const [down, up, visits] = await ledgerOf(id)
-    expect([down.words, up.words, visits.words]).toEqual([expect.stringContaining('home tier standing → chair'), expect.stringContaining('home tier chair → standing'), expect.stringContaining('visits to the standing tier')])
+    expect([down.words, up.words, visits.words]).toEqual([
+      expect.stringContaining('home tier standing → chair'),
+      expect.stringContaining('home tier chair → standing'),
+      expect.stringContaining('visits to the standing tier'),
+    ])
     await lead.call('POST', `/api/participants/${id}/ledger/${down.id}/walk-back`, { reason: 'Not meant' })
     expect((await personOf(id)).homeTier).toBe('standing')
   })
@@ -140,22 +223,48 @@ describe('between tiers', () => {
 })
 
 describe('a letter to a clinician', () => {
-  const LETTER = { addressedTo: 'Dr. Sand', consentOn: '2026-11-20', consentHow: 'in person, to Marit', questions: 'May she kneel again?', weeks: 12 }
+  const LETTER = {
+    addressedTo: 'Dr. Sand',
+    consentOn: '2026-11-20',
+    consentHow: 'in person, to Marit',
+    questions: 'May she kneel again?',
+    weeks: 12,
+  }
   it('is not written without consent, nor with one that is still to come', async () => {
     const path = `/api/participants/${last.people[4].id}/letters`
-    expect((await lead.call('POST', path, { ...LETTER, consentHow: ' ' })).body.data.fields).toEqual({ consentHow: expect.stringContaining('only with their consent') })
-    expect((await lead.call('POST', path, { ...LETTER, consentOn: '2999-01-01' })).body.data.fields).toEqual({ consentOn: expect.stringContaining('not after') })
+    expect((await lead.call('POST', path, { ...LETTER, consentHow: ' ' })).body.data.fields).toEqual({
+      consentHow: expect.stringContaining('only with their consent'),
+    })
+    expect((await lead.call('POST', path, { ...LETTER, consentOn: '2999-01-01' })).body.data.fields).toEqual({
+      consentOn: expect.stringContaining('not after'),
+    })
   })
   it('is one page that says what was seen, measured and offered, the limits and the questions, in under 1.5 s; read back by poppler', async () => {
     const person = last.people.find((one: any) => one.considerations.length > 0 && one.homeTier === 'chair')
     const [letter] = (await lead.call('POST', `/api/participants/${person.id}/letters`, LETTER)).body
     const from = performance.now()
-    const reply = await fetch(`${world.address}/api/participants/${person.id}/letters/${letter.id}`, { headers: { cookie: lead.cookie } })
+    const reply = await fetch(`${world.address}/api/participants/${person.id}/letters/${letter.id}`, {
+      headers: { cookie: lead.cookie },
+    })
     const file = join(tmpdir(), `letter-${letter.id}.pdf`)
     writeFileSync(file, Buffer.from(await reply.arrayBuffer()))
     expect(performance.now() - from).toBeLessThan(1500)
     const text = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).stdout
-    for (const words of [person.name, 'Dr. Sand', 'What was seen', 'Came to', 'What was measured', 'What is offered', 'level', 'Limits that are kept', 'May she kneel again?', 'consent of 20 November 2026', 'no diagnosis', 'Marit Solvang']) expect(text).toContain(words)
+    for (const words of [
+      person.name,
+      'Dr. Sand',
+      'What was seen',
+      'Came to',
+      'What was measured',
+      'What is offered',
+      'level',
+      'Limits that are kept',
+      'May she kneel again?',
+      'consent of 20 November 2026',
+      'no diagnosis',
+      'Marit Solvang',
+    ])
+      expect(text).toContain(words)
     expect(spawnSync('pdfinfo', [file], { encoding: 'utf8' }).stdout).toMatch(/Pages:\s+1\n/)
     for (const other of last.people) if (other.id !== person.id) expect(text).not.toContain(other.name)
   })
@@ -164,7 +273,13 @@ describe('a letter to a clinician', () => {
 describe('looking back', () => {
   it('knows the windows there are', async () => {
     const { id } = last.people[4]
-    for (const weeks of [4, 12, 26, 52]) expect((await lead.call('GET', `/api/participants/${id}/look-back?weeks=${weeks}`)).body.back.of).toBeGreaterThan(0)
-    expect(await lead.call('GET', `/api/participants/${id}/look-back?weeks=7`)).toMatchObject({ status: 422, body: { data: { fields: { weeks: expect.stringContaining('4, 12, 26, 52') } } } })
+    for (const weeks of [4, 12, 26, 52])
+      expect((await lead.call('GET', `/api/participants/${id}/look-back?weeks=${weeks}`)).body.back.of).toBeGreaterThan(
+        0,
+      )
+    expect(await lead.call('GET', `/api/participants/${id}/look-back?weeks=7`)).toMatchObject({
+      status: 422,
+      body: { data: { fields: { weeks: expect.stringContaining('4, 12, 26, 52') } } },
+    })
   })
 })

@@ -12,15 +12,26 @@ const FIRST = { practice: 'Quiet Hall', name: 'Lena Test', email: 'Lena@Quiet.ex
 describe('the first start without the demo', () => {
   it('asks for a practice, and says at the field what is missing', async () => {
     expect((await world.caller().call('GET', '/api/setup')).body).toEqual({ needed: true })
-    const answer = await world.caller().call('POST', '/api/setup', { ...FIRST, practice: ' ', password: 'short', email: 'nobody' })
+    const answer = await world
+      .caller()
+      .call('POST', '/api/setup', { ...FIRST, practice: ' ', password: 'short', email: 'nobody' })
     expect(answer.status).toBe(422)
-    expect(answer.body.data.fields).toEqual({ practice: 'The practice needs a name.', password: 'A password has 10 characters at least.', email: 'This is not an e-mail address.' })
+    expect(answer.body.data.fields).toEqual({
+      practice: 'The practice needs a name.',
+      password: 'A password has 10 characters at least.',
+      email: 'This is not an e-mail address.',
+    })
   })
   it('makes it with its first lead, once, and signs in', async () => {
     const caller = world.caller()
-    expect(await caller.call('POST', '/api/setup', FIRST)).toMatchObject({ status: 200, body: { role: 'lead', practiceName: 'Quiet Hall' } })
+    expect(await caller.call('POST', '/api/setup', FIRST)).toMatchObject({
+      status: 200,
+      body: { role: 'lead', practiceName: 'Quiet Hall' },
+    })
     expect((await caller.call('GET', '/api/participants')).status).toBe(200)
-    expect((await world.caller().call('POST', '/api/setup', { ...FIRST, email: 'other@quiet.example' })).status).toBe(409)
+    expect((await world.caller().call('POST', '/api/setup', { ...FIRST, email: 'other@quiet.example' })).status).toBe(
+      409,
+    )
   })
 })
 
@@ -31,7 +42,11 @@ describe('signing in', () => {
     expect(row.email).toBe('lena@quiet.example')
   })
   it('gives a cookie that scripts cannot read', async () => {
-    const reply = await fetch(`${world.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: FIRST.email, password: PASSWORD }) })
+    const reply = await fetch(`${world.address}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: FIRST.email, password: PASSWORD }),
+    })
     expect(reply.headers.get('set-cookie')).toMatch(/HttpOnly/i)
     expect(reply.headers.get('set-cookie')).toMatch(/SameSite=Lax/i)
     expect(reply.headers.get('set-cookie')).not.toContain('lena')
@@ -44,11 +59,21 @@ describe('signing in', () => {
   })
   it('says the same for a wrong password and an unknown address, and locks after ten tries', async () => {
     const tries = []
-    for (let count = 0; count < 11; count += 1) tries.push(await world.caller().call('POST', '/api/session', { email: FIRST.email, password: 'not the password' }))
-    expect(tries[0]).toMatchObject({ status: 422, body: { message: 'The e-mail address or the password is not right.' } })
+    for (let count = 0; count < 11; count += 1)
+      tries.push(
+        await world.caller().call('POST', '/api/session', { email: FIRST.email, password: 'not the password' }),
+      )
+    expect(tries[0]).toMatchObject({
+      status: 422,
+      body: { message: 'The e-mail address or the password is not right.' },
+    })
     expect(tries.slice(0, 10).every((answer) => answer.status === 422)).toBe(true)
     expect(tries[10]!.status).toBe(429)
-    expect((await world.caller().call('POST', '/api/session', { email: FIRST.email, password: PASSWORD })).status).toBe(429)
-    expect(await world.caller().call('POST', '/api/session', { email: 'nobody@quiet.example', password: 'x' })).toMatchObject({ status: 422, body: { message: tries[0]!.body.message } })
+    expect((await world.caller().call('POST', '/api/session', { email: FIRST.email, password: PASSWORD })).status).toBe(
+      429,
+    )
+    expect(
+      await world.caller().call('POST', '/api/session', { email: 'nobody@quiet.example', password: 'x' }),
+    ).toMatchObject({ status: 422, body: { message: tries[0]!.body.message } })
   })
 })

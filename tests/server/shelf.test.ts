@@ -18,7 +18,14 @@ describe('the shelf', () => {
   it('keeps versions of a plan, says when it was older, and puts it away', async () => {
     const kept = named('Easy evening')
     const shorter = { ...kept.plan, minutes: 25 }
-    const saved = (await lead.call('PUT', `/api/shelf/${kept.id}`, { version: kept.version, plan: shorter, tags: ['short'], archived: true })).body
+    const saved = (
+      await lead.call('PUT', `/api/shelf/${kept.id}`, {
+        version: kept.version,
+        plan: shorter,
+        tags: ['short'],
+        archived: true,
+      })
+    ).body
     expect(saved).toMatchObject({ version: 2, tags: ['short'], archived: true, plan: { minutes: 25 } })
     expect((await lead.call('PUT', `/api/shelf/${kept.id}`, { version: 1, plan: shorter, tags: [] })).status).toBe(409)
     const versions = (await lead.call('GET', `/api/shelf/${kept.id}/versions`)).body
@@ -27,7 +34,9 @@ describe('the shelf', () => {
     expect((await lead.call('GET', `/api/shelf/${kept.id}/versions`)).body).toHaveLength(1)
   })
   it('says at the tag what cannot be one, and lets helpers look only', async () => {
-    expect((await lead.call('POST', '/api/shelf', { plan: shelf[0].plan, tags: ['x'.repeat(31)] })).body.data.fields).toEqual({ 'tags.0': 'A tag has 30 characters at most.' })
+    expect(
+      (await lead.call('POST', '/api/shelf', { plan: shelf[0].plan, tags: ['x'.repeat(31)] })).body.data.fields,
+    ).toEqual({ 'tags.0': 'A tag has 30 characters at most.' })
     const helper = await world.signedIn(HELPER)
     expect((await helper.call('GET', '/api/shelf')).body).toHaveLength(3)
     expect((await helper.call('POST', '/api/shelf', { plan: shelf[0].plan })).status).toBe(403)
@@ -35,8 +44,14 @@ describe('the shelf', () => {
   it('is not seen from another practice', async () => {
     const stranger = await world.signedIn(STRANGER)
     expect((await stranger.call('GET', '/api/shelf')).body).toEqual([])
-    for (const [method, path] of [['GET', 'versions'], ['GET', `fit?circle=${circle.id}`]]) expect((await stranger.call(method!, `/api/shelf/${shelf[0].id}/${path}`)).body).not.toMatchObject([{ plan: {} }])
-    expect((await stranger.call('PUT', `/api/shelf/${shelf[0].id}`, { version: 1, plan: shelf[0].plan })).status).toBe(404)
+    for (const [method, path] of [
+      ['GET', 'versions'],
+      ['GET', `fit?circle=${circle.id}`],
+    ])
+      expect((await stranger.call(method!, `/api/shelf/${shelf[0].id}/${path}`)).body).not.toMatchObject([{ plan: {} }])
+    expect((await stranger.call('PUT', `/api/shelf/${shelf[0].id}`, { version: 1, plan: shelf[0].plan })).status).toBe(
+      404,
+    )
   })
 })
 
@@ -61,10 +76,18 @@ describe('a plan for another circle', () => {
     expect(made.weeks[2].changes.join()).toMatch(/→/)
     const third = (await lead.call('GET', `/api/meetings/${made.weeks[2].meetingId}`)).body
     expect(third.meeting).toMatchObject({ startsAt: '2027-04-04T09:30:00Z', plan: { title: 'Long legs' } })
-    expect((await lead.call('POST', `/api/shelf/${named('Long legs').id}/course`, { ...asked, weeks: 0 })).body.data.fields).toEqual({ weeks: 'One week at least.' })
+    expect(
+      (await lead.call('POST', `/api/shelf/${named('Long legs').id}/course`, { ...asked, weeks: 0 })).body.data.fields,
+    ).toEqual({ weeks: 'One week at least.' })
   })
   it('begins a meeting from the shelf', async () => {
-    const meeting = (await lead.call('POST', '/api/meetings', { circleId: circle.id, startsAt: '2027-01-05T10:00:00Z', shelfFrom: named('Steady feet').id })).body
+    const meeting = (
+      await lead.call('POST', '/api/meetings', {
+        circleId: circle.id,
+        startsAt: '2027-01-05T10:00:00Z',
+        shelfFrom: named('Steady feet').id,
+      })
+    ).body
     expect(meeting.plan).toEqual(named('Steady feet').plan)
   })
 })

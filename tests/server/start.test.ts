@@ -11,7 +11,9 @@ const folder = mkdtempSync(join(tmpdir(), 'circle-start-'))
 
 /** Runs the start command; `until` ends the wait early once it was said. */
 function start(options: string[], until?: string) {
-  const child = spawn(process.execPath, [join(root, 'bin/start.mjs'), ...options], { env: { ...process.env, CIRCLE_DATA: folder } })
+  const child = spawn(process.execPath, [join(root, 'bin/start.mjs'), ...options], {
+    env: { ...process.env, CIRCLE_DATA: folder },
+  })
   let said = ''
   const heard = new Promise<void>((resolve) => {
     const listen = (chunk: Buffer) => {
@@ -42,7 +44,9 @@ describe('the start command', () => {
   it('says the way out when the port is used', async () => {
     const run = start(['--port', String(blocked)])
     expect(await run.ended).toBe(1)
-    expect(run.said()).toContain(`Port ${blocked} is used by another program. Choose another one:  npm start -- --port ${blocked + 1}`)
+    expect(run.said()).toContain(
+      `Port ${blocked} is used by another program. Choose another one:  npm start -- --port ${blocked + 1}`,
+    )
   })
   it('says the way out when an option is not one', async () => {
     const run = start(['--prot', '3211'])
@@ -84,7 +88,11 @@ describe('the start command', () => {
     await run.heard
     expect(run.said()).toContain(`https://127.0.0.1:${port}`)
     const { get } = await import('node:https')
-    const status = await new Promise((resolve, reject) => get({ host: '127.0.0.1', port, path: '/api/participants', rejectUnauthorized: false }, (reply) => resolve(reply.statusCode)).on('error', reject))
+    const status = await new Promise((resolve, reject) =>
+      get({ host: '127.0.0.1', port, path: '/api/participants', rejectUnauthorized: false }, (reply) =>
+        resolve(reply.statusCode),
+      ).on('error', reject),
+    )
     expect(status).toBe(401)
     run.child.kill('SIGINT')
     await run.ended

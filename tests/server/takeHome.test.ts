@@ -23,35 +23,55 @@ const home = (path = '') => `/api/participants/${cora}/home${path}`
 async function file(path: string): Promise<{ bytes: Buffer; type: string; ms: number }> {
   const began = performance.now()
   const reply = await fetch(world.address + path, { headers: { cookie: lead.cookie } })
-  return { bytes: Buffer.from(await reply.arrayBuffer()), type: reply.headers.get('content-type') ?? '', ms: performance.now() - began }
+  return {
+    bytes: Buffer.from(await reply.arrayBuffer()),
+    type: reply.headers.get('content-type') ?? '',
+    ms: performance.now() - began,
+  }
 }
 
 describe('home practice', () => {
   it('is proposed from what was done, kept, and says at the field what cannot be', async () => {
     const { body } = await lead.call('GET', home())
     expect(body.proposals.length).toBeGreaterThanOrEqual(3)
-    const entries = body.proposals.slice(0, 4).map(({ movement, variation, dose, rounds }: any) => ({ movement, variation, dose, rounds }))
-    expect((await lead.call('PUT', home(), { entries: [], daysAWeek: 3, times: ['8'] })).body.data.fields).toEqual({ entries: 'Choose a movement at least.', 'times.0': 'A time is written as 08:30.' })
-    const kept = (await lead.call('PUT', home(), { entries, daysAWeek: 3, times: ['08:30', '19:00'], note: 'Before tea.' })).body
+    const entries = body.proposals
+      .slice(0, 4)
+      .map(({ movement, variation, dose, rounds }: any) => ({ movement, variation, dose, rounds }))
+    expect((await lead.call('PUT', home(), { entries: [], daysAWeek: 3, times: ['8'] })).body.data.fields).toEqual({
+      entries: 'Choose a movement at least.',
+      'times.0': 'A time is written as 08:30.',
+    })
+    const kept = (
+      await lead.call('PUT', home(), { entries, daysAWeek: 3, times: ['08:30', '19:00'], note: 'Before tea.' })
+    ).body
     expect(kept.practice).toMatchObject({ entries, daysAWeek: 3 })
   })
   it('is ticked from a table too; what is refused is said with its line, and the rest is kept', async () => {
     const { entries } = (await lead.call('GET', home())).body.home.practice
     const { name } = shippedCatalogue().movements.get(entries[0].movement)!
-    const { body } = await lead.call('POST', home('/tick-file'), { text: `Movement;Date\n${name};2026-11-18\nCartwheel;2026-11-18` })
-    expect(body.rows.map((row: any) => [row.line, row.does])).toEqual([[2, 'add'], [3, 'refuse']])
+    const { body } = await lead.call('POST', home('/tick-file'), {
+      text: `Movement;Date\n${name};2026-11-18\nCartwheel;2026-11-18`,
+    })
+    expect(body.rows.map((row: any) => [row.line, row.does])).toEqual([
+      [2, 'add'],
+      [3, 'refuse'],
+    ])
     expect(body.home.ticks).toEqual({ [entries[0].movement]: ['2026-11-18'] })
     await lead.call('POST', home('/ticks'), { movement: entries[0].movement, day: '2026-11-18', done: false })
   })
   it('is ticked once a day, and the tick can be taken back', async () => {
     const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
-    for (let twice = 0; twice < 2; twice += 1) await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: true })
+    for (let twice = 0; twice < 2; twice += 1)
+      await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: true })
     expect((await lead.call('GET', home())).body.home.ticks).toEqual({ [movement]: ['2026-11-20'] })
-    expect((await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: false })).body.ticks).toEqual({})
+    expect((await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: false })).body.ticks).toEqual(
+      {},
+    )
   })
   it('is for leads of this practice', async () => {
     expect((await (await world.signedIn(HELPER)).call('GET', home())).status).toBe(403)
-    for (const path of ['', '/handout', '/calendar']) expect((await (await world.signedIn(STRANGER)).call('GET', home(path))).status).toBe(404)
+    for (const path of ['', '/handout', '/calendar'])
+      expect((await (await world.signedIn(STRANGER)).call('GET', home(path))).status).toBe(404)
   })
 })
 
@@ -66,14 +86,26 @@ describe('the handout', () => {
     const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
     expect(text).toContain('At home: Cora Linden')
     expect(text).toMatch(/3 days a week, at 08:30 and 19:00\. Slowly, and never into pain\. Before tea\./)
-    for (const words of ['Easier:', 'Sharp or stabbing pain: stop at once.', 'On the way to the standing tier', 'Tick, and bring it back', 'week 4']) expect(text).toContain(words)
+    for (const words of [
+      'Easier:',
+      'Sharp or stabbing pain: stop at once.',
+      'On the way to the standing tier',
+      'Tick, and bring it back',
+      'week 4',
+    ])
+      expect(text).toContain(words)
     // The figures are drawn: a rendered page is not white where the first one stands.
     spawnSync('pdftoppm', ['-r', '40', '-gray', '-f', '1', '-l', '1', path, join(folder, 'page')])
     const picture = readFileSync(join(folder, 'page-1.pgm'))
-    const [width, height] = /^P5\s+(\d+)\s+(\d+)/.exec(picture.subarray(0, 20).toString('latin1'))!.slice(1).map(Number) as [number, number]
+    const [width, height] = /^P5\s+(\d+)\s+(\d+)/
+      .exec(picture.subarray(0, 20).toString('latin1'))!
+      .slice(1)
+      .map(Number) as [number, number]
     const pixels = picture.subarray(picture.length - width * height)
     let dark = 0
-    for (let y = Math.round(height * 0.13); y < Math.round(height * 0.28); y += 1) for (let x = Math.round(width * 0.08); x < Math.round(width * 0.3); x += 1) if (pixels[y * width + x]! < 200) dark += 1
+    for (let y = Math.round(height * 0.13); y < Math.round(height * 0.28); y += 1)
+      for (let x = Math.round(width * 0.08); x < Math.round(width * 0.3); x += 1)
+        if (pixels[y * width + x]! < 200) dark += 1
     expect(dark).toBeGreaterThan(40)
   })
   it('comes with a calendar of the same times', async () => {
@@ -88,7 +120,11 @@ describe('outcomes as a spreadsheet', () => {
     const { bytes, type } = await file('/api/exports/outcomes')
     expect(type).toContain('text/csv')
     const lines = bytes.toString().trim().split('\r\n')
-    const [{ stored }] = (await world.db.raw('select count(distinct meeting_id, participant_id, json_value(event, "$.blockId"), json_value(event, "$.side")) as stored from outcomes'))[0]
+    const [{ stored }] = (
+      await world.db.raw(
+        'select count(distinct meeting_id, participant_id, json_value(event, "$.blockId"), json_value(event, "$.side")) as stored from outcomes',
+      )
+    )[0]
     expect(lines).toHaveLength(Number(stored) + 1)
     expect((await (await world.signedIn(HELPER)).call('GET', '/api/exports/outcomes')).status).toBe(403)
   })

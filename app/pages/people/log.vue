@@ -4,7 +4,15 @@ import { z } from 'zod'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Who looked at or changed anybody's health data. */
-const Entries = z.array(z.object({ participant: z.string().nullable(), participantName: z.string(), who: z.string(), did: z.string(), at: z.string() }))
+const Entries = z.array(
+  z.object({
+    participant: z.string().nullable(),
+    participantName: z.string(),
+    who: z.string(),
+    did: z.string(),
+    at: z.string(),
+  }),
+)
 const entries = ref<z.infer<typeof Entries>>([])
 const problem = ref('')
 try {
@@ -21,9 +29,32 @@ const general = (did: string) => did === 'imported' || did.startsWith('took')
     <h1>Who looked at health data</h1>
     <p v-if="problem" class="text-faint">{{ problem }}</p>
     <template v-else>
-      <p class="text-faint">Health notes are seen by leads only. The same look within ten minutes is noted once; the newest 200 are shown.</p>
-      <table class="w-full border-collapse"><thead class="text-left text-faint text-[0.94rem]"><tr><th class="font-normal">When</th><th class="font-normal">Who</th><th class="font-normal">Did</th><th class="font-normal">Of whom</th></tr></thead>
-        <tbody class="divide-y divide-line"><tr v-for="(entry, at) in entries" :key="at"><td class="numerals py-1.5 pr-4">{{ format(entry.at, 'd MMM yyyy, HH:mm') }}</td><td class="pr-4">{{ entry.who }}</td><td class="pr-4">{{ entry.did }}</td><td><NuxtLink v-if="entry.participant" :to="`/people/${entry.participant}`" class="underline">{{ entry.participantName }}</NuxtLink><span v-else class="text-faint">{{ general(entry.did) ? 'several' : entry.participantName }}</span></td></tr></tbody>
+      <p class="text-faint">
+        Health notes are seen by leads only. The same look within ten minutes is noted once; the newest 200 are shown.
+      </p>
+      <table class="w-full border-collapse">
+        <thead class="text-left text-faint text-[0.94rem]">
+          <tr>
+            <th class="font-normal">When</th>
+            <th class="font-normal">Who</th>
+            <th class="font-normal">Did</th>
+            <th class="font-normal">Of whom</th>
+          </tr>
+        </thead>
+        <tbody class="divide-y divide-line">
+          <tr v-for="(entry, at) in entries" :key="at">
+            <td class="numerals py-1.5 pr-4">{{ format(entry.at, 'd MMM yyyy, HH:mm') }}</td>
+            <td class="pr-4">{{ entry.who }}</td>
+            <td class="pr-4">{{ entry.did }}</td>
+            <td>
+              <NuxtLink v-if="entry.participant" :to="`/people/${entry.participant}`" class="underline">{{
+                entry.participantName
+              }}</NuxtLink><span v-else class="text-faint">{{
+                general(entry.did) ? 'several' : entry.participantName
+              }}</span>
+            </td>
+          </tr>
+        </tbody>
       </table>
     </template>
   </div>

@@ -8,7 +8,9 @@ import { leadRoute } from '../../session/routes'
 export default leadRoute(async ({ event, db, practiceId }) => {
   const { password, ...fields } = await readInput(event, NewAccountFields)
   if (await accountByEmail(db, fields.email)) {
-    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', { email: 'This address has an account already.' })
+    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', {
+      email: 'This address has an account already.',
+    })
   }
   return addAccount(db, practiceId, { ...fields, passwordHash: await hashOf(password) })
 })

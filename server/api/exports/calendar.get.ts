@@ -13,17 +13,34 @@ const AHEAD_DAYS = 364
 export default accountRoute(async ({ event, db, practiceId }) => {
   const today = new Date().toISOString().slice(0, 10)
   const only = z.uuid().safeParse(getQuery(event).circle).data
-  const [lines, circles, venues, accounts] = await Promise.all([calendarOf(db, practiceId, dayAfter(today, -BACK_DAYS), dayAfter(today, AHEAD_DAYS)), circlesOf(db, practiceId), venuesOf(db, practiceId), accountsOf(db, practiceId)])
-  const dates = lines.filter((line) => only === undefined || line.circleId === only).flatMap((line) => {
-    const circle = circles.find((one) => one.id === line.circleId)
-    const venue = venues.find((one) => one.id === circle?.venueId)
-    if (!circle || line.state === 'holiday') return []
-    const lead = accounts.find((one) => one.id === line.ledBy)?.name
-    return [{
-      uid: `${line.seriesId ? `${line.seriesId}-${line.on}` : line.meetingId}@unhurried-circle`, startsAt: line.startsAt, minutes: circle.minutes, title: [circle.name, line.title].filter((part) => part !== '').join(': '),
-      place: [venue?.name, venue?.address].filter((part) => part).join(', '), description: lead ? `Led by ${lead}.` : '', isCalledOff: line.state === 'called-off',
-    }]
+  const [lines, circles, venues, accounts] = await Promise.all([
+    calendarOf(db, practiceId, dayAfter(today, -BACK_DAYS), dayAfter(today, AHEAD_DAYS)),
+    circlesOf(db, practiceId),
+    venuesOf(db, practiceId),
+    accountsOf(db, practiceId),
+  ])
+  const dates = lines
+    .filter((line) => only === undefined || line.circleId === only)
+    .flatMap((line) => {
+      const circle = circles.find((one) => one.id === line.circleId)
+      const venue = venues.find((one) => one.id === circle?.venueId)
+      if (!circle || line.state === 'holiday') return []
+      const lead = accounts.find((one) => one.id === line.ledBy)?.name
+      return [
+        {
+          uid: `${line.seriesId ? `${line.seriesId}-${line.on}` : line.meetingId}@unhurried-circle`,
+          startsAt: line.startsAt,
+          minutes: circle.minutes,
+          title: [circle.name, line.title].filter((part) => part !== '').join(': '),
+          place: [venue?.name, venue?.address].filter((part) => part).join(', '),
+          description: lead ? `Led by ${lead}.` : '',
+          isCalledOff: line.state === 'called-off',
+        },
+      ]
+    })
+  setResponseHeaders(event, {
+    'content-type': 'text/calendar; charset=utf-8',
+    'content-disposition': 'attachment; filename="circles.ics"',
   })
-  setResponseHeaders(event, { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'attachment; filename="circles.ics"' })
   return circleCalendar(dates)
 })

@@ -6,6 +6,9 @@ import { leadRoute } from '../../session/routes'
 /** Everybody as a spreadsheet that can be read in again. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {
   await noteHealth(db, practiceId, account.id, null, 'took the record out')
-  setResponseHeaders(event, { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="people.csv"' })
+  setResponseHeaders(event, {
+    'content-type': 'text/csv; charset=utf-8',
+    'content-disposition': 'attachment; filename="people.csv"',
+  })
   return writePeople(await participantsOf(db, practiceId, undefined, { withLevels: false }))
 })

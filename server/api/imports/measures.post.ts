@@ -6,11 +6,16 @@ import { importRoute } from '../../session/importRoute'
 
 /** A spreadsheet of results. */
 export default importRoute(async (trx, practiceId, catalogue) => {
-  const [people, onFile] = [await participantsOf(trx, practiceId, undefined, { withLevels: false }), await measuresOf(trx, practiceId)]
+  const [people, onFile] = [
+    await participantsOf(trx, practiceId, undefined, { withLevels: false }),
+    await measuresOf(trx, practiceId),
+  ]
   return {
     read: (text) => readMeasures(text, people, onFile, catalogue),
     async write(rows, accountId) {
-      const results = rows.filter((row) => row.does === 'add').map((row) => ({ participant: row.participant!, record: { id: randomUUID(), ...row.record! } }))
+      const results = rows
+        .filter((row) => row.does === 'add')
+        .map((row) => ({ participant: row.participant!, record: { id: randomUUID(), ...row.record! } }))
       await addMeasuresInBulk(trx, practiceId, results, accountId)
     },
   }

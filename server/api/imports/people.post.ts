@@ -10,10 +10,21 @@ export default importRoute(async (trx, practiceId, catalogue) => {
   return {
     read: (text) => readPeople(text, onFile, catalogue),
     async write(rows, accountId) {
-      await addParticipants(trx, practiceId, rows.filter((row) => row.does === 'add').map((row) => row.fields!))
+      await addParticipants(
+        trx,
+        practiceId,
+        rows.filter((row) => row.does === 'add').map((row) => row.fields!),
+      )
       for (const row of rows.filter((other) => other.does === 'change')) {
         const before = known.get(row.id!)!
-        await noteByHand(trx, practiceId, before, await saveParticipant(trx, practiceId, before.id, before.version, row.fields!), accountId, 'From a spreadsheet.')
+        await noteByHand(
+          trx,
+          practiceId,
+          before,
+          await saveParticipant(trx, practiceId, before.id, before.version, row.fields!),
+          accountId,
+          'From a spreadsheet.',
+        )
       }
     },
   }

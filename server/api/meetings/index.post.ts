@@ -18,6 +18,10 @@ const NewMeeting = z.object({
 export default leadRoute(async ({ event, db, practiceId }) => {
   const { circleId, startsAt, planFrom, shelfFrom } = await readInput(event, NewMeeting)
   const circle = await circleById(db, practiceId, circleId)
-  const plan = shelfFrom ? (await shelfPlanById(db, practiceId, shelfFrom)).plan : planFrom ? (await meetingById(db, practiceId, planFrom)).plan : emptyPlan('', circle.minutes, circle.school)
+  const plan = shelfFrom
+    ? (await shelfPlanById(db, practiceId, shelfFrom)).plan
+    : planFrom
+      ? (await meetingById(db, practiceId, planFrom)).plan
+      : emptyPlan('', circle.minutes, circle.school)
   return addMeeting(db, practiceId, { circleId, startsAt, plan, shelfId: shelfFrom })
 })

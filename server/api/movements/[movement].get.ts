@@ -8,6 +8,9 @@ export default accountRoute(async ({ event, db, practiceId }) => {
   const { movements } = await practiceCatalogue(db, practiceId)
   const entry = movements.find((movement) => movement.id === getRouterParam(event, 'movement'))
   if (!entry) throw refusal(404, 'not-found', 'There is no such movement.')
-  setResponseHeaders(event, { 'content-type': 'application/yaml; charset=utf-8', 'content-disposition': `attachment; filename="${entry.id}.yaml"` })
+  setResponseHeaders(event, {
+    'content-type': 'application/yaml; charset=utf-8',
+    'content-disposition': `attachment; filename="${entry.id}.yaml"`,
+  })
   return writeMovement(entry)
 })

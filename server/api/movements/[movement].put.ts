@@ -9,7 +9,13 @@ import { refusal } from '../../session/refuse'
 import { leadRoute } from '../../session/routes'
 
 /** From a form, or as YAML. */
-const Sent = z.union([z.object({ entry: z.unknown() }).strict(), z.object({ yaml: z.string().max(200_000, 'A movement has 200,000 characters at most.') }).strict()], 'A movement is sent as an entry or as YAML.')
+const Sent = z.union(
+  [
+    z.object({ entry: z.unknown() }).strict(),
+    z.object({ yaml: z.string().max(200_000, 'A movement has 200,000 characters at most.') }).strict(),
+  ],
+  'A movement is sent as an entry or as YAML.',
+)
 
 export default leadRoute(async ({ event, db, practiceId, account }) => {
   const id = getRouterParam(event, 'movement') ?? ''
@@ -18,7 +24,12 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   try {
     const entry = 'yaml' in sent ? readMovement(sent.yaml, id, data) : checkMovement(sent.entry, id, data)
     if (entry.id !== id) throw new CatalogueError([`${id}: id: the entry calls itself “${entry.id}”`])
-    await saveOwnMovement(db, practiceId, { entry, figures: await figuresFor(entry, await catalogueData()) }, account.id)
+    await saveOwnMovement(
+      db,
+      practiceId,
+      { entry, figures: await figuresFor(entry, await catalogueData()) },
+      account.id,
+    )
     return { saved: true, id: entry.id }
   } catch (error) {
     if (!(error instanceof CatalogueError)) throw error
@@ -30,7 +41,11 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
 function byPath(problems: string[], id: string): Record<string, string> {
   const fields: Record<string, string> = {}
   for (const problem of problems) {
-    const [, path, words] = /^[\w.-]+: ([\w.-]*): ([\s\S]*)$/.exec(problem) ?? [null, '', problem.replace(`${id}: `, '')]
+    const [, path, words] = /^[\w.-]+: ([\w.-]*): ([\s\S]*)$/.exec(problem) ?? [
+      null,
+      '',
+      problem.replace(`${id}: `, ''),
+    ]
     fields[path ?? ''] ??= words ?? problem
   }
   return fields

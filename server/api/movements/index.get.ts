@@ -2,4 +2,6 @@ import { ownMovementsOf } from '../../database/ownMovements'
 import { accountRoute } from '../../session/routes'
 
 /** Ids of the movements that a practice has made or changed. */
-export default accountRoute(async ({ db, practiceId }) => (await ownMovementsOf(db, practiceId)).map(({ entry }) => entry.id))
+export default accountRoute(async ({ db, practiceId }) =>
+  (await ownMovementsOf(db, practiceId)).map(({ entry }) => entry.id),
+)

@@ -3,4 +3,6 @@ import { addParticipant } from '../../database/people'
 import { readInput } from '../../session/readInput'
 import { leadRoute } from '../../session/routes'
 
-export default leadRoute(async ({ event, db, practiceId }) => addParticipant(db, practiceId, await readInput(event, ParticipantFields)))
+export default leadRoute(async ({ event, db, practiceId }) =>
+  addParticipant(db, practiceId, await readInput(event, ParticipantFields)),
+)

@@ -5,4 +5,9 @@ import { readInput } from '../../session/readInput'
 import { leadRoute } from '../../session/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) =>
-  saveSeries(db, practiceId, await readInput(event, z.object({ circleId: z.uuid('Choose a circle.'), rule: SeriesRule }))))
+  saveSeries(
+    db,
+    practiceId,
+    await readInput(event, z.object({ circleId: z.uuid('Choose a circle.'), rule: SeriesRule })),
+  ),
+)

@@ -18,12 +18,15 @@ export default openRoute(async ({ event, db }) => {
   const { email, password } = await readInput(event, SignIn)
   const key = `${email.trim().toLowerCase()} ${getRequestIP(event) ?? ''}`
   const now = Date.now()
-  if (isLockedOut(key, now)) throw refusal(429, 'too-many-tries', 'Too many tries. Wait a quarter of an hour and try again.')
+  if (isLockedOut(key, now))
+    throw refusal(429, 'too-many-tries', 'Too many tries. Wait a quarter of an hour and try again.')
   const found = await accountByEmail(db, email)
   const fits = await matches(found?.passwordHash ?? (await decoy), password)
   if (!found || !fits) {
     noteFailure(key, now)
-    throw refusal(422, 'wrong-sign-in', 'The e-mail address or the password is not right.', { password: 'The e-mail address or the password is not right.' })
+    throw refusal(422, 'wrong-sign-in', 'The e-mail address or the password is not right.', {
+      password: 'The e-mail address or the password is not right.',
+    })
   }
   forgetFailures(key)
   await setUserSession(event, { user: found.account })

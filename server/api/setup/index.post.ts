@@ -7,8 +7,16 @@ import { openRoute } from '../../session/routes'
 
 export default openRoute(async ({ event, db }) => {
   if (await hasPractice(db)) throw refusal(409, 'already-set-up', 'There is a practice here already: sign in.')
-  const { practice, ...first } = await readInput(event, NewPracticeFields.extend(NewAccountFields.omit({ role: true }).shape))
-  const account = await addPractice(db, practice, { email: first.email, name: first.name, role: 'lead', passwordHash: await hashOf(first.password) })
+  const { practice, ...first } = await readInput(
+    event,
+    NewPracticeFields.extend(NewAccountFields.omit({ role: true }).shape),
+  )
+  const account = await addPractice(db, practice, {
+    email: first.email,
+    name: first.name,
+    role: 'lead',
+    passwordHash: await hashOf(first.password),
+  })
   await setUserSession(event, { user: account })
   return account
 })

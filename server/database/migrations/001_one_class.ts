@@ -161,9 +161,23 @@ export async function up(db: Knex): Promise<void> {
 
 export async function down(db: Knex): Promise<void> {
   for (const table of [
-    'ledger', 'outcomes', 'class_events', 'hand_choices', 'arrivals', 'plan_versions', 'meetings', 'circle_members',
-    'circles', 'venues', 'levels', 'participant_considerations', 'participants', 'accounts', 'practices',
-  ]) await db.schema.dropTableIfExists(table)
+    'ledger',
+    'outcomes',
+    'class_events',
+    'hand_choices',
+    'arrivals',
+    'plan_versions',
+    'meetings',
+    'circle_members',
+    'circles',
+    'venues',
+    'levels',
+    'participant_considerations',
+    'participants',
+    'accounts',
+    'practices',
+  ])
+    await db.schema.dropTableIfExists(table)
 }
 
 const TIERS = ['bed', 'chair', 'standing', 'floor']

@@ -58,6 +58,8 @@ export async function up(db: Knex): Promise<void> {
 
 export async function down(db: Knex): Promise<void> {
   for (const table of ['health_log', 'measures', 'screenings']) await db.schema.dropTableIfExists(table)
-  await db.schema.alterTable('participant_considerations', (t) => t.dropColumns('since', 'until', 'cleared_on', 'cleared_for'))
+  await db.schema.alterTable('participant_considerations', (t) =>
+    t.dropColumns('since', 'until', 'cleared_on', 'cleared_for'),
+  )
   await db.schema.alterTable('participants', (t) => t.dropColumns('prefers', 'screened_on', 'erased_at'))
 }

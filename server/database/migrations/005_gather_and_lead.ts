@@ -44,5 +44,7 @@ export async function down(db: Knex): Promise<void> {
   await db.schema.alterTable('arrivals', (t) => t.dropColumns('late', 'news', 'news_note'))
   await db.schema.alterTable('meetings', (t) => t.dropColumns('seating'))
   await db.schema.alterTable('venues', (t) => t.dropColumns('door'))
-  await db.schema.alterTable('participants', (t) => t.dropColumns('seat', 'beside', 'home_props', 'emergency_contact', 'joins'))
+  await db.schema.alterTable('participants', (t) =>
+    t.dropColumns('seat', 'beside', 'home_props', 'emergency_contact', 'joins'),
+  )
 }

@@ -89,12 +89,15 @@ export async function down(db: Knex): Promise<void> {
     t.dropUnique(['series_id', 'series_on'])
     t.dropColumns('series_id', 'series_on', 'led_by', 'called_off')
   })
-  for (const table of ['holidays', 'series', 'letters', 'left_out', 'person_dials']) await db.schema.dropTableIfExists(table)
+  for (const table of ['holidays', 'series', 'letters', 'left_out', 'person_dials'])
+    await db.schema.dropTableIfExists(table)
   await db.schema.alterTable('outcomes', (t) => {
     t.index(['participant_id'])
     t.dropIndex(['participant_id', 'at'])
   })
-  await db.schema.alterTable('ledger', (t) => t.dropColumns('kind', 'words', 'evidence', 'before', 'undoes', 'sequence'))
+  await db.schema.alterTable('ledger', (t) =>
+    t.dropColumns('kind', 'words', 'evidence', 'before', 'undoes', 'sequence'),
+  )
   await db.schema.alterTable('participants', (t) => t.dropColumns('visiting', 'visiting_since'))
 }
 

@@ -15,13 +15,26 @@ const isPhone = computed(() => width.value < PHONE_PX)
 </script>
 
 <template>
-  <div class="h-dvh overflow-hidden px-[3vw]" data-test="follow" :data-status="reading.status" :data-step="reading.step">
+  <div
+    class="h-dvh overflow-hidden px-[3vw]"
+    data-test="follow"
+    :data-status="reading.status"
+    :data-step="reading.step"
+  >
     <h1 class="sr-only">The class, followed</h1>
     <LeadFar v-if="!isPhone" :led="led" class="h-full" />
     <section v-else class="h-full flex flex-col justify-between py-4" aria-label="For a helper">
-      <p class="text-[2rem] font-bold leading-tight">{{ catalogue.movements.get(block?.movement ?? '')?.name ?? 'Back to where you began' }}</p>
+      <p class="text-[2rem] font-bold leading-tight">
+        {{ catalogue.movements.get(block?.movement ?? '')?.name ?? 'Back to where you began' }}
+      </p>
       <p class="text-[1.6rem] font-semibold">{{ stepWords(step, meeting.sides) }}</p>
-      <p class="numerals font-bold text-[7rem] leading-none text-center" role="timer" :aria-label="`${Math.ceil(leftSeconds)} seconds left`">{{ clockWords(Math.ceil(leftSeconds)) }}</p>
+      <p
+        class="numerals font-bold text-[7rem] leading-none text-center"
+        role="timer"
+        :aria-label="`${Math.ceil(leftSeconds)} seconds left`"
+      >
+        {{ clockWords(Math.ceil(leftSeconds)) }}
+      </p>
       <p class="text-[1.2rem] leading-snug" aria-live="polite">{{ cue?.say }}</p>
     </section>
   </div>

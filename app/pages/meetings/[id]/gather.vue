@@ -17,18 +17,38 @@ const flagged = computed(() => people.value.filter((other) => meeting.arrivalOf(
 /** Who would only breathe in something, before the class and not in it. */
 const without = computed(() => {
   const counts = new Map<string, number>()
-  for (const check of meeting.checks) if (check.id.startsWith('left-out')) for (const id of check.people) counts.set(id, (counts.get(id) ?? 0) + 1)
-  return [...counts].map(([id, count]) => `${calledName(people.value.find((other) => other.id === id)?.name ?? '')} in ${count} ${count === 1 ? 'movement' : 'movements'}`)
+  for (const check of meeting.checks)
+    if (check.id.startsWith('left-out')) for (const id of check.people) counts.set(id, (counts.get(id) ?? 0) + 1)
+  return [...counts].map(
+    ([id, count]) =>
+      `${calledName(people.value.find((other) => other.id === id)?.name ?? '')} in ${count} ${count === 1 ? 'movement' : 'movements'}`,
+  )
 })
 
-const stations = computed(() => people.value.map((other): Station => {
-  const arrival = meeting.arrivalOf(other.id)
-  const rider = meeting.riders.get(other.id)!
-  const levels = rider.offers.flatMap((offers) => offers.flatMap((offer) => (offer.variation && offer.kind === 'movement' ? [offer.variation.level] : [])))
-  const usual = levels.length === 0 ? null : Math.round(levels.reduce((sum, level) => sum + level, 0) / levels.length)
-  const marks = [arrival.dizzy ? 'dizzy' : '', arrival.ill ? 'ill' : '', (arrival.pain ?? 0) >= 4 ? `pain ${arrival.pain}` : '', arrival.news === 'none' ? '' : arrival.news]
-  return { id: other.id, name: calledName(other.name), tier: rider.today.tier, level: usual, came: arrival.came, mark: marks.filter((mark) => mark !== '').join(', ') }
-}))
+const stations = computed(() =>
+  people.value.map((other): Station => {
+    const arrival = meeting.arrivalOf(other.id)
+    const rider = meeting.riders.get(other.id)!
+    const levels = rider.offers.flatMap((offers) =>
+      offers.flatMap((offer) => (offer.variation && offer.kind === 'movement' ? [offer.variation.level] : [])),
+    )
+    const usual = levels.length === 0 ? null : Math.round(levels.reduce((sum, level) => sum + level, 0) / levels.length)
+    const marks = [
+      arrival.dizzy ? 'dizzy' : '',
+      arrival.ill ? 'ill' : '',
+      (arrival.pain ?? 0) >= 4 ? `pain ${arrival.pain}` : '',
+      arrival.news === 'none' ? '' : arrival.news,
+    ]
+    return {
+      id: other.id,
+      name: calledName(other.name),
+      tier: rider.today.tier,
+      level: usual,
+      came: arrival.came,
+      mark: marks.filter((mark) => mark !== '').join(', '),
+    }
+  }),
+)
 
 function stepBy(by: number): void {
   const at = people.value.findIndex((other) => other.id === selected.value)
@@ -40,7 +60,11 @@ function change(key: 'came' | 'tired' | 'sore' | 'dizzy' | 'ill' | 'late'): void
 }
 function nextNews(): void {
   const arrival = meeting.arrivalOf(selected.value)
-  meeting.sayArrival(selected.value, { ...arrival, came: true, news: News.options[(News.options.indexOf(arrival.news) + 1) % News.options.length]! })
+  meeting.sayArrival(selected.value, {
+    ...arrival,
+    came: true,
+    news: News.options[(News.options.indexOf(arrival.news) + 1) % News.options.length]!,
+  })
 }
 function setPain(pain: number): void {
   meeting.sayArrival(selected.value, { ...meeting.arrivalOf(selected.value), came: true, pain })
@@ -67,7 +91,12 @@ useKeys([
   { press: 'i', does: 'Ill', run: () => change('ill') },
   { press: 'l', does: 'Came late', run: () => change('late') },
   { press: 'n', does: 'What is new since last time, one after the other', run: nextNews },
-  ...Array.from({ length: 10 }, (_, pain) => ({ press: String(pain), shown: String(pain), does: `Pain ${pain} of 10`, run: () => setPain(pain) })),
+  ...Array.from({ length: 10 }, (_, pain) => ({
+    press: String(pain),
+    shown: String(pain),
+    does: `Pain ${pain} of 10`,
+    run: () => setPain(pain),
+  })),
   { press: 'a', does: 'At the door', run: () => (shown.value = 'door') },
   { press: 'o', does: 'Today’s offers', run: () => (shown.value = 'offers') },
   { press: 'p', does: 'Props', run: () => (shown.value = 'props') },
@@ -80,25 +109,65 @@ useKeys([
   <div class="space-y-4">
     <MeetingHead><OutboxNote /></MeetingHead>
     <h1 class="sr-only">Gather</h1>
-    <p class="border-l-4 border-mark pl-3 max-w-4xl text-[0.94rem]">Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all round; doors shut; water at hand. New chest pain, weakness, fall or faint since last time: does not take part today.</p>
-    <div v-for="other in flagged" :key="other.id" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert"><strong class="font-semibold">{{ other.name }} does not take part.</strong> Sit or lay them down, somebody stays with them, call the local emergency number, follow the venue’s plan. {{ other.emergencyContact ? `Their contact: ${other.emergencyContact}.` : '' }} {{ meeting.view!.venue.address }}</div>
+    <p class="border-l-4 border-mark pl-3 max-w-4xl text-[0.94rem]">
+      Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all
+      round; doors shut; water at hand. New chest pain, weakness, fall or faint since last time: does not take part
+      today.
+    </p>
+    <div v-for="other in flagged" :key="other.id" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">
+      <strong class="font-semibold">{{ other.name }} does not take part.</strong> Sit or lay them down, somebody stays
+      with them, call the local emergency number, follow the venue’s plan.
+      {{ other.emergencyContact ? `Their contact: ${other.emergencyContact}.` : '' }} {{ meeting.view!.venue.address }}
+    </div>
     <div v-if="people.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nobody belongs to this circle yet.</p>
       <NuxtLink to="/practice" class="button button-main">Choose its people</NuxtLink>
     </div>
     <template v-else>
       <div class="flex flex-wrap items-center gap-3">
-        <div class="flex rounded-full border border-line overflow-hidden" role="group" aria-label="What is shown"><button v-for="(words, key) in VIEWS" :key="key" class="px-4 min-h-11" :class="shown === key ? 'bg-action-soft font-semibold' : 'hover:bg-sunk'" :aria-pressed="shown === key" @click="shown = key">{{ words }}</button></div>
+        <div class="flex rounded-full border border-line overflow-hidden" role="group" aria-label="What is shown">
+          <button
+            v-for="(words, key) in VIEWS"
+            :key="key"
+            class="px-4 min-h-11"
+            :class="shown === key ? 'bg-action-soft font-semibold' : 'hover:bg-sunk'"
+            :aria-pressed="shown === key"
+            @click="shown = key"
+          >
+            {{ words }}
+          </button>
+        </div>
         <p class="text-faint" aria-live="polite">{{ came }} of {{ people.length }} are here.</p>
-        <p v-if="without.length > 0" class="bg-mark-soft rounded-lg px-3 py-1 text-[0.94rem]">Nothing but breath for {{ without.join(', ') }}.</p>
+        <p v-if="without.length > 0" class="bg-mark-soft rounded-lg px-3 py-1 text-[0.94rem]">
+          Nothing but breath for {{ without.join(', ') }}.
+        </p>
       </div>
-      <div v-if="shown === 'door'" class="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,41rem)_minmax(0,1fr)] items-start">
+      <div
+        v-if="shown === 'door'"
+        class="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,41rem)_minmax(0,1fr)] items-start"
+      >
         <div class="space-y-4">
           <div class="overflow-x-auto">
             <table class="w-full border-collapse">
-              <thead class="text-left text-[0.88rem] text-faint"><tr><th class="pl-2 font-normal">Who is here</th><th class="font-normal px-1">Pain now</th><th class="font-normal px-1" colspan="5">Today</th><th class="font-normal px-2">So</th></tr></thead>
+              <thead class="text-left text-[0.88rem] text-faint">
+                <tr>
+                  <th class="pl-2 font-normal">Who is here</th>
+                  <th class="font-normal px-1">Pain now</th>
+                  <th class="font-normal px-1" colspan="5">Today</th>
+                  <th class="font-normal px-2">So</th>
+                </tr>
+              </thead>
               <tbody class="divide-y divide-line">
-                <ArrivalRow v-for="other in people" :key="other.id" :person="other" :arrival="meeting.arrivalOf(other.id)" :rider="meeting.riders.get(other.id)!" :selected="other.id === selected" @select="selected = other.id" @change="(selected = other.id), meeting.sayArrival(other.id, $event)" />
+                <ArrivalRow
+                  v-for="other in people"
+                  :key="other.id"
+                  :person="other"
+                  :arrival="meeting.arrivalOf(other.id)"
+                  :rider="meeting.riders.get(other.id)!"
+                  :selected="other.id === selected"
+                  @select="selected = other.id"
+                  @change="((selected = other.id), meeting.sayArrival(other.id, $event))"
+                />
               </tbody>
             </table>
           </div>
@@ -115,6 +184,8 @@ useKeys([
       </div>
       <PropsOutList v-else />
     </template>
-    <div class="flex justify-end"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/lead`" class="button button-main">On to Lead</NuxtLink></div>
+    <div class="flex justify-end">
+      <NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/lead`" class="button button-main">On to Lead</NuxtLink>
+    </div>
   </div>
 </template>

@@ -17,27 +17,40 @@ const plan = computed(() => meeting.plan!)
 const startsAt = computed(() => meeting.view!.meeting.startsAt)
 const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
 
-const rows = computed(() => plan.value.blocks.map((block, index) => {
-  const movement = catalogue.value.movements.get(block.movement)
-  const time = meeting.timeline.blocks[index]
-  const lanes = TIERS.flatMap((tier) => {
-    if (!time?.lanes[tier]) return []
-    const groups = new Map<string, { variation: Variation; names: string[] }>()
-    for (const rider of meeting.ridersPresent.filter((other) => other.tier === tier)) {
-      for (const offer of rider.offers[index] ?? []) {
-        if (!offer.variation) continue
-        const known = groups.get(offer.variation.id) ?? { variation: offer.variation, names: [] }
-        const own = dialsWords(offer.variation, offer.dials)
-        known.names.push(`${nameOf(rider.id)}${offer.side === 'both' ? '' : ` ${offer.side}`}${own === '' ? '' : ` (${own})`}`)
-        groups.set(offer.variation.id, known)
+const rows = computed(() =>
+  plan.value.blocks.map((block, index) => {
+    const movement = catalogue.value.movements.get(block.movement)
+    const time = meeting.timeline.blocks[index]
+    const lanes = TIERS.flatMap((tier) => {
+      if (!time?.lanes[tier]) return []
+      const groups = new Map<string, { variation: Variation; names: string[] }>()
+      for (const rider of meeting.ridersPresent.filter((other) => other.tier === tier)) {
+        for (const offer of rider.offers[index] ?? []) {
+          if (!offer.variation) continue
+          const known = groups.get(offer.variation.id) ?? { variation: offer.variation, names: [] }
+          const own = dialsWords(offer.variation, offer.dials)
+          known.names.push(
+            `${nameOf(rider.id)}${offer.side === 'both' ? '' : ` ${offer.side}`}${own === '' ? '' : ` (${own})`}`,
+          )
+          groups.set(offer.variation.id, known)
+        }
       }
-    }
-    const shown = [...groups.values()].sort((a, b) => a.variation.level - b.variation.level)
-    const own = blockIn(block, tier)
-    return [{ tier, shown, dose: own === block ? '' : `${catalogue.value.movements.get(own.movement)?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''}` }]
-  })
-  return { block, movement, time, lanes, cue: (variation: Variation) => catalogues.textsOf(variation)?.cues[0] ?? '' }
-}))
+      const shown = [...groups.values()].sort((a, b) => a.variation.level - b.variation.level)
+      const own = blockIn(block, tier)
+      return [
+        {
+          tier,
+          shown,
+          dose:
+            own === block
+              ? ''
+              : `${catalogue.value.movements.get(own.movement)?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''}`,
+        },
+      ]
+    })
+    return { block, movement, time, lanes, cue: (variation: Variation) => catalogues.textsOf(variation)?.cues[0] ?? '' }
+  }),
+)
 const ends = computed(() => format(addSeconds(startsAt.value, meeting.timeline.seconds), 'HH:mm'))
 function print(): void {
   window.print()
@@ -46,35 +59,114 @@ function print(): void {
 
 <template>
   <div class="paper space-y-3">
-    <div class="no-print flex gap-3 items-center"><NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/prepare`" class="button">Back to Prepare</NuxtLink><button class="button button-main" @click="print">Print</button><a class="button" :href="`/api/meetings/${meeting.view!.meeting.id}/plan`">The plan as a file</a><span class="text-faint">The running order to hold in the hand.</span></div>
-    <header class="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1"><h1 class="text-2xl">{{ plan.title || 'Running order' }}</h1><p>{{ meeting.view!.circle.name }}, {{ format(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p><p class="text-faint">{{ meeting.view!.venue.name }}</p></header>
-    <p v-if="plan.spaceCheck" class="text-[0.94rem]">☐ Look round: chairs without wheels, the floor grips, doors shut, water at hand, props beside the stations.</p>
+    <div class="no-print flex gap-3 items-center">
+      <NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/prepare`" class="button">Back to Prepare</NuxtLink
+      ><button class="button button-main" @click="print">Print</button
+      ><a class="button" :href="`/api/meetings/${meeting.view!.meeting.id}/plan`">The plan as a file</a
+      ><span class="text-faint">The running order to hold in the hand.</span>
+    </div>
+    <header class="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
+      <h1 class="text-2xl">{{ plan.title || 'Running order' }}</h1>
+      <p>{{ meeting.view!.circle.name }}, {{ format(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p>
+      <p class="text-faint">{{ meeting.view!.venue.name }}</p>
+    </header>
+    <p v-if="plan.spaceCheck" class="text-[0.94rem]">
+      ☐ Look round: chairs without wheels, the floor grips, doors shut, water at hand, props beside the stations.
+    </p>
     <table class="w-full border-collapse">
-      <thead class="sr-only"><tr><th>Time</th><th>Movement</th><th v-for="tier in TIERS" :key="tier">{{ TIER_NAMES[tier] }}</th></tr></thead>
+      <thead class="sr-only">
+        <tr>
+          <th>Time</th>
+          <th>Movement</th>
+          <th v-for="tier in TIERS" :key="tier">{{ TIER_NAMES[tier] }}</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="{ block, movement, time, lanes, cue } in rows" :key="block.id" class="border-b border-line align-top break-inside-avoid">
-          <td class="numerals py-1.5 pr-3 w-16 whitespace-nowrap"><strong>{{ format(addSeconds(startsAt, time?.startsAt ?? 0), 'HH:mm') }}</strong><span class="block text-faint">{{ clockWords(time?.seconds ?? 0) }}</span></td>
-          <td class="py-1.5 pr-3 w-44"><strong class="font-semibold">{{ movement?.name }}</strong><span class="block text-[0.9rem]">{{ doseWords(block.dose) }}</span><span class="block text-[0.9rem] text-faint">{{ roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder) }}</span><span v-if="time && time.drinkSeconds > 0" class="block text-[0.9rem]">First water, a minute.</span></td>
+        <tr
+          v-for="{ block, movement, time, lanes, cue } in rows"
+          :key="block.id"
+          class="border-b border-line align-top break-inside-avoid"
+        >
+          <td class="numerals py-1.5 pr-3 w-16 whitespace-nowrap">
+            <strong>{{ format(addSeconds(startsAt, time?.startsAt ?? 0), 'HH:mm') }}</strong><span
+              class="block text-faint"
+              >{{ clockWords(time?.seconds ?? 0) }}</span
+            >
+          </td>
+          <td class="py-1.5 pr-3 w-44">
+            <strong class="font-semibold">{{ movement?.name }}</strong><span class="block text-[0.9rem]">{{
+              doseWords(block.dose)
+            }}</span
+            ><span class="block text-[0.9rem] text-faint">{{
+              roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder)
+            }}</span
+            ><span v-if="time && time.drinkSeconds > 0" class="block text-[0.9rem]">First water, a minute.</span>
+          </td>
           <td class="py-1.5">
-            <div class="grid grid-cols-4 gap-x-3"><div v-for="{ tier, shown, dose } in lanes" :key="tier" class="text-[0.86rem] leading-tight"><p v-if="dose" class="text-faint">{{ dose }}</p><div v-for="({ variation, names }, at) in shown" :key="variation.id" class="flex gap-1 items-start mb-0.5 rung"><MovementFigure :variation="variation" :height="34" label="" class="shrink-0" /><p class="min-w-0"><TierGlyph :tier="tier" :level="variation.level" :size="20" class="inline-block align-middle" /> <strong class="font-semibold">{{ variation.name }}</strong> {{ names.join(', ') }}<span v-if="at === 0" class="block text-faint">{{ cue(variation) }}</span></p></div><p v-if="shown.length === 0" class="text-faint">{{ TIER_NAMES[tier] }}</p></div></div>
+            <div class="grid grid-cols-4 gap-x-3">
+              <div v-for="{ tier, shown, dose } in lanes" :key="tier" class="text-[0.86rem] leading-tight">
+                <p v-if="dose" class="text-faint">{{ dose }}</p>
+                <div
+                  v-for="({ variation, names }, at) in shown"
+                  :key="variation.id"
+                  class="flex gap-1 items-start mb-0.5 rung"
+                >
+                  <MovementFigure :variation="variation" :height="34" label="" class="shrink-0" />
+                  <p class="min-w-0">
+                    <TierGlyph :tier="tier" :level="variation.level" :size="20" class="inline-block align-middle" />
+                    <strong class="font-semibold">{{ variation.name }}</strong> {{ names.join(', ')
+                    }}<span v-if="at === 0" class="block text-faint">{{ cue(variation) }}</span>
+                  </p>
+                </div>
+                <p v-if="shown.length === 0" class="text-faint">{{ TIER_NAMES[tier] }}</p>
+              </div>
+            </div>
           </td>
         </tr>
       </tbody>
     </table>
-    <p class="text-[0.9rem] border-l-4 border-stop pl-3">Stop at chest pain, sudden breathlessness, faint, sudden weakness or a change in face or speech. {{ meeting.view!.venue.emergencyPlan }} {{ meeting.view!.venue.defibrillator }}</p>
+    <p class="text-[0.9rem] border-l-4 border-stop pl-3">
+      Stop at chest pain, sudden breathlessness, faint, sudden weakness or a change in face or speech.
+      {{ meeting.view!.venue.emergencyPlan }} {{ meeting.view!.venue.defibrillator }}
+    </p>
   </div>
 </template>
 
 <style scoped>
 @media print {
-  @page { size: A4 portrait; margin: 8mm; }
-  .paper { font-size: 9.6px; line-height: 1.2; }
-  .paper :is(div, td, p, span, strong) { font-size: inherit !important; line-height: inherit !important; }
-  .paper td { padding: 2px 4px 2px 0; }
-  .paper td:nth-child(1) { width: 34px; }
-  .paper td:nth-child(2) { width: 92px; }
-  .paper h1 { font-size: 15px; }
-  .rung :deep(img) { height: 24px; max-width: 34px; width: auto; object-fit: contain; }
-  .rung :deep(svg) { height: 13px; width: 13px; }
+  @page {
+    size: A4 portrait;
+    margin: 8mm;
+  }
+  .paper {
+    font-size: 9.6px;
+    line-height: 1.2;
+  }
+  .paper :is(div, td, p, span, strong) {
+    font-size: inherit !important;
+    line-height: inherit !important;
+  }
+  .paper td {
+    padding: 2px 4px 2px 0;
+  }
+  .paper td:nth-child(1) {
+    width: 34px;
+  }
+  .paper td:nth-child(2) {
+    width: 92px;
+  }
+  .paper h1 {
+    font-size: 15px;
+  }
+  .rung :deep(img) {
+    height: 24px;
+    max-width: 34px;
+    width: auto;
+    object-fit: contain;
+  }
+  .rung :deep(svg) {
+    height: 13px;
+    width: 13px;
+  }
 }
 </style>

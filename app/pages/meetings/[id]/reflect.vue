@@ -18,26 +18,53 @@ const said = ref('')
 /** Rows by their decision: groups come and go, so their order on the page is no key. */
 const rows = new Map<string, InstanceType<typeof DecisionRow>>()
 const keyOf = (one: ProposedDecision) => `${one.participant} ${one.movement} ${one.tier}`
-const keepRow = (one: ProposedDecision) => (row: unknown) => void (row ? rows.set(keyOf(one), row as InstanceType<typeof DecisionRow>) : rows.delete(keyOf(one)))
-const selectedRow = () => { const one = inOrder.value[selected.value]; return one && rows.get(keyOf(one)) }
+const keepRow = (one: ProposedDecision) => (row: unknown) =>
+  void (row ? rows.set(keyOf(one), row as InstanceType<typeof DecisionRow>) : rows.delete(keyOf(one)))
+const selectedRow = () => {
+  const one = inOrder.value[selected.value]
+  return one && rows.get(keyOf(one))
+}
 
 if (isLead.value) {
   await outbox.send()
   await reflection.open(meeting.view!.meeting.id)
 }
 const GROUPS = [
-  { key: 'ease', title: 'Ease', words: 'Pain, far from the target, or twice of three not reached.', has: (one: ProposedDecision) => isEasing(one.kind) },
-  { key: 'ask', title: 'Ask', words: 'The amount was reached, but effort or form was not noted: the question is put next time, in the class.', has: (one: ProposedDecision) => one.kind === 'ask' },
-  { key: 'step', title: 'Step up', words: 'The school’s rule is met on both sides: one dial each.', has: (one: ProposedDecision) => one.kind === 'step-up' },
+  {
+    key: 'ease',
+    title: 'Ease',
+    words: 'Pain, far from the target, or twice of three not reached.',
+    has: (one: ProposedDecision) => isEasing(one.kind),
+  },
+  {
+    key: 'ask',
+    title: 'Ask',
+    words: 'The amount was reached, but effort or form was not noted: the question is put next time, in the class.',
+    has: (one: ProposedDecision) => one.kind === 'ask',
+  },
+  {
+    key: 'step',
+    title: 'Step up',
+    words: 'The school’s rule is met on both sides: one dial each.',
+    has: (one: ProposedDecision) => one.kind === 'step-up',
+  },
 ] as const
 const isStaying = (one: ProposedDecision) => one.kind === 'stay' || one.kind === 'too-early'
 const nameOf = (id: string) => meeting.view!.people.find((person) => person.id === id)?.name ?? 'Somebody'
 const order = computed(() => new Map(meeting.view!.people.map((person, at) => [person.id, at])))
-const inOrderOfPeople = (list: ProposedDecision[]) => list.toSorted((a, b) => order.value.get(a.participant)! - order.value.get(b.participant)!)
-const groups = computed(() => GROUPS.map((group) => ({ ...group, decisions: inOrderOfPeople(reflection.decisions.filter(group.has)) })).filter((group) => group.decisions.length > 0))
+const inOrderOfPeople = (list: ProposedDecision[]) =>
+  list.toSorted((a, b) => order.value.get(a.participant)! - order.value.get(b.participant)!)
+const groups = computed(() =>
+  GROUPS.map((group) => ({ ...group, decisions: inOrderOfPeople(reflection.decisions.filter(group.has)) })).filter(
+    (group) => group.decisions.length > 0,
+  ),
+)
 const staying = computed(() => inOrderOfPeople(reflection.decisions.filter(isStaying)))
 const unfolded = ref(false)
-const inOrder = computed(() => [...groups.value.flatMap((group) => group.decisions), ...(unfolded.value ? staying.value : [])])
+const inOrder = computed(() => [
+  ...groups.value.flatMap((group) => group.decisions),
+  ...(unfolded.value ? staying.value : []),
+])
 const selected = ref(0)
 const rowOf = (decision: ProposedDecision) => inOrder.value.indexOf(decision)
 const isOpen = (decision: ProposedDecision) => reflection.settledOf(decision) === null
@@ -56,12 +83,21 @@ async function tried(work: () => Promise<void>): Promise<void> {
     problem.value = Object.values(refusalOf(error).fields)[0] ?? refusalOf(error).message
   }
 }
-const acceptAll = () => tried(() => reflection.answer(plain.value.map((decision) => ({ decision, toLevel: decision.toLevel, turn: decision.turn, reason: '' }))))
-const raise = (dose: BlockTurn) => tried(async () => { said.value = `It is in the plan of ${format(await reflection.raise(dose), 'd MMMM')}.` })
-const move = (id: string, step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier) => tried(async () => {
-  await reflection.moveTier(id, step, to, '')
-  said.value = `${nameOf(id)}: written into the ledger.`
-})
+const acceptAll = () =>
+  tried(() =>
+    reflection.answer(
+      plain.value.map((decision) => ({ decision, toLevel: decision.toLevel, turn: decision.turn, reason: '' })),
+    ),
+  )
+const raise = (dose: BlockTurn) =>
+  tried(async () => {
+    said.value = `It is in the plan of ${format(await reflection.raise(dose), 'd MMMM')}.`
+  })
+const move = (id: string, step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier) =>
+  tried(async () => {
+    await reflection.moveTier(id, step, to, '')
+    said.value = `${nameOf(id)}: written into the ledger.`
+  })
 function stepBy(by: number): void {
   selected.value = Math.max(0, Math.min(inOrder.value.length - 1, selected.value + by))
   nextTick(() => document.querySelector('[data-selected="true"]')?.scrollIntoView({ block: 'nearest' }))
@@ -92,32 +128,99 @@ useKeys([
     </div>
     <template v-else>
       <div class="flex flex-wrap items-center gap-3">
-        <p class="flex-1 min-w-60" aria-live="polite" data-test="open-count">{{ open.length === 0 ? 'Everything is decided: these are next week’s levels.' : `${open.length} of ${reflection.decisions.length} not decided yet.` }}<template v-if="open.length > plain.length"> {{ open.length - plain.length }} contested: decide {{ open.length - plain.length === 1 ? 'it' : 'them' }} one by one.</template></p>
-        <button class="button button-main" :disabled="plain.length === 0" title="A" @click="acceptAll">Accept all {{ plain.length }}</button>
+        <p class="flex-1 min-w-60" aria-live="polite" data-test="open-count">
+          {{
+            open.length === 0
+              ? 'Everything is decided: these are next week’s levels.'
+              : `${open.length} of ${reflection.decisions.length} not decided yet.`
+          }}<template v-if="open.length > plain.length">
+            {{ open.length - plain.length }} contested: decide
+            {{ open.length - plain.length === 1 ? 'it' : 'them' }} one by one.</template
+          >
+        </p>
+        <button class="button button-main" :disabled="plain.length === 0" title="A" @click="acceptAll">
+          Accept all {{ plain.length }}
+        </button>
       </div>
-      <p class="text-faint text-[0.94rem] max-w-4xl">{{ school?.name }}: {{ school?.stepUpRule }} No step on pain, none without clean form, and the weaker side decides. What was not noted stays empty and never counts. A dashed line is the target; a filled bar is the left side or both, an outlined one the right; ~ form slipped, ? amount not noted.</p>
+      <p class="text-faint text-[0.94rem] max-w-4xl">
+        {{ school?.name }}: {{ school?.stepUpRule }} No step on pain, none without clean form, and the weaker side
+        decides. What was not noted stays empty and never counts. A dashed line is the target; a filled bar is the left
+        side or both, an outlined one the right; ~ form slipped, ? amount not noted.
+      </p>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
       <p v-if="said" class="text-action" role="status" data-test="said">{{ said }}</p>
-      <section v-for="group in groups" :key="group.key" :aria-label="group.title" :data-group="group.key" class="border-t border-line pt-3">
-        <h2>{{ group.title }} <span class="text-faint font-normal">{{ group.decisions.length }}</span></h2>
+      <section
+        v-for="group in groups"
+        :key="group.key"
+        :aria-label="group.title"
+        :data-group="group.key"
+        class="border-t border-line pt-3"
+      >
+        <h2>
+          {{ group.title }} <span class="text-faint font-normal">{{ group.decisions.length }}</span>
+        </h2>
         <p class="text-faint text-[0.94rem]">{{ group.words }}</p>
         <ul class="divide-y divide-line">
-          <DecisionRow v-for="decision in group.decisions" :key="keyOf(decision)" :ref="keepRow(decision)" :decision="decision" :name="nameOf(decision.participant)" :settled="reflection.settledOf(decision)" :selected="rowOf(decision) === selected" :data-selected="rowOf(decision) === selected" @select="selected = rowOf(decision)" />
+          <DecisionRow
+            v-for="decision in group.decisions"
+            :key="keyOf(decision)"
+            :ref="keepRow(decision)"
+            :decision="decision"
+            :name="nameOf(decision.participant)"
+            :settled="reflection.settledOf(decision)"
+            :selected="rowOf(decision) === selected"
+            :data-selected="rowOf(decision) === selected"
+            @select="selected = rowOf(decision)"
+          />
         </ul>
       </section>
-      <section v-if="reflection.doses.length > 0" aria-label="Doses to raise" class="border-t border-line pt-3" data-group="doses">
+      <section
+        v-if="reflection.doses.length > 0"
+        aria-label="Doses to raise"
+        class="border-t border-line pt-3"
+        data-group="doses"
+      >
         <h2>The block’s dose</h2>
-        <div v-for="dose in reflection.doses" :key="dose.blockId" class="flex flex-wrap items-center gap-4 py-2 px-2"><p class="flex-1 min-w-60"><strong class="font-semibold">{{ catalogue.movements.get(dose.movement)?.name }}</strong>: {{ dose.turn.words }}. <span class="text-faint">{{ dose.earned }} of {{ dose.of }} have earned it, and all share one clock.</span></p><button class="button" @click="raise(dose)">Raise it in the next plan</button></div>
+        <div v-for="dose in reflection.doses" :key="dose.blockId" class="flex flex-wrap items-center gap-4 py-2 px-2">
+          <p class="flex-1 min-w-60">
+            <strong class="font-semibold">{{ catalogue.movements.get(dose.movement)?.name }}</strong>:
+            {{ dose.turn.words }}.
+            <span class="text-faint">{{ dose.earned }} of {{ dose.of }} have earned it, and all share one clock.</span>
+          </p>
+          <button class="button" @click="raise(dose)">Raise it in the next plan</button>
+        </div>
       </section>
       <section v-if="tiers.length > 0" aria-label="Tiers" class="border-t border-line pt-3" data-group="tier">
         <h2>Tier</h2>
-        <TierRow v-for="{ id, step } in urgent" :key="id" :step="step" :name="nameOf(id)" @move="(kind, to) => move(id, kind, to)" />
-        <details v-if="gates.length > 0"><summary class="cursor-pointer min-h-11 px-2 text-faint">{{ gates.length }} before their next gate</summary><TierRow v-for="{ id, step } in gates" :key="id" :step="step" :name="nameOf(id)" /></details>
+        <TierRow
+          v-for="{ id, step } in urgent"
+          :key="id"
+          :step="step"
+          :name="nameOf(id)"
+          @move="(kind, to) => move(id, kind, to)"
+        />
+        <details v-if="gates.length > 0">
+          <summary class="cursor-pointer min-h-11 px-2 text-faint">{{ gates.length }} before their next gate</summary>
+          <TierRow v-for="{ id, step } in gates" :key="id" :step="step" :name="nameOf(id)" />
+        </details>
       </section>
       <section v-if="staying.length > 0" aria-label="Stay" class="border-t border-line pt-3" data-group="stay">
-        <button class="flex items-baseline gap-3 min-h-11" :aria-expanded="unfolded" @click="unfolded = !unfolded"><h2>Stay</h2><span class="text-faint">{{ staying.length }}, {{ unfolded ? 'fold' : 'unfold' }}</span></button>
+        <button class="flex items-baseline gap-3 min-h-11" :aria-expanded="unfolded" @click="unfolded = !unfolded">
+          <h2>Stay</h2>
+          <span class="text-faint">{{ staying.length }}, {{ unfolded ? 'fold' : 'unfold' }}</span>
+        </button>
         <ul v-if="unfolded" class="divide-y divide-line">
-          <DecisionRow v-for="decision in staying" :key="keyOf(decision)" :ref="keepRow(decision)" :decision="decision" :name="nameOf(decision.participant)" :settled="reflection.settledOf(decision)" :selected="rowOf(decision) === selected" :data-selected="rowOf(decision) === selected" @select="selected = rowOf(decision)" />
+          <DecisionRow
+            v-for="decision in staying"
+            :key="keyOf(decision)"
+            :ref="keepRow(decision)"
+            :decision="decision"
+            :name="nameOf(decision.participant)"
+            :settled="reflection.settledOf(decision)"
+            :selected="rowOf(decision) === selected"
+            :data-selected="rowOf(decision) === selected"
+            @select="selected = rowOf(decision)"
+          />
         </ul>
       </section>
     </template>

@@ -30,9 +30,14 @@ async function erase(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="problem || !person" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
+  <div v-if="problem || !person" class="py-16 space-y-4">
+    <h1>{{ problem }}</h1>
+    <NuxtLink to="/people" class="button">Back to People</NuxtLink>
+  </div>
   <div v-else class="space-y-6">
-    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ person.name }}</NuxtLink></p>
+    <p>
+      <NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ person.name }}</NuxtLink>
+    </p>
     <h1>What is written down of {{ person.name }}</h1>
     <p v-if="!isLead" class="text-faint">This is for leads.</p>
     <template v-else>
@@ -41,12 +46,24 @@ async function erase(): Promise<void> {
       <section class="max-w-5xl border-t border-line pt-4 space-y-3">
         <h2>The record</h2>
         <p>Everything that is kept of {{ person.name }}, as one file.</p>
-        <p class="flex flex-wrap gap-2"><a class="button" :href="`/api/participants/${id}/record`">A text to read</a><a class="button" :href="`/api/participants/${id}/record?as=json`">JSON</a></p>
-        <details class="pt-2"><summary class="cursor-pointer min-h-11 text-stop font-semibold">Erase the record</summary>
+        <p class="flex flex-wrap gap-2">
+          <a class="button" :href="`/api/participants/${id}/record`">A text to read</a
+          ><a class="button" :href="`/api/participants/${id}/record?as=json`">JSON</a>
+        </p>
+        <details class="pt-2">
+          <summary class="cursor-pointer min-h-11 text-stop font-semibold">Erase the record</summary>
           <div class="space-y-3 mt-2 border-l-4 border-stop pl-4">
-            <p>When somebody asks for it. Their name, health facts, screenings, measures, levels and decisions go and cannot be brought back. Past meetings keep their counts and name nobody.</p>
-            <label class="block max-w-md"><span class="label">Type the name to go on</span><input v-model="typedName" class="field" autocomplete="off" ></label>
-            <button class="button button-stop" :disabled="typedName.trim() !== person.name" @click="erase">Erase {{ person.name }}</button>
+            <p>
+              When somebody asks for it. Their name, health facts, screenings, measures, levels and decisions go and
+              cannot be brought back. Past meetings keep their counts and name nobody.
+            </p>
+            <label class="block max-w-md"
+              ><span class="label">Type the name to go on</span
+              ><input v-model="typedName" class="field" autocomplete="off"
+            /></label>
+            <button class="button button-stop" :disabled="typedName.trim() !== person.name" @click="erase">
+              Erase {{ person.name }}
+            </button>
           </div>
         </details>
       </section>

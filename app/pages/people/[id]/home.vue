@@ -12,7 +12,9 @@ const id = String(useRoute().params.id)
 const { catalogue } = storeToRefs(useCatalogue())
 const { problem } = await useOpenProfile(id, 'Home practice is chosen by a lead.')
 const Proposal = HomeEntry.extend({ tier: Tier, level: z.number(), because: z.string() })
-const Stored = z.object({ practice: HomePractice, madeAt: z.string(), ticks: z.record(z.string(), z.array(z.string())) }).nullable()
+const Stored = z
+  .object({ practice: HomePractice, madeAt: z.string(), ticks: z.record(z.string(), z.array(z.string())) })
+  .nullable()
 const proposals = ref<z.infer<typeof Proposal>[]>([])
 const stored = ref<z.infer<typeof Stored>>(null)
 const chosen = ref<string[]>([])
@@ -25,24 +27,53 @@ const school = ref('')
 const rows = ref<{ line: number; name: string; does: string; words: string[] }[]>([])
 
 if (!problem.value) {
-  const known = z.object({ home: Stored, daysAWeek: z.number(), school: z.string(), proposals: z.array(Proposal) }).parse(await $fetch(`/api/participants/${id}/home`))
+  const known = z
+    .object({ home: Stored, daysAWeek: z.number(), school: z.string(), proposals: z.array(Proposal) })
+    .parse(await $fetch(`/api/participants/${id}/home`))
   proposals.value = known.proposals
   stored.value = known.home
   school.value = known.school
   fields.daysAWeek = known.daysAWeek
-  chosen.value = known.home ? known.home.practice.entries.map((entry) => entry.movement) : known.proposals.slice(0, USUAL).map((one) => one.movement)
-  if (known.home) Object.assign(fields, { daysAWeek: known.home.practice.daysAWeek, times: known.home.practice.times.join(', '), note: known.home.practice.note })
+  chosen.value = known.home
+    ? known.home.practice.entries.map((entry) => entry.movement)
+    : known.proposals.slice(0, USUAL).map((one) => one.movement)
+  if (known.home)
+    Object.assign(fields, {
+      daysAWeek: known.home.practice.daysAWeek,
+      times: known.home.practice.times.join(', '),
+      note: known.home.practice.note,
+    })
 }
 const variationOf = (entry: { variation: string }) => catalogue.value.variations.get(entry.variation)
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
 /** What is kept stays as it is; what is new comes as proposed. */
-const entries = computed(() => chosen.value.flatMap((movement) => stored.value?.practice.entries.find((entry) => entry.movement === movement) ?? proposals.value.find((one) => one.movement === movement) ?? []))
-const offered = computed(() => [...proposals.value, ...(stored.value?.practice.entries ?? []).filter((entry) => !proposals.value.some((one) => one.movement === entry.movement)).map((entry) => ({ ...entry, because: 'Chosen earlier.' }))])
+const entries = computed(() =>
+  chosen.value.flatMap(
+    (movement) =>
+      stored.value?.practice.entries.find((entry) => entry.movement === movement) ??
+      proposals.value.find((one) => one.movement === movement) ??
+      [],
+  ),
+)
+const offered = computed(() => [
+  ...proposals.value,
+  ...(stored.value?.practice.entries ?? [])
+    .filter((entry) => !proposals.value.some((one) => one.movement === entry.movement))
+    .map((entry) => ({ ...entry, because: 'Chosen earlier.' })),
+])
 
 async function save(): Promise<void> {
   wrong.value = {}
   message.value = said.value = ''
-  const body = { entries: entries.value.map(({ movement, variation, dose, rounds }) => ({ movement, variation, dose, rounds })), daysAWeek: fields.daysAWeek, times: fields.times.split(',').map((time) => time.trim()).filter((time) => time !== ''), note: fields.note }
+  const body = {
+    entries: entries.value.map(({ movement, variation, dose, rounds }) => ({ movement, variation, dose, rounds })),
+    daysAWeek: fields.daysAWeek,
+    times: fields.times
+      .split(',')
+      .map((time) => time.trim())
+      .filter((time) => time !== ''),
+    note: fields.note,
+  }
   try {
     stored.value = Stored.parse(await $fetch(`/api/participants/${id}/home`, { method: 'PUT', body }))
     said.value = 'It is kept. The handout and the calendar are ready.'
@@ -54,12 +85,17 @@ async function save(): Promise<void> {
 }
 const days = computed(() => {
   const monday = startOfWeek(new Date(), { weekStartsOn: 1 })
-  return Array.from({ length: 28 }, (_, at) => addDays(monday, at - 21)).map((day) => ({ iso: formatISO(day, { representation: 'date' }), day }))
+  return Array.from({ length: 28 }, (_, at) => addDays(monday, at - 21)).map((day) => ({
+    iso: formatISO(day, { representation: 'date' }),
+    day,
+  }))
 })
 async function tick(movement: string, day: string): Promise<void> {
   const done = !stored.value?.ticks[movement]?.includes(day)
   try {
-    stored.value = Stored.parse(await $fetch(`/api/participants/${id}/home/ticks`, { method: 'POST', body: { movement, day, done } }))
+    stored.value = Stored.parse(
+      await $fetch(`/api/participants/${id}/home/ticks`, { method: 'POST', body: { movement, day, done } }),
+    )
   } catch (error) {
     message.value = refusalOf(error).message
   }
@@ -70,7 +106,17 @@ async function readFile(event: Event): Promise<void> {
   if (!file) return
   message.value = said.value = ''
   try {
-    const answer = z.object({ home: Stored, rows: z.array(z.object({ line: z.number(), name: z.string(), does: z.string(), words: z.array(z.string()) })) }).parse(await $fetch(`/api/participants/${id}/home/tick-file`, { method: 'POST', body: { text: decodeText(new Uint8Array(await file.arrayBuffer())) } }))
+    const answer = z
+      .object({
+        home: Stored,
+        rows: z.array(z.object({ line: z.number(), name: z.string(), does: z.string(), words: z.array(z.string()) })),
+      })
+      .parse(
+        await $fetch(`/api/participants/${id}/home/tick-file`, {
+          method: 'POST',
+          body: { text: decodeText(new Uint8Array(await file.arrayBuffer())) },
+        }),
+      )
     stored.value = answer.home
     rows.value = answer.rows.filter((row) => row.does === 'refuse')
     said.value = `${answer.rows.filter((row) => row.does === 'add').length} days ticked.`
@@ -82,25 +128,109 @@ async function readFile(event: Event): Promise<void> {
 
 <template>
   <ProfilePage :id="id" :problem="problem" title="Take home">
-    <p class="text-faint">Proposed: what was done lately, one level easier than in class, nothing that is not done alone, and only props that are at home.</p>
-    <p v-if="offered.length === 0">Nothing is safe alone with what is known. Write down what they have at home, under <NuxtLink :to="`/people/${id}/change`" class="underline">Change</NuxtLink>.</p>
+    <p class="text-faint">
+      Proposed: what was done lately, one level easier than in class, nothing that is not done alone, and only props
+      that are at home.
+    </p>
+    <p v-if="offered.length === 0">
+      Nothing is safe alone with what is known. Write down what they have at home, under
+      <NuxtLink :to="`/people/${id}/change`" class="underline">Change</NuxtLink>.
+    </p>
     <ul class="divide-y divide-line">
-      <li v-for="one in offered" :key="one.movement"><label class="flex items-center gap-4 py-2 cursor-pointer"><input v-model="chosen" type="checkbox" class="size-5 accent-action" :value="one.movement" :disabled="!chosen.includes(one.movement) && chosen.length >= 5" ><MovementFigure v-if="variationOf(one)" :variation="variationOf(one)!" :height="56" label="" /><span class="flex-1"><strong class="font-semibold">{{ nameOf(one.movement) }}</strong>: {{ variationOf(one)?.name }}<span class="block text-[0.94rem] text-faint">{{ doseWords(one.dose) }}<template v-if="one.rounds > 1"> × {{ one.rounds }}</template>. {{ one.because }}</span></span></label></li>
+      <li v-for="one in offered" :key="one.movement">
+        <label class="flex items-center gap-4 py-2 cursor-pointer"
+          ><input
+            v-model="chosen"
+            type="checkbox"
+            class="size-5 accent-action"
+            :value="one.movement"
+            :disabled="!chosen.includes(one.movement) && chosen.length >= 5"
+          /><MovementFigure v-if="variationOf(one)" :variation="variationOf(one)!" :height="56" label="" /><span
+            class="flex-1"
+            ><strong class="font-semibold">{{ nameOf(one.movement) }}</strong
+            >: {{ variationOf(one)?.name
+            }}<span class="block text-[0.94rem] text-faint"
+              >{{ doseWords(one.dose) }}<template v-if="one.rounds > 1"> × {{ one.rounds }}</template
+              >. {{ one.because }}</span
+            ></span
+          ></label
+        >
+      </li>
     </ul>
     <form class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="save">
-      <AppField v-slot="{ id: field, fieldClass, aria }" :label="`Days a week${stored || !school ? '' : `, as ${school} does`}`" class="w-56" :wrong="wrong.daysAWeek"><input :id="field" v-model.number="fields.daysAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria" ></AppField>
-      <AppField v-slot="{ id: field, fieldClass, aria }" label="At, for instance 08:30, 19:00" class="w-64" :wrong="wrong['times.0'] ?? wrong['times.1'] ?? wrong.times"><input :id="field" v-model="fields.times" :class="fieldClass" v-bind="aria" ></AppField>
-      <AppField v-slot="{ id: field, fieldClass }" label="A word to them" class="flex-1 min-w-60"><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass" ></AppField>
-      <div class="flex flex-wrap gap-3 items-center w-full"><button class="button button-main">Keep it</button><template v-if="stored"><a class="button" :href="`/api/participants/${id}/home/handout`" target="_blank">Handout, PDF</a><a class="button" :href="`/api/participants/${id}/home/calendar`">Calendar with reminders</a></template><p class="text-action" role="status" data-test="said">{{ said }}</p><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
+      <AppField
+        v-slot="{ id: field, fieldClass, aria }"
+        :label="`Days a week${stored || !school ? '' : `, as ${school} does`}`"
+        class="w-56"
+        :wrong="wrong.daysAWeek"
+        ><input :id="field" v-model.number="fields.daysAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria"
+      /></AppField>
+      <AppField
+        v-slot="{ id: field, fieldClass, aria }"
+        label="At, for instance 08:30, 19:00"
+        class="w-64"
+        :wrong="wrong['times.0'] ?? wrong['times.1'] ?? wrong.times"
+        ><input :id="field" v-model="fields.times" :class="fieldClass" v-bind="aria"
+      /></AppField>
+      <AppField v-slot="{ id: field, fieldClass }" label="A word to them" class="flex-1 min-w-60"
+        ><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass"
+      /></AppField>
+      <div class="flex flex-wrap gap-3 items-center w-full">
+        <button class="button button-main">Keep it</button
+        ><template v-if="stored"
+          ><a class="button" :href="`/api/participants/${id}/home/handout`" target="_blank">Handout, PDF</a
+          ><a class="button" :href="`/api/participants/${id}/home/calendar`">Calendar with reminders</a></template
+        >
+        <p class="text-action" role="status" data-test="said">{{ said }}</p>
+        <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+      </div>
     </form>
     <section v-if="stored" aria-label="What was ticked" class="space-y-2">
       <h2>Brought back</h2>
-      <p class="text-faint text-[0.94rem]">Tap the days that are ticked on the sheet; the last four weeks. Or <label class="underline cursor-pointer">read a table with Movement and Date<input type="file" accept=".csv,text/csv" class="sr-only" data-test="tick-file" @change="readFile" ></label>.</p>
-      <ul v-if="rows.length > 0" class="wrong"><li v-for="row in rows" :key="row.line">Line {{ row.line }}: {{ row.words.join(' ') }}</li></ul>
-      <div class="overflow-x-auto"><table class="border-collapse text-[0.82rem]" data-test="ticks">
-        <thead><tr><th /><th v-for="{ iso, day } in days" :key="iso" class="font-normal text-faint px-0.5">{{ format(day, 'd') }}<span class="sr-only"> {{ format(day, 'MMMM') }}</span></th></tr></thead>
-        <tbody><tr v-for="entry in stored.practice.entries" :key="entry.movement"><th scope="row" class="text-left font-semibold pr-3 whitespace-nowrap text-[0.94rem]">{{ nameOf(entry.movement) }}</th><td v-for="{ iso, day } in days" :key="iso" class="p-px"><button class="size-8 border border-line rounded" :class="stored.ticks[entry.movement]?.includes(iso) ? 'bg-action text-on-action' : 'bg-raised'" :aria-pressed="stored.ticks[entry.movement]?.includes(iso) ?? false" :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}`" @click="tick(entry.movement, iso)">{{ stored.ticks[entry.movement]?.includes(iso) ? '✓' : '' }}</button></td></tr></tbody>
-      </table></div>
+      <p class="text-faint text-[0.94rem]">
+        Tap the days that are ticked on the sheet; the last four weeks. Or
+        <label class="underline cursor-pointer"
+          >read a table with Movement and Date<input
+            type="file"
+            accept=".csv,text/csv"
+            class="sr-only"
+            data-test="tick-file"
+            @change="readFile" /></label
+        >.
+      </p>
+      <ul v-if="rows.length > 0" class="wrong">
+        <li v-for="row in rows" :key="row.line">Line {{ row.line }}: {{ row.words.join(' ') }}</li>
+      </ul>
+      <div class="overflow-x-auto">
+        <table class="border-collapse text-[0.82rem]" data-test="ticks">
+          <thead>
+            <tr>
+              <th />
+              <th v-for="{ iso, day } in days" :key="iso" class="font-normal text-faint px-0.5">
+                {{ format(day, 'd') }}<span class="sr-only"> {{ format(day, 'MMMM') }}</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="entry in stored.practice.entries" :key="entry.movement">
+              <th scope="row" class="text-left font-semibold pr-3 whitespace-nowrap text-[0.94rem]">
+                {{ nameOf(entry.movement) }}
+              </th>
+              <td v-for="{ iso, day } in days" :key="iso" class="p-px">
+                <button
+                  class="size-8 border border-line rounded"
+                  :class="stored.ticks[entry.movement]?.includes(iso) ? 'bg-action text-on-action' : 'bg-raised'"
+                  :aria-pressed="stored.ticks[entry.movement]?.includes(iso) ?? false"
+                  :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}`"
+                  @click="tick(entry.movement, iso)"
+                >
+                  {{ stored.ticks[entry.movement]?.includes(iso) ? '✓' : '' }}
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </section>
   </ProfilePage>
 </template>

@@ -18,48 +18,130 @@ try {
 } catch (error) {
   problem.value = refusalOf(error).message
 }
-const measured = computed(() => [...catalogues.catalogue.measures.values()].filter((measure) => holding(store.profile!.measures).some((record) => record.measure === measure.id)))
+const measured = computed(() =>
+  [...catalogues.catalogue.measures.values()].filter((measure) =>
+    holding(store.profile!.measures).some((record) => record.measure === measure.id),
+  ),
+)
 const shown = ref<string[]>([])
 watchEffect(() => {
-  if (store.profile && shown.value.length === 0) shown.value = measured.value.filter((measure) => holding(store.profile!.measures).filter((record) => record.measure === measure.id).length > 3).slice(0, 2).map((measure) => measure.id)
+  if (store.profile && shown.value.length === 0)
+    shown.value = measured.value
+      .filter(
+        (measure) => holding(store.profile!.measures).filter((record) => record.measure === measure.id).length > 3,
+      )
+      .slice(0, 2)
+      .map((measure) => measure.id)
 })
 function toggle(measure: string): void {
-  shown.value = shown.value.includes(measure) ? shown.value.filter((other) => other !== measure) : [...shown.value, measure]
+  shown.value = shown.value.includes(measure)
+    ? shown.value.filter((other) => other !== measure)
+    : [...shown.value, measure]
 }
 const showFits = ref(false)
 const age = computed(() => store.normPerson.age)
 </script>
 
 <template>
-  <div v-if="problem" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
+  <div v-if="problem" class="py-16 space-y-4">
+    <h1>{{ problem }}</h1>
+    <NuxtLink to="/people" class="button">Back to People</NuxtLink>
+  </div>
   <div v-else-if="!isLead" class="space-y-5">
     <p><NuxtLink to="/people" class="text-action underline underline-offset-4">People</NuxtLink></p>
     <h1>{{ name }}</h1>
-    <p class="text-faint max-w-2xl">What is written down of people is for leads. You can ask the screening questions and measure; what today needs is shown in Gather.</p>
-    <p class="flex gap-2"><NuxtLink :to="`/people/${id}/screen`" class="button button-main">Screen</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink></p>
+    <p class="text-faint max-w-2xl">
+      What is written down of people is for leads. You can ask the screening questions and measure; what today needs is
+      shown in Gather.
+    </p>
+    <p class="flex gap-2">
+      <NuxtLink :to="`/people/${id}/screen`" class="button button-main">Screen</NuxtLink
+      ><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink>
+    </p>
   </div>
   <div v-else-if="store.profile" class="space-y-8">
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
       <h1>{{ store.person.name }}</h1>
-      <p class="text-faint">{{ [age === null ? '' : `turns ${age} this year`, store.person.heightCm === null ? '' : `${store.person.heightCm} cm`, store.person.pace === 'usual' ? '' : `moves ${store.person.pace.replace('-', ' ')}`].filter((word) => word !== '').join(', ') }}</p>
-      <div class="flex flex-wrap gap-2 ml-auto"><NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink><NuxtLink :to="`/people/${id}/home`" class="button">Take home</NuxtLink><NuxtLink :to="`/people/${id}/look-back`" class="button">Look back</NuxtLink><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink></div>
+      <p class="text-faint">
+        {{
+          [
+            age === null ? '' : `turns ${age} this year`,
+            store.person.heightCm === null ? '' : `${store.person.heightCm} cm`,
+            store.person.pace === 'usual' ? '' : `moves ${store.person.pace.replace('-', ' ')}`,
+          ]
+            .filter((word) => word !== '')
+            .join(', ')
+        }}
+      </p>
+      <div class="flex flex-wrap gap-2 ml-auto">
+        <NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink
+        ><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink
+        ><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink
+        ><NuxtLink :to="`/people/${id}/home`" class="button">Take home</NuxtLink
+        ><NuxtLink :to="`/people/${id}/look-back`" class="button">Look back</NuxtLink
+        ><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink>
+      </div>
     </div>
     <p v-if="store.due" class="bg-mark-soft rounded-lg px-4 py-2" data-test="due">Screen again: {{ store.due }}</p>
     <div class="grid gap-x-12 gap-y-8 lg:grid-cols-2">
       <TierSteps :person="store.person" :next="store.next" :step="store.profile.tierStep" />
-      <div class="space-y-7"><section aria-label="To respect"><h2 class="mb-2">To respect</h2><ToRespect :considerations="store.person.considerations" /><p class="mt-2 text-faint text-[0.94rem]"><template v-if="store.profile.screenings[0]">Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by {{ store.profile.screenings[0].takenBy }}.</template></p></section><SixWeeks :meetings="store.profile.meetings" /></div>
+      <div class="space-y-7">
+        <section aria-label="To respect">
+          <h2 class="mb-2">To respect</h2>
+          <ToRespect :considerations="store.person.considerations" />
+          <p class="mt-2 text-faint text-[0.94rem]">
+            <template v-if="store.profile.screenings[0]"
+              >Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by
+              {{ store.profile.screenings[0].takenBy }}.</template
+            >
+          </p>
+        </section>
+        <SixWeeks :meetings="store.profile.meetings" />
+      </div>
     </div>
-    <section aria-label="Levels"><h2 class="mb-2">Levels</h2><PersonLevels :person="store.person" /></section>
+    <section aria-label="Levels">
+      <h2 class="mb-2">Levels</h2>
+      <PersonLevels :person="store.person" />
+    </section>
     <section aria-label="Measures">
       <h2>Measures</h2>
-      <p v-if="measured.length === 0" class="text-faint mt-1">Nothing is measured yet. <NuxtLink :to="`/people/${id}/measure`" class="underline">Measure something</NuxtLink></p>
+      <p v-if="measured.length === 0" class="text-faint mt-1">
+        Nothing is measured yet. <NuxtLink :to="`/people/${id}/measure`" class="underline">Measure something</NuxtLink>
+      </p>
       <template v-else>
-        <div class="flex flex-wrap gap-2 mt-2" role="group" aria-label="Measures that are shown"><button v-for="measure in measured" :key="measure.id" class="button" :class="shown.includes(measure.id) ? 'button-on' : ''" :aria-pressed="shown.includes(measure.id)" @click="toggle(measure.id)">{{ measure.name }}</button></div>
-        <div class="grid gap-8 lg:grid-cols-2 mt-4"><MeasureChart v-for="measure in measured.filter((other) => shown.includes(other.id))" :key="measure.id" :measure="measure" :records="store.profile.measures" :person="store.normPerson" :pairs="store.profile.pairs[measure.id] ?? []" /></div>
+        <div class="flex flex-wrap gap-2 mt-2" role="group" aria-label="Measures that are shown">
+          <button
+            v-for="measure in measured"
+            :key="measure.id"
+            class="button"
+            :class="shown.includes(measure.id) ? 'button-on' : ''"
+            :aria-pressed="shown.includes(measure.id)"
+            @click="toggle(measure.id)"
+          >
+            {{ measure.name }}
+          </button>
+        </div>
+        <div class="grid gap-8 lg:grid-cols-2 mt-4">
+          <MeasureChart
+            v-for="measure in measured.filter((other) => shown.includes(other.id))"
+            :key="measure.id"
+            :measure="measure"
+            :records="store.profile.measures"
+            :person="store.normPerson"
+            :pairs="store.profile.pairs[measure.id] ?? []"
+          />
+        </div>
         <MeasureList :person-id="id" class="mt-4" />
       </template>
     </section>
-    <details v-if="store.person.heightCm" class="border-t border-line pt-3" @toggle="showFits = ($event.target as HTMLDetailsElement).open"><summary class="cursor-pointer font-semibold text-[1.2rem] min-h-11">What fits this body</summary><PersonFits v-if="showFits" :height-cm="store.person.heightCm" class="mt-3" /></details>
+    <details
+      v-if="store.person.heightCm"
+      class="border-t border-line pt-3"
+      @toggle="showFits = ($event.target as HTMLDetailsElement).open"
+    >
+      <summary class="cursor-pointer font-semibold text-[1.2rem] min-h-11">What fits this body</summary>
+      <PersonFits v-if="showFits" :height-cm="store.person.heightCm" class="mt-3" />
+    </details>
     <section v-if="store.profile.moves.length > 0" class="max-w-5xl">
       <h2 class="mb-2">What was decided</h2>
       <ul class="divide-y divide-line">

@@ -16,19 +16,26 @@ const wrong = ref('')
 const lookedAt = reactive<Record<string, string>>({})
 if (!problem.value) entries.value = z.array(LedgerLine).parse(await $fetch(`/api/participants/${id}/ledger`))
 
-const isChange = (entry: LedgerLine) => entry.fromLevel !== entry.toLevel || entry.words !== '' || entry.answer !== 'accepted'
+const isChange = (entry: LedgerLine) =>
+  entry.fromLevel !== entry.toLevel || entry.words !== '' || entry.answer !== 'accepted'
 const shown = computed(() => (only.value === 'all' ? entries.value : entries.value.filter(isChange)))
 const ladderOf = (entry: LedgerLine) => (entry.kind === 'tier' ? 'tier' : `${entry.movement} ${entry.tier}`)
 /** Only the newest standing entry of a ladder, or of the tiers, can be taken back. */
 const newest = computed(() => {
   const known = new Map<string, string>()
-  for (const entry of entries.value) if (entry.undoes === null && !entry.isUndone && !known.has(ladderOf(entry))) known.set(ladderOf(entry), entry.id)
+  for (const entry of entries.value)
+    if (entry.undoes === null && !entry.isUndone && !known.has(ladderOf(entry))) known.set(ladderOf(entry), entry.id)
   return new Set(known.values())
 })
 async function walkBack(entry: LedgerLine): Promise<void> {
   wrong.value = ''
   try {
-    entries.value = z.array(LedgerLine).parse(await $fetch(`/api/participants/${id}/ledger/${entry.id}/walk-back`, { method: 'POST', body: { reason: reason.value } }))
+    entries.value = z.array(LedgerLine).parse(
+      await $fetch(`/api/participants/${id}/ledger/${entry.id}/walk-back`, {
+        method: 'POST',
+        body: { reason: reason.value },
+      }),
+    )
     walking.value = reason.value = ''
     await store.open(id)
   } catch (error) {
@@ -38,7 +45,10 @@ async function walkBack(entry: LedgerLine): Promise<void> {
 async function offerAgain(movement: string, tier: Tier): Promise<void> {
   wrong.value = ''
   try {
-    await $fetch(`/api/participants/${id}/offer-again`, { method: 'POST', body: { movement, tier, reason: lookedAt[`${movement} ${tier}`] ?? '' } })
+    await $fetch(`/api/participants/${id}/offer-again`, {
+      method: 'POST',
+      body: { movement, tier, reason: lookedAt[`${movement} ${tier}`] ?? '' },
+    })
     await store.open(id)
     entries.value = z.array(LedgerLine).parse(await $fetch(`/api/participants/${id}/ledger`))
   } catch (error) {
@@ -49,17 +59,69 @@ async function offerAgain(movement: string, tier: Tier): Promise<void> {
 
 <template>
   <ProfilePage :id="id" :problem="problem" title="Ledger">
-    <section v-if="store.person.leftOut.length > 0" aria-label="Left out" class="border-l-4 border-stop pl-4 space-y-2" data-test="left-out">
+    <section
+      v-if="store.person.leftOut.length > 0"
+      aria-label="Left out"
+      class="border-l-4 border-stop pl-4 space-y-2"
+      data-test="left-out"
+    >
       <h2>Left out until a lead has looked</h2>
-      <p v-for="row in store.person.leftOut" :key="`${row.movement} ${row.tier}`" class="flex flex-wrap items-end gap-3"><span class="flex-1 min-w-60">{{ catalogue.movements.get(row.movement)?.name }}, {{ row.tier }}. It hurt twice running; a clinician should look at it.</span><label class="flex-1 min-w-60"><span class="label text-[0.88rem]">What was found</span><input v-model="lookedAt[`${row.movement} ${row.tier}`]" class="field" maxlength="300" ></label><button class="button" @click="offerAgain(row.movement, row.tier)">Offer it again</button></p>
+      <p
+        v-for="row in store.person.leftOut"
+        :key="`${row.movement} ${row.tier}`"
+        class="flex flex-wrap items-end gap-3"
+      >
+        <span class="flex-1 min-w-60"
+          >{{ catalogue.movements.get(row.movement)?.name }}, {{ row.tier }}. It hurt twice running; a clinician should
+          look at it.</span
+        ><label class="flex-1 min-w-60"
+          ><span class="label text-[0.88rem]">What was found</span
+          ><input v-model="lookedAt[`${row.movement} ${row.tier}`]" class="field" maxlength="300" /></label
+        ><button class="button" @click="offerAgain(row.movement, row.tier)">Offer it again</button>
+      </p>
     </section>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-    <div class="flex rounded-full border border-line overflow-hidden w-fit" role="group" aria-label="Which entries"><button class="px-4 min-h-11" :class="only === 'changes' ? 'bg-action-soft font-semibold' : ''" :aria-pressed="only === 'changes'" @click="only = 'changes'">What changed</button><button class="px-4 min-h-11" :class="only === 'all' ? 'bg-action-soft font-semibold' : ''" :aria-pressed="only === 'all'" @click="only = 'all'">Everything decided</button></div>
-    <p v-if="shown.length === 0" class="text-faint">Nothing is decided yet. Decisions come from Reflect, after a class.</p>
+    <div class="flex rounded-full border border-line overflow-hidden w-fit" role="group" aria-label="Which entries">
+      <button
+        class="px-4 min-h-11"
+        :class="only === 'changes' ? 'bg-action-soft font-semibold' : ''"
+        :aria-pressed="only === 'changes'"
+        @click="only = 'changes'"
+      >
+        What changed</button
+      ><button
+        class="px-4 min-h-11"
+        :class="only === 'all' ? 'bg-action-soft font-semibold' : ''"
+        :aria-pressed="only === 'all'"
+        @click="only = 'all'"
+      >
+        Everything decided
+      </button>
+    </div>
+    <p v-if="shown.length === 0" class="text-faint">
+      Nothing is decided yet. Decisions come from Reflect, after a class.
+    </p>
     <ul class="divide-y divide-line">
       <LedgerRow v-for="entry in shown" :key="entry.id" :entry="entry">
-        <form v-if="walking === entry.id" class="flex flex-wrap gap-2 items-end" novalidate @submit.prevent="walkBack(entry)"><label><span class="label text-[0.88rem]">Why</span><input v-model="reason" class="field w-56" maxlength="300" ></label><button class="button button-main">Take it back</button><button type="button" class="button button-quiet" @click="walking = ''">Leave it</button></form>
-        <button v-else-if="newest.has(entry.id) && isChange(entry)" class="button button-quiet" @click="(walking = entry.id), (reason = '')">Walk back</button>
+        <form
+          v-if="walking === entry.id"
+          class="flex flex-wrap gap-2 items-end"
+          novalidate
+          @submit.prevent="walkBack(entry)"
+        >
+          <label
+            ><span class="label text-[0.88rem]">Why</span
+            ><input v-model="reason" class="field w-56" maxlength="300" /></label
+          ><button class="button button-main">Take it back</button
+          ><button type="button" class="button button-quiet" @click="walking = ''">Leave it</button>
+        </form>
+        <button
+          v-else-if="newest.has(entry.id) && isChange(entry)"
+          class="button button-quiet"
+          @click="((walking = entry.id), (reason = ''))"
+        >
+          Walk back
+        </button>
       </LedgerRow>
     </ul>
   </ProfilePage>

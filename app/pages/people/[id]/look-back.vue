@@ -11,13 +11,20 @@ const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'Looking back is for leads.')
 const { catalogue } = storeToRefs(useCatalogue())
 const weeks = ref<LookBackWeeks>(12)
-const Known = z.object({ back: PersonBack, aim: z.number().nullable(), acted: z.array(Acted), measures: z.array(StoredMeasure), pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))) })
+const Known = z.object({
+  back: PersonBack,
+  aim: z.number().nullable(),
+  acted: z.array(Acted),
+  measures: z.array(StoredMeasure),
+  pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))),
+})
 const known = shallowRef<z.infer<typeof Known> | null>(null)
 const chosen = ref<string>('')
 const keyOf = ({ movement, tier }: { movement: string; tier: Tier }) => `${movement} ${tier}`
 async function open(): Promise<void> {
   known.value = Known.parse(await $fetch(`/api/participants/${id}/look-back?weeks=${weeks.value}`))
-  if (!known.value.back.movements.some((row) => keyOf(row) === chosen.value)) chosen.value = known.value.back.movements[0] ? keyOf(known.value.back.movements[0]) : ''
+  if (!known.value.back.movements.some((row) => keyOf(row) === chosen.value))
+    chosen.value = known.value.back.movements[0] ? keyOf(known.value.back.movements[0]) : ''
 }
 if (!problem.value) await open()
 watch(weeks, open)
@@ -30,13 +37,20 @@ const sideName: Record<Side, string> = { both: 'reached', left: 'left', right: '
 const words = computed(() => {
   const { came, of, movements } = back.value
   const lines = [of === 0 ? 'No meeting in this time.' : `Came to ${came} of ${of} meetings.`, painWords.value]
-  const by = (word: string) => movements.filter((one) => one.trend?.word === word).map((one) => nameOf(one.movement).toLowerCase())
+  const by = (word: string) =>
+    movements.filter((one) => one.trend?.word === word).map((one) => nameOf(one.movement).toLowerCase())
   const [rising, falling, level] = ['rising', 'falling', 'level'].map(by)
   if (rising!.length > 0) lines.push(`Rising: ${rising!.join(', ')}.`)
   if (falling!.length > 0) lines.push(`Falling: ${falling!.join(', ')}. Look at it.`)
   if (level!.length > 0) lines.push(`As they were: ${level!.join(', ')}.`)
   const apart = movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < 85)
-  lines.push(apart.length > 0 ? `Sides differ: ${apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`).join('; ')}.` : movements.some((one) => one.sidesPercent !== null) ? 'The sides are alike.' : '')
+  lines.push(
+    apart.length > 0
+      ? `Sides differ: ${apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`).join('; ')}.`
+      : movements.some((one) => one.sidesPercent !== null)
+        ? 'The sides are alike.'
+        : '',
+  )
   const steps = known.value!.acted.filter((entry) => entry.way === 'up').length
   const eased = known.value!.acted.filter((entry) => entry.way === 'eased').length
   lines.push(`${steps} ${steps === 1 ? 'step' : 'steps'} up, ${eased} eased.`)
@@ -46,33 +60,127 @@ const painWords = computed(() => {
   const { pain } = back.value
   const arrivals = pain.flatMap((one) => (one.arrival === null ? [] : [one.arrival]))
   if (arrivals.length === 0) return ''
-  const mean = (values: number[]) => Math.round((10 * values.reduce((sum, value) => sum + value, 0)) / values.length) / 10
-  const trend = trendOf(pain.flatMap((one) => (one.arrival === null ? [] : [{ day: differenceInCalendarDays(one.date, pain[0]!.date), value: one.arrival }])))
+  const mean = (values: number[]) =>
+    Math.round((10 * values.reduce((sum, value) => sum + value, 0)) / values.length) / 10
+  const trend = trendOf(
+    pain.flatMap((one) =>
+      one.arrival === null ? [] : [{ day: differenceInCalendarDays(one.date, pain[0]!.date), value: one.arrival }],
+    ),
+  )
   const leaving = pain.flatMap((one) => (one.leaving === null ? [] : [one.leaving]))
   return `Pain on arrival ${mean(arrivals)} of 10 on average${trend && trend.word !== 'too early' ? `, ${trend.word === 'level' ? 'about the same all the time' : trend.word}` : ''}${leaving.length > 0 ? `; ${mean(leaving)} where it was noted in the class` : ''}.`
 })
 const rowWords = computed(() => {
   const one = row.value!
   const [first, last] = [one.levels[0], one.levels.at(-1)]
-  return [first && last ? (first.value === last.value ? `level ${last.value} all the time` : `level ${first.value} to ${last.value}`) : '', one.trend ? (one.trend.word === 'too early' ? 'too early to say' : one.trend.word === 'level' ? 'on the whole as it was' : one.trend.word) : ''].filter((part) => part !== '').join(', ')
+  return [
+    first && last
+      ? first.value === last.value
+        ? `level ${last.value} all the time`
+        : `level ${first.value} to ${last.value}`
+      : '',
+    one.trend
+      ? one.trend.word === 'too early'
+        ? 'too early to say'
+        : one.trend.word === 'level'
+          ? 'on the whole as it was'
+          : one.trend.word
+      : '',
+  ]
+    .filter((part) => part !== '')
+    .join(', ')
 })
-const measured = computed(() => [...catalogue.value.measures.values()].filter((measure) => holding(known.value!.measures).some((record) => record.measure === measure.id)))
+const measured = computed(() =>
+  [...catalogue.value.measures.values()].filter((measure) =>
+    holding(known.value!.measures).some((record) => record.measure === measure.id),
+  ),
+)
 </script>
 
 <template>
   <ProfilePage :id="id" :problem="problem" title="Look back">
     <WeeksPicker v-model="weeks" />
-    <section aria-label="In words" data-test="words"><p v-for="line in words" :key="line" class="text-[1.12rem] leading-relaxed max-w-3xl">{{ line }}</p></section>
+    <section aria-label="In words" data-test="words">
+      <p v-for="line in words" :key="line" class="text-[1.12rem] leading-relaxed max-w-3xl">{{ line }}</p>
+    </section>
     <section v-if="back.movements.length > 0 && row" aria-label="Movements" class="space-y-4">
       <h2>Levels and holds</h2>
-      <div class="flex flex-wrap gap-2" role="group" aria-label="Movement that is shown"><button v-for="one in back.movements" :key="keyOf(one)" class="button" :class="chosen === keyOf(one) ? 'button-on' : ''" :aria-pressed="chosen === keyOf(one)" @click="chosen = keyOf(one)"><TierGlyph :tier="one.tier" :level="one.levels.at(-1)?.value ?? null" :size="24" label="" />{{ nameOf(one.movement) }}</button></div>
+      <div class="flex flex-wrap gap-2" role="group" aria-label="Movement that is shown">
+        <button
+          v-for="one in back.movements"
+          :key="keyOf(one)"
+          class="button"
+          :class="chosen === keyOf(one) ? 'button-on' : ''"
+          :aria-pressed="chosen === keyOf(one)"
+          @click="chosen = keyOf(one)"
+        >
+          <TierGlyph :tier="one.tier" :level="one.levels.at(-1)?.value ?? null" :size="24" label="" />{{
+            nameOf(one.movement)
+          }}
+        </button>
+      </div>
       <div class="grid gap-8 lg:grid-cols-2">
-        <BackChart :title="`${nameOf(row.movement)}, level`" :words="`${rowWords}.`" :series="[{ name: 'level', points: row.levels }]" unit="" :max="5" stepped />
-        <BackChart v-if="row.amounts.length > 0" :title="`${nameOf(row.movement)}, ${row.unit === 's' ? 'seconds held' : 'repetitions'}`" :words="row.sidesPercent === null ? 'against the target of the day.' : `the weaker side at ${row.sidesPercent} % of the stronger, levels counted in.`" :series="row.amounts.map((one) => ({ name: sideName[one.side], points: one.points }))" :unit="unit(row)" />
+        <BackChart
+          :title="`${nameOf(row.movement)}, level`"
+          :words="`${rowWords}.`"
+          :series="[{ name: 'level', points: row.levels }]"
+          unit=""
+          :max="5"
+          stepped
+        />
+        <BackChart
+          v-if="row.amounts.length > 0"
+          :title="`${nameOf(row.movement)}, ${row.unit === 's' ? 'seconds held' : 'repetitions'}`"
+          :words="
+            row.sidesPercent === null
+              ? 'against the target of the day.'
+              : `the weaker side at ${row.sidesPercent} % of the stronger, levels counted in.`
+          "
+          :series="row.amounts.map((one) => ({ name: sideName[one.side], points: one.points }))"
+          :unit="unit(row)"
+        />
       </div>
     </section>
-    <section v-if="back.pain.some((one) => one.arrival !== null)" aria-label="Pain"><h2 class="mb-2">Pain</h2><div class="max-w-3xl"><BackChart title="Pain" :words="painWords" :series="[{ name: 'on arrival', points: back.pain.flatMap((one) => (one.arrival === null ? [] : [{ date: one.date, value: one.arrival }])) }, { name: 'noted in the class', points: back.pain.flatMap((one) => (one.leaving === null ? [] : [{ date: one.date, value: one.leaving }])) }].filter((one) => one.points.length > 0)" unit="" :max="10" /></div></section>
-    <section v-if="measured.length > 0" aria-label="Measures"><h2 class="mb-2">Angles, balance and other measures</h2><div class="grid gap-8 lg:grid-cols-2"><MeasureChart v-for="measure in measured" :key="measure.id" :measure="measure" :records="known!.measures" :person="store.normPerson" :pairs="known!.pairs[measure.id] ?? []" /></div></section>
+    <section v-if="back.pain.some((one) => one.arrival !== null)" aria-label="Pain">
+      <h2 class="mb-2">Pain</h2>
+      <div class="max-w-3xl">
+        <BackChart
+          title="Pain"
+          :words="painWords"
+          :series="
+            [
+              {
+                name: 'on arrival',
+                points: back.pain.flatMap((one) =>
+                  one.arrival === null ? [] : [{ date: one.date, value: one.arrival }],
+                ),
+              },
+              {
+                name: 'noted in the class',
+                points: back.pain.flatMap((one) =>
+                  one.leaving === null ? [] : [{ date: one.date, value: one.leaving }],
+                ),
+              },
+            ].filter((one) => one.points.length > 0)
+          "
+          unit=""
+          :max="10"
+        />
+      </div>
+    </section>
+    <section v-if="measured.length > 0" aria-label="Measures">
+      <h2 class="mb-2">Angles, balance and other measures</h2>
+      <div class="grid gap-8 lg:grid-cols-2">
+        <MeasureChart
+          v-for="measure in measured"
+          :key="measure.id"
+          :measure="measure"
+          :records="known!.measures"
+          :person="store.normPerson"
+          :pairs="known!.pairs[measure.id] ?? []"
+        />
+      </div>
+    </section>
     <section aria-label="Dose"><DoseChart :dose="back.dose" :aim="known!.aim" /></section>
     <p><NuxtLink :to="`/people/${id}/letter`" class="button">Write to a clinician</NuxtLink></p>
   </ProfilePage>

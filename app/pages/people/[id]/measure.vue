@@ -22,25 +22,45 @@ try {
   problem.value = refusalOf(error).message
 }
 const chosen = ref(String(route.query.measure ?? 'chair-stand'))
-const measure = computed(() => catalogue.value.measures.get(chosen.value) ?? catalogue.value.measures.get('chair-stand')!)
+const measure = computed(
+  () => catalogue.value.measures.get(chosen.value) ?? catalogue.value.measures.get('chair-stand')!,
+)
 const groups = computed(() => {
   const all = [...catalogue.value.measures.values()]
-  return [...new Set(all.map((one) => one.group ?? ''))].map((group) => ({ group, measures: all.filter((one) => (one.group ?? '') === group) }))
+  return [...new Set(all.map((one) => one.group ?? ''))].map((group) => ({
+    group,
+    measures: all.filter((one) => (one.group ?? '') === group),
+  }))
 })
 
-const Tries = z.object({ left: z.array(z.number()), right: z.array(z.number()), both: z.array(z.number()), setting: z.string(), pain: z.string(), note: z.string() })
-const draft = useDraft<z.infer<typeof Tries>>(`measure:${id}`, () => ({ left: [], right: [], both: [], setting: '', pain: '', note: '' }), Tries)
+const Tries = z.object({
+  left: z.array(z.number()),
+  right: z.array(z.number()),
+  both: z.array(z.number()),
+  setting: z.string(),
+  pain: z.string(),
+  note: z.string(),
+})
+const draft = useDraft<z.infer<typeof Tries>>(
+  `measure:${id}`,
+  () => ({ left: [], right: [], both: [], setting: '', pain: '', note: '' }),
+  Tries,
+)
 const { fields } = draft
 const side = ref<Side>('both')
 const sides = computed((): Side[] => (measure.value.sides ? ['left', 'right'] : ['both']))
-watch(measure, (to, before) => {
-  side.value = to.sides ? 'left' : 'both'
-  if (before && before.id !== to.id) {
-    draft.reset({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
-    results.value = []
-    message.value = ''
-  }
-}, { immediate: true })
+watch(
+  measure,
+  (to, before) => {
+    side.value = to.sides ? 'left' : 'both'
+    if (before && before.id !== to.id) {
+      draft.reset({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
+      results.value = []
+      message.value = ''
+    }
+  },
+  { immediate: true },
+)
 const tries = computed(() => fields.value[side.value])
 const results = ref<ResultWords[]>([])
 const message = ref('')
@@ -55,7 +75,12 @@ function take(amount: number): void {
   asked.value = ask
   results.value = []
   fields.value[side.value] = [...tries.value, amount].slice(-measure.value.tries)
-  if (tries.value.length >= measure.value.tries && side.value === 'left' && fields.value.right.length < measure.value.tries) side.value = 'right'
+  if (
+    tries.value.length >= measure.value.tries &&
+    side.value === 'left' &&
+    fields.value.right.length < measure.value.tries
+  )
+    side.value = 'right'
 }
 function takeTyped(): void {
   const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
@@ -67,22 +92,38 @@ function numberIn(text: string): number | null {
   const value = Number(text.trim().replace(',', '.'))
   return text.trim() === '' || Number.isNaN(value) ? null : value
 }
-const taken = computed(() => sides.value.flatMap((one) => {
-  const value = resultOf(measure.value, fields.value[one])
-  return value === null ? [] : [{ side: one, value, tries: fields.value[one] }]
-}))
+const taken = computed(() =>
+  sides.value.flatMap((one) => {
+    const value = resultOf(measure.value, fields.value[one])
+    return value === null ? [] : [{ side: one, value, tries: fields.value[one] }]
+  }),
+)
 async function save(): Promise<void> {
   const setting = numberIn(fields.value.setting)
   const pain = numberIn(fields.value.pain)
-  if (measure.value.setting && setting === null) return void (message.value = `${measure.value.setting.name}: a number in ${measure.value.setting.unit} is needed.`)
-  if (measure.value.asksPain && pain === null) return void (message.value = 'Ask about pain at the end: a number from 0 to 10.')
+  if (measure.value.setting && setting === null)
+    return void (message.value = `${measure.value.setting.name}: a number in ${measure.value.setting.unit} is needed.`)
+  if (measure.value.asksPain && pain === null)
+    return void (message.value = 'Ask about pain at the end: a number from 0 to 10.')
   const takenAt = new Date().toISOString()
-  const records = taken.value.map((one) => ({ ...one, id: crypto.randomUUID(), measure: measure.value.id, setting, pain, note: fields.value.note, takenAt, replaces: null }))
+  const records = taken.value.map((one) => ({
+    ...one,
+    id: crypto.randomUUID(),
+    measure: measure.value.id,
+    setting,
+    pain,
+    note: fields.value.note,
+    takenAt,
+    replaces: null,
+  }))
   const checked = z.array(MeasureRecord).safeParse(records)
   if (!checked.success) return void (message.value = checked.error.issues[0]!.message)
   message.value = ''
   try {
-    results.value = await $fetch<ResultWords[]>(`/api/participants/${id}/measures`, { method: 'POST', body: { records: checked.data } })
+    results.value = await $fetch<ResultWords[]>(`/api/participants/${id}/measures`, {
+      method: 'POST',
+      body: { records: checked.data },
+    })
     draft.reset({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
     asked.value = ''
     side.value = sides.value[0]!
@@ -97,56 +138,185 @@ function degreesOf(value: number): string {
     const both = heightCm ? kneeToWall(heightCm, value) : null
     return `${(value * 3.6).toFixed(0)}° by the rule of 3.6° a centimetre${both?.byGeometryDeg ? `, ${both.byGeometryDeg.toFixed(0)}° by geometry` : ''}`
   }
-  return measure.value.lean !== undefined && heightCm ? `${leanDeg(heightCm, value).toFixed(1)}° of lean; usual is about ${measure.value.lean}°` : ''
+  return measure.value.lean !== undefined && heightCm
+    ? `${leanDeg(heightCm, value).toFixed(1)}° of lean; usual is about ${measure.value.lean}°`
+    : ''
 }
-const last = computed(() => taken.value.map((one) => degreesOf(one.value)).filter((words) => words !== '').join('; '))
+const last = computed(() =>
+  taken.value
+    .map((one) => degreesOf(one.value))
+    .filter((words) => words !== '')
+    .join('; '),
+)
 useKeys([
   { press: ' ', shown: 'space', does: 'start, stop or count', run: () => tool.value?.press() },
   { press: 'Backspace', does: 'one less', run: () => tool.value?.back?.() },
   { press: 'Enter', does: 'take what was counted', run: () => tool.value?.enter?.() },
-  { press: 'l', does: 'left side', run: () => { if (measure.value.sides) side.value = 'left' } },
-  { press: 'r', does: 'right side', run: () => { if (measure.value.sides) side.value = 'right' } },
-  { press: 's', does: 'save', run: () => { if (taken.value.length > 0) void save() } },
+  {
+    press: 'l',
+    does: 'left side',
+    run: () => {
+      if (measure.value.sides) side.value = 'left'
+    },
+  },
+  {
+    press: 'r',
+    does: 'right side',
+    run: () => {
+      if (measure.value.sides) side.value = 'right'
+    },
+  },
+  {
+    press: 's',
+    does: 'save',
+    run: () => {
+      if (taken.value.length > 0) void save()
+    },
+  },
 ])
 </script>
 
 <template>
-  <div v-if="problem || !person" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
+  <div v-if="problem || !person" class="py-16 space-y-4">
+    <h1>{{ problem }}</h1>
+    <NuxtLink to="/people" class="button">Back to People</NuxtLink>
+  </div>
   <div v-else class="space-y-5">
-    <p class="flex gap-4"><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ person.name }}</NuxtLink><NuxtLink v-if="route.query.back === 'gates'" :to="`/people/${id}/gates`" class="text-action underline underline-offset-4">Tier gates</NuxtLink></p>
+    <p class="flex gap-4">
+      <NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{
+        person.name
+      }}</NuxtLink><NuxtLink
+        v-if="route.query.back === 'gates'"
+        :to="`/people/${id}/gates`"
+        class="text-action underline underline-offset-4"
+        >Tier gates</NuxtLink
+      >
+    </p>
     <div class="flex flex-wrap items-end gap-4">
       <h1 class="flex-1">{{ measure.name }}</h1>
-      <label class="w-80"><span class="label text-[0.94rem]">Measure</span><select v-model="chosen" class="field"><optgroup v-for="{ group, measures } in groups" :key="group" :label="group || 'Each on its own'"><option v-for="one in measures" :key="one.id" :value="one.id">{{ one.name }}</option></optgroup></select></label>
+      <label class="w-80"
+        ><span class="label text-[0.94rem]">Measure</span
+        ><select v-model="chosen" class="field">
+          <optgroup v-for="{ group, measures } in groups" :key="group" :label="group || 'Each on its own'">
+            <option v-for="one in measures" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </optgroup>
+        </select></label
+      >
     </div>
     <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,24rem)_1fr]">
       <section aria-label="How it is done" class="space-y-3">
-        <ol class="list-decimal pl-5 space-y-1.5"><li v-for="step in measure.steps" :key="step">{{ step }}</li></ol>
-        <p class="border-l-4 border-stop pl-3"><strong class="font-semibold">To stop safely.</strong> {{ measure.stop }}</p>
-        <p class="text-faint text-[0.94rem]">{{ measure.tries === 1 ? 'One try' : `${measure.tries} tries; the ${measure.take} counts` }}{{ measure.sides ? ', each side' : '' }}.</p>
+        <ol class="list-decimal pl-5 space-y-1.5">
+          <li v-for="step in measure.steps" :key="step">{{ step }}</li>
+        </ol>
+        <p class="border-l-4 border-stop pl-3">
+          <strong class="font-semibold">To stop safely.</strong> {{ measure.stop }}
+        </p>
+        <p class="text-faint text-[0.94rem]">
+          {{ measure.tries === 1 ? 'One try' : `${measure.tries} tries; the ${measure.take} counts`
+          }}{{ measure.sides ? ', each side' : '' }}.
+        </p>
       </section>
       <section aria-label="Measuring" class="space-y-4">
-        <div v-if="measure.sides" class="flex gap-2" role="group" aria-label="Side"><button v-for="one in sides" :key="one" class="button min-w-28" :class="side === one ? 'button-on' : ''" :aria-pressed="side === one" @click="side = one">{{ one }} <kbd class="key">{{ one[0] }}</kbd></button></div>
-        <AppField v-if="measure.setting" v-slot="{ id: field, fieldClass }" :label="`${measure.setting.name}, ${measure.setting.unit}`" class="w-52"><input :id="field" v-model="fields.setting" inputmode="decimal" :class="fieldClass" ></AppField>
+        <div v-if="measure.sides" class="flex gap-2" role="group" aria-label="Side">
+          <button
+            v-for="one in sides"
+            :key="one"
+            class="button min-w-28"
+            :class="side === one ? 'button-on' : ''"
+            :aria-pressed="side === one"
+            @click="side = one"
+          >
+            {{ one }} <kbd class="key">{{ one[0] }}</kbd>
+          </button>
+        </div>
+        <AppField
+          v-if="measure.setting"
+          v-slot="{ id: field, fieldClass }"
+          :label="`${measure.setting.name}, ${measure.setting.unit}`"
+          class="w-52"
+          ><input :id="field" v-model="fields.setting" inputmode="decimal" :class="fieldClass"
+        /></AppField>
         <TiltTool v-if="measure.tool === 'tilt'" ref="tool" @take="take" />
-        <TimeTool v-else-if="measure.tool === 'stopwatch' || measure.tool === 'counter' || measure.tool === 'count-30'" :key="`${measure.id} ${side}`" ref="tool" :measure="measure" @take="take" />
-        <div v-else-if="measure.tool === 'help'" class="flex flex-wrap gap-2" role="group" aria-label="Help it took"><button v-for="(words, help) in HELP_WORDS" :key="words" class="button min-h-16 min-w-32" :class="tries[0] === help ? 'button-on' : ''" @click="take(help)">{{ words }}</button></div>
-        <form v-if="measure.tool !== 'help'" class="flex items-end gap-2" novalidate @submit.prevent="takeTyped"><label class="w-44"><span class="label text-[0.94rem]">{{ measure.tool === 'ruler' ? 'Amount' : 'Or type it' }}, {{ measure.unit }}</span><input v-model="typed" inputmode="decimal" class="field numerals" data-test="typed" ></label><button class="button">Take it</button></form>
+        <TimeTool
+          v-else-if="measure.tool === 'stopwatch' || measure.tool === 'counter' || measure.tool === 'count-30'"
+          :key="`${measure.id} ${side}`"
+          ref="tool"
+          :measure="measure"
+          @take="take"
+        />
+        <div v-else-if="measure.tool === 'help'" class="flex flex-wrap gap-2" role="group" aria-label="Help it took">
+          <button
+            v-for="(words, help) in HELP_WORDS"
+            :key="words"
+            class="button min-h-16 min-w-32"
+            :class="tries[0] === help ? 'button-on' : ''"
+            @click="take(help)"
+          >
+            {{ words }}
+          </button>
+        </div>
+        <form v-if="measure.tool !== 'help'" class="flex items-end gap-2" novalidate @submit.prevent="takeTyped">
+          <label class="w-44"
+            ><span class="label text-[0.94rem]"
+              >{{ measure.tool === 'ruler' ? 'Amount' : 'Or type it' }}, {{ measure.unit }}</span
+            ><input v-model="typed" inputmode="decimal" class="field numerals" data-test="typed" /></label
+          ><button class="button">Take it</button>
+        </form>
         <p v-if="message" class="wrong" role="alert">{{ message }}</p>
         <p v-else-if="asked" class="bg-mark-soft rounded-lg px-3 py-2" role="status">{{ asked }}</p>
         <dl class="grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1 items-center">
-          <template v-for="one in sides" :key="one"><dt class="text-faint">{{ one === 'both' ? 'Tries' : one }}</dt><dd class="flex flex-wrap items-center gap-2 numerals min-h-11"><span v-for="(value, at) in fields[one]" :key="at" class="flex items-center">{{ amountWords(measure, value) }}<button class="button button-quiet" :aria-label="`Take back ${amountWords(measure, value)}`" @click="fields[one] = fields[one].filter((_, other) => other !== at)">×</button></span><span v-if="fields[one].length === 0" class="text-faint">none yet</span><strong v-if="fields[one].length > 1" class="font-semibold">{{ measure.take }} {{ amountWords(measure, resultOf(measure, fields[one])!) }}</strong></dd></template>
+          <template v-for="one in sides" :key="one"
+            ><dt class="text-faint">{{ one === 'both' ? 'Tries' : one }}</dt>
+            <dd class="flex flex-wrap items-center gap-2 numerals min-h-11">
+              <span v-for="(value, at) in fields[one]" :key="at" class="flex items-center"
+                >{{ amountWords(measure, value)
+                }}<button
+                  class="button button-quiet"
+                  :aria-label="`Take back ${amountWords(measure, value)}`"
+                  @click="fields[one] = fields[one].filter((_, other) => other !== at)"
+                >
+                  ×
+                </button></span
+              ><span v-if="fields[one].length === 0" class="text-faint">none yet</span
+              ><strong v-if="fields[one].length > 1" class="font-semibold"
+                >{{ measure.take }} {{ amountWords(measure, resultOf(measure, fields[one])!) }}</strong
+              >
+            </dd></template
+          >
         </dl>
         <p v-if="last" class="text-faint">{{ last }}.</p>
         <div v-if="taken.length > 0" class="flex flex-wrap items-end gap-3">
-          <AppField v-if="measure.asksPain" v-slot="{ id: field, fieldClass }" label="Pain at the end, 0–10" class="w-44"><input :id="field" v-model="fields.pain" inputmode="numeric" :class="fieldClass" ></AppField>
-          <AppField v-slot="{ id: field, fieldClass }" label="Note" class="flex-1 min-w-52"><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass" ></AppField>
+          <AppField
+            v-if="measure.asksPain"
+            v-slot="{ id: field, fieldClass }"
+            label="Pain at the end, 0–10"
+            class="w-44"
+            ><input :id="field" v-model="fields.pain" inputmode="numeric" :class="fieldClass"
+          /></AppField>
+          <AppField v-slot="{ id: field, fieldClass }" label="Note" class="flex-1 min-w-52"
+            ><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass"
+          /></AppField>
           <button class="button button-main" data-test="save" @click="save">Save <kbd class="key">s</kbd></button>
         </div>
-        <section v-if="results.length > 0" aria-label="What it means" aria-live="polite" class="space-y-3 border-t border-line pt-3" data-test="result">
+        <section
+          v-if="results.length > 0"
+          aria-label="What it means"
+          aria-live="polite"
+          class="space-y-3 border-t border-line pt-3"
+          data-test="result"
+        >
           <div v-for="result in results" :key="result.side">
-            <p class="text-2xl font-semibold">{{ result.side === 'both' ? '' : `${result.side}: ` }}{{ result.amount }}</p>
-            <p v-if="result.change">{{ result.change.words }}.</p><p v-else class="text-faint">The first time.</p>
-            <p v-for="norm in result.norms" :key="norm.source"><span aria-hidden="true">{{ norm.verdict === 'below' ? '▾' : norm.verdict === 'above' ? '▴' : '·' }}</span> {{ norm.words }} <span class="text-faint text-[0.94rem]">({{ norm.source }})</span></p>
+            <p class="text-2xl font-semibold">
+              {{ result.side === 'both' ? '' : `${result.side}: ` }}{{ result.amount }}
+            </p>
+            <p v-if="result.change">{{ result.change.words }}.</p>
+            <p v-else class="text-faint">The first time.</p>
+            <p v-for="norm in result.norms" :key="norm.source">
+              <span aria-hidden="true">{{
+                norm.verdict === 'below' ? '▾' : norm.verdict === 'above' ? '▴' : '·'
+              }}</span>
+              {{ norm.words }} <span class="text-faint text-[0.94rem]">({{ norm.source }})</span>
+            </p>
             <p v-if="result.sides">{{ result.sides.words }}{{ result.sides.shown ? ': worth showing' : '' }}.</p>
           </div>
           <NuxtLink v-if="isLead" :to="`/people/${id}`" class="button">Back to the profile</NuxtLink>

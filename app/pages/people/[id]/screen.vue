@@ -27,18 +27,41 @@ const interview = computed(() => catalogue.value.interview)
 const nameOf = (consideration: string) => catalogue.value.considerations.get(consideration)?.name ?? consideration
 const result = computed(() => screened(fields.value, interview.value, today))
 const merged = computed(() => mergedWith(person.value?.considerations ?? [], result.value.considerations, today))
-const clearable = computed(() => [...new Set(result.value.considerations.filter((row) => row.consideration !== 'other').map((row) => row.consideration))].map((consideration) => ({ id: consideration, name: nameOf(consideration) })))
-const redFlag = computed(() => result.value.considerations.some((row) => catalogue.value.considerations.get(row.consideration)?.redFlag))
-const sections = computed(() => interview.value.sections.map((section) => ({ ...section, answered: section.questions.filter((question) => fields.value.options[question.id]).length })))
+const clearable = computed(() =>
+  [
+    ...new Set(
+      result.value.considerations.filter((row) => row.consideration !== 'other').map((row) => row.consideration),
+    ),
+  ].map((consideration) => ({ id: consideration, name: nameOf(consideration) })),
+)
+const redFlag = computed(() =>
+  result.value.considerations.some((row) => catalogue.value.considerations.get(row.consideration)?.redFlag),
+)
+const sections = computed(() =>
+  interview.value.sections.map((section) => ({
+    ...section,
+    answered: section.questions.filter((question) => fields.value.options[question.id]).length,
+  })),
+)
 
 async function save(): Promise<void> {
-  const answer = await draft.submit((answers) => $fetch<{ waitsFor: string[]; found: number }>(`/api/participants/${id}/screenings`, { method: 'POST', body: { id: sent, takenOn: today, answers, dropped: dropped.value } }))
+  const answer = await draft.submit((answers) =>
+    $fetch<{ waitsFor: string[]; found: number }>(`/api/participants/${id}/screenings`, {
+      method: 'POST',
+      body: { id: sent, takenOn: today, answers, dropped: dropped.value },
+    }),
+  )
   if (answer) done.value = answer
 }
 /** Answers what is still open in a section with its first answer, which never leads to anything. */
 function noneOf(section: string): void {
-  const open = interview.value.sections.find((other) => other.id === section)!.questions.filter((question) => !fields.value.options[question.id])
-  fields.value.options = { ...fields.value.options, ...Object.fromEntries(open.map((question) => [question.id, question.options[0]!.id])) }
+  const open = interview.value.sections
+    .find((other) => other.id === section)!
+    .questions.filter((question) => !fields.value.options[question.id])
+  fields.value.options = {
+    ...fields.value.options,
+    ...Object.fromEntries(open.map((question) => [question.id, question.options[0]!.id])),
+  }
 }
 function turnDropped(key: string): void {
   dropped.value = dropped.value.includes(key) ? dropped.value.filter((other) => other !== key) : [...dropped.value, key]
@@ -46,36 +69,119 @@ function turnDropped(key: string): void {
 </script>
 
 <template>
-  <div v-if="problem || !person" class="py-16 space-y-4"><h1>{{ problem }}</h1><NuxtLink to="/people" class="button">Back to People</NuxtLink></div>
+  <div v-if="problem || !person" class="py-16 space-y-4">
+    <h1>{{ problem }}</h1>
+    <NuxtLink to="/people" class="button">Back to People</NuxtLink>
+  </div>
   <div v-else-if="done" class="py-10 space-y-4 max-w-3xl" data-test="screened">
     <h1>Thank you, {{ person.name }}.</h1>
-    <p v-if="done.waitsFor.length > 0" class="border-l-4 border-mark pl-3">Until a clearance has come, only what is safe is offered: {{ done.waitsFor.map(nameOf).join(', ') }}.</p>
+    <p v-if="done.waitsFor.length > 0" class="border-l-4 border-mark pl-3">
+      Until a clearance has come, only what is safe is offered: {{ done.waitsFor.map(nameOf).join(', ') }}.
+    </p>
     <p v-if="!isLead">It is with the leads now; it cannot be opened again from here.</p>
-    <p class="flex flex-wrap gap-2"><NuxtLink :to="`/people/${id}`" class="button button-main">{{ isLead ? 'To the profile' : 'Done' }}</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure something</NuxtLink><NuxtLink v-if="isLead" :to="`/people/${id}/start`" class="button">Where to start</NuxtLink></p>
+    <p class="flex flex-wrap gap-2">
+      <NuxtLink :to="`/people/${id}`" class="button button-main">{{
+        isLead ? 'To the profile' : 'Done'
+      }}</NuxtLink><NuxtLink :to="`/people/${id}/measure`" class="button">Measure something</NuxtLink
+      ><NuxtLink v-if="isLead" :to="`/people/${id}/start`" class="button">Where to start</NuxtLink>
+    </p>
   </div>
   <form v-else class="space-y-8 max-w-5xl" novalidate @submit.prevent="save">
-    <p><NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ person.name }}</NuxtLink></p>
-    <div><h1>A few questions for {{ person.name }}</h1><p class="text-xl text-faint mt-1">{{ interview.intro }}</p></div>
-    <p v-if="wasKept" class="bg-mark-soft rounded-lg px-4 py-2">What was answered before is kept. <button type="button" class="underline" @click="draft.reset(ScreeningAnswers.parse({}))">Start anew</button></p>
+    <p>
+      <NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{ person.name }}</NuxtLink>
+    </p>
+    <div>
+      <h1>A few questions for {{ person.name }}</h1>
+      <p class="text-xl text-faint mt-1">{{ interview.intro }}</p>
+    </div>
+    <p v-if="wasKept" class="bg-mark-soft rounded-lg px-4 py-2">
+      What was answered before is kept.
+      <button type="button" class="underline" @click="draft.reset(ScreeningAnswers.parse({}))">Start anew</button>
+    </p>
     <p class="border-l-4 border-stop pl-3">{{ interview.redFlags }}</p>
     <PainFields v-model="fields" :wrong="wrong" />
     <OperationFields v-model="fields" :wrong="wrong" :clearable="clearable" />
     <section v-for="section in sections" :key="section.id" :aria-label="section.title">
-      <div class="flex flex-wrap items-center gap-4"><h2>{{ section.title }} <span class="text-faint font-normal text-[0.94rem]">{{ section.answered }} of {{ section.questions.length }}</span></h2><button v-if="section.answered < section.questions.length" type="button" class="button button-quiet" :data-none="section.id" @click="noneOf(section.id)">{{ section.answered === 0 ? 'None of this' : 'None of the rest' }}</button></div>
-      <div class="divide-y divide-line"><InterviewQuestion v-for="question in section.questions" :key="question.id" v-model="fields" :question="question" /></div>
-    </section>
-    <AppField v-slot="{ id: field, fieldClass, aria }" label="Anything else we should know?" :wrong="wrong.more"><textarea :id="field" v-model="fields.more" rows="3" :class="fieldClass" v-bind="aria" /></AppField>
-    <section aria-label="What it changes" class="border-t-2 border-line pt-4 space-y-3" aria-live="polite">
-      <h2>What this changes</h2>
-      <p v-if="redFlag" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert"><strong class="font-semibold">A red flag: does not take part.</strong> {{ interview.redFlags }}</p>
-      <p v-if="result.considerations.length === 0" class="text-faint">Nothing so far: everything that the levels allow is offered.</p>
-      <ul class="space-y-2"><li v-for="(row, at) in result.considerations" :key="at" class="border-l-4 border-mark pl-3" :data-found="row.consideration"><p><strong class="font-semibold">{{ nameOf(row.consideration) }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></strong><span class="text-faint"><template v-if="row.since">, since {{ row.since }}</template><template v-if="row.until">, until {{ row.until }}</template></span></p><p v-if="row.note" class="text-[0.94rem]">{{ row.note }}</p><p class="text-[0.94rem] text-faint">{{ changesOf(catalogue.considerations.get(row.consideration)!, row.side, row.clearedBy).join(' ') }}</p></li></ul>
-      <p v-if="result.waitsFor.length > 0" data-test="waits">Waits for a clearance: {{ result.waitsFor.map(nameOf).join(', ') }}. Until then only what is safe is offered.</p>
-      <div v-if="isLead && merged.notNamed.length > 0">
-        <p>On file and not named today; still respected unless you take it away:</p>
-        <label v-for="row in merged.notNamed" :key="`${row.consideration} ${row.side} ${row.note}`" class="flex items-center gap-3 min-h-11"><input type="checkbox" class="size-5 accent-action" :checked="dropped.includes(`${row.consideration} ${row.side}`)" @change="turnDropped(`${row.consideration} ${row.side}`)" >Take away: {{ nameOf(row.consideration) }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></label>
+      <div class="flex flex-wrap items-center gap-4">
+        <h2>
+          {{ section.title }}
+          <span class="text-faint font-normal text-[0.94rem]"
+            >{{ section.answered }} of {{ section.questions.length }}</span
+          >
+        </h2>
+        <button
+          v-if="section.answered < section.questions.length"
+          type="button"
+          class="button button-quiet"
+          :data-none="section.id"
+          @click="noneOf(section.id)"
+        >
+          {{ section.answered === 0 ? 'None of this' : 'None of the rest' }}
+        </button>
+      </div>
+      <div class="divide-y divide-line">
+        <InterviewQuestion
+          v-for="question in section.questions"
+          :key="question.id"
+          v-model="fields"
+          :question="question"
+        />
       </div>
     </section>
-    <div class="flex items-center gap-4 py-3 border-t border-line"><button class="button button-main" :disabled="saving" data-test="save">Keep these answers</button><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
+    <AppField v-slot="{ id: field, fieldClass, aria }" label="Anything else we should know?" :wrong="wrong.more">
+      <textarea :id="field" v-model="fields.more" rows="3" :class="fieldClass" v-bind="aria" />
+    </AppField>
+    <section aria-label="What it changes" class="border-t-2 border-line pt-4 space-y-3" aria-live="polite">
+      <h2>What this changes</h2>
+      <p v-if="redFlag" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">
+        <strong class="font-semibold">A red flag: does not take part.</strong> {{ interview.redFlags }}
+      </p>
+      <p v-if="result.considerations.length === 0" class="text-faint">
+        Nothing so far: everything that the levels allow is offered.
+      </p>
+      <ul class="space-y-2">
+        <li
+          v-for="(row, at) in result.considerations"
+          :key="at"
+          class="border-l-4 border-mark pl-3"
+          :data-found="row.consideration"
+        >
+          <p>
+            <strong class="font-semibold"
+              >{{ nameOf(row.consideration) }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></strong
+            ><span class="text-faint"
+              ><template v-if="row.since">, since {{ row.since }}</template
+              ><template v-if="row.until">, until {{ row.until }}</template></span
+            >
+          </p>
+          <p v-if="row.note" class="text-[0.94rem]">{{ row.note }}</p>
+          <p class="text-[0.94rem] text-faint">
+            {{ changesOf(catalogue.considerations.get(row.consideration)!, row.side, row.clearedBy).join(' ') }}
+          </p>
+        </li>
+      </ul>
+      <p v-if="result.waitsFor.length > 0" data-test="waits">
+        Waits for a clearance: {{ result.waitsFor.map(nameOf).join(', ') }}. Until then only what is safe is offered.
+      </p>
+      <div v-if="isLead && merged.notNamed.length > 0">
+        <p>On file and not named today; still respected unless you take it away:</p>
+        <label
+          v-for="row in merged.notNamed"
+          :key="`${row.consideration} ${row.side} ${row.note}`"
+          class="flex items-center gap-3 min-h-11"
+          ><input
+            type="checkbox"
+            class="size-5 accent-action"
+            :checked="dropped.includes(`${row.consideration} ${row.side}`)"
+            @change="turnDropped(`${row.consideration} ${row.side}`)"
+          />Take away: {{ nameOf(row.consideration)
+          }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></label
+        >
+      </div>
+    </section>
+    <div class="flex items-center gap-4 py-3 border-t border-line">
+      <button class="button button-main" :disabled="saving" data-test="save">Keep these answers</button>
+      <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+    </div>
   </form>
 </template>

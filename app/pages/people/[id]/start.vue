@@ -13,13 +13,29 @@ const message = ref('')
 const chosen = ref<Record<string, number | null>>({})
 const { store, problem } = await useOpenProfile(id, 'Placing people is for leads.')
 const keyOf = (proposal: ProposedStart) => `${proposal.movement} ${proposal.tier}`
-const proposals = computed(() => (store.profile ? proposeStart(store.person, store.person.sex, store.profile.measures, failedTiers(store.gates), catalogue.value, getYear(new Date())) : []))
-const levelOf = (proposal: ProposedStart) => (keyOf(proposal) in chosen.value ? chosen.value[keyOf(proposal)]! : proposal.level)
+const proposals = computed(() =>
+  store.profile
+    ? proposeStart(
+        store.person,
+        store.person.sex,
+        store.profile.measures,
+        failedTiers(store.gates),
+        catalogue.value,
+        getYear(new Date()),
+      )
+    : [],
+)
+const levelOf = (proposal: ProposedStart) =>
+  keyOf(proposal) in chosen.value ? chosen.value[keyOf(proposal)]! : proposal.level
 const tiers = computed(() => [...new Set(proposals.value.map((proposal) => proposal.tier))])
 const changed = computed(() => proposals.value.filter((proposal) => levelOf(proposal) !== proposal.level).length)
 
 async function accept(): Promise<void> {
-  const levels = proposals.value.flatMap((proposal) => (levelOf(proposal) === null ? [] : [{ movement: proposal.movement, tier: proposal.tier, side: 'both', level: levelOf(proposal) }]))
+  const levels = proposals.value.flatMap((proposal) =>
+    levelOf(proposal) === null
+      ? []
+      : [{ movement: proposal.movement, tier: proposal.tier, side: 'both', level: levelOf(proposal) }],
+  )
   try {
     await $fetch(`/api/participants/${id}/levels`, { method: 'PUT', body: { levels } })
     await navigateTo(`/people/${id}`)
@@ -31,24 +47,61 @@ async function accept(): Promise<void> {
 
 <template>
   <ProfilePage :id="id" :problem="problem" :title="`Where ${store.profile ? store.person.name : ''} starts`">
-    <template v-if="proposals.length === 0"><p>Every ladder that is open has a level already.</p><NuxtLink :to="`/people/${id}/change`" class="button">Change levels by hand</NuxtLink></template>
+    <template v-if="proposals.length === 0"
+      ><p>Every ladder that is open has a level already.</p>
+      <NuxtLink :to="`/people/${id}/change`" class="button">Change levels by hand</NuxtLink></template
+    >
     <template v-else>
-      <p class="text-faint">A proposal for every ladder without a level. A first time is never loaded; the first meetings find the right one quickly.</p>
+      <p class="text-faint">
+        A proposal for every ladder without a level. A first time is never loaded; the first meetings find the right one
+        quickly.
+      </p>
       <section v-for="tier in tiers" :key="tier" :aria-label="TIER_NAMES[tier]">
-        <h2 class="flex items-center gap-2 mb-1"><TierGlyph :tier="tier" :size="30" label="" /><span>{{ TIER_NAMES[tier] }}<span v-if="tier === store.person.homeTier" class="text-faint font-normal">, the home tier</span></span></h2>
-        <table class="w-full border-collapse"><tbody class="divide-y divide-line">
-          <tr v-for="proposal in proposals.filter((other) => other.tier === tier)" :key="keyOf(proposal)">
-            <th scope="row" class="text-left font-normal py-1 pr-4 w-72">{{ catalogue.movements.get(proposal.movement)?.name }}</th>
-            <td class="pr-4 w-72"><span class="flex items-center gap-2"><TierGlyph :tier="tier" :level="levelOf(proposal)" :size="32" />
-              <select class="field" :value="levelOf(proposal) ?? ''" :aria-label="`${catalogue.movements.get(proposal.movement)?.name}: start in the ${tier} tier`" @change="chosen[keyOf(proposal)] = Number(($event.target as HTMLSelectElement).value) || null">
-                <option v-for="rung in catalogue.movements.get(proposal.movement)?.ladders[tier]?.filter((other) => other.level < 5)" :key="rung.level" :value="rung.level">{{ rung.level }} · {{ LEVEL_NAMES[rung.level] }}</option>
-                <option value="">leave open</option>
-              </select></span></td>
-            <td class="text-faint text-[0.94rem]">{{ proposal.because }}</td>
-          </tr>
-        </tbody></table>
+        <h2 class="flex items-center gap-2 mb-1">
+          <TierGlyph :tier="tier" :size="30" label="" /><span
+            >{{ TIER_NAMES[tier]
+            }}<span v-if="tier === store.person.homeTier" class="text-faint font-normal">, the home tier</span></span
+          >
+        </h2>
+        <table class="w-full border-collapse">
+          <tbody class="divide-y divide-line">
+            <tr v-for="proposal in proposals.filter((other) => other.tier === tier)" :key="keyOf(proposal)">
+              <th scope="row" class="text-left font-normal py-1 pr-4 w-72">
+                {{ catalogue.movements.get(proposal.movement)?.name }}
+              </th>
+              <td class="pr-4 w-72">
+                <span class="flex items-center gap-2"
+                  ><TierGlyph :tier="tier" :level="levelOf(proposal)" :size="32" />
+                  <select
+                    class="field"
+                    :value="levelOf(proposal) ?? ''"
+                    :aria-label="`${catalogue.movements.get(proposal.movement)?.name}: start in the ${tier} tier`"
+                    @change="chosen[keyOf(proposal)] = Number(($event.target as HTMLSelectElement).value) || null"
+                  >
+                    <option
+                      v-for="rung in catalogue.movements
+                        .get(proposal.movement)
+                        ?.ladders[tier]?.filter((other) => other.level < 5)"
+                      :key="rung.level"
+                      :value="rung.level"
+                    >
+                      {{ rung.level }} · {{ LEVEL_NAMES[rung.level] }}
+                    </option>
+                    <option value="">leave open</option>
+                  </select></span
+                >
+              </td>
+              <td class="text-faint text-[0.94rem]">{{ proposal.because }}</td>
+            </tr>
+          </tbody>
+        </table>
       </section>
-      <div class="sticky bottom-0 bg-ground border-t border-line py-3 flex items-center gap-4"><button class="button button-main" @click="accept">Accept {{ proposals.length }} levels{{ changed > 0 ? `, ${changed} changed` : '' }}</button><p v-if="message" class="wrong" role="alert">{{ message }}</p></div>
+      <div class="sticky bottom-0 bg-ground border-t border-line py-3 flex items-center gap-4">
+        <button class="button button-main" @click="accept">
+          Accept {{ proposals.length }} levels{{ changed > 0 ? `, ${changed} changed` : '' }}
+        </button>
+        <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+      </div>
     </template>
   </ProfilePage>
 </template>

@@ -13,7 +13,10 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const weeks = readWeeks(event)
   const [until, since] = [new Date().toISOString(), subWeeks(new Date(), weeks).toISOString()]
   const [attended, outcomes, acted, catalogue] = await Promise.all([
-    attendedBy(db, practiceId, circle.members, since, until), datedOutcomes(db, practiceId, circle.members, until, since), actedSince(db, practiceId, circle.members, since), linkedCatalogue(db, practiceId),
+    attendedBy(db, practiceId, circle.members, since, until),
+    datedOutcomes(db, practiceId, circle.members, until, since),
+    actedSince(db, practiceId, circle.members, since),
+    linkedCatalogue(db, practiceId),
   ])
   return { weeks, back: circleBack(attended, outcomes, acted, circle.school, weeks, catalogue) }
 })

@@ -7,6 +7,13 @@ import { accountRoute } from '../../../session/routes'
 /** For each member of a circle the usual level in the home tier, and when they last came. */
 export default accountRoute(async ({ event, db, practiceId }) => {
   const circle = await circleById(db, practiceId, idOf(event))
-  const [levels, came] = await Promise.all([usualLevelsOf(db, practiceId, circle.members), lastCameOf(db, practiceId, circle.members)])
-  return circle.members.map((participant) => ({ participant, usualLevel: levels[participant] ?? null, lastCame: came[participant] ?? null }))
+  const [levels, came] = await Promise.all([
+    usualLevelsOf(db, practiceId, circle.members),
+    lastCameOf(db, practiceId, circle.members),
+  ])
+  return circle.members.map((participant) => ({
+    participant,
+    usualLevel: levels[participant] ?? null,
+    lastCame: came[participant] ?? null,
+  }))
 })

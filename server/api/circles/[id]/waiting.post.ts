@@ -4,7 +4,11 @@ import { circleById } from '../../../database/circles'
 import { idOf, readInput } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
 
-const Sent = z.object({ participant: z.uuid('Choose a person.'), does: z.enum(['wait', 'place', 'stop']), note: z.string().max(300, '300 characters at most.').default('') })
+const Sent = z.object({
+  participant: z.uuid('Choose a person.'),
+  does: z.enum(['wait', 'place', 'stop']),
+  note: z.string().max(300, '300 characters at most.').default(''),
+})
 
 /** Puts somebody on the waiting list, gives them a place, or takes them off it. */
 export default leadRoute(async ({ event, db, practiceId }) => {

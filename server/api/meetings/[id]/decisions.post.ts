@@ -5,16 +5,18 @@ import { meetingById } from '../../../database/meetings'
 import { idOf, readInput } from '../../../session/readInput'
 import { leadRoute } from '../../../session/routes'
 
-const Sent = z
-  .object({ answers: z.array(LedgerAnswer).max(500) })
-  .superRefine(({ answers }, context) => {
-    answers.forEach((answer, index) => {
-      const refusesEase = isEasing(answer.proposed) && answer.answer !== 'accepted' && answer.toLevel >= answer.fromLevel
-      if (refusesEase && answer.reason.trim() === '') {
-        context.addIssue({ code: 'custom', path: ['answers', index, 'reason'], message: 'Say in a few words why this is not eased.' })
-      }
-    })
+const Sent = z.object({ answers: z.array(LedgerAnswer).max(500) }).superRefine(({ answers }, context) => {
+  answers.forEach((answer, index) => {
+    const refusesEase = isEasing(answer.proposed) && answer.answer !== 'accepted' && answer.toLevel >= answer.fromLevel
+    if (refusesEase && answer.reason.trim() === '') {
+      context.addIssue({
+        code: 'custom',
+        path: ['answers', index, 'reason'],
+        message: 'Say in a few words why this is not eased.',
+      })
+    }
   })
+})
 
 export default leadRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))

@@ -18,8 +18,18 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   const { movement, dial, to } = await readInput(event, Sent)
   for (const ahead of await meetingsAhead(db, practiceId, circleId, startsAt)) {
     const { plan, planVersion } = ahead
-    if (!plan.blocks.some((block) => block.movement === movement) || hasBegun(await classEventsOf(db, practiceId, ahead.id))) continue
-    const raised = plan.blocks.filter((block) => block.movement === movement).reduce((changed, block) => edited(changed, { edit: 'setBlock', id: block.id, block: { ...block, ...withDial(dial, to, block) } }), plan)
+    if (
+      !plan.blocks.some((block) => block.movement === movement) ||
+      hasBegun(await classEventsOf(db, practiceId, ahead.id))
+    )
+      continue
+    const raised = plan.blocks
+      .filter((block) => block.movement === movement)
+      .reduce(
+        (changed, block) =>
+          edited(changed, { edit: 'setBlock', id: block.id, block: { ...block, ...withDial(dial, to, block) } }),
+        plan,
+      )
     const checked = Plan.safeParse(raised)
     if (!checked.success) throw refusal(422, 'not-valid', 'No dose goes so far.', fieldMessages(checked.error))
     const saved = await savePlan(db, practiceId, ahead.id, planVersion, checked.data, account.id)

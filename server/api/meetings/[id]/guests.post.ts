@@ -18,10 +18,27 @@ const Sent = z.union([
 export default accountRoute(async ({ event, db, practiceId }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))
   const sent = await readInput(event, Sent)
-  const guest = 'participant' in sent ? sent.participant : (await addParticipant(db, practiceId, ParticipantFields.parse({
-    ...WALK_IN, name: sent.name, homeTier: sent.tier, considerations: [],
-    access: { bed: 'yes', chair: 'yes', standing: sent.tier === 'standing' ? 'with-help' : 'no', floor: 'no' },
-  }))).id
+  const guest =
+    'participant' in sent
+      ? sent.participant
+      : (
+          await addParticipant(
+            db,
+            practiceId,
+            ParticipantFields.parse({
+              ...WALK_IN,
+              name: sent.name,
+              homeTier: sent.tier,
+              considerations: [],
+              access: {
+                bed: 'yes',
+                chair: 'yes',
+                standing: sent.tier === 'standing' ? 'with-help' : 'no',
+                floor: 'no',
+              },
+            }),
+          )
+        ).id
   await addGuest(db, practiceId, id, guest)
   return { participant: guest }
 })

@@ -2,7 +2,14 @@ import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById, venuesOf } from '../../../database/circles'
 import { peopleOn } from '../../../database/circlePeople'
 import { questionsFor } from '../../../database/ledger'
-import { arrivalsOf, everybodyIn, handChoicesOf, lastMeetingsBefore, meetingById, movementsMetBefore } from '../../../database/meetings'
+import {
+  arrivalsOf,
+  everybodyIn,
+  handChoicesOf,
+  lastMeetingsBefore,
+  meetingById,
+  movementsMetBefore,
+} from '../../../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../../../database/outcomes'
 import { inMeeting } from '../../../session/forRole'
 import { idOf } from '../../../session/readInput'
@@ -12,7 +19,10 @@ import { accountRoute } from '../../../session/routes'
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
-  const [catalogue, { ids, guests }] = await Promise.all([linkedCatalogue(db, practiceId), everybodyIn(db, practiceId, meeting.id, circle.members)])
+  const [catalogue, { ids, guests }] = await Promise.all([
+    linkedCatalogue(db, practiceId),
+    everybodyIn(db, practiceId, meeting.id, circle.members),
+  ])
   const [venues, people, arrivals, lastCame, met, handChoices, classEvents, outcomes, questions] = await Promise.all([
     venuesOf(db, practiceId),
     peopleOn(db, practiceId, ids, meeting.startsAt.slice(0, 10), catalogue),
@@ -29,7 +39,14 @@ export default accountRoute(async ({ event, db, practiceId, account }) => {
     circle,
     venue: venues.find((venue) => venue.id === circle.venueId)!,
     people: people.map((person) => inMeeting(person, account.role)),
-    guests, arrivals, lastCame, met, handChoices, classEvents, outcomes, questions,
+    guests,
+    arrivals,
+    lastCame,
+    met,
+    handChoices,
+    classEvents,
+    outcomes,
+    questions,
     /** The server's clock, by which all devices lead. */
     now: Date.now(),
   }

@@ -19,7 +19,9 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   const known = new Set((await practiceCatalogue(db, practiceId)).movements.map((movement) => movement.id))
   const unknown = plan.blocks.findIndex((block) => !known.has(block.movement))
   if (unknown >= 0) {
-    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', { [`plan.blocks.${unknown}.movement`]: 'This movement is not in the catalogue.' })
+    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', {
+      [`plan.blocks.${unknown}.movement`]: 'This movement is not in the catalogue.',
+    })
   }
   return savePlan(db, practiceId, id, version, plan, account.id)
 })

@@ -36,16 +36,42 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     const standing = beforeAnswers(person, answered)
     const steps = reflectOn(meeting.id, standing, own, blockIn, catalogue, history)
     const others = otherSchools(meeting.id, standing, own, steps, blockIn, catalogue, history)
-    return steps.map((step) => ({ participant: person.id, ...step, others: others.get(`${step.movement} ${step.tier}`) ?? [] }))
+    return steps.map((step) => ({
+      participant: person.id,
+      ...step,
+      others: others.get(`${step.movement} ${step.tier}`) ?? [],
+    }))
   })
   const { steps, proposals } = blockTurns(proposed, meeting.plan)
-  const came = people.filter((person) => outcomes.some((outcome) => outcome.participant === person.id && outcome.meetingId === meeting.id))
+  const came = people.filter((person) =>
+    outcomes.some((outcome) => outcome.participant === person.id && outcome.meetingId === meeting.id),
+  )
   const decisions = steps.map((decision) => {
     // What was settled keeps the words and the evidence of then, whatever was corrected since.
-    const settled = answered.find((entry) => entry.participant === decision.participant && entry.movement === decision.movement && entry.tier === decision.tier)
-    const isContested = decision.suggestClinician || twice.some((one) => one.participant === decision.participant && one.blockId === decision.blockId)
+    const settled = answered.find(
+      (entry) =>
+        entry.participant === decision.participant &&
+        entry.movement === decision.movement &&
+        entry.tier === decision.tier,
+    )
+    const isContested =
+      decision.suggestClinician ||
+      twice.some((one) => one.participant === decision.participant && one.blockId === decision.blockId)
     if (!settled) return { ...decision, isContested }
-    return { ...decision, isContested: false, others: [], kind: settled.proposed, because: settled.because, fromLevel: settled.fromLevel, recent: settled.evidence }
+    return {
+      ...decision,
+      isContested: false,
+      others: [],
+      kind: settled.proposed,
+      because: settled.because,
+      fromLevel: settled.fromLevel,
+      recent: settled.evidence,
+    }
   })
-  return { decisions, answered, doses: proposals, tiers: await tierStepsOf(db, practiceId, came, outcomes, meeting.startsAt.slice(0, 10), catalogue, histories) }
+  return {
+    decisions,
+    answered,
+    doses: proposals,
+    tiers: await tierStepsOf(db, practiceId, came, outcomes, meeting.startsAt.slice(0, 10), catalogue, histories),
+  }
 })

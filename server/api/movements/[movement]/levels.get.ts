@@ -2,4 +2,6 @@ import { levelsOn } from '../../../database/people'
 import { leadRoute } from '../../../session/routes'
 
 /** Who stands on which rung of one movement. */
-export default leadRoute(({ event, db, practiceId }) => levelsOn(db, practiceId, getRouterParam(event, 'movement') ?? ''))
+export default leadRoute(({ event, db, practiceId }) =>
+  levelsOn(db, practiceId, getRouterParam(event, 'movement') ?? ''),
+)

@@ -17,9 +17,23 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   const weeks = readWeeks(event)
   const [until, since] = [new Date().toISOString(), subWeeks(new Date(), weeks).toISOString()]
   const [attended, outcomes, acted, measures, pairs, circles, catalogue] = await Promise.all([
-    attendedBy(db, practiceId, [person.id], since, until), datedOutcomes(db, practiceId, [person.id], until, since), actedSince(db, practiceId, [person.id], since),
-    measuresOf(db, practiceId, [person.id]), sameDayPairs(db, practiceId), circlesOf(db, practiceId), linkedCatalogue(db, practiceId),
+    attendedBy(db, practiceId, [person.id], since, until),
+    datedOutcomes(db, practiceId, [person.id], until, since),
+    actedSince(db, practiceId, [person.id], since),
+    measuresOf(db, practiceId, [person.id]),
+    sameDayPairs(db, practiceId),
+    circlesOf(db, practiceId),
+    linkedCatalogue(db, practiceId),
     noteHealth(db, practiceId, account.id, person.id, 'looked back'),
   ])
-  return { person, weeks, since, back: personBack(attended.get(person.id) ?? [], outcomes, weeks, catalogue), aim: catalogue.schools.get(usualSchool(person, circles))!.weeklySecondsPerRegion, acted, measures: (measures.get(person.id) ?? []).filter((record) => record.takenAt >= since), pairs }
+  return {
+    person,
+    weeks,
+    since,
+    back: personBack(attended.get(person.id) ?? [], outcomes, weeks, catalogue),
+    aim: catalogue.schools.get(usualSchool(person, circles))!.weeklySecondsPerRegion,
+    acted,
+    measures: (measures.get(person.id) ?? []).filter((record) => record.takenAt >= since),
+    pairs,
+  }
 })

@@ -8,7 +8,11 @@ import { leadRoute } from '../../../session/routes'
 const Sent = z.object({
   movement: z.string().min(1).max(60),
   tier: Tier,
-  reason: z.string('Say what was found.').trim().min(1, 'Say what was found.').max(300, 'A note has 300 characters at most.'),
+  reason: z
+    .string('Say what was found.')
+    .trim()
+    .min(1, 'Say what was found.')
+    .max(300, 'A note has 300 characters at most.'),
 })
 
 /** Offers a movement again that hurt twice running, once a lead has looked and noted it. */

@@ -28,9 +28,15 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
     noteHealth(db, practiceId, account.id, person.id, 'looked at the profile'),
   ])
   return {
-    person, measures: measures.get(person.id) ?? [], pairs, meetings, lastCame: last,
+    person,
+    measures: measures.get(person.id) ?? [],
+    pairs,
+    meetings,
+    lastCame: last,
     screenings: screenings.map(({ id, takenOn, takenBy }) => ({ id, takenOn, takenBy })),
-    moves: ledger.filter((entry) => entry.fromLevel !== entry.toLevel || entry.answer !== 'accepted' || entry.words !== '').slice(0, SHOWN_MOVES),
+    moves: ledger
+      .filter((entry) => entry.fromLevel !== entry.toLevel || entry.answer !== 'accepted' || entry.words !== '')
+      .slice(0, SHOWN_MOVES),
     tierStep,
   }
 })

@@ -7,14 +7,23 @@ import { takeScreening } from '../../../database/screenings'
 import { idOf, readInput } from '../../../session/readInput'
 import { accountRoute } from '../../../session/routes'
 
-const Sent = z.object({ id: z.uuid(), takenOn: z.iso.date('The day is written as year, month and day.'), answers: ScreeningAnswers, dropped: z.array(z.string().max(80)).max(40).default([]) })
+const Sent = z.object({
+  id: z.uuid(),
+  takenOn: z.iso.date('The day is written as year, month and day.'),
+  answers: ScreeningAnswers,
+  dropped: z.array(z.string().max(80)).max(40).default([]),
+})
 
 /** Takes a screening in. Only a lead takes away what is on file; a helper's wish to do so is not heard. */
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await participantById(db, practiceId, idOf(event))
   const sent = await readInput(event, Sent)
   const { interview } = await linkedCatalogue(db, practiceId)
-  const result = await takeScreening(db, practiceId, id, interview, { ...sent, takenBy: account.id, dropped: account.role === 'lead' ? sent.dropped : [] })
+  const result = await takeScreening(db, practiceId, id, interview, {
+    ...sent,
+    takenBy: account.id,
+    dropped: account.role === 'lead' ? sent.dropped : [],
+  })
   await noteHealth(db, practiceId, account.id, id, 'took a screening')
   return { waitsFor: result.waitsFor, found: result.considerations.length }
 })

@@ -26,12 +26,36 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const [circle, catalogue] = await Promise.all([circleById(db, practiceId, circleId), linkedCatalogue(db, practiceId)])
   const there = await circleToFit(db, practiceId, circle, startsAt, catalogue)
   const plan = { ...shelf.plan, school: circle.school }
-  const course = courseOf(plan, { weeks, variety }, (raised) => fitOf(raised, there).checks.every((check) => check.id !== 'time-over'), catalogue)
+  const course = courseOf(
+    plan,
+    { weeks, variety },
+    (raised) => fitOf(raised, there).checks.every((check) => check.id !== 'time-over'),
+    catalogue,
+  )
   const meetings = course.map((week, at) => ({ ...week, startsAt: addWeeks(startsAt, at).toISOString() }))
-  const made = look ? [] : await db.transaction(async (trx) => {
-    const ids: string[] = []
-    for (const week of meetings) ids.push((await addMeeting(trx, practiceId, { circleId, startsAt: week.startsAt, plan: week.plan, shelfId: shelf.id })).id)
-    return ids
-  })
-  return { weeks: meetings.map((week, at) => ({ startsAt: week.startsAt, seconds: fitOf(week.plan, there).seconds, changes: week.changes, meetingId: made[at] ?? null })) }
+  const made = look
+    ? []
+    : await db.transaction(async (trx) => {
+        const ids: string[] = []
+        for (const week of meetings)
+          ids.push(
+            (
+              await addMeeting(trx, practiceId, {
+                circleId,
+                startsAt: week.startsAt,
+                plan: week.plan,
+                shelfId: shelf.id,
+              })
+            ).id,
+          )
+        return ids
+      })
+  return {
+    weeks: meetings.map((week, at) => ({
+      startsAt: week.startsAt,
+      seconds: fitOf(week.plan, there).seconds,
+      changes: week.changes,
+      meetingId: made[at] ?? null,
+    })),
+  }
 })

@@ -17,7 +17,9 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const nameOf = new Map(there.people.map((person) => [person.id, person.name]))
   const { mayBeLed, seconds, checks, leftOut } = fitOf(plan, there)
   return {
-    mayBeLed, seconds, people: there.people.length,
+    mayBeLed,
+    seconds,
+    people: there.people.length,
     checks: checks.map(({ id, weight, what, why }) => ({ id, weight, what, why })),
     leftOut: leftOut.map(({ person, movements }) => ({ name: nameOf.get(person) ?? '', movements })),
   }

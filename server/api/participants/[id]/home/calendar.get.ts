@@ -14,7 +14,19 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const stored = await homePracticeOf(db, practiceId, id)
   if (!stored) throw refusal(404, 'not-found', 'Nothing is chosen for home yet.')
   const catalogue = await linkedCatalogue(db, practiceId)
-  const description = stored.practice.entries.map((entry) => `${catalogue.movements.get(entry.movement)?.name ?? entry.movement}: ${doseWords(entry.dose)}`).join('\n')
-  setResponseHeaders(event, { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'attachment; filename="at-home.ics"' })
-  return homeCalendar({ uid: id, title: 'Mobility at home', times: stored.practice.times, daysAWeek: stored.practice.daysAWeek, from: formatISO(new Date(), { representation: 'date' }), description })
+  const description = stored.practice.entries
+    .map((entry) => `${catalogue.movements.get(entry.movement)?.name ?? entry.movement}: ${doseWords(entry.dose)}`)
+    .join('\n')
+  setResponseHeaders(event, {
+    'content-type': 'text/calendar; charset=utf-8',
+    'content-disposition': 'attachment; filename="at-home.ics"',
+  })
+  return homeCalendar({
+    uid: id,
+    title: 'Mobility at home',
+    times: stored.practice.times,
+    daysAWeek: stored.practice.daysAWeek,
+    from: formatISO(new Date(), { representation: 'date' }),
+    description,
+  })
 })

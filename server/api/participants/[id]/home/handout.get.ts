@@ -19,10 +19,28 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   if (!stored) throw refusal(404, 'not-found', 'Nothing is chosen for home yet.')
   const [catalogue, data] = await Promise.all([linkedCatalogue(db, practiceId), practiceCatalogue(db, practiceId)])
   const chosen = new Set(stored.practice.entries.map((entry) => entry.movement))
-  const texts = new Map(data.movements.filter((movement) => chosen.has(movement.id)).flatMap((movement) => Object.entries(textsOf(movement).variations)))
+  const texts = new Map(
+    data.movements
+      .filter((movement) => chosen.has(movement.id))
+      .flatMap((movement) => Object.entries(textsOf(movement).variations)),
+  )
   const step = await tierStepOf(db, practiceId, person, catalogue)
   const next = step?.kind === 'gate' ? { title: `On the way to the ${step.to} tier`, missing: step.missing } : null
   await noteHealth(db, practiceId, account.id, person.id, 'made a handout')
-  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="at-home.pdf"' })
-  return writeHandout({ practiceName: account.practiceName, personName: person.name, date: format(new Date(), 'd MMMM yyyy'), home: stored.practice, next }, catalogue, (variation) => texts.get(variation.id), (variation) => figureAsDone(db, practiceId, variation))
+  setResponseHeaders(event, {
+    'content-type': 'application/pdf',
+    'content-disposition': 'inline; filename="at-home.pdf"',
+  })
+  return writeHandout(
+    {
+      practiceName: account.practiceName,
+      personName: person.name,
+      date: format(new Date(), 'd MMMM yyyy'),
+      home: stored.practice,
+      next,
+    },
+    catalogue,
+    (variation) => texts.get(variation.id),
+    (variation) => figureAsDone(db, practiceId, variation),
+  )
 })

@@ -14,7 +14,9 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const stored = await homePracticeOf(db, practiceId, id)
   if (!stored) throw refusal(404, 'not-found', 'Nothing is chosen for home yet.')
   const catalogue = await linkedCatalogue(db, practiceId)
-  const names = new Map(stored.practice.entries.map(({ movement }) => [movement, catalogue.movements.get(movement)?.name ?? movement]))
+  const names = new Map(
+    stored.practice.entries.map(({ movement }) => [movement, catalogue.movements.get(movement)?.name ?? movement]),
+  )
   let rows: TickRow[]
   try {
     rows = readTicks(text, names, stored.ticks, new Date().toISOString().slice(0, 10))
@@ -22,7 +24,11 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     throw refusal(422, 'not-valid', (error as Error).message, { text: (error as Error).message })
   }
   await db.transaction(async (trx) => {
-    for (const { does, movement, day } of rows) if (does === 'add') await tickHome(trx, practiceId, id, movement!, day!, true)
+    for (const { does, movement, day } of rows)
+      if (does === 'add') await tickHome(trx, practiceId, id, movement!, day!, true)
   })
-  return { home: await homePracticeOf(db, practiceId, id), rows: rows.map(({ line, name, does, words }) => ({ line, name, does, words })) }
+  return {
+    home: await homePracticeOf(db, practiceId, id),
+    rows: rows.map(({ line, name, does, words }) => ({ line, name, does, words })),
+  }
 })

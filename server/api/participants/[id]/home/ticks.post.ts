@@ -4,7 +4,11 @@ import { participantById } from '../../../../database/people'
 import { idOf, readInput } from '../../../../session/readInput'
 import { leadRoute } from '../../../../session/routes'
 
-const Tick = z.object({ movement: z.string().min(1).max(60), day: z.iso.date('A day is written as year, month and day.'), done: z.boolean() })
+const Tick = z.object({
+  movement: z.string().min(1).max(60),
+  day: z.iso.date('A day is written as year, month and day.'),
+  done: z.boolean(),
+})
 
 /** Ticks a day of somebody's home practice from the sheet they brought back. */
 export default leadRoute(async ({ event, db, practiceId }) => {

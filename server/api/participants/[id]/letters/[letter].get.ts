@@ -19,15 +19,40 @@ export default leadRoute(async ({ event, db, practiceId, account }) => {
   if (!letter) throw refusal(404, 'not-found', 'There is no such letter.')
   const [until, since] = [letter.madeAt, subWeeks(new Date(letter.madeAt), letter.weeks).toISOString()]
   const [attended, outcomes, acted, measures, catalogue] = await Promise.all([
-    attendedBy(db, practiceId, [person.id], since, until), datedOutcomes(db, practiceId, [person.id], until, since), actedSince(db, practiceId, [person.id], since), measuresOf(db, practiceId, [person.id]), linkedCatalogue(db, practiceId),
+    attendedBy(db, practiceId, [person.id], since, until),
+    datedOutcomes(db, practiceId, [person.id], until, since),
+    actedSince(db, practiceId, [person.id], since),
+    measuresOf(db, practiceId, [person.id]),
+    linkedCatalogue(db, practiceId),
   ])
-  const eased = acted.filter((entry) => entry.way === 'eased' && entry.date <= until.slice(0, 10))
-    .map((entry) => ({ date: entry.date, words: `${catalogue.movements.get(entry.movement)?.name ?? entry.movement} ${entry.fromLevel === entry.toLevel ? 'made a little easier' : `eased from level ${entry.fromLevel} to ${entry.toLevel}`}`, because: entry.because }))
+  const eased = acted
+    .filter((entry) => entry.way === 'eased' && entry.date <= until.slice(0, 10))
+    .map((entry) => ({
+      date: entry.date,
+      words: `${catalogue.movements.get(entry.movement)?.name ?? entry.movement} ${entry.fromLevel === entry.toLevel ? 'made a little easier' : `eased from level ${entry.fromLevel} to ${entry.toLevel}`}`,
+      because: entry.because,
+    }))
   const records = (measures.get(person.id) ?? []).filter((record) => record.takenAt <= until)
-  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="letter.pdf"' })
+  setResponseHeaders(event, {
+    'content-type': 'application/pdf',
+    'content-disposition': 'inline; filename="letter.pdf"',
+  })
   return writeLetter({
-    practiceName: account.practiceName, writtenBy: letter.madeBy, personName: person.name, birthYear: person.birthYear, addressedTo: letter.addressedTo, date: format(letter.madeAt, 'd MMMM yyyy'),
+    practiceName: account.practiceName,
+    writtenBy: letter.madeBy,
+    personName: person.name,
+    birthYear: person.birthYear,
+    addressedTo: letter.addressedTo,
+    date: format(letter.madeAt, 'd MMMM yyyy'),
     consent: `Written with ${person.name}’s consent of ${format(letter.consentOn, 'd MMMM yyyy')} (${letter.consentHow}).`,
-    sections: letterSections(person, personBack(attended.get(person.id) ?? [], outcomes, letter.weeks, catalogue), letter.weeks, records, eased, letter.questions, catalogue),
+    sections: letterSections(
+      person,
+      personBack(attended.get(person.id) ?? [], outcomes, letter.weeks, catalogue),
+      letter.weeks,
+      records,
+      eased,
+      letter.questions,
+      catalogue,
+    ),
   })
 })

@@ -10,7 +10,10 @@ import { leadRoute } from '../../../../session/routes'
 export default leadRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await participantById(db, practiceId, idOf(event))
   const fields = await readInput(event, LetterFields)
-  if (fields.consentOn > new Date().toISOString().slice(0, 10)) throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', { consentOn: 'Consent is given before a letter is written, not after.' })
+  if (fields.consentOn > new Date().toISOString().slice(0, 10))
+    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', {
+      consentOn: 'Consent is given before a letter is written, not after.',
+    })
   await addLetter(db, practiceId, id, randomUUID(), fields, account.id)
   await noteHealth(db, practiceId, account.id, id, 'wrote a letter')
   return lettersOf(db, practiceId, id)

@@ -5,7 +5,13 @@ import { idOf, readInput } from '../../../../../session/readInput'
 import { refusal } from '../../../../../session/refuse'
 import { leadRoute } from '../../../../../session/routes'
 
-const Sent = z.object({ reason: z.string('Say in a few words why.').trim().min(1, 'Say in a few words why.').max(300, 'A reason has 300 characters at most.') })
+const Sent = z.object({
+  reason: z
+    .string('Say in a few words why.')
+    .trim()
+    .min(1, 'Say in a few words why.')
+    .max(300, 'A reason has 300 characters at most.'),
+})
 
 /** Takes a change back: what stood before it stands again, and the ledger says so. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {
