@@ -4,11 +4,12 @@ const ORDER = [
   ['body', 'measure'],
   ['time'],
   ['offer'],
-  ['plan', 'room'],
+  ['plan', 'circle', 'calendar', 'room'],
   ['check'],
   ['compose', 'lead'],
   ['reflect'],
   ['formats'],
+  ['contract'],
 ]
 const floorOf = (folders) => `^core/(${folders.join('|')})/`
 
@@ -67,7 +68,7 @@ module.exports = {
       name: 'sql-lives-in-the-database',
       comment: 'Only the repositories speak to the database.',
       severity: 'error',
-      from: { path: '^(server/api|server/session|app|core)/' },
+      from: { path: '^(server/(api|session|services|http|live|documents|middleware)|app|core)/' },
       to: { path: 'node_modules/(knex|mysql2)/' },
     },
     {

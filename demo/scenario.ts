@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url'
 import { parse } from 'yaml'
 import { z } from 'zod'
 import { ParticipantFields } from '../core/offer/participant'
-import { CircleFields, VenueFields } from '../core/room/circle'
+import { CircleFields, VenueFields } from '../core/circle/circle'
 import { Role } from '../server/database/accounts'
 
 const ScenarioPlan = z.object({ title: z.string(), blocks: z.array(z.string()) })

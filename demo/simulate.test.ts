@@ -3,7 +3,7 @@ import { shippedCatalogue } from '../tests/shippedCatalogue'
 import { personIn } from '../tests/people'
 import { blockFor } from '../core/plan/edits'
 import { emptyPlan } from '../core/plan/plan'
-import { chanceFrom } from './random'
+import { chanceFrom } from '../core/random'
 import { readScenario } from './scenario'
 import { bodyOf, simulateMeeting } from './simulate'
 

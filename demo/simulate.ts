@@ -8,10 +8,11 @@ import { Arrival, type Person } from '../core/offer/person'
 import { todayOf } from '../core/offer/today'
 import type { Plan } from '../core/plan/plan'
 import { blockToday } from '../core/reflect/blockToday'
-import { reflectOn, type DatedOutcome, type Step } from '../core/reflect/reflectOn'
+import type { DatedOutcome } from '../core/reflect/datedOutcome'
+import { reflectOn, type Step } from '../core/reflect/reflectOn'
 import { settled } from '../core/reflect/settle'
 import { isTwoSided } from '../core/time/workSeconds'
-import type { Chance } from './random'
+import type { Chance } from '../core/random'
 import type { ScenarioPerson } from './scenario'
 
 /** What happened at one simulated meeting. */
@@ -71,7 +72,11 @@ export function simulateMeeting(
     meeting.outcomes.push(...own)
     history.push(...own.map((outcome) => ({ ...outcome, meetingId, date, arrivalPain: arrival.pain })))
     const mine = history.filter((outcome) => outcome.participant === person.id)
-    for (const decision of reflectOn(meetingId, person, mine, blockToday(plan, person), catalogue)) {
+    for (const decision of reflectOn(
+      meetingId,
+      { person, outcomes: mine, blockIn: blockToday(plan, person) },
+      catalogue,
+    )) {
       meeting.decisions.push({ participant: person.id, decision })
       Object.assign(person, settled(person, decision, decision.fromLevel, date))
     }

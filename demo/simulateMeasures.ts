@@ -3,7 +3,7 @@ import type { Measure } from '../core/catalogue/measure'
 import type { Side, Tier } from '../core/catalogue/words'
 import type { MeasureRecord } from '../core/measure/record'
 import { resultOf } from '../core/measure/resultOf'
-import type { Chance } from './random'
+import type { Chance } from '../core/random'
 
 const DAY_MS = 86_400_000
 

@@ -1,5 +1,5 @@
 import { useEventSource, useIntervalFn } from '@vueuse/core'
-import { Letter } from '~~/core/lead/letter'
+import { Letter } from '~~/core/lead/message'
 
 /** Where the line is down, what others said is fetched this often. */
 const LISTEN_MS = 10_000

@@ -1,5 +1,5 @@
 import type { OutcomeEvent } from '~~/core/lead/outcome'
-import { calledName } from '~/words/tierWords'
+import { calledName } from '~/words/tiers'
 import type { LedClass, OutcomeDetail } from './useClass'
 
 /** Noting without looking: a person is picked, one more touch says what they did, further ones add to it. */

@@ -2,7 +2,7 @@ import { NO_NEEDS } from '~~/core/offer/seatNeeds'
 import type { LayoutKind, Room } from '~~/core/room/layout'
 import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
 import { seatReasons } from '~~/core/room/seats'
-import { calledName } from '~/words/tierWords'
+import { calledName } from '~/words/tiers'
 import type { SeatTask } from '~/workers/seats.worker'
 
 /**
@@ -11,6 +11,8 @@ import type { SeatTask } from '~/workers/seats.worker'
  */
 export function useSeats() {
   const meeting = useMeeting()
+  const { catalogue } = storeToRefs(useCatalogue())
+  const stations = computed(() => catalogue.value.stations)
   const kind = ref<LayoutKind | undefined>()
   const workedOut = shallowRef<SeatedRoom | null>(null)
   const room = computed((): Room => {
@@ -34,7 +36,12 @@ export function useSeats() {
     () => {
       worker ??= new Worker(new URL('../workers/seats.worker.ts', import.meta.url), { type: 'module' })
       worker.onmessage = ({ data }: MessageEvent<SeatedRoom>) => (workedOut.value = data)
-      worker.postMessage({ room: room.value, sitters: sitters.value, kind: kind.value } satisfies SeatTask)
+      worker.postMessage({
+        room: room.value,
+        sitters: sitters.value,
+        stations: stations.value,
+        kind: kind.value,
+      } satisfies SeatTask)
     },
     { immediate: true },
   )
@@ -42,7 +49,9 @@ export function useSeats() {
 
   const byHand = computed(() => meeting.view!.meeting.seating)
   const seated = computed(() =>
-    byHand.value ? seatRoom(room.value, sitters.value, { byHand: byHand.value, kind: kind.value }) : workedOut.value,
+    byHand.value
+      ? seatRoom(room.value, sitters.value, stations.value, { byHand: byHand.value, kind: kind.value })
+      : workedOut.value,
   )
   const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
   function reasonsOf(id: string, of = seated.value): { words: string; isMet: boolean }[] {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import type { SeriesRule } from '~~/core/room/series'
+import type { SeriesRule } from '~~/core/calendar/series'
 
 /** Dates: what is ahead week by week, the series it follows from, holidays, places, who waits; calendars out and in. */
 const dates = useDates()

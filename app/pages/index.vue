@@ -3,8 +3,8 @@ import { differenceInCalendarDays, format, formatISO, isAfter, isToday, subHours
 import { z } from 'zod'
 import type { Participant } from '~~/core/offer/participant'
 import { inForce, screeningDue } from '~~/core/offer/screening'
-import type { Station } from '~/components/CircleRing.vue'
-import { calledName } from '~/words/tierWords'
+import type { Station } from '~/components/meeting/CircleRing.vue'
+import { calledName } from '~/words/tiers'
 
 /** The ring: the circle from above, what to watch, and the way into its next meeting. */
 const practice = usePractice()
@@ -66,7 +66,7 @@ const ownOf = (id: string) => inForce(people.value.find((other) => other.id === 
 /** Why somebody is to be screened again, for those who see it. */
 function dueOf(other: Participant): string | null {
   const came = members.value.get(other.id)?.lastCame
-  return screeningDue(other, today, came ? differenceInCalendarDays(new Date(), came) : null)
+  return screeningDue(other, today, came ? differenceInCalendarDays(new Date(), came) : null, catalogue.value.judgement)
 }
 /** What holds somebody to breath until a clearance has come. */
 const waitsOf = (id: string) =>

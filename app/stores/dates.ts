@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { HolidayFields, SeriesException, SeriesRule } from '~~/core/room/series'
+import { HolidayFields, SeriesException, SeriesRule } from '~~/core/calendar/series'
 
 const Line = z.object({
   circleId: z.string(),

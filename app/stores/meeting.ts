@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, getYear } from 'date-fns'
 import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
 import type { AccidentReport } from '~~/core/lead/accident'
-import { withLetter, type HandChoiceRecord, type Letter } from '~~/core/lead/letter'
+import { withLetter, type HandChoiceRecord, type Letter } from '~~/core/lead/message'
 import { checksOf } from '~~/core/check/checksOf'
 import { foldOutcomes, notedTwice, type OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDraft } from '~~/core/lead/logFor'

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { ClassEvent } from '~~/core/lead/clock'
-import { HandChoiceRecord } from '~~/core/lead/letter'
+import { HandChoiceRecord } from '~~/core/lead/message'
 import { OutcomeEvent } from '~~/core/lead/outcome'
 import { Participant } from '~~/core/offer/participant'
 import { Arrival } from '~~/core/offer/person'
 import { Plan } from '~~/core/plan/plan'
-import { Circle, Venue } from '~~/core/room/circle'
+import { Circle, Venue } from '~~/core/circle/circle'
 
 /** Everything that the four steps of a meeting work with, as the server hands it over. */
 export const MeetingView = z.object({

@@ -1,6 +1,6 @@
 import { openDB, type IDBPDatabase } from 'idb'
 import { z } from 'zod'
-import { Letter } from '~~/core/lead/letter'
+import { Letter } from '~~/core/lead/message'
 import { refusalOf } from '~/composables/useRefusal'
 
 const Kept = z.object({

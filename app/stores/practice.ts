@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Participant } from '~~/core/offer/participant'
-import { Circle, Venue } from '~~/core/room/circle'
+import { Circle, Venue } from '~~/core/circle/circle'
 
 const MeetingLine = z.object({
   id: z.string(),

@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, formatISO, getYear } from 'date-fns'
 import { z } from 'zod'
 import { Tier } from '~~/core/catalogue/words'
-import { Evidence } from '~~/core/reflect/decide'
+import { Evidence } from '~~/core/reflect/evidence'
 import { OutcomeEvent } from '~~/core/lead/outcome'
 import type { NormPerson } from '~~/core/measure/norms'
 import { TierStep } from '~~/core/reflect/tierMove'
@@ -69,7 +69,13 @@ export const useProfile = defineStore('profile', () => {
   const latest = computed(() => latestOf(profile.value!.measures))
   const gates = computed(() =>
     catalogues.catalogue.gates.map((gate) =>
-      gateStatus(gate, profile.value!.measures, person.value.considerations, today()),
+      gateStatus(
+        gate,
+        profile.value!.measures,
+        person.value.considerations,
+        today(),
+        catalogues.catalogue.judgement.evidence.days,
+      ),
     ),
   )
   const next = computed(() => {
@@ -79,7 +85,7 @@ export const useProfile = defineStore('profile', () => {
   const daysAway = computed(() =>
     profile.value!.lastCame === null ? null : differenceInCalendarDays(new Date(), profile.value!.lastCame),
   )
-  const due = computed(() => screeningDue(person.value, today(), daysAway.value))
+  const due = computed(() => screeningDue(person.value, today(), daysAway.value, catalogues.catalogue.judgement))
   const normPerson = computed((): NormPerson => ({
     age: person.value.birthYear === null ? null : getYear(new Date()) - person.value.birthYear,
     sex: person.value.sex,

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { Level, SchoolId, Tier } from '~~/core/catalogue/words'
 import { BlockTurn } from '~~/core/reflect/blockTurns'
-import { DecisionKind, Evidence } from '~~/core/reflect/decide'
+import { DecisionKind } from '~~/core/reflect/decide'
+import { Evidence } from '~~/core/reflect/evidence'
 import { TierStep } from '~~/core/reflect/tierMove'
 import { DialTurn } from '~~/core/reflect/turn'
 

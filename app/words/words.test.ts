@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { Dose, type DoseKind } from '../../core/catalogue/dose'
-import { clockWords } from './clockWords'
-import { DOSE_KINDS } from './doseFields'
-import { laneWords, stepWords } from './stepWords'
-import { calledName } from './tierWords'
+import { clockWords } from './clock'
+import { DOSE_KINDS } from './dose'
+import { laneWords, stepWords } from './lead'
+import { calledName } from './tiers'
 
 const LEFT = { sideHabit: 'left-right', startSide: 'left' } as const
 const RIGHT = { sideHabit: 'left-right', startSide: 'right' } as const

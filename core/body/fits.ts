@@ -95,20 +95,22 @@ export function halfKneel(heightCm: number, strideCm: number, cushionCm: number)
   return { frontKneeDeg, backHipDeg }
 }
 
-/** Degrees of ankle bend a centimetre of knee to wall is worth. @source Bennell et al. 1998 and later, about 3.6° (memory) */
-export const DEGREES_PER_CM_KNEE_TO_WALL = 3.6
-
 /**
  * Knee to wall as degrees, in both ways in which it is said: by the published rule of thumb, and by geometry.
  *
  * @param toeCm from the big toe to the wall
+ * @param degreesPerCm the rule of thumb, from the measure's own row
  */
-export function kneeToWall(heightCm: number, toeCm: number): { byRuleDeg: number; byGeometryDeg: number } {
+export function kneeToWall(
+  heightCm: number,
+  toeCm: number,
+  degreesPerCm: number,
+): { byRuleDeg: number; byGeometryDeg: number } {
   const shank = SEGMENT.shank * heightCm
   // The knee is above the wall's foot: the ankle lies a foot's front part and the distance behind it.
   const ankleToWall = toeCm + (SEGMENT.foot - 0.036) * heightCm
   return {
-    byRuleDeg: toeCm * DEGREES_PER_CM_KNEE_TO_WALL,
+    byRuleDeg: toeCm * degreesPerCm,
     byGeometryDeg: Math.asin(Math.min(1, ankleToWall / shank)) / RAD,
   }
 }

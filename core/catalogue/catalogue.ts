@@ -2,11 +2,15 @@ import { z } from 'zod'
 import { Aim } from './aim'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
+import { Clock } from './clock'
 import { Interview } from './interview'
+import { Judgement } from './judgement'
 import { Measure, TierGate } from './measure'
 import { DialBound, MovementEntry, MovementSummary, type VariationSummary } from './movement'
 import { PostureGraph, type Posture } from './posture'
+import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
+import { Stations } from './station'
 import { TIERS, type Level, type SidePolicy, type Tier } from './words'
 
 /** A rung with its place: what the rest of the core works with. */
@@ -36,6 +40,10 @@ export interface Catalogue {
   gates: TierGate[]
   interview: Interview
   aims: Aim[]
+  clock: Clock
+  judgement: Judgement
+  stations: Stations
+  redFlags: RedFlags
   /** By posture id. */
   figures: Map<string, PostureFigure>
   ownFigures: Set<string>
@@ -52,6 +60,10 @@ const Around = z.object({
   gates: z.array(TierGate),
   interview: Interview,
   aims: z.array(Aim),
+  clock: Clock,
+  judgement: Judgement,
+  stations: Stations,
+  redFlags: RedFlags,
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })
@@ -94,6 +106,10 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     gates: data.gates,
     interview: data.interview,
     aims: data.aims,
+    clock: data.clock,
+    judgement: data.judgement,
+    stations: data.stations,
+    redFlags: data.redFlags,
     figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
     ownFigures: new Set(data.ownFigures),
   }

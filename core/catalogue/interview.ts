@@ -46,7 +46,6 @@ const Place = z.object({
 /** The screening interview: `catalogue/interview.yaml`. */
 export const Interview = z.object({
   intro: z.string(),
-  redFlags: z.string(),
   worse: z.array(z.object({ id: z.string(), says: z.string() })),
   places: z.array(Place),
   operations: z.array(Place),

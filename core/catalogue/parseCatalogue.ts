@@ -2,13 +2,17 @@ import { z } from 'zod'
 import { parseDocument } from 'yaml'
 import { CatalogueError, linkCatalogue, type Catalogue, type CatalogueData } from './catalogue'
 import { Aim } from './aim'
+import { Clock } from './clock'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
 import { Interview } from './interview'
+import { Judgement } from './judgement'
 import { Measure, TierGate } from './measure'
 import { DialBound, MovementEntry, type DialRange } from './movement'
 import { PostureGraph } from './posture'
+import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
+import { Stations } from './station'
 import { indexOf } from './summary'
 import { TIERS } from './words'
 
@@ -58,6 +62,10 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     gates: read('gates.yaml', z.array(TierGate)),
     interview: read('interview.yaml', Interview),
     aims: read('aims.yaml', z.array(Aim)),
+    clock: read('clock.yaml', Clock),
+    judgement: read('judgement.yaml', Judgement),
+    stations: read('stations.yaml', Stations),
+    redFlags: read('redFlags.yaml', RedFlags),
     ownFigures: [],
   }
   if (problems.length > 0) throw new CatalogueError(problems)

@@ -7,14 +7,45 @@ import type { Edit } from '../plan/edits'
 import type { Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
 import type { Timeline } from '../plan/timeline'
-import type { Venue } from '../room/circle'
+import type { Venue } from '../circle/circle'
 
 /** How bad: a plan with a *stop* can be saved, not led; all else is mended or weighed. */
 export type CheckWeight = 'stop' | 'fix' | 'consider'
 
+/** The rules, each with one kind of trouble. */
+export type CheckKind =
+  | 'blocked'
+  | 'left-out'
+  | 'no-way'
+  | 'floor-helpers'
+  | 'space-check'
+  | 'settle'
+  | 'close'
+  | 'cold'
+  | 'hold-strong'
+  | 'twice'
+  | 'balance'
+  | 'exhale'
+  | 'no-wait'
+  | 'reach'
+  | 'sides'
+  | 'time-over'
+  | 'time-under'
+  | 'idle'
+  | 'floor-trips'
+  | 'climb'
+  | 'drink'
+  | 'short'
+  | 'instead'
+  | 'uncovered'
+  | 'always'
+  | 'school'
+
 /** Something that is wrong with a plan for these people in this room. */
 export interface Check {
-  /** Which rule, and where: the same trouble keeps its id while the plan is edited. */
+  /** Which rule. */
+  kind: CheckKind
+  /** The kind and what it is about: the same trouble keeps its id while the plan is edited. */
   id: string
   weight: CheckWeight
   /** What, in a few words. */
@@ -46,9 +77,12 @@ export interface Checked {
   catalogue: Catalogue
 }
 
-/** Fills in what a rule leaves out. */
-export function found(check: Pick<Check, 'id' | 'weight' | 'what' | 'why'> & Partial<Check>): Check {
-  return { blockId: null, tier: null, people: [], fix: null, ...check }
+type Finding = Pick<Check, 'kind' | 'weight' | 'what' | 'why'> & Partial<Omit<Check, 'id'>> & { about?: string }
+
+/** Fills in what a rule leaves out; `about` tells troubles of one kind apart: a block, a lane, a prop. */
+export function checkOf({ about = '', ...check }: Finding): Check {
+  const id = about === '' ? check.kind : `${check.kind} ${about}`
+  return { blockId: null, tier: null, people: [], fix: null, ...check, id }
 }
 
 /** Block by block with its movement and times; blocks of movements that are gone are left out. */

@@ -5,7 +5,7 @@ import type { When } from '../offer/today'
 import type { Plan } from '../plan/plan'
 import { riderOf } from '../plan/riders'
 import { timelineOf } from '../plan/timeline'
-import type { Circle, Venue } from '../room/circle'
+import type { Circle, Venue } from '../circle/circle'
 import type { Check } from './check'
 import { checksOf, mayBeLed } from './checksOf'
 

@@ -1,6 +1,6 @@
-import { grouped } from '../catalogue/grouped'
+import { grouped } from '../grouped'
 import { propsOut, type PropUser } from '../room/propsOut'
-import { blocksOf, found, namesOf, type Check, type Checked, type CheckedPerson } from './check'
+import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedPerson } from './check'
 
 /** Props that are short, and what replaces them. */
 export function propChecks(checked: Checked): Check[] {
@@ -25,8 +25,9 @@ export function propChecks(checked: Checked): Check[] {
     return [
       ...[...short.values()].map((all) => {
         const [{ prop }, ids] = [all[0]!, all.map((one) => one.person)]
-        return found({
-          id: `short ${prop} ${block.id}`,
+        return checkOf({
+          kind: 'short',
+          about: `${prop} ${block.id}`,
           weight: 'fix',
           what: `${ids.length} ${named(prop, ids.length)} short`,
           why: `For ${namesOf(ids, people)} in ${movement.name.toLowerCase()}; nothing at hand replaces it.`,
@@ -36,8 +37,9 @@ export function propChecks(checked: Checked): Check[] {
       }),
       ...[...replaced.values()].map((all) => {
         const [{ wanted, taken }, count] = [all[0]!, all.reduce((sum, one) => sum + one.count, 0)]
-        return found({
-          id: `instead ${wanted} ${taken} ${block.id}`,
+        return checkOf({
+          kind: 'instead',
+          about: `${wanted} ${taken} ${block.id}`,
           weight: 'consider',
           what: `${count} ${named(taken, count)} for ${named(wanted, count)}`,
           why: `There are too few in ${movement.name.toLowerCase()}.`,

@@ -2,7 +2,7 @@ import type { Offer } from '../offer/offerFor'
 import type { Catalogue } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import { LYING_HEIGHT } from '../time/changeover'
-import { blocksOf, found, namesOf, type Check, type Checked } from './check'
+import { blocksOf, checkOf, namesOf, type Check, type Checked } from './check'
 
 /** Bodies at or over this height are up: a share of standing height, as the contour has it. */
 const UP = 0.5
@@ -36,8 +36,9 @@ function waitsAfterLying(checked: Checked): Check[] {
     })
     if (tiers.length === 0) return []
     return [
-      found({
-        id: `no-wait ${one.block.id}`,
+      checkOf({
+        kind: 'no-wait',
+        about: one.block.id,
         weight: 'fix',
         what: `Straight from lying into ${one.movement.name.toLowerCase()}`,
         why: 'After lying: roll to the side, wait, sit, wait, and only then work.',
@@ -66,8 +67,9 @@ function balanceWithinReach(checked: Checked): Check[] {
     )
     const within = movement.ladders[tier]?.findLast((rung) => rung.level < lowest)
     return [
-      found({
-        id: `reach ${block.id}`,
+      checkOf({
+        kind: 'reach',
+        about: block.id,
         weight: 'consider',
         what: `${movement.name} out of reach of a support`,
         why: `${namesOf(
@@ -117,8 +119,9 @@ function sameForBothSides(checked: Checked): Check[] {
     })
     if (unlike.length === 0) return []
     return [
-      found({
-        id: `sides ${block.id}`,
+      checkOf({
+        kind: 'sides',
+        about: block.id,
         weight: 'consider',
         what: `Other props left and right in ${movement.name.toLowerCase()}`,
         why: `What is used for one side is used for the other: ${namesOf(

@@ -1,5 +1,5 @@
 import type { Option, Problem } from './problem'
-import { CLIMB_SECONDS, PHASE_ORDER, SLOPES, WARM_SECONDS } from './score'
+import { CLIMB_SECONDS, PHASE_ORDER, SLOPES } from './score'
 
 /** What solves a linear model: a text in LP format goes in, the value of the best comes out; null: not proven. */
 export type Solver = (model: string) => number | null
@@ -90,7 +90,7 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
   )
   if (withHolds)
     rows.push(
-      `warm: ${choices.flatMap(({ option, layer }, at) => (layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main ? [term(option.seconds, `x${at}`)] : [])).join(' ')} >= ${WARM_SECONDS}`,
+      `warm: ${choices.flatMap(({ option, layer }, at) => (layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main ? [term(option.seconds, `x${at}`)] : [])).join(' ')} >= ${problem.warmSeconds}`,
     )
   for (let rider = 0; rider < problem.riders.length; rider += 1) {
     if (!choices.some(({ option }) => option.breathing.includes(rider))) continue

@@ -1,5 +1,5 @@
 import type { Option, Problem } from './problem'
-import { CLIMB_SECONDS, PHASE_ORDER, WARM_SECONDS, worthOf, type Line } from './score'
+import { CLIMB_SECONDS, PHASE_ORDER, worthOf, type Line } from './score'
 
 /** What the search looks up instead of reckoning it anew. */
 interface Known {
@@ -46,7 +46,7 @@ export class Evaluator {
 
   /** −Infinity where a rule is broken. */
   scoreOf(line: Line): number {
-    const { change, climb, postures, seconds, target, weight, breathShare } = this.problem
+    const { change, climb, postures, seconds, warmSeconds, target, weight, breathShare } = this.problem
     const last = line.length - 1
     if (last < 1) return -Infinity
     this.stamp += 1
@@ -71,7 +71,7 @@ export class Evaluator {
       if (index > 0 && index < last) {
         if (known.phase < phase) return -Infinity
         phase = known.phase
-        if (known.isLongHold && warm < WARM_SECONDS) return -Infinity
+        if (known.isLongHold && warm < warmSeconds) return -Infinity
         if (known.warms) warm += option.seconds
       }
       if (option.isDown && !down) downs += 1

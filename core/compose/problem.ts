@@ -54,6 +54,8 @@ export interface Problem {
   target: Float64Array
   weight: Float64Array
   seconds: number
+  /** Warming before anything is held at the end of range. */
+  warmSeconds: number
   pinned: string[]
   breathShare: number
   fallen: Fallen[]
@@ -69,10 +71,6 @@ const QUALITY_BONUS = 1.15
 const CARRY_OVER_BONUS = 1.2
 /** What counts of a movement that the last meetings had already, the last one first; ours. */
 const AGAIN_SHARE = [0.8, 0.88, 0.94, 0.97]
-const FIRST_INTRODUCTION_SECONDS = 20
-const INTRODUCTION_SECONDS = 8
-const DRINK_FROM_MINUTES = 45
-const DRINK_SECONDS = 60
 const HOLD_SECONDS = 20
 /** What it costs that somebody only breathes in a block, shared by all, seconds; ours. */
 const BREATHING_SECONDS = 60
@@ -88,7 +86,7 @@ export function problemOf(ask: Ask): Problem {
   const everything: Plan = {
     ...emptyPlan('', ask.minutes, school),
     aim,
-    drinkBreak: ask.minutes >= DRINK_FROM_MINUTES,
+    drinkBreak: ask.minutes >= catalogue.clock.water.fromMinutes,
     blocks: candidates.map((movement) => blockFor(movement, school, movement.id, catalogue)),
   }
   const riders = expected.map((one) => riderOf(one, everything, catalogue)).filter((rider) => rider.today.takesPart)
@@ -126,7 +124,8 @@ export function problemOf(ask: Ask): Problem {
     postures: rows.length,
     target,
     weight,
-    seconds: ask.minutes * 60 - (everything.drinkBreak ? DRINK_SECONDS : 0),
+    seconds: ask.minutes * 60 - (everything.drinkBreak ? catalogue.clock.water.seconds : 0),
+    warmSeconds: catalogue.clock.warmUp.seconds,
     pinned: [...ask.pinned],
     breathShare: ask.breathShare,
     fallen,
@@ -223,7 +222,9 @@ function optionsFor(
 ): Option[] {
   const { catalogue } = ask
   const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
-  const introduction = ask.met.has(movement.id) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
+  const introduction = ask.met.has(movement.id)
+    ? catalogue.clock.introduction.againSeconds
+    : catalogue.clock.introduction.firstSeconds
   const again = ask.recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(movement.id))
   const carried = ask.carryOver.includes(movement.id)
   const breathing = breathingIn(movement, index, riders)
@@ -266,7 +267,8 @@ function optionsFor(
 
 function workOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): number {
   const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
-  const sideChangeSeconds = catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? 4
+  const sideChangeSeconds =
+    catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
   return workSeconds({
     roundSeconds: secondsOf(block.dose, sides),
     rounds: block.rounds,

@@ -8,8 +8,6 @@ export const PHASE_ORDER: Record<Phase, number> = { settle: 0, warm: 1, main: 2,
 export const SLOPES = [1, 0.8, 0.6, 0.3] as const
 /** What a body height of getting up costs, seconds of useful work; ours. */
 export const CLIMB_SECONDS = 6
-/** Warming before anything is held at the end of range, seconds; ours, from common practice. */
-export const WARM_SECONDS = 300
 
 /**
  * What seconds of a region are worth: the first half of the target counts fully, then less and less.
@@ -79,7 +77,8 @@ export function brokenRule(line: Line, problem: Problem): string | null {
       if (option.quality === 'breath') return 'Breath is the start or the close.'
       if (PHASE_ORDER[option.phase] < phase) return 'Its phases are out of order.'
       phase = PHASE_ORDER[option.phase]
-      if (option.phase === 'long-holds' && warm < WARM_SECONDS) return 'Something is held before the body is warm.'
+      if (option.phase === 'long-holds' && warm < problem.warmSeconds)
+        return 'Something is held before the body is warm.'
       if (option.phase === 'warm' || option.phase === 'main') warm += option.seconds
     }
     if (option.isDown && !down) downs += 1

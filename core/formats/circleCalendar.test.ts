@@ -1,6 +1,6 @@
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
-import { datesOf, SeriesRule } from '../room/series'
+import { datesOf, SeriesRule } from '../calendar/series'
 import { circleCalendar } from './circleCalendar'
 import { readCalendar } from './readCalendar'
 

@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz'
 import ICAL from 'ical.js'
-import { dayAfter, wallOf, type HolidayFields } from '../room/series'
+import { dayAfter, wallOf, type HolidayFields } from '../calendar/series'
 
 /** What an event of a calendar file would become. */
 export type CalendarRow =

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chanceFrom } from '../../demo/random'
+import { chanceFrom } from '../random'
 import { personIn } from '../../tests/people'
 import { blockOfMovement, planWith, ridersIn } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'

@@ -1,3 +1,4 @@
+import { capital } from '../sentence'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { VariationTexts } from '../catalogue/movement'
 import { TIERS } from '../catalogue/words'
@@ -133,11 +134,6 @@ function goWords(step: ScriptStep, dose: string, rounds: number, circle: SideWor
   const round = rounds > 1 ? `Round ${step.round} of ${rounds}. ` : ''
   if (step.side === 'both') return `${round}${dose}. Begin.`
   return `${capital(sideWords(step.side, circle))}. ${round}${dose}. Begin.`
-}
-
-/** Words as they begin a sentence. */
-export function capital(words: string): string {
-  return `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 }
 
 /** What the lowest rung of each lane is told to set up: the easy version is given first. */

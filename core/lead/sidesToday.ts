@@ -1,7 +1,7 @@
 import type { Tier } from '../catalogue/words'
 import { storedLevel } from '../offer/offerFor'
 import type { Person } from '../offer/person'
-import type { Circle } from '../room/circle'
+import type { Circle } from '../circle/circle'
 import type { SideWords } from './cues'
 
 const WEEK_MS = 7 * 86_400_000

@@ -1,7 +1,7 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tag, Tier } from '../catalogue/words'
 import { hasWay, type Mover } from '../time/changeover'
-import { PACE_FACTOR, type Arrival, type Person } from './person'
+import type { Arrival, Person } from './person'
 
 /**
  * How a person changes position today: pace and waits with all that considerations and the day add.
@@ -9,7 +9,7 @@ import { PACE_FACTOR, type Arrival, type Person } from './person'
  * Factors multiply; of several waits the longest counts. A cleared consideration closes nothing.
  */
 export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival): Mover {
-  let pace = PACE_FACTOR[person.pace]
+  let pace = catalogue.clock.paces[person.pace]
   let sittingWaitSeconds = 0
   let standingWaitSeconds = 0
   const avoid = new Set<Tag>()
@@ -25,9 +25,9 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
     }
   }
   if (arrival?.dizzy) {
-    pace *= 1.5
-    sittingWaitSeconds = Math.max(sittingWaitSeconds, 10)
-    standingWaitSeconds = Math.max(standingWaitSeconds, 10)
+    pace *= catalogue.clock.dizzy.changeoverFactor
+    sittingWaitSeconds = Math.max(sittingWaitSeconds, catalogue.clock.dizzy.waitSeconds)
+    standingWaitSeconds = Math.max(standingWaitSeconds, catalogue.clock.dizzy.waitSeconds)
     avoid.add('floor-transfer')
   }
   return { pace, sittingWaitSeconds, standingWaitSeconds, avoid }

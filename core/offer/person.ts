@@ -4,9 +4,6 @@ import { Dial, Level, SchoolId, Side, Tier } from '../catalogue/words'
 export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
 export type Pace = z.infer<typeof Pace>
 
-/** How much longer than a brisk mover somebody takes to change position; ours. */
-export const PACE_FACTOR: Record<Pace, number> = { brisk: 1, usual: 1.25, slow: 1.6, 'very-slow': 2 }
-
 export const Access = z.enum(['no', 'with-help', 'yes'])
 export type Access = z.infer<typeof Access>
 

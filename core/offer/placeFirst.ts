@@ -3,7 +3,6 @@ import type { Tier } from '../catalogue/words'
 import type { Person } from './person'
 import { demandsOf } from './verdict'
 
-const STARTS_RESTED_AT_AGE = 85
 const ASSISTED = 2
 
 /** What measures say that bears on a start. */
@@ -39,8 +38,9 @@ export function startFor(
   thisYear: number | null,
   evidence = NOTHING_MEASURED,
 ): Start {
-  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= STARTS_RESTED_AT_AGE)
-    return { level: 1, because: `${STARTS_RESTED_AT_AGE} and over` }
+  const { restedAtAge } = catalogue.judgement.start
+  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= restedAtAge)
+    return { level: 1, because: `${restedAtAge} and over` }
   if (evidence.failedGate) return { level: 1, because: `a gate into the ${tier} tier was not passed` }
   const asked = new Set(
     (movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)),

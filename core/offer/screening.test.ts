@@ -5,6 +5,7 @@ import { inForce, mergedWith, screened, ScreeningAnswers, screeningDue } from '.
 import type { ParticipantConsideration } from './participant'
 
 const catalogue = shippedCatalogue()
+const { judgement } = catalogue
 const { interview } = catalogue
 const ON = '2026-11-25'
 const from = (answers: Partial<ScreeningAnswers>) => screened(ScreeningAnswers.parse(answers), interview, ON)
@@ -150,7 +151,7 @@ describe('when somebody is screened again', () => {
     ['away for 55 days', '2026-06-01', 55, null],
     ['away, and screened since', '2026-11-20', 60, null],
   ])('%s', (_, screenedOn, daysAway, why) => {
-    expect(screeningDue({ screenedOn, considerations: [] }, ON, daysAway)).toBe(why)
+    expect(screeningDue({ screenedOn, considerations: [] }, ON, daysAway, judgement)).toBe(why)
   })
   it('after any health change', () => {
     expect(
@@ -158,6 +159,7 @@ describe('when somebody is screened again', () => {
         { screenedOn: '2026-11-20', considerations: [{ consideration: 'new-operation-fall-faint-fracture' }] },
         ON,
         7,
+        judgement,
       ),
     ).toBe('Something has changed since last time.')
   })

@@ -4,7 +4,7 @@ import type { Finding, Interview } from '../catalogue/interview'
 import { Side, TIERS, type Tier } from '../catalogue/words'
 import type { ParticipantConsideration } from './participant'
 import type { Access } from './person'
-import { AWAY_SCREENS_DAYS } from './today'
+import type { Judgement } from '../catalogue/judgement'
 
 const day = z.iso.date('A date is written as year, month and day.')
 const words = (most: number) => z.string().max(most, `This has ${most} characters at most.`).default('')
@@ -64,9 +64,6 @@ export interface Screened {
   /** Considerations that need a clearance which has not come. */
   waitsFor: string[]
 }
-
-/** A screening holds for a year; ours. */
-const SCREENING_DAYS = 365
 
 /**
  * Turns an interview into considerations with side, first and last day.
@@ -243,19 +240,20 @@ export function inForce<C extends { since: string | null; until: string | null }
  * @param on today, ISO day
  * @param daysAway since the last meeting they came to; null: never been
  * @example
- * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7) // "The last screening is over a year old."
+ * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7, judgement) // "The last screening is over a year old."
  */
 export function screeningDue(
   person: { screenedOn: string | null; considerations: readonly { consideration: string }[] },
   on: string,
   daysAway: number | null,
+  { away, screening }: Pick<Judgement, 'away' | 'screening'>,
 ): string | null {
   if (person.considerations.some(({ consideration }) => consideration === SETTLED_BY_SCREENING))
     return 'Something has changed since last time.'
   if (person.screenedOn === null) return 'Not screened yet.'
   const age = daysBetween(person.screenedOn, on)
-  if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS && age >= daysAway) return `Away for ${daysAway} days.`
-  return age > SCREENING_DAYS ? 'The last screening is over a year old.' : null
+  if (daysAway !== null && daysAway >= away.screensDays && age >= daysAway) return `Away for ${daysAway} days.`
+  return age > screening.days ? 'The last screening is over a year old.' : null
 }
 
 function daysBetween(from: string, to: string): number {

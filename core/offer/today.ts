@@ -34,13 +34,6 @@ export interface When {
   screenedDaysAgo?: number | null
 }
 
-/** Bounds of the day's rules; pains are 0–10; *ours* unless common practice. */
-const PAIN_EASES = 4
-const PAIN_STOPS = 7
-const AWAY_EASES_DAYS = 21
-export const AWAY_SCREENS_DAYS = 56
-const EASIER_AT_MOST = 2
-
 /**
  * Settles tier, easing and taking part for today.
  *
@@ -57,6 +50,7 @@ export function todayOf(
   arrival: Arrival,
   { daysAway, year, screenedDaysAgo = null }: When,
 ): Today {
+  const { pain, away, easing } = catalogue.judgement
   const home = person.visiting ?? person.homeTier
   const today: Today = {
     tier: home,
@@ -91,10 +85,10 @@ export function todayOf(
     today.takesPart = false
     say(95, 'Ill: not today.')
   }
-  if (arrival.pain !== null && arrival.pain >= PAIN_STOPS) {
+  if (arrival.pain !== null && arrival.pain >= pain.stops) {
     today.takesPart = false
     say(95, `Pain ${arrival.pain} of 10 on arrival: not today.`)
-  } else if (arrival.pain !== null && arrival.pain >= PAIN_EASES && arrival.pain > (arrival.usualPain ?? 0)) {
+  } else if (arrival.pain !== null && arrival.pain >= pain.eases && arrival.pain > (arrival.usualPain ?? 0)) {
     today.easierBy += 1
     say(70, `Pain ${arrival.pain} of 10 on arrival: one level easier.`)
   }
@@ -107,17 +101,17 @@ export function todayOf(
     say(55, 'Very tired: one level easier.')
   }
   const screenedSince = daysAway !== null && screenedDaysAgo !== null && screenedDaysAgo < daysAway
-  if (daysAway !== null && daysAway >= AWAY_SCREENS_DAYS && !screenedSince) {
-    today.levelAtMost = 2
-    say(65, `Away for ${daysAway} days: level 2 at most until screened again.`)
+  if (daysAway !== null && daysAway >= away.screensDays && !screenedSince) {
+    today.levelAtMost = easing.unscreenedLevel
+    say(65, `Away for ${daysAway} days: level ${easing.unscreenedLevel} at most until screened again.`)
   } else if (daysAway === null && screenedDaysAgo === null) {
-    today.levelAtMost = 2
-    say(65, 'First time and not screened yet: level 2 at most.')
-  } else if (daysAway !== null && daysAway >= AWAY_EASES_DAYS) {
+    today.levelAtMost = easing.unscreenedLevel
+    say(65, `First time and not screened yet: level ${easing.unscreenedLevel} at most.`)
+  } else if (daysAway !== null && daysAway >= away.easesDays) {
     today.easierBy += 1
     say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)
   }
-  today.easierBy = Math.min(today.easierBy, EASIER_AT_MOST)
+  today.easierBy = Math.min(today.easierBy, easing.levelsAtMost)
   if (home !== person.homeTier)
     say(62, `A visit to the ${home} tier: begins at level ${home === 'floor' ? 1 : 2} at most.`)
   settleTier(person, home, arrival, today, catalogue)

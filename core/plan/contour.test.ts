@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { changeover, USUAL_MOVER } from '../time/changeover'
+import { changeover, usualMover } from '../time/changeover'
 import { contourOf } from './contour'
 
 const catalogue = shippedCatalogue()
-const brisk = { ...USUAL_MOVER, pace: 1 }
+const { clock } = catalogue
+const brisk = { ...usualMover(clock), pace: 1 }
 const way = (from: string, to: string, mover = brisk) => changeover(catalogue.graph, from, to, mover)!.moves
 const draw = (to: string, mover = brisk) =>
   contourOf(

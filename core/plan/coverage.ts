@@ -4,9 +4,6 @@ import { REGIONS, TIERS, type Quality, type Region, type SchoolId, type Tier } f
 import { secondsOf } from '../time/secondsOf'
 import { blockIn, type Block, type Plan } from './plan'
 
-/** Where a school has no weekly aim of its own, s a region and side; ours. */
-const WEEKLY_SECONDS = 120
-
 export interface RegionCover {
   region: Region
   /** Time on tissue of one side, weighted by how much a movement is for the region, seconds. */
@@ -64,7 +61,8 @@ export function wantedSeconds(
   meetingsAWeek = 1,
 ): number {
   return (
-    ((catalogue.schools.get(school)?.weeklySecondsPerRegion ?? WEEKLY_SECONDS) * (aim.regions[region] ?? 0)) /
+    ((catalogue.schools.get(school)?.weeklySecondsPerRegion ?? catalogue.clock.coverage.weeklySeconds) *
+      (aim.regions[region] ?? 0)) /
     meetingsAWeek
   )
 }

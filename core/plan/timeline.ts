@@ -2,24 +2,13 @@ import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import { homePosture } from '../offer/mover'
 import type { Offer } from '../offer/offerFor'
-import { changeover, USUAL_MOVER, type ChangeoverMove, type Mover } from '../time/changeover'
+import { changeover, usualMover, type ChangeoverMove, type Mover } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
 import { blockIn, type Block, type Plan } from './plan'
 
-/** Introduction of a movement the first time a circle meets it, and afterwards; fetching a prop; all ours, seconds. */
-const FIRST_INTRODUCTION_SECONDS = 20
-const INTRODUCTION_SECONDS = 8
-const FETCH_SECONDS = 15
-/** Turning a chair that stands the other way; common practice, no source. */
-const TURN_CHAIR_SECONDS = 6
 const TYPICAL_LEVEL = 2
-/** Water half way; ours. */
-const DRINK_SECONDS = 60
-/** Waits after lying where a plan wants them of everybody; ours. */
-const SITTING_WAIT_SECONDS = 15
-const STANDING_WAIT_SECONDS = 10
 
 /** Somebody in a lane with what is offered, block by block. */
 export interface Rider {
@@ -84,14 +73,15 @@ export function timelineOf(
   met: ReadonlySet<string>,
   catalogue: Catalogue,
 ): Timeline {
+  const { introduction, water } = catalogue.clock
   const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
-  const walkers = people.map((rider) => new Walker(plan.waitAfterLying ? waiting(rider) : rider, catalogue))
+  const walkers = people.map((rider) => new Walker(plan.waitAfterLying ? waiting(rider, catalogue) : rider, catalogue))
   const seen = new Set(met)
   const noWay: Timeline['noWay'] = []
   let clock = 0
   let hadWater = false
   const blocks = plan.blocks.map((block, index): BlockTime => {
-    const introductionSeconds = seen.has(block.movement) ? INTRODUCTION_SECONDS : FIRST_INTRODUCTION_SECONDS
+    const introductionSeconds = seen.has(block.movement) ? introduction.againSeconds : introduction.firstSeconds
     seen.add(block.movement)
     const lanes = {} as Record<Tier, LaneBlock | null>
     for (const tier of TIERS) {
@@ -104,7 +94,7 @@ export function timelineOf(
     for (const lane of present) {
       lane.fillerSeconds = changeoverSeconds - lane.changeoverSeconds - lane.fetchSeconds + blockWork - lane.workSeconds
     }
-    const drinkSeconds = plan.drinkBreak && !hadWater && clock >= (plan.minutes * 60) / 2 ? DRINK_SECONDS : 0
+    const drinkSeconds = plan.drinkBreak && !hadWater && clock >= (plan.minutes * 60) / 2 ? water.seconds : 0
     hadWater ||= drinkSeconds > 0
     const seconds = drinkSeconds + introductionSeconds + changeoverSeconds + blockWork
     const time = {
@@ -141,14 +131,14 @@ export function timelineOf(
 }
 
 /** Somebody who waits after getting up as the plan wants it of everybody; who must wait longer, does. */
-function waiting(rider: Rider): Rider {
+function waiting(rider: Rider, { clock }: Catalogue): Rider {
   const { sittingWaitSeconds, standingWaitSeconds } = rider.mover
   return {
     ...rider,
     mover: {
       ...rider.mover,
-      sittingWaitSeconds: Math.max(sittingWaitSeconds, SITTING_WAIT_SECONDS),
-      standingWaitSeconds: Math.max(standingWaitSeconds, STANDING_WAIT_SECONDS),
+      sittingWaitSeconds: Math.max(sittingWaitSeconds, clock.afterLying.sittingSeconds),
+      standingWaitSeconds: Math.max(standingWaitSeconds, clock.afterLying.standingSeconds),
     },
   }
 }
@@ -179,7 +169,7 @@ function laneBlock(
       lane.moves = step.moves
       lane.postureId = walker.posture
     }
-    if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = FETCH_SECONDS
+    if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = catalogue.clock.fetching.seconds
     const parts = partsFor(block, walker.rider.offers[index] ?? [], walker.posture, catalogue)
     const seconds = parts.reduce((sum, part) => sum + part.seconds, 0)
     if (seconds >= lane.workSeconds) {
@@ -199,7 +189,7 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
   if (!movement) return []
   const done = offers.find((offer) => offer.variation !== null)
   const sides = done?.kind === 'breath' ? 'both' : (done?.variation?.sides ?? movement.sides)
-  const sideChangeSeconds = catalogue.postures.get(postureId)?.sideChangeSeconds ?? 4
+  const sideChangeSeconds = catalogue.postures.get(postureId)?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
   const key = `${sides} ${sideChangeSeconds}`
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
@@ -265,7 +255,15 @@ class Walker {
     const turns = this.chair !== null && this.chair !== wanted
     this.chair = wanted
     return turns
-      ? [{ from: at, to: at, seconds: TURN_CHAIR_SECONDS, waitSeconds: 0, cue: 'Turn the chair round.' }]
+      ? [
+          {
+            from: at,
+            to: at,
+            seconds: this.catalogue.clock.turningChair.seconds,
+            waitSeconds: 0,
+            cue: 'Turn the chair round.',
+          },
+        ]
       : []
   }
 
@@ -289,7 +287,7 @@ function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
   return TIERS.map((tier) => ({
     id: `typical-${tier}`,
     tier,
-    mover: USUAL_MOVER,
+    mover: usualMover(catalogue.clock),
     offers: plan.blocks.map((block) => {
       const movement = catalogue.movements.get(blockIn(block, tier).movement)
       return movement ? [typicalOffer(movement, tier, catalogue)] : []

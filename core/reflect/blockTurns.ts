@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Judgement } from '../catalogue/judgement'
 import type { Plan } from '../plan/plan'
 import { DialTurn } from './turn'
 import type { Step } from './reflectOn'
@@ -15,9 +16,6 @@ export const BlockTurn = z.object({
 })
 export type BlockTurn = z.infer<typeof BlockTurn>
 
-/** More than this share of those who did a block; ours. */
-const MOST = 0.5
-
 /**
  * The block's dose is the clock: it is proposed to rise once more than half of those who did the block have earned more
  * time, rounds or repetitions. Until then their next dial is turned instead.
@@ -26,15 +24,19 @@ const MOST = 0.5
  * @param plan as it was led; a block that has left it is not raised
  * @returns proposals, and the steps with theirs turned into it: still one dial a step
  */
-export function blockTurns<S extends Step>(steps: readonly S[], plan: Plan): { steps: S[]; proposals: BlockTurn[] } {
+export function blockTurns<S extends Step>(
+  steps: readonly S[],
+  plan: Plan,
+  { blockDose: { moreThanShare } }: Pick<Judgement, 'blockDose'>,
+): { steps: S[]; proposals: BlockTurn[] } {
   const proposals = [...new Set(steps.map((step) => step.blockId))].flatMap((blockId): BlockTurn[] => {
     const own = steps.filter((step) => step.blockId === blockId)
     const ready = own.filter((step) => step.kind === 'step-up' && step.earned !== null)
     const block = plan.blocks.find((one) => one.id === blockId)
     const [first] = ready.toSorted((a, b) => a.earned!.to - b.earned!.to)
-    if (!block || !first || ready.length <= own.length * MOST) return []
+    if (!block || !first || ready.length <= own.length * moreThanShare) return []
     const alike = ready.filter((step) => step.earned!.dial === first.earned!.dial)
-    return alike.length <= own.length * MOST
+    return alike.length <= own.length * moreThanShare
       ? []
       : [{ blockId, movement: block.movement, turn: first.earned!, earned: alike.length, of: own.length }]
   })

@@ -3,7 +3,7 @@ import type { Catalogue } from '../catalogue/catalogue'
 import { amountWords, latestOf, type StoredMeasure } from '../measure/record'
 import { changesOf } from '../offer/changes'
 import type { Participant } from '../offer/participant'
-import { capital } from '../lead/cues'
+import { capital } from '../sentence'
 import type { PersonBack } from './lookBack'
 
 /** Something that was eased or left out, as the letter says it. */

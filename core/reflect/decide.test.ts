@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { decide, type Evidence } from './decide'
+import { decide } from './decide'
+import type { Evidence } from './evidence'
 
-const { schools } = shippedCatalogue()
+const { schools, judgement } = shippedCatalogue()
 const dwell = schools.get('dwell')!
 
 /** A Dwell hold of 30 s that went well; each case says what differs. */
@@ -24,7 +25,7 @@ const well: Evidence = {
 const with_ = (...changes: Partial<Evidence>[]): Evidence[] =>
   changes.map((change, at) => ({ ...well, meetingId: `m${at}`, ...change }))
 const ask = (evidence: Evidence[], level = 2, school = dwell) =>
-  decide({ movement: 'bridge', tier: 'chair', level, rungs: [1, 2, 3], evidence, school })
+  decide({ movement: 'bridge', tier: 'chair', level, rungs: [1, 2, 3], evidence, school, judgement })
 
 describe('what comes next for one person and movement', () => {
   // Thresholds are this product's own, from common practice, no source.
@@ -114,7 +115,7 @@ describe('what comes next for one person and movement', () => {
   })
   it('asks more where the next rung is two levels away', () => {
     const wide = (evidence: Evidence[]) =>
-      decide({ movement: 'heel-raises', tier: 'chair', level: 1, rungs: [1, 3, 5], evidence, school: dwell })
+      decide({ movement: 'heel-raises', tier: 'chair', level: 1, rungs: [1, 3, 5], evidence, school: dwell, judgement })
     expect(wide(with_({ level: 1 }, { level: 1 }, { level: 1 })).kind).toBe('stay')
     expect(wide(with_({ level: 1, effort: 2 }, { level: 1, effort: 2 }, { level: 1, effort: 1 }))).toMatchObject({
       kind: 'step-up',

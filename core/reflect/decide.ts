@@ -1,28 +1,9 @@
 import { z } from 'zod'
+import type { Judgement } from '../catalogue/judgement'
 import type { School } from '../catalogue/school'
 import type { Tier } from '../catalogue/words'
-import { OutcomeEvent } from '../lead/outcome'
-
-/** One outcome with what is needed to judge it. */
-export const Evidence = OutcomeEvent.pick({
-  side: true,
-  level: true,
-  done: true,
-  target: true,
-  achieved: true,
-  unit: true,
-  effort: true,
-  pain: true,
-  painKind: true,
-  form: true,
-}).extend({
-  meetingId: z.string(),
-  /** ISO date of the meeting. */
-  date: z.string(),
-  /** Pain on arrival that day; null: not asked. */
-  arrivalPain: z.number().nullable(),
-})
-export type Evidence = z.infer<typeof Evidence>
+import { becauseOf, type DecisionNote, type DecisionReason, type Shortfall, type SideReason } from './decisionWords'
+import { easingCause, isFarOff, isPoor, isReached, type Evidence } from './evidence'
 
 export const DecisionKind = z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early'])
 export type DecisionKind = z.infer<typeof DecisionKind>
@@ -32,13 +13,13 @@ export function isEasing(kind: DecisionKind): boolean {
   return kind === 'ease' || kind === 'ease-now'
 }
 
-export interface Decision {
+export interface Decision extends DecisionReason {
   kind: DecisionKind
   movement: string
   tier: Tier
   fromLevel: number
   toLevel: number
-  /** The evidence in a sentence. */
+  /** The reason in sentences, made of `side`, `reason` and `notes`. */
   because: string
   /** Eased at once twice running: left out until a lead's note, and a clinician is suggested. */
   suggestClinician: boolean
@@ -57,26 +38,10 @@ export interface Question {
   /** All evidence for this movement and tier, oldest meeting first. */
   evidence: readonly Evidence[]
   school: School
+  judgement: Judgement
   /** ISO day of the last turn of a dial on this rung: what was done until then says nothing of it. */
   since?: string | null
 }
-
-/** Under this share of the target counts as not reached: twice of three eases; ours, tuned by the simulated population. */
-const NOT_REACHED_SHARE = 0.8
-/** Under this share one rung less would not be enough: two, since a true drop is met sooner than it is explained. */
-const FAR_SHARE = 0.25
-/** A rung that was tried so many meetings ago, or fewer, and not reached, takes more proof the next time; ours, tuned likewise. */
-const TRIED_LATELY = 10
-const TRIED_MEETINGS = 2
-/** More proof where the next rung is two levels away. */
-const WIDE_GAP_MEETINGS = 1
-const WIDE_GAP_EFFORT = 2
-/** In somebody's first meetings one very easy one is enough, to find the right level quickly. */
-const FIRST_MEETINGS = 6
-const VERY_EASY = 2
-const PAIN_THAT_EASES = 4
-const PAIN_RISE_THAT_EASES = 2
-const PAIN_THAT_STILL_STEPS = 2
 
 /**
  * Decides for one person and movement what comes next: the weaker side decides.
@@ -86,47 +51,59 @@ const PAIN_THAT_STILL_STEPS = 2
  * when the school's rule is met on both sides, with more proof where `askedFor` says so. Ask where the amount is reached
  * but effort or form is empty. Otherwise stay, or too early.
  *
- * @source ours, from common practice; tuned as docs/decisions/the-judgement.md says
+ * @source `judgement.yaml`: ours, from common practice; tuned as docs/decisions/the-judgement.md says
  */
 export function decide(question: Question): Decision {
-  const sides = [...new Set(question.evidence.map((entry) => entry.side))]
-  const verdicts = sides.map((side) =>
-    judgeSide(
-      question.evidence.filter((entry) => entry.side === side),
-      askedFor(question, side),
-      question.school,
-      side,
-    ),
-  )
-  const verdict = verdicts.sort((a, b) => CAUTION.indexOf(a.kind) - CAUTION.indexOf(b.kind))[0] ?? {
-    kind: 'too-early' as const,
-    because: 'Nothing was recorded.',
-    suggestClinician: false,
-    streak: 0,
+  const { movement, tier, level: fromLevel, rungs, evidence } = question
+  const verdicts = [...new Set(evidence.map((entry) => entry.side))].map((side) => judgeSide(sideOf(question, side)))
+  const verdict = verdicts.sort((a, b) => CAUTION.indexOf(a.kind) - CAUTION.indexOf(b.kind))[0] ?? NOTHING
+  const toLevel = nextLevel(verdict, fromLevel, rungs)
+  const isAtTop = verdict.kind === 'step-up' && toLevel === fromLevel
+  const isAtBottom = isEasing(verdict.kind) && toLevel === fromLevel
+  const notes: DecisionNote[] = [
+    ...(isAtTop ? [{ kind: 'highest-rung' } as const] : []),
+    ...(isAtBottom ? [{ kind: 'lowest-rung' } as const] : []),
+  ]
+  const { side, reason } = verdict
+  return {
+    kind: isAtTop ? 'stay' : verdict.kind,
+    movement,
+    tier,
+    fromLevel,
+    toLevel,
+    side,
+    reason,
+    notes,
+    because: becauseOf({ side, reason, notes }),
+    suggestClinician: reason.kind === 'eases-at-once' && reason.isTwice,
+    streak: reason.kind === 'met' ? reason.streak : Number(reason.kind === 'very-easy'),
+    isAtTop,
   }
-  const { movement, tier, level: fromLevel, rungs } = question
-  const toLevel = nextLevel(verdict.kind, fromLevel, rungs, verdict.isFar)
-  const kind = verdict.kind === 'step-up' && toLevel === fromLevel ? 'stay' : verdict.kind
-  const isAtTop = kind !== verdict.kind
-  const isAtBottom = (kind === 'ease' || kind === 'ease-now') && toLevel === fromLevel
-  const because =
-    isAtTop || isAtBottom
-      ? `${verdict.because} This is the ${isAtTop ? 'highest' : 'lowest'} rung here.`
-      : verdict.because
-  const { isFar: _isFar, ...said } = verdict
-  return { ...said, isAtTop, kind, because, movement, tier, fromLevel, toLevel }
 }
 
 /** From the most careful to the least: where sides differ, the first one decides. */
 const CAUTION: DecisionKind[] = ['ease-now', 'ease', 'too-early', 'stay', 'ask', 'step-up']
 
 interface SideVerdict {
-  /** So far from the target that one rung would not be enough. */
-  isFar?: boolean
   kind: DecisionKind
-  because: string
-  suggestClinician: boolean
-  streak: number
+  side: Evidence['side']
+  reason: SideReason
+  /** So far from the target that one rung would not be enough. */
+  isFar: boolean
+}
+
+const NOTHING: SideVerdict = { kind: 'too-early', side: 'both', reason: { kind: 'nothing-recorded' }, isFar: false }
+
+/** One side with its own evidence and what a step takes on it. */
+interface SideCase {
+  side: Evidence['side']
+  evidence: readonly Evidence[]
+  last: Evidence
+  /** The meetings that the rule looks at. */
+  recent: readonly Evidence[]
+  wanted: Wanted
+  school: School
+  judgement: Judgement
 }
 
 /** What a step up takes here. */
@@ -136,122 +113,112 @@ interface Wanted {
   since: string | null
   effortAtMost: number | null
   /** Why it takes more than the school asks. */
-  why: string
+  why: 'tried-lately' | 'wide-gap'
+}
+
+function sideOf(question: Question, side: Evidence['side']): SideCase {
+  const { school, judgement } = question
+  const evidence = question.evidence.filter((entry) => entry.side === side)
+  const wanted = askedFor(question, evidence)
+  return { side, evidence, last: evidence.at(-1)!, recent: evidence.slice(-wanted.meetings), wanted, school, judgement }
 }
 
 /**
  * How much evidence a step takes: the school's number of meetings; more where the next rung is two levels away, or where
  * it was tried lately and not reached; one meeting in somebody's first six, where it was very easy.
  */
-function askedFor({ level, rungs, evidence, school, since = null }: Question, side: Evidence['side']): Wanted {
-  const own = evidence.filter((entry) => entry.side === side)
+function askedFor(question: Question, own: readonly Evidence[]): Wanted {
+  const { level, rungs, school, judgement, since = null } = question
+  const { proof, first } = judgement
   const gap = (rungs.find((rung) => rung > level) ?? level) - level
-  const triedHigher = own.slice(-TRIED_LATELY).some((entry) => (entry.level ?? 0) > level && !isReached(entry))
-  const last = own.at(-1)
-  const isEasyStart =
-    own.length <= FIRST_MEETINGS && gap === 1 && !triedHigher && last?.effort != null && last.effort <= VERY_EASY
-  if (isEasyStart) return { level, since, meetings: 1, effortAtMost: school.effortAtMost, why: '' }
+  const isWide = gap > 1
+  const triedHigher = own.slice(-proof.triedLately).some((entry) => (entry.level ?? 0) > level && !isReached(entry))
+  const effort = own.at(-1)?.effort ?? null
+  const isVeryEasy = effort !== null && effort <= first.veryEasyEffort
+  const why = triedHigher ? 'tried-lately' : 'wide-gap'
+  if (own.length <= first.meetings && gap === 1 && !triedHigher && isVeryEasy)
+    return { level, since, meetings: 1, effortAtMost: school.effortAtMost, why }
   return {
     level,
     since,
-    meetings: school.meetingsBeforeStep + (gap > 1 ? WIDE_GAP_MEETINGS : 0) + (triedHigher ? TRIED_MEETINGS : 0),
-    effortAtMost: gap > 1 ? Math.max(1, (school.effortAtMost ?? 10) - WIDE_GAP_EFFORT) : school.effortAtMost,
-    why: triedHigher ? 'the next rung was tried lately and not reached' : 'the next rung is two levels away',
+    meetings:
+      school.meetingsBeforeStep + (isWide ? proof.wideGapMeetings : 0) + (triedHigher ? proof.triedMeetings : 0),
+    effortAtMost: isWide ? Math.max(1, (school.effortAtMost ?? 10) - proof.wideGapEffort) : school.effortAtMost,
+    why,
   }
 }
 
-function judgeSide(evidence: Evidence[], wanted: Wanted, school: School, side: Evidence['side']): SideVerdict {
-  const where = side === 'both' ? '' : `${side === 'left' ? 'Left' : 'Right'}: `
-  const last = evidence.at(-1)
-  const say = (kind: DecisionKind, words: string, extra: Partial<SideVerdict> = {}): SideVerdict => ({
-    kind,
-    because: `${where}${words}`,
-    suggestClinician: false,
-    streak: 0,
-    ...extra,
-  })
-  if (!last) return say('too-early', 'nothing was recorded.')
+/** The rules in their order: the first that says something decides. */
+const RULES: readonly ((own: SideCase) => Pick<SideVerdict, 'kind' | 'reason'> | null)[] = [
+  easesAtOnce,
+  easesAfterTwo,
+  asksForMore,
+  asksWhatWasNotNoted,
+  stepsUp,
+]
 
-  const now = easesNow(last)
-  if (now !== null) {
-    const before = evidence.at(-2)
-    const twice = before !== undefined && easesNow(before) !== null
-    const isFar = shareOf(last) < FAR_SHARE
-    return say('ease-now', twice ? `${now}, the second time running: leave it out until it is looked at.` : `${now}.`, {
-      suggestClinician: twice,
-      isFar,
-    })
-  }
-  const poor = evidence.slice(-3).filter((entry) => isPoor(entry) && isSince(entry, wanted))
-  if (poor.length >= 2)
-    return say('ease', `${sentenceOf(poor.at(-1)!)}, ${poor.length} times of the last ${Math.min(3, evidence.length)}.`)
+function judgeSide(own: SideCase): SideVerdict {
+  const { side, last, judgement } = own
+  const verdict = RULES.reduce<ReturnType<(typeof RULES)[number]>>((said, rule) => said ?? rule(own), null)
+  const isFar = verdict?.kind === 'ease-now' && isFarOff(last, judgement)
+  return { ...(verdict ?? stays(own)), side, isFar }
+}
 
-  const recent = evidence.slice(-wanted.meetings)
-  if (evidence.length < school.meetingsBeforeStep && recent.length < wanted.meetings) {
-    return say('too-early', `${sentenceOf(last)}; ${school.name} looks at ${school.meetingsBeforeStep} meetings.`)
+function easesAtOnce({ evidence, last, judgement }: SideCase) {
+  const cause = easingCause(last, judgement)
+  if (!cause) return null
+  const before = evidence.at(-2)
+  const isTwice = before !== undefined && easingCause(before, judgement) !== null
+  return { kind: 'ease-now', reason: { kind: 'eases-at-once', cause, isTwice } } as const
+}
+
+function easesAfterTwo({ evidence, wanted, judgement }: SideCase) {
+  const poor = evidence.slice(-3).filter((entry) => isPoor(entry, judgement) && isSince(entry, wanted))
+  const entry = poor.at(-1)
+  if (!entry || poor.length < judgement.notReached.timesOfThree) return null
+  return {
+    kind: 'ease',
+    reason: { kind: 'poor', entry, times: poor.length, of: Math.min(3, evidence.length) },
+  } as const
+}
+
+function asksForMore({ evidence, recent, last, wanted, school }: SideCase) {
+  if (recent.length >= wanted.meetings) return null
+  if (evidence.length < school.meetingsBeforeStep) {
+    const meetings = school.meetingsBeforeStep
+    return { kind: 'too-early', reason: { kind: 'too-few', entry: last, school: school.name, meetings } } as const
   }
-  if (recent.length < wanted.meetings)
-    return say('stay', `${sentenceOf(last)}; ${wanted.why}: ${wanted.meetings} meetings are looked at.`)
-  const meets = (entry: Evidence) => meetsRule(entry, wanted)
+  const { why, meetings } = wanted
+  return { kind: 'stay', reason: { kind: 'more-proof', entry: last, why, meetings } } as const
+}
+
+function asksWhatWasNotNoted({ recent, last, wanted, judgement }: SideCase) {
   const missing = [
-    recent.some((entry) => lacksEffort(entry, wanted)) ? 'effort' : '',
-    recent.some((entry) => entry.form === null) ? 'form' : '',
-  ].filter((what) => what !== '')
-  if (missing.length > 0 && recent.every((entry) => meets(asBestNoted(entry)))) {
-    const when =
-      recent.length === 1 ? '' : recent.length === 2 ? ' in both meetings' : ` in all ${recent.length} meetings`
-    return say(
-      'ask',
-      `${sentenceOf(last)}, but ${missing.join(' and ')} ${missing.length === 1 ? 'was' : 'were'} not noted${when}: ask next time.`,
-    )
-  }
-  if (recent.every(meets)) {
-    const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meets(entry))
-    return say(
-      'step-up',
-      streak === 1
-        ? `${sentenceOf(last)}: very easy in the first meetings.`
-        : `${sentenceOf(last)}, ${streak} meetings running.`,
-      { streak },
-    )
-  }
-  const failing = recent.findLast((entry) => !meets(entry)) ?? last
-  const why = [
-    failing.level !== null && failing.level < wanted.level ? 'on a lower rung' : '',
-    isSince(failing, wanted) ? '' : 'before the last turn',
-    lacksEffort(failing, wanted) ? 'effort not noted' : '',
-    failing.form === null ? 'form not noted' : '',
-  ].filter((words) => words !== '')
-  return say('stay', `${[sentenceOf(failing), ...why].join(', ')}.`)
+    ...(recent.some((entry) => lacksEffort(entry, wanted)) ? (['effort'] as const) : []),
+    ...(recent.some((entry) => entry.form === null) ? (['form'] as const) : []),
+  ]
+  const isWorthAsking = recent.every((entry) => meetsRule(asBestNoted(entry), wanted, judgement))
+  if (missing.length === 0 || !isWorthAsking) return null
+  return { kind: 'ask', reason: { kind: 'not-noted', entry: last, missing, meetings: recent.length } } as const
 }
 
-/** Why a single outcome eases at once, in words; null where it does not. A pull that eases with the breath is no pain. */
-function easesNow(entry: Evidence): string | null {
-  const pain = entry.painKind === 'pull' ? 0 : (entry.pain ?? 0)
-  if (entry.painKind === 'sharp') return 'Sharp pain'
-  if (pain >= PAIN_THAT_EASES && entry.arrivalPain !== null && entry.arrivalPain < PAIN_THAT_EASES)
-    return `Pain ${pain} of 10, arrived with ${entry.arrivalPain}`
-  if (pain >= PAIN_THAT_EASES && entry.arrivalPain === null) return `Pain ${pain} of 10`
-  if (entry.arrivalPain !== null && pain >= entry.arrivalPain + PAIN_RISE_THAT_EASES && pain > 0)
-    return `Pain rose from ${entry.arrivalPain} to ${pain}`
-  if (shareOf(entry) < FAR_SHARE) return `${amountWords(entry)}, under a quarter`
-  return null
+function stepsUp({ evidence, recent, last, wanted, school, judgement }: SideCase) {
+  if (!recent.every((entry) => meetsRule(entry, wanted, judgement))) return null
+  const streak = evidence.length - 1 - evidence.findLastIndex((entry) => !meetsRule(entry, wanted, judgement))
+  const isEarly = wanted.meetings < school.meetingsBeforeStep && streak === 1
+  const reason: SideReason = isEarly ? { kind: 'very-easy', entry: last } : { kind: 'met', entry: last, streak }
+  return { kind: 'step-up', reason } as const
 }
 
-function isPoor(entry: Evidence): boolean {
-  return (
-    shareOf(entry) < NOT_REACHED_SHARE || entry.form === 'slipped' || entry.done === 'eased' || entry.done === 'stopped'
-  )
-}
-
-/** Achieved ÷ target; 1 where either was not recorded, since what is empty is no evidence. */
-function shareOf(entry: Evidence): number {
-  if (entry.achieved === null || entry.target === null || entry.target === 0) return 1
-  return entry.achieved / entry.target
-}
-
-function isReached(entry: Evidence): boolean {
-  return (entry.done === 'done' || entry.done === 'more') && entry.achieved !== null && shareOf(entry) >= 1
+function stays({ recent, last, wanted, judgement }: SideCase) {
+  const entry = recent.findLast((other) => !meetsRule(other, wanted, judgement)) ?? last
+  const shortfalls: Shortfall[] = [
+    ...(entry.level !== null && entry.level < wanted.level ? (['lower-rung'] as const) : []),
+    ...(isSince(entry, wanted) ? [] : (['before-turn'] as const)),
+    ...(lacksEffort(entry, wanted) ? (['effort-not-noted'] as const) : []),
+    ...(entry.form === null ? (['form-not-noted'] as const) : []),
+  ]
+  return { kind: 'stay', reason: { kind: 'not-met', entry, shortfalls } } as const
 }
 
 function lacksEffort(entry: Evidence, wanted: Wanted): boolean {
@@ -263,14 +230,13 @@ function asBestNoted(entry: Evidence): Evidence {
   return { ...entry, effort: entry.effort ?? 0, form: entry.form ?? 'clean' }
 }
 
-function meetsRule(entry: Evidence, wanted: Wanted): boolean {
+function meetsRule(entry: Evidence, wanted: Wanted, judgement: Judgement): boolean {
   const easy = wanted.effortAtMost === null || (entry.effort !== null && entry.effort <= wanted.effortAtMost)
   // What was done on a lower rung, on a tired day, says nothing of this one.
   const isHere = (entry.level === null || entry.level >= wanted.level) && isSince(entry, wanted)
   const pain = entry.pain ?? 0
-  const calm =
-    pain <= PAIN_THAT_STILL_STEPS &&
-    (entry.arrivalPain === null || pain <= entry.arrivalPain || entry.painKind === 'pull')
+  const hasNotRisen = entry.arrivalPain === null || pain <= entry.arrivalPain || entry.painKind === 'pull'
+  const calm = pain <= judgement.pain.stillSteps && hasNotRisen
   return isReached(entry) && isHere && entry.form === 'clean' && easy && calm
 }
 
@@ -279,37 +245,10 @@ function isSince(entry: Evidence, { since }: Wanted): boolean {
   return since === null || entry.date > since
 }
 
-function nextLevel(kind: DecisionKind, level: number, rungs: readonly number[], isFar = false): number {
+function nextLevel({ kind, isFar }: SideVerdict, level: number, rungs: readonly number[]): number {
   if (kind === 'step-up') return rungs.find((rung) => rung > level) ?? level
+  if (!isEasing(kind)) return level
   const below = rungs.filter((rung) => rung < level)
-  if (kind === 'ease-now' && isFar && below.length > 1) return below.at(-2)!
-  if (kind === 'ease' || kind === 'ease-now') return Math.max(1, below.at(-1) ?? Math.min(level, rungs[0] ?? 1))
-  return level
-}
-
-function amountWords(entry: Evidence): string {
-  const unit = entry.unit === 's' ? ' s' : ' repetitions'
-  if (entry.achieved === null || entry.target === null) return DONE_WORDS[entry.done]
-  return `${entry.achieved} of ${entry.target}${unit}`
-}
-
-const DONE_WORDS = {
-  noted: 'Noted',
-  done: 'Done',
-  partly: 'Partly done',
-  eased: 'Eased',
-  more: 'Did more',
-  stopped: 'Stopped',
-  'not-done': 'Not done',
-}
-
-function sentenceOf(entry: Evidence): string {
-  const words = [
-    entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry),
-  ]
-  if (entry.effort !== null) words.push(`effort ${entry.effort}`)
-  if (entry.form !== null) words.push(entry.form)
-  if (entry.pain !== null && entry.pain > 0)
-    words.push(`${entry.painKind === 'pull' ? 'a pull' : 'pain'} ${entry.pain}`)
-  return [...new Set(words)].join(', ')
+  if (isFar && below.length > 1) return below.at(-2)!
+  return Math.max(1, below.at(-1) ?? Math.min(level, rungs[0] ?? 1))
 }

@@ -4,9 +4,6 @@ import { TIERS, type Tier } from '../catalogue/words'
 import { latestOf, type StoredMeasure } from '../measure/record'
 import type { Access } from '../offer/person'
 
-/** A result counts for a gate for half a year; ours. */
-const COUNTS_FOR_DAYS = 183
-
 export type ConditionState = 'passed' | 'failed' | 'not-measured' | 'too-old'
 
 export interface ConditionStatus {
@@ -33,6 +30,7 @@ export interface GateStatus {
  * @param records all results of the person
  * @param considerations for what a clearance can stand in for
  * @param on today, ISO day
+ * @param countsForDays how old a result may be: `judgement.evidence.days`
  * @source ours unless the condition names one
  */
 export function gateStatus(
@@ -40,6 +38,7 @@ export function gateStatus(
   records: readonly StoredMeasure[],
   considerations: readonly { consideration: string; clearedBy: string }[],
   on: string,
+  countsForDays: number,
 ): GateStatus {
   const latest = latestOf(records)
   const conditions = gate.conditions.map((condition): ConditionStatus => {
@@ -51,7 +50,7 @@ export function gateStatus(
       const by = latest.get(`${limit.measure} both`)
       if (!by) return []
       const state =
-        differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > COUNTS_FOR_DAYS
+        differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > countsForDays
           ? 'too-old'
           : keeps(limit, by)
             ? 'passed'

@@ -3,7 +3,7 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { blockFor } from '../plan/edits'
 import { emptyPlan } from '../plan/plan'
 import { circleBack, doseOf, personBack, type Attended } from './lookBack'
-import type { DatedOutcome } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
 
 const catalogue = shippedCatalogue()
 const [ANN, BEA] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222']

@@ -1,13 +1,13 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns'
 import { z } from 'zod'
 import type { Catalogue } from '../catalogue/catalogue'
-import { grouped } from '../catalogue/grouped'
+import { grouped } from '../grouped'
 import { Region, REGIONS, Side, Tier, type SchoolId } from '../catalogue/words'
 import { Trend, trendOf } from '../measure/trend'
 import { withDials } from '../offer/dials'
 import { tissueSeconds } from '../plan/coverage'
 import { blockIn, type Plan } from '../plan/plan'
-import type { DatedOutcome } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
 
 /** Windows that are looked back over, weeks. */
 export const LOOK_BACK_WEEKS = [4, 12, 26, 52] as const
@@ -211,9 +211,6 @@ export const CircleBack = z.object({
 })
 export type CircleBack = z.infer<typeof CircleBack>
 
-const MISSED_SHARE = 1 / 3
-const MISSED_IN_A_ROW = 3
-
 /**
  * Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got.
  *
@@ -267,7 +264,9 @@ export function circleBack(
     .flatMap(([participant, own]) => {
       const came = own.filter((meeting) => meeting.came).length
       const inARow = own.length - 1 - own.findLastIndex((meeting) => meeting.came)
-      return own.length > 0 && (own.length - came >= own.length * MISSED_SHARE || inARow >= MISSED_IN_A_ROW)
+      return own.length > 0 &&
+        (own.length - came >= own.length * catalogue.judgement.missed.share ||
+          inARow >= catalogue.judgement.missed.inARow)
         ? [{ participant, came, of: own.length, inARow }]
         : []
     })

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { otherSchools, otherVerdicts } from './otherSchools'
-import { reflectOn, type BlockToday, type DatedOutcome } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
+import { reflectOn, type BlockToday } from './reflectOn'
 
 const catalogue = shippedCatalogue()
 const dwellBlock = (): BlockToday => ({ school: 'dwell', given: { dose: { kind: 'hold', seconds: 30 }, rounds: 1 } })
@@ -37,8 +38,9 @@ const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutco
   ...change,
 })
 const others = (outcomes: DatedOutcome[], meetingId: string) => {
-  const own = reflectOn(meetingId, person, outcomes, dwellBlock, catalogue)
-  return otherSchools(meetingId, person, outcomes, own, dwellBlock, catalogue).get('bridge chair')!
+  const reflected = { person, outcomes, blockIn: dwellBlock }
+  const own = reflectOn(meetingId, reflected, catalogue)
+  return otherSchools(meetingId, reflected, own, catalogue).get('bridge chair')!
 }
 
 describe('what another school would have said', () => {
@@ -57,7 +59,7 @@ describe('what another school would have said', () => {
   })
   it('is said beside the ledger from the evidence that was kept, and nothing where none was', () => {
     const outcomes = [held('a'), held('b')]
-    const [step] = reflectOn('b', person, outcomes, dwellBlock, catalogue)
+    const [step] = reflectOn('b', { person, outcomes, blockIn: dwellBlock }, catalogue)
     const entry = { movement: 'bridge', tier: 'chair' as const, fromLevel: 2, toLevel: 2, evidence: step!.recent }
     expect(otherVerdicts(entry, catalogue).map((one) => one.school)).toEqual([
       'pulse',

@@ -1,8 +1,8 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import { SchoolId, type Tier } from '../catalogue/words'
-import type { Person } from '../offer/person'
-import { decide, type Decision, type DecisionKind, type Evidence } from './decide'
-import { reflectOn, type BlockToday, type DatedOutcome, type History } from './reflectOn'
+import { decide, type Decision, type DecisionKind } from './decide'
+import type { Evidence } from './evidence'
+import { reflectOn, type Reflected } from './reflectOn'
 
 /** What another school would have said to the same evidence. */
 export interface OtherVerdict {
@@ -17,34 +17,34 @@ export interface OtherVerdict {
  * @param decisions as they were proposed by the circle's own school
  * @returns by movement and tier, `movement tier`; schools that agree are left out
  * @example
- * otherSchools(meetingId, ann, outcomes, decisions, blockIn, catalogue).get('bridge chair') // [{ school: 'measured-load', kind: 'step-up', toLevel: 3 }]
+ * otherSchools(meetingId, reflected, decisions, catalogue).get('bridge chair') // [{ school: 'measured-load', kind: 'step-up', toLevel: 3 }]
  */
 export function otherSchools(
   meetingId: string,
-  person: Person,
-  outcomes: readonly DatedOutcome[],
+  reflected: Reflected,
   decisions: readonly Decision[],
-  blockIn: (blockId: string, tier: Tier) => BlockToday,
   catalogue: Catalogue,
-  history?: History,
 ): Map<string, OtherVerdict[]> {
   const keyOf = ({ movement, tier }: Pick<Decision, 'movement' | 'tier'>) => `${movement} ${tier}`
-  const found = new Map<string, OtherVerdict[]>(decisions.map((decision) => [keyOf(decision), []]))
+  const verdicts = new Map<string, OtherVerdict[]>(decisions.map((decision) => [keyOf(decision), []]))
   for (const school of SchoolId.options) {
-    for (const other of reflectOn(
-      meetingId,
-      person,
-      outcomes,
-      (blockId, tier) => ({ ...blockIn(blockId, tier), school }),
-      catalogue,
-      history,
-    )) {
+    const blockIn: Reflected['blockIn'] = (blockId, tier) => ({ ...reflected.blockIn(blockId, tier), school })
+    for (const other of reflectOn(meetingId, { ...reflected, blockIn }, catalogue)) {
       const own = decisions.find((decision) => keyOf(decision) === keyOf(other))
       if (own && own.toLevel !== other.toLevel)
-        found.get(keyOf(own))!.push({ school, kind: other.kind, toLevel: other.toLevel })
+        verdicts.get(keyOf(own))?.push({ school, kind: other.kind, toLevel: other.toLevel })
     }
   }
-  return found
+  return verdicts
+}
+
+/** What an entry of the ledger keeps of the decision that it answered. */
+interface Answered {
+  movement: string
+  tier: Tier
+  fromLevel: number
+  toLevel: number
+  evidence: readonly Evidence[]
 }
 
 /**
@@ -53,19 +53,13 @@ export function otherSchools(
  * @returns schools that would have come to another level, whatever the entry's own school was
  */
 export function otherVerdicts(
-  {
-    movement,
-    tier,
-    fromLevel,
-    toLevel,
-    evidence,
-  }: { movement: string; tier: Tier; fromLevel: number; toLevel: number; evidence: readonly Evidence[] },
-  catalogue: Catalogue,
+  { movement, tier, fromLevel, toLevel, evidence }: Answered,
+  { movements, schools, judgement }: Catalogue,
 ): OtherVerdict[] {
-  const rungs = catalogue.movements.get(movement)?.ladders[tier]?.map((rung) => rung.level) ?? []
+  const rungs = movements.get(movement)?.ladders[tier]?.map((rung) => rung.level) ?? []
   if (evidence.length === 0 || rungs.length === 0) return []
-  return SchoolId.options.flatMap((id): OtherVerdict[] => {
-    const said = decide({ movement, tier, level: fromLevel, rungs, evidence, school: catalogue.schools.get(id)! })
-    return said.toLevel === toLevel ? [] : [{ school: id, kind: said.kind, toLevel: said.toLevel }]
+  return [...schools.values()].flatMap((school): OtherVerdict[] => {
+    const said = decide({ movement, tier, level: fromLevel, rungs, evidence, school, judgement })
+    return said.toLevel === toLevel ? [] : [{ school: school.id, kind: said.kind, toLevel: said.toLevel }]
   })
 }

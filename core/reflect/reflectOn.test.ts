@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { personIn } from '../../tests/people'
-import { reflectOn, type BlockToday, type DatedOutcome } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
+import { reflectOn, type BlockToday } from './reflectOn'
 
 const catalogue = shippedCatalogue()
 const dwellBlock = (): BlockToday => ({ school: 'dwell', given: { dose: { kind: 'hold', seconds: 30 }, rounds: 1 } })
@@ -42,23 +43,19 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
   }
 }
 const MOVEMENTS = ['bridge', 'ankle-on-knee', 'upper-back-turn', 'side-bend', 'front-of-hip-opening']
+const reflected = (meetingId: string, outcomes: DatedOutcome[]) =>
+  reflectOn(meetingId, { person, outcomes, blockIn: dwellBlock }, catalogue)
 
 describe('reflecting on a meeting', () => {
   it('decides once for each movement of this meeting and none of others', () => {
-    const decisions = reflectOn(
-      'b',
-      person,
-      [outcome('bridge', 'a'), outcome('side-bend', 'a'), outcome('bridge', 'b')],
-      dwellBlock,
-      catalogue,
-    )
+    const decisions = reflected('b', [outcome('bridge', 'a'), outcome('side-bend', 'a'), outcome('bridge', 'b')])
     expect(decisions.map((decision) => decision.movement)).toEqual(['bridge'])
   })
   it('takes three steps at most in one meeting, those with the longest run of good meetings first', () => {
     const history = MOVEMENTS.flatMap((movement, at) =>
       ['a', 'b', 'c', 'd'].slice(at > 2 ? 0 : 2).map((meeting) => outcome(movement, meeting)),
     )
-    const decisions = reflectOn('d', person, history, dwellBlock, catalogue)
+    const decisions = reflected('d', history)
     const steps = decisions.filter((decision) => decision.kind === 'step-up').map((decision) => decision.movement)
     expect(steps).toHaveLength(3)
     expect(steps).toEqual(expect.arrayContaining(['side-bend', 'front-of-hip-opening']))
@@ -74,9 +71,9 @@ describe('reflecting on a meeting', () => {
       outcome('bridge', 'b', { achieved: 10, done: 'partly' }),
       outcome('bridge', 'b', { blockId: 'later' }),
     ]
-    expect(reflectOn('b', person, twice, dwellBlock, catalogue)[0]).toMatchObject({ kind: 'stay' })
+    expect(reflected('b', twice)[0]).toMatchObject({ kind: 'stay' })
   })
   it('leaves what was not done out of the evidence', () => {
-    expect(reflectOn('a', person, [outcome('bridge', 'a', { done: 'not-done' })], dwellBlock, catalogue)).toEqual([])
+    expect(reflected('a', [outcome('bridge', 'a', { done: 'not-done' })])).toEqual([])
   })
 })

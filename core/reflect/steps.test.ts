@@ -5,7 +5,8 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Given } from '../offer/dials'
 import type { Person } from '../offer/person'
 import { blockTurns } from './blockTurns'
-import { reflectOn, type DatedOutcome, type Step } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
+import { reflectOn, type Step } from './reflectOn'
 import { settled } from './settle'
 
 const catalogue = shippedCatalogue()
@@ -48,7 +49,7 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
 const weeks = (count: number, change: Partial<DatedOutcome> = {}) =>
   Array.from({ length: count }, (_, week) => outcome(week, change))
 const stepOf = (person: Person, outcomes: DatedOutcome[], school: 'dwell' | 'measured-load' = 'dwell') =>
-  reflectOn(outcomes.at(-1)!.meetingId, person, outcomes, () => ({ school, given: reps }), catalogue)[0]!
+  reflectOn(outcomes.at(-1)!.meetingId, { person, outcomes, blockIn: () => ({ school, given: reps }) }, catalogue)[0]!
 
 describe('a step', () => {
   it('is a whole level in the first six meetings, and one dial from then on', () => {
@@ -166,7 +167,7 @@ describe('the block’s dose', () => {
       step({ earned, turn: null, toLevel: 2 }),
       step({ kind: 'stay', earned: null, turn: null }),
     ]
-    const { proposals, steps } = blockTurns(all, led)
+    const { proposals, steps } = blockTurns(all, led, catalogue.judgement)
     expect(proposals).toEqual([{ blockId: 'b', movement: 'sit-to-stand', turn: earned, earned: 2, of: 3 }])
     expect(steps.map((one) => [one.kind, one.turn?.dial, one.toLevel])).toEqual([
       ['step-up', 'repetitions', 1],
@@ -179,11 +180,11 @@ describe('the block’s dose', () => {
       step({ earned, turn: cushion, movement: 'bridge', tier: 'bed' }),
       step({ earned, turn: null, toLevel: 2 }),
     ]
-    expect(blockTurns(all, led).proposals).toMatchObject([{ movement: 'sit-to-stand' }])
-    expect(blockTurns(all, planWith([])).proposals).toEqual([])
+    expect(blockTurns(all, led, catalogue.judgement).proposals).toMatchObject([{ movement: 'sit-to-stand' }])
+    expect(blockTurns(all, planWith([]), catalogue.judgement).proposals).toEqual([])
   })
   it('stays where half or fewer have: their next dial is turned', () => {
     const all = [step({ earned, turn: cushion }), step({ kind: 'stay', earned: null, turn: null })]
-    expect(blockTurns(all, led)).toEqual({ proposals: [], steps: all })
+    expect(blockTurns(all, led, catalogue.judgement)).toEqual({ proposals: [], steps: all })
   })
 })

@@ -6,7 +6,7 @@ import type { OutcomeEvent } from '../lead/outcome'
 import { offersFor } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Person } from '../offer/person'
 import { todayOf } from '../offer/today'
-import type { DatedOutcome } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
 import { tierStep, visitsOf, type TierEvidence } from './tierMove'
 
 const catalogue = shippedCatalogue()
@@ -108,7 +108,12 @@ describe('between tiers', () => {
   })
   it('counts no meeting worked at home, nor one before the visits were agreed', () => {
     expect(
-      visitsOf([...visit('2026-10-01', ['done']), ...visit('2026-11-04', ['done'], 'chair')], 'standing', '2026-11-01'),
+      visitsOf(
+        [...visit('2026-10-01', ['done']), ...visit('2026-11-04', ['done'], 'chair')],
+        'standing',
+        '2026-11-01',
+        catalogue.judgement,
+      ),
     ).toEqual([])
   })
   it('goes down at once after a fall or a faint, and where the own gate is no longer passed', () => {

@@ -1,12 +1,13 @@
 import { z } from 'zod'
+import type { Judgement } from '../catalogue/judgement'
 import type { Catalogue } from '../catalogue/catalogue'
-import { grouped } from '../catalogue/grouped'
+import { grouped } from '../grouped'
 import { TIERS, Tier } from '../catalogue/words'
 import { storedLevel } from '../offer/offerFor'
 import type { Arrival, Person } from '../offer/person'
 import type { StoredMeasure } from '../measure/record'
 import { gateStatus, type GateStatus } from './gates'
-import type { DatedOutcome } from './reflectOn'
+import type { DatedOutcome } from './datedOutcome'
 
 /** The next step between tiers that a person is ready for, or has to take. */
 export const TierStep = z.object({
@@ -19,11 +20,6 @@ export const TierStep = z.object({
   missing: z.array(z.string()),
 })
 export type TierStep = z.infer<typeof TierStep>
-
-const READY_LEVEL = 3
-const READY_SHARE = 0.5
-const VISITS = 2
-const VISIT_DONE_SHARE = 0.8
 
 /** What is known of somebody when their tiers are looked at. */
 export interface TierEvidence {
@@ -52,9 +48,13 @@ export function tierStep(
   catalogue: Catalogue,
 ): TierStep | null {
   const { homeTier: from } = person
+  const { judgement } = catalogue
+  const { readyLevel, readyShare } = judgement.tiers
   const gateInto = (tier: Tier): GateStatus | null => {
     const gate = catalogue.gates.find((one) => one.to === tier)
-    return gate ? gateStatus(gate, evidence.measures, person.considerations, evidence.on) : null
+    return gate
+      ? gateStatus(gate, evidence.measures, person.considerations, evidence.on, judgement.evidence.days)
+      : null
   }
   const below = TIERS[TIERS.indexOf(from) - 1]
   if (below && person.access[below] !== 'no') {
@@ -71,25 +71,25 @@ export function tierStep(
   const to = TIERS[TIERS.indexOf(from) + 1]
   const status = to && gateInto(to)
   if (!to || !status) return null
-  if (person.visiting === to) return visitStep(from, to, evidence)
+  if (person.visiting === to) return visitStep(from, to, evidence, judgement)
   const missing = status.conditions
     .filter((condition) => condition.state !== 'passed')
     .map((condition) => condition.words)
   const levels = status.gate.linked.map((movement) => storedLevel(person, movement, from, 'both') ?? 0)
-  const ready = levels.filter((level) => level >= READY_LEVEL).length
-  const wanted = Math.ceil(levels.length * READY_SHARE)
+  const ready = levels.filter((level) => level >= readyLevel).length
+  const wanted = Math.ceil(levels.length * readyShare)
   if (missing.length === 0 && ready >= wanted) {
     return {
       kind: 'visits',
       from,
       to,
-      because: `The gate is passed, and ${ready} of ${levels.length} linked movements are at level ${READY_LEVEL}: two visits.`,
+      because: `The gate is passed, and ${ready} of ${levels.length} linked movements are at level ${readyLevel}: two visits.`,
       missing: [],
     }
   }
   if (ready < wanted)
     missing.push(
-      `level ${READY_LEVEL} in ${wanted} of: ${status.gate.linked.map((movement) => catalogue.movements.get(movement)?.name.toLowerCase() ?? movement).join(', ')} (now ${ready})`,
+      `level ${readyLevel} in ${wanted} of: ${status.gate.linked.map((movement) => catalogue.movements.get(movement)?.name.toLowerCase() ?? movement).join(', ')} (now ${ready})`,
     )
   return {
     kind: 'gate',
@@ -100,17 +100,18 @@ export function tierStep(
   }
 }
 
-function visitStep(from: Tier, to: Tier, { outcomes, visitingSince }: TierEvidence): TierStep {
-  const visits = visitsOf(outcomes, to, visitingSince)
+function visitStep(from: Tier, to: Tier, { outcomes, visitingSince }: TierEvidence, judgement: Judgement): TierStep {
+  const wanted = judgement.tiers.visits
+  const visits = visitsOf(outcomes, to, visitingSince, judgement)
   const last = visits.at(-1)
   const running = visits.length - 1 - visits.findLastIndex((visit) => !visit.isGood)
-  if (running >= VISITS)
+  if (running >= wanted)
     return {
       kind: 'move',
       from,
       to,
       because: `Two visits with ${visits
-        .slice(-VISITS)
+        .slice(-wanted)
         .map(({ done, of }) => `${done} of ${of}`)
         .join(' and ')} blocks done, and no stop.`,
       missing: [],
@@ -135,7 +136,12 @@ interface Visit {
 }
 
 /** Meetings worked in another tier since visits were agreed; a block counts once, done on every side that was noted. */
-export function visitsOf(outcomes: readonly DatedOutcome[], tier: Tier, since: string | null): Visit[] {
+export function visitsOf(
+  outcomes: readonly DatedOutcome[],
+  tier: Tier,
+  since: string | null,
+  judgement: Judgement,
+): Visit[] {
   const byMeeting = grouped(
     outcomes.filter(
       (outcome) => outcome.tier === tier && since !== null && outcome.date >= since && outcome.done !== 'noted',
@@ -154,7 +160,7 @@ export function visitsOf(outcomes: readonly DatedOutcome[], tier: Tier, since: s
       done,
       of: blocks.size,
       stopped,
-      isGood: !stopped && done >= blocks.size * VISIT_DONE_SHARE,
+      isGood: !stopped && done >= blocks.size * judgement.tiers.visitDoneShare,
     }
   })
 }

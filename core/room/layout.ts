@@ -1,4 +1,4 @@
-import type { Footprint } from './station'
+import type { Footprint } from '../catalogue/station'
 
 /** A room from above: x along its length from the left, y along its width from the top; metres. */
 export interface Room {

@@ -1,18 +1,20 @@
 import loadHighs from 'highs'
 import fc from 'fast-check'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { describe, expect, it } from 'vitest'
-import { chanceFrom } from '../../demo/random'
+import { chanceFrom } from '../random'
 import { TIERS } from '../catalogue/words'
 import { layoutOf, type LayoutKind, type Room } from './layout'
 import { NO_NEEDS } from '../offer/seatNeeds'
 import { seatCosts, seated, seatReasons, type Sitter } from './seats'
 import { seatRoom, type RoomSitter } from './seatRoom'
-import { footprintOf } from './station'
+import { footprintOf } from '../catalogue/station'
 
 const chance = chanceFrom(7)
 const EXCHANGES = { looks: 20_000, chance: () => chance.next() }
 const ROOM: Room = { lengthM: 11, widthM: 8.5, door: { wall: 'left', alongM: 2 } }
-const chairs = (count: number) => Array.from({ length: count }, () => footprintOf('chair', 'room'))
+const { stations } = shippedCatalogue()
+const chairs = (count: number) => Array.from({ length: count }, () => footprintOf('chair', 'room', stations))
 const anyNeeds = fc.record({
   hearing: fc.boolean(),
   sight: fc.boolean(),
@@ -46,7 +48,7 @@ describe('the room', () => {
   })
   it('keeps deep stations clear of each other at their inner corners where the rim allows it', () => {
     const mixed = ['bed', 'floor', 'chair', 'chair', 'standing', 'floor'].map((tier) =>
-      footprintOf(tier as 'bed', 'room'),
+      footprintOf(tier as 'bed', 'room', stations),
     )
     const { places } = layoutOf(ROOM, mixed, 'ring')
     const corners = places.map((place, at) => {
@@ -149,7 +151,7 @@ describe('who sits where', () => {
       friends: [],
       joins: 'room',
     }))
-    const { layout, order } = seatRoom(room, sitters, { kind: 'two-arcs' })
+    const { layout, order } = seatRoom(room, sitters, stations, { kind: 'two-arcs' })
     const rowOf = (id: string) => layout.places[order.indexOf(id)]!.row
     expect(sitters.filter((sitter) => rowOf(sitter.id) === 0).every((sitter) => sitter.tier === 'chair')).toBe(true)
   })
@@ -161,7 +163,7 @@ describe('who sits where', () => {
       friends: id === 'cy' ? ['di'] : [],
       joins: 'room',
     }))
-    const best = seatRoom(ROOM, sitters, { exchanges: EXCHANGES })
+    const best = seatRoom(ROOM, sitters, stations, { exchanges: EXCHANGES })
     const reasons = (order: string[], id: string) =>
       seatReasons(
         sitters.find((one) => one.id === id)!,
@@ -176,8 +178,8 @@ describe('who sits where', () => {
     expect(reasons(best.order, 'cy')).toEqual([{ words: 'Beside di', isMet: true }])
     const turned = [...best.order.slice(3), ...best.order.slice(0, 3)]
     expect(reasons(turned, 'ann')[0]!.isMet).toBe(false)
-    expect(seatRoom(ROOM, sitters, { byHand: turned })).toMatchObject({ order: turned })
-    expect(seatRoom(ROOM, sitters, { byHand: turned }).cost).toBeGreaterThan(best.cost)
+    expect(seatRoom(ROOM, sitters, stations, { byHand: turned })).toMatchObject({ order: turned })
+    expect(seatRoom(ROOM, sitters, stations, { byHand: turned }).cost).toBeGreaterThan(best.cost)
   })
   it('leaves out who joins by video, and sits a newcomer down at the end of an order made by hand', () => {
     const sitters: RoomSitter[] = ['ann', 'bo', 'cy'].map((id) => ({
@@ -187,7 +189,7 @@ describe('who sits where', () => {
       friends: [],
       joins: id === 'bo' ? 'video' : 'room',
     }))
-    expect(seatRoom(ROOM, sitters).order.toSorted()).toEqual(['ann', 'cy'])
-    expect(seatRoom(ROOM, sitters, { byHand: ['cy'] }).order).toEqual(['cy', 'ann'])
+    expect(seatRoom(ROOM, sitters, stations).order.toSorted()).toEqual(['ann', 'cy'])
+    expect(seatRoom(ROOM, sitters, stations, { byHand: ['cy'] }).order).toEqual(['cy', 'ann'])
   })
 })

@@ -1,4 +1,4 @@
-import { footprintOf, type Footprint } from './station'
+import { footprintOf, type Footprint, type Stations } from '../catalogue/station'
 import { layoutOf, type Layout, type LayoutKind, type Room } from './layout'
 import { seatingCost, seated, type Exchanges, type Sitter } from './seats'
 
@@ -23,14 +23,16 @@ export interface SeatedRoom {
  * where is settled on places of equal width, since a place moves a little with the widths of its neighbours.
  *
  * @param sitters those in the room; who joins by video has no place in it
+ * @param stations what each place takes of the floor
  * @param byHand an order that somebody made; left out: it is worked out
  * @param exchanges how long friends are brought together; left out: not at all
  * @example
- * seatRoom(room, sitters).layout.fits // true
+ * seatRoom(room, sitters, stations).layout.fits // true
  */
 export function seatRoom(
   room: Room,
   sitters: readonly RoomSitter[],
+  stations: Stations,
   {
     byHand,
     exchanges,
@@ -38,7 +40,7 @@ export function seatRoom(
   }: { byHand?: readonly string[]; exchanges?: Exchanges; kind?: LayoutKind | undefined } = {},
 ): SeatedRoom {
   const inRoom = sitters.filter((sitter) => sitter.joins !== 'video')
-  const footprintBy = new Map(inRoom.map((sitter) => [sitter.id, footprintOf(sitter.tier, sitter.joins)]))
+  const footprintBy = new Map(inRoom.map((sitter) => [sitter.id, footprintOf(sitter.tier, sitter.joins, stations)]))
   const chosen = layoutOf(room, [...footprintBy.values()], kind).kind
   const slots = layoutOf(room, equal([...footprintBy.values()]), chosen)
   const known = byHand?.filter((id) => footprintBy.has(id))

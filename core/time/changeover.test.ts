@@ -1,17 +1,18 @@
 import { find_path } from 'dijkstrajs'
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { changeover, USUAL_MOVER, type Mover } from './changeover'
+import { changeover, usualMover, type Mover } from './changeover'
 
-const { graph } = shippedCatalogue()
-const brisk: Mover = { ...USUAL_MOVER, pace: 1 }
+const { graph, clock } = shippedCatalogue()
+const usual = usualMover(clock)
+const brisk: Mover = { ...usualMover(clock), pace: 1 }
 
 describe('the changeover between two postures', () => {
   it('from lying on the mat to standing takes 45 s × 1.5 = 67.5 s for a brisk mover (worked by hand, ours)', () => {
     expect(changeover(graph, 'floor/supine', 'floor/free', brisk)?.seconds).toBe(67.5)
   })
   it('and 84.4 s at the usual pace of 1.25', () => {
-    expect(changeover(graph, 'floor/supine', 'floor/free')?.seconds).toBeCloseTo(84.375, 3)
+    expect(changeover(graph, 'floor/supine', 'floor/free', usual)?.seconds).toBeCloseTo(84.375, 3)
   })
   it('going down is not slowed', () => {
     expect(changeover(graph, 'floor/free', 'floor/supine', brisk)?.seconds).toBe(45)
@@ -22,7 +23,7 @@ describe('the changeover between two postures', () => {
     expect(up?.seconds).toBe((8 + 20) * 1.5)
   })
   it('staying put takes no time and says nothing', () => {
-    expect(changeover(graph, 'chair/tall', 'chair/tall')).toEqual({ seconds: 0, moves: [] })
+    expect(changeover(graph, 'chair/tall', 'chair/tall', usual)).toEqual({ seconds: 0, moves: [] })
   })
   it('adds the waits of somebody who faints on standing up: 30 s sitting and 30 s standing', () => {
     const careful = { ...brisk, pace: 2, sittingWaitSeconds: 30, standingWaitSeconds: 30 }
@@ -40,8 +41,8 @@ describe('the changeover between two postures', () => {
   it('every posture of a tier can be reached from its home and left again', () => {
     for (const posture of graph.postures) {
       const home = graph.home[posture.tier][0]!
-      expect(changeover(graph, home, posture.id), `${home} → ${posture.id}`).not.toBeNull()
-      expect(changeover(graph, posture.id, home), `${posture.id} → ${home}`).not.toBeNull()
+      expect(changeover(graph, home, posture.id, usual), `${home} → ${posture.id}`).not.toBeNull()
+      expect(changeover(graph, posture.id, home, usual), `${posture.id} → ${home}`).not.toBeNull()
     }
   })
 })
@@ -68,7 +69,7 @@ describe('ways between postures against an independent implementation (dijkstraj
         const path = find_path(edges, from.id, to.id)
         const seconds = path.slice(1).reduce((sum, id, at) => sum + edges[path[at]!]![id]!, 0)
         expect(
-          changeover(graph, from.id, to.id, { ...USUAL_MOVER, pace: 1 })!.seconds,
+          changeover(graph, from.id, to.id, { ...usualMover(clock), pace: 1 })!.seconds,
           `${from.id} to ${to.id}`,
         ).toBeCloseTo(seconds, 9)
         pairs += 1

@@ -1,9 +1,10 @@
+import type { Clock } from '../catalogue/clock'
 import type { Move, Posture, PostureGraph } from '../catalogue/posture'
 import type { Tag } from '../catalogue/words'
 
 /** How one person changes position: what multiplies the moves, what waits are added, and what is closed to them. */
 export interface Mover {
-  /** 1.0 brisk · 1.25 usual · 1.6 slow · 2.0 very slow, times what considerations add. */
+  /** How much longer than a brisk mover, times what considerations add. */
   pace: number
   /** Waited after sitting up from lying, seconds. */
   sittingWaitSeconds: number
@@ -13,7 +14,10 @@ export interface Mover {
   avoid: ReadonlySet<Tag>
 }
 
-export const USUAL_MOVER: Mover = { pace: 1.25, sittingWaitSeconds: 0, standingWaitSeconds: 0, avoid: new Set() }
+/** Somebody without limits who moves at the usual pace. */
+export function usualMover({ paces }: Pick<Clock, 'paces'>): Mover {
+  return { pace: paces.usual, sittingWaitSeconds: 0, standingWaitSeconds: 0, avoid: new Set() }
+}
 
 /** One safe move, as it is spoken and timed. */
 export interface ChangeoverMove {
@@ -35,18 +39,13 @@ export interface Changeover {
  * @param graph the posture graph
  * @param from posture id, `tier/posture`
  * @param to posture id of the same tier
- * @param mover pace, waits and closed postures of the person; the usual mover by default
+ * @param mover pace, waits and closed postures of the person
  * @returns seconds with waits, and the moves in order; null where no way is open to this person
  * @source seconds of the moves are ours; the roundabout way up from lying is common practice, no source
  * @example
- * changeover(graph, 'floor/supine', 'floor/free', { ...USUAL_MOVER, pace: 1 })?.seconds // 67.5
+ * changeover(graph, 'floor/supine', 'floor/free', { ...usualMover(clock), pace: 1 })?.seconds // 67.5
  */
-export function changeover(
-  graph: PostureGraph,
-  from: string,
-  to: string,
-  mover: Mover = USUAL_MOVER,
-): Changeover | null {
+export function changeover(graph: PostureGraph, from: string, to: string, mover: Mover): Changeover | null {
   const way = shortestWay(graph, from, to, mover.avoid)
   if (way === null) return null
   const moves = way.map((step) => {

@@ -1,6 +1,6 @@
 import { packedCatalogue } from '../catalogue/packedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
-import { accountRoute } from '../session/routes'
+import { accountRoute } from '../http/routes'
 
 export default accountRoute(async ({ event, db, practiceId }) => {
   const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(db, practiceId))

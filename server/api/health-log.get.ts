@@ -1,5 +1,5 @@
 import { healthLogOf } from '../database/healthLog'
-import { leadRoute } from '../session/routes'
+import { leadRoute } from '../http/routes'
 
 /** Who looked at or changed anybody's health data, newest first. */
 export default leadRoute(({ db, practiceId }) => healthLogOf(db, practiceId))

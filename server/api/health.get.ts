@@ -1,4 +1,4 @@
-import { openRoute } from '../session/routes'
+import { openRoute } from '../http/routes'
 
 export default openRoute(async ({ db }) => {
   await db.raw('select 1')

@@ -1,5 +1,5 @@
 import { planSchema } from '../../core/formats/planJson'
-import { accountRoute } from '../session/routes'
+import { accountRoute } from '../http/routes'
 
 /** The JSON Schema of a plan's file. */
 export default accountRoute(async () => planSchema())

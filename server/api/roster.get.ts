@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { rosterOf } from '../database/people'
 import { inLists } from '../session/forRole'
-import { refusal } from '../session/refuse'
-import { accountRoute } from '../session/routes'
+import { refusal } from '../http/refuse'
+import { accountRoute } from '../http/routes'
 
 const Asked = z.object({
   words: z.string().max(120).default(''),

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import ts from 'typescript'
 import { z } from 'zod'
 import { solveFigure, SolvedPose, type SolveReport } from '../../core/body/figure'
 import type { CatalogueData } from '../../core/catalogue/catalogue'
@@ -35,8 +36,16 @@ function fingerprint(posture: PostureFigure, figure: VariationFigure, engine: st
 function engineOf(root: string): string {
   const hash = createHash('sha256')
   for (const file of ['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots', 'contacts', 'solve', 'figure'])
-    hash.update(readFileSync(join(root, 'core/body', `${file}.ts`)))
+    hash.update(withoutLayout(readFileSync(join(root, 'core/body', `${file}.ts`), 'utf8')))
   return hash.digest('hex')
+}
+
+/** A source as the compiler sees it: types, comments and layout change no pose. */
+function withoutLayout(source: string): string {
+  const { outputText } = ts.transpileModule(source, {
+    compilerOptions: { removeComments: true, target: 99, module: 99 },
+  })
+  return outputText.replace(/\s+/g, '').replace(/,(?=[\]})])/g, '')
 }
 
 /**

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { emptyPlan } from '../../core/plan/plan'
-import { datesOf, SeriesRule, type HolidayFields, type SeriesDate } from '../../core/room/series'
+import { datesOf, SeriesRule, type HolidayFields, type SeriesDate } from '../../core/calendar/series'
 import { circleById, requireOwn } from './circles'
 import { addMeeting, type Meeting } from './meetings'
 import { fromJson, isoOf, NotFound, type Database } from './rows'

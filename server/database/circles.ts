@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Circle, CircleFields, Venue, VenueFields } from '../../core/room/circle'
+import type { Circle, CircleFields, Venue, VenueFields } from '../../core/circle/circle'
 import { fromJson, groupedBy, NotFound, type Database } from './rows'
 
 interface VenueRow {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { HandChoiceRecord } from '../../core/lead/letter'
+import type { HandChoiceRecord } from '../../core/lead/message'
 import type { Arrival } from '../../core/offer/person'
 import { Plan } from '../../core/plan/plan'
 import { requireOwn } from './circles'

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { grouped } from '../../core/catalogue/grouped'
+import { grouped } from '../../core/grouped'
 
 /** The database or a transaction of it. */
 export type Database = Knex

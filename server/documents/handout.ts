@@ -1,5 +1,6 @@
 import SVGtoPDF from 'svg-to-pdfkit'
 import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
+import { redFlagSentence } from '../../core/catalogue/redFlags'
 import type { VariationTexts } from '../../core/catalogue/movement'
 import { doseWords, roundsWords } from '../../core/plan/doseWords'
 import type { HomePractice } from '../../core/reflect/homePractice'
@@ -84,7 +85,7 @@ export async function writeHandout(
     .fillColor(INK)
     .fontSize(SIZES.small)
     .text(
-      'Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. Chest pain, sudden breathlessness, a faint, sudden weakness, a change of face or speech: stop and call the local emergency number. The chair stands on a floor that grips, against the wall.',
+      `Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. ${redFlagSentence(catalogue.redFlags)} The chair stands on a floor that grips, against the wall.`,
       { width },
     )
     .moveDown(0.8)

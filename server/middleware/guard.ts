@@ -1,4 +1,4 @@
-import { refusal } from '../session/refuse'
+import { refusal } from '../http/refuse'
 
 /** What may be had without signing in. Everything else is closed unless it is opened here. */
 const OPEN_API = new Set(['/api/session', '/api/setup', '/api/setup/archive', '/api/health', '/api/_auth/session'])

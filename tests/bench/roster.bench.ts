@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { afterAll, bench, describe } from 'vitest'
-import { chanceFrom } from '../../demo/random'
+import { chanceFrom } from '../../core/random'
 import { World } from '../world'
 
 const PEOPLE = 2000

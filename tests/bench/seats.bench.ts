@@ -1,5 +1,6 @@
+import { shippedCatalogue } from '../shippedCatalogue'
 import { bench, describe } from 'vitest'
-import { chanceFrom } from '../../demo/random'
+import { chanceFrom } from '../../core/random'
 import { TIERS } from '../../core/catalogue/words'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { seatRoom, type RoomSitter } from '../../core/room/seatRoom'
@@ -14,7 +15,8 @@ const sitters: RoomSitter[] = Array.from({ length: 40 }, (_, at) => ({
 }))
 const chance = chanceFrom(1)
 const exchanges = { looks: 400_000, chance: () => chance.next() }
-const seated = seatRoom(room, sitters, { exchanges })
+const { stations } = shippedCatalogue()
+const seated = seatRoom(room, sitters, stations, { exchanges })
 console.log(
   `40 people with 20 friendships: ${(100 * (seated.cost / seated.atLeast - 1)).toFixed(1)} % above what no order can be under`,
 )
@@ -25,9 +27,10 @@ describe('seating forty people', () => {
     seatRoom(
       room,
       sitters.map((sitter) => ({ ...sitter, friends: [] })),
+      stations,
     )
   })
   bench('with friends brought together', () => {
-    seatRoom(room, sitters, { exchanges })
+    seatRoom(room, sitters, stations, { exchanges })
   })
 })

@@ -6,10 +6,11 @@ import { offersFor, storedLevel, type Offer } from '../../core/offer/offerFor'
 import { Arrival, type Person } from '../../core/offer/person'
 import { todayOf } from '../../core/offer/today'
 import { blockFor } from '../../core/plan/edits'
-import { reflectOn, type DatedOutcome } from '../../core/reflect/reflectOn'
+import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import { reflectOn } from '../../core/reflect/reflectOn'
 import { settled } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
-import { chanceFrom, type Chance } from '../../demo/random'
+import { chanceFrom, type Chance } from '../../core/random'
 import { personIn } from '../people'
 
 /** Movements with a rung for nearly every level, one of them worked side by side. */
@@ -235,11 +236,13 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
     }
     const decided = reflectOn(
       meetingId,
-      person,
-      [...history],
-      (movement) => {
-        const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
-        return { school, given: { dose, rounds } }
+      {
+        person,
+        outcomes: [...history],
+        blockIn: (movement) => {
+          const { dose, rounds } = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
+          return { school, given: { dose, rounds } }
+        },
       },
       catalogue,
     )

@@ -4,7 +4,7 @@ import { LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
 import { PersonLevel } from '~~/core/offer/person'
 import { demandsOf } from '~~/core/offer/verdict'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
-import { calledName, TIER_NAMES } from '~/words/tierWords'
+import { calledName, TIER_NAMES } from '~/words/tiers'
 
 /** One movement: four ladders side by side, lowest rung at the bottom, and the people of a circle on their rungs. */
 const id = String(useRoute().params.id)

@@ -3,7 +3,7 @@ import { useSessionStorage } from '@vueuse/core'
 import { ANYTHING, findMovements, type Wanted } from '~~/core/catalogue/find'
 import { REGIONS, TIERS, type Tier } from '~~/core/catalogue/words'
 import { demandsOf } from '~~/core/offer/verdict'
-import { TIER_NAMES } from '~/words/tierWords'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** Every movement of the catalogue, found by intent, region, tier, prop and what it avoids. */
 const catalogues = useCatalogue()

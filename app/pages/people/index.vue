@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { TIERS } from '~~/core/catalogue/words'
 import { Participant } from '~~/core/offer/participant'
 import { inForce, screeningDue } from '~~/core/offer/screening'
-import { TIER_NAMES } from '~/words/tierWords'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** People of the practice, found by name a page at a time, with where they work, what is written down, and who is to be screened. */
 const PAGE = 100
@@ -76,7 +76,7 @@ const respect = (person: Participant) =>
           </td>
           <td class="text-[0.94rem]">{{ isLead ? respect(person) : 'seen in Gather' }}</td>
           <td class="text-[0.94rem] whitespace-nowrap">
-            <span v-if="screeningDue(person, today, null)" class="border-l-4 border-mark pl-2">{{
+            <span v-if="screeningDue(person, today, null, catalogue.judgement)" class="border-l-4 border-mark pl-2">{{
               person.screenedOn === null ? 'not yet' : 'again'
             }}</span><span v-else class="text-faint">{{ person.screenedOn }}</span>
           </td>

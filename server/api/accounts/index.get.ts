@@ -1,4 +1,4 @@
 import { accountsOf } from '../../database/accounts'
-import { leadRoute } from '../../session/routes'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(({ db, practiceId }) => accountsOf(db, practiceId))

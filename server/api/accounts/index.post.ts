@@ -1,9 +1,9 @@
 import { accountByEmail, addAccount } from '../../database/accounts'
 import { NewAccountFields } from '../../session/accountFields'
 import { hashOf } from '../../session/password'
-import { readInput } from '../../session/readInput'
-import { refusal } from '../../session/refuse'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { refusal } from '../../http/refuse'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) => {
   const { password, ...fields } = await readInput(event, NewAccountFields)

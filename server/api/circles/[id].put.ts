@@ -1,7 +1,7 @@
-import { CircleFields } from '../../../core/room/circle'
+import { CircleFields } from '../../../core/circle/circle'
 import { circleById, saveCircle } from '../../database/circles'
-import { idOf, readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf, readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) => {
   const { id } = await circleById(db, practiceId, idOf(event))

@@ -1,4 +1,4 @@
 import { circlesOf } from '../../database/circles'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 export default accountRoute(({ db, practiceId }) => circlesOf(db, practiceId))

@@ -1,7 +1,7 @@
-import { CircleFields } from '../../../core/room/circle'
+import { CircleFields } from '../../../core/circle/circle'
 import { saveCircle } from '../../database/circles'
-import { readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) =>
   saveCircle(db, practiceId, await readInput(event, CircleFields)),

@@ -2,7 +2,7 @@ import { Readable } from 'node:stream'
 import { createGzip } from 'node:zlib'
 import { archiveLines } from '../../database/archive'
 import { noteHealth } from '../../database/healthLog'
-import { leadRoute } from '../../session/routes'
+import { leadRoute } from '../../http/routes'
 
 /** Everything of the practice as one file, zipped as it is read. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

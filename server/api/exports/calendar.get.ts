@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { circleCalendar } from '../../../core/formats/circleCalendar'
-import { dayAfter } from '../../../core/room/series'
+import { dayAfter } from '../../../core/calendar/series'
 import { accountsOf } from '../../database/accounts'
 import { calendarOf } from '../../database/calendar'
 import { circlesOf, venuesOf } from '../../database/circles'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 const BACK_DAYS = 28
 const AHEAD_DAYS = 364

@@ -4,7 +4,7 @@ import { linkedCatalogue } from '../../catalogue/linkedCatalogue'
 import { noteHealth } from '../../database/healthLog'
 import { measuresOf } from '../../database/measures'
 import { participantsOf } from '../../database/people'
-import { leadRoute } from '../../session/routes'
+import { leadRoute } from '../../http/routes'
 
 /** All results that hold as a spreadsheet that can be read in again. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -5,7 +5,7 @@ import { noteHealth } from '../../database/healthLog'
 import { meetingsOf } from '../../database/meetings'
 import { datedOutcomes } from '../../database/outcomes'
 import { participantsOf } from '../../database/people'
-import { leadRoute } from '../../session/routes'
+import { leadRoute } from '../../http/routes'
 
 /** All outcomes that hold, as a spreadsheet. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

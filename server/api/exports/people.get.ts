@@ -1,7 +1,7 @@
 import { writePeople } from '../../../core/formats/people'
 import { noteHealth } from '../../database/healthLog'
 import { participantsOf } from '../../database/people'
-import { leadRoute } from '../../session/routes'
+import { leadRoute } from '../../http/routes'
 
 /** Everybody as a spreadsheet that can be read in again. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -1,6 +1,6 @@
 import { holidaysOf, removeHoliday } from '../../database/calendar'
-import { idOf } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) => {
   await removeHoliday(db, practiceId, idOf(event))

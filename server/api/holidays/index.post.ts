@@ -1,7 +1,7 @@
-import { HolidayFields } from '../../../core/room/series'
+import { HolidayFields } from '../../../core/calendar/series'
 import { addHoliday, holidaysOf } from '../../database/calendar'
-import { readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) => {
   await addHoliday(db, practiceId, await readInput(event, HolidayFields))

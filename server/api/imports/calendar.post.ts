@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { readCalendar, type CalendarRow } from '../../../core/formats/readCalendar'
 import { emptyPlan } from '../../../core/plan/plan'
-import { SeriesRule } from '../../../core/room/series'
+import { SeriesRule } from '../../../core/calendar/series'
 import { addHoliday, meetingStarts, saveSeries, seriesOf } from '../../database/calendar'
 import { circleById } from '../../database/circles'
 import { addMeeting } from '../../database/meetings'
-import { readInput, SPREADSHEET_AT_MOST_MB } from '../../session/readInput'
-import { refusal } from '../../session/refuse'
-import { leadRoute } from '../../session/routes'
+import { readInput, SPREADSHEET_AT_MOST_MB } from '../../http/readInput'
+import { refusal } from '../../http/refuse'
+import { leadRoute } from '../../http/routes'
 
 const Sent = z.object({
   text: z.string().min(1, 'The file is empty.'),

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { readMeasures } from '../../../core/formats/measureRows'
 import { addMeasuresInBulk, measuresOf } from '../../database/measures'
 import { participantsOf } from '../../database/people'
-import { importRoute } from '../../session/importRoute'
+import { importRoute } from '../../http/importRoute'
 
 /** A spreadsheet of results. */
 export default importRoute(async (trx, practiceId, catalogue) => {

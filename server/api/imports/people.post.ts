@@ -1,7 +1,7 @@
 import { readPeople } from '../../../core/formats/people'
 import { noteByHand } from '../../database/ledger'
 import { addParticipants, participantsOf, saveParticipant } from '../../database/people'
-import { importRoute } from '../../session/importRoute'
+import { importRoute } from '../../http/importRoute'
 
 /** A spreadsheet of people. */
 export default importRoute(async (trx, practiceId, catalogue) => {

@@ -1,4 +1,4 @@
 import { meetingsOf } from '../../database/meetings'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 export default accountRoute(({ db, practiceId }) => meetingsOf(db, practiceId))

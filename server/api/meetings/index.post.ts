@@ -3,8 +3,8 @@ import { emptyPlan } from '../../../core/plan/plan'
 import { circleById } from '../../database/circles'
 import { addMeeting, meetingById } from '../../database/meetings'
 import { shelfPlanById } from '../../database/shelf'
-import { readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 const NewMeeting = z.object({
   circleId: z.uuid('Choose a circle.'),

@@ -1,5 +1,5 @@
 import { removeOwnMovement } from '../../database/ownMovements'
-import { leadRoute } from '../../session/routes'
+import { leadRoute } from '../../http/routes'
 
 /** Takes the practice's version away; a shipped movement is restored by it. */
 export default leadRoute(async ({ event, db, practiceId }) => {

@@ -1,7 +1,7 @@
 import { writeMovement } from '../../../core/catalogue/overlay'
 import { practiceCatalogue } from '../../catalogue/practiceCatalogue'
-import { refusal } from '../../session/refuse'
-import { accountRoute } from '../../session/routes'
+import { refusal } from '../../http/refuse'
+import { accountRoute } from '../../http/routes'
 
 /** One movement as the YAML that ships and that can be read in again. */
 export default accountRoute(async ({ event, db, practiceId }) => {

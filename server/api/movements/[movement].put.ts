@@ -4,9 +4,9 @@ import { checkMovement, readMovement } from '../../../core/catalogue/overlay'
 import { catalogueData } from '../../catalogue/catalogueData'
 import { figuresFor, practiceCatalogue } from '../../catalogue/practiceCatalogue'
 import { saveOwnMovement } from '../../database/ownMovements'
-import { readInput } from '../../session/readInput'
-import { refusal } from '../../session/refuse'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { refusal } from '../../http/refuse'
+import { leadRoute } from '../../http/routes'
 
 /** From a form, or as YAML. */
 const Sent = z.union(

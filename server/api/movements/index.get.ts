@@ -1,5 +1,5 @@
 import { ownMovementsOf } from '../../database/ownMovements'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 /** Ids of the movements that a practice has made or changed. */
 export default accountRoute(async ({ db, practiceId }) =>

@@ -1,7 +1,7 @@
 import { eraseParticipant } from '../../database/erase'
 import { noteHealth } from '../../database/healthLog'
-import { idOf } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 /** Erases a person's record; meetings keep their counts, and nothing that names them. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -1,8 +1,8 @@
 import { noteHealth } from '../../database/healthLog'
 import { participantById } from '../../database/people'
 import { inLists } from '../../session/forRole'
-import { idOf } from '../../session/readInput'
-import { accountRoute } from '../../session/routes'
+import { idOf } from '../../http/readInput'
+import { accountRoute } from '../../http/routes'
 
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const participant = await participantById(db, practiceId, idOf(event))

@@ -3,8 +3,8 @@ import { ParticipantFields } from '../../../core/offer/participant'
 import { noteHealth } from '../../database/healthLog'
 import { noteByHand } from '../../database/ledger'
 import { participantById, saveParticipant } from '../../database/people'
-import { idOf, readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf, readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 const Saved = ParticipantFields.extend({ version: z.number('The version that was read is needed.').int() })
 

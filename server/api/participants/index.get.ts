@@ -1,6 +1,6 @@
 import { participantsOf } from '../../database/people'
 import { inLists } from '../../session/forRole'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 /** Everybody without their levels: names, where they work and, for leads, what is to be respected. */
 export default accountRoute(async ({ db, practiceId, account }) =>

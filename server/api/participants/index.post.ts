@@ -1,7 +1,7 @@
 import { ParticipantFields } from '../../../core/offer/participant'
 import { addParticipant } from '../../database/people'
-import { readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) =>
   addParticipant(db, practiceId, await readInput(event, ParticipantFields)),

@@ -1,7 +1,7 @@
-import { SeriesRule } from '../../../core/room/series'
+import { SeriesRule } from '../../../core/calendar/series'
 import { saveSeries, seriesById } from '../../database/calendar'
-import { idOf, readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf, readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 /** Changes a series, or single dates of it: called off, held on a holiday, led by somebody else. */
 export default leadRoute(async ({ event, db, practiceId }) => {

@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { SeriesRule } from '../../../core/room/series'
+import { SeriesRule } from '../../../core/calendar/series'
 import { saveSeries } from '../../database/calendar'
-import { readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) =>
   saveSeries(

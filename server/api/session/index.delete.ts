@@ -1,4 +1,4 @@
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 export default accountRoute(async ({ event }) => {
   await clearUserSession(event)

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { accountByEmail } from '../../database/accounts'
 import { forgetFailures, isLockedOut, noteFailure } from '../../session/attempts'
 import { hashOf, matches } from '../../session/password'
-import { readInput } from '../../session/readInput'
-import { refusal } from '../../session/refuse'
-import { openRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { refusal } from '../../http/refuse'
+import { openRoute } from '../../http/routes'
 
 const SignIn = z.object({
   email: z.string('Your e-mail address is needed.').min(1, 'Your e-mail address is needed.').max(190),

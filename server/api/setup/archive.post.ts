@@ -2,8 +2,8 @@ import { createGunzip } from 'node:zlib'
 import { BrokenArchive, restoreArchive } from '../../database/archive'
 import { hasPractice } from '../../database/accounts'
 import { MIGRATION_NAMES } from '../../database/migrate'
-import { refusal } from '../../session/refuse'
-import { openRoute } from '../../session/routes'
+import { refusal } from '../../http/refuse'
+import { openRoute } from '../../http/routes'
 
 /** Restores a practice's archive into an empty installation; the body is the file as it was taken out. */
 export default openRoute(async ({ event, db }) => {

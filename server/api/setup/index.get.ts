@@ -1,4 +1,4 @@
 import { hasPractice } from '../../database/accounts'
-import { openRoute } from '../../session/routes'
+import { openRoute } from '../../http/routes'
 
 export default openRoute(async ({ db }) => ({ needed: !(await hasPractice(db)) }))

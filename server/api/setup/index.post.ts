@@ -1,9 +1,9 @@
 import { addPractice, hasPractice } from '../../database/accounts'
 import { NewAccountFields, NewPracticeFields } from '../../session/accountFields'
 import { hashOf } from '../../session/password'
-import { readInput } from '../../session/readInput'
-import { refusal } from '../../session/refuse'
-import { openRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { refusal } from '../../http/refuse'
+import { openRoute } from '../../http/routes'
 
 export default openRoute(async ({ event, db }) => {
   if (await hasPractice(db)) throw refusal(409, 'already-set-up', 'There is a practice here already: sign in.')

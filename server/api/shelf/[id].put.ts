@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { ShelfFields } from '../../../core/plan/shelf'
 import { saveOnShelf, shelfPlanById } from '../../database/shelf'
-import { idOf, readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf, readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 const Sent = ShelfFields.extend({ version: z.number('The version that was read is needed.').int() })
 

@@ -1,5 +1,5 @@
 import { shelfOf } from '../../database/shelf'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 /** All plans on the practice's shelf. */
 export default accountRoute(({ db, practiceId }) => shelfOf(db, practiceId))

@@ -1,7 +1,7 @@
 import { ShelfFields } from '../../../core/plan/shelf'
 import { addToShelf } from '../../database/shelf'
-import { readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 /** Puts a plan on the shelf. */
 export default leadRoute(async ({ event, db, practiceId, account }) =>

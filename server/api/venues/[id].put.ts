@@ -1,7 +1,7 @@
-import { VenueFields } from '../../../core/room/circle'
+import { VenueFields } from '../../../core/circle/circle'
 import { requireOwn, saveVenue } from '../../database/circles'
-import { idOf, readInput } from '../../session/readInput'
-import { leadRoute } from '../../session/routes'
+import { idOf, readInput } from '../../http/readInput'
+import { leadRoute } from '../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) => {
   const id = idOf(event)

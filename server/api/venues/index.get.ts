@@ -1,4 +1,4 @@
 import { venuesOf } from '../../database/circles'
-import { accountRoute } from '../../session/routes'
+import { accountRoute } from '../../http/routes'
 
 export default accountRoute(({ db, practiceId }) => venuesOf(db, practiceId))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useWindowSize } from '@vueuse/core'
-import { stepWords } from '~/words/stepWords'
-import { clockWords } from '~/words/clockWords'
+import { stepWords } from '~/words/lead'
+import { clockWords } from '~/words/clock'
 
 /** A second screen follows the class: a television in the hall, or a helper's phone. It presses nothing. */
 definePageMeta({ layout: 'bare' })

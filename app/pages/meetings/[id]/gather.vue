@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { News } from '~~/core/offer/person'
-import { calledName } from '~/words/tierWords'
-import type { Station } from '~/components/CircleRing.vue'
+import { calledName } from '~/words/tiers'
+import type { Station } from '~/components/meeting/CircleRing.vue'
 
 /** Gather: who came, how each one is today, what that makes of the plan for them, where they sit, what lies ready. */
 const meeting = useMeeting()
 useFollowing()
+const { catalogue } = storeToRefs(useCatalogue())
 const people = computed(() => meeting.view!.people)
 const selected = ref(people.value[0]?.id ?? '')
 const person = computed(() => people.value.find((other) => other.id === selected.value))
@@ -18,7 +20,7 @@ const flagged = computed(() => people.value.filter((other) => meeting.arrivalOf(
 const without = computed(() => {
   const counts = new Map<string, number>()
   for (const check of meeting.checks)
-    if (check.id.startsWith('left-out')) for (const id of check.people) counts.set(id, (counts.get(id) ?? 0) + 1)
+    if (check.kind === 'left-out') for (const id of check.people) counts.set(id, (counts.get(id) ?? 0) + 1)
   return [...counts].map(
     ([id, count]) =>
       `${calledName(people.value.find((other) => other.id === id)?.name ?? '')} in ${count} ${count === 1 ? 'movement' : 'movements'}`,
@@ -36,7 +38,7 @@ const stations = computed(() =>
     const marks = [
       arrival.dizzy ? 'dizzy' : '',
       arrival.ill ? 'ill' : '',
-      (arrival.pain ?? 0) >= 4 ? `pain ${arrival.pain}` : '',
+      (arrival.pain ?? 0) >= catalogue.value.judgement.pain.eases ? `pain ${arrival.pain}` : '',
       arrival.news === 'none' ? '' : arrival.news,
     ]
     return {
@@ -73,7 +75,7 @@ function setPain(pain: number): void {
 function turn(by: number): void {
   const at = meeting.plan!.blocks.findIndex((one) => one.id === block.value)
   const now = meeting.riders.get(selected.value)?.offers[at]?.[0]
-  const ladder = useCatalogue().catalogue.movements.get(now?.movement ?? '')?.ladders[now?.tier ?? 'chair'] ?? []
+  const ladder = catalogue.value.movements.get(now?.movement ?? '')?.ladders[now?.tier ?? 'chair'] ?? []
   const to = ladder[ladder.findIndex((rung) => rung.id === now?.variation?.id) + by]
   if (to) meeting.choose({ participant: selected.value, blockId: block.value, variation: to.id, reason: '' })
 }
@@ -111,7 +113,7 @@ useKeys([
     <h1 class="sr-only">Gather</h1>
     <p class="border-l-4 border-mark pl-3 max-w-4xl text-[0.94rem]">
       Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all
-      round; doors shut; water at hand. New chest pain, weakness, fall or faint since last time: does not take part
+      round; doors shut; water at hand. New since last time — {{ doorQuestion(catalogue.redFlags) }}: does not take part
       today.
     </p>
     <div v-for="other in flagged" :key="other.id" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">

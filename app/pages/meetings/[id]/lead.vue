@@ -2,8 +2,8 @@
 import { useEventListener, useLocalStorage, useWindowSize } from '@vueuse/core'
 import { TIERS } from '~~/core/catalogue/words'
 import { doseWords } from '~~/core/plan/doseWords'
-import { clockWords } from '~/words/clockWords'
-import { stepWords } from '~/words/stepWords'
+import { clockWords } from '~/words/clock'
+import { stepWords } from '~/words/lead'
 
 /** Lead: one voice, four lanes; what now, which side, how long, what next, and one key to note what happened. */
 definePageMeta({ layout: 'bare' })

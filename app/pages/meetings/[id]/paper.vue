@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { redFlagSentence } from '~~/core/catalogue/redFlags'
 import { addSeconds, format } from 'date-fns'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import { TIERS } from '~~/core/catalogue/words'
 import { dialsWords } from '~~/core/offer/dials'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
-import { clockWords } from '~/words/clockWords'
-import { calledName, TIER_NAMES } from '~/words/tierWords'
+import { clockWords } from '~/words/clock'
+import { calledName, TIER_NAMES } from '~/words/tiers'
 
 /** The running order to hold in the hand: times, doses, figures, cues and names by level, on one or two pages. */
 const meeting = useMeeting()
@@ -126,7 +127,7 @@ function print(): void {
       </tbody>
     </table>
     <p class="text-[0.9rem] border-l-4 border-stop pl-3">
-      Stop at chest pain, sudden breathlessness, faint, sudden weakness or a change in face or speech.
+      {{ redFlagSentence(catalogue.redFlags) }}
       {{ meeting.view!.venue.emergencyPlan }} {{ meeting.view!.venue.defibrillator }}
     </p>
   </div>

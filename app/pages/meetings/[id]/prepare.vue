@@ -9,10 +9,10 @@ import { writeWebVtt } from '~~/core/formats/webvtt'
 import { cuesOf } from '~~/core/lead/cues'
 import { scriptOf } from '~~/core/lead/script'
 import { placingOf } from '~~/core/plan/placing'
-import { placingWords } from '~/words/placingWords'
-import { calledName } from '~/words/tierWords'
+import { placingWords } from '~/words/start'
+import { calledName } from '~/words/tiers'
 import { refusalOf } from '~/composables/useRefusal'
-import { clockWords } from '~/words/clockWords'
+import { clockWords } from '~/words/clock'
 
 /** Prepare: the four lanes, the chosen block's dose, and the sum of the minutes. */
 const meeting = useMeeting()

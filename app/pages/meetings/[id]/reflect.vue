@@ -2,7 +2,7 @@
 import { format } from 'date-fns'
 import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
-import DecisionRow from '~/components/DecisionRow.vue'
+import DecisionRow from '~/components/reflect/DecisionRow.vue'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { ProposedDecision } from '~/stores/reflection'
 import { refusalOf } from '~/composables/useRefusal'

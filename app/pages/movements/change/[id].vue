@@ -3,7 +3,7 @@ import { parse } from 'yaml'
 import { MovementEntry, type VariationEntry } from '~~/core/catalogue/movement'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { refusalOf } from '~/composables/useRefusal'
-import { TIER_NAMES } from '~/words/tierWords'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** Changes a movement for this practice, or makes a new one from a copy; what ships can always be put back. */
 const route = useRoute()

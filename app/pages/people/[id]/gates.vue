@@ -4,8 +4,8 @@ import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { amountWords } from '~~/core/measure/record'
 import type { GateStatus } from '~~/core/reflect/gates'
 import { refusalOf } from '~/composables/useRefusal'
-import { ACCESS_WORDS, STATE_SIGNS, STATE_WORDS } from '~/words/measureWords'
-import { TIER_NAMES } from '~/words/tierWords'
+import { ACCESS_WORDS, STATE_SIGNS, STATE_WORDS } from '~/words/people'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** Gate by gate: passed, not passed, not yet measured or too old; what is missing can be measured on the spot. */
 const id = String(useRoute().params.id)

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import type { Side } from '~~/core/catalogue/words'
-import { kneeToWall, leanDeg } from '~~/core/body/fits'
 import { amountWords, HELP_WORDS, MeasureRecord, plausible } from '~~/core/measure/record'
 import { resultOf } from '~~/core/measure/resultOf'
 import type { ResultWords } from '~~/core/measure/resultWords'
+import { degreesWords } from '~~/core/offer/degreesWords'
 import { Participant } from '~~/core/offer/participant'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -131,20 +131,9 @@ async function save(): Promise<void> {
     message.value = refusalOf(error).message
   }
 }
-/** What a result in centimetres is as an angle, where a rule says so. */
-function degreesOf(value: number): string {
-  const heightCm = person.value?.heightCm
-  if (measure.value.id === 'knee-to-wall') {
-    const both = heightCm ? kneeToWall(heightCm, value) : null
-    return `${(value * 3.6).toFixed(0)}° by the rule of 3.6° a centimetre${both?.byGeometryDeg ? `, ${both.byGeometryDeg.toFixed(0)}° by geometry` : ''}`
-  }
-  return measure.value.lean !== undefined && heightCm
-    ? `${leanDeg(heightCm, value).toFixed(1)}° of lean; usual is about ${measure.value.lean}°`
-    : ''
-}
 const last = computed(() =>
   taken.value
-    .map((one) => degreesOf(one.value))
+    .map((one) => degreesWords(measure.value, one.value, person.value?.heightCm ?? null))
     .filter((words) => words !== '')
     .join('; '),
 )

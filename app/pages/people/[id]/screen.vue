@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { redFlagSentence } from '~~/core/catalogue/redFlags'
 import { formatISO } from 'date-fns'
 import { changesOf } from '~~/core/offer/changes'
 import { Participant } from '~~/core/offer/participant'
@@ -98,7 +99,7 @@ function turnDropped(key: string): void {
       What was answered before is kept.
       <button type="button" class="underline" @click="draft.reset(ScreeningAnswers.parse({}))">Start anew</button>
     </p>
-    <p class="border-l-4 border-stop pl-3">{{ interview.redFlags }}</p>
+    <p class="border-l-4 border-stop pl-3">{{ redFlagSentence(catalogue.redFlags) }}</p>
     <PainFields v-model="fields" :wrong="wrong" />
     <OperationFields v-model="fields" :wrong="wrong" :clearable="clearable" />
     <section v-for="section in sections" :key="section.id" :aria-label="section.title">
@@ -134,7 +135,7 @@ function turnDropped(key: string): void {
     <section aria-label="What it changes" class="border-t-2 border-line pt-4 space-y-3" aria-live="polite">
       <h2>What this changes</h2>
       <p v-if="redFlag" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">
-        <strong class="font-semibold">A red flag: does not take part.</strong> {{ interview.redFlags }}
+        <strong class="font-semibold">A red flag: does not take part.</strong> {{ redFlagSentence(catalogue.redFlags) }}
       </p>
       <p v-if="result.considerations.length === 0" class="text-faint">
         Nothing so far: everything that the levels allow is offered.

@@ -4,7 +4,7 @@ import { LEVEL_NAMES } from '~~/core/catalogue/words'
 import { proposeStart, type ProposedStart } from '~~/core/offer/proposeStart'
 import { failedTiers } from '~~/core/reflect/gates'
 import { refusalOf } from '~/composables/useRefusal'
-import { TIER_NAMES } from '~/words/tierWords'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** First placement: a level on every ladder that has none yet, with its reason, accepted or changed in one go. */
 const id = String(useRoute().params.id)

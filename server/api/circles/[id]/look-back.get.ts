@@ -4,8 +4,8 @@ import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { actedSince, attendedBy } from '../../../database/lookBack'
 import { datedOutcomes } from '../../../database/outcomes'
-import { idOf, readWeeks } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readWeeks } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** A circle over the last 4, 12, 26 or 52 weeks. */
 export default leadRoute(async ({ event, db, practiceId }) => {

@@ -1,8 +1,8 @@
 import { circleById } from '../../../database/circles'
 import { lastCameOf } from '../../../database/personHistory'
 import { usualLevelsOf } from '../../../database/people'
-import { idOf } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 /** For each member of a circle the usual level in the home tier, and when they last came. */
 export default accountRoute(async ({ event, db, practiceId }) => {

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { addWaiting, placeWaiting, stopWaiting, waitingOf } from '../../../database/calendar'
 import { circleById } from '../../../database/circles'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({
   participant: z.uuid('Choose a person.'),

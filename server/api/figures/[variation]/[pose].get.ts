@@ -1,6 +1,6 @@
 import { ownFigure } from '../../../documents/figures'
-import { refusal } from '../../../session/refuse'
-import { accountRoute } from '../../../session/routes'
+import { refusal } from '../../../http/refuse'
+import { accountRoute } from '../../../http/routes'
 
 /** The figure of a practice's own variation; shipped ones are files. */
 export default accountRoute(async ({ event, db, practiceId }) => {

@@ -1,7 +1,7 @@
 import { accidentsOf } from '../../../database/accidents'
 import { meetingById } from '../../../database/meetings'
-import { idOf } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 /** Accidents that were written down in a meeting. */
 export default accountRoute(async ({ event, db, practiceId }) => {

@@ -1,8 +1,8 @@
 import { AccidentReport } from '../../../../core/lead/accident'
 import { accidentsOf, addAccident } from '../../../database/accidents'
 import { meetingById } from '../../../database/meetings'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 /** Writes an accident down. */
 export default accountRoute(async ({ event, db, practiceId, account }) => {

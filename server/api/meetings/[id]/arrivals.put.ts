@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { Arrival } from '../../../../core/offer/person'
 import { meetingById, saveArrival } from '../../../database/meetings'
-import { tell } from '../../../session/live'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { tell } from '../../../live/follow'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 const SavedArrival = z.object({ participant: z.uuid(), arrival: Arrival })
 

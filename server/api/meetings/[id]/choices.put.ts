@@ -1,8 +1,8 @@
-import { HandChoiceRecord } from '../../../../core/lead/letter'
+import { HandChoiceRecord } from '../../../../core/lead/message'
 import { meetingById, saveHandChoice } from '../../../database/meetings'
-import { tell } from '../../../session/live'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { tell } from '../../../live/follow'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 export default accountRoute(async ({ event, db, practiceId, account }) => {
   const { id } = await meetingById(db, practiceId, idOf(event))

@@ -2,8 +2,8 @@ import { z } from 'zod'
 import { isEasing } from '../../../../core/reflect/decide'
 import { LedgerAnswer, ledgerOf, settleDecisions } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({ answers: z.array(LedgerAnswer).max(500) }).superRefine(({ answers }, context) => {
   answers.forEach((answer, index) => {

@@ -6,9 +6,9 @@ import { edited } from '../../../../core/plan/edits'
 import { Plan } from '../../../../core/plan/plan'
 import { meetingById, meetingsAhead, savePlan } from '../../../database/meetings'
 import { classEventsOf } from '../../../database/outcomes'
-import { idOf, readInput } from '../../../session/readInput'
-import { fieldMessages, refusal } from '../../../session/refuse'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { fieldMessages, refusal } from '../../../http/refuse'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({ movement: z.string().min(1).max(60), dial: Dial, to: z.number().min(0).max(600) })
 

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { ClassEvent } from '../../../../core/lead/clock'
 import { meetingById } from '../../../database/meetings'
 import { appendClassEvents } from '../../../database/outcomes'
-import { tell } from '../../../session/live'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { tell } from '../../../live/follow'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 const Sent = z.object({ events: z.array(ClassEvent).max(500) })
 

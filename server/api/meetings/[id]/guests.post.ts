@@ -3,8 +3,8 @@ import { Tier } from '../../../../core/catalogue/words'
 import { ParticipantFields } from '../../../../core/offer/participant'
 import { addGuest, meetingById } from '../../../database/meetings'
 import { addParticipant } from '../../../database/people'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 const WALK_IN = { birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', levels: [] } as const
 

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { changeHeld } from '../../../database/calendar'
 import { meetingById } from '../../../database/meetings'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** Calls a single meeting off, holds it after all, or says who leads it. */
 export default leadRoute(async ({ event, db, practiceId }) => {

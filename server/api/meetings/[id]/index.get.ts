@@ -1,6 +1,6 @@
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById, venuesOf } from '../../../database/circles'
-import { peopleOn } from '../../../database/circlePeople'
+import { peopleOn } from '../../../services/circlePeople'
 import { questionsFor } from '../../../database/ledger'
 import {
   arrivalsOf,
@@ -12,8 +12,8 @@ import {
 } from '../../../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../../../database/outcomes'
 import { inMeeting } from '../../../session/forRole'
-import { idOf } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 /** Everything that the four steps of a meeting work with, in one answer. */
 export default accountRoute(async ({ event, db, practiceId, account }) => {

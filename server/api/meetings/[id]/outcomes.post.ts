@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { OutcomeEvent } from '../../../../core/lead/outcome'
 import { meetingById } from '../../../database/meetings'
 import { appendOutcomes } from '../../../database/outcomes'
-import { tell } from '../../../session/live'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { tell } from '../../../live/follow'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 const Sent = z.object({ outcomes: z.array(OutcomeEvent).max(500) })
 

@@ -1,7 +1,7 @@
 import { writePlan } from '../../../../core/formats/planJson'
 import { meetingById } from '../../../database/meetings'
-import { idOf } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 /** A meeting's plan as a file. */
 export default accountRoute(async ({ event, db, practiceId }) => {

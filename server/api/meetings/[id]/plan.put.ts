@@ -4,9 +4,9 @@ import { Plan } from '../../../../core/plan/plan'
 import { meetingById, savePlan } from '../../../database/meetings'
 import { classEventsOf } from '../../../database/outcomes'
 import { practiceCatalogue } from '../../../catalogue/practiceCatalogue'
-import { idOf, readInput } from '../../../session/readInput'
-import { refusal } from '../../../session/refuse'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { refusal } from '../../../http/refuse'
+import { leadRoute } from '../../../http/routes'
 
 const SavedPlan = z.object({ version: z.number('The version that was read is needed.').int(), plan: Plan })
 

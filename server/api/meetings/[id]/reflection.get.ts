@@ -3,30 +3,30 @@ import { notedTwice } from '../../../../core/lead/outcome'
 import { blockToday } from '../../../../core/reflect/blockToday'
 import { blockTurns } from '../../../../core/reflect/blockTurns'
 import { otherSchools } from '../../../../core/reflect/otherSchools'
-import { EVIDENCE_DAYS, reflectOn } from '../../../../core/reflect/reflectOn'
+import { reflectOn } from '../../../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { beforeAnswers, ledgerOf } from '../../../database/ledger'
 import { everybodyIn, meetingById } from '../../../database/meetings'
 import { datedOutcomes, historiesOf, outcomeEventsOf } from '../../../database/outcomes'
 import { participantsOf } from '../../../database/people'
-import { tierStepsOf } from '../../../database/tierSteps'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { tierStepsOf } from '../../../services/tierSteps'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** One proposed decision for each person and movement of the class, with what was answered already; tiers and doses to rise. */
 export default leadRoute(async ({ event, db, practiceId }) => {
   const meeting = await meetingById(db, practiceId, idOf(event))
   const circle = await circleById(db, practiceId, meeting.circleId)
   const { ids } = await everybodyIn(db, practiceId, meeting.id, circle.members)
-  const since = subDays(new Date(meeting.startsAt), EVIDENCE_DAYS).toISOString()
-  const [people, outcomes, histories, events, answered, catalogue] = await Promise.all([
+  const catalogue = await linkedCatalogue(db, practiceId)
+  const since = subDays(new Date(meeting.startsAt), catalogue.judgement.evidence.days).toISOString()
+  const [people, outcomes, histories, events, answered] = await Promise.all([
     participantsOf(db, practiceId, ids),
     datedOutcomes(db, practiceId, ids, meeting.startsAt, since),
     historiesOf(db, practiceId, ids, meeting.startsAt),
     outcomeEventsOf(db, practiceId, meeting.id),
     ledgerOf(db, practiceId, { meetingId: meeting.id }),
-    linkedCatalogue(db, practiceId),
   ])
   const twice = notedTwice(events)
   const proposed = people.flatMap((person) => {
@@ -34,15 +34,16 @@ export default leadRoute(async ({ event, db, practiceId }) => {
     const blockIn = blockToday(meeting.plan, person)
     const history = histories.get(person.id)
     const standing = beforeAnswers(person, answered)
-    const steps = reflectOn(meeting.id, standing, own, blockIn, catalogue, history)
-    const others = otherSchools(meeting.id, standing, own, steps, blockIn, catalogue, history)
+    const reflected = { person: standing, outcomes: own, blockIn, history }
+    const steps = reflectOn(meeting.id, reflected, catalogue)
+    const others = otherSchools(meeting.id, reflected, steps, catalogue)
     return steps.map((step) => ({
       participant: person.id,
       ...step,
       others: others.get(`${step.movement} ${step.tier}`) ?? [],
     }))
   })
-  const { steps, proposals } = blockTurns(proposed, meeting.plan)
+  const { steps, proposals } = blockTurns(proposed, meeting.plan, catalogue.judgement)
   const came = people.filter((person) =>
     outcomes.some((outcome) => outcome.participant === person.id && outcome.meetingId === meeting.id),
   )

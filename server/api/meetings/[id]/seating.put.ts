@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { Seating } from '../../../../core/lead/letter'
+import { Seating } from '../../../../core/lead/message'
 import { meetingById, saveSeating } from '../../../database/meetings'
-import { tell } from '../../../session/live'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { tell } from '../../../live/follow'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 const Sent = z.object({ seating: Seating })
 

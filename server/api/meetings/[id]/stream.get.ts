@@ -1,7 +1,7 @@
 import { meetingById } from '../../../database/meetings'
-import { follow } from '../../../session/live'
-import { idOf } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { follow } from '../../../live/follow'
+import { idOf } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 /** Often enough that nothing between here and there takes the silence for an end. */
 const HEARTBEAT_MS = 20_000

@@ -1,6 +1,6 @@
 import { meetingById, planVersionsOf } from '../../../database/meetings'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** Earlier versions of a meeting's plan, the newest first. */
 export default leadRoute(async ({ event, db, practiceId }) => {

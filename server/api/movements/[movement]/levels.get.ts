@@ -1,5 +1,5 @@
 import { levelsOn } from '../../../database/people'
-import { leadRoute } from '../../../session/routes'
+import { leadRoute } from '../../../http/routes'
 
 /** Who stands on which rung of one movement. */
 export default leadRoute(({ event, db, practiceId }) =>

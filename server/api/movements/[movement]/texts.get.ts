@@ -1,7 +1,7 @@
 import { textsOf } from '../../../../core/catalogue/summary'
 import { practiceCatalogue } from '../../../catalogue/practiceCatalogue'
-import { refusal } from '../../../session/refuse'
-import { accountRoute } from '../../../session/routes'
+import { refusal } from '../../../http/refuse'
+import { accountRoute } from '../../../http/routes'
 
 /** All words about one movement: its cautions and muscles, and what is said of each of its variations. */
 export default accountRoute(async ({ event, db, practiceId }) => {

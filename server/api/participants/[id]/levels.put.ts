@@ -3,8 +3,8 @@ import { PersonLevel } from '../../../../core/offer/person'
 import { noteHealth } from '../../../database/healthLog'
 import { noteByHand } from '../../../database/ledger'
 import { participantById, setLevels } from '../../../database/people'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({ levels: z.array(PersonLevel).max(400) })
 

@@ -8,8 +8,8 @@ import { actedSince, attendedBy } from '../../../database/lookBack'
 import { measuresOf, sameDayPairs } from '../../../database/measures'
 import { datedOutcomes } from '../../../database/outcomes'
 import { participantById } from '../../../database/people'
-import { idOf, readWeeks } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readWeeks } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** One person over the last 4, 12, 26 or 52 weeks. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

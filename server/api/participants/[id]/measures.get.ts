@@ -1,8 +1,8 @@
 import { noteHealth } from '../../../database/healthLog'
 import { measuresOf } from '../../../database/measures'
 import { participantById } from '../../../database/people'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** All results of one person with their corrections, oldest first. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -6,9 +6,9 @@ import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { noteHealth } from '../../../database/healthLog'
 import { addMeasures, measuresOf, sameDayPairs } from '../../../database/measures'
 import { participantById } from '../../../database/people'
-import { idOf, readInput } from '../../../session/readInput'
-import { refusal } from '../../../session/refuse'
-import { accountRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { refusal } from '../../../http/refuse'
+import { accountRoute } from '../../../http/routes'
 
 const Sent = z.object({ records: z.array(MeasureRecord).min(1).max(20) })
 

@@ -2,8 +2,8 @@ import { z } from 'zod'
 import { Tier } from '../../../../core/catalogue/words'
 import { offerAgain } from '../../../database/ledger'
 import { participantById } from '../../../database/people'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({
   movement: z.string().min(1).max(60),

@@ -4,11 +4,11 @@ import { noteHealth } from '../../../database/healthLog'
 import { ledgerOf } from '../../../database/ledger'
 import { measuresOf, sameDayPairs } from '../../../database/measures'
 import { participantById } from '../../../database/people'
-import { tierStepOf } from '../../../database/tierSteps'
+import { tierStepOf } from '../../../services/tierSteps'
 import { lastCame, personMeetings } from '../../../database/personHistory'
 import { screeningsOf } from '../../../database/screenings'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 const SIX_WEEKS_DAYS = 42
 const SHOWN_MOVES = 6

@@ -10,8 +10,8 @@ import { measuresOf } from '../../../database/measures'
 import { participantById } from '../../../database/people'
 import { personMeetings } from '../../../database/personHistory'
 import { screeningsOf } from '../../../database/screenings'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** A person's whole record as one file: a text to read, or JSON with `?as=json`. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -1,8 +1,8 @@
 import { noteHealth } from '../../../database/healthLog'
 import { participantById } from '../../../database/people'
 import { screeningsOf } from '../../../database/screenings'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** A person's screenings, newest first; a helper writes one and cannot reopen it. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

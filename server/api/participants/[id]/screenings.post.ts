@@ -4,8 +4,8 @@ import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { noteHealth } from '../../../database/healthLog'
 import { participantById } from '../../../database/people'
 import { takeScreening } from '../../../database/screenings'
-import { idOf, readInput } from '../../../session/readInput'
-import { accountRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { accountRoute } from '../../../http/routes'
 
 const Sent = z.object({
   id: z.uuid(),

@@ -3,10 +3,10 @@ import { TIERS, Tier } from '../../../../core/catalogue/words'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { noteByHand } from '../../../database/ledger'
 import { moveTier, participantById } from '../../../database/people'
-import { tierStepOf } from '../../../database/tierSteps'
-import { idOf, readInput } from '../../../session/readInput'
-import { refusal } from '../../../session/refuse'
-import { leadRoute } from '../../../session/routes'
+import { tierStepOf } from '../../../services/tierSteps'
+import { idOf, readInput } from '../../../http/readInput'
+import { refusal } from '../../../http/refuse'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({
   step: z.enum(['visits', 'end-visits', 'move', 'down']),

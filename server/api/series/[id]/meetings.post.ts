@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { meetingOn, seriesById } from '../../../database/calendar'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** Makes the meeting of a date, to prepare it. */
 export default leadRoute(async ({ event, db, practiceId }) => {

@@ -6,9 +6,9 @@ import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { addMeeting } from '../../../database/meetings'
 import { shelfPlanById } from '../../../database/shelf'
-import { circleToFit } from '../../../database/circleToFit'
-import { idOf, readInput } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { circleToFit } from '../../../services/circleToFit'
+import { idOf, readInput } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 const Sent = z.object({
   circleId: z.uuid('Choose a circle.'),
@@ -29,7 +29,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const course = courseOf(
     plan,
     { weeks, variety },
-    (raised) => fitOf(raised, there).checks.every((check) => check.id !== 'time-over'),
+    (raised) => fitOf(raised, there).checks.every((check) => check.kind !== 'time-over'),
     catalogue,
   )
   const meetings = course.map((week, at) => ({ ...week, startsAt: addWeeks(startsAt, at).toISOString() }))

@@ -2,9 +2,9 @@ import { fitOf } from '../../../../core/check/fitOf'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { shelfPlanById } from '../../../database/shelf'
-import { circleToFit } from '../../../database/circleToFit'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { circleToFit } from '../../../services/circleToFit'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** A plan of the shelf held against a circle: what it would be there, and what that circle cannot do. */
 export default leadRoute(async ({ event, db, practiceId }) => {

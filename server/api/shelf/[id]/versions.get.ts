@@ -1,6 +1,6 @@
 import { shelfPlanById, shelfVersionsOf } from '../../../database/shelf'
-import { idOf } from '../../../session/readInput'
-import { leadRoute } from '../../../session/routes'
+import { idOf } from '../../../http/readInput'
+import { leadRoute } from '../../../http/routes'
 
 /** Earlier versions of a plan on the shelf, the newest first. */
 export default leadRoute(async ({ event, db, practiceId }) => {

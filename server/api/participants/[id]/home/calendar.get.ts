@@ -4,9 +4,9 @@ import { doseWords } from '../../../../../core/plan/doseWords'
 import { linkedCatalogue } from '../../../../catalogue/linkedCatalogue'
 import { homePracticeOf } from '../../../../database/homePractices'
 import { participantById } from '../../../../database/people'
-import { idOf } from '../../../../session/readInput'
-import { refusal } from '../../../../session/refuse'
-import { leadRoute } from '../../../../session/routes'
+import { idOf } from '../../../../http/readInput'
+import { refusal } from '../../../../http/refuse'
+import { leadRoute } from '../../../../http/routes'
 
 /** Somebody's home practice as an iCalendar file with reminders. */
 export default leadRoute(async ({ event, db, practiceId }) => {

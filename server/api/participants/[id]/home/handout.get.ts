@@ -4,13 +4,13 @@ import { linkedCatalogue } from '../../../../catalogue/linkedCatalogue'
 import { practiceCatalogue } from '../../../../catalogue/practiceCatalogue'
 import { homePracticeOf } from '../../../../database/homePractices'
 import { noteHealth } from '../../../../database/healthLog'
-import { tierStepOf } from '../../../../database/tierSteps'
+import { tierStepOf } from '../../../../services/tierSteps'
 import { participantById } from '../../../../database/people'
 import { figureAsDone } from '../../../../documents/figures'
 import { writeHandout } from '../../../../documents/handout'
-import { idOf } from '../../../../session/readInput'
-import { refusal } from '../../../../session/refuse'
-import { leadRoute } from '../../../../session/routes'
+import { idOf } from '../../../../http/readInput'
+import { refusal } from '../../../../http/refuse'
+import { leadRoute } from '../../../../http/routes'
 
 /** What somebody takes home, as a PDF in large print. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -1,15 +1,14 @@
 import { formatISO, getYear, subDays } from 'date-fns'
-import { EVIDENCE_DAYS } from '../../../../../core/reflect/reflectOn'
 import { usualSchool } from '../../../../../core/plan/schoolFor'
 import { proposeHome } from '../../../../../core/reflect/homePractice'
 import { linkedCatalogue } from '../../../../catalogue/linkedCatalogue'
-import { peopleOn } from '../../../../database/circlePeople'
+import { peopleOn } from '../../../../services/circlePeople'
 import { circlesOf } from '../../../../database/circles'
 import { homePracticeOf } from '../../../../database/homePractices'
 import { participantById } from '../../../../database/people'
 import { personMeetings } from '../../../../database/personHistory'
-import { idOf } from '../../../../session/readInput'
-import { leadRoute } from '../../../../session/routes'
+import { idOf } from '../../../../http/readInput'
+import { leadRoute } from '../../../../http/routes'
 
 /** What somebody does at home, and what could be proposed. */
 export default leadRoute(async ({ event, db, practiceId }) => {
@@ -19,7 +18,7 @@ export default leadRoute(async ({ event, db, practiceId }) => {
   const [home, circles, meetings, [person]] = await Promise.all([
     homePracticeOf(db, practiceId, id),
     circlesOf(db, practiceId),
-    personMeetings(db, practiceId, id, subDays(new Date(), EVIDENCE_DAYS).toISOString()),
+    personMeetings(db, practiceId, id, subDays(new Date(), catalogue.judgement.evidence.days).toISOString()),
     peopleOn(db, practiceId, [id], today, catalogue),
   ])
   const recent = [

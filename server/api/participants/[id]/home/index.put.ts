@@ -1,8 +1,8 @@
 import { HomePractice } from '../../../../../core/reflect/homePractice'
 import { homePracticeOf, saveHomePractice } from '../../../../database/homePractices'
 import { participantById } from '../../../../database/people'
-import { idOf, readInput } from '../../../../session/readInput'
-import { leadRoute } from '../../../../session/routes'
+import { idOf, readInput } from '../../../../http/readInput'
+import { leadRoute } from '../../../../http/routes'
 
 /** Keeps what somebody does at home. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -3,9 +3,9 @@ import { readTicks, type TickRow } from '../../../../../core/formats/tickRows'
 import { linkedCatalogue } from '../../../../catalogue/linkedCatalogue'
 import { homePracticeOf, tickHome } from '../../../../database/homePractices'
 import { participantById } from '../../../../database/people'
-import { idOf, readInput } from '../../../../session/readInput'
-import { refusal } from '../../../../session/refuse'
-import { leadRoute } from '../../../../session/routes'
+import { idOf, readInput } from '../../../../http/readInput'
+import { refusal } from '../../../../http/refuse'
+import { leadRoute } from '../../../../http/routes'
 
 /** Ticks the days of a table, Movement and Date; rows that are refused are said and left out. */
 export default leadRoute(async ({ event, db, practiceId }) => {

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { homePracticeOf, tickHome } from '../../../../database/homePractices'
 import { participantById } from '../../../../database/people'
-import { idOf, readInput } from '../../../../session/readInput'
-import { leadRoute } from '../../../../session/routes'
+import { idOf, readInput } from '../../../../http/readInput'
+import { leadRoute } from '../../../../http/routes'
 
 const Tick = z.object({
   movement: z.string().min(1).max(60),

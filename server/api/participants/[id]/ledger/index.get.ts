@@ -1,7 +1,7 @@
 import { ledgerOf } from '../../../../database/ledger'
 import { participantById } from '../../../../database/people'
-import { idOf } from '../../../../session/readInput'
-import { leadRoute } from '../../../../session/routes'
+import { idOf } from '../../../../http/readInput'
+import { leadRoute } from '../../../../http/routes'
 
 export default leadRoute(async ({ event, db, practiceId }) => {
   const participant = await participantById(db, practiceId, idOf(event))

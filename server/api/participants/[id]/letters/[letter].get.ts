@@ -8,9 +8,9 @@ import { measuresOf } from '../../../../database/measures'
 import { datedOutcomes } from '../../../../database/outcomes'
 import { participantById } from '../../../../database/people'
 import { writeLetter } from '../../../../documents/clinicianLetter'
-import { idOf } from '../../../../session/readInput'
-import { refusal } from '../../../../session/refuse'
-import { leadRoute } from '../../../../session/routes'
+import { idOf } from '../../../../http/readInput'
+import { refusal } from '../../../../http/refuse'
+import { leadRoute } from '../../../../http/routes'
 
 /** A letter as a PDF, as things stood when it was written. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { noteHealth } from '../../../../database/healthLog'
 import { addLetter, LetterFields, lettersOf } from '../../../../database/letters'
 import { participantById } from '../../../../database/people'
-import { idOf, readInput } from '../../../../session/readInput'
-import { refusal } from '../../../../session/refuse'
-import { leadRoute } from '../../../../session/routes'
+import { idOf, readInput } from '../../../../http/readInput'
+import { refusal } from '../../../../http/refuse'
+import { leadRoute } from '../../../../http/routes'
 
 /** Writes a letter to a clinician, with the participant's consent recorded. */
 export default leadRoute(async ({ event, db, practiceId, account }) => {

@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { CannotWalkBack, ledgerOf, walkBack } from '../../../../../database/ledger'
 import { participantById } from '../../../../../database/people'
-import { idOf, readInput } from '../../../../../session/readInput'
-import { refusal } from '../../../../../session/refuse'
-import { leadRoute } from '../../../../../session/routes'
+import { idOf, readInput } from '../../../../../http/readInput'
+import { refusal } from '../../../../../http/refuse'
+import { leadRoute } from '../../../../../http/routes'
 
 const Sent = z.object({
   reason: z

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { dialsWords } from '~~/core/offer/dials'
+import type { OutcomeEvent } from '~~/core/lead/outcome'
+import type { Participant } from '~~/core/offer/participant'
+import { calledName } from '~/words/tiers'
+
+/** Everybody in the class as a touch target with the key that picks them, and what was logged for this block. */
+const { people, picked, blockIndex, outcomesOf } = defineProps<{
+  people: Participant[]
+  picked: string | null
+  blockIndex: number
+  outcomesOf: (participant: string) => OutcomeEvent[]
+}>()
+const emit = defineEmits<{ pick: [id: string] }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const meeting = useMeeting()
+const MARKS: Record<OutcomeEvent['done'], string> = {
+  noted: '·',
+  done: '✓',
+  partly: '◐',
+  eased: '↓',
+  more: '↑',
+  stopped: '■',
+  'not-done': '–',
+}
+
+const rows = computed(() =>
+  people.map((person, at) => {
+    const offer = meeting.riders.get(person.id)?.offers[blockIndex]?.[0]
+    const outcomes = outcomesOf(person.id)
+    return {
+      person,
+      key: keyOf(at),
+      tier: offer?.tier ?? person.homeTier,
+      level: offer?.kind === 'breath' ? null : (offer?.variation?.level ?? null),
+      own: offer?.variation ? dialsWords(offer.variation, offer.dials) : '',
+      marks: outcomes
+        .map(
+          (outcome) => `${MARKS[outcome.done]}${outcome.side === 'both' ? '' : outcome.side === 'left' ? ' L' : ' R'}`,
+        )
+        .join(' '),
+      words: outcomes
+        .map((outcome) => `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}`)
+        .join(', '),
+      isHurt: outcomes.some(
+        (outcome) => outcome.done === 'stopped' || (outcome.pain ?? 0) >= catalogue.value.judgement.pain.eases,
+      ),
+    }
+  }),
+)
+function keyOf(at: number): string {
+  return at < 9 ? String(at + 1) : at === 9 ? '0' : `⇧${at - 9}`
+}
+</script>
+
+<template>
+  <ul class="flex flex-wrap gap-1.5">
+    <li v-for="row in rows" :key="row.person.id">
+      <button
+        class="flex items-center gap-2 rounded-full border-2 pl-2 pr-3 min-h-11 bg-raised"
+        :class="[
+          picked === row.person.id ? 'border-action bg-action-soft' : 'border-line',
+          row.isHurt ? 'outline-2 outline-mark' : '',
+        ]"
+        :aria-pressed="picked === row.person.id"
+        :data-person="row.person.id"
+        @click="emit('pick', row.person.id)"
+      >
+        <kbd class="key">{{ row.key }}</kbd>
+        <TierGlyph :tier="row.tier" :level="row.level" :size="30" />
+        <span class="font-semibold text-[1.1rem]">{{ calledName(row.person.name) }}</span>
+        <span v-if="row.own" class="text-[0.94rem] text-faint">{{ row.own }}</span>
+        <span v-if="row.marks" class="text-action font-semibold"
+          ><span aria-hidden="true">{{ row.marks }}</span
+          ><span class="sr-only">{{ row.words }}</span></span
+        >
+      </button>
+    </li>
+  </ul>
+</template>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import type { OutcomeEvent } from '~~/core/lead/outcome'
+import type { OutcomeDetail } from '~/composables/useClass'
+
+/** What was just logged for a person, and what can be added: pain, effort, form, a hand, words. Nothing is filled in by itself. */
+const { outcomes, name, asking, asked } = defineProps<{
+  outcomes: OutcomeEvent[]
+  name: string
+  asking: 'pain' | 'effort' | null
+  /** Effort or form was not noted last time. */ asked: boolean
+  /** How bodies cheat in what is done, from the catalogue. */ cheats: string[]
+}>()
+const emit = defineEmits<{ detail: [detail: OutcomeDetail]; ask: [what: 'pain' | 'effort' | null] }>()
+const WORDS: Record<OutcomeEvent['done'], string> = {
+  noted: 'noted',
+  done: 'done',
+  partly: 'partly',
+  eased: 'eased',
+  more: 'did more',
+  stopped: 'stopped',
+  'not-done': 'not done',
+}
+const KINDS = ['none', 'pull', 'pinch', 'sharp'] as const
+const PLACES = ['neck', 'shoulder', 'back', 'hip', 'knee', 'ankle'] as const
+
+const first = computed(() => outcomes[0])
+const sentence = computed(() =>
+  outcomes
+    .map((outcome) => {
+      const side = outcome.side === 'both' ? '' : `${outcome.side} `
+      const amount =
+        outcome.achieved === null ? '' : `, ${outcome.achieved} of ${outcome.target} ${outcome.unit === 's' ? 's' : ''}`
+      return `${side}${WORDS[outcome.done]}${amount}${outcome.support === 'hand' ? ', with a hand' : ''}${outcome.cheat ? `, ${outcome.cheat.toLowerCase().replace(/\.$/, '')}` : ''}`.trim()
+    })
+    .join('; '),
+)
+const advice = computed(() => {
+  if (first.value?.painKind === 'sharp') return 'Sharp pain: stop at once. With a red flag open “Stop, emergency”.'
+  if (first.value?.painKind === 'pinch') return 'A pinch: change the position.'
+  return ''
+})
+</script>
+
+<template>
+  <div class="space-y-2" data-test="log-strip">
+    <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <p class="text-[1.1rem] mr-2">
+        <strong class="font-semibold">{{ name }}</strong><template v-if="sentence">: {{ sentence }}</template>
+      </p>
+      <button class="button" :class="asking === 'pain' ? 'button-on' : ''" @click="emit('ask', 'pain')">
+        Pain <kbd class="key">N</kbd> <span class="numerals font-semibold">{{ first?.pain ?? '' }}</span>
+      </button>
+      <button class="button" :class="asking === 'effort' ? 'button-on' : ''" @click="emit('ask', 'effort')">
+        Effort <kbd class="key">F</kbd> <span class="numerals font-semibold">{{ first?.effort ?? '' }}</span>
+      </button>
+      <button
+        class="button"
+        :class="first?.form === 'clean' ? 'button-on' : ''"
+        :aria-pressed="first?.form === 'clean'"
+        @click="emit('detail', { form: 'clean' })"
+      >
+        Clean form <kbd class="key">C</kbd>
+      </button>
+      <button
+        class="button"
+        :class="first?.form === 'slipped' ? 'button-on' : ''"
+        :aria-pressed="first?.form === 'slipped'"
+        @click="emit('detail', { form: 'slipped' })"
+      >
+        Slipped <kbd class="key">L</kbd>
+      </button>
+      <button
+        class="button"
+        :class="first?.support === 'hand' ? 'button-on' : ''"
+        :aria-pressed="first?.support === 'hand'"
+        @click="emit('detail', { support: first?.support === 'hand' ? 'none' : 'hand' })"
+      >
+        Needed a hand <kbd class="key">H</kbd>
+      </button>
+      <input
+        class="field flex-1 min-w-40 max-w-72"
+        :value="first?.note ?? ''"
+        maxlength="500"
+        placeholder="A note"
+        :aria-label="`A note for ${name}`"
+        @change="emit('detail', { note: ($event.target as HTMLInputElement).value })"
+      />
+    </div>
+    <p v-if="asked" class="bg-mark-soft rounded px-2 w-fit" data-test="asked">
+      Ask {{ name }} this time: how hard was it, 0 to 10, and was it clean?
+    </p>
+    <div v-if="asking" class="flex flex-wrap items-center gap-1" role="group" :aria-label="`${asking}, 0 to 10`">
+      <span class="mr-1"
+        >{{ asking === 'pain' ? 'Pain' : 'Effort' }}, a number key, <kbd class="key">T</kbd> for ten:</span
+      >
+      <button
+        v-for="points in 11"
+        :key="points"
+        class="button numerals min-w-11 px-2"
+        :class="first?.[asking] === points - 1 ? 'button-on' : ''"
+        @click="emit('detail', { [asking]: points - 1 })"
+      >
+        {{ points - 1 }}
+      </button>
+    </div>
+    <div v-if="(first?.pain ?? 0) > 0" class="flex flex-wrap items-center gap-1">
+      <span class="mr-1">What kind, and where?</span>
+      <button
+        v-for="kind in KINDS"
+        :key="kind"
+        class="button px-3"
+        :class="first?.painKind === kind ? 'button-on' : ''"
+        :aria-pressed="first?.painKind === kind"
+        @click="emit('detail', { painKind: kind })"
+      >
+        {{ kind === 'pull' ? 'a pull that eases' : kind }}
+      </button>
+      <span class="mx-1" aria-hidden="true">·</span>
+      <button
+        v-for="place in PLACES"
+        :key="place"
+        class="button px-3"
+        :class="first?.painWhere === place ? 'button-on' : ''"
+        :aria-pressed="first?.painWhere === place"
+        @click="emit('detail', { painWhere: place })"
+      >
+        {{ place }}
+      </button>
+    </div>
+    <div v-if="first?.form === 'slipped' && cheats.length > 0" class="flex flex-wrap items-center gap-1">
+      <span class="mr-1">How?</span
+      ><button
+        v-for="cheat in cheats"
+        :key="cheat"
+        class="button px-3 whitespace-normal text-left"
+        :class="first?.cheat === cheat ? 'button-on' : ''"
+        :aria-pressed="first?.cheat === cheat"
+        @click="emit('detail', { cheat })"
+      >
+        {{ cheat }}
+      </button>
+    </div>
+    <p v-if="advice" class="text-stop font-semibold" role="alert">{{ advice }}</p>
+  </div>
+</template>

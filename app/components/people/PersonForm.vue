@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { TIERS } from '~~/core/catalogue/words'
+import { ParticipantFields, type Participant } from '~~/core/offer/participant'
+import { NO_NEEDS } from '~~/core/offer/seatNeeds'
+import { TIER_NAMES } from '~/words/tiers'
+
+/** Everything that is written down of a person. What is typed is kept in this browser until it is saved. */
+const { person } = defineProps<{ person: Participant | null }>()
+const emit = defineEmits<{ saved: [person: Participant] }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const stored = ref(person)
+const conflict = ref<Participant | null>(null)
+
+function fieldsOf(known: Participant | null): ParticipantFields {
+  if (known) return ParticipantFields.parse(structuredClone(toRaw(known)))
+  return {
+    name: '',
+    birthYear: null,
+    sex: 'unsaid',
+    heightCm: null,
+    pace: 'usual',
+    homeTier: 'chair',
+    access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
+    considerations: [],
+    levels: [],
+    prefers: 'either',
+    school: null,
+    seat: NO_NEEDS,
+    beside: [],
+    homeProps: {},
+    emergencyContact: '',
+    joins: 'room',
+  }
+}
+const draft = useDraft<ParticipantFields>(`person:${person?.id ?? 'new'}`, () => fieldsOf(person), ParticipantFields)
+const { fields, wrong, message, saving, wasKept } = draft
+
+async function save(): Promise<void> {
+  conflict.value = null
+  const saved = await draft.submit(async (checked) => {
+    const body = stored.value ? { ...checked, version: stored.value.version } : checked
+    try {
+      return await $fetch<Participant>(stored.value ? `/api/participants/${stored.value.id}` : '/api/participants', {
+        method: stored.value ? 'PUT' : 'POST',
+        body,
+      })
+    } catch (error) {
+      const refused = refusalOf(error)
+      if (refused.status === 409) conflict.value = refused.current as Participant
+      throw error
+    }
+  })
+  if (saved) emit('saved', saved)
+}
+/** Keeps what was typed and saves it over what somebody else has saved meanwhile. */
+function saveOver(): void {
+  stored.value = conflict.value
+  void save()
+}
+function takeTheirs(): void {
+  stored.value = conflict.value
+  draft.reset(fieldsOf(conflict.value))
+  conflict.value = null
+  message.value = ''
+}
+function numberFrom(event: Event): number | null {
+  const text = (event.target as HTMLInputElement).value.trim().replace(',', '.')
+  // What is no number is handed on as it is, so that the check can say so at the field.
+  return text === '' ? null : Number.isNaN(Number(text)) ? (text as unknown as number) : Number(text)
+}
+</script>
+
+<template>
+  <form class="space-y-8 max-w-5xl" novalidate @submit.prevent="save">
+    <p v-if="wasKept" class="bg-mark-soft rounded-lg px-4 py-2">
+      What you typed last time was kept.
+      <button type="button" class="underline" @click="draft.reset(fieldsOf(stored))">Start from what is saved</button>
+    </p>
+    <div v-if="conflict" class="bg-mark-soft rounded-lg px-4 py-3 space-y-2" role="alert">
+      <p>Somebody has saved this person in the meantime. Nothing you typed is lost.</p>
+      <button type="button" class="button" @click="saveOver">Save mine over it</button>
+      <button type="button" class="button" @click="takeTheirs">Take theirs</button>
+    </div>
+    <div class="flex flex-wrap gap-x-5 gap-y-4">
+      <AppField v-slot="{ id, fieldClass, aria }" label="Name" :wrong="wrong.name" class="w-72"
+        ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="off"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Year of birth" :wrong="wrong.birthYear" class="w-36"
+        ><input
+          :id="id"
+          :value="fields.birthYear ?? ''"
+          inputmode="numeric"
+          :class="fieldClass"
+          v-bind="aria"
+          @input="fields.birthYear = numberFrom($event)"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Sex, for the norm tables" class="w-44"
+        ><select :id="id" v-model="fields.sex" :class="fieldClass">
+          <option value="female">female</option>
+          <option value="male">male</option>
+          <option value="unsaid">not said</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass, aria }" label="Height, cm" :wrong="wrong.heightCm" class="w-36"
+        ><input
+          :id="id"
+          :value="fields.heightCm ?? ''"
+          inputmode="decimal"
+          :class="fieldClass"
+          v-bind="aria"
+          @input="fields.heightCm = numberFrom($event)"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Pace of changing position" class="w-52"
+        ><select :id="id" v-model="fields.pace" :class="fieldClass">
+          <option value="brisk">brisk</option>
+          <option value="usual">usual</option>
+          <option value="slow">slow</option>
+          <option value="very-slow">very slow</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass }" label="In a stretch" class="w-52"
+        ><select :id="id" v-model="fields.prefers" :class="fieldClass">
+          <option value="either">as it comes</option>
+          <option value="still">rather still</option>
+          <option value="moving">rather in rhythm</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass }" label="School" class="w-52"
+        ><select :id="id" v-model="fields.school" :class="fieldClass">
+          <option :value="null">the circle’s</option>
+          <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">
+            {{ school.name }}
+          </option>
+        </select></AppField
+      >
+    </div>
+    <fieldset class="space-y-3">
+      <legend class="text-[1.2rem] font-semibold mb-2">Where they work</legend>
+      <div class="flex flex-wrap gap-x-6 gap-y-3">
+        <div v-for="tier in TIERS" :key="tier" class="w-44">
+          <label class="flex items-center gap-2 font-semibold min-h-11"
+            ><input
+              v-model="fields.homeTier"
+              type="radio"
+              name="homeTier"
+              :value="tier"
+              class="size-5 accent-action"
+            /><TierGlyph :tier="tier" :size="28" />{{ TIER_NAMES[tier] }}</label
+          >
+          <select v-model="fields.access[tier]" class="field" :aria-label="`Gets into ${tier}`">
+            <option value="yes">gets there alone</option>
+            <option value="with-help">with help</option>
+            <option value="no">not open</option>
+          </select>
+        </div>
+      </div>
+      <p class="text-faint text-[0.94rem]">The chosen one is the home tier: where they work by default.</p>
+    </fieldset>
+    <PlaceFields
+      v-model:seat="fields.seat"
+      v-model:beside="fields.beside"
+      v-model:joins="fields.joins"
+      v-model:contact="fields.emergencyContact"
+      v-model:home-props="fields.homeProps"
+      :self="stored?.id ?? ''"
+      :wrong="wrong"
+    />
+    <ConsiderationFields v-model="fields.considerations" :wrong="wrong" />
+    <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
+    <div class="flex items-center gap-4 py-3 border-t border-line">
+      <button class="button button-main" :disabled="saving">{{ stored ? 'Save' : 'Add the person' }}</button>
+      <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+    </div>
+  </form>
+</template>

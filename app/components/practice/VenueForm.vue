@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { VenueFields, type Venue } from '~~/core/circle/circle'
+
+/** A venue: room, what the cupboard holds, and what is needed when something goes wrong. */
+const { venue } = defineProps<{ venue: Venue | null }>()
+const emit = defineEmits<{ saved: [] }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const draft = useDraft<VenueFields>(
+  `venue:${venue?.id ?? 'new'}`,
+  () =>
+    venue
+      ? VenueFields.parse(venue)
+      : {
+          name: '',
+          address: '',
+          roomLengthM: 8,
+          roomWidthM: 6,
+          emergencyPlan: '',
+          defibrillator: '',
+          door: { wall: 'bottom', alongM: 1 },
+          cupboard: {},
+        },
+  VenueFields,
+)
+const { fields, wrong, message } = draft
+
+async function save(): Promise<void> {
+  const saved = await draft.submit((checked) =>
+    $fetch(venue ? `/api/venues/${venue.id}` : '/api/venues', { method: venue ? 'PUT' : 'POST', body: checked }),
+  )
+  if (saved) emit('saved')
+}
+function setProp(id: string, event: Event): void {
+  const count = Math.round(Number((event.target as HTMLInputElement).value))
+  fields.value.cupboard = { ...fields.value.cupboard, [id]: Number.isFinite(count) && count >= 0 ? count : 0 }
+}
+</script>
+
+<template>
+  <form class="space-y-4" novalidate @submit.prevent="save">
+    <div class="flex flex-wrap gap-4">
+      <AppField v-slot="{ id, fieldClass, aria }" label="Name" class="w-72" :wrong="wrong.name"
+        ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Address" class="flex-1 min-w-60"
+        ><input :id="id" v-model="fields.address" :class="fieldClass"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Room length, m" class="w-36" :wrong="wrong.roomLengthM"
+        ><input :id="id" v-model.number="fields.roomLengthM" inputmode="decimal" :class="fieldClass" v-bind="aria"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Room width, m" class="w-36" :wrong="wrong.roomWidthM"
+        ><input :id="id" v-model.number="fields.roomWidthM" inputmode="decimal" :class="fieldClass" v-bind="aria"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Door in the" class="w-44"
+        ><select :id="id" v-model="fields.door.wall" :class="fieldClass">
+          <option value="top">upper long wall</option>
+          <option value="bottom">lower long wall</option>
+          <option value="left">left short wall</option>
+          <option value="right">right short wall</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass, aria }" label="Along it, m" class="w-32" :wrong="wrong['door.alongM']"
+        ><input :id="id" v-model.number="fields.door.alongM" inputmode="decimal" :class="fieldClass" v-bind="aria"
+      /></AppField>
+    </div>
+    <div class="grid md:grid-cols-2 gap-4">
+      <AppField v-slot="{ id, fieldClass }" label="Emergency plan">
+        <textarea :id="id" v-model="fields.emergencyPlan" rows="2" :class="fieldClass" />
+      </AppField>
+      <AppField v-slot="{ id, fieldClass }" label="Nearest defibrillator">
+        <textarea :id="id" v-model="fields.defibrillator" rows="2" :class="fieldClass" />
+      </AppField>
+    </div>
+    <fieldset>
+      <legend class="label">In the cupboard</legend>
+      <div class="flex flex-wrap gap-x-5 gap-y-2">
+        <label v-for="prop in catalogue.props.values()" :key="prop.id" class="flex items-center gap-2"
+          ><input
+            :value="fields.cupboard[prop.id] ?? 0"
+            type="number"
+            min="0"
+            class="field w-20 numerals"
+            @change="setProp(prop.id, $event)"
+          />{{ prop.plural }}</label
+        >
+      </div>
+    </fieldset>
+    <div class="flex gap-4 items-center">
+      <button class="button button-main">{{ venue ? 'Save the venue' : 'Add the venue' }}</button>
+      <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { Block, type Plan } from '~~/core/plan/plan'
+import { followSchool, type Edit } from '~~/core/plan/edits'
+import { TIERS } from '~~/core/catalogue/words'
+import { waysOf } from '~~/core/plan/ways'
+import { isTwoSided } from '~~/core/time/workSeconds'
+import { clockWords } from '~/words/clock'
+import { calledName, TIER_NAMES } from '~/words/tiers'
+
+/** The chosen block: its dose to set, and lane by lane who does what and how they get there. */
+const { plan, blockId } = defineProps<{ plan: Plan; blockId: string; locked: boolean }>()
+const emit = defineEmits<{ edit: [edit: Edit] }>()
+const catalogues = useCatalogue()
+const { catalogue } = storeToRefs(catalogues)
+watch(
+  () => plan.blocks.find((block) => block.id === blockId)?.movement,
+  (movement) => {
+    if (movement && catalogue.value.movements.has(movement)) void catalogues.loadTexts([movement])
+  },
+  { immediate: true },
+)
+const meeting = useMeeting()
+const id = useId()
+
+const index = computed(() => plan.blocks.findIndex((block) => block.id === blockId))
+const block = computed(() => plan.blocks[index.value]!)
+const movement = computed(() => catalogue.value.movements.get(block.value.movement))
+const ways = computed(() => waysOf(block.value.dose, movement.value?.rhythmSeconds))
+const time = computed(() => meeting.timeline.blocks[index.value])
+const lanes = computed(() =>
+  TIERS.flatMap((tier) => {
+    const lane = time.value?.lanes[tier]
+    if (!lane) return []
+    const people = meeting.ridersPresent
+      .filter((rider) => rider.tier === tier)
+      .map((rider) => ({
+        rider,
+        name: calledName(meeting.view!.people.find((person) => person.id === rider.id)!.name),
+        offers: rider.offers[index.value] ?? [],
+      }))
+    return [{ tier, lane, people }]
+  }),
+)
+</script>
+
+<template>
+  <section :aria-label="movement?.name" class="grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,30rem)_1fr]">
+    <div class="space-y-4">
+      <div>
+        <h2>{{ movement?.name ?? block.movement }}</h2>
+        <p class="text-faint">{{ movement?.intent }}</p>
+      </div>
+      <DoseSentence
+        :key="block.id"
+        :block="block"
+        :sides="movement?.sides ?? 'both'"
+        :disabled="locked"
+        @edit="emit('edit', $event)"
+      />
+      <DoseFields
+        :dose="block.dose"
+        :disabled="locked"
+        @change="emit('edit', { edit: 'setDose', id: blockId, dose: $event })"
+      />
+      <p v-if="ways" class="text-[0.94rem] text-faint" data-test="ways">
+        In the same seconds, as each likes: {{ ways.still }}, or {{ ways.moving }}.
+      </p>
+      <div class="flex flex-wrap gap-x-4 gap-y-3 items-start">
+        <NumberField
+          label="Rounds"
+          :value="block.rounds"
+          :schema="Block.shape.rounds"
+          :disabled="locked"
+          data-field="rounds"
+          @change="emit('edit', { edit: 'setRounds', id: blockId, rounds: $event })"
+        />
+        <NumberField
+          label="Rest"
+          unit="s"
+          :value="block.restSeconds"
+          :schema="Block.shape.restSeconds"
+          :disabled="locked"
+          data-field="rest"
+          @change="emit('edit', { edit: 'setRest', id: blockId, restSeconds: $event })"
+        />
+        <div v-if="movement && isTwoSided(movement.sides)" class="w-44">
+          <label class="label text-[0.94rem]" :for="id">Sides</label>
+          <select
+            :id="id"
+            class="field"
+            :value="block.sideOrder"
+            :disabled="locked"
+            @change="
+              emit('edit', {
+                edit: 'setSideOrder',
+                id: blockId,
+                sideOrder: ($event.target as HTMLSelectElement).value as Block['sideOrder'],
+              })
+            "
+          >
+            <option value="one-side-first">One side first</option>
+            <option value="taking-turns">Taking turns</option>
+          </select>
+        </div>
+        <div class="w-44">
+          <label class="label text-[0.94rem]" :for="`${id}-school`">School here</label>
+          <select
+            :id="`${id}-school`"
+            class="field"
+            :value="block.school ?? ''"
+            :disabled="locked"
+            data-field="school"
+            @change="
+              emit(
+                'edit',
+                followSchool(
+                  plan,
+                  blockId,
+                  ((($event.target as HTMLSelectElement).value || null) as Block['school'] | null) ?? null,
+                  catalogue,
+                ),
+              )
+            "
+          >
+            <option value="">the plan’s</option>
+            <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">
+              {{ school.name }}
+            </option>
+          </select>
+        </div>
+      </div>
+      <p v-if="block.school" class="text-[0.94rem] text-faint">
+        {{ catalogue.schools.get(block.school)?.belief }} {{ catalogue.schools.get(block.school)?.stepUpRule }}
+      </p>
+      <p v-if="time" class="numerals text-[0.94rem]" data-test="block-sum">
+        <template v-if="time.drinkSeconds > 0">{{ time.drinkSeconds }} s for water + </template
+        >{{ time.introductionSeconds }} s to show it + {{ Math.round(time.changeoverSeconds * 10) / 10 }} s to get there
+        + {{ time.workSeconds }} s of work = <strong>{{ clockWords(time.seconds) }}</strong>
+      </p>
+      <LaneDepartures
+        :block="block"
+        :tiers="lanes.map(({ tier }) => tier)"
+        :disabled="locked"
+        @edit="emit('edit', $event)"
+      />
+      <p
+        v-for="caution in catalogues.texts.get(block.movement)?.cautions"
+        :key="caution"
+        class="text-[0.94rem] border-l-4 border-mark pl-3"
+      >
+        {{ caution }}
+      </p>
+    </div>
+    <div class="divide-y divide-line">
+      <div v-for="{ tier, lane, people } in lanes" :key="tier" class="flex gap-4 py-3 first:pt-0">
+        <MovementFigure
+          v-if="people[0]?.offers[0]?.variation"
+          :variation="people[0].offers[0].variation"
+          :height="84"
+          moving
+          :label="catalogue.postures.get(lane.postureId)?.name"
+        />
+        <PostureGlyph
+          v-else
+          :posture="lane.postureId"
+          :size="64"
+          :label="catalogue.postures.get(lane.postureId)?.name"
+        />
+        <div class="min-w-0">
+          <p class="font-semibold">
+            {{ TIER_NAMES[tier]
+            }}<span class="font-normal text-faint">, {{ catalogue.postures.get(lane.postureId)?.name }}</span>
+          </p>
+          <p v-if="lane.moves.length > 0" class="text-[0.94rem] text-faint">
+            <span class="numerals">{{ Math.round(lane.changeoverSeconds) }} s:</span>
+            {{ lane.moves.map((move) => move.cue).join(' · ') }}
+          </p>
+          <ul class="mt-1 space-y-1">
+            <li v-for="{ rider, name, offers } in people" :key="rider.id" class="flex flex-wrap gap-x-2 items-center">
+              <template v-for="offer in offers" :key="offer.side">
+                <TierGlyph
+                  :tier="tier"
+                  :level="offer.kind === 'breath' ? null : (offer.variation?.level ?? null)"
+                  :size="26"
+                />
+                <span
+                  ><strong class="font-semibold">{{ name }}</strong
+                  ><template v-if="offer.side !== 'both'">, {{ offer.side }}</template
+                  >: {{ offer.variation?.name ?? 'nothing' }}</span
+                >
+                <span v-if="offer.reasons[0] && offer.reasons[0].weight >= 40" class="text-[0.88rem] text-faint"
+                  >({{ offer.reasons[0].text }})</span
+                >
+              </template>
+            </li>
+          </ul>
+        </div>
+      </div>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,238 @@
+<script setup lang="ts">
+import type { Aim } from '~~/core/catalogue/aim'
+import type { Ask } from '~~/core/compose/ask'
+import { gapOf } from '~~/core/compose/bound'
+import type { Plan } from '~~/core/plan/plan'
+import { clockWords } from '~/words/clock'
+
+/** The composer: an aim in, up to three plans out, each block with its reason; pin, leave out, and ask again. */
+const emit = defineEmits<{ take: [plan: Plan] }>()
+const meeting = useMeeting()
+const { catalogue } = storeToRefs(useCatalogue())
+const composer = useComposer()
+const { answer, bound, state, took } = composer
+
+const aim = ref<Aim>(meeting.plan!.aim ?? catalogue.value.aims[0]!)
+const floor = ref(true)
+const everybody = ref(false)
+/** Somebody may have breath only in a third of the blocks, unless everybody is to have a version of their own. */
+const BREATH_SHARE = 0.34
+const pinned = ref<string[]>([])
+const banned = ref<string[]>([])
+const carryOver = ref<string[]>([])
+const shown = ref(0)
+const recent = ref<string[][]>([])
+onMounted(async () => {
+  recent.value = await $fetch<string[][]>(`/api/circles/${meeting.view!.circle.id}/recent`).catch(() => [])
+})
+const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
+const repeatable = computed(() =>
+  [...new Set(recent.value[0] ?? [])].filter(
+    (movement) =>
+      catalogue.value.movements.get(movement)?.phase === 'main' ||
+      catalogue.value.movements.get(movement)?.phase === 'long-holds',
+  ),
+)
+const plan = computed(() => answer.value?.plans[shown.value] ?? null)
+const all = computed(() => [...catalogue.value.movements.values()].sort((a, b) => a.name.localeCompare(b.name)))
+
+function question(): Ask {
+  const { plan: now, view } = meeting
+  return {
+    aim: structuredClone(toRaw(aim.value)),
+    minutes: now!.minutes,
+    school: now!.school,
+    people: meeting.present.map((person) => structuredClone(toRaw(meeting.expected(person.id)))),
+    cupboard: { ...view!.venue.cupboard },
+    met: new Set(view!.met),
+    pinned: [...pinned.value],
+    banned: [...banned.value],
+    floor: floor.value,
+    breathShare: everybody.value ? 0 : BREATH_SHARE,
+    recent: recent.value.map((movements) => [...movements]),
+    carryOver: [...carryOver.value],
+    seed: view!.meeting.id,
+    catalogue: catalogue.value,
+  }
+}
+function compose(): void {
+  shown.value = 0
+  composer.ask(question())
+}
+/** After a pin or a ban the answer goes on from the plan that is shown. */
+function again(): void {
+  const from = plan.value?.plan ?? null
+  shown.value = 0
+  composer.ask(question(), from)
+}
+const turned = (list: readonly string[], movement: string) =>
+  list.includes(movement) ? list.filter((other) => other !== movement) : [...list, movement]
+function turnPin(movement: string): void {
+  if (movement !== '') pinned.value = turned(pinned.value, movement)
+}
+function turnBan(movement: string): void {
+  if (movement !== '') banned.value = turned(banned.value, movement)
+}
+function pin(movement: string): void {
+  turnPin(movement)
+  banned.value = banned.value.filter((other) => other !== movement)
+  again()
+}
+function ban(movement: string): void {
+  turnBan(movement)
+  pinned.value = pinned.value.filter((other) => other !== movement)
+  again()
+}
+// A wish that changes ends the looking; the button asks again.
+watch([aim, floor, everybody, carryOver], () => composer.cancel(), { deep: true })
+const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : null))
+const honesty = computed(() => {
+  if (state.value === 'looking') return 'Looking …'
+  if (!plan.value) return ''
+  const shownGap =
+    gap.value === null
+      ? 'How much better any plan could be is being proven …'
+      : gap.value < 0.005
+        ? 'Proven: no plan is better.'
+        : `Proven: no plan is more than ${(gap.value * 100).toFixed(1)} % better.`
+  return `${Math.round(took.value)} ms. ${shownGap}`
+})
+</script>
+
+<template>
+  <section aria-label="Compose" class="border border-line rounded-xl p-4 space-y-4 bg-raised">
+    <AimFields v-model="aim" />
+    <div class="flex flex-wrap gap-x-6 gap-y-2 items-end">
+      <label class="flex items-center gap-2 min-h-11"
+        ><input v-model="floor" type="checkbox" class="size-5 accent-action" />Down to the floor</label
+      >
+      <label
+        class="flex items-center gap-2 min-h-11"
+        title="Otherwise somebody may have breath only in a third of the blocks"
+        ><input v-model="everybody" type="checkbox" class="size-5 accent-action" />A version of their own for everybody,
+        in every block</label
+      >
+      <label class="w-60"
+        ><span class="label text-[0.94rem]">Must be in it</span
+        ><select
+          class="field"
+          value=""
+          data-test="pin"
+          @change="
+            turnPin(($event.target as HTMLSelectElement).value)
+            ;($event.target as HTMLSelectElement).value = ''
+          "
+        >
+          <option value="">choose</option>
+          <option v-for="movement in all" :key="movement.id" :value="movement.id">{{ movement.name }}</option>
+        </select></label
+      >
+      <label class="w-60"
+        ><span class="label text-[0.94rem]">Leave out</span
+        ><select
+          class="field"
+          value=""
+          @change="
+            turnBan(($event.target as HTMLSelectElement).value)
+            ;($event.target as HTMLSelectElement).value = ''
+          "
+        >
+          <option value="">choose</option>
+          <option v-for="movement in all" :key="movement.id" :value="movement.id">{{ movement.name }}</option>
+        </select></label
+      >
+      <button class="button button-main" data-test="compose" @click="compose">
+        Compose {{ meeting.plan!.minutes }} minutes for {{ meeting.present.length || 'usual' }} people
+      </button>
+      <button v-if="state === 'looking'" class="button" @click="composer.cancel()">Stop</button>
+    </div>
+    <div
+      v-if="repeatable.length > 0"
+      class="flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label="Repeat for progress"
+    >
+      <span class="text-faint">Repeat for progress</span
+      ><button
+        v-for="movement in repeatable"
+        :key="movement"
+        class="button"
+        :class="carryOver.includes(movement) ? 'button-on' : ''"
+        :aria-pressed="carryOver.includes(movement)"
+        @click="carryOver = turned(carryOver, movement)"
+      >
+        {{ nameOf(movement) }}
+      </button>
+    </div>
+    <p v-if="pinned.length + banned.length > 0" class="flex flex-wrap gap-2">
+      <button v-for="movement in pinned" :key="movement" class="button button-on" @click="turnPin(movement)">
+        {{ nameOf(movement) }} is in ×</button
+      ><button v-for="movement in banned" :key="movement" class="button" @click="turnBan(movement)">
+        {{ nameOf(movement) }} is out ×
+      </button>
+    </p>
+    <p v-if="honesty" class="text-faint" aria-live="polite" data-test="honesty">{{ honesty }}</p>
+    <ul
+      v-if="answer && answer.unmet.length > 0"
+      class="border-l-4 border-mark pl-3 space-y-1"
+      role="alert"
+      data-test="unmet"
+    >
+      <li v-for="words in answer.unmet" :key="words">{{ words }}</li>
+    </ul>
+    <template v-if="answer && plan">
+      <div class="flex flex-wrap gap-2" role="group" aria-label="Plans that were composed">
+        <button
+          v-for="(one, at) in answer.plans"
+          :key="at"
+          class="button"
+          :class="shown === at ? 'button-on' : ''"
+          :aria-pressed="shown === at"
+          @click="shown = at"
+        >
+          {{ ['First', 'Second', 'Third'][at] }}: {{ one.plan.blocks.length }} blocks, {{ clockWords(one.seconds) }}
+        </button>
+      </div>
+      <ol class="divide-y divide-line" data-test="composed">
+        <li
+          v-for="block in plan.plan.blocks"
+          :key="block.id"
+          class="py-1.5 flex flex-wrap items-center gap-x-4 gap-y-1"
+        >
+          <strong class="font-semibold w-64"
+            >{{ nameOf(block.movement)
+            }}<span v-if="block.rounds > 1" class="font-normal text-faint"> × {{ block.rounds }}</span></strong
+          >
+          <span class="flex-1 min-w-56 text-faint">{{ plan.reasons[block.id] }}</span>
+          <button
+            class="button button-quiet"
+            :aria-pressed="pinned.includes(block.movement)"
+            :aria-label="`Keep ${nameOf(block.movement)}`"
+            @click="pin(block.movement)"
+          >
+            {{ pinned.includes(block.movement) ? 'Kept' : 'Keep' }}
+          </button>
+          <button
+            class="button button-quiet"
+            :aria-label="`Something else for ${nameOf(block.movement)}`"
+            @click="ban(block.movement)"
+          >
+            Something else
+          </button>
+        </li>
+      </ol>
+      <div class="flex flex-wrap items-center gap-4">
+        <button class="button button-main" data-test="take" @click="emit('take', plan.plan)">Take this plan</button>
+        <p class="text-faint text-[0.94rem]">One step; undo brings back what was there.</p>
+      </div>
+    </template>
+    <details v-if="answer && answer.fallen.length > 0">
+      <summary class="cursor-pointer min-h-11 text-faint">{{ answer.fallen.length }} movements cannot be in it</summary>
+      <ul class="text-[0.94rem]">
+        <li v-for="{ movement, why } in answer.fallen" :key="movement">
+          {{ nameOf(movement) }}: <span class="text-faint">{{ why }}</span>
+        </li>
+      </ul>
+    </details>
+  </section>
+</template>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { LEVELS, LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
+import type { Edit } from '~~/core/plan/edits'
+import { Block, type LaneDeparture } from '~~/core/plan/plan'
+import { TIER_NAMES } from '~/words/tiers'
+
+/** Where a lane departs in a block: another movement in the same time, other rounds, a level not to go above. */
+const { block, tiers, disabled = false } = defineProps<{ block: Block; tiers: readonly Tier[]; disabled?: boolean }>()
+const emit = defineEmits<{ edit: [edit: Edit] }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const departing = computed(() => TIERS.filter((tier) => block.lanes?.[tier]))
+const ladders = (tier: Tier) =>
+  [...catalogue.value.movements.values()]
+    .filter((movement) => movement.ladders[tier])
+    .sort((a, b) => a.name.localeCompare(b.name))
+
+function set(tier: Tier, change: Partial<LaneDeparture>): void {
+  const next = { ...block.lanes?.[tier], ...change }
+  const kept = Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)) as LaneDeparture
+  emit('edit', { edit: 'setLane', id: block.id, tier, departure: Object.keys(kept).length === 0 ? null : kept })
+}
+const numberOr = (event: Event) => Number((event.target as HTMLSelectElement).value) || undefined
+</script>
+
+<template>
+  <details :open="departing.length > 0">
+    <summary class="cursor-pointer min-h-11 font-semibold">
+      {{
+        departing.length === 0
+          ? 'A lane does it otherwise'
+          : `Otherwise: ${departing.map((tier) => TIER_NAMES[tier].toLowerCase()).join(', ')}`
+      }}
+    </summary>
+    <div v-for="tier in tiers" :key="tier" class="flex flex-wrap items-end gap-3 py-1">
+      <span class="flex items-center gap-2 w-28 min-h-11"
+        ><TierGlyph :tier="tier" :size="26" label="" />{{ TIER_NAMES[tier] }}</span
+      >
+      <select
+        class="field w-52"
+        :value="block.lanes?.[tier]?.movement ?? ''"
+        :disabled="disabled"
+        :aria-label="`${TIER_NAMES[tier]} does`"
+        @change="set(tier, { movement: ($event.target as HTMLSelectElement).value || undefined })"
+      >
+        <option value="">the same movement</option>
+        <option v-for="movement in ladders(tier)" :key="movement.id" :value="movement.id">{{ movement.name }}</option>
+      </select>
+      <select
+        class="field w-32"
+        :value="block.lanes?.[tier]?.rounds ?? ''"
+        :disabled="disabled"
+        :aria-label="`Rounds in the ${tier} lane`"
+        @change="set(tier, { rounds: numberOr($event) })"
+      >
+        <option value="">same rounds</option>
+        <option v-for="rounds in 6" :key="rounds" :value="rounds">
+          {{ rounds }} {{ rounds === 1 ? 'round' : 'rounds' }}
+        </option>
+      </select>
+      <select
+        class="field w-44"
+        :value="block.lanes?.[tier]?.levelAtMost ?? ''"
+        :disabled="disabled"
+        :aria-label="`Highest level in the ${tier} lane`"
+        @change="set(tier, { levelAtMost: numberOr($event) })"
+      >
+        <option value="">any level</option>
+        <option v-for="level in LEVELS" :key="level" :value="level">
+          up to {{ level }} · {{ LEVEL_NAMES[level] }}
+        </option>
+      </select>
+    </div>
+  </details>
+</template>

@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import Sortable from 'sortablejs'
+import type { Movement } from '~~/core/catalogue/catalogue'
+import { REGIONS, TIERS, type Region, type Tier } from '~~/core/catalogue/words'
+import { placingsAt, type Placing } from '~~/core/plan/placing'
+import { ownProps } from '~~/core/check/propChecks'
+import { propsOut } from '~~/core/room/propsOut'
+import { placingWords } from '~/words/start'
+import { calledName, TIER_NAMES } from '~/words/tiers'
+
+/** Finds a movement beside the lanes, says what it costs at this place, and hands it on: by Enter, by a click, or dragged to where it should go. */
+const { at, freeSeconds } = defineProps<{
+  at: number
+  /** Seconds of the plan that are still free. */ freeSeconds: number
+}>()
+const meeting = useMeeting()
+const emit = defineEmits<{ close: []; pick: [movement: Movement] }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const asked = ref('')
+const region = ref<Region | ''>('')
+const tier = ref<Tier | ''>('')
+const only = reactive({ there: false, fits: false, props: false })
+const order = ref<'catalogue' | 'shortest' | 'nearest'>('catalogue')
+const costs = shallowRef(new Map<string, Placing>())
+const panel = useTemplateRef('panel')
+const list = useTemplateRef<{ el?: HTMLElement }>('list')
+
+onMounted(() => panel.value?.querySelector('input')?.focus())
+// The panel first, then what everything costs here.
+watch(
+  () => [at, meeting.plan] as const,
+  async () => {
+    await new Promise((resolve) => setTimeout(resolve))
+    costs.value = placingsAt(
+      meeting.plan!,
+      at,
+      meeting.ridersPresent,
+      meeting.present.map((person) => meeting.expected(person.id)),
+      new Set(meeting.view!.met),
+      catalogue.value,
+    )
+  },
+  { immediate: true },
+)
+const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+
+const found = computed(() => {
+  const words = asked.value
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+  return [...catalogue.value.movements.values()]
+    .filter((movement) => {
+      const text =
+        `${movement.name} ${movement.intent} ${Object.keys(movement.regions).join(' ').replaceAll('-', ' ')} ${movement.phase}`.toLowerCase()
+      const cost = costs.value.get(movement.id)
+      return (
+        words.every((word) => text.includes(word)) &&
+        (region.value === '' || (movement.regions[region.value] ?? 0) >= 0.4) &&
+        (tier.value === '' || movement.ladders[tier.value] !== undefined) &&
+        (!only.there || (cost?.changeoverSeconds ?? 1) === 0) &&
+        (!only.fits || (cost?.seconds ?? Infinity) <= freeSeconds) &&
+        (!only.props || hasProps(cost))
+      )
+    })
+    .sort((a, b) => rankOf(a) - rankOf(b))
+})
+function hasProps(cost: Placing | undefined): boolean {
+  const users = (cost?.offers ?? []).map((user) => ({
+    ...user,
+    ...ownProps(meeting.view!.people.find((person) => person.id === user.id)),
+  }))
+  return propsOut(users, meeting.view!.venue.cupboard, catalogue.value).short.length === 0
+}
+function rankOf(movement: Movement): number {
+  const cost = costs.value.get(movement.id)
+  if (order.value === 'catalogue' || !cost) return movement.number
+  return order.value === 'shortest' ? cost.seconds : cost.changeoverSeconds
+}
+
+onMounted(() => {
+  // Pressing would choose at once; here a press may become a drag, and a click chooses.
+  list.value!.el!.addEventListener(
+    'mousedown',
+    (event) => {
+      event.stopPropagation()
+      event.preventDefault()
+    },
+    { capture: true },
+  )
+  const sortable = Sortable.create(list.value!.el!, {
+    group: { name: 'blocks', pull: 'clone', put: false },
+    sort: false,
+    forceFallback: true,
+    fallbackOnBody: true,
+    fallbackTolerance: 4,
+    delay: 120,
+    delayOnTouchOnly: true,
+    draggable: '[data-movement]',
+  })
+  onBeforeUnmount(() => sortable.destroy())
+})
+</script>
+
+<template>
+  <aside
+    ref="panel"
+    role="dialog"
+    aria-label="Add a movement"
+    class="fixed inset-y-0 right-0 z-30 w-[27rem] max-w-full bg-raised border-l border-line shadow-xl flex flex-col p-4 gap-3"
+    @keydown.esc.stop="emit('close')"
+  >
+    <div class="flex items-center">
+      <h2>Add a movement</h2>
+      <button class="button button-quiet ml-auto" title="Esc" @click="emit('close')">Close</button>
+    </div>
+    <Combobox
+      nullable
+      :model-value="null"
+      @update:model-value="(movement: Movement | null) => movement && emit('pick', movement)"
+    >
+      <ComboboxInput
+        class="field"
+        placeholder="Hip, breath, balance …"
+        aria-label="Name, intent or region"
+        @change="asked = $event.target.value"
+      />
+      <div class="grid grid-cols-3 gap-2 text-[0.94rem]">
+        <select v-model="region" class="field px-2" aria-label="Region">
+          <option value="">any region</option>
+          <option v-for="one in REGIONS" :key="one" :value="one">{{ one.replaceAll('-', ' ') }}</option>
+        </select>
+        <select v-model="tier" class="field px-2" aria-label="Tier">
+          <option value="">any tier</option>
+          <option v-for="one in TIERS" :key="one" :value="one">{{ TIER_NAMES[one] }}</option>
+        </select>
+        <select v-model="order" class="field px-2" aria-label="Order">
+          <option value="catalogue">in their order</option>
+          <option value="nearest">least moving first</option>
+          <option value="shortest">shortest first</option>
+        </select>
+      </div>
+      <div class="flex flex-wrap gap-x-4 text-[0.94rem]">
+        <label class="flex items-center gap-2 min-h-11"
+          ><input v-model="only.there" type="checkbox" class="size-5 accent-action" />Nobody has to move</label
+        >
+        <label class="flex items-center gap-2 min-h-11"
+          ><input v-model="only.fits" type="checkbox" class="size-5 accent-action" />Fits the free time</label
+        >
+        <label class="flex items-center gap-2 min-h-11"
+          ><input v-model="only.props" type="checkbox" class="size-5 accent-action" />Props are there</label
+        >
+      </div>
+      <p class="text-[0.88rem] text-faint">
+        {{ found.length }} of {{ catalogue.movements.size }}. Enter puts it behind the chosen block; drag it where it
+        should go.
+      </p>
+      <ComboboxOptions ref="list" static class="flex-1 overflow-auto -mx-2">
+        <ComboboxOption
+          v-for="movement in found"
+          :key="movement.id"
+          v-slot="{ active }"
+          :value="movement"
+          as="template"
+        >
+          <li
+            class="flex gap-3 items-center px-2 py-2 rounded-lg cursor-grab"
+            :data-movement="movement.id"
+            :class="active ? 'bg-action-soft' : ''"
+            @click="emit('pick', movement)"
+          >
+            <div class="flex-1 min-w-0">
+              <p class="font-semibold leading-tight">{{ movement.name }}</p>
+              <p data-more class="text-[0.88rem] leading-tight text-faint">{{ movement.intent }}</p>
+              <p v-if="costs.get(movement.id)" data-more class="text-[0.88rem] numerals leading-tight">
+                {{ placingWords(costs.get(movement.id)!, nameOf) }}
+              </p>
+            </div>
+            <span data-more class="flex"
+              ><span v-for="one in TIERS" :key="one" :class="movement.ladders[one] ? '' : 'opacity-35'"
+                ><TierGlyph
+                  :tier="one"
+                  :size="20"
+                  :label="movement.ladders[one] ? TIER_NAMES[one] : `${TIER_NAMES[one]}: a stand-in`" /></span
+            ></span>
+          </li>
+        </ComboboxOption>
+        <li v-if="found.length === 0" class="px-3 py-4 text-faint">
+          No movement is like this. Try a body part, fewer words, or take a wish away.
+        </li>
+      </ComboboxOptions>
+    </Combobox>
+  </aside>
+</template>

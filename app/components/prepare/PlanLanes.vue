@@ -1,0 +1,331 @@
+<script setup lang="ts">
+import { refDebounced, useElementSize } from '@vueuse/core'
+import { addSeconds, format } from 'date-fns'
+import Sortable from 'sortablejs'
+import { TIERS } from '~~/core/catalogue/words'
+import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import type { Plan } from '~~/core/plan/plan'
+import type { RiderToday } from '~~/core/plan/riders'
+import { orderChange, reordered } from '~~/core/plan/reordered'
+import { timelineOf, type Timeline } from '~~/core/plan/timeline'
+import { clockWords } from '~/words/clock'
+import { TIER_NAMES } from '~/words/tiers'
+
+/** The four lanes: blocks as columns whose width is their time, tiers as rows, under each lane its posture contour. */
+const {
+  plan,
+  timeline,
+  riders,
+  selected,
+  beside = [],
+  startsAt,
+  met,
+  locked = false,
+  costOf,
+} = defineProps<{
+  plan: Plan
+  timeline: Timeline
+  riders: RiderToday[]
+  selected: string | null
+  beside?: readonly string[]
+  startsAt: string
+  met: ReadonlySet<string>
+  locked?: boolean
+  /** What a movement would cost at a place, in words. */
+  costOf: (movement: string, at: number) => string
+}>()
+const emit = defineEmits<{
+  select: [id: string, more: boolean]
+  move: [id: string, before: string | null]
+  add: [movement: string, before: string | null]
+}>()
+const { catalogue } = storeToRefs(useCatalogue())
+
+const GUTTER = 132
+const LANES_FOLLOW_MS = 140
+const frame = useTemplateRef('frame')
+const head = useTemplateRef('head')
+const { width } = useElementSize(frame)
+/** 1: the whole plan fits; more: wider columns, and the lanes scroll. */
+const zoom = defineModel<number>('zoom', { default: 1 })
+/** Neighbours of one phase under one band. */
+const phases = computed(() =>
+  shown.value.blocks
+    .flatMap(({ blockId }) => plan.blocks.find((block) => block.id === blockId) ?? [])
+    .reduce<{ phase: string; left: number; width: number }[]>((bands, block, at) => {
+      const own = movementOf(block.movement)?.phase ?? 'main'
+      // What settles at the start lets things sink in at the end.
+      const phase = at > 0 && at === shown.value.blocks.length - 1 && own === 'settle' ? 'close' : own
+      const column = layout.value.columns[at]
+      if (!column) return bands
+      const last = bands.at(-1)
+      if (last?.phase === phase) last.width += column.width
+      else bands.push({ phase, left: column.left, width: column.width })
+      return bands
+    }, []),
+)
+const columnOf = computed(() => new Map(layout.value.columns.map((column) => [column.blockId, column])))
+const clockAt = (seconds: number) => format(addSeconds(startsAt, seconds), 'HH:mm')
+const tiers = computed(() =>
+  TIERS.filter(
+    (tier) => timeline.blocks.some((block) => block.lanes[tier]) || riders.some((rider) => rider.tier === tier),
+  ),
+)
+const movementOf = (id: string) => catalogue.value.movements.get(id)
+
+/** The order while a block is dragged; null: nothing is. */
+const order = shallowRef<string[] | null>(null)
+const ahead = computed(() => {
+  if (!order.value) return null
+  const { plan: moved, riders: withThem } = reordered(plan, riders, order.value)
+  return { riders: withThem, timeline: timelineOf(moved, withThem, met, catalogue.value) }
+})
+const shown = computed(() => ahead.value?.timeline ?? timeline)
+/** The lanes follow when the hand pauses: times and words at once, eighty pictures not at every column it passes. */
+const resting = refDebounced(order, LANES_FOLLOW_MS)
+const lanes = computed(() =>
+  order.value && resting.value === order.value && ahead.value
+    ? ahead.value
+    : !order.value
+      ? { riders, timeline }
+      : before.value,
+)
+/** What the lanes showed last. */
+const before = shallowRef({ riders, timeline })
+watch(lanes, (now) => (before.value = now))
+const room = computed(() => Math.max(300, (width.value - GUTTER - 2) * zoom.value))
+const layout = useLaneLayout(shown, room)
+const laneLayout = useLaneLayout(
+  computed(() => lanes.value.timeline),
+  room,
+)
+const timeOf = computed(() => new Map(shown.value.blocks.map((block) => [block.blockId, block])))
+/** What the order that is dragged would change, in words. */
+const ghost = computed(() => {
+  if (!ahead.value) return adding.value
+  const { seconds, climb, floorTrips } = orderChange(timeline, shown.value)
+  const time =
+    Math.abs(seconds) < 1 ? 'the same time' : `${clockWords(Math.abs(seconds))} ${seconds < 0 ? 'shorter' : 'longer'}`
+  const ups =
+    Math.abs(climb) < 0.05 ? '' : `${Math.abs(climb).toFixed(1)} body heights ${climb < 0 ? 'less' : 'more'} to get up`
+  const trips =
+    floorTrips === 0
+      ? ''
+      : `${Math.abs(floorTrips)} ${Math.abs(floorTrips) === 1 ? 'trip' : 'trips'} to the floor ${floorTrips < 0 ? 'less' : 'more'}`
+  return [`${clockWords(shown.value.seconds)} in all`, time, ups, trips].filter((words) => words !== '').join(', ')
+})
+/** What a movement that is dragged in from the finder would cost where it is held. */
+const adding = ref('')
+
+onMounted(() => {
+  if (!head.value) return
+  const idsShown = () =>
+    [...head.value!.querySelectorAll<HTMLElement>('[data-block]:not(.sortable-drag)')].map(
+      (item) => item.dataset.block!,
+    )
+  const sortable = Sortable.create(head.value, {
+    animation: 0,
+    group: { name: 'blocks', pull: false, put: () => !locked },
+    // The browser's own dragging shows no order while it lasts and does not know touch.
+    forceFallback: true,
+    fallbackTolerance: 4,
+    delay: 120,
+    delayOnTouchOnly: true,
+    disabled: locked,
+    draggable: '[data-block], [data-movement]',
+    ghostClass: 'lane-ghost',
+    onChange: ({ item, newDraggableIndex }) => {
+      if (item.dataset.movement) adding.value = costOf(item.dataset.movement, newDraggableIndex ?? 0)
+      else order.value = idsShown()
+    },
+    onAdd: ({ item, clone, newDraggableIndex }) => {
+      // The finder keeps its entry, and the list is drawn from the plan.
+      clone.replaceWith(item)
+      adding.value = ''
+      emit('add', item.dataset.movement!, plan.blocks[newDraggableIndex ?? plan.blocks.length]?.id ?? null)
+    },
+    onEnd: ({ item, oldDraggableIndex, newDraggableIndex }) => {
+      order.value = null
+      if (oldDraggableIndex === undefined || newDraggableIndex === undefined || oldDraggableIndex === newDraggableIndex)
+        return
+      // The list is drawn from the plan: put the node back and let the command move it.
+      const ids = plan.blocks.map((block) => block.id)
+      const others = ids.filter((id) => id !== item.dataset.block)
+      head.value!.insertBefore(
+        item,
+        head.value!.querySelectorAll('[data-block]')[
+          oldDraggableIndex + (oldDraggableIndex > newDraggableIndex ? 1 : 0)
+        ] ?? null,
+      )
+      emit('move', item.dataset.block!, others[newDraggableIndex] ?? null)
+    },
+  })
+  watch(
+    () => locked,
+    (now) => sortable.option('disabled', now),
+  )
+  onBeforeUnmount(() => sortable.destroy())
+})
+
+watch(
+  () => selected,
+  async (id) => {
+    await nextTick()
+    head.value?.querySelector(`[data-block="${id}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  },
+)
+</script>
+
+<template>
+  <div ref="frame" class="overflow-x-auto border-y border-line bg-raised relative">
+    <p
+      v-if="ghost"
+      class="absolute left-0 top-0 z-20 h-6 leading-6 px-3 bg-ink text-ground text-[0.88rem] numerals rounded-br-lg"
+      role="status"
+      data-test="ghost"
+    >
+      {{ ghost }}
+    </p>
+    <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
+      <div
+        class="relative h-6 text-[0.8rem]"
+        :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"
+        aria-label="Phases"
+        role="list"
+      >
+        <span
+          v-for="band in phases"
+          :key="band.left"
+          role="listitem"
+          class="absolute inset-y-0 border-l border-line px-2 leading-6 truncate"
+          :class="band.phase === 'main' ? 'bg-action-soft' : band.phase === 'long-holds' ? 'bg-mark-soft' : 'bg-sunk'"
+          :style="{ left: `${band.left}px`, width: `${band.width}px` }"
+          >{{ band.phase.replace('-', ' ') }}</span
+        >
+      </div>
+      <ol
+        ref="head"
+        class="flex h-[4.9rem] list-none"
+        :style="{ marginLeft: `${GUTTER}px` }"
+        aria-label="Blocks of the plan"
+      >
+        <li
+          v-for="block in plan.blocks"
+          :key="block.id"
+          :data-block="block.id"
+          class="shrink-0 border-l border-line bg-raised"
+          :style="{ width: `${columnOf.get(block.id)?.width}px` }"
+        >
+          <button
+            class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab"
+            :class="
+              selected === block.id
+                ? 'bg-action-soft'
+                : beside.includes(block.id)
+                  ? 'bg-action-soft/60'
+                  : 'hover:bg-sunk'
+            "
+            :aria-pressed="selected === block.id || beside.includes(block.id)"
+            @click="emit('select', block.id, $event.shiftKey)"
+          >
+            <span class="font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{
+              movementOf(block.movement)?.name ?? block.movement
+            }}</span>
+            <span class="block text-[0.82rem] text-faint truncate"
+              >{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span
+            >
+            <span
+              class="numerals text-[0.88rem]"
+              :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)"
+              >{{ clockWords(timeOf.get(block.id)?.seconds ?? 0) }}</span
+            >
+          </button>
+        </li>
+      </ol>
+      <section
+        v-for="tier in tiers"
+        :key="tier"
+        :aria-label="`${TIER_NAMES[tier]} lane`"
+        class="relative border-t border-line flex"
+      >
+        <div
+          class="sticky left-0 z-10 bg-raised shrink-0 flex items-center gap-2 px-2 border-r border-line"
+          :style="{ width: `${GUTTER}px` }"
+        >
+          <TierGlyph :tier="tier" :size="34" />
+          <div class="leading-tight">
+            <p class="font-semibold">{{ TIER_NAMES[tier] }}</p>
+            <p class="text-[0.82rem] text-faint">
+              {{ riders.filter((rider) => rider.tier === tier).length || 'typical' }}
+              <template v-if="riders.length">{{
+                riders.filter((rider) => rider.tier === tier).length === 1 ? 'person' : 'people'
+              }}</template>
+            </p>
+          </div>
+        </div>
+        <div class="relative" :style="{ width: `${layout.width}px` }">
+          <div class="relative h-[3.9rem]">
+            <LaneCell
+              v-for="(block, at) in lanes.timeline.blocks"
+              :key="block.blockId"
+              :lane="block.lanes[tier]"
+              :block="block"
+              :tier="tier"
+              :index="at"
+              :riders="lanes.riders"
+              class="absolute inset-y-0 border-l border-line"
+              :class="selected === block.blockId || beside.includes(block.blockId) ? 'bg-action-soft' : ''"
+              :style="{ left: `${laneLayout.columns[at]!.left}px`, width: `${laneLayout.columns[at]!.width}px` }"
+              @click="emit('select', block.blockId, $event.shiftKey)"
+            />
+          </div>
+          <LaneContour
+            v-if="lanes.timeline.contours[tier]"
+            :contour="lanes.timeline.contours[tier]!"
+            :x-of="laneLayout.xOf"
+            :width="laneLayout.width"
+            :tier="tier"
+          />
+        </div>
+      </section>
+      <div
+        class="relative h-6 border-t border-line text-[0.82rem] numerals text-faint"
+        :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"
+        aria-hidden="true"
+      >
+        <span
+          v-for="(block, at) in shown.blocks"
+          :key="block.blockId"
+          class="absolute leading-6 pl-1 border-l border-line"
+          :style="{ left: `${layout.columns[at]!.left}px` }"
+          >{{ clockAt(block.startsAt) }}</span
+        >
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+/* What is carried has a layer of its own. */
+:deep(.sortable-drag) {
+  will-change: transform;
+}
+:deep(.lane-ghost) {
+  opacity: 0.45;
+  outline: 2px dashed var(--action);
+  outline-offset: -3px;
+}
+/* What comes in from the finder takes the place of a column. */
+ol :deep([data-movement]) {
+  width: 8rem;
+  height: 100%;
+  overflow: hidden;
+  padding: 0.4rem;
+  font-size: 0.85rem;
+  line-height: 1.15;
+  background: var(--mark-soft);
+}
+ol :deep([data-movement] [data-more]) {
+  display: none;
+}
+</style>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import type { ShelfPlan } from '~~/core/plan/shelf'
+import { clockWords } from '~/words/clock'
+
+/** A plan held against a circle: its time there, what would have to be mended, and whom it leaves out. */
+const { kept, circleId } = defineProps<{ kept: ShelfPlan; circleId: string }>()
+const { catalogue } = storeToRefs(useCatalogue())
+const Fit = z.object({
+  mayBeLed: z.boolean(),
+  seconds: z.number(),
+  people: z.number(),
+  checks: z.array(
+    z.object({ id: z.string(), weight: z.enum(['stop', 'fix', 'consider']), what: z.string(), why: z.string() }),
+  ),
+  leftOut: z.array(z.object({ name: z.string(), movements: z.array(z.string()) })),
+})
+const fit =
+  circleId === '' ? null : Fit.parse(await $fetch(`/api/shelf/${kept.id}/fit`, { query: { circle: circleId } }))
+const TONES = { stop: 'border-stop', fix: 'border-mark', consider: 'border-line' } as const
+const nameOf = (id: string) => (catalogue.value.movements.get(id)?.name ?? id).toLowerCase()
+</script>
+
+<template>
+  <div v-if="fit" class="space-y-3" data-test="fit">
+    <p class="text-[1.1rem]">
+      <strong class="font-semibold">{{
+        fit.mayBeLed ? 'It can be led there.' : 'It cannot be led there as it is.'
+      }}</strong>
+      With these {{ fit.people }} people it takes <span class="numerals">{{ clockWords(fit.seconds) }}</span> of
+      {{ kept.plan.minutes }}:00.
+    </p>
+    <ul v-if="fit.leftOut.length > 0" class="space-y-1">
+      <li v-for="{ name, movements } in fit.leftOut" :key="name" class="border-l-4 border-mark pl-3">
+        <strong class="font-semibold">{{ name }}</strong> would only breathe in {{ movements.map(nameOf).join(', ') }}.
+      </li>
+    </ul>
+    <p v-else>Everybody has a version of everything.</p>
+    <ul class="grid gap-x-8 gap-y-1 md:grid-cols-2">
+      <li v-for="check in fit.checks" :key="check.id" class="border-l-4 pl-3" :class="TONES[check.weight]">
+        <span class="font-semibold">{{ check.what }}</span>
+        <span class="text-faint text-[0.94rem]">{{ check.why }}</span>
+      </li>
+    </ul>
+  </div>
+</template>

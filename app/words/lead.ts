@@ -1,0 +1,34 @@
+import type { LaneMoment, ScriptStep } from '~~/core/lead/script'
+import { capital } from '~~/core/sentence'
+import { sideWords, type SideWords } from '~~/core/lead/cues'
+
+/** The words for a side as a heading; empty where sides do not matter. */
+function sideHeading(side: ScriptStep['side'], habit: SideWords): string {
+  return side === 'both' ? '' : capital(sideWords(side, habit))
+}
+
+/** What is going on, in a few words that are read from across the room. */
+export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, habit: SideWords): string {
+  switch (step?.kind) {
+    case 'drink':
+      return 'Water, a minute'
+    case 'introduce':
+      return 'Say it, show it'
+    case 'changeover':
+      return 'Get there, no hurry'
+    case 'rest':
+      return 'Rest'
+    case 'change-side':
+      return `Change to the ${sideHeading(step.side, habit).toLowerCase()}`
+    case 'ending':
+      return 'Back to where you began'
+    default:
+      return sideHeading(step?.side ?? 'both', habit) || 'Both sides together'
+  }
+}
+
+/** What one lane does while the block's clock runs. */
+export function laneWords(moment: LaneMoment, habit: SideWords): string {
+  const { kind, side } = moment
+  return kind === 'filler' ? 'Stay and breathe, or one more round' : stepWords({ kind, side }, habit)
+}

@@ -1,0 +1,40 @@
+import type { OutcomeEvent } from '../lead/outcome'
+import type { Evidence } from './evidence'
+
+/** An outcome with its meeting: the raw material of reflection. */
+export interface DatedOutcome extends OutcomeEvent {
+  meetingId: string
+  /** ISO date of the meeting. */
+  date: string
+  arrivalPain: number | null
+}
+
+const sorted = new WeakMap<readonly DatedOutcome[], Map<string, Evidence[]>>()
+
+/**
+ * Evidence by movement and tier, `movement tier`: one entry a meeting and side; where a movement came twice in a
+ * meeting, the harder outcome to like counts. Six schools look at the same outcomes, so they are sorted out once.
+ */
+export function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evidence[]> {
+  const before = sorted.get(outcomes)
+  if (before) return before
+  const ladders = new Map<string, Map<string, Evidence>>()
+  for (const outcome of outcomes) {
+    if (outcome.done === 'not-done') continue
+    const ladder = `${outcome.movement} ${outcome.tier}`
+    const own = ladders.get(ladder) ?? new Map<string, Evidence>()
+    ladders.set(ladder, own)
+    const key = `${outcome.meetingId} ${outcome.side}`
+    const known = own.get(key)
+    if (!known || (known.achieved ?? Infinity) > (outcome.achieved ?? Infinity)) own.set(key, evidenceOf(outcome))
+  }
+  const evidence = new Map([...ladders].map(([ladder, own]) => [ladder, [...own.values()]]))
+  sorted.set(outcomes, evidence)
+  return evidence
+}
+
+function evidenceOf(outcome: DatedOutcome): Evidence {
+  const { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain } =
+    outcome
+  return { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain }
+}

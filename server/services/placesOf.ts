@@ -1,0 +1,32 @@
+import { footprintOf } from '../../core/catalogue/station'
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import { capacityOf, type Capacity } from '../../core/circle/capacity'
+import type { Circle, Venue } from '../../core/circle/circle'
+import type { Participant } from '../../core/offer/participant'
+import { placesIn } from '../../core/room/placesIn'
+
+/** The places of a circle, and how many of them are taken by people in the room. */
+export interface CirclePlaces extends Capacity {
+  circleId: string
+  taken: number
+}
+
+/** How many places each circle has, by its room and the hands in it; who joins by video takes none. */
+export function placesOf(
+  circles: readonly Circle[],
+  venues: readonly Venue[],
+  people: readonly Participant[],
+  { stations }: Catalogue,
+): CirclePlaces[] {
+  return circles.flatMap((circle) => {
+    const venue = venues.find((one) => one.id === circle.venueId)
+    if (!venue) return []
+    const inRoom = people.filter((person) => circle.members.includes(person.id) && person.joins !== 'video')
+    const room = { lengthM: venue.roomLengthM, widthM: venue.roomWidthM, door: venue.door }
+    const footprints = inRoom.map((person) => footprintOf(person.homeTier, person.joins, stations))
+    const byRoom = placesIn(room, footprints, stations)
+    return [
+      { circleId: circle.id, taken: inRoom.length, ...capacityOf(byRoom, circle.helpers, stations.peopleAPairOfHands) },
+    ]
+  })
+}
