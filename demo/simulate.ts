@@ -65,7 +65,10 @@ export function simulateMeeting(
     const today = todayOf(person, catalogue, arrival, { daysAway: 7, year: startsAt.getUTCFullYear() })
     const own = plan.blocks.flatMap((block, index) => {
       const movement = catalogue.movements.get(block.movement)!
-      const offers = offersFor({ movement, dose: block.dose, rounds: block.rounds }, person, today, catalogue, arrival)
+      const offers = offersFor(
+        { movement, dose: block.dose, rounds: block.rounds },
+        { person, today, catalogue, arrival },
+      )
       const at = startsAt.getTime() + (5 + index * 5) * 60_000
       return offers.flatMap((offer) => outcomesOf(offer, block, body, arrival, at, chance))
     })

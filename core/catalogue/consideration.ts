@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { Tag } from './words'
+import { WholeSentence } from './wholeSentence'
+import { Tag, type Side } from './words'
 
 /** One thing a consideration does to variations that carry a tag, if the dose or the hands make it so. */
 export const ConsiderationRule = z.object({
@@ -28,9 +29,9 @@ export const Consideration = z.object({
   sided: z.boolean().default(false),
   rules: z.array(ConsiderationRule).default([]),
   /** Shown to whoever leads. */
-  watch: z.array(z.string()).default([]),
-  /** Plain words for what is changed on the dials. */
-  adjust: z.array(z.string()).default([]),
+  watch: z.array(WholeSentence).default([]),
+  /** What is changed on the dials; `{side}` is the side that it is about. */
+  adjust: z.array(WholeSentence).default([]),
   effortAtMost: z.number().optional(),
   /** So much of a measured range may be used, 0–1, where these ranges are imposed. */
   rangeAtMost: z.object({ share: z.number().gt(0).max(1), of: z.array(z.string()).min(1) }).optional(),
@@ -46,3 +47,13 @@ export const Consideration = z.object({
   origin: z.string(),
 })
 export type Consideration = z.infer<typeof Consideration>
+
+/**
+ * What a consideration changes on the dials, said of the side that it is about.
+ *
+ * @example
+ * adjustments({ adjust: ['The {side} hip stays under 90°.'] }, 'right') // ['The right hip stays under 90°.']
+ */
+export function adjustments({ adjust }: Pick<Consideration, 'adjust'>, side: Side): string[] {
+  return adjust.map((sentence) => sentence.replaceAll('{side} ', side === 'both' ? '' : `${side} `))
+}

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { WholeSentence } from './wholeSentence'
 import { Tier } from './words'
 
 const Sex = z.enum(['female', 'male'])
@@ -64,9 +65,9 @@ export const Measure = z.object({
   asksPain: z.boolean().default(false),
   /** Movements that may start a level higher where the result is at or over the average of the age. */
   speaksFor: z.array(z.string()).default([]),
-  steps: z.array(z.string().min(3)).min(1),
+  steps: z.array(WholeSentence).min(1),
   /** The safe way to stop, and who is not measured. */
-  stop: z.string().min(3),
+  stop: WholeSentence,
   /** Below it a difference is no real change; absent: any difference is shown without a word. */
   realChange: z.object({ amount: z.number().positive(), source }).optional(),
   norms: z.array(NormTable).default([]),

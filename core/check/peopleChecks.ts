@@ -47,7 +47,7 @@ function isChosenAgainstLimits({ block, index }: CheckedBlock, rider: RiderToday
     ({ byHand, variation, side, tier }) =>
       byHand &&
       variation !== null &&
-      judge(variation, blockIn(block, tier).dose, side, person, checked.catalogue).blocks.length > 0,
+      judge(variation, { dose: blockIn(block, tier).dose, side }, { person }, checked.catalogue).blocks.length > 0,
   )
 }
 

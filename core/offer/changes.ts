@@ -1,4 +1,4 @@
-import type { Consideration } from '../catalogue/consideration'
+import { adjustments, type Consideration } from '../catalogue/consideration'
 import type { Side } from '../catalogue/words'
 
 /**
@@ -18,7 +18,7 @@ export function changesOf(row: Consideration, side: Side, clearedBy: string): st
   return [
     row.redFlag ? 'Does not take part.' : '',
     row.breathOnly ? (clearedBy === '' ? 'Breath only until it is cleared.' : `Cleared by ${clearedBy}: watched.`) : '',
-    ...row.adjust.map((sentence) => (where === '' ? sentence : sentence.replace('the hip', `the ${side} hip`))),
+    ...adjustments(row, row.sided ? side : 'both'),
     blocked.length === 0
       ? ''
       : clearedBy === ''

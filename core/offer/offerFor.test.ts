@@ -4,11 +4,14 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { personIn } from '../../tests/people'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Dose } from '../catalogue/dose'
+import { isTwoSided } from '../time/workSeconds'
+import { limitWords } from './limit'
 import { moverOf } from './mover'
 import { offersFor } from './offerFor'
 import { USUAL_ARRIVAL, type Arrival, type Person } from './person'
 import { placeFirst } from './placeFirst'
 import { todayOf } from './today'
+import { reasonWords } from './reason'
 import { judge } from './verdict'
 
 const catalogue = shippedCatalogue()
@@ -22,10 +25,7 @@ function offers(
   const today = todayOf(person, catalogue, arrival, { daysAway, year: 2026 })
   return offersFor(
     { movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1 },
-    person,
-    today,
-    catalogue,
-    arrival,
+    { person, today, catalogue, arrival },
   )
 }
 const at = (movementId: string, tier: Tier, level: number, side: 'both' | 'left' | 'right' = 'both') => ({
@@ -73,16 +73,17 @@ describe('what somebody is offered', () => {
     const tags = rung.demands.map((demand) => demand.tag)
     expect(tags).toContain('hip-outward-turn-end')
     const dose = movement('ankle-on-knee').doses.dwell.dose
-    expect(judge(rung, dose, 'right', person, catalogue).blocks[0]).toMatch(/Hip replacement.*right/)
-    expect(judge(rung, dose, 'left', person, catalogue).blocks).toEqual([])
+    const [limit] = judge(rung, { dose, side: 'right' }, { person }, catalogue).blocks
+    expect(limit).toMatchObject({ kind: 'consideration', tag: 'hip-outward-turn-end', side: 'right' })
+    expect(limitWords(limit!)).toMatch(/Hip replacement.*right/)
+    expect(judge(rung, { dose, side: 'left' }, { person }, catalogue).blocks).toEqual([])
   })
   it('only watches what a named clinician has cleared', () => {
     const rung = catalogue.variations.get('ankle-on-knee.chair.3')!
     const verdict = judge(
       rung,
-      movement('ankle-on-knee').doses.dwell.dose,
-      'right',
-      personIn('chair', { considerations: [has('hip-replacement-front', 'right', 'Dr Example')] }),
+      { dose: movement('ankle-on-knee').doses.dwell.dose, side: 'right' },
+      { person: personIn('chair', { considerations: [has('hip-replacement-front', 'right', 'Dr Example')] }) },
       catalogue,
     )
     expect(verdict).toEqual({ blocks: [], watch: [expect.stringContaining('cleared by Dr Example')] })
@@ -92,9 +93,8 @@ describe('what somebody is offered', () => {
     expect(
       judge(
         offer!.variation!,
-        movement('bridge').doses.dwell.dose,
-        'both',
-        personIn('chair', { considerations: [has('a-new-thing')] }),
+        { dose: movement('bridge').doses.dwell.dose, side: 'both' },
+        { person: personIn('chair', { considerations: [has('a-new-thing')] }) },
         catalogue,
       ).watch[0],
     ).toMatch(/a-new-thing/)
@@ -102,9 +102,7 @@ describe('what somebody is offered', () => {
   it('answers with breath where nothing is left, in a posture that is open to the person', () => {
     const [offer] = offers('bridge', personIn('bed', { considerations: [has('reflux')] }))
     expect(offer).toMatchObject({ kind: 'breath', variation: { postureId: 'bed/propped' } })
-    expect(offer!.reasons.map((reason) => reason.text).join(' ')).toContain(
-      'No variation of “Bridge” is left in the bed tier',
-    )
+    expect(offer!.reasons.map(reasonWords).join(' ')).toContain('No variation of “Bridge” is left in the bed tier')
   })
   it('uses the stand-in of a tier without a ladder', () => {
     const entry = [...catalogue.movements.values()].flatMap((one) =>
@@ -119,14 +117,11 @@ describe('what somebody is offered', () => {
     const choice = { variation: 'bridge.bed.1', reason: 'Two pillows under the chest' }
     const [offer] = offersFor(
       { movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1 },
-      person,
-      today,
-      catalogue,
-      USUAL_ARRIVAL,
+      { person, today, catalogue, arrival: USUAL_ARRIVAL },
       choice,
     )
     expect(offer).toMatchObject({ byHand: true, variation: { id: 'bridge.bed.1' } })
-    expect(offer!.reasons.map((reason) => reason.text)).toEqual([
+    expect(offer!.reasons.map(reasonWords)).toEqual([
       expect.stringContaining('Two pillows'),
       expect.stringContaining('Against a limit'),
       ...Array(offer!.reasons.length - 2).fill(expect.any(String)),
@@ -170,20 +165,9 @@ describe('what somebody is offered', () => {
             if (offer.kind === 'movement') expect(offer.variation.level).toBeLessThanOrEqual(level)
             if (arrival.dizzy) expect(['bed', 'chair']).toContain(offer.tier)
             const dose = movement(id).doses.dwell.dose
-            expect(
-              judge(
-                offer.variation,
-                dose,
-                offer.side === 'both' && offer.kind !== 'movement'
-                  ? 'both'
-                  : offer.side === 'both'
-                    ? 'left'
-                    : offer.side,
-                person,
-                catalogue,
-                arrival,
-              ).blocks,
-            ).toEqual([])
+            const isApart = offer.side === 'both' && offer.kind === 'movement' && isTwoSided(offer.variation.sides)
+            for (const side of isApart ? (['left', 'right'] as const) : [offer.side])
+              expect(judge(offer.variation, { dose, side }, { person, arrival }, catalogue).blocks).toEqual([])
           }
         },
       ),

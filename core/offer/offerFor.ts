@@ -2,10 +2,12 @@ import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
-import type { Arrival, Person } from './person'
 import { dialsOf, withDials, type Dials } from './dials'
+import { limitWords } from './limit'
+import type { Arrival, Person } from './person'
 import { placeFirst } from './placeFirst'
-import type { Reason, Today } from './today'
+import { inOrderOfWeight, type Reason } from './reason'
+import type { Today } from './today'
 import { judge } from './verdict'
 
 /** What somebody is offered in a block on one side, and why. */
@@ -40,46 +42,42 @@ export interface Asked {
   levelAtMost?: number | undefined
 }
 
+/** Whom an offer is for, on which day. */
+export interface Situation {
+  person: Person
+  /** From `todayOf`. */
+  today: Today
+  catalogue: Catalogue
+  arrival?: Arrival | undefined
+}
+
 /**
  * What a person is offered in a block: the highest admissible rung at or under today's level, for each side where
  * sides are worked apart. Nothing admissible → the movement's stand-in; none either → breath, and it says so.
  *
  * @param asked the block's movement and dose
- * @param today from `todayOf`
  * @param choice a hand-made choice, kept even against a limit, but the limit is said
  * @returns one offer with side `both`, or one for `left` and one for `right` where they differ
  * @example
- * offersFor({ movement: bridge, dose }, olga, today, catalogue, arrival)[0].variation?.name // "Half bridge with the hands pressing"
+ * offersFor({ movement: bridge, dose, rounds: 2 }, { person: olga, today, catalogue })[0].variation?.name // "Half bridge with the hands pressing"
  */
-export function offersFor(
-  asked: Asked,
-  person: Person,
-  today: Today,
-  catalogue: Catalogue,
-  arrival?: Arrival,
-  choice?: HandChoice,
-): Offer[] {
-  const chosen = choice && catalogue.variations.get(choice.variation)
-  if (chosen && today.takesPart) return [byHand(chosen, choice, asked, person, today, catalogue, arrival)]
-  if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, person, today, catalogue, arrival)]
-  const left = offerOn('left', asked, person, today, catalogue, arrival)
-  const right = offerOn('right', asked, person, today, catalogue, arrival)
+export function offersFor(asked: Asked, situation: Situation, choice?: HandChoice): Offer[] {
+  const chosen = choice && situation.catalogue.variations.get(choice.variation)
+  if (chosen && situation.today.takesPart) return [byHand(chosen, choice, asked, situation)]
+  if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, situation)]
+  const left = offerOn('left', asked, situation)
+  const right = offerOn('right', asked, situation)
   return left.variation === right.variation
     ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
     : [left, right]
 }
 
-function offerOn(
-  side: Side,
-  asked: Asked,
-  person: Person,
-  today: Today,
-  catalogue: Catalogue,
-  arrival?: Arrival,
-): Offer {
+function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
+  const { today, catalogue } = situation
+  const { tier } = today
   const base: Offer = {
     side,
-    tier: today.tier,
+    tier,
     kind: 'nothing',
     movement: null,
     variation: null,
@@ -90,55 +88,22 @@ function offerOn(
     dials: {},
   }
   if (!today.takesPart) return base
-  if (today.breathOnly) return breath(base, asked.dose, person, catalogue, arrival)
-  const own = highestRung(asked, side, person, today, catalogue, arrival)
-  if (own.variation) {
-    return settled({
-      ...base,
-      kind: 'movement',
-      movement: asked.movement.id,
-      variation: own.variation,
-      wantedLevel: own.wantedLevel,
-      reasons: [...base.reasons, ...own.reasons],
-      watch: merged(base.watch, own.watch),
-      dials: own.dials,
-    })
-  }
+  if (today.breathOnly) return breath(base, asked.dose, situation)
+  const own = highestRung(asked, side, situation)
+  if (own.variation) return rungOffer(base, 'movement', asked.movement, own)
   const reasons = [...base.reasons, ...own.reasons]
-  const standIn = catalogue.movements.get(asked.movement.standIns[today.tier] ?? '')
-  if (standIn) {
-    const other = highestRung({ ...asked, movement: standIn }, side, person, today, catalogue, arrival)
-    if (other.variation) {
-      return settled({
-        ...base,
-        kind: 'stand-in',
-        movement: standIn.id,
-        variation: other.variation,
-        wantedLevel: other.wantedLevel,
-        dials: other.dials,
-        reasons: [
-          ...reasons,
-          ...other.reasons,
-          { weight: 40, text: `“${standIn.name}” stands in for “${asked.movement.name}”.` },
-        ],
-        watch: merged(base.watch, other.watch),
-      })
-    }
+  const standIn = catalogue.movements.get(asked.movement.standIns[tier] ?? '')
+  const other = standIn && highestRung({ ...asked, movement: standIn }, side, situation)
+  if (standIn && other?.variation) {
+    const instead: Reason = { kind: 'stand-in', standIn: standIn.name, movement: asked.movement.name }
+    return rungOffer({ ...base, reasons }, 'stand-in', standIn, { ...other, reasons: [...other.reasons, instead] })
   }
-  const none = {
-    weight: 85,
-    text: `No variation of “${asked.movement.name}” is left in the ${today.tier} tier: breath meanwhile.`,
-  }
-  return breath(
-    { ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] },
-    asked.dose,
-    person,
-    catalogue,
-    arrival,
-  )
+  const none: Reason = { kind: 'nothing-left', movement: asked.movement.name, tier }
+  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, asked.dose, situation)
 }
 
-interface Found {
+/** The rung that is open to somebody on a ladder today, with why and what to watch. */
+interface OpenRung {
   variation: Variation | null
   wantedLevel: number | null
   reasons: Reason[]
@@ -146,46 +111,50 @@ interface Found {
   dials: Dials
 }
 
-function highestRung(
-  asked: Asked,
-  side: Side,
-  person: Person,
-  today: Today,
-  catalogue: Catalogue,
-  arrival?: Arrival,
-): Found {
-  const ladder = asked.movement.ladders[today.tier]
-  if (!ladder) return { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {} }
-  if (person.leftOut.some((row) => row.movement === asked.movement.id && row.tier === today.tier)) {
-    return {
-      variation: null,
-      wantedLevel: null,
-      reasons: [{ weight: 88, text: `“${asked.movement.name}” hurt twice running: left out until a lead has looked.` }],
-      watch: [],
-      dials: {},
-    }
-  }
-  const stored = storedLevel(person, asked.movement.id, today.tier, side)
-  const start = stored ?? placeFirst(asked.movement, today.tier, person, catalogue, today.year)
+function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movement, rung: OpenRung): Offer {
+  const { variation, wantedLevel, dials } = rung
+  return settled({
+    ...base,
+    kind,
+    movement: movement.id,
+    variation,
+    wantedLevel,
+    dials,
+    reasons: [...base.reasons, ...rung.reasons],
+    watch: merged(base.watch, rung.watch),
+  })
+}
+
+function highestRung(asked: Asked, side: Side, { person, today, catalogue, arrival }: Situation): OpenRung {
+  const { movement } = asked
+  const { tier } = today
+  const none: OpenRung = { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {} }
+  const ladder = movement.ladders[tier]
+  if (!ladder) return none
+  if (person.leftOut.some((row) => row.movement === movement.id && row.tier === tier))
+    return { ...none, reasons: [{ kind: 'hurt-twice', movement: movement.name }] }
+  const stored = storedLevel(person, movement.id, tier, side)
+  const start = stored ?? placeFirst(movement, tier, person, catalogue, today.year)
   const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
-  const reasons: Reason[] = [
-    { weight: 10, text: stored === null ? `First time: starts at level ${start}.` : `Works at level ${stored}.` },
-  ]
-  for (const rung of [...ladder].reverse()) {
+  const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
+  for (const rung of ladder.toReversed()) {
     if (rung.level > wantedLevel) continue
     // On a rung below their own nothing was turned yet.
     const dials = rung.level === stored ? dialsOf(rung, person, asked) : {}
-    const verdict = judge(rung, withDials(asked, dials).dose, side, person, catalogue, arrival)
-    const unloaded =
-      rung.dials.some((range) => range.dial === 'load') && dials.load === undefined ? ['Without added load yet.'] : []
+    const verdict = judge(rung, { dose: withDials(asked, dials).dose, side }, { person, arrival }, catalogue)
     if (verdict.blocks.length === 0)
-      return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...unloaded], dials }
-    reasons.push(...verdict.blocks.map((text) => ({ weight: 75, text: `${text} at level ${rung.level}.` })))
+      return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...loadWords(rung, dials)], dials }
+    reasons.push(...verdict.blocks.map((limit): Reason => ({ kind: 'limit', limit, level: rung.level })))
   }
-  if (ladder[0]!.level > wantedLevel) {
-    reasons.push({ weight: 45, text: `The ladder starts at level ${ladder[0]!.level} in the ${today.tier} tier.` })
-  }
-  return { variation: null, wantedLevel, reasons, watch: [], dials: {} }
+  const lowest = ladder[0]?.level ?? 1
+  if (lowest > wantedLevel) reasons.push({ kind: 'ladder-starts', level: lowest, tier })
+  return { ...none, wantedLevel, reasons }
+}
+
+/** A rung that will carry a load is begun without it. */
+function loadWords(rung: Variation, dials: Dials): string[] {
+  const carries = rung.dials.some((range) => range.dial === 'load')
+  return carries && dials.load === undefined ? [limitWords({ kind: 'unloaded' })] : []
 }
 
 /** Whether somebody is left without an answer of their own: breath, or nothing, where something else is done. */
@@ -200,16 +169,9 @@ export function storedLevel(person: Person, movement: string, tier: Tier, side: 
   return (own.find((level) => level.side === side) ?? own.find((level) => level.side === 'both'))?.level ?? null
 }
 
-function byHand(
-  chosen: Variation,
-  choice: HandChoice,
-  asked: Asked,
-  person: Person,
-  today: Today,
-  catalogue: Catalogue,
-  arrival?: Arrival,
-): Offer {
-  const verdict = judge(chosen, asked.dose, 'both', person, catalogue, arrival)
+function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: Situation): Offer {
+  const { today, catalogue } = situation
+  const verdict = judge(chosen, { dose: asked.dose, side: 'both' }, situation, catalogue)
   return settled({
     side: 'both',
     tier: chosen.tier,
@@ -220,25 +182,24 @@ function byHand(
     byHand: true,
     dials: {},
     reasons: [
-      { weight: 99, text: choice.reason === '' ? 'Chosen by hand.' : `Chosen by hand: ${choice.reason}` },
-      ...verdict.blocks.map((text) => ({ weight: 98, text: `Against a limit: ${text}.` })),
+      { kind: 'by-hand', note: choice.reason },
+      ...verdict.blocks.map((limit): Reason => ({ kind: 'against-limit', limit })),
     ],
     watch: merged(today.watch, verdict.watch),
   })
 }
 
 /** Breath in the quietest version that the person may be in; none: stay where you are and breathe. */
-function breath(base: Offer, dose: Dose, person: Person, catalogue: Catalogue, arrival?: Arrival): Offer {
+function breath(base: Offer, dose: Dose, situation: Situation): Offer {
+  const { catalogue } = situation
   const movement = [...catalogue.movements.values()].find((other) => other.quality === 'breath')
-  const variation =
-    movement?.ladders[base.tier]?.find(
-      (rung) => judge(rung, dose, 'both', person, catalogue, arrival).blocks.length === 0,
-    ) ?? null
+  const isOpen = (rung: Variation) => judge(rung, { dose, side: 'both' }, situation, catalogue).blocks.length === 0
+  const variation = movement?.ladders[base.tier]?.find(isOpen) ?? null
   return settled({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
 }
 
 function settled(offer: Offer): Offer {
-  return { ...offer, reasons: offer.reasons.toSorted((a, b) => b.weight - a.weight) }
+  return { ...offer, reasons: inOrderOfWeight(offer.reasons) }
 }
 
 function merged(some: string[], others: string[]): string[] {

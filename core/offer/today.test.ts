@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { personIn } from '../../tests/people'
 import { USUAL_ARRIVAL, type Arrival, type Person } from './person'
+import { reasonWords } from './reason'
 import { todayOf } from './today'
 
 const catalogue = shippedCatalogue()
@@ -54,11 +55,7 @@ describe('how somebody is today', () => {
     ).toBe('bed')
   })
   it('says the reasons in words', () => {
-    expect(
-      today({ dizzy: true, tired: true })
-        .reasons.map((reason) => reason.text)
-        .join(' '),
-    ).toMatch(/Dizzy today.*chair/)
+    expect(today({ dizzy: true, tired: true }).reasons.map(reasonWords).join(' ')).toMatch(/Dizzy today.*chair/)
   })
 })
 
@@ -69,7 +66,7 @@ describe('the tier for today', () => {
     })
     expect(today({}, kneeling)).toMatchObject({
       tier: 'standing',
-      reasons: [{ text: 'No safe way into the floor tier: works in the standing tier.' }],
+      reasons: [{ kind: 'other-tier', why: 'no-way', home: 'floor', tier: 'standing' }],
     })
     expect(
       today(

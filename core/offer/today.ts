@@ -1,13 +1,9 @@
+import { adjustments } from '../catalogue/consideration'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
 import { hasWayInto, moverOf } from './mover'
 import type { Arrival, Person } from './person'
-
-/** One reason for an offer in words; the heaviest first. */
-export interface Reason {
-  weight: number
-  text: string
-}
+import { inOrderOfWeight, type Reason, type ReasonKind } from './reason'
 
 /** What holds for a person all through today's meeting, before any block is looked at. */
 export interface Today {
@@ -40,110 +36,100 @@ export interface When {
  * Arrival pain of 4 or more and above the usual, soreness and tiredness ease by one level each, two at most.
  * Dizzy: bed or chair. Ill, or pain of 7 and more: not today. Away 21–55 days: one level easier; from 56: level 2 at most.
  *
- * @source ours, from common practice
+ * @source `judgement.yaml`: ours, from common practice
  * @example
  * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
  */
-export function todayOf(
-  person: Person,
-  catalogue: Catalogue,
-  arrival: Arrival,
-  { daysAway, year, screenedDaysAgo = null }: When,
-): Today {
-  const { pain, away, easing } = catalogue.judgement
+export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, when: When): Today {
   const home = person.visiting ?? person.homeTier
-  const today: Today = {
-    tier: home,
-    easierBy: 0,
-    levelAtMost: 5,
-    breathOnly: false,
-    takesPart: true,
-    reasons: [],
+  const rules: Reason[] = [
+    ...uncleared(person, catalogue),
+    ...news(arrival, when),
+    ...(arrival.ill ? [{ kind: 'ill' } as const] : []),
+    ...pain(arrival, catalogue),
+    ...(arrival.sore ? [{ kind: 'sore' } as const] : []),
+    ...(arrival.tired ? [{ kind: 'tired' } as const] : []),
+    ...away(when, catalogue),
+    ...visit(person, home),
+  ]
+  const tier = tierToday(person, arrival, home, catalogue)
+  const reasons = tier === home ? rules : [...rules, elsewhere(person, arrival, home, tier)]
+  const easings = reasons.filter(({ kind }) => EASES_A_LEVEL.has(kind)).length
+  const caps = reasons.flatMap((reason) =>
+    'levelAtMost' in reason && reason.kind !== 'visit' ? reason.levelAtMost : [],
+  )
+  return {
+    tier,
+    easierBy: Math.min(easings, catalogue.judgement.easing.levelsAtMost),
+    levelAtMost: Math.min(5, ...caps),
+    breathOnly: reasons.some(({ kind }) => kind === 'not-cleared' || kind === 'news'),
+    takesPart: !reasons.some(({ kind }) => STOPS.has(kind)),
+    reasons: inOrderOfWeight(reasons),
     watch: watchWords(person, catalogue),
-    year,
+    year: when.year,
   }
-  const say = (weight: number, text: string) => today.reasons.push({ weight, text })
+}
 
-  for (const own of person.considerations) {
-    const known = catalogue.considerations.get(own.consideration)
-    if (known?.redFlag) {
-      today.takesPart = false
-      say(100, `${known.name}: does not take part.`)
-    } else if (known?.breathOnly && own.clearedBy === '') {
-      today.breathOnly = true
-      say(90, `${known.name}: breath only until cleared.`)
-    }
-  }
-  if (arrival.news === 'red-flag') {
-    today.takesPart = false
-    say(100, 'A red flag at the door: does not take part. Call for help.')
-  } else if (arrival.news !== 'none' && screenedDaysAgo !== 0) {
-    today.breathOnly = true
-    say(92, `New since last time: ${arrival.news}. Breath only until screened.`)
-  }
-  if (arrival.ill) {
-    today.takesPart = false
-    say(95, 'Ill: not today.')
-  }
-  if (arrival.pain !== null && arrival.pain >= pain.stops) {
-    today.takesPart = false
-    say(95, `Pain ${arrival.pain} of 10 on arrival: not today.`)
-  } else if (arrival.pain !== null && arrival.pain >= pain.eases && arrival.pain > (arrival.usualPain ?? 0)) {
-    today.easierBy += 1
-    say(70, `Pain ${arrival.pain} of 10 on arrival: one level easier.`)
-  }
-  if (arrival.sore) {
-    today.easierBy += 1
-    say(60, 'Sore from last time: one level easier.')
-  }
-  if (arrival.tired) {
-    today.easierBy += 1
-    say(55, 'Very tired: one level easier.')
-  }
-  const screenedSince = daysAway !== null && screenedDaysAgo !== null && screenedDaysAgo < daysAway
-  if (daysAway !== null && daysAway >= away.screensDays && !screenedSince) {
-    today.levelAtMost = easing.unscreenedLevel
-    say(65, `Away for ${daysAway} days: level ${easing.unscreenedLevel} at most until screened again.`)
-  } else if (daysAway === null && screenedDaysAgo === null) {
-    today.levelAtMost = easing.unscreenedLevel
-    say(65, `First time and not screened yet: level ${easing.unscreenedLevel} at most.`)
-  } else if (daysAway !== null && daysAway >= away.easesDays) {
-    today.easierBy += 1
-    say(50, `Away for ${daysAway} days: one level easier at the first meeting back.`)
-  }
-  today.easierBy = Math.min(today.easierBy, easing.levelsAtMost)
-  if (home !== person.homeTier)
-    say(62, `A visit to the ${home} tier: begins at level ${home === 'floor' ? 1 : 2} at most.`)
-  settleTier(person, home, arrival, today, catalogue)
-  return today
+const STOPS: ReadonlySet<ReasonKind> = new Set(['red-flag', 'red-flag-at-door', 'ill', 'pain-stops'])
+const EASES_A_LEVEL: ReadonlySet<ReasonKind> = new Set(['pain-eases', 'sore', 'tired', 'away'])
+
+/** Considerations that keep somebody out, or to breath until they are cleared. */
+function uncleared(person: Person, { considerations }: Catalogue): Reason[] {
+  return person.considerations.flatMap((own): Reason[] => {
+    const known = considerations.get(own.consideration)
+    if (known?.redFlag) return [{ kind: 'red-flag', name: known.name }]
+    return known?.breathOnly && own.clearedBy === '' ? [{ kind: 'not-cleared', name: known.name }] : []
+  })
+}
+
+function news(arrival: Arrival, { screenedDaysAgo = null }: When): Reason[] {
+  if (arrival.news === 'red-flag') return [{ kind: 'red-flag-at-door' }]
+  return arrival.news !== 'none' && screenedDaysAgo !== 0 ? [{ kind: 'news', news: arrival.news }] : []
+}
+
+function pain({ pain, usualPain }: Arrival, { judgement }: Catalogue): Reason[] {
+  if (pain === null) return []
+  if (pain >= judgement.pain.stops) return [{ kind: 'pain-stops', pain }]
+  return pain >= judgement.pain.eases && pain > (usualPain ?? 0) ? [{ kind: 'pain-eases', pain }] : []
+}
+
+function away({ daysAway, screenedDaysAgo = null }: When, { judgement }: Catalogue): Reason[] {
+  const levelAtMost = judgement.easing.unscreenedLevel
+  if (daysAway === null) return screenedDaysAgo === null ? [{ kind: 'first-unscreened', levelAtMost }] : []
+  const isScreenedSince = screenedDaysAgo !== null && screenedDaysAgo < daysAway
+  if (daysAway >= judgement.away.screensDays && !isScreenedSince)
+    return [{ kind: 'away-unscreened', days: daysAway, levelAtMost }]
+  return daysAway >= judgement.away.easesDays ? [{ kind: 'away', days: daysAway }] : []
+}
+
+/** A first rung in a tier that is tried out is never above this; `placeFirst` keeps to it. */
+function visit(person: Person, home: Tier): Reason[] {
+  return home === person.homeTier ? [] : [{ kind: 'visit', tier: home, levelAtMost: home === 'floor' ? 1 : 2 }]
+}
+
+const NEAREST: Record<Tier, Tier[]> = {
+  bed: ['bed', 'chair'],
+  chair: ['chair', 'bed'],
+  standing: ['standing', 'chair', 'bed'],
+  floor: ['floor', 'standing', 'chair', 'bed'],
 }
 
 /** The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before standing. */
-function settleTier(person: Person, home: Tier, arrival: Arrival, today: Today, catalogue: Catalogue): void {
+function tierToday(person: Person, arrival: Arrival, home: Tier, catalogue: Catalogue): Tier {
   const { avoid } = moverOf(person, catalogue)
-  const isOpen = (tier: Tier) => person.access[tier] !== 'no' && hasWayInto(tier, avoid, catalogue)
-  const order: Record<Tier, Tier[]> = {
-    bed: ['bed', 'chair'],
-    chair: ['chair', 'bed'],
-    standing: ['standing', 'chair', 'bed'],
-    floor: ['floor', 'standing', 'chair', 'bed'],
-  }
-  const safe = arrival.dizzy ? order[home].filter((tier) => tier === 'bed' || tier === 'chair') : order[home]
-  const tier = safe.find(isOpen) ?? 'chair'
-  today.tier = tier
-  if (tier === home) return
-  const why = arrival.dizzy
-    ? 'Dizzy today'
-    : person.access[home] === 'no'
-      ? `No access to the ${home} tier`
-      : `No safe way into the ${home} tier`
-  today.reasons.push({ weight: 80, text: `${why}: works in the ${tier} tier.` })
+  const safe = arrival.dizzy ? NEAREST[home].filter((tier) => tier === 'bed' || tier === 'chair') : NEAREST[home]
+  return safe.find((tier) => person.access[tier] !== 'no' && hasWayInto(tier, avoid, catalogue)) ?? 'chair'
+}
+
+function elsewhere(person: Person, arrival: Arrival, home: Tier, tier: Tier): Reason {
+  const closed = person.access[home] === 'no' ? 'no-access' : 'no-way'
+  return { kind: 'other-tier', why: arrival.dizzy ? 'dizzy' : closed, home, tier }
 }
 
 function watchWords(person: Person, catalogue: Catalogue): string[] {
   const words = person.considerations.flatMap((own) => {
     const known = catalogue.considerations.get(own.consideration)
-    return known ? [...known.watch, ...known.adjust] : []
+    return known ? [...known.watch, ...adjustments(known, own.side)] : []
   })
   return [...new Set(words)]
 }

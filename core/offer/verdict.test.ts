@@ -4,7 +4,7 @@ import { personIn } from '../../tests/people'
 import type { Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { Side, Tag } from '../catalogue/words'
-import { USUAL_ARRIVAL } from './person'
+import { USUAL_ARRIVAL, type Arrival } from './person'
 import { judge } from './verdict'
 
 const catalogue = shippedCatalogue()
@@ -26,8 +26,12 @@ const blocked = (
     clearedBy = '',
   }: { side?: Side; worked?: Side; dose?: Dose; clearedBy?: string } = {},
 ) =>
-  judge(variation, dose, worked, personIn('chair', { considerations: [{ consideration, side, clearedBy }] }), catalogue)
-    .blocks.length > 0
+  judge(
+    variation,
+    { dose, side: worked },
+    { person: personIn('chair', { considerations: [{ consideration, side, clearedBy }] }) },
+    catalogue,
+  ).blocks.length > 0
 
 describe('whether a variation may be offered', () => {
   // The default table is from memory of common clinical teaching; these are its rows one by one.
@@ -99,8 +103,10 @@ describe('whether a variation may be offered', () => {
   it('blocks floor, head down and looking up for anybody who is dizzy today', () => {
     const dizzy = { ...USUAL_ARRIVAL, dizzy: true }
     for (const tag of ['floor-transfer', 'head-below-heart', 'neck-arch'] as const) {
-      expect(judge(asking(tag), HOLD, 'both', personIn('chair'), catalogue, dizzy).blocks[0]).toMatch(/^Dizzy today/)
-      expect(judge(asking(tag), HOLD, 'both', personIn('chair'), catalogue, USUAL_ARRIVAL).blocks).toEqual([])
+      const on = (arrival: Arrival) =>
+        judge(asking(tag), { dose: HOLD, side: 'both' }, { person: personIn('chair'), arrival }, catalogue).blocks
+      expect(on(dizzy)).toEqual([{ kind: 'dizzy', tag }])
+      expect(on(USUAL_ARRIVAL)).toEqual([])
     }
   })
   it('counts what merely being in a posture asks', () => {
@@ -111,9 +117,10 @@ describe('whether a variation may be offered', () => {
   it('watches without blocking where the table only watches', () => {
     const verdict = judge(
       asking('kneeling'),
-      HOLD,
-      'both',
-      personIn('floor', { considerations: [{ consideration: 'knee-painful', side: 'left', clearedBy: '' }] }),
+      { dose: HOLD, side: 'both' },
+      {
+        person: personIn('floor', { considerations: [{ consideration: 'knee-painful', side: 'left', clearedBy: '' }] }),
+      },
       catalogue,
     )
     expect(verdict).toEqual({ blocks: [], watch: [expect.stringContaining('kneeling')] })
@@ -140,9 +147,8 @@ describe('ranges that a pose imposes', () => {
   ) => {
     const { blocks, watch } = judge(
       variation,
-      HOLD,
-      worked,
-      personIn('floor', { ranges: [{ range: 'hip-turn-in', side, degrees }], considerations }),
+      { dose: HOLD, side: worked },
+      { person: personIn('floor', { ranges: [{ range: 'hip-turn-in', side, degrees }], considerations }) },
       catalogue,
     )
     return blocks.length > 0 ? 'block' : watch.some((words) => words.includes('hip turn in')) ? 'watch' : 'fine'

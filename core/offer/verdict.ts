@@ -6,12 +6,14 @@ import type { Demand, ImposedRange } from '../catalogue/movement'
 import type { Side, Tag } from '../catalogue/words'
 import type { Mover } from '../time/changeover'
 import { hasWay } from '../time/changeover'
+import { limitWords, type Limit } from './limit'
 import { homePosture, moverOf } from './mover'
 import type { Arrival, Person, PersonConsideration } from './person'
 
 /** What stands in the way of a variation for somebody today, and what to watch if it is done. */
 export interface Verdict {
-  blocks: string[]
+  blocks: Limit[]
+  /** In words. */
   watch: string[]
 }
 
@@ -22,49 +24,64 @@ const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'nec
  * Judges one variation for one person, side and dose. A rule is a tag with a predicate on dose, level and hands,
  * so it is judged here and not in the catalogue.
  *
- * @param workedSide the side that works; `both` where both do
- * @returns reasons in plain words; an empty `blocks` means that the variation is admissible
+ * @param worked the dose, and the side that works; `both` where both do
+ * @returns limits; an empty `blocks` means that the variation is admissible
+ * @example
+ * judge(halfBridge, { dose: { kind: 'hold', seconds: 30 }, side: 'both' }, { person: pia }, catalogue).blocks // []
  */
 export function judge(
   variation: Variation,
-  dose: Dose,
-  workedSide: Side,
-  person: Person,
+  { dose, side }: { dose: Dose; side: Side },
+  { person, arrival }: { person: Person; arrival?: Arrival | undefined },
   catalogue: Catalogue,
-  arrival?: Arrival,
 ): Verdict {
-  const verdict: Verdict = { blocks: [], watch: [] }
   const demands = demandsOf(variation, catalogue)
-  for (const own of person.considerations) {
-    const known = catalogue.considerations.get(own.consideration)
-    if (!known) {
-      verdict.watch.push(`“${own.consideration}” is not in the table: read the note.`)
-      continue
-    }
-    for (const rule of known.rules) {
-      const met = demands.find((demand) => demand.tag === rule.tag && touches(demand, own, known, workedSide))
-      if (!met || !applies(rule, variation, dose)) continue
-      const words = `${known.name}${sideWords(own)}: ${tagWords(rule.tag)}`
-      if (rule.effect === 'watch' || own.clearedBy !== '')
-        verdict.watch.push(own.clearedBy === '' ? words : `${words} (cleared by ${own.clearedBy})`)
-      else verdict.blocks.push(words)
-    }
-    if (known.effortAtMost !== undefined && effortOf(dose) > known.effortAtMost) {
-      verdict.watch.push(`${known.name}: effort ${known.effortAtMost} % at most.`)
-    }
-  }
-  if (!isReachable(variation, person, catalogue, arrival)) verdict.blocks.push('No safe way to this posture')
-  for (const imposed of variation.imposed) {
-    const said = rangeWords(imposed, workedSide, person, catalogue)
-    if (said?.effect === 'block') verdict.blocks.push(said.words)
-    else if (said) verdict.watch.push(said.words)
-  }
-  if (arrival?.dizzy) {
-    for (const { tag } of demands) {
-      if (DIZZY_BLOCKS.includes(tag)) verdict.blocks.push(`Dizzy today: ${tagWords(tag)}`)
-    }
-  }
-  return verdict
+  const judged = [
+    ...person.considerations.flatMap((own) => judgeConsideration(own, variation, { dose, side }, catalogue)),
+    ...(isReachable(variation, person, catalogue, arrival) ? [] : [blocks({ kind: 'no-way' })]),
+    ...variation.imposed.flatMap((imposed) => judgeRange(imposed, side, person, catalogue)),
+    ...(arrival?.dizzy ? demands.filter(({ tag }) => DIZZY_BLOCKS.includes(tag)) : []).map(({ tag }) =>
+      blocks({ kind: 'dizzy', tag }),
+    ),
+  ]
+  const limitsThat = (effect: Judged['effect']) => judged.filter((one) => one.effect === effect).map((one) => one.limit)
+  return { blocks: limitsThat('block'), watch: limitsThat('watch').map(limitWords) }
+}
+
+interface Judged {
+  effect: 'block' | 'watch'
+  limit: Limit
+}
+
+function blocks(limit: Limit): Judged {
+  return { effect: 'block', limit }
+}
+
+function watches(limit: Limit): Judged {
+  return { effect: 'watch', limit }
+}
+
+/** What a consideration does to a variation: a cleared one blocks nothing, and is watched. */
+function judgeConsideration(
+  own: PersonConsideration,
+  variation: Variation,
+  { dose, side }: { dose: Dose; side: Side },
+  catalogue: Catalogue,
+): Judged[] {
+  const known = catalogue.considerations.get(own.consideration)
+  if (!known) return [watches({ kind: 'unknown-consideration', id: own.consideration })]
+  const demands = demandsOf(variation, catalogue)
+  const { name, effortAtMost } = known
+  const { clearedBy } = own
+  const met = known.rules
+    .filter((rule) => applies(rule, variation, dose))
+    .filter((rule) => demands.some((demand) => demand.tag === rule.tag && touches(demand, own, known, side)))
+    .map((rule): Judged => {
+      const limit: Limit = { kind: 'consideration', name, side: own.side, tag: rule.tag, clearedBy }
+      return rule.effect === 'watch' || clearedBy !== '' ? watches(limit) : blocks(limit)
+    })
+  const isOverEffort = effortAtMost !== undefined && effortOf(dose) > effortAtMost
+  return isOverEffort ? [...met, watches({ kind: 'effort', name, percentAtMost: effortAtMost })] : met
 }
 
 /** What is closed to somebody, by the person: asked for every rung, so made once, and once more for a dizzy day. */
@@ -81,23 +98,24 @@ function isReachable(variation: Variation, person: Person, catalogue: Catalogue,
 }
 
 /** What a forced range asks of somebody who was measured; not measured, the level decides and nothing is said. */
-function rangeWords(
-  { measure, degrees, of }: ImposedRange,
+function judgeRange(
+  { measure, degrees: askedDeg, of }: ImposedRange,
   workedSide: Side,
   person: Person,
   catalogue: Catalogue,
-): { effect: 'block' | 'watch'; words: string } | null {
+): Judged[] {
   const sides =
     workedSide === 'both' ? (['left', 'right'] as const) : [of === 'worked' ? workedSide : otherSide(workedSide)]
   const measured = sides.flatMap((side) => {
     const own = person.ranges.find((range) => range.range === measure && (range.side === side || range.side === 'both'))
-    return own ? [{ side, degrees: own.degrees * shareOf(measure, side, person, catalogue) }] : []
+    return own ? [{ side, usableDeg: own.degrees * shareOf(measure, side, person, catalogue) }] : []
   })
-  const tighter = measured.sort((a, b) => a.degrees - b.degrees)[0]
-  const margin = rangeMargin(degrees, tighter?.degrees ?? null)
-  if (!tighter || margin === 'comfortable' || margin === 'not-measured') return null
-  const words = `${measure.replaceAll('-', ' ')}, ${tighter.side}: ${degrees}° is asked, ${Math.round(tighter.degrees)}° may be used`
-  return { effect: margin === 'watch' ? 'watch' : 'block', words }
+  const [tighter] = measured.toSorted((a, b) => a.usableDeg - b.usableDeg)
+  const margin = rangeMargin(askedDeg, tighter?.usableDeg ?? null)
+  if (!tighter || margin === 'comfortable' || margin === 'not-measured') return []
+  const { side, usableDeg } = tighter
+  const limit: Limit = { kind: 'range', range: measure, side, askedDeg, usableDeg: Math.round(usableDeg) }
+  return [margin === 'watch' ? watches(limit) : blocks(limit)]
 }
 
 function shareOf(range: string, side: Side, person: Person, catalogue: Catalogue): number {
@@ -146,13 +164,4 @@ function effortOf(dose: Dose): number {
 
 function stillSecondsOf(dose: Dose): number {
   return dose.kind === 'hold' || dose.kind === 'press' || dose.kind === 'target' ? dose.seconds : 0
-}
-
-function sideWords(own: PersonConsideration): string {
-  return own.side === 'both' ? '' : ` (${own.side})`
-}
-
-/** `deep-hip-bend` → "no deep hip bend" needs no dictionary: the tags are the trade's own words. */
-function tagWords(tag: Tag): string {
-  return `${tag.replaceAll('-', ' ')} is asked here`
 }

@@ -83,7 +83,10 @@ function placing(
   const withIt = riders.map((rider): RiderToday => {
     const one = byId.get(rider.id)
     const offers = one
-      ? offersFor({ movement, dose: block.dose, rounds: block.rounds }, one.person, rider.today, catalogue, one.arrival)
+      ? offersFor(
+          { movement, dose: block.dose, rounds: block.rounds },
+          { person: one.person, today: rider.today, catalogue, arrival: one.arrival },
+        )
       : []
     if (isLeftOut(offers, movement)) breathing.push(rider.id)
     all.push({ id: rider.id, offers: [offers] })

@@ -29,10 +29,7 @@ export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan
     return movement
       ? offersFor(
           { movement, dose: own.dose, rounds: own.rounds, levelAtMost: block.lanes?.[today.tier]?.levelAtMost },
-          person,
-          today,
-          catalogue,
-          arrival,
+          { person, today, catalogue, arrival },
           choices?.get(block.id),
         )
       : []

@@ -112,7 +112,7 @@ function proposalOf(
       rung.level <= easier &&
       isSafeAlone(rung, catalogue) &&
       hasProps(rung, homeProps, catalogue) &&
-      judge(rung, dose, 'both', person, catalogue).blocks.length === 0,
+      judge(rung, { dose, side: 'both' }, { person }, catalogue).blocks.length === 0,
   )
   if (!variation) return null
   const words =

@@ -140,10 +140,7 @@ describe('a visit', () => {
     const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026, screenedDaysAgo: 10 })
     return offersFor(
       { movement: catalogue.movements.get(movement)!, ...catalogue.movements.get(movement)!.doses.dwell },
-      person,
-      today,
-      catalogue,
-      USUAL_ARRIVAL,
+      { person, today, catalogue, arrival: USUAL_ARRIVAL },
     )[0]!
   }
   it('is worked in the other tier, at the lower of the old level and 2', () => {

@@ -112,10 +112,7 @@ describe('a block as one person does it', () => {
   const offer = (given: Given, own = person, day = today) =>
     offersFor(
       { movement: catalogue.movements.get('upper-back-turn')!, ...given },
-      own,
-      day,
-      catalogue,
-      USUAL_ARRIVAL,
+      { person: own, today: day, catalogue, arrival: USUAL_ARRIVAL },
     )[0]!
 
   it('is shorter where they have less, and never longer than the block', () => {

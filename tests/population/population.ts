@@ -173,10 +173,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
       const block = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
       const offers = offersFor(
         { movement: catalogue.movements.get(movement)!, dose: block.dose, rounds: block.rounds },
-        person,
-        today,
-        catalogue,
-        arrival,
+        { person, today, catalogue, arrival },
       )
       for (const offer of offers) {
         if (!offer.variation || offer.kind !== 'movement') continue

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { easesToday, firstReason } from '~~/core/offer/reason'
 import { isLeftOut, type Offer } from '~~/core/offer/offerFor'
 import { calledName } from '~/words/tiers'
 
@@ -19,9 +20,7 @@ const cellOf = (offers: Offer[], homeTier: string, always: number) =>
       offer.byHand ? 'chosen by hand' : '',
       offer.tier !== homeTier ? `visits the ${offer.tier} tier` : '', // What is watched all through the class stands at the name.
       offer.watch.length > always ? 'to watch' : '',
-      offer.wantedLevel !== null && offer.reasons.some((reason) => reason.weight >= 50 && reason.weight < 75)
-        ? 'eased today'
-        : '',
+      offer.wantedLevel !== null && offer.reasons.some(easesToday) ? 'eased today' : '',
     ].filter((mark) => mark !== ''),
   }))
 const signOf = (marks: string[]) =>
@@ -64,7 +63,7 @@ const signOf = (marks: string[]) =>
             /></span>
           </th>
           <td v-if="!rider.today.takesPart" :colspan="meeting.plan!.blocks.length" class="px-2 text-faint">
-            {{ rider.today.reasons[0]?.text }}
+            {{ firstReason(rider.today) }}
           </td>
           <template v-else>
             <td v-for="(offers, at) in rider.offers" :key="at" class="p-0.5">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { firstReason, reasonWords } from '~~/core/offer/reason'
 import { differenceInCalendarDays } from 'date-fns'
 import { screeningDue } from '~~/core/offer/screening'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
@@ -75,7 +76,7 @@ function ownWords(block: Block): string {
 }
 /** A choice against a limit asks why; until it is said, that stands out. */
 const isAgainst = (offers: readonly Offer[]) =>
-  offers.some((offer) => offer.byHand && offer.reasons.some((reason) => reason.weight === 98))
+  offers.some((offer) => offer.byHand && offer.reasons.some((reason) => reason.kind === 'against-limit'))
 function choose(blockId: string, variation: string): void {
   meeting.choose({ participant: person.id, blockId, variation, reason: '' })
 }
@@ -100,7 +101,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
     <ul v-if="watch.length > 0" class="mt-2 border-l-4 border-mark pl-3 space-y-0.5 text-[0.94rem]">
       <li v-for="words in watch" :key="words">{{ words }}</li>
     </ul>
-    <p v-if="!rider.today.takesPart" class="mt-3 font-semibold">{{ rider.today.reasons[0]?.text }}</p>
+    <p v-if="!rider.today.takesPart" class="mt-3 font-semibold">{{ firstReason(rider.today) }}</p>
     <ol v-else class="mt-3 divide-y divide-line">
       <li
         v-for="{ block, name, offers, chosen, choices } in blocks"
@@ -131,7 +132,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
               >
             </p>
             <p v-if="fitsOf(offer).length > 0" class="text-[0.94rem]">Fits: {{ fitsOf(offer).join('; ') }}</p>
-            <p class="text-[0.9rem] text-faint">{{ offer.reasons.map((reason) => reason.text).join(' ') }}</p>
+            <p class="text-[0.9rem] text-faint">{{ offer.reasons.map(reasonWords).join(' ') }}</p>
           </div>
         </div>
         <p v-if="ownWords(block)" class="text-[0.94rem] border-l-4 border-line pl-3">{{ ownWords(block) }}</p>

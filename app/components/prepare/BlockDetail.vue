@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isUsual, reasonWords } from '~~/core/offer/reason'
 import { Block, type Plan } from '~~/core/plan/plan'
 import { followSchool, type Edit } from '~~/core/plan/edits'
 import { TIERS } from '~~/core/catalogue/words'
@@ -188,8 +189,8 @@ const lanes = computed(() =>
                   ><template v-if="offer.side !== 'both'">, {{ offer.side }}</template
                   >: {{ offer.variation?.name ?? 'nothing' }}</span
                 >
-                <span v-if="offer.reasons[0] && offer.reasons[0].weight >= 40" class="text-[0.88rem] text-faint"
-                  >({{ offer.reasons[0].text }})</span
+                <span v-if="offer.reasons[0] && !isUsual(offer.reasons[0])" class="text-[0.88rem] text-faint"
+                  >({{ reasonWords(offer.reasons[0]) }})</span
                 >
               </template>
             </li>

@@ -1,0 +1,43 @@
+import type { Side, Tag } from '../catalogue/words'
+
+/** What stands in the way of a variation for somebody, or is watched while it is done. */
+export type Limit =
+  | { kind: 'consideration'; name: string; side: Side; tag: Tag; clearedBy: string }
+  | { kind: 'unknown-consideration'; id: string }
+  | { kind: 'effort'; name: string; percentAtMost: number }
+  | { kind: 'no-way' }
+  | { kind: 'range'; range: string; side: 'left' | 'right'; askedDeg: number; usableDeg: number }
+  | { kind: 'dizzy'; tag: Tag }
+  | { kind: 'unloaded' }
+
+/**
+ * A limit in plain words. The tags are the trade's own words, so they need no dictionary.
+ *
+ * @example
+ * limitWords({ kind: 'dizzy', tag: 'neck-arch' }) // 'Dizzy today: neck arch is asked here'
+ */
+export function limitWords(limit: Limit): string {
+  switch (limit.kind) {
+    case 'consideration': {
+      const side = limit.side === 'both' ? '' : ` (${limit.side})`
+      const words = `${limit.name}${side}: ${tagWords(limit.tag)}`
+      return limit.clearedBy === '' ? words : `${words} (cleared by ${limit.clearedBy})`
+    }
+    case 'unknown-consideration':
+      return `“${limit.id}” is not in the table: read the note.`
+    case 'effort':
+      return `${limit.name}: effort ${limit.percentAtMost} % at most.`
+    case 'no-way':
+      return 'No safe way to this posture'
+    case 'range':
+      return `${limit.range.replaceAll('-', ' ')}, ${limit.side}: ${limit.askedDeg}° is asked, ${limit.usableDeg}° may be used`
+    case 'dizzy':
+      return `Dizzy today: ${tagWords(limit.tag)}`
+    case 'unloaded':
+      return 'Without added load yet.'
+  }
+}
+
+function tagWords(tag: Tag): string {
+  return `${tag.replaceAll('-', ' ')} is asked here`
+}

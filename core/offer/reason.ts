@@ -1,0 +1,174 @@
+import type { Tier } from '../catalogue/words'
+import type { Arrival } from './person'
+import { limitWords, type Limit } from './limit'
+
+/** Why somebody is offered what they are: a kind, and what it is about. */
+export type Reason =
+  | { kind: 'red-flag'; name: string }
+  | { kind: 'red-flag-at-door' }
+  | { kind: 'by-hand'; note: string }
+  | { kind: 'against-limit'; limit: Limit }
+  | { kind: 'ill' }
+  | { kind: 'pain-stops'; pain: number }
+  | { kind: 'news'; news: Arrival['news'] }
+  | { kind: 'not-cleared'; name: string }
+  | { kind: 'hurt-twice'; movement: string }
+  | { kind: 'nothing-left'; movement: string; tier: Tier }
+  | { kind: 'other-tier'; why: 'dizzy' | 'no-access' | 'no-way'; home: Tier; tier: Tier }
+  | { kind: 'limit'; limit: Limit; level: number }
+  | { kind: 'pain-eases'; pain: number }
+  | { kind: 'away-unscreened'; days: number; levelAtMost: number }
+  | { kind: 'first-unscreened'; levelAtMost: number }
+  | { kind: 'visit'; tier: Tier; levelAtMost: number }
+  | { kind: 'sore' }
+  | { kind: 'tired' }
+  | { kind: 'away'; days: number }
+  | { kind: 'ladder-starts'; level: number; tier: Tier }
+  | { kind: 'stand-in'; standIn: string; movement: string }
+  | { kind: 'starts'; level: number }
+  | { kind: 'works-at'; level: number }
+export type ReasonKind = Reason['kind']
+
+/** From the heaviest to the lightest: the order in which reasons are said. */
+const ORDER: readonly ReasonKind[] = [
+  'red-flag',
+  'red-flag-at-door',
+  'by-hand',
+  'against-limit',
+  'ill',
+  'pain-stops',
+  'news',
+  'not-cleared',
+  'hurt-twice',
+  'nothing-left',
+  'other-tier',
+  'limit',
+  'pain-eases',
+  'away-unscreened',
+  'first-unscreened',
+  'visit',
+  'sore',
+  'tired',
+  'away',
+  'ladder-starts',
+  'stand-in',
+  'starts',
+  'works-at',
+]
+
+/** Reasons with the heaviest first. */
+export function inOrderOfWeight(reasons: readonly Reason[]): Reason[] {
+  return reasons.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
+}
+
+const EASING: ReadonlySet<ReasonKind> = new Set([
+  'pain-eases',
+  'away-unscreened',
+  'first-unscreened',
+  'visit',
+  'sore',
+  'tired',
+  'away',
+])
+
+/** Whether the day makes it easier than usual: how somebody came, or how long they were away. */
+export function easesToday({ kind }: Reason): boolean {
+  return EASING.has(kind)
+}
+
+/** Whether it only says where somebody stands, as on any day. */
+export function isUsual({ kind }: Reason): boolean {
+  return kind === 'starts' || kind === 'works-at'
+}
+
+/**
+ * A reason as a sentence.
+ *
+ * @example
+ * reasonWords({ kind: 'tired' }) // 'Very tired: one level easier.'
+ */
+export function reasonWords(reason: Reason): string {
+  switch (reason.kind) {
+    case 'red-flag':
+      return `${reason.name}: does not take part.`
+    case 'red-flag-at-door':
+      return 'A red flag at the door: does not take part. Call for help.'
+    case 'by-hand':
+      return reason.note === '' ? 'Chosen by hand.' : `Chosen by hand: ${reason.note}`
+    case 'against-limit':
+      return `Against a limit: ${limitWords(reason.limit)}.`
+    case 'ill':
+      return 'Ill: not today.'
+    case 'pain-stops':
+      return `Pain ${reason.pain} of 10 on arrival: not today.`
+    case 'news':
+      return `New since last time: ${reason.news}. Breath only until screened.`
+    case 'not-cleared':
+      return `${reason.name}: breath only until cleared.`
+    case 'hurt-twice':
+      return `“${reason.movement}” hurt twice running: left out until a lead has looked.`
+    case 'nothing-left':
+      return `No variation of “${reason.movement}” is left in the ${reason.tier} tier: breath meanwhile.`
+    case 'other-tier':
+      return `${otherTierWords(reason)}: works in the ${reason.tier} tier.`
+    case 'limit':
+      return `${limitWords(reason.limit)} at level ${reason.level}.`
+    default:
+      return levelWords(reason)
+  }
+}
+
+type LevelReason = Extract<
+  Reason,
+  {
+    kind:
+      | 'pain-eases'
+      | 'away-unscreened'
+      | 'first-unscreened'
+      | 'visit'
+      | 'sore'
+      | 'tired'
+      | 'away'
+      | 'ladder-starts'
+      | 'stand-in'
+      | 'starts'
+      | 'works-at'
+  }
+>
+
+function levelWords(reason: LevelReason): string {
+  switch (reason.kind) {
+    case 'pain-eases':
+      return `Pain ${reason.pain} of 10 on arrival: one level easier.`
+    case 'away-unscreened':
+      return `Away for ${reason.days} days: level ${reason.levelAtMost} at most until screened again.`
+    case 'first-unscreened':
+      return `First time and not screened yet: level ${reason.levelAtMost} at most.`
+    case 'visit':
+      return `A visit to the ${reason.tier} tier: begins at level ${reason.levelAtMost} at most.`
+    case 'sore':
+      return 'Sore from last time: one level easier.'
+    case 'tired':
+      return 'Very tired: one level easier.'
+    case 'away':
+      return `Away for ${reason.days} days: one level easier at the first meeting back.`
+    case 'ladder-starts':
+      return `The ladder starts at level ${reason.level} in the ${reason.tier} tier.`
+    case 'stand-in':
+      return `“${reason.standIn}” stands in for “${reason.movement}”.`
+    case 'starts':
+      return `First time: starts at level ${reason.level}.`
+    case 'works-at':
+      return `Works at level ${reason.level}.`
+  }
+}
+
+function otherTierWords({ why, home }: Extract<Reason, { kind: 'other-tier' }>): string {
+  if (why === 'dizzy') return 'Dizzy today'
+  return why === 'no-access' ? `No access to the ${home} tier` : `No safe way into the ${home} tier`
+}
+
+/** The heaviest reason of a day as a sentence; empty where there is none. */
+export function firstReason({ reasons }: { reasons: readonly Reason[] }): string {
+  return reasons[0] ? reasonWords(reasons[0]) : ''
+}
