@@ -4,7 +4,7 @@ import { parse } from 'yaml'
 import { z } from 'zod'
 import { ParticipantFields } from '../core/offer/participant'
 import { CircleFields, VenueFields } from '../core/circle/circle'
-import { Role } from '../server/database/accounts'
+import { Role } from '../core/contract/practice'
 
 const ScenarioPlan = z.object({ title: z.string(), blocks: z.array(z.string()) })
 

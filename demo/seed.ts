@@ -10,21 +10,23 @@ import { blockFor } from '../core/plan/edits'
 import { emptyPlan, type Plan } from '../core/plan/plan'
 import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
 import { addAccount, addPractice } from '../server/database/accounts'
-import { addHoliday, saveSeries } from '../server/database/calendar'
-import { saveCircle, saveVenue } from '../server/database/circles'
-import { settleDecisions } from '../server/database/ledger'
+import { saveArrival } from '../server/database/arrivals'
+import { addHoliday, addSeries } from '../server/database/calendar'
+import { addCircle, addVenue } from '../server/database/circles'
 import { addMeasures } from '../server/database/measures'
-import { addMeeting, saveArrival } from '../server/database/meetings'
+import { addMeeting } from '../server/database/meetings'
 import { appendOutcomes } from '../server/database/outcomes'
 import { addParticipant, participantsOf } from '../server/database/people'
-import type { Database } from '../server/database/rows'
+import type { Acting, Database } from '../server/database/rows'
 import { addToShelf } from '../server/database/shelf'
-import { takeScreening } from '../server/database/screenings'
+import { writeDecisions, type SettledDecision } from '../server/services/writeDecisions'
+import { takeScreening } from '../server/services/takeScreening'
 import type { DatedOutcome } from '../core/reflect/datedOutcome'
 import { hashOf } from '../server/session/password'
-import { chanceFrom } from '../core/random'
-import { readScenario } from './scenario'
-import { bodyOf, simulateMeeting } from './simulate'
+import { randomFrom, type Random } from '../core/random'
+import type { Circle } from '../core/circle/circle'
+import { readScenario, type Scenario } from './scenario'
+import { bodyOf, simulateMeeting, type SimulatedMeeting } from './simulate'
 import { simulateMeasures } from './simulateMeasures'
 
 const SEED = 20_261_124
@@ -39,114 +41,131 @@ const PAST_WEEKS = 12
  */
 export async function seedDemo(db: Database, now: Date): Promise<string> {
   const scenario = readScenario()
-  const catalogue = linkCatalogue(indexOf(parseCatalogue(readCatalogueFiles())))
-  const chance = chanceFrom(SEED)
+  const random = randomFrom(SEED)
   const [lead, ...others] = scenario.accounts
+  const [helper] = others
+  if (!lead || !helper) throw new Error('The scenario has no lead, or no helper.')
   const passwordHash = await hashOf(scenario.password)
-  const account = await addPractice(db, scenario.practice, { ...lead!, passwordHash }, chance.uuid())
-  for (const other of others) await addAccount(db, account.practiceId, { ...other, passwordHash })
-  const { practiceId } = account
-
-  const venue = await saveVenue(db, practiceId, scenario.venue)
-  for (const person of scenario.people)
-    await addParticipant(db, practiceId, { ...fieldsOf(person), levels: [] }, chance.uuid())
-  const stored = await participantsOf(db, practiceId)
-  const circle = await saveCircle(db, practiceId, {
-    ...scenario.circle,
-    venueId: venue.id,
-    members: stored.map((person) => person.id),
-  })
-
-  const bodies = stored.map((person) =>
-    bodyOf(
-      structuredClone(person),
-      scenario.people.find((other) => other.name === person.name)!,
-      catalogue,
-      chance,
-    ),
+  const { id: accountId, practiceId } = await addPractice(
+    db,
+    scenario.practice,
+    { ...lead, passwordHash },
+    random.uuid(),
   )
-  const history: DatedOutcome[] = []
-  const next = tomorrowAtTen(now)
-  const measuring = chanceFrom(SEED + 1)
-  for (const person of stored) {
-    const hidden = scenario.people.find((other) => other.name === person.name)!
-    await addMeasures(db, practiceId, person.id, simulateMeasures(hidden, next, catalogue, measuring), account.id)
+  for (const other of others) await addAccount({ db, practiceId }, { ...other, passwordHash })
+  const acting: Acting = { db, practiceId, accountId }
+  const demo: Demo = { acting, scenario, random, catalogue: shippedCatalogue(), next: tomorrowAtTen(now) }
+  const circle = await seedCircle(demo)
+  await seedMeasuresAndScreenings(demo)
+  await seedPastMeetings(demo, circle)
+  await seedWhatIsAhead(demo, circle)
+  await seedShelf(demo, circle)
+  return `Demo sign-in:   ${lead.email}   ${scenario.password}\nAs a helper:    ${helper.email}   ${scenario.password}`
+}
+
+/** What the parts of the demo are seeded with. */
+interface Demo {
+  acting: Acting
+  scenario: Scenario
+  random: Random
+  catalogue: Catalogue
+  /** The next meeting's start. */
+  next: Date
+}
+
+function shippedCatalogue(): Catalogue {
+  return linkCatalogue(indexOf(parseCatalogue(readCatalogueFiles())))
+}
+
+async function seedCircle({ acting, scenario, random }: Demo): Promise<Circle> {
+  const venue = await addVenue(acting, scenario.venue)
+  for (const person of scenario.people) await addParticipant(acting, { ...fieldsOf(person), levels: [] }, random.uuid())
+  const members = (await participantsOf(acting)).map((person) => person.id)
+  return addCircle(acting, { ...scenario.circle, venueId: venue.id, members })
+}
+
+async function seedMeasuresAndScreenings({ acting, scenario, catalogue, next }: Demo): Promise<void> {
+  const random = randomFrom(SEED + 1)
+  for (const person of await participantsOf(acting)) {
+    const hidden = hiddenOf(scenario, person.name)
+    await addMeasures(acting, person.id, simulateMeasures(hidden, next, catalogue, random))
     if (hidden.screenedDaysAgo === null) continue
     const takenOn = formatISO(subDays(next, hidden.screenedDaysAgo), { representation: 'date' })
-    await takeScreening(db, practiceId, person.id, catalogue.interview, {
-      id: measuring.uuid(),
-      answers: ScreeningAnswers.parse({}),
-      takenOn,
-      takenBy: account.id,
-      dropped: [],
-    })
+    const answers = ScreeningAnswers.parse({})
+    await takeScreening(acting, person.id, catalogue.interview, { id: random.uuid(), answers, takenOn, dropped: [] })
   }
+}
+
+/** What the scenario knows of somebody, and nobody else does. */
+function hiddenOf(scenario: Scenario, name: string): Scenario['people'][number] {
+  const hidden = scenario.people.find((other) => other.name === name)
+  if (!hidden) throw new Error(`The scenario has nobody called ${name}.`)
+  return hidden
+}
+
+async function seedPastMeetings({ acting, scenario, catalogue, random, next }: Demo, circle: Circle): Promise<void> {
+  const bodies = (await participantsOf(acting)).map((person) =>
+    bodyOf(structuredClone(person), hiddenOf(scenario, person.name), catalogue, random),
+  )
+  const history: DatedOutcome[] = []
   for (let week = 0; week < PAST_WEEKS; week += 1) {
     const past = scenario.pastPlans[week % scenario.pastPlans.length]!
     const startsAt = subDays(next, 7 * (PAST_WEEKS - week))
     const plan = planOf(past, circle.minutes, circle.school, catalogue)
-    const meeting = await addMeeting(db, practiceId, {
-      circleId: circle.id,
-      startsAt: startsAt.toISOString(),
-      plan,
-      id: chance.uuid(),
-    })
-    const led = simulateMeeting(meeting.id, startsAt, plan, bodies, history, catalogue, chance)
-    for (const [participant, arrival] of led.arrivals)
-      await saveArrival(db, practiceId, meeting.id, participant, arrival)
-    await appendOutcomes(db, practiceId, meeting.id, led.outcomes, account.id)
+    const made = { circleId: circle.id, startsAt: startsAt.toISOString(), plan, id: random.uuid() }
+    const meeting = await addMeeting(acting, made)
+    const led = simulateMeeting({ meetingId: meeting.id, startsAt, plan }, bodies, { history, random }, catalogue)
+    for (const [participant, arrival] of led.arrivals) await saveArrival(acting, meeting.id, participant, arrival)
+    await appendOutcomes(acting, meeting.id, led.outcomes)
     if (week === PAST_WEEKS - 1) continue
-    await settleDecisions(
-      db,
-      practiceId,
-      meeting.id,
-      led.decisions.map(({ participant, decision }) => ({
-        participant,
-        movement: decision.movement,
-        tier: decision.tier,
-        proposed: decision.kind,
-        fromLevel: decision.fromLevel,
-        toLevel: decision.toLevel,
-        answer: 'accepted' as const,
-        because: decision.because,
-        reason: '',
-        turn: decision.turn,
-        leaveOut: decision.suggestClinician,
-        evidence: decision.recent,
-      })),
-      account.id,
-      addHours(startsAt, 1).toISOString(),
-    )
+    const people = await participantsOf(acting)
+    const decidedAt = addHours(startsAt, 1).toISOString()
+    await writeDecisions(acting, { meeting, people, answered: [] }, led.decisions.map(accepted), decidedAt)
   }
-  await addMeeting(db, practiceId, {
+}
+
+function accepted({ participant, decision }: SimulatedMeeting['decisions'][number]): SettledDecision {
+  const { movement, tier, kind: proposed, fromLevel, toLevel, because, turn, suggestClinician, recent } = decision
+  return {
+    participant,
+    movement,
+    tier,
+    proposed,
+    fromLevel,
+    toLevel,
+    because,
+    turn,
+    answer: 'accepted',
+    reason: '',
+    leaveOut: suggestClinician,
+    evidence: recent,
+  }
+}
+
+async function seedWhatIsAhead({ acting, scenario, catalogue, random, next }: Demo, circle: Circle): Promise<void> {
+  await addMeeting(acting, {
     circleId: circle.id,
     startsAt: next.toISOString(),
     plan: planOf(scenario.nextPlan, circle.minutes, circle.school, catalogue),
-    id: chance.uuid(),
+    id: random.uuid(),
   })
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+  const rule = SeriesRule.parse({
+    firstOn: formatISO(next, { representation: 'date' }),
+    time: '10:00',
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    everyWeeks: 1,
+    ledBy: acting.accountId,
+  })
+  await addSeries(acting, circle.id, rule)
   const painted = formatISO(addWeeks(next, scenario.holiday.weeksAhead), { representation: 'date' })
-  await saveSeries(db, practiceId, {
-    circleId: circle.id,
-    rule: SeriesRule.parse({
-      firstOn: formatISO(next, { representation: 'date' }),
-      time: '10:00',
-      zone,
-      everyWeeks: 1,
-      ledBy: account.id,
-    }),
-    id: chance.uuid(),
-  })
-  await addHoliday(db, practiceId, { name: scenario.holiday.name, firstOn: painted, lastOn: painted })
-  for (const { tags, minutes, ...kept } of scenario.shelf)
-    await addToShelf(
-      db,
-      practiceId,
-      { plan: planOf(kept, minutes, circle.school, catalogue), tags, archived: false },
-      account.id,
-      chance.uuid(),
-    )
-  return `Demo sign-in:   ${lead!.email}   ${scenario.password}\nAs a helper:    ${others[0]!.email}   ${scenario.password}`
+  await addHoliday(acting, { name: scenario.holiday.name, firstOn: painted, lastOn: painted })
+}
+
+async function seedShelf({ acting, scenario, catalogue, random }: Demo, circle: Circle): Promise<void> {
+  for (const { tags, minutes, ...kept } of scenario.shelf) {
+    const plan = planOf(kept, minutes, circle.school, catalogue)
+    await addToShelf(acting, { plan, tags, archived: false }, random.uuid())
+  }
 }
 
 function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>): Omit<ParticipantFields, 'levels'> {

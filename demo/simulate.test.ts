@@ -3,7 +3,7 @@ import { shippedCatalogue } from '../tests/shippedCatalogue'
 import { personIn } from '../tests/people'
 import { blockFor } from '../core/plan/edits'
 import { emptyPlan } from '../core/plan/plan'
-import { chanceFrom } from '../core/random'
+import { randomFrom } from '../core/random'
 import { readScenario } from './scenario'
 import { bodyOf, simulateMeeting } from './simulate'
 
@@ -17,16 +17,13 @@ const plan = {
 const START = new Date('2026-11-04T10:00:00Z')
 
 function lead(seed: number, capacity: number) {
-  const chance = chanceFrom(seed)
+  const random = randomFrom(seed)
   const hidden = { ...readScenario().people[3]!, capacity }
   return simulateMeeting(
-    'm',
-    START,
-    plan,
-    [bodyOf(structuredClone(personIn('chair')), hidden, catalogue, chance)],
-    [],
+    { meetingId: 'm', startsAt: START, plan },
+    [bodyOf(structuredClone(personIn('chair')), hidden, catalogue, random)],
+    { history: [], random },
     catalogue,
-    chance,
   )
 }
 

@@ -12,7 +12,7 @@ import type { DatedOutcome } from '../core/reflect/datedOutcome'
 import { reflectOn, type Step } from '../core/reflect/reflectOn'
 import { settled } from '../core/reflect/settle'
 import { isTwoSided } from '../core/time/workSeconds'
-import type { Chance } from '../core/random'
+import type { Random } from '../core/random'
 import type { ScenarioPerson } from './scenario'
 
 /** What happened at one simulated meeting. */
@@ -35,8 +35,8 @@ const ABSENT = 0.08
 const EFFORT_NOT_NOTED = 0.15
 
 /** A body whose capacity varies from movement to movement around what the scenario says. */
-export function bodyOf(person: Person, hidden: ScenarioPerson, catalogue: Catalogue, chance: Chance): Body {
-  const capacity = new Map([...catalogue.movements.keys()].map((id) => [id, hidden.capacity + chance.normal(0.4)]))
+export function bodyOf(person: Person, hidden: ScenarioPerson, catalogue: Catalogue, random: Random): Body {
+  const capacity = new Map([...catalogue.movements.keys()].map((id) => [id, hidden.capacity + random.normal(0.4)]))
   return { person, hidden, capacity }
 }
 
@@ -44,42 +44,26 @@ export function bodyOf(person: Person, hidden: ScenarioPerson, catalogue: Catalo
  * Leads one meeting with simulated people: arrival, offers by the core, outcomes by capacity and the day's noise, and
  * the decisions that follow, which become the bodies' levels.
  *
- * @param history folded outcomes of earlier meetings, to which this one's are added
+ * @param past folded outcomes of earlier meetings, to which this one's are added, and the source of random numbers
  */
 export function simulateMeeting(
-  meetingId: string,
-  startsAt: Date,
-  plan: Plan,
+  { meetingId, startsAt, plan }: { meetingId: string; startsAt: Date; plan: Plan },
   bodies: Body[],
-  history: DatedOutcome[],
+  { history, random }: { history: DatedOutcome[]; random: Random },
   catalogue: Catalogue,
-  chance: Chance,
 ): SimulatedMeeting {
   const meeting: SimulatedMeeting = { arrivals: new Map(), outcomes: [], decisions: [] }
   const date = startsAt.toISOString().slice(0, 10)
   for (const body of bodies) {
     const { person } = body
-    const arrival = arrivalOf(chance)
+    const arrival = arrivalOf(random)
     meeting.arrivals.set(person.id, arrival)
     if (!arrival.came) continue
-    const today = todayOf(person, catalogue, arrival, { daysAway: 7, year: startsAt.getUTCFullYear() })
-    const own = plan.blocks.flatMap((block, index) => {
-      const movement = catalogue.movements.get(block.movement)!
-      const offers = offersFor(
-        { movement, dose: block.dose, rounds: block.rounds },
-        { person, today, catalogue, arrival },
-      )
-      const at = startsAt.getTime() + (5 + index * 5) * 60_000
-      return offers.flatMap((offer) => outcomesOf(offer, block, body, arrival, at, chance))
-    })
+    const own = outcomesIn({ startsAt, plan }, { body, arrival, random }, catalogue)
     meeting.outcomes.push(...own)
     history.push(...own.map((outcome) => ({ ...outcome, meetingId, date, arrivalPain: arrival.pain })))
-    const mine = history.filter((outcome) => outcome.participant === person.id)
-    for (const decision of reflectOn(
-      meetingId,
-      { person, outcomes: mine, blockIn: blockToday(plan, person) },
-      catalogue,
-    )) {
+    const outcomes = history.filter((outcome) => outcome.participant === person.id)
+    for (const decision of reflectOn(meetingId, { person, outcomes, blockIn: blockToday(plan, person) }, catalogue)) {
       meeting.decisions.push({ participant: person.id, decision })
       Object.assign(person, settled(person, decision, decision.fromLevel, date))
     }
@@ -87,22 +71,46 @@ export function simulateMeeting(
   return meeting
 }
 
-function arrivalOf(chance: Chance): Arrival {
-  const came = chance.next() > ABSENT
+/** Somebody who came, on this day. */
+interface Came {
+  body: Body
+  arrival: Arrival
+  random: Random
+}
+
+function outcomesIn(
+  { startsAt, plan }: { startsAt: Date; plan: Plan },
+  came: Came,
+  catalogue: Catalogue,
+): OutcomeEvent[] {
+  const { body, arrival } = came
+  const { person } = body
+  const today = todayOf(person, catalogue, arrival, { daysAway: 7, year: startsAt.getUTCFullYear() })
+  return plan.blocks.flatMap((block, index) => {
+    const movement = catalogue.movements.get(block.movement)
+    if (!movement) return []
+    const asked = { movement, dose: block.dose, rounds: block.rounds }
+    const at = startsAt.getTime() + (5 + index * 5) * 60_000
+    return offersFor(asked, { person, today, catalogue, arrival }).flatMap((offer) =>
+      outcomesOf(offer, block, came, at),
+    )
+  })
+}
+
+function arrivalOf(random: Random): Arrival {
+  const came = random.next() > ABSENT
   return Arrival.parse({
     came,
-    pain: came ? Math.max(0, Math.round(1 + chance.normal(1.1))) : null,
-    tired: came && chance.next() < 0.06,
+    pain: came ? Math.max(0, Math.round(1 + random.normal(1.1))) : null,
+    tired: came && random.next() < 0.06,
   })
 }
 
 function outcomesOf(
   offer: Offer,
   block: Plan['blocks'][number],
-  body: Body,
-  arrival: Arrival,
+  { body, arrival, random }: Came,
   at: number,
-  chance: Chance,
 ): OutcomeEvent[] {
   if (!offer.variation || !offer.movement) return []
   const { variation, movement } = offer
@@ -112,12 +120,12 @@ function outcomesOf(
     const weaker = body.hidden.weaker !== undefined && side === body.hidden.weaker ? 0.7 : 0
     const capacity = (body.capacity.get(movement) ?? 2) - weaker
     body.capacity.set(movement, (body.capacity.get(movement) ?? 2) + LEARNS_A_MEETING / sides.length)
-    const margin = capacity + chance.normal(DAY_NOISE) - variation.level
+    const margin = capacity + random.normal(DAY_NOISE) - variation.level
     const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
     const reached = margin >= 0
     const achieved = reached ? amount : Math.max(1, Math.round(amount * Math.max(0.2, 1 + 0.6 * margin)))
     return {
-      id: chance.uuid(),
+      id: random.uuid(),
       at,
       blockId: block.id,
       participant: body.person.id,
@@ -132,17 +140,18 @@ function outcomesOf(
       achieved,
       unit,
       effort:
-        chance.next() < EFFORT_NOT_NOTED
+        random.next() < EFFORT_NOT_NOTED
           ? null
-          : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + chance.normal(0.6)))),
+          : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + random.normal(0.6)))),
       pain: margin < -0.8 ? Math.min(10, (arrival.pain ?? 0) + 1) : null,
       painKind: margin < -0.8 ? 'pull' : null,
-      form: chance.next() < (offer.kind === 'breath' ? 0 : margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
+      form: random.next() < (offer.kind === 'breath' ? 0 : margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
       cheat: '',
       painWhere: '',
       support: null,
       device: '',
       note: '',
+      clears: [],
     }
   })
 }

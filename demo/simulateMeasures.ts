@@ -3,7 +3,7 @@ import type { Measure } from '../core/catalogue/measure'
 import type { Side, Tier } from '../core/catalogue/words'
 import type { MeasureRecord } from '../core/measure/record'
 import { resultOf } from '../core/measure/resultOf'
-import type { Chance } from '../core/random'
+import type { Random } from '../core/random'
 
 const DAY_MS = 86_400_000
 
@@ -68,7 +68,7 @@ export function simulateMeasures(
   body: MeasuredBody,
   until: Date,
   catalogue: Catalogue,
-  chance: Chance,
+  random: Random,
 ): MeasureRecord[] {
   return USUAL[body.homeTier].flatMap(([id, atThree, perStep]) => {
     const measure = catalogue.measures.get(id)!
@@ -78,16 +78,16 @@ export function simulateMeasures(
         const capacity = body.capacity - (side === body.weaker ? 0.8 : 0) - 0.16 * (5 - at)
         const middle = atThree + (capacity - 3) * perStep
         const tries = Array.from({ length: measure.tries }, () =>
-          amount(measure, middle + chance.normal(0.35 * Math.abs(perStep))),
+          amount(measure, middle + random.normal(0.35 * Math.abs(perStep))),
         )
         return {
-          id: chance.uuid(),
+          id: random.uuid(),
           measure: id,
           side,
           value: resultOf(measure, tries)!,
           tries,
           setting: null,
-          pain: measure.asksPain ? Math.floor(chance.next() * 3) : null,
+          pain: measure.asksPain ? Math.floor(random.next() * 3) : null,
           note: '',
           takenAt: new Date(until.getTime() - (6 - at) * 28 * DAY_MS + 9 * DAY_MS).toISOString(),
           replaces: null,

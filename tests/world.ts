@@ -70,12 +70,15 @@ export class World {
         { email: STRANGER, name: 'Someone Else', role: 'lead', passwordHash: await hashOf(PASSWORD) },
         randomUUID(),
       )
-      await addAccount(world.db, stranger.practiceId, {
-        email: 'helper@elsewhere.example',
-        name: 'Helper Else',
-        role: 'helper',
-        passwordHash: await hashOf(PASSWORD),
-      })
+      await addAccount(
+        { db: world.db, practiceId: stranger.practiceId },
+        {
+          email: 'helper@elsewhere.example',
+          name: 'Helper Else',
+          role: 'helper',
+          passwordHash: await hashOf(PASSWORD),
+        },
+      )
     }
     world.port = await freePort()
     await world.startServer()

@@ -134,8 +134,7 @@ export function useClass() {
       .map((outcome) => outcome.side)
     const startSide = startSideFor(
       person,
-      loggedBlock.value.movement,
-      offers[0]?.tier ?? person.homeTier,
+      { movement: loggedBlock.value.movement, tier: offers[0]?.tier ?? person.homeTier },
       view.value.circle,
       meeting.sides,
     )

@@ -1,6 +1,7 @@
 import type { Ask } from '~~/core/compose/ask'
 import type { Composed } from '~~/core/compose/compose'
 import type { Plan } from '~~/core/plan/plan'
+import { WorkerDied } from './useWorker'
 import type { ComposeDone } from '~/workers/composer.worker'
 
 /**
@@ -13,6 +14,8 @@ export function useComposer() {
   const state = ref<'idle' | 'looking' | 'proving' | 'done'>('idle')
   /** What the last answer took, ms. */
   const took = ref(0)
+  /** Why there is no answer; empty where nothing went wrong. */
+  const problem = ref('')
   let worker: Worker | undefined
 
   function ask(question: Ask, from: Plan | null = null): void {
@@ -30,6 +33,11 @@ export function useComposer() {
         if (data.isFinal) state.value = 'done'
       }
     }
+    worker.onerror = (event) => {
+      cancel()
+      problem.value = new WorkerDied(event.message).message
+    }
+    problem.value = ''
     worker.postMessage({ ask: question, from })
   }
   function cancel(): void {
@@ -39,5 +47,5 @@ export function useComposer() {
     if (state.value !== 'idle') state.value = answer.value ? 'done' : 'idle'
   }
   onScopeDispose(cancel)
-  return { answer, bound, state, took, ask, cancel }
+  return { answer, bound, state, took, problem, ask, cancel }
 }

@@ -1,28 +1,88 @@
 import { useLocalStorage } from '@vueuse/core'
+import { dequal } from 'dequal/lite'
 import type { z } from 'zod'
+import { mergedDraft } from '~~/core/draft'
 import { refusalOf } from './useRefusal'
 
+/** What is kept of a form while it is typed: the fields, and what they were made from. */
+interface Kept<T> {
+  fields: T
+  base: T
+  version: number | null
+}
+
+/** What somebody else changed of the same thing meanwhile. */
+export interface Meanwhile<T> {
+  taken: (keyof T)[]
+  both: (keyof T)[]
+}
+
+/** Drafts belong to whoever is signed in: keys begin with this, then the account. */
+const DRAFTS = 'draft:'
+
+/** Forgets all forms that an account has begun in this browser. */
+export function forgetDrafts(accountId: string): void {
+  for (const key of Object.keys(localStorage))
+    if (key.startsWith(`${DRAFTS}${accountId}:`)) localStorage.removeItem(key)
+}
+
 /**
- * A form's fields, kept in this browser while they are typed, with messages by field from the schema and the server.
+ * A form's fields, kept in this browser while they are typed, with messages by field from the schema and the server. A
+ * draft knows the version of what it was made from: where that has changed, what changed is taken over and said.
  *
  * @param key where the draft is kept; one for each thing that is edited
  * @param blank the fields at first, or as they are stored
  * @param schema what a finished form must fit
+ * @param storedVersion of what is edited; null: it is new, or has none
  */
-export function useDraft<T extends object>(key: string, blank: () => T, schema: z.ZodType) {
-  const kept = useLocalStorage<{ fields: T } | null>(`draft:${key}`, null, {
+export function useDraft<T extends object>(
+  key: string,
+  blank: () => T,
+  schema: z.ZodType<unknown>,
+  storedVersion: number | null = null,
+) {
+  const { account } = useAccount()
+  const kept = useLocalStorage<Kept<T> | null>(`${DRAFTS}${account.value?.id ?? 'nobody'}:${key}`, null, {
     serializer: { read: (text) => JSON.parse(text), write: JSON.stringify },
     writeDefaults: false,
   })
   const wasKept = kept.value !== null
-  const fields = ref(structuredClone(toRaw(kept.value?.fields) ?? blank())) as Ref<T>
+  const base = shallowRef<T>(structuredClone(blank()))
+  const version = ref(storedVersion)
+  const fields = ref(structuredClone(base.value)) as Ref<T>
+  const meanwhile = shallowRef<Meanwhile<T> | null>(null)
   const wrong = ref<Record<string, string>>({})
   const message = ref('')
   const saving = ref(false)
-  const stopKeeping = watch(fields, (typed) => (kept.value = { fields: structuredClone(toRaw(typed)) }), { deep: true })
+  if (kept.value) takeUp(kept.value)
+
+  const stopKeeping = watch(
+    fields,
+    (typed) => (kept.value = { fields: structuredClone(toRaw(typed)), base: base.value, version: version.value }),
+    { deep: true },
+  )
+
+  /** Goes on with a kept draft; one that was made from an older version is brought up to what is stored now. */
+  function takeUp(draft: Kept<T>): void {
+    const from = draft.base ?? base.value
+    bringUp(from, structuredClone(toRaw(draft.fields)), base.value)
+  }
+
+  function bringUp(from: T, typed: T, stored: T): void {
+    const { fields: merged, taken, both } = mergedDraft(from, typed, stored)
+    fields.value = merged
+    base.value = stored
+    meanwhile.value = taken.length + both.length > 0 ? { taken, both } : null
+  }
+
+  /** Takes in what somebody else has saved since: the form stands on it from now on. */
+  function standOn(stored: T, storedAs: number): void {
+    bringUp(base.value, structuredClone(toRaw(fields.value)), structuredClone(stored))
+    version.value = storedAs
+  }
 
   /** Checks the fields and hands them to `send`; what is refused stays in the form with its messages. */
-  async function submit<R>(send: (fields: T) => Promise<R>): Promise<R | null> {
+  async function submit<R>(send: (fields: T, version: number | null) => Promise<R>): Promise<R | null> {
     wrong.value = {}
     message.value = ''
     const checked = schema.safeParse(fields.value)
@@ -33,8 +93,9 @@ export function useDraft<T extends object>(key: string, blank: () => T, schema: 
     }
     saving.value = true
     try {
-      const result = await send(checked.data as T)
+      const result = await send(checked.data as T, version.value)
       forget()
+      meanwhile.value = null
       return result
     } catch (error) {
       const refused = refusalOf(error)
@@ -52,8 +113,11 @@ export function useDraft<T extends object>(key: string, blank: () => T, schema: 
   }
   function reset(to: T): void {
     fields.value = structuredClone(to)
+    meanwhile.value = null
     void nextTick(forget)
   }
+  /** Whether something is typed that is not stored. */
+  const isChanged = computed(() => !dequal(toRaw(fields.value), base.value))
   onScopeDispose(stopKeeping)
-  return { fields, wrong, message, saving, submit, forget, reset, wasKept }
+  return { fields, wrong, message, saving, submit, forget, reset, wasKept, meanwhile, standOn, version, isChanged }
 }

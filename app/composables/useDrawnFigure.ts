@@ -2,7 +2,7 @@ import { refDebounced } from '@vueuse/core'
 import { VariationFigure, type PostureFigure } from '~~/core/catalogue/figure'
 import type { FigureDone, FigureTask } from '~/workers/figure.worker'
 
-const ask = useWorker<FigureTask, FigureDone>(
+const { ask } = useWorker<FigureTask, FigureDone>(
   () => new Worker(new URL('../workers/figure.worker.ts', import.meta.url), { type: 'module' }),
 )
 /** What the interface watches cannot cross to a worker as it is. */
@@ -25,7 +25,8 @@ export function useDrawnFigure(posture: string, start: () => object) {
     wanted,
     async (layer) => {
       const mine = (newest += 1)
-      const svg = await draw(catalogue.figures.get(posture)!, VariationFigure.parse({ start: layer }))
+      const svg = await draw(catalogue.figures.get(posture)!, VariationFigure.parse({ start: layer })).catch(() => null)
+      if (svg === null) return
       if (mine === newest) address.value = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`
     },
     { immediate: true },

@@ -1,5 +1,6 @@
 import { useEventSource, useIntervalFn } from '@vueuse/core'
-import { Letter } from '~~/core/lead/message'
+import { followMeeting } from '~~/core/contract/meetings'
+import { Broadcast } from '~~/core/lead/message'
 
 /** Where the line is down, what others said is fetched this often. */
 const LISTEN_MS = 10_000
@@ -8,14 +9,14 @@ const LISTEN_MS = 10_000
 export function useFollowing() {
   const meeting = useMeeting()
   const { status, event, data } = useEventSource(
-    `/api/meetings/${meeting.view!.meeting.id}/stream`,
-    ['letter', 'clock'],
+    addressOf(followMeeting, { id: meeting.view!.meeting.id }),
+    ['message', 'clock'],
     { autoReconnect: { retries: () => true, delay: 2000 } },
   )
   watch([data, event], ([said, kind]) => {
-    if (kind !== 'letter' || !said) return
-    const letter = Letter.safeParse(JSON.parse(said))
-    if (letter.success) meeting.hear(letter.data)
+    if (kind !== 'message' || !said) return
+    const heard = Broadcast.safeParse(JSON.parse(said))
+    if (heard.success) meeting.receive(heard.data)
   })
   // What was said while the line was down is fetched when it is up again.
   watch(status, (now, before) => {

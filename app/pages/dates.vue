@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { removeSeries } from '~~/core/contract/circles'
 import { format } from 'date-fns'
 import type { SeriesRule } from '~~/core/calendar/series'
 
@@ -14,7 +15,7 @@ const adding = ref(false)
 const ruleWords = ({ firstOn, time, zone, everyWeeks, until }: SeriesRule) =>
   `${format(firstOn, 'EEEE')}s at ${time} (${zone}), ${everyWeeks === 1 ? 'every week' : `every ${everyWeeks} weeks`} from ${format(firstOn, 'd MMM yyyy')}${until ? ` until ${format(until, 'd MMM yyyy')}` : ''}`
 async function remove(id: string): Promise<void> {
-  await $fetch(`/api/series/${id}`, { method: 'DELETE' })
+  await call(removeSeries, { params: { id } })
   await dates.open()
 }
 async function added(): Promise<void> {

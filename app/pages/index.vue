@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { readMembers } from '~~/core/contract/circles'
+import type { ReplyOf } from '~~/core/contract/route'
 import { differenceInCalendarDays, format, formatISO, isAfter, isToday, subHours } from 'date-fns'
-import { z } from 'zod'
 import type { Participant } from '~~/core/offer/participant'
 import { inForce, screeningDue } from '~~/core/offer/screening'
 import type { Station } from '~/components/meeting/CircleRing.vue'
@@ -47,16 +48,13 @@ const stations = computed(() =>
     }
   }),
 )
-const Members = z.array(
-  z.object({ participant: z.string(), usualLevel: z.number().nullable(), lastCame: z.string().nullable() }),
-)
-const members = ref(new Map<string, z.infer<typeof Members>[number]>())
+const members = ref(new Map<string, ReplyOf<typeof readMembers>[number]>())
 watch(
   circleId,
   async (id) => {
     if (id !== '')
       members.value = new Map(
-        Members.parse(await $fetch(`/api/circles/${id}/members`)).map((member) => [member.participant, member]),
+        (await call(readMembers, { params: { id } })).map((member) => [member.participant, member]),
       )
   },
   { immediate: true },

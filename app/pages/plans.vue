@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addMeeting } from '~~/core/contract/meetings'
 import { addDays, format } from 'date-fns'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -14,7 +15,8 @@ const latest = practice.meetings[0]
 const fields = reactive({
   circleId: practice.circles[0]?.id ?? '',
   startsAt: format(latest ? addDays(latest.startsAt, 7) : addDays(new Date(), 1), "yyyy-MM-dd'T'HH:mm"),
-  planFrom: '',
+  /** A meeting or a plan of the shelf, and which; null: an empty plan. */
+  planFrom: null as ['meeting' | 'shelf', string] | null,
 })
 const nameOf = (id: string) => practice.circles.find((circle) => circle.id === id)?.name ?? ''
 
@@ -24,16 +26,14 @@ async function add(): Promise<void> {
   const startsAt = new Date(fields.startsAt)
   if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
   try {
-    const meeting = await $fetch<{ id: string }>('/api/meetings', {
-      method: 'POST',
-      body: {
-        circleId: fields.circleId,
-        startsAt: startsAt.toISOString(),
-        ...(fields.planFrom.startsWith('shelf ')
-          ? { shelfFrom: fields.planFrom.slice(6) }
-          : { planFrom: fields.planFrom || null }),
-      },
-    })
+    const [from, source] = fields.planFrom ?? []
+    const body = {
+      circleId: fields.circleId,
+      startsAt: startsAt.toISOString(),
+      planFrom: from === 'meeting' ? source : null,
+      shelfFrom: from === 'shelf' ? source : null,
+    }
+    const meeting = await call(addMeeting, { body })
     await navigateTo(`/meetings/${meeting.id}/prepare`)
   } catch (error) {
     const refused = refusalOf(error)
@@ -62,15 +62,15 @@ async function add(): Promise<void> {
       /></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Plan" class="w-72"
         ><select :id="id" v-model="fields.planFrom" :class="fieldClass">
-          <option value="">Begin empty</option>
+          <option :value="null">Begin empty</option>
           <option
             v-for="kept in shelf.plans.filter((other) => !other.archived)"
             :key="kept.id"
-            :value="`shelf ${kept.id}`"
+            :value="['shelf', kept.id]"
           >
             From the shelf: {{ kept.plan.title || 'no title' }}
           </option>
-          <option v-for="meeting in practice.meetings" :key="meeting.id" :value="meeting.id">
+          <option v-for="meeting in practice.meetings" :key="meeting.id" :value="['meeting', meeting.id]">
             As on {{ format(meeting.startsAt, 'd MMM') }}: {{ meeting.title }}
           </option>
         </select></AppField

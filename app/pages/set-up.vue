@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readSetup, restoreArchive, setUp } from '~~/core/contract/practice'
 import { refusalOf } from '~/composables/useRefusal'
 
 definePageMeta({ layout: 'bare' })
@@ -7,12 +8,11 @@ const fields = reactive({ practice: '', name: '', email: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 
-const { data: setUp } = await useFetch<{ needed: boolean }>('/api/setup')
-if (setUp.value && !setUp.value.needed) await navigateTo('/sign-in')
+if (!(await call(readSetup)).needed) await navigateTo('/sign-in')
 
 async function save(): Promise<void> {
   try {
-    await $fetch('/api/setup', { method: 'POST', body: fields })
+    await call(setUp, { body: fields })
     await refresh()
     await navigateTo('/practice')
   } catch (error) {
@@ -30,7 +30,7 @@ async function restore(event: Event): Promise<void> {
   restoring.value = true
   archiveWrong.value = ''
   try {
-    await $fetch('/api/setup/archive', { method: 'POST', body: file, headers: { 'content-type': 'application/gzip' } })
+    await sendFile(restoreArchive, file)
     await navigateTo('/sign-in')
   } catch (error) {
     archiveWrong.value = refusalOf(error).fields.file ?? refusalOf(error).message

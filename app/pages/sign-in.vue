@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readSetup, signIn as signInAs } from '~~/core/contract/practice'
 import { refusalOf } from '~/composables/useRefusal'
 
 definePageMeta({ layout: 'bare' })
@@ -9,14 +10,13 @@ const password = ref('')
 const wrong = ref('')
 const busy = ref(false)
 
-const { data: setUp } = await useFetch<{ needed: boolean }>('/api/setup')
-if (setUp.value?.needed) await navigateTo('/set-up')
+if ((await call(readSetup)).needed) await navigateTo('/set-up')
 
 async function signIn(): Promise<void> {
   busy.value = true
   wrong.value = ''
   try {
-    await $fetch('/api/session', { method: 'POST', body: { email: email.value, password: password.value } })
+    await call(signInAs, { body: { email: email.value, password: password.value } })
     await refresh()
     const to = String(route.query.to ?? '/')
     await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')

@@ -1,5 +1,6 @@
-import { CatalogueIndex, linkCatalogue, type Catalogue, type Variation } from '~~/core/catalogue/catalogue'
-import { MovementTexts } from '~~/core/catalogue/movement'
+import { readCatalogue, readMovementTexts } from '~~/core/contract/movements'
+import { linkCatalogue, type Catalogue, type Variation } from '~~/core/catalogue/catalogue'
+import type { MovementTexts } from '~~/core/catalogue/movement'
 
 /** The catalogue's index, fetched once a visit, and the words of movements as they are needed. Pages wait for `load` and then read `catalogue`. */
 export const useCatalogue = defineStore('catalogue', () => {
@@ -7,9 +8,9 @@ export const useCatalogue = defineStore('catalogue', () => {
   let loading: Promise<void> | undefined
 
   function load(): Promise<void> {
-    return (loading ??= $fetch('/api/catalogue').then(
+    return (loading ??= call(readCatalogue).then(
       (data) => {
-        linked.value = linkCatalogue(CatalogueIndex.parse(data))
+        linked.value = linkCatalogue(data)
       },
       (error) => {
         loading = undefined
@@ -23,7 +24,7 @@ export const useCatalogue = defineStore('catalogue', () => {
   async function loadTexts(movements: Iterable<string>): Promise<void> {
     const wanted = [...new Set(movements)].filter((id) => !texts.has(id))
     await Promise.all(
-      wanted.map(async (id) => texts.set(id, MovementTexts.parse(await $fetch(`/api/movements/${id}/texts`)))),
+      wanted.map(async (id) => texts.set(id, await call(readMovementTexts, { params: { movement: id } }))),
     )
   }
   const textsOf = (variation: Variation) => texts.get(variation.movement)?.variations[variation.id]

@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, getYear } from 'date-fns'
 import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
 import type { AccidentReport } from '~~/core/lead/accident'
-import { withLetter, type HandChoiceRecord, type Letter } from '~~/core/lead/message'
+import { withMessage, type Broadcast, type HandChoiceRecord, type Message } from '~~/core/lead/message'
 import { checksOf } from '~~/core/check/checksOf'
 import { foldOutcomes, notedTwice, type OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDraft } from '~~/core/lead/logFor'
@@ -10,7 +10,7 @@ import type { Plan } from '~~/core/plan/plan'
 import { riderOf, type Expected, type RiderToday } from '~~/core/plan/riders'
 import { timelineOf } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
-import { MeetingView } from './meetingView'
+import { readMeeting, type MeetingView } from '~~/core/contract/meetings'
 
 /** A class event as it is pressed, before it has an id and a time. */
 export type Pressed = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id' | 'at'> : never) : never
@@ -60,23 +60,25 @@ export const useMeeting = defineStore('meeting', () => {
   async function refresh(id = view.value!.meeting.id): Promise<void> {
     if (rehearsal.value) return
     const asked = Date.now()
-    const fetched = MeetingView.parse(await $fetch(`/api/meetings/${id}`, { retry: 0 }))
+    const fetched = await call(readMeeting, { params: { id } })
     clockOffsetMs.value = fetched.now - (asked + Date.now()) / 2
     if (planIsDirty.value && view.value) fetched.meeting = view.value.meeting
-    view.value = outbox.letters
-      .filter((kept) => kept.meetingId === id && kept.refused === '')
-      .reduce((known, kept) => withLetter(known, kept.letter), fetched)
+    view.value = outbox.waitingFor(id).reduce(withMessage, fetched)
     settlePlan()
   }
   /** The plan on the screen: as it is led once the class has begun, as it is stored where nothing is unsaved. */
   function settlePlan(): void {
     if (!planIsDirty.value) plan.value = planAsLed(view.value!.meeting.plan, view.value!.classEvents)
   }
-  /** Takes in what another device has said. */
-  function hear(letter: Letter): void {
+  /** Takes in what another device has said; of a plan it only says that there is another version. */
+  function receive(said: Broadcast): void {
     if (!view.value || rehearsal.value) return
-    view.value = withLetter(view.value, letter)
-    if (letter.kind === 'events') settlePlan()
+    if (said.kind === 'plan') {
+      if (said.planVersion > view.value.meeting.planVersion && !planIsDirty.value) void refresh().catch(() => undefined)
+      return
+    }
+    view.value = withMessage(view.value, said)
+    if (said.kind === 'events') settlePlan()
   }
   /** Begins a rehearsal, changes its speed, or ends it and shows the real meeting again. */
   async function rehearse(speed: number | null): Promise<void> {
@@ -91,38 +93,39 @@ export const useMeeting = defineStore('meeting', () => {
 
   /** The version that the plan on the screen stands on. */
   function planSaved(saved: { plan: Plan; planVersion: number }): void {
-    view.value = { ...view.value!, meeting: { ...view.value!.meeting, ...saved } }
+    if (view.value) view.value = { ...view.value, meeting: { ...view.value.meeting, ...saved } }
   }
 
-  function say(name: string, letter: Letter): void {
-    view.value = withLetter(view.value!, letter)
-    if (letter.kind === 'events') settlePlan()
+  function send(name: string, message: Message): void {
+    if (!view.value) return
+    view.value = withMessage(view.value, message)
+    if (message.kind === 'events') settlePlan()
     if (rehearsal.value) return
-    void outbox.put(view.value.meeting.id, name, letter)
+    void outbox.put(view.value.meeting.id, name, message)
   }
   function sayArrival(participant: string, arrival: Arrival): void {
-    say(`arrival ${view.value!.meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
+    send(`arrival ${view.value!.meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
   }
   /** Keeps an order round the room; null: it is worked out again. */
   function seat(seating: string[] | null): void {
-    say(`seating ${view.value!.meeting.id}`, { kind: 'seating', seating })
+    send(`seating ${view.value!.meeting.id}`, { kind: 'seating', seating })
   }
   /** Writes an accident down: kept here until it has arrived, as all that is said in a class. */
   function report(accident: Omit<AccidentReport, 'id'>): void {
     const id = crypto.randomUUID()
-    say(id, { kind: 'accident', report: { ...accident, id } })
+    send(id, { kind: 'accident', report: { ...accident, id } })
   }
   function choose(choice: HandChoiceRecord): void {
-    say(`choice ${view.value!.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
+    send(`choice ${view.value!.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
   }
   function log(drafts: OutcomeDraft[]): OutcomeEvent[] {
     const outcomes = drafts.map((draft) => ({ ...draft, device, id: crypto.randomUUID(), at: Math.round(now()) }))
-    if (outcomes.length > 0) say(outcomes[0]!.id, { kind: 'outcomes', outcomes })
+    if (outcomes.length > 0) send(outcomes[0]!.id, { kind: 'outcomes', outcomes })
     return outcomes
   }
   function press(pressed: Pressed): void {
     const event = { ...pressed, id: crypto.randomUUID(), at: Math.round(now()) } as ClassEvent
-    say(event.id, { kind: 'events', events: [event] })
+    send(event.id, { kind: 'events', events: [event] })
   }
 
   const someCame = computed(() => Object.values(view.value?.arrivals ?? {}).some((arrival) => arrival.came))
@@ -191,7 +194,7 @@ export const useMeeting = defineStore('meeting', () => {
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
-  const sides = computed(() => sidesToday(view.value!.circle, view.value!.meeting.startsAt))
+  const sides = computed(() => sidesToday(view.value!.circle, view.value!.before))
   const arrivalOf = (participant: string): Arrival =>
     view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
@@ -203,7 +206,7 @@ export const useMeeting = defineStore('meeting', () => {
     now,
     open,
     refresh,
-    hear,
+    receive,
     rehearsal,
     rehearse,
     changed,

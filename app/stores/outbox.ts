@@ -1,34 +1,42 @@
 import { openDB, type IDBPDatabase } from 'idb'
 import { z } from 'zod'
-import { Letter } from '~~/core/lead/message'
+import { sendMessage } from '~~/core/contract/meetings'
+import { Message } from '~~/core/lead/message'
 import { refusalOf } from '~/composables/useRefusal'
 
-const Kept = z.object({
-  /** A later letter under the same name replaces an earlier one: only the last arrival of a person counts. */
-  name: z.string(),
-  at: z.number(),
-  practiceId: z.string(),
-  meetingId: z.string(),
-  letter: Letter,
-  /** What the server said against it; it is kept and shown, not sent again by itself. */
-  refused: z.string().default(''),
-})
+/** What an earlier version of the application kept under another name is taken over. */
+const Kept = z.preprocess(
+  (kept) => (isLegacy(kept) ? { ...kept, message: kept.letter } : kept),
+  z.object({
+    /** A later message under the same name replaces an earlier one: only the last arrival of a person counts. */
+    name: z.string(),
+    at: z.number(),
+    practiceId: z.string(),
+    meetingId: z.string(),
+    message: Message,
+    /** What the server said against it; it is kept and shown, not sent again by itself. */
+    refused: z.string().default(''),
+  }),
+)
+function isLegacy(kept: unknown): kept is { letter: unknown } {
+  return typeof kept === 'object' && kept !== null && 'letter' in kept && !('message' in kept)
+}
 export type Kept = z.infer<typeof Kept>
 
 const FIRST_RETRY_MS = 2000
 const LAST_RETRY_MS = 30_000
 
 /**
- * Letters to the server, kept in this browser until they have arrived: through a dropped network, a closed tab and a
+ * Messages to the server, kept in this browser until they have arrived: through a dropped network, a closed tab and a
  * server that is down. Sending one twice is harmless, so two tabs may both empty the box.
  */
 export const useOutbox = defineStore('outbox', () => {
   const { account } = useAccount()
-  const letters = shallowRef<Kept[]>([])
+  const messages = shallowRef<Kept[]>([])
   const isOffline = ref(false)
   const needsSignIn = ref(false)
-  const waiting = computed(() => letters.value.filter((kept) => kept.refused === '').length)
-  const refused = computed(() => letters.value.filter((kept) => kept.refused !== ''))
+  const waiting = computed(() => messages.value.filter((kept) => kept.refused === '').length)
+  const refused = computed(() => messages.value.filter((kept) => kept.refused !== ''))
   let box: Promise<IDBPDatabase> | undefined
   let sending: Promise<void> | undefined
   let retryMs = FIRST_RETRY_MS
@@ -42,30 +50,30 @@ export const useOutbox = defineStore('outbox', () => {
   /** Reads what an earlier visit left and sends it. */
   async function open(): Promise<void> {
     const found = await (await opened()).getAll('outbox')
-    letters.value = found
+    messages.value = found
       .flatMap((kept) => Kept.safeParse(kept).data ?? [])
       .filter((kept) => kept.practiceId === account.value?.practiceId)
       .sort((a, b) => a.at - b.at)
     void send()
   }
 
-  async function put(meetingId: string, name: string, letter: Letter): Promise<void> {
+  async function put(meetingId: string, name: string, message: Message): Promise<void> {
     const kept: Kept = {
       name,
       at: Date.now(),
       practiceId: account.value!.practiceId,
       meetingId,
-      letter: structuredClone(toRaw(letter)),
+      message: structuredClone(toRaw(message)),
       refused: '',
     }
-    letters.value = [...letters.value.filter((other) => other.name !== name), kept]
+    messages.value = [...messages.value.filter((other) => other.name !== name), kept]
     await (await opened()).put('outbox', kept)
     void send()
   }
 
   async function drop(kept: Kept): Promise<void> {
-    if (letters.value.every((other) => other !== kept)) return
-    letters.value = letters.value.filter((other) => other !== kept)
+    if (messages.value.every((other) => other !== kept)) return
+    messages.value = messages.value.filter((other) => other !== kept)
     await (await opened()).delete('outbox', kept.name)
   }
 
@@ -77,56 +85,47 @@ export const useOutbox = defineStore('outbox', () => {
     clearTimeout(timer)
     for (let next = oldest(); next !== undefined; next = oldest()) {
       try {
-        await deliver(next)
+        await call(sendMessage, { params: { id: next.meetingId }, body: { message: next.message } })
         retryMs = FIRST_RETRY_MS
         isOffline.value = needsSignIn.value = false
         await drop(next)
       } catch (error) {
-        const { status, message } = refusalOf(error)
-        if (status === 0 || status === 401 || status === 429 || status >= 500) {
-          isOffline.value = status !== 401
-          needsSignIn.value = status === 401
-          timer = setTimeout(() => void send(), retryMs)
-          retryMs = Math.min(LAST_RETRY_MS, retryMs * 2)
-          return
+        const { kind, status, message } = refusalOf(error)
+        if (kind === 'broken' || !isWorthRetrying(status)) {
+          await refuse(next, message)
+          continue
         }
-        await refuse(next, message)
+        isOffline.value = status !== 401
+        needsSignIn.value = status === 401
+        timer = setTimeout(() => void send(), retryMs)
+        retryMs = Math.min(LAST_RETRY_MS, retryMs * 2)
+        return
       }
     }
   }
 
+  /** What waits to be sent in a meeting, the oldest first. */
+  function waitingFor(meetingId: string): Message[] {
+    return messages.value
+      .filter((kept) => kept.meetingId === meetingId && kept.refused === '')
+      .map((kept) => kept.message)
+  }
+
   function oldest(): Kept | undefined {
-    return letters.value.find((kept) => kept.refused === '')
+    return messages.value.find((kept) => kept.refused === '')
   }
 
   async function refuse(kept: Kept, message: string): Promise<void> {
     const marked = { ...kept, refused: message }
-    letters.value = letters.value.map((other) => (other === kept ? marked : other))
+    messages.value = messages.value.map((other) => (other === kept ? marked : other))
     await (await opened()).put('outbox', marked)
   }
 
   if (import.meta.client) window.addEventListener('online', () => void send())
-  return { letters, waiting, refused, isOffline, needsSignIn, open, put, drop, send }
+  return { messages, waiting, waitingFor, refused, isOffline, needsSignIn, open, put, drop, send }
 })
 
-function deliver({ meetingId, letter }: Kept): Promise<unknown> {
-  const base = `/api/meetings/${meetingId}`
-  switch (letter.kind) {
-    case 'outcomes':
-      return $fetch(`${base}/outcomes`, { method: 'POST', body: { outcomes: letter.outcomes }, retry: 0 })
-    case 'events':
-      return $fetch(`${base}/events`, { method: 'POST', body: { events: letter.events }, retry: 0 })
-    case 'arrivals':
-      return $fetch(`${base}/arrivals`, {
-        method: 'PUT',
-        body: { participant: letter.participant, arrival: letter.arrival },
-        retry: 0,
-      })
-    case 'seating':
-      return $fetch(`${base}/seating`, { method: 'PUT', body: { seating: letter.seating }, retry: 0 })
-    case 'accident':
-      return $fetch(`${base}/accidents`, { method: 'POST', body: letter.report, retry: 0 })
-    case 'choices':
-      return $fetch(`${base}/choices`, { method: 'PUT', body: letter.choice, retry: 0 })
-  }
+/** Whether the same may be taken another time: nobody answered, nobody is signed in, too often, or the server failed. */
+function isWorthRetrying(status: number): boolean {
+  return status === 0 || status === 401 || status === 429 || status >= 500
 }

@@ -1,19 +1,8 @@
-import { z } from 'zod'
-import { Participant } from '~~/core/offer/participant'
-import { Circle, Venue } from '~~/core/circle/circle'
-
-const MeetingLine = z.object({
-  id: z.string(),
-  circleId: z.string(),
-  startsAt: z.string(),
-  title: z.string(),
-  blocks: z.number(),
-  came: z.number(),
-  calledOff: z.boolean(),
-  ledBy: z.string().nullable(),
-  stage: z.enum(['prepare', 'lead', 'reflect', 'settled']),
-})
-export type MeetingLine = z.infer<typeof MeetingLine>
+import { readCircles, readVenues } from '~~/core/contract/circles'
+import { readMeetings, type MeetingLine } from '~~/core/contract/meetings'
+import { readPeople } from '~~/core/contract/people'
+import type { Circle, Venue } from '~~/core/circle/circle'
+import type { Participant } from '~~/core/offer/participant'
 
 /** What belongs to the practice: its people, circles, venues and meetings, fetched anew when a page opens. */
 export const usePractice = defineStore('practice', () => {
@@ -26,15 +15,12 @@ export const usePractice = defineStore('practice', () => {
   async function open(): Promise<void> {
     const [, ...answers] = await Promise.all([
       useCatalogue().load(),
-      $fetch('/api/participants'),
-      $fetch('/api/circles'),
-      $fetch('/api/venues'),
-      $fetch('/api/meetings'),
+      call(readPeople),
+      call(readCircles),
+      call(readVenues),
+      call(readMeetings),
     ])
-    people.value = z.array(Participant).parse(answers[0])
-    circles.value = z.array(Circle).parse(answers[1])
-    venues.value = z.array(Venue).parse(answers[2])
-    meetings.value = z.array(MeetingLine).parse(answers[3])
+    ;[people.value, circles.value, venues.value, meetings.value] = answers
   }
   return { people, circles, venues, meetings, open }
 })

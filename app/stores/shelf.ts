@@ -1,6 +1,6 @@
-import { z } from 'zod'
+import { addToShelf, readShelf, saveOnShelf } from '~~/core/contract/shelf'
 import type { Plan } from '~~/core/plan/plan'
-import { ShelfPlan, type ShelfFields } from '~~/core/plan/shelf'
+import type { ShelfFields, ShelfPlan } from '~~/core/plan/shelf'
 
 /** The practice's shelf of plans. */
 export const useShelf = defineStore('shelf', () => {
@@ -8,14 +8,14 @@ export const useShelf = defineStore('shelf', () => {
   const plans = ref<ShelfPlan[]>([])
 
   async function open(): Promise<void> {
-    plans.value = z.array(ShelfPlan).parse(await $fetch('/api/shelf'))
+    plans.value = await call(readShelf)
   }
   async function save(known: ShelfPlan, change: Partial<ShelfFields>): Promise<ShelfPlan> {
     const { plan, tags, archived, version } = { ...known, ...change }
-    return stored(await $fetch(`/api/shelf/${known.id}`, { method: 'PUT', body: { version, plan, tags, archived } }))
+    return stored(await call(saveOnShelf, { params: { id: known.id }, body: { version, plan, tags, archived } }))
   }
   async function add(plan: Plan, tags: string[] = []): Promise<ShelfPlan> {
-    return stored(await $fetch('/api/shelf', { method: 'POST', body: { plan, tags } }))
+    return stored(await call(addToShelf, { body: { plan, tags } }))
   }
   /** Keeps a plan: as the next version of the one with its title, or as a new one. */
   async function keep(plan: Plan): Promise<{ kept: ShelfPlan; isNew: boolean }> {
@@ -23,8 +23,7 @@ export const useShelf = defineStore('shelf', () => {
     const known = plans.value.find((other) => other.plan.title === plan.title)
     return { kept: known ? await save(known, { plan, archived: false }) : await add(plan), isNew: !known }
   }
-  function stored(answer: unknown): ShelfPlan {
-    const saved = ShelfPlan.parse(answer)
+  function stored(saved: ShelfPlan): ShelfPlan {
     plans.value = [saved, ...plans.value.filter((other) => other.id !== saved.id)]
     return saved
   }

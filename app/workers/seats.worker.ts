@@ -1,4 +1,4 @@
-import { chanceFor } from '~~/core/compose/compose'
+import { randomFrom } from '~~/core/random'
 import type { Stations } from '~~/core/catalogue/station'
 import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
 import type { LayoutKind, Room } from '~~/core/room/layout'
@@ -16,7 +16,7 @@ const LOOKS = 400_000
 self.onmessage = ({ data: { room, sitters, stations, kind } }: MessageEvent<SeatTask>) => {
   self.postMessage(
     seatRoom(room, sitters, stations, {
-      exchanges: { looks: LOOKS, chance: chanceFor('seats') },
+      exchanges: { looks: LOOKS, random: randomFrom('seats').next },
       kind,
     }) satisfies SeatedRoom,
   )

@@ -44,12 +44,30 @@ const TONES: Record<string, [light: string, dark: string]> = {
 /** What the figure is drawn on; the halo has its colour. */
 const GROUND: [string, string] = ['#fbfaf6', '#141b21']
 
+/** A tone on light ground, for paper: `shadow` and all others by their name, the halo by that of its ground. */
+export function toneOnPaper({ kind, name }: DrawnPath): string {
+  return kind === 'halo' ? GROUND[0] : (TONES[name]?.[0] ?? '#000000')
+}
+
+/** How dark the shadow under a body is. */
+export const SHADOW_OPACITY = 0.13
+/** How wide the rim of a limb is, in thousandths of a body height. */
+export const HALO_WIDTH = 8
+
 /** What a picture shows, in thousandths of a body height: left, top, width, height. */
 export type Frame = readonly [left: number, top: number, width: number, height: number]
 
-/** A body in its scene as an SVG's contents, and the outline of everything drawn. */
+/** One path of a drawing, as SVG writes it, and what it is painted as. */
+export interface DrawnPath {
+  kind: 'shadow' | 'halo' | 'shape'
+  d: string
+  /** The tone's name; empty for a halo. */
+  name: string
+}
+
+/** A body in its scene, path by path from the back to the front, and the outline of everything drawn. */
 export interface Drawing {
-  markup: string
+  paths: DrawnPath[]
   outline: { left: number; right: number; top: number; bottom: number }
 }
 
@@ -59,12 +77,17 @@ export function drawFigure(body: Skeleton, scene: Scene, camera: Camera): Drawin
   const { beneath, among } = sceneParts(scene, body, view)
   const parts = [...among, ...bodyParts(body, view)].sort((a, b) => a.depth - b.depth)
   const shadow = shadowPath(body, view, scene.bedBox ? scene.bedTop : scene.ground + 0.0005)
-  const markup = [
-    ...beneath.sort((a, b) => a.depth - b.depth).map(markupOf),
-    `<path class="shadow" d="${shadow}"/>`,
-    ...parts.map(markupOf),
-  ].join('')
-  return { markup, outline: outlineOf([...beneath, ...parts]) }
+  const paths: DrawnPath[] = [
+    ...beneath.sort((a, b) => a.depth - b.depth).flatMap(pathsOf),
+    { kind: 'shadow', d: shadow, name: 'shadow' },
+    ...parts.flatMap(pathsOf),
+  ]
+  return { paths, outline: outlineOf([...beneath, ...parts]) }
+}
+
+function pathsOf({ paths, halo }: Part): DrawnPath[] {
+  const shapes = paths.map(({ d, fill }): DrawnPath => ({ kind: 'shape', d, name: fill }))
+  return halo ? [{ kind: 'halo', d: paths.map(({ d }) => d).join(''), name: '' }, ...shapes] : shapes
 }
 
 /**
@@ -72,18 +95,15 @@ export function drawFigure(body: Skeleton, scene: Scene, camera: Camera): Drawin
  *
  * @param frame of this drawing alone, or of all poses of a variation together, so that they can follow one another
  */
-export function svgOf({ markup }: Drawing, frame: Frame): string {
-  const used = Object.entries(TONES).filter(([name]) => markup.includes(`class="${name}"`))
+export function svgOf({ paths }: Drawing, frame: Frame): string {
+  const names = new Set(paths.map(({ name }) => name))
+  const used = Object.entries(TONES).filter(([name]) => names.has(name))
   const rules = (tone: 0 | 1) =>
     used.map(([name, tones]) => `.${name}{fill:${tones[tone]}}`).join('') +
     `.h{fill:${GROUND[tone]};stroke:${GROUND[tone]}}`
-  const style = `.shadow{opacity:.13}.h{stroke-width:8;stroke-linejoin:round}${rules(0)}@media(prefers-color-scheme:dark){${rules(1)}}`
+  const style = `.shadow{opacity:${String(SHADOW_OPACITY).slice(1)}}.h{stroke-width:${HALO_WIDTH};stroke-linejoin:round}${rules(0)}@media(prefers-color-scheme:dark){${rules(1)}}`
+  const markup = paths.map(({ kind, d, name }) => `<path class="${kind === 'halo' ? 'h' : name}" d="${d}"/>`).join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${frame.join(' ')}"><style>${style}</style>${markup}</svg>`
-}
-
-function markupOf({ paths, halo }: Part): string {
-  const rim = halo ? `<path class="h" d="${paths.map(({ d }) => d).join('')}"/>` : ''
-  return rim + paths.map(({ d, fill }) => `<path class="${fill}" d="${d}"/>`).join('')
 }
 
 const MARGIN = 24

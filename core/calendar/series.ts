@@ -90,6 +90,35 @@ export function wallOf(moment: string, zone: string): { on: string; time: string
   return { on: format(there, 'yyyy-MM-dd'), time: format(there, 'HH:mm') }
 }
 
+/**
+ * The rule with one of its dates otherwise; what is left out of the change stays as it is.
+ *
+ * @example
+ * withException(rule, '2026-12-03', { calledOff: true }).exceptions['2026-12-03'] // { calledOff: true, held: false, ledBy: null }
+ */
+export function withException(
+  rule: SeriesRule,
+  on: string,
+  change: { [K in keyof SeriesException]?: SeriesException[K] | undefined },
+): SeriesRule {
+  const before = rule.exceptions[on] ?? { calledOff: false, held: false, ledBy: null }
+  const { calledOff = before.calledOff, held = before.held, ledBy = before.ledBy } = change
+  return { ...rule, exceptions: { ...rule.exceptions, [on]: { calledOff, held, ledBy } } }
+}
+
+/**
+ * The same weekday and time on the wall, week after week, as moments.
+ *
+ * @param startsAt ISO 8601 in UTC
+ * @param weeks how many, the first counted in
+ * @example
+ * weekly('2026-10-22T08:00:00.000Z', 2, 'Europe/Oslo') // ['2026-10-22T08:00:00Z', '2026-10-29T09:00:00Z']
+ */
+export function weekly(startsAt: string, weeks: number, zone: string): string[] {
+  const { on, time } = wallOf(startsAt, zone)
+  return Array.from({ length: weeks }, (_, week) => momentOf(dayAfter(on, 7 * week), time, zone))
+}
+
 /** The day so many days on. */
 export function dayAfter(on: string, days: number): string {
   return formatISO(addDays(parseISO(on), days), { representation: 'date' })

@@ -76,14 +76,36 @@ export type CatalogueData = z.infer<typeof CatalogueData>
 export const CatalogueIndex = z.object({ ...Around.shape, movements: z.array(MovementSummary) })
 export type CatalogueIndex = z.infer<typeof CatalogueIndex>
 
+/** What is wrong with a catalogue entry, and where. */
+export interface CatalogueProblem {
+  /** The file, or the id of the movement or variation. */
+  file: string
+  /** The place in it, with dots; empty: the whole of it. */
+  path: string
+  message: string
+  /** The movement that it is about, where it is about one. */
+  movement?: string
+}
+
 /** A catalogue entry that cannot be used, with the file, the place in it and the reason. */
 export class CatalogueError extends Error {
   override name = 'CatalogueError'
-  constructor(readonly problems: string[]) {
-    super(
-      `The catalogue has ${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}:\n${problems.join('\n')}`,
-    )
+  constructor(readonly problems: readonly CatalogueProblem[]) {
+    const lines = problems.map(problemWords)
+    super(`The catalogue has ${lines.length} ${lines.length === 1 ? 'problem' : 'problems'}:\n${lines.join('\n')}`)
   }
+
+  /** The first message of every place. */
+  byPath(): Record<string, string> {
+    const fields: Record<string, string> = {}
+    for (const { path, message } of this.problems) fields[path] ??= message
+    return fields
+  }
+}
+
+/** A problem as one line: file, place, reason. */
+export function problemWords({ file, path, message }: CatalogueProblem): string {
+  return [file, path, message].filter((part) => part !== '').join(': ')
 }
 
 /**

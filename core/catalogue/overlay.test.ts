@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { parse } from 'yaml'
 import { shippedData } from '../../tests/shippedCatalogue'
-import { CatalogueError, linkCatalogue } from './catalogue'
+import { CatalogueError, problemWords, linkCatalogue } from './catalogue'
 import { checkMovement, overlaid, readMovement, writeMovement } from './overlay'
 import { indexOf } from './summary'
 
@@ -13,7 +13,7 @@ const problems = (work: () => unknown): string => {
     return ''
   } catch (error) {
     if (!(error instanceof CatalogueError)) throw error
-    return error.problems.join('\n')
+    return error.problems.map(problemWords).join('\n')
   }
 }
 

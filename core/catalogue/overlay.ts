@@ -1,7 +1,8 @@
 import { parseDocument, stringify } from 'yaml'
 import { CatalogueError, type CatalogueData } from './catalogue'
 import { MovementEntry } from './movement'
-import { contradictionsIn, reasonsOf } from './parseCatalogue'
+import { contradictionsIn } from './contradictions'
+import { problemsOf } from './parseCatalogue'
 
 /**
  * The shipped catalogue with a practice's own movements: one with a shipped id stands in its place, any other is added.
@@ -29,21 +30,17 @@ export function overlaid(data: CatalogueData, own: readonly MovementEntry[]): Ca
  */
 export function readMovement(text: string, name: string, data: CatalogueData): MovementEntry {
   const document = parseDocument(text)
-  if (document.errors.length > 0) throw new CatalogueError(document.errors.map((error) => `${name}: ${error.message}`))
+  if (document.errors.length > 0)
+    throw new CatalogueError(document.errors.map(({ message }) => ({ file: name, path: '', message })))
   return checkMovement(document.toJS(), name, data)
 }
 
 /** The same for an entry that a form has put together. */
 export function checkMovement(entry: unknown, name: string, data: CatalogueData): MovementEntry {
   const parsed = MovementEntry.safeParse(entry)
-  if (!parsed.success)
-    throw new CatalogueError(
-      parsed.error.issues
-        .flatMap((issue) => reasonsOf(issue))
-        .map(({ path, message }) => `${name}: ${path.join('.')}: ${message}`),
-    )
+  if (!parsed.success) throw new CatalogueError(problemsOf(name, parsed.error))
   const contradictions = contradictionsIn(overlaid(data, [parsed.data])).filter(
-    (problem) => problem.startsWith(`${parsed.data.id}:`) || problem.startsWith(`${parsed.data.id}.`),
+    (problem) => problem.movement === parsed.data.id,
   )
   if (contradictions.length > 0) throw new CatalogueError(contradictions)
   return parsed.data

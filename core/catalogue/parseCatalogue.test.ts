@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readCatalogueFiles } from '../../server/catalogue/readCatalogueFiles'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { CatalogueError } from './catalogue'
+import { CatalogueError, problemWords } from './catalogue'
 import { parseCatalogue } from './parseCatalogue'
 import { SchoolId, TAGS, TIERS } from './words'
 
@@ -15,7 +15,7 @@ function problemsWith(file: string, change: (text: string) => string): string[] 
     return []
   } catch (error) {
     if (!(error instanceof CatalogueError)) throw error
-    return error.problems
+    return error.problems.map(problemWords)
   }
 }
 

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Aim } from '../catalogue/aim'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
@@ -10,7 +11,8 @@ import type { Timeline } from '../plan/timeline'
 import type { Venue } from '../circle/circle'
 
 /** How bad: a plan with a *stop* can be saved, not led; all else is mended or weighed. */
-export type CheckWeight = 'stop' | 'fix' | 'consider'
+export const CheckWeight = z.enum(['stop', 'fix', 'consider'])
+export type CheckWeight = z.infer<typeof CheckWeight>
 
 /** The rules, each with one kind of trouble. */
 export type CheckKind =

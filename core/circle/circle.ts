@@ -25,7 +25,7 @@ export const VenueFields = z.object({
 })
 export type VenueFields = z.infer<typeof VenueFields>
 
-export const Venue = VenueFields.extend({ id: z.uuid() })
+export const Venue = VenueFields.extend({ id: z.uuid(), version: z.number().int() })
 export type Venue = z.infer<typeof Venue>
 
 /** A standing group that meets regularly, with the habits that hold for all its meetings. */
@@ -54,5 +54,5 @@ export const CircleFields = z.object({
 })
 export type CircleFields = z.infer<typeof CircleFields>
 
-export const Circle = CircleFields.extend({ id: z.uuid() })
+export const Circle = CircleFields.extend({ id: z.uuid(), version: z.number().int() })
 export type Circle = z.infer<typeof Circle>

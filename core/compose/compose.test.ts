@@ -8,7 +8,8 @@ import { TIERS } from '../catalogue/words'
 import { checksOf, mayBeLed } from '../check/checksOf'
 import { timelineOf } from '../plan/timeline'
 import { boundModel, boundOf, gapOf, type Solver } from './bound'
-import { chanceFor, composed } from './compose'
+import { randomFrom } from '../random'
+import { composed } from './compose'
 import { Evaluator } from './evaluate'
 import { problemOf, ridersOf, type Option, type Problem } from './problem'
 import { brokenRule, scoreOf, secondsOfLine, worthOf, type Line } from './score'
@@ -253,7 +254,7 @@ describe('the search', () => {
     [['paced-breath', 'front-of-hip-opening', 'knee-sways', 'sit-to-stand', 'heel-raises'], 20],
   ])('finds what brute force finds among %j in %i min', (movements, minutes) => {
     const problem = few(movements, minutes)
-    const line = bestLine(problem, chanceFor('small'), 30_000)!
+    const line = bestLine(problem, randomFrom('small').next, 30_000)!
     expect(scoreOf(line, problem)).toBeCloseTo(bruteForce(problem), 6)
   })
   it('is never better than the bound, nor the bound of parts under that of wholes (HiGHS as the judge)', () => {
@@ -262,7 +263,7 @@ describe('the search', () => {
         ['paced-breath', 'upper-back-turn', 'round-and-arch', 'bridge', 'hip-rock', 'ankle-on-knee', 'wall-angels'],
         minutes,
       )
-      const score = scoreOf(bestLine(problem, chanceFor('bound'), 30_000)!, problem)
+      const score = scoreOf(bestLine(problem, randomFrom('bound').next, 30_000)!, problem)
       const [parts, wholes] = [boundOf(problem, solve, false)!, boundOf(problem, solve, true)!]
       expect(wholes).toBeGreaterThanOrEqual(score - 1e-6)
       expect(parts).toBeGreaterThanOrEqual(wholes - 1e-6)

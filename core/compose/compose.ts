@@ -1,10 +1,11 @@
+import { randomFrom } from '../random'
 import { REGIONS, type Region } from '../catalogue/words'
 import { blockFor } from '../plan/edits'
 import type { Block, Plan } from '../plan/plan'
 import { timelineOf } from '../plan/timeline'
 import type { Ask } from './ask'
 import { problemOf, ridersOf, type Fallen, type Option, type Problem } from './problem'
-import { bestLine, type Chance } from './search'
+import { bestLine } from './search'
 import { brokenRule, scoreOf, secondsOfLine, type Line } from './score'
 
 /** A plan that was composed, with why each of its blocks is in it. */
@@ -39,14 +40,14 @@ const LATER_STEPS = 25_000
  */
 export function composed(ask: Ask, from: Plan | null = null, steps = STEPS): Composed {
   const problem = problemOf(ask)
-  const chance = chanceFor(ask.seed)
+  const random = randomFrom(ask.seed).next
   const unmet = unmetBefore(ask, problem)
   if (unmet.length > 0) return { plans: [], fallen: problem.fallen, unmet, problem }
   const lines: Line[] = []
   for (let count = 0; count < PLANS; count += 1) {
     const line = bestLine(
       count === 0 ? problem : unlike(problem, lines),
-      chance,
+      random,
       count === 0 ? steps : Math.min(LATER_STEPS, steps),
       count === 0 && from ? lineOf(from, problem) : null,
     )
@@ -186,7 +187,7 @@ function unmetBefore(ask: Ask, problem: Problem): string[] {
 
 /** Why no line keeps the rules: one wish after the other is let go, and the first that helps is named. */
 function whatToRelax(ask: Ask, problem: Problem): string[] {
-  const few: Chance = chanceFor(`${ask.seed} relax`)
+  const few = randomFrom(`${ask.seed} relax`).next
   const works = (other: Problem) => bestLine(other, few, 300) !== null
   const said: string[] = []
   for (const more of [60, 120, 300, 600, 1200]) {
@@ -214,17 +215,4 @@ function shortest(line: Line, problem: Problem): Line {
     if (!problem.pinned.includes(option.movement) && brokenRule(less, problem) === null) own = less
   }
   return own
-}
-
-/** Chance that follows from a word alone. */
-export function chanceFor(seed: string): Chance {
-  let state = 2166136261
-  for (let at = 0; at < seed.length; at += 1) state = Math.imul(state ^ seed.charCodeAt(at), 16777619)
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
 }

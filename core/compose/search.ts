@@ -1,9 +1,7 @@
+import type { RandomNumber } from '../random'
 import { Evaluator } from './evaluate'
 import type { Option, Problem } from './problem'
 import { brokenRule, PHASE_ORDER, type Line } from './score'
-
-/** Chance in [0, 1). */
-export type Chance = () => number
 
 /** So many beginnings, each with its share of the steps; the rest polishes the best of them. */
 const BEGINNINGS = 6
@@ -17,15 +15,20 @@ const POLISH_WARMEST = 8
  * beginnings. Every line it keeps obeys every hard rule.
  *
  * @param start a line to begin with, for instance the one that is on the screen
- * @param steps how long it looks; the same steps and chance give the same line
+ * @param steps how long it looks; the same steps and random give the same line
  * @returns null where no line was found that keeps the rules
  */
-export function bestLine(problem: Problem, chance: Chance, steps: number, start: Line | null = null): Line | null {
+export function bestLine(
+  problem: Problem,
+  random: RandomNumber,
+  steps: number,
+  start: Line | null = null,
+): Line | null {
   const evaluator = new Evaluator(problem)
   const kept = start && evaluator.scoreOf(start) > -Infinity ? start : null
   const first = kept ?? firstLine(problem)
   if (!first) return null
-  const moves = new Moves(problem, chance)
+  const moves = new Moves(problem, random)
   const beginnings = kept ? 1 : BEGINNINGS
   let best: Found = { line: first, score: evaluator.scoreOf(first) }
   for (let round = 0; round < beginnings; round += 1) {
@@ -33,13 +36,13 @@ export function bestLine(problem: Problem, chance: Chance, steps: number, start:
       { line: first, score: evaluator.scoreOf(first) },
       evaluator,
       moves,
-      chance,
+      random,
       Math.floor((steps * (1 - POLISH_SHARE)) / beginnings),
       kept ? POLISH_WARMEST : WARMEST,
     )
     if (found.score > best.score) best = found
   }
-  return annealed(best, evaluator, moves, chance, Math.floor(steps * POLISH_SHARE), POLISH_WARMEST).line
+  return annealed(best, evaluator, moves, random, Math.floor(steps * POLISH_SHARE), POLISH_WARMEST).line
 }
 
 interface Found {
@@ -51,7 +54,7 @@ function annealed(
   from: Found,
   evaluator: Evaluator,
   moves: Moves,
-  chance: Chance,
+  random: RandomNumber,
   steps: number,
   warmest: number,
 ): Found {
@@ -62,7 +65,7 @@ function annealed(
     const score = evaluator.scoreOf(line)
     if (score === -Infinity) continue
     const heat = warmest * (COOLEST / warmest) ** (step / steps)
-    if (score < here.score && chance() >= Math.exp((score - here.score) / heat)) continue
+    if (score < here.score && random() >= Math.exp((score - here.score) / heat)) continue
     here = { line, score }
     if (score > best.score) best = here
   }
@@ -127,7 +130,7 @@ class Moves {
 
   constructor(
     problem: Problem,
-    private readonly chance: Chance,
+    private readonly random: RandomNumber,
   ) {
     this.middle = problem.options.filter((option) => option.quality !== 'breath')
     for (const option of problem.options)
@@ -138,7 +141,7 @@ class Moves {
 
   changed(line: Line): Line | null {
     const count = line.length - 2
-    const kind = this.chance()
+    const kind = this.random()
     if (kind < 0.25) return this.inserted(line, this.oneOf(this.middle))
     if (kind < 0.32) return count === 0 ? null : line.toSpliced(1 + this.pick(count), 1)
     if (kind < 0.55)
@@ -157,7 +160,7 @@ class Moves {
       const at = 1 + this.pick(count)
       return this.inserted(line.toSpliced(at, 1), line[at]!)
     }
-    const end = this.chance() < 0.5
+    const end = this.random() < 0.5
     return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts)!)
   }
 
@@ -171,7 +174,7 @@ class Moves {
     return line.toSpliced(from + this.pick(to - from + 1), 0, option)
   }
   private pick(count: number): number {
-    return Math.floor(this.chance() * count)
+    return Math.floor(this.random() * count)
   }
   private oneOf(options: readonly Option[]): Option | undefined {
     return options[this.pick(options.length)]

@@ -1,5 +1,7 @@
-import { addDays, getDay, parseISO } from 'date-fns'
-import { createEvents, type EventAttributes } from 'ics'
+import { addDays, addMinutes, getDay, parseISO, set } from 'date-fns'
+import { secondsInMinute } from 'date-fns/constants'
+import ical, { ICalAlarmType, ICalEventRepeatingFreq, ICalWeekday } from 'ical-generator'
+import { WRITTEN_BY } from './circleCalendar'
 
 /** How long a calendar keeps free for it, minutes; ours. */
 const LASTS_MINUTES = 15
@@ -14,7 +16,29 @@ const WEEKDAYS: Record<number, number[]> = {
   6: [1, 2, 3, 4, 5, 6],
   7: [0, 1, 2, 3, 4, 5, 6],
 }
-const NAMES = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
+const NAMES = [
+  ICalWeekday.SU,
+  ICalWeekday.MO,
+  ICalWeekday.TU,
+  ICalWeekday.WE,
+  ICalWeekday.TH,
+  ICalWeekday.FR,
+  ICalWeekday.SA,
+]
+const REMINDED_MINUTES_BEFORE = 5
+
+/** What somebody does at home, as a calendar has it. */
+export interface HomeCalendar {
+  uid: string
+  title: string
+  /** Of each day, HH:MM. */
+  times: readonly string[]
+  daysAWeek: number
+  /** ISO day of the first week. */
+  from: string
+  /** What is done, line by line. */
+  description: string
+}
 
 /**
  * Home practice as an iCalendar file: a weekly event for each time of day, with a reminder.
@@ -22,53 +46,37 @@ const NAMES = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
  * Times are floating, as a clock on the wall shows them: half past eight stays half past eight through a change to or from
  * summer time and in every time zone.
  *
- * @param from ISO day of the first week
- * @param times of each day, HH:MM
- * @param description what is done, line by line
- * @source RFC 5545; written with the library `ics`
- * @throws {Error} when the library refuses the event
+ * @source RFC 5545; written with the library `ical-generator`
  * @example
  * homeCalendar({ uid: 'a', title: 'At home', times: ['08:30'], daysAWeek: 3, from: '2026-11-26', description: '' }) // "BEGIN:VCALENDAR…"
  */
-export function homeCalendar({
-  uid,
-  title,
-  times,
-  daysAWeek,
-  from,
-  description,
-}: {
-  uid: string
-  title: string
-  times: readonly string[]
-  daysAWeek: number
-  from: string
-  description: string
-}): string {
-  const days = WEEKDAYS[daysAWeek]!
+export function homeCalendar({ uid, title, times, daysAWeek, from, description }: HomeCalendar): string {
+  const days = WEEKDAYS[daysAWeek] ?? []
   const first = firstOf(days, from)
-  const events = times.map((time, at): EventAttributes => {
-    const [hours, minutes] = time.split(':').map(Number) as [number, number]
-    return {
-      uid: `${uid}-${at}@unhurried-circle`,
-      productId: 'Unhurried Circle',
-      title,
+  const calendar = ical({ prodId: WRITTEN_BY })
+  times.forEach((time, at) => {
+    const [hours = 0, minutes = 0] = time.split(':').map(Number)
+    const start = set(first, { hours, minutes })
+    const event = calendar.createEvent({
+      id: `${uid}-${at}@unhurried-circle`,
+      floating: true,
+      start,
+      end: addMinutes(start, LASTS_MINUTES),
+      summary: title,
       description,
-      start: [first.getFullYear(), first.getMonth() + 1, first.getDate(), hours, minutes],
-      startInputType: 'local',
-      startOutputType: 'local',
-      duration: { minutes: LASTS_MINUTES },
-      recurrenceRule: `FREQ=WEEKLY;BYDAY=${days.map((day) => NAMES[day]).join(',')}`,
-      alarms: [{ action: 'display', description: title, trigger: { before: true, minutes: 5 } }],
-    }
+      repeating: { freq: ICalEventRepeatingFreq.WEEKLY, byDay: days.flatMap((day) => NAMES[day] ?? []) },
+    })
+    event.createAlarm({
+      type: ICalAlarmType.display,
+      triggerBefore: REMINDED_MINUTES_BEFORE * secondsInMinute,
+      description: title,
+    })
   })
-  const { error, value } = createEvents(events)
-  if (error || typeof value !== 'string')
-    throw new Error(`The calendar could not be written: ${error?.message ?? 'nothing came out'}`)
-  return value
+  return calendar.toString()
 }
 
 function firstOf(days: readonly number[], from: string): Date {
   const start = parseISO(from)
-  return [0, 1, 2, 3, 4, 5, 6].map((ahead) => addDays(start, ahead)).find((day) => days.includes(getDay(day)))!
+  const week = [0, 1, 2, 3, 4, 5, 6].map((ahead) => addDays(start, ahead))
+  return week.find((day) => days.includes(getDay(day))) ?? start
 }

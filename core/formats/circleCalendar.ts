@@ -1,4 +1,4 @@
-import { createEvents, type EventAttributes } from 'ics'
+import ical, { ICalEventStatus } from 'ical-generator'
 
 /** A date as a calendar shows it. */
 export interface CalendarDate {
@@ -12,31 +12,28 @@ export interface CalendarDate {
   isCalledOff: boolean
 }
 
+/** Who wrote a calendar, as RFC 5545 asks. */
+export const WRITTEN_BY = '//Unhurried Circle//EN'
+
 /**
  * Dates of circles as an iCalendar file: one event each, in UTC, so that every reader shows the right time on its own
  * wall, before and after a change of summer time. What is called off says so, and readers cross it out.
  *
- * @source RFC 5545; written with the library `ics`
- * @throws {Error} when the library refuses a date
+ * @source RFC 5545; written with the library `ical-generator`
  */
 export function circleCalendar(dates: readonly CalendarDate[]): string {
-  const events = dates.map((date): EventAttributes => {
-    const at = new Date(date.startsAt)
-    return {
-      uid: date.uid,
-      productId: 'Unhurried Circle',
-      title: date.title,
+  const calendar = ical({ prodId: WRITTEN_BY })
+  for (const date of dates) {
+    const start = new Date(date.startsAt)
+    calendar.createEvent({
+      id: date.uid,
+      start,
+      end: new Date(start.getTime() + date.minutes * 60_000),
+      summary: date.title,
       location: date.place,
       description: date.description,
-      status: date.isCalledOff ? 'CANCELLED' : 'CONFIRMED',
-      start: [at.getUTCFullYear(), at.getUTCMonth() + 1, at.getUTCDate(), at.getUTCHours(), at.getUTCMinutes()],
-      startInputType: 'utc',
-      startOutputType: 'utc',
-      duration: { minutes: date.minutes },
-    }
-  })
-  const { error, value } = createEvents(events)
-  if (error || typeof value !== 'string')
-    throw new Error(`The calendar could not be written: ${error?.message ?? 'nothing came out'}`)
-  return value
+      status: date.isCalledOff ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
+    })
+  }
+  return calendar.toString()
 }

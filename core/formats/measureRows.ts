@@ -3,7 +3,7 @@ import type { Measure } from '../catalogue/measure'
 import type { Side } from '../catalogue/words'
 import { plausible, type MeasureRecord, type StoredMeasure } from '../measure/record'
 import { readDate, readNumber, readWord, readYear, type Read } from './cells'
-import { columnsIn, plainWords, readTable, writeTable } from './table'
+import { columnsIn, plainWords, readTable, writeTable, UnreadableFile } from './table'
 
 /** Whom results can belong to. */
 export interface KnownPerson {
@@ -40,7 +40,7 @@ const SIDES: Record<Side, readonly string[]> = { both: ['b', '-'], left: ['l'], 
  * Reads a spreadsheet of results and says row by row what an import would add or refuse, and why.
  *
  * @param onFile results that are stored, by participant: the same one again is no second one
- * @throws {Error} where a column that is needed is missing
+ * @throws {UnreadableFile} where a column that is needed is missing
  */
 export function readMeasures(
   text: string,
@@ -52,7 +52,7 @@ export function readMeasures(
   const columns = columnsIn(headers, COLUMNS)
   const missing = (['name', 'date', 'measure', 'value'] as const).filter((key) => !columns.has(key))
   if (missing.length > 0)
-    throw new Error(`There is no column called ${missing.map((key) => `“${COLUMNS[key][0]}”`).join(', ')}.`)
+    throw new UnreadableFile(`There is no column called ${missing.map((key) => `“${COLUMNS[key][0]}”`).join(', ')}.`)
   const byName = new Map<string, KnownPerson[]>()
   for (const person of people)
     byName.set(plainWords(person.name), [...(byName.get(plainWords(person.name)) ?? []), person])

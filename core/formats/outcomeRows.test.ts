@@ -28,6 +28,7 @@ const outcome: OutcomeEvent = {
   support: 'hand',
   device: '',
   note: '=1+1, "tired"',
+  clears: [],
 }
 
 describe('outcomes as a spreadsheet', () => {

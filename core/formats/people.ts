@@ -3,7 +3,7 @@ import { TIERS } from '../catalogue/words'
 import { ParticipantFields, type Participant, type ParticipantConsideration } from '../offer/participant'
 import type { Access, Pace } from '../offer/person'
 import { readNumber, readWord, readYear, type Read } from './cells'
-import { columnsIn, plainWords, readTable, writeTable } from './table'
+import { columnsIn, plainWords, readTable, writeTable, UnreadableFile } from './table'
 
 /** What an import would do with one row, and why. */
 export interface PersonRow {
@@ -56,13 +56,13 @@ const HOME = { bed: [], chair: [], standing: ['stand'], floor: ['mat'] } as cons
  *
  * @param text comma-, semicolon- or tab-separated, with a header
  * @param onFile everybody of the practice
- * @throws {Error} where there is no column for names
+ * @throws {UnreadableFile} where there is no column for names
  */
 export function readPeople(text: string, onFile: readonly Participant[], catalogue: Catalogue): PersonRow[] {
   const { headers, rows } = readTable(text)
   const columns = columnsIn(headers, COLUMNS)
   if (!columns.has('name') && !(columns.has('first') && columns.has('last')))
-    throw new Error('There is no column called “Name”, nor “First name” and “Last name”.')
+    throw new UnreadableFile('There is no column called “Name”, nor “First name” and “Last name”.')
   const people = new Map<string, Participant[]>()
   for (const person of onFile)
     people.set(plainWords(person.name), [...(people.get(plainWords(person.name)) ?? []), person])

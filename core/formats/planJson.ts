@@ -5,6 +5,20 @@ import { Plan } from '../plan/plan'
 /** Where the schema is published, beside the application that writes the file. */
 const SCHEMA_PATH = '/api/plan-schema'
 
+/**
+ * A title as the name of a file, without its ending.
+ *
+ * @example
+ * fileNameOf('Easy hips, 45 min') // 'easy-hips-45-min'
+ */
+export function fileNameOf(title: string): string {
+  const name = title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+  return name === '' ? 'plan' : name
+}
+
 /** A plan as a file: JSON with the place of its schema. */
 export function writePlan(plan: Plan): string {
   return `${JSON.stringify({ $schema: SCHEMA_PATH, ...plan }, null, 2)}\n`

@@ -1,5 +1,10 @@
 import Papa from 'papaparse'
 
+/** A file that is not what it should be, with what is wrong with it. */
+export class UnreadableFile extends Error {
+  override name = 'UnreadableFile'
+}
+
 /** A table as it was read: headers in their order, and rows by header. */
 export interface Table {
   headers: string[]

@@ -1,5 +1,5 @@
 import { readDate } from './cells'
-import { columnsIn, plainWords, readTable } from './table'
+import { columnsIn, plainWords, readTable, UnreadableFile } from './table'
 
 export interface TickRow {
   line: number
@@ -20,7 +20,7 @@ const COLUMNS = { movement: ['movement', 'exercise', 'what'], day: ['date', 'day
  * @param names of what they do at home, by movement id
  * @param known days that are ticked already, by movement id
  * @param today ISO day: nothing is done later
- * @throws {Error} where the columns are missing
+ * @throws {UnreadableFile} where the columns are missing
  */
 export function readTicks(
   text: string,
@@ -30,7 +30,7 @@ export function readTicks(
 ): TickRow[] {
   const { headers, rows } = readTable(text)
   const { has, cell } = columnsIn(headers, COLUMNS)
-  if (!has('movement') || !has('day')) throw new Error('The columns Movement and Date are needed.')
+  if (!has('movement') || !has('day')) throw new UnreadableFile('The columns Movement and Date are needed.')
   const seen = new Set(Object.entries(known).flatMap(([movement, days]) => days.map((day) => `${movement} ${day}`)))
   return rows.map(({ line, cells }): TickRow => {
     const name = cell(cells, 'movement')

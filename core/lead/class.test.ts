@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chanceFrom } from '../random'
+import { randomFrom } from '../random'
 import { personIn } from '../../tests/people'
 import { blockOfMovement, planWith, ridersIn } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
@@ -232,11 +232,11 @@ describe('an hour by the clock', () => {
 })
 
 describe('a rehearsal', () => {
-  it('has simulated people do what people do, the same each time by the same chance', () => {
+  it('has simulated people do what people do, the same each time by the same random', () => {
     const evening = () => {
-      const chance = chanceFrom(7)
+      const random = randomFrom(7)
       return rehearsedOutcomes(plan.blocks[4]!, 4, ridersIn(plan, people), ['first', 'second'], 30, 'left', () =>
-        chance.next(),
+        random.next(),
       )
     }
     expect(evening()).toEqual(evening())

@@ -55,6 +55,7 @@ describe('what one touch logs', () => {
         painKind: null,
         form: null,
         note: '',
+        clears: [],
       }),
     ])
   })

@@ -92,6 +92,7 @@ export function logFor(
         support: null,
         device: '',
         note: '',
+        clears: [],
       },
     ]
   })

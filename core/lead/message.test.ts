@@ -1,11 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { USUAL_ARRIVAL } from '../offer/person'
-import { Letter, withLetter, type Heard } from './message'
+import { Message, withMessage, type MeetingState } from './message'
 import type { OutcomeEvent } from './outcome'
 
 const PIA = '11111111-1111-4111-8111-111111111111'
-const nothing: Heard = { outcomes: [], classEvents: [], arrivals: {}, handChoices: [], meeting: { seating: null } }
+const nothing: MeetingState = {
+  outcomes: [],
+  classEvents: [],
+  arrivals: {},
+  handChoices: [],
+  meeting: { seating: null },
+}
 const noted = (id: string): OutcomeEvent => ({
   id: `00000000-0000-4000-8000-${id.padStart(12, '0')}`,
   at: Number(id),
@@ -30,17 +36,18 @@ const noted = (id: string): OutcomeEvent => ({
   support: null,
   device: '',
   note: '',
+  clears: [],
 })
-const outcomes = (...ids: string[]): Letter => ({ kind: 'outcomes', outcomes: ids.map(noted) })
+const outcomes = (...ids: string[]): Message => ({ kind: 'outcomes', outcomes: ids.map(noted) })
 
-describe('letters of a class', () => {
+describe('messages of a class', () => {
   it('of outcomes count once, from the box and from the server, in any order', () => {
     fc.assert(
       fc.property(
         fc.shuffledSubarray([outcomes('1'), outcomes('2', '3'), outcomes('1', '3'), outcomes('4')], { minLength: 4 }),
-        (letters) => {
-          const once = letters.reduce(withLetter, nothing)
-          const twice = [...letters, ...letters].reduce(withLetter, nothing)
+        (messages) => {
+          const once = messages.reduce(withMessage, nothing)
+          const twice = [...messages, ...messages].reduce(withMessage, nothing)
           expect(once.outcomes.map((event) => event.at).sort()).toEqual([1, 2, 3, 4])
           expect(twice).toEqual(once)
         },
@@ -56,18 +63,18 @@ describe('letters of a class', () => {
         { kind: 'seating', seating: [PIA] },
         { kind: 'choices', choice: { ...choice, variation: 'bridge.chair.2' } },
         { kind: 'choices', choice },
-      ] as Letter[]
-    ).reduce(withLetter, nothing)
+      ] as Message[]
+    ).reduce(withMessage, nothing)
     expect(heard).toMatchObject({
       arrivals: { [PIA]: USUAL_ARRIVAL },
       meeting: { seating: [PIA] },
       handChoices: [choice],
     })
-    expect(withLetter(heard, { kind: 'choices', choice: { ...choice, variation: '' } }).handChoices).toEqual([])
+    expect(withMessage(heard, { kind: 'choices', choice: { ...choice, variation: '' } }).handChoices).toEqual([])
   })
   it('of an accident change nothing that other screens show', () => {
     expect(
-      withLetter(nothing, {
+      withMessage(nothing, {
         kind: 'accident',
         report: { id: PIA, at: 1, participant: PIA, what: 'A slip', done: '', witnesses: '' },
       }),
@@ -75,11 +82,11 @@ describe('letters of a class', () => {
   })
   it('change nothing of what they were given', () => {
     const frozen = Object.freeze({ ...nothing, outcomes: Object.freeze([noted('1')]) as OutcomeEvent[] })
-    expect(withLetter(frozen, outcomes('2')).outcomes).toHaveLength(2)
+    expect(withMessage(frozen, outcomes('2')).outcomes).toHaveLength(2)
     expect(frozen.outcomes).toHaveLength(1)
   })
   it('say what they are, or are refused', () => {
-    expect(Letter.safeParse({ kind: 'gossip', text: 'x' }).success).toBe(false)
-    expect(Letter.safeParse({ kind: 'outcomes', outcomes: [{ ...noted('1'), level: 9 }] }).success).toBe(false)
+    expect(Message.safeParse({ kind: 'gossip', text: 'x' }).success).toBe(false)
+    expect(Message.safeParse({ kind: 'outcomes', outcomes: [{ ...noted('1'), level: 9 }] }).success).toBe(false)
   })
 })

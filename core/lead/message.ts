@@ -16,19 +16,19 @@ export type HandChoiceRecord = z.infer<typeof HandChoiceRecord>
 /** Person ids round the room, as somebody ordered them; null: it is worked out. */
 export const Seating = z.array(z.uuid()).max(80).nullable()
 
-/** Something said in a meeting that the server and every screen that follows has to hear, once. */
-export const Letter = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('outcomes'), outcomes: z.array(OutcomeEvent) }),
-  z.object({ kind: z.literal('events'), events: z.array(ClassEvent) }),
-  z.object({ kind: z.literal('arrivals'), participant: z.string(), arrival: Arrival }),
+/** Something said in a meeting that the server and every screen that follows has to receive, once. */
+export const Message = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('outcomes'), outcomes: z.array(OutcomeEvent).max(500) }),
+  z.object({ kind: z.literal('events'), events: z.array(ClassEvent).max(500) }),
+  z.object({ kind: z.literal('arrivals'), participant: z.uuid(), arrival: Arrival }),
   z.object({ kind: z.literal('choices'), choice: HandChoiceRecord }),
   z.object({ kind: z.literal('seating'), seating: Seating }),
   z.object({ kind: z.literal('accident'), report: AccidentReport }),
 ])
-export type Letter = z.infer<typeof Letter>
+export type Message = z.infer<typeof Message>
 
-/** What letters change of what is known of a meeting. */
-export interface Heard {
+/** What messages change of what is known of a meeting. */
+export interface MeetingState {
   outcomes: OutcomeEvent[]
   classEvents: ClassEvent[]
   arrivals: Record<string, Arrival>
@@ -37,27 +37,27 @@ export interface Heard {
 }
 
 /**
- * What is known once a letter is counted in. Events have ids, so a letter that comes twice, from the box and from the
+ * What is known once a message is counted in. Events have ids, so a message that comes twice, from the box and from the
  * server, counts once.
  */
-export function withLetter<K extends Heard>(known: K, letter: Letter): K {
-  switch (letter.kind) {
+export function withMessage<K extends MeetingState>(known: K, message: Message): K {
+  switch (message.kind) {
     case 'outcomes':
-      return { ...known, outcomes: added(known.outcomes, letter.outcomes) }
+      return { ...known, outcomes: added(known.outcomes, message.outcomes) }
     case 'events':
-      return { ...known, classEvents: added(known.classEvents, letter.events) }
+      return { ...known, classEvents: added(known.classEvents, message.events) }
     case 'arrivals':
-      return { ...known, arrivals: { ...known.arrivals, [letter.participant]: letter.arrival } }
+      return { ...known, arrivals: { ...known.arrivals, [message.participant]: message.arrival } }
     case 'seating':
-      return { ...known, meeting: { ...known.meeting, seating: letter.seating } }
+      return { ...known, meeting: { ...known.meeting, seating: message.seating } }
     case 'accident':
       // Only leads read it again, from the server.
       return known
     case 'choices': {
       const others = known.handChoices.filter(
-        (choice) => choice.participant !== letter.choice.participant || choice.blockId !== letter.choice.blockId,
+        (choice) => choice.participant !== message.choice.participant || choice.blockId !== message.choice.blockId,
       )
-      return { ...known, handChoices: letter.choice.variation === '' ? others : [...others, letter.choice] }
+      return { ...known, handChoices: message.choice.variation === '' ? others : [...others, message.choice] }
     }
   }
 }
@@ -67,3 +67,10 @@ function added<E extends { id: string }>(known: E[], more: readonly E[]): E[] {
   const fresh = more.filter((event) => !ids.has(event.id))
   return fresh.length === 0 ? known : [...known, ...fresh]
 }
+
+/** What a screen that follows a meeting hears: a message, or that the plan has another version. */
+export const Broadcast = z.discriminatedUnion('kind', [
+  ...Message.options,
+  z.object({ kind: z.literal('plan'), planVersion: z.number().int() }),
+])
+export type Broadcast = z.infer<typeof Broadcast>

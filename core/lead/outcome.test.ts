@@ -26,6 +26,7 @@ const first: OutcomeEvent = {
   support: null,
   device: '',
   note: '',
+  clears: [],
 }
 const later = (change: Partial<OutcomeEvent>): OutcomeEvent => ({
   ...first,

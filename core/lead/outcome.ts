@@ -11,6 +11,9 @@ const points = (name: string) =>
     .nullable()
     .default(null)
 
+/** What can be taken back after it was noted. */
+const CLEARABLE = ['effort', 'pain', 'painKind', 'form', 'cheat', 'painWhere', 'support', 'note', 'achieved'] as const
+
 /**
  * What one person did in one block on one side: an append-only event with an id made by the client.
  * A correction is another event for the same block, person and side; its empty fields leave the earlier ones alone.
@@ -53,6 +56,8 @@ export const OutcomeEvent = z.object({
   /** Which device noted it: two that note the same thing otherwise are told so. */
   device: z.string().max(40).default(''),
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
+  /** What a correction takes back: these fields are empty again, whatever was said before. */
+  clears: z.array(z.enum(CLEARABLE)).default([]),
 })
 export type OutcomeEvent = z.infer<typeof OutcomeEvent>
 
@@ -76,7 +81,8 @@ function keyOf({ blockId, participant, side }: OutcomeEvent): string {
   return `${blockId} ${participant} ${side}`
 }
 
-function overlaid(before: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
+function overlaid(earlier: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
+  const before = cleared(earlier, after.clears)
   // What is only noted says nothing of how much: what was said of that before still holds.
   const { done, achieved, target } = after.done === 'noted' ? before : after
   return {
@@ -88,11 +94,28 @@ function overlaid(before: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
     pain: after.pain ?? before.pain,
     painKind: after.painKind ?? before.painKind,
     form: after.form ?? before.form,
-    cheat: after.cheat || before.cheat || '',
-    painWhere: after.painWhere || before.painWhere || '',
-    support: after.support ?? before.support ?? null,
-    note: after.note === '' ? before.note : after.note,
+    cheat: after.cheat || before.cheat,
+    painWhere: after.painWhere || before.painWhere,
+    support: after.support ?? before.support,
+    note: after.note || before.note,
   }
+}
+
+const EMPTY = {
+  effort: null,
+  pain: null,
+  painKind: null,
+  form: null,
+  cheat: '',
+  painWhere: '',
+  support: null,
+  note: '',
+  achieved: null,
+} as const
+
+/** An outcome with some of what was said of it taken back. */
+function cleared(event: OutcomeEvent, fields: OutcomeEvent['clears']): OutcomeEvent {
+  return fields.reduce((left, field) => ({ ...left, [field]: EMPTY[field] }), event)
 }
 
 /** The same block, person and side noted otherwise on two devices; the later note counts. */

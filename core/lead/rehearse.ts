@@ -8,9 +8,9 @@ const DOES_IT = 0.8
 const EASES = 0.93
 
 /**
- * What simulated participants do in a block, for rehearsing alone: the same touches as in a class, by chance.
+ * What simulated participants do in a block, for rehearsing alone: the same touches as in a class, by random.
  *
- * @param chance in [0, 1); the same chances give the same evening
+ * @param random in [0, 1); the same random give the same evening
  * @param sides the sides of the block's steps
  */
 export function rehearsedOutcomes(
@@ -20,20 +20,20 @@ export function rehearsedOutcomes(
   sides: readonly ScriptStep['side'][],
   roundSeconds: number,
   startSide: 'left' | 'right',
-  chance: () => number,
+  random: () => number,
 ): OutcomeDraft[] {
   return riders.flatMap((rider) => {
-    const luck = chance()
+    const luck = random()
     const done = luck < DOES_IT ? 'done' : luck < EASES ? 'partly' : 'eased'
     const moment = {
       blockId: block.id,
       side: sides.at(-1) ?? 'both',
       begun: sides,
       roundSeconds,
-      elapsedSeconds: done === 'partly' ? roundSeconds * (0.4 + 0.5 * chance()) : null,
+      elapsedSeconds: done === 'partly' ? roundSeconds * (0.4 + 0.5 * random()) : null,
     }
     const drafts = logFor(done, moment, rider.id, rider.offers[index] ?? [], block, [], startSide)
-    const effort = chance() < 0.5 ? Math.floor(1 + 6 * chance()) : null
+    const effort = random() < 0.5 ? Math.floor(1 + 6 * random()) : null
     return drafts.map((draft) => ({ ...draft, effort }))
   })
 }

@@ -4,31 +4,27 @@ import type { Person } from '../offer/person'
 import type { Circle } from '../circle/circle'
 import type { SideWords } from './cues'
 
-const WEEK_MS = 7 * 86_400_000
-
 /**
- * Which side a circle begins with at a meeting, and what the sides are called: always the same one, in turn from week to
- * week, or each on their own tighter side. Where everybody has a first side of their own, nobody says left and right.
+ * Which side a circle begins with at a meeting, and what the sides are called: always the same one, in turn from meeting to
+ * meeting, or each on their own tighter side. Where everybody has a first side of their own, nobody says left and right.
  *
- * @param startsAt ISO time of the meeting
+ * @param before how many meetings the circle held before this one: whatever the weeks between them, sides take turns
  * @example
- * sidesToday({ sideHabit: 'left-right', startSide: 'tighter' }, startsAt).sideHabit // 'first-second'
+ * sidesToday({ sideHabit: 'left-right', startSide: 'tighter' }, 3).sideHabit // 'first-second'
  */
 export function sidesToday(
   { sideHabit, startSide }: Pick<Circle, 'sideHabit' | 'startSide'>,
-  startsAt: string,
+  before: number,
 ): SideWords {
   if (startSide === 'tighter') return { sideHabit: 'first-second', startSide: 'left' }
-  if (startSide === 'in-turn')
-    return { sideHabit, startSide: Math.floor(Date.parse(startsAt) / WEEK_MS) % 2 === 0 ? 'left' : 'right' }
+  if (startSide === 'in-turn') return { sideHabit, startSide: before % 2 === 0 ? 'left' : 'right' }
   return { sideHabit, startSide }
 }
 
 /** The side that one person begins on: the tighter one, where the circle does so and one is tighter. */
 export function startSideFor(
   person: Person,
-  movement: string,
-  tier: Tier,
+  { movement, tier }: { movement: string; tier: Tier },
   circle: Pick<Circle, 'startSide'>,
   today: SideWords,
 ): 'left' | 'right' {

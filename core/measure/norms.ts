@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Measure, NormTable } from '../catalogue/measure'
 import { amountWords } from './record'
 
@@ -7,12 +8,13 @@ export interface NormPerson {
   sex: 'female' | 'male' | 'unsaid'
 }
 
-export interface NormWord {
+export const NormWord = z.object({
   /** `none`: the table has nothing to say about this person. */
-  verdict: 'below' | 'within' | 'above' | 'none'
-  words: string
-  source: string
-}
+  verdict: z.enum(['below', 'within', 'above', 'none']),
+  words: z.string(),
+  source: z.string(),
+})
+export type NormWord = z.infer<typeof NormWord>
 
 /** The band to draw behind results; null where the table has none for this person. */
 export interface NormBand {

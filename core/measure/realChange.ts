@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Measure } from '../catalogue/measure'
 import { amountWords } from './record'
 
@@ -40,10 +41,8 @@ export function realChangeFor(measure: Measure, pairs: readonly SameDayPair[]): 
     : measure.realChange
 }
 
-export interface ChangeWord {
-  kind: 'better' | 'worse' | 'none'
-  words: string
-}
+export const ChangeWord = z.object({ kind: z.enum(['better', 'worse', 'none']), words: z.string() })
+export type ChangeWord = z.infer<typeof ChangeWord>
 
 /**
  * What changed since an earlier result, in words.

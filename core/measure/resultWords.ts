@@ -1,33 +1,34 @@
+import { z } from 'zod'
 import type { Measure } from '../catalogue/measure'
-import { againstNorm, type NormPerson, type NormWord } from './norms'
-import { changeWord, realChangeFor, type ChangeWord, type SameDayPair } from './realChange'
+import { Side } from '../catalogue/words'
+import { againstNorm, NormWord, type NormPerson } from './norms'
+import { ChangeWord, changeWord, realChangeFor, type SameDayPair } from './realChange'
 import { amountWords, latestOf, type StoredMeasure } from './record'
-import { sideDifference, type SideDifference } from './sides'
+import { SideDifference, sideDifference } from './sides'
 
 /** What is said of one result at once. */
-export interface ResultWords {
-  measure: string
-  side: StoredMeasure['side']
-  amount: string
+export const ResultWords = z.object({
+  measure: z.string(),
+  side: Side,
+  amount: z.string(),
   /** Against the person's own result before; null at the first time. */
-  change: ChangeWord | null
-  norms: NormWord[]
+  change: ChangeWord.nullable(),
+  norms: z.array(NormWord),
   /** Against the other side's newest; null where there is none. */
-  sides: SideDifference | null
-}
+  sides: SideDifference.nullable(),
+})
+export type ResultWords = z.infer<typeof ResultWords>
 
 /**
  * Says what a result means as soon as it is there: the person's own change, the tables for age and sex, the sides.
  *
  * @param record the new result
- * @param earlier what was on file before it
- * @param pairs the practice's same-day pairs of this measure
+ * @param known what was on file before it, and the practice's same-day pairs of this measure
  */
 export function resultWords(
   measure: Measure,
   record: Pick<StoredMeasure, 'measure' | 'side' | 'value'>,
-  earlier: readonly StoredMeasure[],
-  pairs: readonly SameDayPair[],
+  { earlier, pairs }: { earlier: readonly StoredMeasure[]; pairs: readonly SameDayPair[] },
   person: NormPerson,
 ): ResultWords {
   const latest = latestOf(earlier)

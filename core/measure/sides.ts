@@ -1,16 +1,18 @@
+import { z } from 'zod'
 import type { Measure } from '../catalogue/measure'
 import { amountWords } from './record'
 
 /** Under this share of the stronger side, the difference is shown; common practice, no source. */
 const SHOWN_UNDER_PERCENT = 85
 
-export interface SideDifference {
+export const SideDifference = z.object({
   /** Weaker ÷ stronger × 100; null where that has no meaning. */
-  percent: number | null
-  shown: boolean
-  weaker: 'left' | 'right' | null
-  words: string
-}
+  percent: z.number().nullable(),
+  shown: z.boolean(),
+  weaker: z.enum(['left', 'right']).nullable(),
+  words: z.string(),
+})
+export type SideDifference = z.infer<typeof SideDifference>
 
 /**
  * How the two sides differ: in percent where more is better and nothing goes below zero, otherwise in units.

@@ -1,3 +1,4 @@
+import { randomFrom } from '../random'
 import type { Trace } from './sensor'
 
 /** How somebody made up moves: what a tilt sensor on them would send. */
@@ -57,10 +58,10 @@ const NOISE_DEG = 0.35
  * @source ours, made up
  */
 export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = RATE_HZ): Trace {
-  const chance = seeded(seed)
-  const reach = person.reachDeg * (0.97 + 0.06 * chance())
-  const restDeg = 4 * (chance() - 0.5)
-  const phase = chance() * 6.283
+  const random = randomFrom(seed).next
+  const reach = person.reachDeg * (0.97 + 0.06 * random())
+  const restDeg = 4 * (random() - 0.5)
+  const phase = random() * 6.283
   const holdFrom = REST_SECONDS + APPROACH_SECONDS
   const backFrom = holdFrom + person.holdSeconds
   const seconds = backFrom + 2.5
@@ -84,7 +85,7 @@ export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = R
             ? 1
             : 1 - smooth(Math.min(1, (t - backFrom) / 1.6))
     ms[at] = (at * 1000) / rateHz
-    deg[at] = restDeg + way * end + NOISE_DEG * (chance() + chance() + chance() - 1.5)
+    deg[at] = restDeg + way * end + NOISE_DEG * (random() + random() + random() - 1.5)
   }
   return { ms, deg }
 }
@@ -92,16 +93,4 @@ export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = R
 /** From 0 to 1 without a jerk, as limbs are moved. */
 function smooth(x: number): number {
   return x * x * x * (10 - 15 * x + 6 * x * x)
-}
-
-/** Mulberry32: small, even enough for a demonstration, the same everywhere. */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
 }

@@ -177,19 +177,32 @@ describe('what somebody is offered', () => {
 
 describe('where somebody starts', () => {
   it('is level 2 in the home tier and 1 elsewhere', () => {
-    expect(placeFirst(movement('bridge'), 'chair', personIn('chair'), catalogue, 2026)).toBe(2)
-    expect(placeFirst(movement('bridge'), 'bed', personIn('chair'), catalogue, 2026)).toBe(1)
+    expect(placeFirst(movement('bridge'), 'chair', { person: personIn('chair'), year: 2026 }, catalogue)).toBe(2)
+    expect(placeFirst(movement('bridge'), 'bed', { person: personIn('chair'), year: 2026 }, catalogue)).toBe(1)
   })
   it('is level 1 at 85 and over, or where a consideration touches the movement', () => {
-    expect(placeFirst(movement('bridge'), 'chair', personIn('chair', { birthYear: 1941 }), catalogue, 2026)).toBe(1)
-    expect(placeFirst(movement('bridge'), 'chair', personIn('chair', { birthYear: 1942 }), catalogue, 2026)).toBe(2)
+    expect(
+      placeFirst(
+        movement('bridge'),
+        'chair',
+        { person: personIn('chair', { birthYear: 1941 }), year: 2026 },
+        catalogue,
+      ),
+    ).toBe(1)
+    expect(
+      placeFirst(
+        movement('bridge'),
+        'chair',
+        { person: personIn('chair', { birthYear: 1942 }), year: 2026 },
+        catalogue,
+      ),
+    ).toBe(2)
     expect(
       placeFirst(
         movement('front-of-hip-opening'),
         'floor',
-        personIn('floor', { considerations: [has('knee-painful', 'left')] }),
+        { person: personIn('floor', { considerations: [has('knee-painful', 'left')] }), year: 2026 },
         catalogue,
-        2026,
       ),
     ).toBe(1)
   })

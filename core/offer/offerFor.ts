@@ -134,7 +134,7 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   if (person.leftOut.some((row) => row.movement === movement.id && row.tier === tier))
     return { ...none, reasons: [{ kind: 'hurt-twice', movement: movement.name }] }
   const stored = storedLevel(person, movement.id, tier, side)
-  const start = stored ?? placeFirst(movement, tier, person, catalogue, today.year)
+  const start = stored ?? placeFirst(movement, tier, { person, year: today.year }, catalogue)
   const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
   const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
   for (const rung of ladder.toReversed()) {

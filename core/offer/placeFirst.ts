@@ -15,6 +15,14 @@ export interface Evidence {
 
 const NOTHING_MEASURED: Evidence = { failedGate: false, overAverage: [] }
 
+/** Who starts. */
+export interface Starter {
+  person: Person
+  /** For the age; null: age is not looked at. */
+  year: number | null
+  evidence?: Evidence
+}
+
 export interface Start {
   level: number
   because: string
@@ -25,18 +33,15 @@ export interface Start {
  * consideration touches the movement, with a failed gate, and at 85 and over; 3 where a measure at or over the average
  * speaks for it. A first time is never loaded.
  *
- * @param thisYear for the age; null: age is not looked at
  * @source ours
  * @example
- * startFor(bridge, 'chair', pia, catalogue, 2026).because // "the usual start in the home tier"
+ * startFor(bridge, 'chair', { person: pia, year: 2026 }, catalogue).because // "the usual start in the home tier"
  */
 export function startFor(
   movement: Movement,
   tier: Tier,
-  person: Person,
+  { person, year: thisYear, evidence = NOTHING_MEASURED }: Starter,
   catalogue: Catalogue,
-  thisYear: number | null,
-  evidence = NOTHING_MEASURED,
 ): Start {
   const { restedAtAge } = catalogue.judgement.start
   if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= restedAtAge)
@@ -67,14 +72,8 @@ export function startFor(
  * The level alone, for an offer that nothing was placed for yet. A ladder that begins assisted is begun there: its
  * lowest rung is still held by hands or a prop, and breath alone would be no beginning.
  */
-export function placeFirst(
-  movement: Movement,
-  tier: Tier,
-  person: Person,
-  catalogue: Catalogue,
-  thisYear: number | null,
-): number {
-  const { level } = startFor(movement, tier, person, catalogue, thisYear)
+export function placeFirst(movement: Movement, tier: Tier, starter: Starter, catalogue: Catalogue): number {
+  const { level } = startFor(movement, tier, starter, catalogue)
   const lowest = movement.ladders[tier]?.[0]?.level ?? level
   return lowest <= ASSISTED ? Math.max(level, lowest) : level
 }

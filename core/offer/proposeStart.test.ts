@@ -6,16 +6,19 @@ import { proposeStart } from './proposeStart'
 
 const catalogue = shippedCatalogue()
 const start = (
-  records: Parameters<typeof proposeStart>[2],
+  records: Parameters<typeof proposeStart>[1]['records'],
   {
     movement = 'sit-to-stand',
     failed = [] as ('floor' | 'chair')[],
     ...change
   }: Partial<ReturnType<typeof personIn>> & { movement?: string; failed?: ('floor' | 'chair')[] } = {},
 ) =>
-  proposeStart(personIn('chair', change), 'female', records, new Set(failed), catalogue, 2026).find(
-    (proposal) => proposal.movement === movement && proposal.tier === 'chair',
-  )
+  proposeStart(
+    { ...personIn('chair', change), sex: 'female' },
+    { records, failedGates: new Set(failed) },
+    catalogue,
+    2026,
+  ).find((proposal) => proposal.movement === movement && proposal.tier === 'chair')
 
 describe('where somebody starts', () => {
   it('is level 2 in the home tier', () => {
@@ -54,7 +57,7 @@ describe('where somebody starts', () => {
       access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
       levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 3 }],
     })
-    const all = proposeStart(person, 'female', [], new Set(), catalogue, 2026)
+    const all = proposeStart({ ...person, sex: 'female' }, { records: [], failedGates: new Set() }, catalogue, 2026)
     expect(all[0]!.tier).toBe('chair')
     expect(new Set(all.map((proposal) => proposal.tier))).toEqual(new Set(['chair', 'bed']))
     expect(all.some((proposal) => proposal.movement === 'bridge' && proposal.tier === 'chair')).toBe(false)

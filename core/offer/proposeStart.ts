@@ -23,18 +23,13 @@ export interface ProposedStart {
  * @source ours
  */
 export function proposeStart(
-  person: Person,
-  sex: NormPerson['sex'],
-  records: readonly StoredMeasure[],
-  failedGates: ReadonlySet<Tier>,
+  person: Person & Pick<NormPerson, 'sex'>,
+  { records, failedGates }: { records: readonly StoredMeasure[]; failedGates: ReadonlySet<Tier> },
   catalogue: Catalogue,
-  thisYear: number,
+  year: number,
 ): ProposedStart[] {
-  const speaking = speakingFor(
-    { age: person.birthYear === null ? null : thisYear - person.birthYear, sex },
-    records,
-    catalogue,
-  )
+  const age = person.birthYear === null ? null : year - person.birthYear
+  const speaking = speakingFor({ age, sex: person.sex }, records, catalogue)
   const tiers = [person.homeTier, ...TIERS.filter((tier) => tier !== person.homeTier)].filter(
     (tier) => person.access[tier] !== 'no',
   )
@@ -43,7 +38,7 @@ export function proposeStart(
       const ladder = movement.ladders[tier]
       if (!ladder || storedLevel(person, movement.id, tier, 'both') !== null) return []
       const evidence = { failedGate: failedGates.has(tier), overAverage: speaking.get(movement.id) ?? [] }
-      const { level, because } = startFor(movement, tier, person, catalogue, thisYear, evidence)
+      const { level, because } = startFor(movement, tier, { person, year, evidence }, catalogue)
       const rung = ladder.findLast((other) => other.level <= level) ?? ladder[0]!
       const missing = rung.level < level ? `; the ladder has no level ${level}` : ''
       return [{ movement: movement.id, tier, level: rung.level, because: because + missing }]

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite'
 import type { Catalogue } from '../catalogue/catalogue'
 import { doseWords } from './doseWords'
 import type { Block, Plan } from './plan'
@@ -40,8 +41,8 @@ function doseChange(before: Block, after: Block): string {
   const said = (block: Block) =>
     `${doseWords(block.dose)}${block.rounds > 1 ? ` × ${block.rounds}` : ''}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
   if (said(before) !== said(after)) return `${said(before)} → ${said(after)}`
-  if (JSON.stringify(before.dose) !== JSON.stringify(after.dose)) return 'dose in detail'
+  if (!dequal(before.dose, after.dose)) return 'dose in detail'
   if (before.sideOrder !== after.sideOrder)
     return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
-  return JSON.stringify(before.lanes ?? {}) === JSON.stringify(after.lanes ?? {}) ? '' : 'a lane does it otherwise'
+  return dequal(before.lanes ?? {}, after.lanes ?? {}) ? '' : 'a lane does it otherwise'
 }

@@ -32,11 +32,17 @@ export function doseWords(dose: Dose): string {
   }
 }
 
-/** How rounds and sides go with a dose: "each side, 2 rounds, one side first". */
-export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder): string {
+/**
+ * How rounds and sides go with a dose.
+ *
+ * @param order null: it is left to whoever does it
+ * @example
+ * roundsWords(2, 'each', 'one-side-first') // 'each side, 2 rounds, one side first'
+ */
+export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder | null): string {
   const side = { both: '', each: 'each side', alternating: 'alternating', 'each-direction': 'each direction' }[sides]
   const words = [side, rounds > 1 ? `${rounds} rounds` : '']
-  if (sides === 'each' || sides === 'each-direction')
+  if (order !== null && (sides === 'each' || sides === 'each-direction'))
     words.push(order === 'one-side-first' ? 'one side first' : 'taking turns')
   return words.filter((word) => word !== '').join(', ')
 }

@@ -36,6 +36,38 @@ export class EditError extends Error {
   override name = 'EditError'
 }
 
+/** Commands that set one field of the plan, and which. */
+const PLAN_FIELDS = {
+  setTitle: 'title',
+  setMinutes: 'minutes',
+  setSchool: 'school',
+  setPropsLaidOut: 'propsLaidOut',
+  setSpaceCheck: 'spaceCheck',
+  setDrinkBreak: 'drinkBreak',
+  setExhaleCue: 'exhaleCue',
+  setWaitAfterLying: 'waitAfterLying',
+  setAim: 'aim',
+  setBlocks: 'blocks',
+} as const
+/** Commands that set one field of a block, and which. */
+const BLOCK_FIELDS = {
+  setDose: 'dose',
+  setRounds: 'rounds',
+  setRest: 'restSeconds',
+  setSideOrder: 'sideOrder',
+} as const
+
+type PlanFieldEdit = Extract<Edit, { edit: keyof typeof PLAN_FIELDS }>
+type BlockFieldEdit = Extract<Edit, { edit: keyof typeof BLOCK_FIELDS }>
+
+function isPlanField(edit: Edit): edit is PlanFieldEdit {
+  return edit.edit in PLAN_FIELDS
+}
+
+function isBlockField(edit: Edit): edit is BlockFieldEdit {
+  return edit.edit in BLOCK_FIELDS
+}
+
 /**
  * Applies one command and returns the new plan; the old one is left as it was.
  *
@@ -44,59 +76,37 @@ export class EditError extends Error {
  * edited(plan, { edit: 'moveBlock', id: 'c', before: 'a' }).blocks.map((block) => block.id) // ['c', 'a', 'b']
  */
 export function edited(plan: Plan, edit: Edit): Plan {
+  if (isPlanField(edit)) {
+    const field = PLAN_FIELDS[edit.edit]
+    return { ...plan, [field]: edit[field as keyof PlanFieldEdit] }
+  }
+  if (isBlockField(edit)) {
+    const field = BLOCK_FIELDS[edit.edit]
+    return changed(plan, edit.id, { [field]: edit[field as keyof BlockFieldEdit] })
+  }
   switch (edit.edit) {
     case 'addBlock':
       if (plan.blocks.some((block) => block.id === edit.block.id)) return plan
       return { ...plan, blocks: inserted(plan.blocks, edit.block, edit.before) }
     case 'moveBlock': {
       const block = blockOf(plan, edit.id)
-      return edit.before === edit.id
-        ? plan
-        : { ...plan, blocks: inserted(without(plan.blocks, edit.id), block, edit.before) }
+      if (edit.before === edit.id) return plan
+      return { ...plan, blocks: inserted(without(plan.blocks, edit.id), block, edit.before) }
     }
     case 'removeBlock':
       blockOf(plan, edit.id)
       return { ...plan, blocks: without(plan.blocks, edit.id) }
-    case 'setDose':
-      return changed(plan, edit.id, { dose: edit.dose })
-    case 'setRounds':
-      return changed(plan, edit.id, { rounds: edit.rounds })
-    case 'setRest':
-      return changed(plan, edit.id, { restSeconds: edit.restSeconds })
-    case 'setSideOrder':
-      return changed(plan, edit.id, { sideOrder: edit.sideOrder })
-    case 'setTitle':
-      return { ...plan, title: edit.title }
-    case 'setMinutes':
-      return { ...plan, minutes: edit.minutes }
-    case 'setSchool':
-      return { ...plan, school: edit.school }
-    case 'setPropsLaidOut':
-      return { ...plan, propsLaidOut: edit.propsLaidOut }
-    case 'setSpaceCheck':
-      return { ...plan, spaceCheck: edit.spaceCheck }
-    case 'setDrinkBreak':
-      return { ...plan, drinkBreak: edit.drinkBreak }
-    case 'setExhaleCue':
-      return { ...plan, exhaleCue: edit.exhaleCue }
-    case 'setWaitAfterLying':
-      return { ...plan, waitAfterLying: edit.waitAfterLying }
-    case 'setAim':
-      return { ...plan, aim: edit.aim }
-    case 'setLane': {
-      const { [edit.tier]: _before, ...others } = blockOf(plan, edit.id).lanes ?? {}
-      const lanes = edit.departure === null ? others : { ...others, [edit.tier]: edit.departure }
-      return changed(plan, edit.id, { lanes: Object.keys(lanes).length === 0 ? undefined : lanes })
-    }
+    case 'setLane':
+      return withLane(plan, edit)
     case 'setBlock':
-      blockOf(plan, edit.id)
-      return {
-        ...plan,
-        blocks: plan.blocks.map((block) => (block.id === edit.id ? { ...edit.block, id: edit.id } : block)),
-      }
-    case 'setBlocks':
-      return { ...plan, blocks: edit.blocks }
+      return replaced(plan, edit.id, { ...edit.block, id: edit.id })
   }
+}
+
+function withLane(plan: Plan, { id, tier, departure }: Extract<Edit, { edit: 'setLane' }>): Plan {
+  const { [tier]: _before, ...others } = blockOf(plan, id).lanes ?? {}
+  const lanes = departure === null ? others : { ...others, [tier]: departure }
+  return changed(plan, id, { lanes: Object.keys(lanes).length === 0 ? undefined : lanes })
 }
 
 /**
@@ -108,46 +118,30 @@ export function edited(plan: Plan, edit: Edit): Plan {
  * inverseOf(plan, { edit: 'setMinutes', minutes: 60 }) // { edit: 'setMinutes', minutes: 45 }
  */
 export function inverseOf(plan: Plan, edit: Edit): Edit {
+  if (isPlanField(edit)) {
+    const field = PLAN_FIELDS[edit.edit]
+    return { ...edit, [field]: plan[field] } as Edit
+  }
+  if (isBlockField(edit)) {
+    const field = BLOCK_FIELDS[edit.edit]
+    return { ...edit, [field]: blockOf(plan, edit.id)[field] } as Edit
+  }
   switch (edit.edit) {
-    case 'addBlock':
-      return { edit: 'removeBlock', id: edit.block.id }
+    case 'addBlock': {
+      const { id } = edit.block
+      // A block that is there already is not added again, and taking that back does not take it away.
+      const isThere = plan.blocks.some((block) => block.id === id)
+      return isThere ? { edit: 'moveBlock', id, before: idAfter(plan, id) } : { edit: 'removeBlock', id }
+    }
     case 'moveBlock':
       blockOf(plan, edit.id)
       return { edit: 'moveBlock', id: edit.id, before: idAfter(plan, edit.id) }
     case 'removeBlock':
       return { edit: 'addBlock', block: blockOf(plan, edit.id), before: idAfter(plan, edit.id) }
-    case 'setDose':
-      return { ...edit, dose: blockOf(plan, edit.id).dose }
-    case 'setRounds':
-      return { ...edit, rounds: blockOf(plan, edit.id).rounds }
-    case 'setRest':
-      return { ...edit, restSeconds: blockOf(plan, edit.id).restSeconds }
-    case 'setSideOrder':
-      return { ...edit, sideOrder: blockOf(plan, edit.id).sideOrder }
-    case 'setTitle':
-      return { ...edit, title: plan.title }
-    case 'setMinutes':
-      return { ...edit, minutes: plan.minutes }
-    case 'setSchool':
-      return { ...edit, school: plan.school }
-    case 'setPropsLaidOut':
-      return { ...edit, propsLaidOut: plan.propsLaidOut }
-    case 'setSpaceCheck':
-      return { ...edit, spaceCheck: plan.spaceCheck }
-    case 'setDrinkBreak':
-      return { ...edit, drinkBreak: plan.drinkBreak }
-    case 'setExhaleCue':
-      return { ...edit, exhaleCue: plan.exhaleCue }
-    case 'setWaitAfterLying':
-      return { ...edit, waitAfterLying: plan.waitAfterLying }
-    case 'setAim':
-      return { ...edit, aim: plan.aim }
     case 'setLane':
       return { ...edit, departure: blockOf(plan, edit.id).lanes?.[edit.tier] ?? null }
     case 'setBlock':
       return { ...edit, block: blockOf(plan, edit.id) }
-    case 'setBlocks':
-      return { ...edit, blocks: plan.blocks }
   }
 }
 
@@ -222,6 +216,10 @@ function inserted(blocks: Block[], block: Block, before: string | null): Block[]
 }
 
 function changed(plan: Plan, id: string, change: Partial<Block>): Plan {
+  return replaced(plan, id, { ...blockOf(plan, id), ...change })
+}
+
+function replaced(plan: Plan, id: string, block: Block): Plan {
   blockOf(plan, id)
-  return { ...plan, blocks: plan.blocks.map((block) => (block.id === id ? { ...block, ...change } : block)) }
+  return { ...plan, blocks: plan.blocks.map((other) => (other.id === id ? block : other)) }
 }

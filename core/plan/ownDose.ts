@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Person } from '../offer/person'
 import { secondsOf } from '../time/secondsOf'
@@ -22,6 +23,6 @@ export function ownDose(
   const there = secondsOf(block.dose, movement.sides) * block.rounds
   const one = secondsOf(dose, movement.sides)
   const fitting = Math.min(rounds, Math.floor(there / one))
-  if (fitting < 1 || (JSON.stringify(dose) === JSON.stringify(block.dose) && fitting === block.rounds)) return null
+  if (fitting < 1 || (dequal(dose, block.dose) && fitting === block.rounds)) return null
   return { dose, rounds: fitting }
 }

@@ -27,76 +27,91 @@ function dayWords(iso: string): string {
   return format(parseISO(iso.slice(0, 10)), 'd MMMM yyyy')
 }
 
+/** What a letter is written from. */
+export interface LetterMatter {
+  /** The window that is written about. */
+  back: PersonBack
+  weeks: number
+  measures: readonly StoredMeasure[]
+  /** What was eased or left out in the window. */
+  eased: readonly EasedLine[]
+  questions: string
+}
+
 /**
  * What a clinician is told: what was seen, measured and offered, the limits that are kept, and what is asked. It fits on
  * a page, names no diagnosis of ours, and says nothing of other people.
- *
- * @param back the window that is written about
- * @param eased what was eased or left out in the window
  */
-export function letterSections(
-  person: Participant,
-  back: PersonBack,
-  weeks: number,
-  measures: readonly StoredMeasure[],
-  eased: readonly EasedLine[],
-  questions: string,
-  catalogue: Catalogue,
-): LetterSection[] {
-  const nameOf = (movement: string) => (catalogue.movements.get(movement)?.name ?? movement).toLowerCase()
-  const arrivals = back.pain.flatMap((one) => (one.arrival === null ? [] : [one.arrival]))
-  const pain =
-    arrivals.length === 0
-      ? 'Pain on arrival was not asked.'
-      : `Pain on arrival between ${Math.min(...arrivals)} and ${Math.max(...arrivals)} of 10.`
-  const trends = (word: string) =>
-    back.movements.filter((one) => one.trend?.word === word).map((one) => nameOf(one.movement))
-  const apart = back.movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < 85)
-  const seen = [
-    `Came to ${back.came} of ${back.of} meetings in the last ${weeks} weeks. ${pain}`,
-    ...(trends('rising').length > 0 ? [`Getting easier: ${trends('rising').join(', ')}.`] : []),
-    ...(trends('falling').length > 0 ? [`Getting harder: ${trends('falling').join(', ')}.`] : []),
-    ...apart.map(
-      (one) => `${capital(nameOf(one.movement))}: the weaker side reaches ${one.sidesPercent} % of the stronger.`,
-    ),
-    ...eased.map((entry) => `${dayWords(entry.date)}: ${entry.words}.${entry.because ? ` ${entry.because}` : ''}`),
+export function letterSections(person: Participant, matter: LetterMatter, catalogue: Catalogue): LetterSection[] {
+  const questions = matter.questions.split('\n').map((line) => line.trim())
+  return [
+    { title: 'What was seen', lines: seenIn(matter, catalogue) },
+    { title: 'What was measured', lines: orSay(measuredIn(matter, catalogue), 'Nothing was measured in this time.') },
+    { title: 'What is offered', lines: orSay(offeredIn(matter, catalogue), 'Nothing was done in this time.') },
+    { title: 'Limits that are kept', lines: orSay(limitsOf(person, catalogue), 'None is known.') },
+    { title: 'What we ask', lines: questions.filter((line) => line !== '') },
   ]
-  const latest = [...latestOf(measures).values()]
+}
+
+function orSay(lines: string[], otherwise: string): string[] {
+  return lines.length > 0 ? lines : [otherwise]
+}
+
+/** Under this share of the stronger side a difference is worth a line; ours. */
+const APART_PERCENT = 85
+
+function seenIn({ back, weeks, eased }: LetterMatter, catalogue: Catalogue): string[] {
+  const trends = (word: string) =>
+    back.movements.filter((one) => one.trend?.word === word).map((one) => nameIn(catalogue, one.movement))
+  const [rising, falling] = [trends('rising'), trends('falling')]
+  const apart = back.movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < APART_PERCENT)
+  return [
+    `Came to ${back.came} of ${back.of} meetings in the last ${weeks} weeks. ${painWords(back)}`,
+    ...(rising.length > 0 ? [`Getting easier: ${rising.join(', ')}.`] : []),
+    ...(falling.length > 0 ? [`Getting harder: ${falling.join(', ')}.`] : []),
+    ...apart.map(
+      ({ movement, sidesPercent }) =>
+        `${capital(nameIn(catalogue, movement))}: the weaker side reaches ${sidesPercent} % of the stronger.`,
+    ),
+    ...eased.map(({ date, words, because }) => `${dayWords(date)}: ${words}.${because ? ` ${because}` : ''}`),
+  ]
+}
+
+function painWords({ pain }: PersonBack): string {
+  const arrivals = pain.flatMap((one) => (one.arrival === null ? [] : [one.arrival]))
+  if (arrivals.length === 0) return 'Pain on arrival was not asked.'
+  return `Pain on arrival between ${Math.min(...arrivals)} and ${Math.max(...arrivals)} of 10.`
+}
+
+function measuredIn({ measures }: LetterMatter, catalogue: Catalogue): string[] {
+  return [...latestOf(measures).values()]
     .toSorted((a, b) => b.takenAt.localeCompare(a.takenAt))
     .slice(0, MEASURES_SHOWN)
-  const measured = latest.flatMap((record) => {
-    const measure = catalogue.measures.get(record.measure)
-    return measure
-      ? [
-          `${measure.name}${record.side === 'both' ? '' : `, ${record.side}`}: ${amountWords(measure, record.value)} (${dayWords(record.takenAt)}).`,
-        ]
-      : []
+    .flatMap((record) => {
+      const measure = catalogue.measures.get(record.measure)
+      if (!measure) return []
+      const side = record.side === 'both' ? '' : `, ${record.side}`
+      return [`${measure.name}${side}: ${amountWords(measure, record.value)} (${dayWords(record.takenAt)}).`]
+    })
+}
+
+function offeredIn({ back }: LetterMatter, catalogue: Catalogue): string[] {
+  return back.movements.slice(0, MOVEMENTS_SHOWN).map(({ movement, tier, levels }) => {
+    const level = levels.at(-1)
+    return `${capital(nameIn(catalogue, movement))}, ${tier}${level ? `, level ${level.value} of 5` : ''}.`
   })
-  const offered = back.movements
-    .slice(0, MOVEMENTS_SHOWN)
-    .map(
-      (one) =>
-        `${capital(nameOf(one.movement))}, ${one.tier}${one.levels.length > 0 ? `, level ${one.levels.at(-1)!.value} of 5` : ''}.`,
-    )
-  const limits = person.considerations.flatMap((own) => {
-    const row = catalogue.considerations.get(own.consideration)
+}
+
+function limitsOf(person: Participant, { considerations }: Catalogue): string[] {
+  return person.considerations.flatMap(({ consideration, side, clearedBy }) => {
+    const row = considerations.get(consideration)
     if (!row) return []
-    const kept = changesOf(row, own.side, own.clearedBy).slice(0, 2)
-    return [
-      `${row.name}${own.side === 'both' ? '' : `, ${own.side}`}${own.clearedBy ? `, cleared by ${own.clearedBy}` : ''}: ${kept.join(' ') || 'watched.'}`,
-    ]
+    const kept = changesOf(row, side, clearedBy).slice(0, 2).join(' ') || 'watched.'
+    const where = side === 'both' ? '' : `, ${side}`
+    return [`${row.name}${where}${clearedBy ? `, cleared by ${clearedBy}` : ''}: ${kept}`]
   })
-  return [
-    { title: 'What was seen', lines: seen },
-    { title: 'What was measured', lines: measured.length > 0 ? measured : ['Nothing was measured in this time.'] },
-    { title: 'What is offered', lines: offered.length > 0 ? offered : ['Nothing was done in this time.'] },
-    { title: 'Limits that are kept', lines: limits.length > 0 ? limits : ['None is known.'] },
-    {
-      title: 'What we ask',
-      lines: questions
-        .split('\n')
-        .map((line) => line.trim())
-        .filter((line) => line !== ''),
-    },
-  ]
+}
+
+function nameIn({ movements }: Catalogue, movement: string): string {
+  return (movements.get(movement)?.name ?? movement).toLowerCase()
 }

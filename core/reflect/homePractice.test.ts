@@ -21,7 +21,11 @@ const cora = personIn('chair', {
   ],
 })
 const propose = (person = cora, props: Record<string, number> = {}) =>
-  proposeHome(person, 'dwell', ['upper-back-turn', 'bridge'], props, catalogue, 2026)
+  proposeHome(
+    person,
+    { school: 'dwell', recent: ['upper-back-turn', 'bridge'], homeProps: props, year: 2026 },
+    catalogue,
+  )
 
 describe('what somebody takes home', () => {
   it('is what was done lately first, one level easier than in class', () => {
@@ -60,11 +64,13 @@ describe('what somebody takes home', () => {
     })
     const [first] = proposeHome(
       before,
-      'dwell',
-      ['upper-back-turn', 'bridge', 'sit-to-stand'],
-      { cushion: 4 },
+      {
+        school: 'dwell',
+        recent: ['upper-back-turn', 'bridge', 'sit-to-stand'],
+        homeProps: { cushion: 4 },
+        year: 2026,
+      },
       catalogue,
-      2026,
     )
     expect(first).toMatchObject({
       movement: 'sit-to-stand',

@@ -55,40 +55,46 @@ export interface HomeProposal extends HomeEntry {
   because: string
 }
 
+/** What home practice is chosen by. */
+export interface HomeAsk {
+  school: SchoolId
+  /** Movements of their last meetings, the last one first: what was done lately comes first. */
+  recent: readonly string[]
+  /** How many of each prop they have at home. */
+  homeProps: Readonly<Record<string, number>>
+  /** For the age. */
+  year: number
+}
+
 /**
- * Proposes what somebody could do at home: movements they have worked at, in tiers that are open to them without help,
- * one level easier than in class, with nothing that is not done alone and only props they have.
+ * Proposes what somebody could do at home: movements they have worked at, in their own tier where it is open to them
+ * without help, one level easier than in class, with nothing that is not done alone and only props they have.
  *
- * @param recent movements of their last meetings, the last one first: what was done lately comes first
- * @param homeProps how many of each prop they have at home
  * @returns the best first; the first three to five are the usual choice
  * @source ours, from common practice
  * @example
- * proposeHome(cora, 'dwell', ['bridge'], { towel: 1 }, catalogue, 2026)[0] // { movement: 'bridge', level: 1, … }
+ * proposeHome(cora, { school: 'dwell', recent: ['bridge'], homeProps: { towel: 1 }, year: 2026 }, catalogue)[0].movement // 'bridge'
  */
-export function proposeHome(
-  person: Person,
-  school: SchoolId,
-  recent: readonly string[],
-  homeProps: Readonly<Record<string, number>>,
-  catalogue: Catalogue,
-  year: number,
-): HomeProposal[] {
-  const tiers = [person.homeTier, ...TIERS.filter((tier) => tier !== person.homeTier)].filter(
+export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue): HomeProposal[] {
+  const { recent } = ask
+  const open = [person.homeTier, ...TIERS.filter((tier) => tier !== person.homeTier)].filter(
     (tier) => tier !== 'floor' && person.access[tier] === 'yes',
   )
-  const proposals = [...catalogue.movements.values()].flatMap((movement) =>
-    tiers.slice(0, 1).flatMap((tier) => proposalOf(movement, tier, person, school, homeProps, catalogue, year) ?? []),
-  )
+  const [tier] = open
+  if (!tier) return []
+  const movements = [...catalogue.movements.values()]
+  const proposals = movements.flatMap((movement) => proposalOf(movement, tier, { person, ...ask }, catalogue) ?? [])
   const towards = nextGate(catalogue.gates, person.access)?.linked ?? []
-  const rank = ({ movement }: HomeProposal) =>
-    (recent.includes(movement) ? recent.indexOf(movement) : recent.length + catalogue.movements.get(movement)!.number) -
-    (towards.includes(movement) ? TOWARDS_GATE : 0)
+  const numberOf = new Map(movements.map((movement) => [movement.id, movement.number]))
+  const rank = ({ movement }: HomeProposal) => {
+    const done = recent.includes(movement) ? recent.indexOf(movement) : recent.length + (numberOf.get(movement) ?? 0)
+    return done - (towards.includes(movement) ? TOWARDS_GATE : 0)
+  }
   const done = proposals.filter(
     ({ movement }) => recent.includes(movement) || person.levels.some((own) => own.movement === movement),
   )
   return (done.length >= 3 ? done : proposals)
-    .sort((a, b) => rank(a) - rank(b))
+    .toSorted((a, b) => rank(a) - rank(b))
     .slice(0, 2 * PROPOSED)
     .map((one) => (towards.includes(one.movement) ? { ...one, because: `${one.because} Towards the next gate.` } : one))
 }
@@ -96,17 +102,14 @@ export function proposeHome(
 function proposalOf(
   movement: Movement,
   tier: Tier,
-  person: Person,
-  school: SchoolId,
-  homeProps: Readonly<Record<string, number>>,
+  { person, school, homeProps, year }: HomeAsk & { person: Person },
   catalogue: Catalogue,
-  year: number,
 ): HomeProposal | null {
-  const ladder = movement.ladders[tier]
-  if (!ladder) return null
-  const inClass = storedLevel(person, movement.id, tier, 'both') ?? placeFirst(movement, tier, person, catalogue, year)
+  const ladder = movement.ladders[tier] ?? []
+  const inClass =
+    storedLevel(person, movement.id, tier, 'both') ?? placeFirst(movement, tier, { person, year }, catalogue)
   const { dose, rounds } = movement.doses[school]
-  const easier = Math.max(ladder[0]!.level, inClass - 1)
+  const easier = Math.max(ladder[0]?.level ?? 1, inClass - 1)
   const variation = ladder.findLast(
     (rung) =>
       rung.level <= easier &&
@@ -115,18 +118,16 @@ function proposalOf(
       judge(rung, { dose, side: 'both' }, { person }, catalogue).blocks.length === 0,
   )
   if (!variation) return null
-  const words =
-    variation.level < inClass
-      ? `Level ${variation.level}, easier than level ${inClass} in class.`
-      : `Level ${variation.level}, the easiest there is.`
+  const { level } = variation
+  const than = level < inClass ? `easier than level ${inClass} in class` : 'the easiest there is'
   return {
     movement: movement.id,
     variation: variation.id,
     dose,
     rounds: Math.min(2, rounds),
     tier,
-    level: variation.level,
-    because: words,
+    level,
+    because: `Level ${level}, ${than}.`,
   }
 }
 

@@ -45,6 +45,7 @@ const held = (
   support: null,
   device: '',
   note: '',
+  clears: [],
   meetingId: `m${week}`,
   date: day(week),
   arrivalPain: null,
@@ -103,13 +104,15 @@ describe('looking back on a circle', () => {
     because: '',
   }
   it('finds who slips quietly, unless somebody eased it', () => {
-    expect(circleBack(people, falling, [], 'dwell', 6, catalogue).slipping).toMatchObject([
-      { participant: ANN, movement: 'ankle-on-knee', first: 100, last: 33 },
-    ])
-    expect(circleBack(people, falling, [eased], 'dwell', 6, catalogue).slipping).toEqual([])
+    expect(
+      circleBack({ attended: people, outcomes: falling, acted: [] }, 'dwell', 6, catalogue).slipping,
+    ).toMatchObject([{ participant: ANN, movement: 'ankle-on-knee', first: 100, last: 33 }])
+    expect(circleBack({ attended: people, outcomes: falling, acted: [eased] }, 'dwell', 6, catalogue).slipping).toEqual(
+      [],
+    )
   })
   it('finds who misses meetings, and for how long now', () => {
-    expect(circleBack(people, [], [], 'dwell', 6, catalogue).missing).toEqual([
+    expect(circleBack({ attended: people, outcomes: [], acted: [] }, 'dwell', 6, catalogue).missing).toEqual([
       { participant: BEA, came: 3, of: 6, inARow: 3 },
     ])
   })
@@ -120,13 +123,15 @@ describe('looking back on a circle', () => {
       { ...eased, participant: BEA, movement: 'bridge', fromLevel: 2, toLevel: 3, way: 'up' as const },
       { ...eased, movement: 'side-bend', toLevel: 2 },
     ]
-    expect(circleBack(people, [], acted, 'dwell', 6, catalogue).rising).toEqual([
+    expect(circleBack({ attended: people, outcomes: [], acted: acted }, 'dwell', 6, catalogue).rising).toEqual([
       { participant: BEA, steps: 2, movements: ['ankle-on-knee', 'bridge'] },
       { participant: ANN, steps: 1, movements: ['ankle-on-knee'] },
     ])
   })
   it('holds the dose against the school’s weekly aim', () => {
-    expect(circleBack(people, falling, [], 'dwell', 6, catalogue).dose[0]!.aim).toBe(180)
-    expect(circleBack(people, falling, [], 'measured-load', 6, catalogue).dose[0]!.aim).toBeNull()
+    expect(circleBack({ attended: people, outcomes: falling, acted: [] }, 'dwell', 6, catalogue).dose[0]!.aim).toBe(180)
+    expect(
+      circleBack({ attended: people, outcomes: falling, acted: [] }, 'measured-load', 6, catalogue).dose[0]!.aim,
+    ).toBeNull()
   })
 })

@@ -211,76 +211,73 @@ export const CircleBack = z.object({
 })
 export type CircleBack = z.infer<typeof CircleBack>
 
-/**
- * Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got.
- *
- * @param attended by participant, the window's meetings oldest first
- * @param outcomes folded, of everybody, oldest first
- * @param acted changes of levels and dials in the window
- */
-export function circleBack(
-  attended: ReadonlyMap<string, readonly Attended[]>,
-  outcomes: readonly DatedOutcome[],
-  acted: readonly Acted[],
-  school: SchoolId,
-  weeks: number,
-  catalogue: Catalogue,
-): CircleBack {
-  const all = [...attended]
-  const meetings = new Map(all.flatMap(([, own]) => own.map((meeting) => [meeting.meetingId, meeting] as const)))
-  const rising = all
-    .flatMap(([participant]) => {
+/** What is known of a circle over a window. */
+export interface CircleWindow {
+  /** By participant, the window's meetings oldest first. */
+  attended: ReadonlyMap<string, readonly Attended[]>
+  /** Folded, of everybody, oldest first. */
+  outcomes: readonly DatedOutcome[]
+  /** Changes of levels and dials in the window. */
+  acted: readonly Acted[]
+}
+
+/** Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got. */
+export function circleBack(window: CircleWindow, school: SchoolId, weeks: number, catalogue: Catalogue): CircleBack {
+  const { attended, outcomes } = window
+  const meetings = new Map([...attended.values()].flat().map((meeting) => [meeting.meetingId, meeting] as const))
+  const active = new Set(outcomes.map((outcome) => outcome.participant)).size
+  const aim = catalogue.schools.get(school)?.weeklySecondsPerRegion ?? null
+  const dose = doseOf([...meetings.values()], outcomes, weeks * Math.max(1, active), catalogue)
+  return {
+    meetings: meetings.size,
+    rising: risingIn(window),
+    slipping: slippingIn(window),
+    missing: missingIn(window, catalogue),
+    dose: dose.map((row) => ({ ...row, aim })),
+  }
+}
+
+function risingIn({ attended, acted }: CircleWindow): CircleBack['rising'] {
+  return [...attended.keys()]
+    .map((participant) => {
       const steps = acted.filter((entry) => entry.participant === participant && entry.way === 'up')
-      return steps.length === 0
-        ? []
-        : [{ participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }]
+      return { participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }
     })
+    .filter(({ steps }) => steps > 0)
     .sort((a, b) => b.steps - a.steps)
-  const slipping = [
-    ...grouped(outcomes, (outcome) => `${outcome.participant} ${outcome.movement} ${outcome.tier}`).values(),
-  ]
-    .flatMap((own) => {
-      const { participant, movement, tier } = own[0]!
+}
+
+function slippingIn({ outcomes, acted }: CircleWindow): CircleBack['slipping'] {
+  const keyOf = (one: { participant: string; movement: string; tier: Tier }) =>
+    `${one.participant} ${one.movement} ${one.tier}`
+  const eased = new Set(acted.filter((entry) => entry.way === 'eased').map(keyOf))
+  return [...grouped(outcomes, keyOf)]
+    .flatMap(([key, own]) => {
       const trend = abilityTrend(own)
-      const isEased = acted.some(
-        (entry) =>
-          entry.participant === participant &&
-          entry.movement === movement &&
-          entry.tier === tier &&
-          entry.way === 'eased',
-      )
-      if (trend?.word !== 'falling' || isEased) return []
-      // The weaker side of each day, as the trend has it.
-      const shares = [
-        ...grouped(
-          own.filter((outcome) => outcome.achieved !== null && outcome.target),
-          (outcome) => outcome.date,
-        ).values(),
-      ].map((sides) => Math.min(...sides.map((outcome) => Math.round((100 * outcome.achieved!) / outcome.target!))))
+      const { participant, movement, tier } = own[0]!
+      if (trend?.word !== 'falling' || eased.has(key)) return []
+      const shares = dailyShares(own)
       return [{ participant, movement, tier, trend, first: shares[0]!, last: shares.at(-1)! }]
     })
     .sort((a, b) => a.trend.slope - b.trend.slope)
-  const missing = all
-    .flatMap(([participant, own]) => {
+}
+
+/** Percent of the target on each day: the weaker side's, as the trend has it. */
+function dailyShares(outcomes: readonly DatedOutcome[]): number[] {
+  const reached = outcomes.filter((outcome) => outcome.achieved !== null && outcome.target)
+  return [...grouped(reached, (outcome) => outcome.date).values()].map((sides) =>
+    Math.min(...sides.map(({ achieved, target }) => Math.round((100 * (achieved ?? 0)) / (target ?? 1)))),
+  )
+}
+
+function missingIn({ attended }: CircleWindow, { judgement }: Catalogue): CircleBack['missing'] {
+  const { share, inARow: atLeast } = judgement.missed
+  return [...attended]
+    .map(([participant, own]) => {
       const came = own.filter((meeting) => meeting.came).length
       const inARow = own.length - 1 - own.findLastIndex((meeting) => meeting.came)
-      return own.length > 0 &&
-        (own.length - came >= own.length * catalogue.judgement.missed.share ||
-          inARow >= catalogue.judgement.missed.inARow)
-        ? [{ participant, came, of: own.length, inARow }]
-        : []
+      return { participant, came, of: own.length, inARow }
     })
+    .filter(({ came, of, inARow }) => of > 0 && (of - came >= of * share || inARow >= atLeast))
     .sort((a, b) => b.inARow - a.inARow || a.came / a.of - b.came / b.of)
-  const active = new Set(outcomes.map((outcome) => outcome.participant)).size
-  const aim = catalogue.schools.get(school)?.weeklySecondsPerRegion ?? null
-  return {
-    meetings: meetings.size,
-    rising,
-    slipping,
-    missing,
-    dose: doseOf([...meetings.values()], outcomes, weeks * Math.max(1, active), catalogue).map((row) => ({
-      ...row,
-      aim,
-    })),
-  }
 }

@@ -32,6 +32,7 @@ const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutco
   support: null,
   device: '',
   note: '',
+  clears: [],
   meetingId,
   date: meetingId === 'a' ? '2026-03-02' : '2026-04-13',
   arrivalPain: null,

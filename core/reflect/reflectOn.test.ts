@@ -36,6 +36,7 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
     support: null,
     device: '',
     note: '',
+    clears: [],
     meetingId,
     date: DAYS[meetingId] ?? meetingId,
     arrivalPain: null,

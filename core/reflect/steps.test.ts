@@ -40,6 +40,7 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
     support: null,
     device: '',
     note: '',
+    clears: [],
     meetingId: `w${week}`,
     date: day(week),
     arrivalPain: 1,

@@ -61,6 +61,7 @@ const visit = (
     support: null,
     device: '',
     note: '',
+    clears: [],
     meetingId: meeting,
     date: meeting,
     arrivalPain: null,

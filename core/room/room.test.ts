@@ -2,7 +2,7 @@ import loadHighs from 'highs'
 import fc from 'fast-check'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { describe, expect, it } from 'vitest'
-import { chanceFrom } from '../random'
+import { randomFrom } from '../random'
 import { TIERS } from '../catalogue/words'
 import { layoutOf, type LayoutKind, type Room } from './layout'
 import { NO_NEEDS } from '../offer/seatNeeds'
@@ -10,8 +10,8 @@ import { seatCosts, seated, seatReasons, type Sitter } from './seats'
 import { seatRoom, type RoomSitter } from './seatRoom'
 import { footprintOf } from '../catalogue/station'
 
-const chance = chanceFrom(7)
-const EXCHANGES = { looks: 20_000, chance: () => chance.next() }
+const random = randomFrom(7)
+const EXCHANGES = { looks: 20_000, random: () => random.next() }
 const ROOM: Room = { lengthM: 11, widthM: 8.5, door: { wall: 'left', alongM: 2 } }
 const { stations } = shippedCatalogue()
 const chairs = (count: number) => Array.from({ length: count }, () => footprintOf('chair', 'room', stations))

@@ -20,7 +20,7 @@ const TALL: Record<Tier, number> = { floor: 0, bed: 1, chair: 2, standing: 3 }
 /** How long friends are brought together. */
 export interface Exchanges {
   looks: number
-  chance: () => number
+  random: () => number
 }
 
 export interface Seating {
@@ -60,10 +60,10 @@ export function seatCosts(sitters: readonly Sitter[], layout: Layout, room: Room
  * Seats people: exactly for all that concerns one person and one place; friends are then brought together by exchanges
  * that do not cost more than they bring.
  *
- * @param exchanges how many exchanges are tried, and the chance in [0, 1) by which it begins anew; left out: friends are not looked at
+ * @param exchanges how many exchanges are tried, and the random in [0, 1) by which it begins anew; left out: friends are not looked at
  * @returns the order round the room with what it costs and the least that any order could
  * @example
- * seated(sitters, layout, room, { looks: 20_000, chance }).order // ['greta', 'bertil', …]
+ * seated(sitters, layout, room, { looks: 20_000, random }).order // ['greta', 'bertil', …]
  */
 export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, exchanges?: Exchanges): Seating {
   const count = sitters.length
@@ -193,7 +193,7 @@ function broughtTogether(
   costs: readonly number[][],
   pairs: readonly [number, number][],
   apart: readonly number[][],
-  { looks, chance }: Exchanges,
+  { looks, random }: Exchanges,
 ): number[] {
   const friendsOf = start.map((_, sitter) => pairs.flatMap(([a, b]) => (a === sitter ? [b] : b === sitter ? [a] : [])))
   const part = (placeOf: readonly number[], sitter: number) =>
@@ -222,7 +222,7 @@ function broughtTogether(
     // Another beginning: the best with a few exchanged at random.
     now = [...best]
     for (let kick = 0; kick < 3; kick += 1) {
-      const [a, b] = [Math.floor(chance() * now.length), Math.floor(chance() * now.length)]
+      const [a, b] = [Math.floor(random() * now.length), Math.floor(random() * now.length)]
       ;[now[a], now[b]] = [now[b]!, now[a]!]
     }
   }

@@ -1,9 +1,10 @@
 import { packedCatalogue } from '../catalogue/packedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
-import { accountRoute } from '../http/routes'
+import { readCatalogue } from '../../core/contract/movements'
+import { answer, Ready } from '../http/answer'
 
-export default accountRoute(async ({ event, db, practiceId }) => {
-  const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(db, practiceId))
+export default answer(readCatalogue, async ({ event, scope }) => {
+  const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(scope))
   setResponseHeaders(event, {
     'cache-control': 'private, no-cache',
     'content-type': 'application/json',
@@ -12,9 +13,9 @@ export default accountRoute(async ({ event, db, practiceId }) => {
   })
   if (getRequestHeader(event, 'if-none-match') === etag) {
     setResponseStatus(event, 304)
-    return null
+    return new Ready(null)
   }
-  if (!getRequestHeader(event, 'accept-encoding')?.includes('gzip')) return text
+  if (!getRequestHeader(event, 'accept-encoding')?.includes('gzip')) return new Ready(text)
   setResponseHeader(event, 'content-encoding', 'gzip')
-  return zipped
+  return new Ready(zipped)
 })

@@ -1,5 +1,5 @@
 import { healthLogOf } from '../database/healthLog'
-import { leadRoute } from '../http/routes'
+import { readHealthLog } from '../../core/contract/practice'
+import { answer } from '../http/answer'
 
-/** Who looked at or changed anybody's health data, newest first. */
-export default leadRoute(({ db, practiceId }) => healthLogOf(db, practiceId))
+export default answer(readHealthLog, ({ scope }) => healthLogOf(scope))

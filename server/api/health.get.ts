@@ -1,6 +1,7 @@
-import { openRoute } from '../http/routes'
+import { readHealth } from '../../core/contract/practice'
+import { answerAnybody } from '../http/answer'
 
-export default openRoute(async ({ db }) => {
+export default answerAnybody(readHealth, async ({ db }) => {
   await db.raw('select 1')
-  return { ok: true }
+  return { ok: true } as const
 })

@@ -1,5 +1,5 @@
 import { planSchema } from '../../core/formats/planJson'
-import { accountRoute } from '../http/routes'
+import { readPlanSchema } from '../../core/contract/movements'
+import { answer } from '../http/answer'
 
-/** The JSON Schema of a plan's file. */
-export default accountRoute(async () => planSchema())
+export default answer(readPlanSchema, async () => ({ ...planSchema() }))

@@ -1,19 +1,9 @@
-import { z } from 'zod'
-import { rosterOf } from '../database/people'
+import { rosterOf } from '../database/roster'
 import { inLists } from '../session/forRole'
-import { refusal } from '../http/refuse'
-import { accountRoute } from '../http/routes'
+import { readRoster } from '../../core/contract/people'
+import { answer } from '../http/answer'
 
-const Asked = z.object({
-  words: z.string().max(120).default(''),
-  offset: z.coerce.number().int().min(0).default(0),
-  limit: z.coerce.number().int().min(1).max(200).default(100),
-})
-
-/** People found by name, a page at a time. */
-export default accountRoute(async ({ event, db, practiceId, account }) => {
-  const asked = Asked.safeParse(getQuery(event))
-  if (!asked.success) throw refusal(422, 'not-valid', 'This search cannot be read.')
-  const { people, total } = await rosterOf(db, practiceId, asked.data)
-  return { people: people.map((participant) => inLists(participant, account.role)), total }
+export default answer(readRoster, async ({ scope, account, query }) => {
+  const { people, total } = await rosterOf(scope, query)
+  return { people: people.map((person) => inLists(person, account.role)), total }
 })

@@ -1,17 +1,24 @@
+import { dequal } from 'dequal/lite'
+import { NotFound, type Scope } from '../database/rows'
 import { solveFigure } from '../../core/body/figure'
 import { missingTags } from '../../core/body/demands'
-import { CatalogueError, linkCatalogue, type CatalogueData, type Variation } from '../../core/catalogue/catalogue'
+import {
+  CatalogueError,
+  linkCatalogue,
+  type CatalogueData,
+  type CatalogueProblem,
+  type Variation,
+} from '../../core/catalogue/catalogue'
 import type { MovementEntry } from '../../core/catalogue/movement'
 import { overlaid } from '../../core/catalogue/overlay'
 import { indexOf, rungsOf } from '../../core/catalogue/summary'
 import { demandsOf } from '../../core/offer/verdict'
 import { ownMovementsOf, type OwnFigures } from '../database/ownMovements'
-import type { Database } from '../database/rows'
 import { catalogueData } from './catalogueData'
 
 /** The catalogue as a practice has it: the shipped one with its own movements and changes. */
-export async function practiceCatalogue(db: Database, practiceId: string): Promise<CatalogueData> {
-  const [data, own] = await Promise.all([catalogueData(), ownMovementsOf(db, practiceId)])
+export async function practiceCatalogue(scope: Scope): Promise<CatalogueData> {
+  const [data, own] = await Promise.all([catalogueData(), ownMovementsOf(scope)])
   if (own.length === 0) return data
   return {
     ...overlaid(
@@ -20,6 +27,13 @@ export async function practiceCatalogue(db: Database, practiceId: string): Promi
     ),
     ownFigures: own.flatMap(({ figures }) => Object.keys(figures)),
   }
+}
+
+/** @throws {NotFound} when the practice's catalogue has no such movement */
+export async function movementEntry(scope: Scope, id: string): Promise<MovementEntry> {
+  const entry = (await practiceCatalogue(scope)).movements.find((movement) => movement.id === id)
+  if (!entry) throw new NotFound('There is no such movement.')
+  return entry
 }
 
 /**
@@ -31,11 +45,10 @@ export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): 
   const shippedRungs = new Map(shipped.movements.flatMap(rungsOf).map((known) => [known.id, known]))
   const own = linkCatalogue(indexOf({ ...shipped, movements: [entry] }))
   const figures: OwnFigures = {}
-  const problems: string[] = []
+  const problems: CatalogueProblem[] = []
   for (const { id, postureId, rung } of rungsOf(entry)) {
     const known = shippedRungs.get(id)
-    if (known && known.postureId === postureId && JSON.stringify(known.rung.figure) === JSON.stringify(rung.figure))
-      continue
+    if (known && known.postureId === postureId && dequal(known.rung.figure, rung.figure)) continue
     const variation = own.variations.get(id)!
     const solved = solveFigure(own.figures.get(postureId)!, rung.figure)
     figures[id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
@@ -44,9 +57,11 @@ export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): 
       Object.values(solved).map(({ pose }) => pose),
       said,
     )) {
-      problems.push(
-        `${entry.id}: ${placeOf(entry, variation)}.demands: The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`,
-      )
+      problems.push({
+        file: entry.id,
+        path: `${placeOf(entry, variation)}.demands`,
+        message: `The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`,
+      })
     }
     // A pose takes up to half a second: others are served between two of them.
     await new Promise((resolve) => setImmediate(resolve))

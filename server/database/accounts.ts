@@ -1,21 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { z } from 'zod'
-import { NotFound, type Database } from './rows'
-
-/** A lead sees all; a helper leads and logs, and sees of health what today needs. */
-export const Role = z.enum(['lead', 'helper'])
-export type Role = z.infer<typeof Role>
-
-/** An account as the sealed cookie carries it. */
-export const Account = z.object({
-  id: z.uuid(),
-  practiceId: z.uuid(),
-  practiceName: z.string(),
-  email: z.string(),
-  name: z.string(),
-  role: Role,
-})
-export type Account = z.infer<typeof Account>
+import type { Account, Role } from '../../core/contract/practice'
+import { NotFound, type Database, type Scope } from './rows'
 
 interface AccountRow {
   id: string
@@ -39,7 +24,8 @@ export async function accountByEmail(
   return row ? { account: accountOf(row), passwordHash: row.password_hash } : null
 }
 
-export async function accountsOf(db: Database, practiceId: string): Promise<Account[]> {
+export async function accountsOf(scope: Scope): Promise<Account[]> {
+  const { db, practiceId } = scope
   const rows = await db<AccountRow>('accounts as a')
     .join('practices as p', 'p.id', 'a.practice_id')
     .where('a.practice_id', practiceId)
@@ -68,11 +54,12 @@ export async function addPractice(
 ): Promise<Account> {
   return db.transaction(async (trx) => {
     await trx('practices').insert({ id, name })
-    return addAccount(trx, id, first)
+    return addAccount({ db: trx, practiceId: id }, first)
   })
 }
 
-export async function addAccount(db: Database, practiceId: string, account: NewAccount): Promise<Account> {
+export async function addAccount(scope: Scope, account: NewAccount): Promise<Account> {
+  const { db, practiceId } = scope
   const practice = await db<{ id: string; name: string }>('practices').where({ id: practiceId }).first()
   if (!practice) throw new NotFound('There is no such practice.')
   const id = randomUUID()

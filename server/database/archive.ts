@@ -1,3 +1,4 @@
+import type { Scope } from './rows'
 import type { Readable } from 'node:stream'
 import { z } from 'zod'
 import { hasPractice } from './accounts'
@@ -31,7 +32,8 @@ export class BrokenArchive extends Error {
  * A whole practice as lines of JSON, all of one moment: the head, then row after row, table by table, those that others
  * refer to first. Passwords are in it as they are stored, hashed, so that everybody can sign in again.
  */
-export async function* archiveLines(db: Database, practiceId: string): AsyncGenerator<string> {
+export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
+  const { db, practiceId } = scope
   const trx = await db.transaction({ isolationLevel: 'repeatable read' })
   try {
     const migrations = await trx('knex_migrations').orderBy('id').select<{ name: string }[]>('name')

@@ -1,76 +1,95 @@
 import { randomUUID } from 'node:crypto'
+import type { CalendarLine, Holiday, Series } from '../../core/contract/circles'
+import type { Meeting } from '../../core/contract/meetings'
 import { emptyPlan } from '../../core/plan/plan'
-import { datesOf, SeriesRule, type HolidayFields, type SeriesDate } from '../../core/calendar/series'
-import { circleById, requireOwn } from './circles'
-import { addMeeting, type Meeting } from './meetings'
-import { fromJson, isoOf, NotFound, type Database } from './rows'
+import { datesOf, SeriesRule, type HolidayFields } from '../../core/calendar/series'
+import { circleById } from './circles'
+import { addMeeting } from './meetings'
+import { fromJson, isoOf, NotFound, type Scope, requireOwn } from './rows'
 
-export interface Series {
-  id: string
-  circleId: string
-  rule: SeriesRule
-}
-
-export interface Holiday extends HolidayFields {
-  id: string
-}
-
-/** One date of a circle, from its series or made alone. */
-export interface CalendarLine {
-  circleId: string
-  seriesId: string | null
-  meetingId: string | null
-  /** ISO day on the wall of the circle's place. */
-  on: string
-  startsAt: string
-  title: string
-  state: SeriesDate['state']
-  why: string
-  ledBy: string | null
-}
-
-export async function seriesOf(db: Database, practiceId: string): Promise<Series[]> {
-  const rows = await db('series')
-    .where({ practice_id: practiceId })
-    .orderBy('id')
-    .select<{ id: string; circle_id: string; rule: unknown }[]>('*')
-  return rows.map((row) => ({ id: row.id, circleId: row.circle_id, rule: SeriesRule.parse(fromJson(row.rule)) }))
+/** All series of a practice. */
+export async function seriesOf(scope: Scope): Promise<Series[]> {
+  const { db, practiceId } = scope
+  const rows = await db('series').where({ practice_id: practiceId }).orderBy('id').select<SeriesRow[]>('*')
+  return rows.map(seriesFrom)
 }
 
 /** @throws {NotFound} when the practice has no such series */
-export async function seriesById(db: Database, practiceId: string, id: string): Promise<Series> {
-  const series = (await seriesOf(db, practiceId)).find((one) => one.id === id)
+export async function seriesById(scope: Scope, id: string): Promise<Series> {
+  const series = (await seriesOf(scope)).find((one) => one.id === id)
   if (!series) throw new NotFound('There is no such series.')
   return series
 }
 
-/** Adds a series of a circle, or changes one; whoever leads must have an account here. */
-export async function saveSeries(
-  db: Database,
-  practiceId: string,
-  { id = randomUUID(), circleId, rule }: Omit<Series, 'id'> & { id?: string },
+interface SeriesRow {
+  id: string
+  circle_id: string
+  rule: unknown
+  version: number
+}
+
+function seriesFrom(row: SeriesRow): Series {
+  return { id: row.id, circleId: row.circle_id, rule: fromJson(row.rule, SeriesRule), version: row.version }
+}
+
+/** Adds a series of a circle; whoever leads must have an account here. */
+export async function addSeries(scope: Scope, circleId: string, rule: SeriesRule): Promise<Series> {
+  const { db, practiceId } = scope
+  const id = randomUUID()
+  await requireOwn(scope, 'circles', circleId)
+  await requireOwn(scope, 'accounts', leadsOf(rule))
+  await db('series').insert({
+    id,
+    practice_id: practiceId,
+    circle_id: circleId,
+    rule: JSON.stringify(rule),
+    version: 1,
+  })
+  return { id, circleId, rule, version: 1 }
+}
+
+/**
+ * Changes a series while nobody else can; meetings that were made from it follow what was changed of their date.
+ *
+ * @param change from the stored series to the rule that is to be stored
+ * @throws {NotFound} when the practice has no such series
+ */
+export async function changeSeries(
+  { db, practiceId }: Scope,
+  id: string,
+  change: (stored: Series) => SeriesRule,
 ): Promise<Series> {
-  await requireOwn(db, 'circles', practiceId, circleId, 'circle')
-  for (const account of [rule.ledBy, ...Object.values(rule.exceptions).map((exception) => exception.ledBy)])
-    if (account) await requireOwn(db, 'accounts', practiceId, account, 'account')
-  await db('series')
-    .insert({ id, practice_id: practiceId, circle_id: circleId, rule: JSON.stringify(rule) })
-    .onConflict('id')
-    .merge(['rule'])
-  // Meetings that were made from it already follow what was changed of their date.
-  for (const [on, exception] of Object.entries(rule.exceptions))
-    await db('meetings')
-      .where({ practice_id: practiceId, series_id: id, series_on: on })
-      .update({ called_off: exception.calledOff, led_by: exception.ledBy ?? rule.ledBy })
-  return { id, circleId, rule }
+  return db.transaction(async (trx) => {
+    const row = await trx('series').where({ id, practice_id: practiceId }).forUpdate().first<SeriesRow | undefined>()
+    if (!row) throw new NotFound('There is no such series.')
+    const stored = seriesFrom(row)
+    const rule = change(stored)
+    const version = stored.version + 1
+    await requireOwn({ db: trx, practiceId }, 'accounts', leadsOf(rule))
+    await trx('series')
+      .where({ id, practice_id: practiceId })
+      .update({ rule: JSON.stringify(rule), version })
+    for (const [on, exception] of Object.entries(rule.exceptions))
+      await trx('meetings')
+        .where({ practice_id: practiceId, series_id: id, series_on: on })
+        .update({ called_off: exception.calledOff, led_by: exception.ledBy ?? rule.ledBy })
+    return { ...stored, rule, version }
+  })
+}
+
+function leadsOf(rule: SeriesRule): string[] {
+  return [rule.ledBy, ...Object.values(rule.exceptions).map(({ ledBy }) => ledBy)].filter((lead) => lead !== null)
 }
 
 /** Ends a series; meetings that were made from it stay. */
-export async function removeSeries(db: Database, practiceId: string, id: string): Promise<void> {
+export async function removeSeries(scope: Scope, id: string): Promise<void> {
+  const { db, practiceId } = scope
   await db('series').where({ id, practice_id: practiceId }).delete()
 }
 
-export async function holidaysOf(db: Database, practiceId: string): Promise<Holiday[]> {
+/** All holidays of a practice, the first one first. */
+export async function holidaysOf(scope: Scope): Promise<Holiday[]> {
+  const { db, practiceId } = scope
   const rows = await db('holidays')
     .where({ practice_id: practiceId })
     .orderBy('first_on')
@@ -80,11 +99,11 @@ export async function holidaysOf(db: Database, practiceId: string): Promise<Holi
 
 /** Adds a holiday; one that came from a calendar is known by its mark and not added twice. */
 export async function addHoliday(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   { name, firstOn, lastOn }: HolidayFields,
   uid: string | null = null,
 ): Promise<void> {
+  const { db, practiceId } = scope
   if (uid !== null) await db('holidays').where({ practice_id: practiceId, uid }).delete()
   await db('holidays').insert({
     id: randomUUID(),
@@ -97,16 +116,18 @@ export async function addHoliday(
 }
 
 /** @throws {NotFound} when the practice has no such holiday */
-export async function removeHoliday(db: Database, practiceId: string, id: string): Promise<void> {
+export async function removeHoliday(scope: Scope, id: string): Promise<void> {
+  const { db, practiceId } = scope
   if ((await db('holidays').where({ id, practice_id: practiceId }).delete()) === 0)
     throw new NotFound('There is no such holiday.')
 }
 
 /** Everything between two days, oldest first: dates of series, made into a meeting or not, and single meetings. */
-export async function calendarOf(db: Database, practiceId: string, from: string, to: string): Promise<CalendarLine[]> {
+export async function calendarOf(scope: Scope, from: string, to: string): Promise<CalendarLine[]> {
+  const { db, practiceId } = scope
   const [series, holidays, rows] = await Promise.all([
-    seriesOf(db, practiceId),
-    holidaysOf(db, practiceId),
+    seriesOf(scope),
+    holidaysOf(scope),
     db('meetings')
       .where({ practice_id: practiceId })
       .whereBetween('starts_at', [`${from} 00:00:00`, `${to} 23:59:59`])
@@ -162,15 +183,11 @@ export async function calendarOf(db: Database, practiceId: string, from: string,
 }
 
 /** Makes the meeting of a date of a series, with an empty plan; one that is there already is taken. */
-export async function meetingOn(
-  db: Database,
-  practiceId: string,
-  series: Series,
-  on: string,
-): Promise<Pick<Meeting, 'id'>> {
-  const [date] = datesOf(series.rule, on, on, await holidaysOf(db, practiceId))
+export async function meetingOn(scope: Scope, series: Series, on: string): Promise<Pick<Meeting, 'id'>> {
+  const { db, practiceId } = scope
+  const [date] = datesOf(series.rule, on, on, await holidaysOf(scope))
   if (!date) throw new NotFound('The circle does not meet on that day.')
-  const circle = await circleById(db, practiceId, series.circleId)
+  const circle = await circleById(scope, series.circleId)
   return db.transaction(async (trx) => {
     // Two who prepare the same date at once come to the same meeting.
     await trx('series').where({ id: series.id }).forUpdate().first('id')
@@ -178,11 +195,14 @@ export async function meetingOn(
       .where({ practice_id: practiceId, series_id: series.id, series_on: on })
       .first<{ id: string } | undefined>('id')
     if (made) return made
-    const { id } = await addMeeting(trx, practiceId, {
-      circleId: circle.id,
-      startsAt: date.startsAt,
-      plan: emptyPlan('', circle.minutes, circle.school),
-    })
+    const { id } = await addMeeting(
+      { db: trx, practiceId },
+      {
+        circleId: circle.id,
+        startsAt: date.startsAt,
+        plan: emptyPlan('', circle.minutes, circle.school),
+      },
+    )
     await trx('meetings').where({ id }).update({ series_id: series.id, series_on: on, led_by: date.ledBy })
     return { id }
   })
@@ -190,98 +210,22 @@ export async function meetingOn(
 
 /** Whether a single meeting is held, and who leads it. */
 export async function changeHeld(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   meetingId: string,
-  calledOff: boolean,
-  ledBy: string | null,
+  { calledOff, ledBy }: { calledOff: boolean; ledBy: string | null },
 ): Promise<void> {
-  if (ledBy !== null) await requireOwn(db, 'accounts', practiceId, ledBy, 'account')
+  const { db, practiceId } = scope
+  if (ledBy !== null) await requireOwn(scope, 'accounts', ledBy)
   await db('meetings')
     .where({ id: meetingId, practice_id: practiceId })
     .update({ called_off: calledOff, led_by: ledBy })
 }
 
 /** When a circle's meetings start, ISO 8601 in UTC. */
-export async function meetingStarts(db: Database, practiceId: string, circleId: string): Promise<Set<string>> {
+export async function meetingStarts(scope: Scope, circleId: string): Promise<Set<string>> {
+  const { db, practiceId } = scope
   const rows = await db('meetings')
     .where({ practice_id: practiceId, circle_id: circleId })
     .select<{ starts_at: string }[]>('starts_at')
   return new Set(rows.map((row) => isoOf(row.starts_at)))
-}
-
-export interface Waiting {
-  circleId: string
-  participant: string
-  name: string
-  /** ISO day. */
-  since: string
-  note: string
-}
-
-/** Who waits for a place, the longest first. */
-export async function waitingOf(db: Database, practiceId: string): Promise<Waiting[]> {
-  const rows = await db('waiting as w')
-    .join('participants as p', 'p.id', 'w.participant_id')
-    .where('w.practice_id', practiceId)
-    .whereNull('p.erased_at')
-    .orderBy(['w.since', 'p.name'])
-    .select<{ circle_id: string; participant_id: string; name: string; since: string; note: string }[]>('w.*', 'p.name')
-  return rows.map((row) => ({
-    circleId: row.circle_id,
-    participant: row.participant_id,
-    name: row.name,
-    since: row.since,
-    note: row.note,
-  }))
-}
-
-export async function addWaiting(
-  db: Database,
-  practiceId: string,
-  circleId: string,
-  participant: string,
-  since: string,
-  note: string,
-): Promise<void> {
-  await requireOwn(db, 'participants', practiceId, participant, 'participant')
-  await db('waiting')
-    .insert({ practice_id: practiceId, circle_id: circleId, participant_id: participant, since, note })
-    .onConflict(['circle_id', 'participant_id'])
-    .merge(['note'])
-}
-
-export async function stopWaiting(
-  db: Database,
-  practiceId: string,
-  circleId: string,
-  participant: string,
-): Promise<void> {
-  await db('waiting').where({ practice_id: practiceId, circle_id: circleId, participant_id: participant }).delete()
-}
-
-/** Gives somebody who waits a place in the circle. */
-export async function placeWaiting(
-  db: Database,
-  practiceId: string,
-  circleId: string,
-  participant: string,
-): Promise<void> {
-  await db.transaction(async (trx) => {
-    await requireOwn(trx, 'participants', practiceId, participant, 'participant')
-    await stopWaiting(trx, practiceId, circleId, participant)
-    const last = await trx('circle_members')
-      .where({ practice_id: practiceId, circle_id: circleId })
-      .max<{ last: number | null }[]>('position as last')
-      .first()
-    await trx('circle_members')
-      .insert({
-        practice_id: practiceId,
-        circle_id: circleId,
-        participant_id: participant,
-        position: Number(last?.last ?? -1) + 1,
-      })
-      .onConflict(['circle_id', 'participant_id'])
-      .ignore()
-  })
 }

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import type { Circle, CircleFields, Venue, VenueFields } from '../../core/circle/circle'
-import { fromJson, groupedBy, NotFound, type Database } from './rows'
+import { Venue, type Circle, type CircleFields, type VenueFields } from '../../core/circle/circle'
+import { fromJson, groupedBy, NotFound, OlderVersion, requireOwn, type Scope } from './rows'
 
 interface VenueRow {
+  version: number
   id: string
   name: string
   address: string
@@ -15,6 +16,7 @@ interface VenueRow {
 }
 
 interface CircleRow {
+  version: number
   id: string
   venue_id: string
   name: string
@@ -26,24 +28,58 @@ interface CircleRow {
   climb_at_most: string
 }
 
-export async function venuesOf(db: Database, practiceId: string): Promise<Venue[]> {
+/** All venues of a practice by name. */
+export async function venuesOf(scope: Scope): Promise<Venue[]> {
+  const { db, practiceId } = scope
   const rows = await db<VenueRow & { practice_id: string }>('venues').where({ practice_id: practiceId }).orderBy('name')
   return rows.map((row) => ({
     id: row.id,
+    version: row.version,
     name: row.name,
     address: row.address,
     roomLengthM: Number(row.room_length_m),
     roomWidthM: Number(row.room_width_m),
     emergencyPlan: row.emergency_plan,
     defibrillator: row.defibrillator,
-    door: row.door === null ? { wall: 'bottom', alongM: 1 } : fromJson<Venue['door']>(row.door),
-    cupboard: fromJson<Venue['cupboard']>(row.cupboard),
+    door: fromJson(row.door ?? undefined, Venue.shape.door),
+    cupboard: fromJson(row.cupboard, Venue.shape.cupboard),
   }))
 }
 
-/** Adds a venue, or saves it where the practice has one with this id. */
-export async function saveVenue(db: Database, practiceId: string, fields: VenueFields, id?: string): Promise<Venue> {
-  const columns = {
+/** @throws {NotFound} when the practice has no such venue */
+async function venueById(scope: Scope, id: string): Promise<Venue> {
+  const venue = (await venuesOf(scope)).find((other) => other.id === id)
+  if (!venue) throw new NotFound('There is no such venue.')
+  return venue
+}
+
+/** Adds a venue. */
+export async function addVenue({ db, practiceId }: Scope, fields: VenueFields): Promise<Venue> {
+  const id = randomUUID()
+  await db('venues').insert({ id, practice_id: practiceId, version: 1, ...venueColumns(fields) })
+  return { ...fields, id, version: 1 }
+}
+
+/**
+ * Saves a venue on top of the version it was read at.
+ *
+ * @throws {OlderVersion} with what is stored now
+ */
+export async function saveVenue(
+  scope: Scope,
+  id: string,
+  { version, ...fields }: VenueFields & { version: number },
+): Promise<Venue> {
+  const { db, practiceId } = scope
+  const changed = await db('venues')
+    .where({ id, practice_id: practiceId, version })
+    .update({ ...venueColumns(fields), version: version + 1 })
+  if (changed === 0) throw new OlderVersion(await venueById(scope, id))
+  return { ...fields, id, version: version + 1 }
+}
+
+function venueColumns(fields: VenueFields) {
+  return {
     name: fields.name,
     address: fields.address,
     room_length_m: fields.roomLengthM,
@@ -53,16 +89,11 @@ export async function saveVenue(db: Database, practiceId: string, fields: VenueF
     door: JSON.stringify(fields.door),
     cupboard: JSON.stringify(fields.cupboard),
   }
-  const saved = id ?? randomUUID()
-  if (id === undefined) await db('venues').insert({ id: saved, practice_id: practiceId, ...columns })
-  else {
-    await requireOwn(db, 'venues', practiceId, id, 'venue')
-    await db('venues').where({ id, practice_id: practiceId }).update(columns)
-  }
-  return { ...fields, id: saved }
 }
 
-export async function circlesOf(db: Database, practiceId: string): Promise<Circle[]> {
+/** All circles of a practice by name, with their members in their order. */
+export async function circlesOf(scope: Scope): Promise<Circle[]> {
+  const { db, practiceId } = scope
   const rows = await db<CircleRow & { practice_id: string }>('circles')
     .where({ practice_id: practiceId })
     .orderBy('name')
@@ -74,6 +105,7 @@ export async function circlesOf(db: Database, practiceId: string): Promise<Circl
   const membersOf = groupedBy(members, 'circle_id')
   return rows.map((row) => ({
     id: row.id,
+    version: row.version,
     venueId: row.venue_id,
     name: row.name,
     school: row.school,
@@ -87,56 +119,73 @@ export async function circlesOf(db: Database, practiceId: string): Promise<Circl
 }
 
 /** @throws {NotFound} when the practice has no such circle */
-export async function circleById(db: Database, practiceId: string, id: string): Promise<Circle> {
-  const circle = (await circlesOf(db, practiceId)).find((other) => other.id === id)
+export async function circleById(scope: Scope, id: string): Promise<Circle> {
+  const circle = (await circlesOf(scope)).find((other) => other.id === id)
   if (!circle) throw new NotFound('There is no such circle.')
   return circle
 }
 
-/** Adds a circle or saves it; its venue and its members must be the practice's own. */
-export async function saveCircle(db: Database, practiceId: string, fields: CircleFields, id?: string): Promise<Circle> {
+/** Adds a circle; its venue and its members must be the practice's own. */
+export async function addCircle({ db, practiceId }: Scope, fields: CircleFields): Promise<Circle> {
   return db.transaction(async (trx) => {
-    await requireOwn(trx, 'venues', practiceId, fields.venueId, 'venue')
-    for (const member of fields.members) await requireOwn(trx, 'participants', practiceId, member, 'participant')
-    const columns = {
-      venue_id: fields.venueId,
-      name: fields.name,
-      school: fields.school,
-      minutes: fields.minutes,
-      side_habit: fields.sideHabit,
-      start_side: fields.startSide,
-      helpers: fields.helpers,
-      climb_at_most: fields.climbAtMost,
-    }
-    const saved = id ?? randomUUID()
-    if (id === undefined) await trx('circles').insert({ id: saved, practice_id: practiceId, ...columns })
-    else {
-      await requireOwn(trx, 'circles', practiceId, id, 'circle')
-      await trx('circles').where({ id, practice_id: practiceId }).update(columns)
-    }
-    await trx('circle_members').where({ circle_id: saved, practice_id: practiceId }).delete()
-    if (fields.members.length > 0) {
-      await trx('circle_members').insert(
-        fields.members.map((participantId, position) => ({
-          practice_id: practiceId,
-          circle_id: saved,
-          participant_id: participantId,
-          position,
-        })),
-      )
-    }
-    return { ...fields, id: saved }
+    const within = { db: trx, practiceId }
+    const id = randomUUID()
+    await requireParts(within, fields)
+    await trx('circles').insert({ id, practice_id: practiceId, version: 1, ...circleColumns(fields) })
+    await writeMembers(within, id, fields.members)
+    return { ...fields, id, version: 1 }
   })
 }
 
-/** @throws {NotFound} when the row belongs to another practice or to none */
-export async function requireOwn(
-  db: Database,
-  table: string,
-  practiceId: string,
+/**
+ * Saves a circle on top of the version it was read at.
+ *
+ * @throws {OlderVersion} with what is stored now
+ */
+export async function saveCircle(
+  { db, practiceId }: Scope,
   id: string,
-  what: string,
-): Promise<void> {
-  const row = await db(table).where({ id, practice_id: practiceId }).first('id')
-  if (!row) throw new NotFound(`There is no such ${what}.`)
+  { version, ...fields }: CircleFields & { version: number },
+): Promise<Circle> {
+  return db.transaction(async (trx) => {
+    const within = { db: trx, practiceId }
+    await requireParts(within, fields)
+    const changed = await trx('circles')
+      .where({ id, practice_id: practiceId, version })
+      .update({ ...circleColumns(fields), version: version + 1 })
+    if (changed === 0) throw new OlderVersion(await circleById(within, id))
+    await writeMembers(within, id, fields.members)
+    return { ...fields, id, version: version + 1 }
+  })
+}
+
+async function requireParts(scope: Scope, { venueId, members }: CircleFields): Promise<void> {
+  await requireOwn(scope, 'venues', venueId)
+  await requireOwn(scope, 'participants', members)
+}
+
+function circleColumns(fields: CircleFields) {
+  return {
+    venue_id: fields.venueId,
+    name: fields.name,
+    school: fields.school,
+    minutes: fields.minutes,
+    side_habit: fields.sideHabit,
+    start_side: fields.startSide,
+    helpers: fields.helpers,
+    climb_at_most: fields.climbAtMost,
+  }
+}
+
+async function writeMembers({ db, practiceId }: Scope, circleId: string, members: readonly string[]): Promise<void> {
+  await db('circle_members').where({ circle_id: circleId, practice_id: practiceId }).delete()
+  if (members.length === 0) return
+  await db('circle_members').insert(
+    members.map((participantId, position) => ({
+      practice_id: practiceId,
+      circle_id: circleId,
+      participant_id: participantId,
+      position,
+    })),
+  )
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import type { OutcomeEvent } from '../../core/lead/outcome'
+import { OutcomeEvent } from '../../core/lead/outcome'
 import { participantById } from './people'
-import { fromJson, type Database } from './rows'
+import { fromJson, type Scope } from './rows'
 
 /**
  * Erases a person's record on request. What a meeting counts (who came, what was done) is moved to a nameless stand-in
@@ -9,9 +9,10 @@ import { fromJson, type Database } from './rows'
  *
  * @throws {NotFound} when the practice has no such participant
  */
-export async function eraseParticipant(db: Database, practiceId: string, participantId: string): Promise<void> {
+export async function eraseParticipant(scope: Scope, participantId: string): Promise<void> {
+  const { db, practiceId } = scope
   await db.transaction(async (trx) => {
-    await participantById(trx, practiceId, participantId)
+    await participantById({ db: trx, practiceId }, participantId)
     const nameless = randomUUID()
     await trx('participants').insert({
       id: nameless,
@@ -57,7 +58,7 @@ export async function eraseParticipant(db: Database, practiceId: string, partici
       outcomes.map((row) => {
         const id = randomUUID()
         const event: OutcomeEvent = {
-          ...fromJson<OutcomeEvent>(row.event),
+          ...fromJson(row.event, OutcomeEvent),
           id,
           participant: nameless,
           pain: null,

@@ -1,48 +1,22 @@
-import { z } from 'zod'
-import { isoOf, type Database } from './rows'
-
-/** What somebody did with a person's health data. */
-export const HealthDeed = z.enum([
-  'looked at the person',
-  'looked at the profile',
-  'changed the person',
-  'took a screening',
-  'looked at screenings',
-  'entered measures',
-  'placed levels',
-  'took the record out',
-  'made a handout',
-  'looked back',
-  'wrote a letter',
-  'took the archive out',
-  'took measures out',
-  'took outcomes out',
-  'imported',
-  'erased the record',
-])
-export type HealthDeed = z.infer<typeof HealthDeed>
-
-export interface HealthLogEntry {
-  /** Null once the person was erased. */
-  participant: string | null
-  participantName: string
-  who: string
-  did: HealthDeed
-  at: string
-}
+import type { HealthDeed, HealthLogEntry } from '../../core/contract/practice'
+import { isoOf, type Acting, type Scope } from './rows'
 
 /** Looking again at the same within this time is one entry. */
 const SAME_LOOK_MINUTES = 10
+const LOOKS: ReadonlySet<HealthDeed> = new Set([
+  'looked at the person',
+  'looked at the profile',
+  'looked at screenings',
+  'looked back',
+])
 
 /** Notes that somebody looked at or changed health data; the same look again within ten minutes is noted once. */
 export async function noteHealth(
-  db: Database,
-  practiceId: string,
-  accountId: string,
+  { db, practiceId, accountId }: Acting,
   participantId: string | null,
   did: HealthDeed,
 ): Promise<void> {
-  if (did.startsWith('looked')) {
+  if (LOOKS.has(did)) {
     const before = await db('health_log')
       .where({ practice_id: practiceId, participant_id: participantId, account_id: accountId, did })
       .whereRaw('at > date_sub(utc_timestamp(), interval ? minute)', [SAME_LOOK_MINUTES])
@@ -60,10 +34,10 @@ export async function noteHealth(
 
 /** The log of a practice, or of one person, newest first. */
 export async function healthLogOf(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   { participantId, limit = 200 }: { participantId?: string; limit?: number } = {},
 ): Promise<HealthLogEntry[]> {
+  const { db, practiceId } = scope
   const query = db('health_log as l')
     .leftJoin('participants as p', 'p.id', 'l.participant_id')
     .leftJoin('accounts as a', 'a.id', 'l.account_id')

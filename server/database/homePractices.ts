@@ -1,20 +1,10 @@
+import type { StoredHomePractice } from '../../core/contract/homePractice'
 import { HomePractice } from '../../core/reflect/homePractice'
-import { requireOwn } from './circles'
-import { fromJson, isoOf, type Database } from './rows'
-
-export interface StoredHomePractice {
-  practice: HomePractice
-  madeAt: string
-  /** Days that were ticked, ISO, by movement. */
-  ticks: Record<string, string[]>
-}
+import { fromJson, isoOf, type Acting, type Scope, requireOwn } from './rows'
 
 /** What somebody does at home, with what they ticked; null: nothing yet. */
-export async function homePracticeOf(
-  db: Database,
-  practiceId: string,
-  participantId: string,
-): Promise<StoredHomePractice | null> {
+export async function homePracticeOf(scope: Scope, participantId: string): Promise<StoredHomePractice | null> {
+  const { db, practiceId } = scope
   const [row, ticks] = await Promise.all([
     db('home_practices').where({ practice_id: practiceId, participant_id: participantId }).first(),
     db('home_ticks')
@@ -25,23 +15,19 @@ export async function homePracticeOf(
   if (!row) return null
   const byMovement: Record<string, string[]> = {}
   for (const { movement, day } of ticks) (byMovement[movement] ??= []).push(day)
-  return { practice: HomePractice.parse(fromJson(row.practice)), madeAt: isoOf(row.made_at), ticks: byMovement }
+  return { practice: fromJson(row.practice, HomePractice), madeAt: isoOf(row.made_at), ticks: byMovement }
 }
 
-export async function saveHomePractice(
-  db: Database,
-  practiceId: string,
-  participantId: string,
-  practice: HomePractice,
-  madeBy: string,
-): Promise<void> {
-  await requireOwn(db, 'participants', practiceId, participantId, 'participant')
+/** Keeps what somebody does at home; saving again replaces it. */
+export async function saveHomePractice(scope: Acting, participantId: string, practice: HomePractice): Promise<void> {
+  const { db, practiceId, accountId } = scope
+  await requireOwn(scope, 'participants', participantId)
   await db('home_practices')
     .insert({
       practice_id: practiceId,
       participant_id: participantId,
       practice: JSON.stringify(practice),
-      made_by: madeBy,
+      made_by: accountId,
       made_at: db.fn.now(),
     })
     .onConflict('participant_id')
@@ -50,14 +36,12 @@ export async function saveHomePractice(
 
 /** Ticks a day, or takes the tick back; ticking twice is one. */
 export async function tickHome(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   participantId: string,
-  movement: string,
-  day: string,
-  done: boolean,
+  { movement, day, done }: { movement: string; day: string; done: boolean },
 ): Promise<void> {
-  await requireOwn(db, 'participants', practiceId, participantId, 'participant')
+  const { db, practiceId } = scope
+  await requireOwn(scope, 'participants', participantId)
   const key = { practice_id: practiceId, participant_id: participantId, movement, day }
   if (done) await db('home_ticks').insert(key).onConflict(['participant_id', 'movement', 'day']).ignore()
   else await db('home_ticks').where(key).delete()

@@ -1,31 +1,10 @@
-import { z } from 'zod'
-import { isoOf, type Database } from './rows'
-
-const day = z.iso.date('A date is written as year, month and day.')
-
-/** What a letter to a clinician needs besides what is known; the participant's consent first. */
-export const LetterFields = z.object({
-  addressedTo: z.string().trim().min(1, 'Say to whom it goes.').max(200, '200 characters at most.'),
-  consentOn: day,
-  consentHow: z
-    .string()
-    .trim()
-    .min(1, 'Say how they agreed: a letter is written only with their consent.')
-    .max(300, '300 characters at most.'),
-  questions: z.string().trim().min(1, 'Say what you ask of them.').max(1000, 'A thousand characters at most.'),
-  weeks: z.union([z.literal(4), z.literal(12), z.literal(26), z.literal(52)]),
-})
-export type LetterFields = z.infer<typeof LetterFields>
-
-export interface StoredLetter extends LetterFields {
-  id: string
-  madeBy: string
-  /** ISO 8601 in UTC. */
-  madeAt: string
-}
+import { randomUUID } from 'node:crypto'
+import type { LetterFields, StoredLetter } from '../../core/contract/records'
+import { isoOf, type Acting, type Scope } from './rows'
 
 /** Letters about one person, newest first. */
-export async function lettersOf(db: Database, practiceId: string, participantId: string): Promise<StoredLetter[]> {
+export async function lettersOf(scope: Scope, participantId: string): Promise<StoredLetter[]> {
+  const { db, practiceId } = scope
   const rows = await db('letters as l')
     .leftJoin('accounts as a', 'a.id', 'l.made_by')
     .where({ 'l.practice_id': practiceId, 'l.participant_id': participantId })
@@ -54,16 +33,14 @@ export async function lettersOf(db: Database, practiceId: string, participantId:
   }))
 }
 
+/** Keeps a letter's fields; its text is made from what was known when it was written. */
 export async function addLetter(
-  db: Database,
-  practiceId: string,
+  { db, practiceId, accountId }: Acting,
   participantId: string,
-  id: string,
   fields: LetterFields,
-  madeBy: string,
 ): Promise<void> {
   await db('letters').insert({
-    id,
+    id: randomUUID(),
     practice_id: practiceId,
     participant_id: participantId,
     addressed_to: fields.addressedTo,
@@ -71,6 +48,6 @@ export async function addLetter(
     consent_how: fields.consentHow,
     questions: fields.questions,
     weeks: fields.weeks,
-    made_by: madeBy,
+    made_by: accountId,
   })
 }

@@ -1,15 +1,14 @@
 import { Plan } from '../../core/plan/plan'
 import type { Acted, Attended } from '../../core/reflect/lookBack'
-import { fromJson, groupedBy, sqlTimeOf, type Database } from './rows'
+import { fromJson, groupedBy, sqlTimeOf, type Scope } from './rows'
 
 /** Meetings of a window as each of these people had them, oldest first; one counts from somebody's first arrival on. */
 export async function attendedBy(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   participants: readonly string[],
-  since: string,
-  until: string,
+  { since, until }: { since: string; until: string },
 ): Promise<Map<string, Attended[]>> {
+  const { db, practiceId } = scope
   const [arrivals, meetings] = await Promise.all([
     db('arrivals as a')
       .join('meetings as m', 'm.id', 'a.meeting_id')
@@ -35,7 +34,7 @@ export async function attendedBy(
       )
       .select<{ id: string; plan: unknown }[]>('m.id', 'm.plan'),
   ])
-  const plans = new Map(meetings.map((row) => [row.id, Plan.parse(fromJson(row.plan))]))
+  const plans = new Map(meetings.map((row) => [row.id, fromJson(row.plan, Plan)]))
   return new Map(
     [...groupedBy(arrivals, 'participant_id')].map(([participant, rows]) => [
       participant,
@@ -51,12 +50,8 @@ export async function attendedBy(
 }
 
 /** Levels and dials that leads changed since a moment, and that still stand. */
-export async function actedSince(
-  db: Database,
-  practiceId: string,
-  participants: readonly string[],
-  since: string,
-): Promise<Acted[]> {
+export async function actedSince(scope: Scope, participants: readonly string[], since: string): Promise<Acted[]> {
+  const { db, practiceId } = scope
   const rows = await db('ledger as l')
     .where('l.practice_id', practiceId)
     .whereIn('l.participant_id', participants)

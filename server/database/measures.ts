@@ -1,6 +1,7 @@
+import { z } from 'zod'
 import type { MeasureRecord, StoredMeasure } from '../../core/measure/record'
 import type { SameDayPair } from '../../core/measure/realChange'
-import { fromJson, groupedBy, isoOf, NotFound, sqlTimeOf, type Database } from './rows'
+import { fromJson, groupedBy, isoOf, NotFound, sqlTimeOf, type Acting, type Scope } from './rows'
 
 interface MeasureRow {
   id: string
@@ -21,10 +22,10 @@ interface MeasureRow {
 
 /** All results of these people with their corrections, oldest first, by participant; of a whole practice without ids. */
 export async function measuresOf(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   participants?: readonly string[],
 ): Promise<Map<string, StoredMeasure[]>> {
+  const { db, practiceId } = scope
   if (participants?.length === 0) return new Map()
   const query = db('measures as m').leftJoin('accounts as a', 'a.id', 'm.entered_by').where('m.practice_id', practiceId)
   if (participants) query.whereIn('m.participant_id', participants)
@@ -40,7 +41,7 @@ function storedOf(row: MeasureRow): StoredMeasure {
     measure: row.measure,
     side: row.side,
     value: Number(row.value),
-    tries: fromJson<number[]>(row.tries),
+    tries: fromJson(row.tries, z.array(z.number())),
     setting: row.setting === null ? null : Number(row.setting),
     pain: row.pain,
     note: row.note,
@@ -59,11 +60,9 @@ function storedOf(row: MeasureRow): StoredMeasure {
  * @throws {NotFound} when a result to be replaced is not this person's
  */
 export async function addMeasures(
-  db: Database,
-  practiceId: string,
+  { db, practiceId, accountId }: Acting,
   participantId: string,
   records: readonly MeasureRecord[],
-  enteredBy: string | null,
 ): Promise<void> {
   await db.transaction(async (trx) => {
     for (const record of records) {
@@ -89,7 +88,7 @@ export async function addMeasures(
         .first<{ value: string } | undefined>('value')
       await trx('measures')
         .insert({
-          ...columnsOf(record, practiceId, participantId, enteredBy),
+          ...columnsOf(record, practiceId, participantId, accountId),
           same_day_first: record.replaces === null ? (first?.value ?? null) : null,
         })
         .onConflict('id')
@@ -100,23 +99,22 @@ export async function addMeasures(
 
 /** Adds results of many people at once; for imports, inside the caller's transaction. */
 export async function addMeasuresInBulk(
-  db: Database,
-  practiceId: string,
+  { db, practiceId, accountId }: Acting,
   results: readonly { participant: string; record: MeasureRecord }[],
-  enteredBy: string | null,
 ): Promise<void> {
   const firsts = new Map<string, number>()
   const rows = results.map(({ participant, record }) => {
     const key = `${participant} ${record.measure} ${record.side} ${record.takenAt.slice(0, 10)}`
     const first = firsts.get(key)
     if (first === undefined) firsts.set(key, record.value)
-    return { ...columnsOf(record, practiceId, participant, enteredBy), same_day_first: first ?? null }
+    return { ...columnsOf(record, practiceId, participant, accountId), same_day_first: first ?? null }
   })
   await db.batchInsert('measures', rows, 500)
 }
 
 /** Pairs of results that one person gave on one day, by measure: what the practice's own repeatability follows from. */
-export async function sameDayPairs(db: Database, practiceId: string): Promise<Record<string, SameDayPair[]>> {
+export async function sameDayPairs(scope: Scope): Promise<Record<string, SameDayPair[]>> {
+  const { db, practiceId } = scope
   const rows = await db('measures')
     .where({ practice_id: practiceId, replaced_by: null })
     .whereNotNull('same_day_first')

@@ -6,6 +6,7 @@ import * as shelf from './migrations/004_shelf'
 import * as gatherAndLead from './migrations/005_gather_and_lead'
 import * as takeHome from './migrations/006_take_home'
 import * as reflectAndLookBack from './migrations/007_reflect_and_look_back'
+import * as versions from './migrations/008_versions'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -16,6 +17,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '005_gather_and_lead': gatherAndLead,
   '006_take_home': takeHome,
   '007_reflect_and_look_back': reflectAndLookBack,
+  '008_versions': versions,
 }
 
 /** Their names, oldest first. */

@@ -1,27 +1,21 @@
-import type { ClassEvent } from '../../core/lead/clock'
-import type { OutcomeEvent } from '../../core/lead/outcome'
+import { millisecondsInDay } from 'date-fns/constants'
+import { ClassEvent } from '../../core/lead/clock'
 import type { Arrival } from '../../core/offer/person'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
-import { foldOutcomes } from '../../core/lead/outcome'
-import { requireOwn } from './circles'
-import { fromJson, groupedBy, NotFound, sqlTimeOf, type Database } from './rows'
+import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
+import { fromJson, groupedBy, sqlTimeOf, type Acting, type Scope, requireOwn } from './rows'
 
-const DAY_MS = 86_400_000
-
-export async function classEventsOf(db: Database, practiceId: string, meetingId: string): Promise<ClassEvent[]> {
+export async function classEventsOf(scope: Scope, meetingId: string): Promise<ClassEvent[]> {
+  const { db, practiceId } = scope
   const rows = await db('class_events').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy(['at', 'id'])
-  return rows.map((row) => fromJson<ClassEvent>(row.event))
+  return rows.map((row) => fromJson(row.event, ClassEvent))
 }
 
 /** Appends clock events; one that is there already is left alone, so sending twice is harmless. */
-export async function appendClassEvents(
-  db: Database,
-  practiceId: string,
-  meetingId: string,
-  events: ClassEvent[],
-): Promise<void> {
-  await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
+export async function appendClassEvents(scope: Scope, meetingId: string, events: ClassEvent[]): Promise<void> {
+  const { db, practiceId } = scope
+  await requireOwn(scope, 'meetings', meetingId)
   if (events.length === 0) return
   await db('class_events')
     .insert(
@@ -38,9 +32,10 @@ export async function appendClassEvents(
 }
 
 /** Outcome events of one meeting as they were logged, oldest first. */
-export async function outcomeEventsOf(db: Database, practiceId: string, meetingId: string): Promise<OutcomeEvent[]> {
+export async function outcomeEventsOf(scope: Scope, meetingId: string): Promise<OutcomeEvent[]> {
+  const { db, practiceId } = scope
   const rows = await db('outcomes').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy(['at', 'id'])
-  return rows.map((row) => fromJson<OutcomeEvent>(row.event))
+  return rows.map((row) => fromJson(row.event, OutcomeEvent))
 }
 
 /**
@@ -48,18 +43,15 @@ export async function outcomeEventsOf(db: Database, practiceId: string, meetingI
  *
  * @throws {NotFound} when a participant is not the practice's own; nothing is stored then
  */
-export async function appendOutcomes(
-  db: Database,
-  practiceId: string,
-  meetingId: string,
-  events: OutcomeEvent[],
-  loggedBy: string | null,
-): Promise<void> {
-  await requireOwn(db, 'meetings', practiceId, meetingId, 'meeting')
+export async function appendOutcomes(scope: Acting, meetingId: string, events: OutcomeEvent[]): Promise<void> {
+  const { db, practiceId, accountId } = scope
+  await requireOwn(scope, 'meetings', meetingId)
   if (events.length === 0) return
-  const participants = [...new Set(events.map((event) => event.participant))]
-  const own = await db('participants').where({ practice_id: practiceId }).whereIn('id', participants).select('id')
-  if (own.length !== participants.length) throw new NotFound('There is no such participant.')
+  await requireOwn(
+    scope,
+    'participants',
+    events.map((event) => event.participant),
+  )
   await db('outcomes')
     .insert(
       events.map((event) => ({
@@ -70,7 +62,7 @@ export async function appendOutcomes(
         movement: event.movement,
         at: event.at,
         event: JSON.stringify(event),
-        logged_by: loggedBy,
+        logged_by: accountId,
       })),
     )
     .onConflict('id')
@@ -83,12 +75,11 @@ export async function appendOutcomes(
  * @param since ISO 8601; left out: from the first on
  */
 export async function datedOutcomes(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   participants: readonly string[],
-  until: string,
-  since = '1970-01-01',
+  { until, since = '1970-01-01' }: { until: string; since?: string },
 ): Promise<DatedOutcome[]> {
+  const { db, practiceId } = scope
   if (participants.length === 0) return []
   const rows = await db('outcomes as o')
     .join('meetings as m', 'm.id', 'o.meeting_id')
@@ -99,7 +90,7 @@ export async function datedOutcomes(
     .whereIn('o.participant_id', participants)
     .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
     // Nothing is noted before its meeting, but for clocks that differ: this lets the index narrow it down.
-    .where('o.at', '>=', Date.parse(since) - DAY_MS)
+    .where('o.at', '>=', Date.parse(since) - millisecondsInDay)
     .orderBy(['m.starts_at', 'o.at', 'o.id'])
     .select<{ meeting_id: string; starts_at: string; event: unknown; pain: number | null }[]>(
       'o.meeting_id',
@@ -107,11 +98,10 @@ export async function datedOutcomes(
       'o.event',
       'a.pain',
     )
-  const arrivalPain = new Map(
-    rows.map((row) => [`${row.meeting_id} ${fromJson<OutcomeEvent>(row.event).participant}`, row.pain]),
-  )
-  return [...groupedBy(rows, 'meeting_id')].flatMap(([meetingId, own]) =>
-    foldOutcomes(own.map((row) => fromJson<OutcomeEvent>(row.event))).map((outcome) => ({
+  const noted = rows.map((row) => ({ ...row, event: fromJson(row.event, OutcomeEvent) }))
+  const arrivalPain = new Map(noted.map((row) => [`${row.meeting_id} ${row.event.participant}`, row.pain]))
+  return [...groupedBy(noted, 'meeting_id')].flatMap(([meetingId, own]) =>
+    foldOutcomes(own.map((row) => row.event)).map((outcome) => ({
       ...outcome,
       meetingId,
       date: own[0]!.starts_at.slice(0, 10),
@@ -122,11 +112,11 @@ export async function datedOutcomes(
 
 /** How long each of these people has been coming, and what was new at the last door. */
 export async function historiesOf(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   participants: readonly string[],
   until: string,
 ): Promise<Map<string, History & { news: Arrival['news']; lastOn: string }>> {
+  const { db, practiceId } = scope
   const rows = await db('arrivals as a')
     .join('meetings as m', 'm.id', 'a.meeting_id')
     .where({ 'a.practice_id': practiceId, 'a.came': true })

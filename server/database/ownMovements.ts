@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { SolvedPose } from '../../core/body/figure'
 import { MovementEntry } from '../../core/catalogue/movement'
-import { fromJson, NotFound, type Database } from './rows'
+import { fromJson, NotFound, type Acting, type Scope } from './rows'
 
 /** Poses by variation id and name, for variations whose figures are not the shipped ones. */
 export const OwnFigures = z.record(z.string(), z.partialRecord(z.enum(['start', 'end', 'deepest']), SolvedPose))
@@ -12,23 +12,22 @@ export interface OwnMovement {
   figures: OwnFigures
 }
 
-export async function ownMovementsOf(db: Database, practiceId: string): Promise<OwnMovement[]> {
+export async function ownMovementsOf(scope: Scope): Promise<OwnMovement[]> {
+  const { db, practiceId } = scope
   const rows = await db('own_movements')
     .where({ practice_id: practiceId })
     .orderBy('movement')
     .select<{ entry: unknown; figures: unknown }[]>('entry', 'figures')
   return rows.map((row) => ({
-    entry: MovementEntry.parse(fromJson(row.entry)),
-    figures: OwnFigures.parse(fromJson(row.figures)),
+    entry: fromJson(row.entry, MovementEntry),
+    figures: fromJson(row.figures, OwnFigures),
   }))
 }
 
 /** Keeps a practice's version of a movement; saving again replaces it. */
 export async function saveOwnMovement(
-  db: Database,
-  practiceId: string,
+  { db, practiceId, accountId }: Acting,
   { entry, figures }: OwnMovement,
-  savedBy: string,
 ): Promise<void> {
   await db('own_movements')
     .insert({
@@ -36,7 +35,7 @@ export async function saveOwnMovement(
       movement: entry.id,
       entry: JSON.stringify(entry),
       figures: JSON.stringify(figures),
-      saved_by: savedBy,
+      saved_by: accountId,
       saved_at: db.fn.now(),
     })
     .onConflict(['practice_id', 'movement'])
@@ -44,7 +43,8 @@ export async function saveOwnMovement(
 }
 
 /** Takes a practice's version away: the shipped movement is there again. @throws {NotFound} when there is none */
-export async function removeOwnMovement(db: Database, practiceId: string, movement: string): Promise<void> {
+export async function removeOwnMovement(scope: Scope, movement: string): Promise<void> {
+  const { db, practiceId } = scope
   const removed = await db('own_movements').where({ practice_id: practiceId, movement }).delete()
   if (removed === 0) throw new NotFound('There is no version of your own of this movement.')
 }

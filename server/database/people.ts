@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import type { DialSetting, PersonLevel } from '../../core/offer/person'
-import type { Participant, ParticipantConsideration, ParticipantFields } from '../../core/offer/participant'
+import { Participant, type ParticipantConsideration, type ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
-import { fromJson, groupedBy, NotFound, OlderVersion, type Database } from './rows'
+import { fromJson, groupedBy, NotFound, OlderVersion, type Scope } from './rows'
 
 interface ParticipantRow {
   id: string
@@ -60,11 +60,11 @@ interface LeftOutRow {
  * @param withLevels false where only names and health facts are wanted
  */
 export async function participantsOf(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   ids?: readonly string[],
   { withLevels = true } = {},
 ): Promise<Participant[]> {
+  const { db, practiceId } = scope
   if (ids?.length === 0) return []
   const scoped = (table: string, column: string) => {
     const query = db(table).where(`${table}.practice_id`, practiceId)
@@ -79,11 +79,25 @@ export async function participantsOf(
       : [],
     withLevels ? scoped('left_out', 'participant_id').orderBy(['movement', 'tier']).select<LeftOutRow[]>('*') : [],
   ])
-  const considerationsOf = groupedBy(considerations, 'participant_id')
-  const levelsOf = groupedBy(levels, 'participant_id')
-  const dialsOf = groupedBy(dials, 'participant_id')
-  const leftOutOf = groupedBy(leftOut, 'participant_id')
-  return rows.map((row) => ({
+  const details = {
+    considerations: groupedBy(considerations, 'participant_id'),
+    levels: groupedBy(levels, 'participant_id'),
+    dials: groupedBy(dials, 'participant_id'),
+    leftOut: groupedBy(leftOut, 'participant_id'),
+  }
+  return rows.map((row) => participantOf(row, details))
+}
+
+/** What stands in tables of its own, by participant. */
+interface Details {
+  considerations: Map<string, ConsiderationRow[]>
+  levels: Map<string, LevelRow[]>
+  dials: Map<string, DialRow[]>
+  leftOut: Map<string, LeftOutRow[]>
+}
+
+function participantOf(row: ParticipantRow, details: Details): Participant {
+  return {
     id: row.id,
     name: row.name,
     birthYear: row.birth_year,
@@ -91,57 +105,66 @@ export async function participantsOf(
     heightCm: row.height_cm === null ? null : Number(row.height_cm),
     pace: row.pace,
     homeTier: row.home_tier,
-    access: fromJson<Participant['access']>(row.access),
+    access: fromJson(row.access, Participant.shape.access),
     version: row.version,
     prefers: row.prefers,
     screenedOn: row.screened_on,
     school: row.school,
-    seat: row.seat === null ? NO_NEEDS : fromJson<Participant['seat']>(row.seat),
-    beside: row.beside === null ? [] : fromJson<string[]>(row.beside),
-    homeProps: row.home_props === null ? {} : fromJson<Record<string, number>>(row.home_props),
+    seat: row.seat === null ? NO_NEEDS : fromJson(row.seat, Participant.shape.seat),
+    beside: row.beside === null ? [] : fromJson(row.beside, Participant.shape.beside),
+    homeProps: row.home_props === null ? {} : fromJson(row.home_props, Participant.shape.homeProps),
     emergencyContact: row.emergency_contact,
     joins: row.joins,
     ranges: [],
-    considerations: (considerationsOf.get(row.id) ?? []).map((own) => ({
-      consideration: own.consideration,
-      side: own.side,
-      clearedBy: own.cleared_by,
-      note: own.note,
-      since: own.since,
-      until: own.until,
-      clearedOn: own.cleared_on,
-      clearedFor: own.cleared_for,
+    considerations: (details.considerations.get(row.id) ?? []).map(considerationOf),
+    levels: (details.levels.get(row.id) ?? []).map(({ movement, tier, side, level }) => ({
+      movement,
+      tier,
+      side,
+      level,
     })),
-    levels: (levelsOf.get(row.id) ?? []).map(({ movement, tier, side, level }) => ({ movement, tier, side, level })),
-    dials: (dialsOf.get(row.id) ?? []).map(({ movement, tier, dial, value, since }) => ({
+    dials: (details.dials.get(row.id) ?? []).map(({ movement, tier, dial, value, since }) => ({
       movement,
       tier,
       dial,
       value: Number(value),
       since,
     })),
-    leftOut: (leftOutOf.get(row.id) ?? []).map(({ movement, tier }) => ({ movement, tier })),
+    leftOut: (details.leftOut.get(row.id) ?? []).map(({ movement, tier }) => ({ movement, tier })),
     visiting: row.visiting,
-  }))
+  }
+}
+
+function considerationOf(own: ConsiderationRow): ParticipantConsideration {
+  return {
+    consideration: own.consideration,
+    side: own.side,
+    clearedBy: own.cleared_by,
+    note: own.note,
+    since: own.since,
+    until: own.until,
+    clearedOn: own.cleared_on,
+    clearedFor: own.cleared_for,
+  }
 }
 
 /** @throws {NotFound} when the practice has no such participant */
-export async function participantById(db: Database, practiceId: string, id: string): Promise<Participant> {
-  const [participant] = await participantsOf(db, practiceId, [id])
+export async function participantById(scope: Scope, id: string): Promise<Participant> {
+  const [participant] = await participantsOf(scope, [id])
   if (!participant) throw new NotFound('There is no such participant.')
   return participant
 }
 
 export async function addParticipant(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   fields: ParticipantFields,
   id: string = randomUUID(),
 ): Promise<Participant> {
+  const { db, practiceId } = scope
   return db.transaction(async (trx) => {
     await trx('participants').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })
-    await writeDetails(trx, practiceId, id, fields)
-    return participantById(trx, practiceId, id)
+    await writeDetails({ db: trx, practiceId }, id, fields)
+    return participantById({ db: trx, practiceId }, id)
   })
 }
 
@@ -151,39 +174,25 @@ export async function addParticipant(
  * @throws {OlderVersion} with what is stored now
  */
 export async function saveParticipant(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   id: string,
-  version: number,
-  fields: ParticipantFields,
+  { version, ...fields }: ParticipantFields & { version: number },
 ): Promise<Participant> {
+  const { db, practiceId } = scope
   return db.transaction(async (trx) => {
     const changed = await trx('participants')
       .where({ id, practice_id: practiceId, version })
       .update({ ...columnsOf(fields), version: version + 1 })
-    const current = changed === 0 ? await participantById(trx, practiceId, id) : null
+    const current = changed === 0 ? await participantById({ db: trx, practiceId }, id) : null
     if (current) throw new OlderVersion(current)
-    await writeDetails(trx, practiceId, id, fields)
+    await writeDetails({ db: trx, practiceId }, id, fields)
     // Who lives in a tier no longer visits it.
     await trx('participants')
       .where({ id, practice_id: practiceId })
       .whereRaw('visiting = home_tier')
       .update({ visiting: null, visiting_since: null })
-    return participantById(trx, practiceId, id)
+    return participantById({ db: trx, practiceId }, id)
   })
-}
-
-/** Sets one level and leaves the person's version alone: it is the ledger that remembers levels. */
-export async function setLevel(
-  db: Database,
-  practiceId: string,
-  participantId: string,
-  level: PersonLevel,
-): Promise<void> {
-  await db('levels')
-    .insert({ practice_id: practiceId, participant_id: participantId, ...level })
-    .onConflict(['participant_id', 'movement', 'tier', 'side'])
-    .merge(['level'])
 }
 
 function columnsOf(fields: ParticipantFields) {
@@ -205,20 +214,21 @@ function columnsOf(fields: ParticipantFields) {
   }
 }
 
-async function writeDetails(db: Database, practiceId: string, id: string, fields: ParticipantFields): Promise<void> {
+async function writeDetails(scope: Scope, id: string, fields: ParticipantFields): Promise<void> {
+  const { db, practiceId } = scope
   const own = { practice_id: practiceId, participant_id: id }
-  await writeConsiderations(db, practiceId, id, fields.considerations)
+  await writeConsiderations(scope, id, fields.considerations)
   await db('levels').where(own).delete()
   if (fields.levels.length > 0) await db('levels').insert(fields.levels.map((level) => ({ ...own, ...level })))
 }
 
 /** Replaces all health facts of a person. */
 export async function writeConsiderations(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   id: string,
   considerations: readonly ParticipantConsideration[],
 ): Promise<void> {
+  const { db, practiceId } = scope
   const own = { practice_id: practiceId, participant_id: id }
   await db('participant_considerations').where(own).delete()
   if (considerations.length > 0)
@@ -250,11 +260,8 @@ function considerationColumns({
 }
 
 /** Adds many people at once; for imports. */
-export async function addParticipants(
-  db: Database,
-  practiceId: string,
-  all: readonly ParticipantFields[],
-): Promise<string[]> {
+export async function addParticipants(scope: Scope, all: readonly ParticipantFields[]): Promise<string[]> {
+  const { db, practiceId } = scope
   const people = all.map((fields) => ({ id: randomUUID(), fields }))
   await db.batchInsert(
     'participants',
@@ -277,50 +284,9 @@ export async function addParticipants(
   return people.map(({ id }) => id)
 }
 
-export interface RosterPage {
-  people: Participant[]
-  total: number
-}
-
-/**
- * People by name, a page at a time, without their levels.
- *
- * @param words every word must stand in the name
- */
-export async function rosterOf(
-  db: Database,
-  practiceId: string,
-  { words, offset, limit }: { words: string; offset: number; limit: number },
-): Promise<RosterPage> {
-  const wanted = () =>
-    words
-      .split(/\s+/)
-      .filter((word) => word !== '')
-      .reduce(
-        (query, word) => query.where('name', 'like', `%${word.replace(/[%_\\]/g, '\\$&')}%`),
-        db('participants').where({ practice_id: practiceId }).whereNull('erased_at'),
-      )
-  const [ids, [counted]] = await Promise.all([
-    wanted().orderBy('name').offset(offset).limit(limit).select<{ id: string }[]>('id'),
-    wanted().count<{ total: number }[]>('* as total'),
-  ])
-  return {
-    people: await participantsOf(
-      db,
-      practiceId,
-      ids.map(({ id }) => id),
-      { withLevels: false },
-    ),
-    total: Number(counted?.total ?? 0),
-  }
-}
-
 /** Since when each of these people visits another tier, ISO day; those who do not are left out. */
-export async function visitingSince(
-  db: Database,
-  practiceId: string,
-  participants: readonly string[],
-): Promise<Record<string, string>> {
+export async function visitingSince(scope: Scope, participants: readonly string[]): Promise<Record<string, string>> {
+  const { db, practiceId } = scope
   const rows = await db('participants')
     .where({ practice_id: practiceId })
     .whereIn('id', participants)
@@ -331,11 +297,11 @@ export async function visitingSince(
 
 /** Moves somebody between tiers, or lets them visit one; a tier that is worked in is open. */
 export async function moveTier(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   person: Participant,
   { homeTier, visiting, access }: Pick<Participant, 'homeTier' | 'visiting' | 'access'>,
 ): Promise<void> {
+  const { db, practiceId } = scope
   await db('participants')
     .where({ id: person.id, practice_id: practiceId })
     .update({
@@ -347,49 +313,15 @@ export async function moveTier(
     })
 }
 
-/** The levels of everybody of a practice on one movement's ladders. */
-export async function levelsOn(
-  db: Database,
-  practiceId: string,
-  movement: string,
-): Promise<(PersonLevel & { participant: string })[]> {
-  const rows = await db('levels')
-    .where({ practice_id: practiceId, movement })
-    .orderBy(['tier', 'participant_id', 'side'])
-  return rows.map(({ participant_id, movement, tier, side, level }) => ({
-    participant: participant_id,
-    movement,
-    tier,
-    side,
-    level,
-  }))
-}
-
-/** Sets levels that were accepted together. */
-export async function setLevels(
-  db: Database,
-  practiceId: string,
-  participantId: string,
-  levels: readonly PersonLevel[],
+/** Marks somebody as screened and keeps what is open to them by it. */
+export async function setScreened(
+  { db, practiceId }: Scope,
+  { id }: Pick<Participant, 'id'>,
+  screenedOn: string,
+  access: Participant['access'],
 ): Promise<void> {
-  await db.transaction(async (trx) => {
-    for (const level of levels) await setLevel(trx, practiceId, participantId, level)
-  })
-}
-
-/** The mean level of people in their home tier, rounded; nobody without a level is in it. */
-export async function usualLevelsOf(
-  db: Database,
-  practiceId: string,
-  participants: readonly string[],
-): Promise<Record<string, number>> {
-  const rows = await db('levels as l')
-    .join('participants as p', 'p.id', 'l.participant_id')
-    .where('l.practice_id', practiceId)
-    .whereIn('l.participant_id', participants)
-    .whereRaw('l.tier = p.home_tier')
-    .groupBy('l.participant_id')
-    .select('l.participant_id')
-    .avg('l.level as level')
-  return Object.fromEntries(rows.map((row) => [row.participant_id, Math.round(Number(row.level))]))
+  await db('participants')
+    .where({ id, practice_id: practiceId })
+    .update({ screened_on: screenedOn, access: JSON.stringify(access) })
+    .increment('version', 1)
 }

@@ -1,24 +1,10 @@
-import { foldOutcomes, type OutcomeEvent } from '../../core/lead/outcome'
-import { fromJson, groupedBy, isoOf, sqlTimeOf, type Database } from './rows'
-
-/** One meeting as one person had it. */
-export interface PersonMeeting {
-  meetingId: string
-  startsAt: string
-  title: string
-  came: boolean
-  pain: number | null
-  /** What holds for each block and side. */
-  outcomes: OutcomeEvent[]
-}
+import type { PersonMeeting } from '../../core/contract/records'
+import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
+import { fromJson, groupedBy, isoOf, sqlTimeOf, type Scope } from './rows'
 
 /** Meetings in which somebody was noted, newest first. */
-export async function personMeetings(
-  db: Database,
-  practiceId: string,
-  participantId: string,
-  since?: string,
-): Promise<PersonMeeting[]> {
+export async function personMeetings(scope: Scope, participantId: string, since?: string): Promise<PersonMeeting[]> {
+  const { db, practiceId } = scope
   const from = since ? sqlTimeOf(since) : '1970-01-01'
   const [arrivals, outcomes] = await Promise.all([
     db('arrivals as a')
@@ -47,12 +33,13 @@ export async function personMeetings(
     title: row.title ?? '',
     came: Boolean(row.came),
     pain: row.pain,
-    outcomes: foldOutcomes((byMeeting.get(row.id) ?? []).map((own) => fromJson<OutcomeEvent>(own.event))),
+    outcomes: foldOutcomes((byMeeting.get(row.id) ?? []).map((own) => fromJson(own.event, OutcomeEvent))),
   }))
 }
 
 /** The start of the last meeting that somebody came to; null: never been. */
-export async function lastCame(db: Database, practiceId: string, participantId: string): Promise<string | null> {
+export async function lastCame(scope: Scope, participantId: string): Promise<string | null> {
+  const { db, practiceId } = scope
   const row = await db('arrivals as a')
     .join('meetings as m', 'm.id', 'a.meeting_id')
     .where({ 'a.practice_id': practiceId, 'a.participant_id': participantId, 'a.came': true })
@@ -63,11 +50,8 @@ export async function lastCame(db: Database, practiceId: string, participantId: 
 }
 
 /** The same for several people, by participant. */
-export async function lastCameOf(
-  db: Database,
-  practiceId: string,
-  participants: readonly string[],
-): Promise<Record<string, string>> {
+export async function lastCameOf(scope: Scope, participants: readonly string[]): Promise<Record<string, string>> {
+  const { db, practiceId } = scope
   const rows = await db('arrivals as a')
     .join('meetings as m', 'm.id', 'a.meeting_id')
     .where({ 'a.practice_id': practiceId, 'a.came': true })

@@ -1,12 +1,13 @@
 import type { Knex } from 'knex'
+import type { z } from 'zod'
 import { grouped } from '../../core/grouped'
 
 /** The database or a transaction of it. */
 export type Database = Knex
 
-/** MariaDB hands JSON columns over as text. */
-export function fromJson<T>(value: unknown): T {
-  return (typeof value === 'string' ? JSON.parse(value) : value) as T
+/** MariaDB hands JSON columns over as text; what comes out of one is parsed there. */
+export function fromJson<S extends z.ZodType>(value: unknown, schema: S): z.output<S> {
+  return schema.parse(typeof value === 'string' ? JSON.parse(value) : value)
 }
 
 /** A stored moment as ISO 8601 in UTC. */
@@ -35,4 +36,35 @@ export class OlderVersion<T> extends Error {
   constructor(readonly current: T) {
     super('This was changed somewhere else in the meantime.')
   }
+}
+
+/** What a repository works in: the database, or a transaction of it, and the practice whose rows it may see. */
+export interface Scope {
+  db: Database
+  practiceId: string
+}
+
+/** The same with who acts in it; null: nobody, as in the demo. */
+export interface Acting extends Scope {
+  accountId: string | null
+}
+
+const CALLED = {
+  accounts: 'account',
+  circles: 'circle',
+  meetings: 'meeting',
+  participants: 'participant',
+  venues: 'venue',
+} as const
+
+/** @throws {NotFound} when a row belongs to another practice or to none */
+export async function requireOwn(
+  { db, practiceId }: Scope,
+  table: keyof typeof CALLED,
+  ids: string | readonly string[],
+): Promise<void> {
+  const wanted = [...new Set([ids].flat())]
+  if (wanted.length === 0) return
+  const found = await db(table).where({ practice_id: practiceId }).whereIn('id', wanted).select('id')
+  if (found.length !== wanted.length) throw new NotFound(`There is no such ${CALLED[table]}.`)
 }

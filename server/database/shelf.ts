@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto'
+import { dequal } from 'dequal/lite'
+import { z } from 'zod'
 import { Plan } from '../../core/plan/plan'
 import type { ShelfFields, ShelfPlan } from '../../core/plan/shelf'
-import type { PlanVersion } from './meetings'
-import { fromJson, isoOf, NotFound, OlderVersion, type Database } from './rows'
+import type { PlanVersion } from '../../core/contract/meetings'
+import { versionOf } from './plans'
+import { fromJson, isoOf, NotFound, OlderVersion, type Acting, type Scope } from './rows'
 
 interface ShelfRow {
   id: string
@@ -16,26 +19,21 @@ interface ShelfRow {
 }
 
 /** All plans on a practice's shelf, those saved last first. */
-export async function shelfOf(db: Database, practiceId: string): Promise<ShelfPlan[]> {
-  return (await rowsOf(db, practiceId).orderBy('s.saved_at', 'desc').orderBy('s.id')).map(shelfPlanOf)
+export async function shelfOf(scope: Scope): Promise<ShelfPlan[]> {
+  return (await rowsOf(scope).orderBy('s.saved_at', 'desc').orderBy('s.id')).map(shelfPlanOf)
 }
 
 /** @throws {NotFound} when the practice has no such plan */
-export async function shelfPlanById(db: Database, practiceId: string, id: string): Promise<ShelfPlan> {
-  const [row] = await rowsOf(db, practiceId).where('s.id', id)
+export async function shelfPlanById(scope: Scope, id: string): Promise<ShelfPlan> {
+  const [row] = await rowsOf(scope).where('s.id', id)
   if (!row) throw new NotFound('There is no such plan on the shelf.')
   return shelfPlanOf(row)
 }
 
-export async function addToShelf(
-  db: Database,
-  practiceId: string,
-  fields: ShelfFields,
-  savedBy: string | null,
-  id: string = randomUUID(),
-): Promise<ShelfPlan> {
-  await db('shelf_plans').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields), saved_by: savedBy })
-  return shelfPlanById(db, practiceId, id)
+export async function addToShelf(scope: Acting, fields: ShelfFields, id: string = randomUUID()): Promise<ShelfPlan> {
+  const { db, practiceId, accountId } = scope
+  await db('shelf_plans').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields), saved_by: accountId })
+  return shelfPlanById(scope, id)
 }
 
 /**
@@ -44,19 +42,17 @@ export async function addToShelf(
  * @throws {OlderVersion} with what is stored now
  */
 export async function saveOnShelf(
-  db: Database,
-  practiceId: string,
+  { db, practiceId, accountId }: Acting,
   id: string,
   version: number,
   fields: ShelfFields,
-  savedBy: string | null,
 ): Promise<ShelfPlan> {
   return db.transaction(async (trx) => {
     const before = await trx('shelf_plans').where({ id, practice_id: practiceId }).forUpdate().first()
     if (!before) throw new NotFound('There is no such plan on the shelf.')
-    if (before.version !== version) throw new OlderVersion(await shelfPlanById(trx, practiceId, id))
-    const earlier = Plan.parse(fromJson(before.plan))
-    if (JSON.stringify(earlier) !== JSON.stringify(fields.plan)) {
+    if (before.version !== version) throw new OlderVersion(await shelfPlanById({ db: trx, practiceId }, id))
+    const earlier = fromJson(before.plan, Plan)
+    if (!dequal(earlier, fields.plan)) {
       await trx('shelf_versions').insert({
         practice_id: practiceId,
         shelf_id: id,
@@ -68,13 +64,14 @@ export async function saveOnShelf(
     }
     await trx('shelf_plans')
       .where({ id, practice_id: practiceId })
-      .update({ ...columnsOf(fields), version: version + 1, saved_by: savedBy, saved_at: trx.fn.now() })
-    return shelfPlanById(trx, practiceId, id)
+      .update({ ...columnsOf(fields), version: version + 1, saved_by: accountId, saved_at: trx.fn.now() })
+    return shelfPlanById({ db: trx, practiceId }, id)
   })
 }
 
 /** Earlier versions of a plan on the shelf, the newest first. */
-export async function shelfVersionsOf(db: Database, practiceId: string, shelfId: string): Promise<PlanVersion[]> {
+export async function shelfVersionsOf(scope: Scope, shelfId: string): Promise<PlanVersion[]> {
+  const { db, practiceId } = scope
   const rows = await db('shelf_versions as v')
     .leftJoin('accounts as a', 'a.id', 'v.saved_by')
     .where({ 'v.practice_id': practiceId, 'v.shelf_id': shelfId })
@@ -85,15 +82,11 @@ export async function shelfVersionsOf(db: Database, practiceId: string, shelfId:
       'v.saved_at',
       'a.name',
     )
-  return rows.map((row) => ({
-    version: row.version,
-    plan: Plan.parse(fromJson(row.plan)),
-    savedBy: row.name ?? 'somebody who has left',
-    savedAt: isoOf(row.saved_at),
-  }))
+  return rows.map(versionOf)
 }
 
-function rowsOf(db: Database, practiceId: string) {
+function rowsOf(scope: Scope) {
+  const { db, practiceId } = scope
   return db('shelf_plans as s')
     .leftJoin('accounts as a', 'a.id', 's.saved_by')
     .where('s.practice_id', practiceId)
@@ -103,8 +96,8 @@ function rowsOf(db: Database, practiceId: string) {
 function shelfPlanOf(row: ShelfRow): ShelfPlan {
   return {
     id: row.id,
-    plan: Plan.parse(fromJson(row.plan)),
-    tags: fromJson<string[]>(row.tags),
+    plan: fromJson(row.plan, Plan),
+    tags: fromJson(row.tags, z.array(z.string())),
     archived: row.archived_at !== null,
     version: row.version,
     savedBy: row.saved_by_name ?? 'somebody who has left',

@@ -1,41 +1,53 @@
-import { readFile } from 'node:fs/promises'
-import { join } from 'node:path'
+import { z } from 'zod'
 import { drawFigure, frameAround, svgOf } from '../../core/body/draw'
-import { bodyOf } from '../../core/body/figure'
+import { bodyOf, SolvedPose } from '../../core/body/figure'
 import { sceneOf } from '../../core/body/scene'
 import type { Variation } from '../../core/catalogue/catalogue'
+import { POSE_NAMES, type PoseName } from '../../core/catalogue/figure'
 import { ownMovementsOf } from '../database/ownMovements'
-import type { Database } from '../database/rows'
+import type { Scope } from '../database/rows'
+import type { Figure } from './figureOnPaper'
 
-/** Where the shipped figures lie: the server is started in the project's folder. */
-const FOLDER = 'public/figures'
+type Poses = Partial<Record<PoseName, SolvedPose>>
 
 /** A pose of a variation that a practice made or changed, as SVG; null where there is none. */
-export async function ownFigure(
-  db: Database,
-  practiceId: string,
-  variation: string,
-  pose: string,
-): Promise<string | null> {
-  const own = await ownMovementsOf(db, practiceId)
-  const poses = own.map(({ figures }) => figures[variation]).find((found) => found !== undefined)
-  const wanted = poses?.[pose as 'start']
-  if (!poses || !wanted) return null
-  const drawings = Object.values(poses).map((one) => ({
-    pose: one,
-    drawing: drawFigure(bodyOf(one), sceneOf(one.scene), one.camera),
-  }))
-  return svgOf(
-    drawings.find((one) => one.pose === wanted)!.drawing,
-    frameAround(drawings.map(({ drawing }) => drawing)),
-  )
+export async function ownFigure(scope: Scope, variation: string, pose: string): Promise<string | null> {
+  const name = POSE_NAMES.find((known) => known === pose)
+  const poses = await ownPoses(scope, variation)
+  const figure = name && poses && figureOf(poses, name)
+  return figure ? svgOf(figure.drawing, figure.frame) : null
 }
 
-/** A variation as it is done, as SVG: the practice's own drawing, else the shipped one; null where there is neither. */
-export async function figureAsDone(db: Database, practiceId: string, variation: Variation): Promise<string | null> {
-  const pose = variation.poses.includes('end') ? 'end' : 'start'
-  return (
-    (await ownFigure(db, practiceId, variation.id, pose)) ??
-    readFile(join(process.cwd(), FOLDER, `${variation.id}.${pose}.svg`), 'utf8').catch(() => null)
-  )
+/** A variation as it is done: the practice's own drawing, else the shipped one; null where there is neither. */
+export async function figureAsDone(scope: Scope, variation: Variation): Promise<Figure | null> {
+  const poses = (await ownPoses(scope, variation.id)) ?? (await shippedPoses(variation))
+  return poses && figureOf(poses, variation.poses.includes('end') ? 'end' : 'start')
+}
+
+/** One pose in the frame of all poses of its variation, so that they can follow one another. */
+function figureOf(poses: Poses, name: PoseName): Figure | null {
+  const drawings = POSE_NAMES.flatMap((one) => {
+    const pose = poses[one]
+    return pose ? [{ one, drawing: drawFigure(bodyOf(pose), sceneOf(pose.scene), pose.camera) }] : []
+  })
+  const wanted = drawings.find(({ one }) => one === name)
+  return wanted ? { drawing: wanted.drawing, frame: frameAround(drawings.map(({ drawing }) => drawing)) } : null
+}
+
+async function ownPoses(scope: Scope, variation: string): Promise<Poses | null> {
+  const own = await ownMovementsOf(scope)
+  return own.map(({ figures }) => figures[variation]).find((poses) => poses !== undefined) ?? null
+}
+
+/** The poses of a movement's variations, as they ship under `catalogue/solved`. */
+const SolvedFile = z.record(
+  z.string(),
+  z.object({ poses: z.partialRecord(z.enum(POSE_NAMES), z.object({ pose: SolvedPose })) }),
+)
+
+async function shippedPoses({ id, movement }: Variation): Promise<Poses | null> {
+  const known = SolvedFile.safeParse(await useStorage('assets:catalogue').getItem(`solved:${movement}.json`))
+  const solved = known.data?.[id]
+  if (!solved) return null
+  return Object.fromEntries(Object.entries(solved.poses).map(([name, { pose }]) => [name, pose]))
 }

@@ -1,9 +1,9 @@
-import SVGtoPDF from 'svg-to-pdfkit'
 import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
-import { redFlagSentence } from '../../core/catalogue/redFlags'
 import type { VariationTexts } from '../../core/catalogue/movement'
+import { redFlagSentence } from '../../core/catalogue/redFlags'
 import { doseWords, roundsWords } from '../../core/plan/doseWords'
-import type { HomePractice } from '../../core/reflect/homePractice'
+import type { HomeEntry, HomePractice } from '../../core/reflect/homePractice'
+import { placeFigure, type Figure } from './figureOnPaper'
 import { INK, openPaper, PAGE, STOP } from './paper'
 
 /** Large print. */
@@ -11,8 +11,12 @@ const SIZES = { title: 28, heading: 19, body: 16, small: 14.5 } as const
 const FIGURE = { width: 150, height: 112 } as const
 const TICK_WEEKS = 4
 const LINE = '#8a8f94'
+const WIDTH = PAGE.width - 2 * PAGE.margin
+/** Room that a part needs; with less of it left, the part begins on the next page. Points. */
+const NEEDS = { entry: 240, next: 200, stopAndTicks: 330 } as const
 
-export interface HandoutText {
+/** What somebody takes home. */
+export interface Handout {
   practiceName: string
   personName: string
   /** As written on the page. */
@@ -20,89 +24,95 @@ export interface HandoutText {
   home: HomePractice
   /** The next gate and what would pass it; null: none is ahead. */
   next: { title: string; missing: string[] } | null
+  catalogue: Catalogue
+  /** What is said of each variation, by its id. */
+  texts: ReadonlyMap<string, VariationTexts>
+  /** A variation as it is done; null where there is no figure of it. */
+  figureOf: (variation: Variation) => Promise<Figure | null>
 }
 
-/**
- * What somebody takes home on A4 in large print: figures, doses, easier and more, when to stop, and a grid to tick.
- *
- * @param textsOf what is said of a variation
- * @param figureOf an SVG of a variation as it is done; null where there is none
- * @returns the PDF
- */
-export async function writeHandout(
-  { practiceName, personName, date, home, next }: HandoutText,
-  catalogue: Catalogue,
-  textsOf: (variation: Variation) => VariationTexts | undefined,
-  figureOf: (variation: Variation) => Promise<string | null>,
-): Promise<Buffer> {
+/** What somebody takes home on A4 in large print: figures, doses, easier and more, when to stop, and a grid to tick. */
+export async function writeHandout(handout: Handout): Promise<Buffer> {
+  const { practiceName, personName, date, home, next, catalogue } = handout
   const { pdf, font, finished } = await openPaper(`At home: ${personName}`, practiceName)
-  const width = PAGE.width - 2 * PAGE.margin
   pdf.font(font).fillColor(INK).fontSize(SIZES.title).text(`At home: ${personName}`)
   pdf.fontSize(SIZES.small).text(`${practiceName}, ${date}`).moveDown(0.4)
+  const note = home.note ? ` ${home.note}` : ''
   pdf
     .fontSize(SIZES.body)
-    .text(`${timesWords(home)}. Slowly, and never into pain.${home.note ? ` ${home.note}` : ''}`)
+    .text(`${timesWords(home)}. Slowly, and never into pain.${note}`)
     .moveDown(0.6)
-  for (const entry of home.entries) {
-    const variation = catalogue.variations.get(entry.variation)
-    const movement = catalogue.movements.get(entry.movement)
-    if (!variation || !movement) continue
-    const texts = textsOf(variation)
-    if (pdf.y > PAGE.height - 240) pdf.addPage()
-    const top = pdf.y
-    const svg = await figureOf(variation)
-    if (svg)
-      SVGtoPDF(pdf, svg, PAGE.margin, top, {
-        width: FIGURE.width,
-        height: FIGURE.height,
-        preserveAspectRatio: 'xMidYMid meet',
-      })
-    const left = PAGE.margin + FIGURE.width + 14
-    const textWidth = width - FIGURE.width - 14
-    const sides = roundsWords(entry.rounds, variation.sides, 'one-side-first').replace(', one side first', '')
-    pdf.fontSize(SIZES.heading).text(`${movement.name}: ${variation.name}`, left, top, { width: textWidth })
-    pdf.fontSize(SIZES.body).text(`${doseWords(entry.dose)}${sides ? `, ${sides}` : ''}`, { width: textWidth })
-    if (texts) {
-      pdf.fontSize(SIZES.small).text(`${texts.setUp} ${texts.cues.join(' ')}`, { width: textWidth })
-      pdf.text(`Feel it: ${texts.feel} Not: ${texts.notFeel}`, { width: textWidth })
-      pdf.text(`Easier: ${texts.easier} More: ${texts.more}`, { width: textWidth })
-    }
-    pdf.y = Math.max(pdf.y, top + FIGURE.height) + 12
-    pdf.x = PAGE.margin
-  }
-  if (next) {
-    if (pdf.y > PAGE.height - 200) pdf.addPage()
-    pdf.x = PAGE.margin
-    pdf.fillColor(INK).fontSize(SIZES.heading).text(next.title, { width })
-    pdf.fontSize(SIZES.small)
-    for (const words of next.missing) pdf.text(`– ${words}`, { width })
-    pdf.moveDown(0.8)
-  }
-  if (pdf.y > PAGE.height - 330) pdf.addPage()
-  pdf.x = PAGE.margin
-  pdf.fillColor(STOP).fontSize(SIZES.heading).text('Stop', { width })
-  pdf
-    .fillColor(INK)
-    .fontSize(SIZES.small)
-    .text(
-      `Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. ${redFlagSentence(catalogue.redFlags)} The chair stands on a floor that grips, against the wall.`,
-      { width },
-    )
-    .moveDown(0.8)
-  tickGrid(pdf, home, catalogue, width)
+  for (const entry of home.entries) await writeEntry(pdf, entry, handout)
+  if (next) writeNext(pdf, next)
+  writeStop(pdf, catalogue)
+  tickGrid(pdf, home, catalogue)
   return finished()
 }
 
+/** Begins a new page where less than so much of this one is left. */
+function makeRoom(pdf: PDFKit.PDFDocument, points: number): void {
+  if (pdf.y > PAGE.height - points) pdf.addPage()
+  pdf.x = PAGE.margin
+}
+
+async function writeEntry(pdf: PDFKit.PDFDocument, entry: HomeEntry, handout: Handout): Promise<void> {
+  const { catalogue, texts, figureOf } = handout
+  const variation = catalogue.variations.get(entry.variation)
+  const movement = catalogue.movements.get(entry.movement)
+  if (!variation || !movement) return
+  makeRoom(pdf, NEEDS.entry)
+  const top = pdf.y
+  const figure = await figureOf(variation)
+  if (figure) placeFigure(pdf, figure, { x: PAGE.margin, y: top, ...FIGURE })
+  const left = PAGE.margin + FIGURE.width + 14
+  const width = WIDTH - FIGURE.width - 14
+  const sides = roundsWords(entry.rounds, variation.sides, null)
+  pdf.fontSize(SIZES.heading).text(`${movement.name}: ${variation.name}`, left, top, { width })
+  pdf.fontSize(SIZES.body).text(`${doseWords(entry.dose)}${sides ? `, ${sides}` : ''}`, { width })
+  const said = texts.get(variation.id)
+  if (said) {
+    pdf.fontSize(SIZES.small).text(`${said.setUp} ${said.cues.join(' ')}`, { width })
+    pdf.text(`Feel it: ${said.feel} Not: ${said.notFeel}`, { width })
+    pdf.text(`Easier: ${said.easier} More: ${said.more}`, { width })
+  }
+  pdf.y = Math.max(pdf.y, top + FIGURE.height) + 12
+  pdf.x = PAGE.margin
+}
+
+function writeNext(pdf: PDFKit.PDFDocument, { title, missing }: { title: string; missing: string[] }): void {
+  makeRoom(pdf, NEEDS.next)
+  pdf.fillColor(INK).fontSize(SIZES.heading).text(title, { width: WIDTH })
+  pdf.fontSize(SIZES.small)
+  for (const words of missing) pdf.text(`– ${words}`, { width: WIDTH })
+  pdf.moveDown(0.8)
+}
+
+function writeStop(pdf: PDFKit.PDFDocument, { redFlags }: Catalogue): void {
+  makeRoom(pdf, NEEDS.stopAndTicks)
+  pdf.fillColor(STOP).fontSize(SIZES.heading).text('Stop', { width: WIDTH })
+  const words = [
+    'Sharp or stabbing pain: stop at once. A pinch: change the position.',
+    'A deep pull that eases with the breath is fine.',
+    redFlagSentence(redFlags),
+    'The chair stands on a floor that grips, against the wall.',
+  ].join(' ')
+  pdf.fillColor(INK).fontSize(SIZES.small).text(words, { width: WIDTH }).moveDown(0.8)
+}
+
 function timesWords({ daysAWeek, times }: HomePractice): string {
-  const often = daysAWeek === 7 ? 'Every day' : daysAWeek === 1 ? 'One day a week' : `${daysAWeek} days a week`
-  return `${often}, at ${times.join(' and ')}`
+  return `${oftenWords(daysAWeek)}, at ${times.join(' and ')}`
+}
+
+function oftenWords(daysAWeek: number): string {
+  if (daysAWeek === 7) return 'Every day'
+  return daysAWeek === 1 ? 'One day a week' : `${daysAWeek} days a week`
 }
 
 /** A row a movement, a box a day, for four weeks: to tick and bring back. */
-function tickGrid(pdf: PDFKit.PDFDocument, home: HomePractice, catalogue: Catalogue, width: number): void {
+function tickGrid(pdf: PDFKit.PDFDocument, home: HomePractice, catalogue: Catalogue): void {
   const names = 150
-  const box = (width - names) / (7 * TICK_WEEKS)
-  pdf.fontSize(SIZES.heading).text('Tick, and bring it back', PAGE.margin, pdf.y, { width })
+  const box = (WIDTH - names) / (7 * TICK_WEEKS)
+  pdf.fontSize(SIZES.heading).text('Tick, and bring it back', PAGE.margin, pdf.y, { width: WIDTH })
   const top = pdf.y + 4
   pdf.fontSize(SIZES.small)
   for (let week = 0; week < TICK_WEEKS; week += 1)

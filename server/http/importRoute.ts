@@ -1,20 +1,16 @@
-import { z } from 'zod'
 import type { Catalogue } from '../../core/catalogue/catalogue'
+import type { importMeasures, importPeople, ImportedRow } from '../../core/contract/practice'
+import { UnreadableFile } from '../../core/formats/table'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { noteHealth } from '../database/healthLog'
-import type { Database } from '../database/rows'
-import { readInput, SPREADSHEET_AT_MOST_MB } from './readInput'
-import { refusal } from './refuse'
-import { leadRoute } from './routes'
+import type { Acting } from '../database/rows'
+import { answer } from './answer'
+import { notValid } from './refuse'
 
-const Sent = z.object({ text: z.string().min(1, 'The file is empty.'), commit: z.boolean().default(false) })
-
-/** What an import would do with one row of a spreadsheet, and why. */
-interface ImportedRow {
-  line: number
-  name: string
-  does: 'add' | 'change' | 'same' | 'refuse'
-  words: string[]
+/** How a spreadsheet is read, and how its rows are written. */
+interface Importer<Row extends ImportedRow> {
+  read: (text: string) => Row[]
+  write: (rows: Row[]) => Promise<void>
 }
 
 /**
@@ -24,32 +20,30 @@ interface ImportedRow {
  * @param prepare reads what is on file and returns how to read the text and how to write its rows
  */
 export function importRoute<Row extends ImportedRow>(
-  prepare: (
-    trx: Database,
-    practiceId: string,
-    catalogue: Catalogue,
-  ) => Promise<{ read: (text: string) => Row[]; write: (rows: Row[], accountId: string) => Promise<void> }>,
+  route: typeof importPeople | typeof importMeasures,
+  prepare: (acting: Acting, catalogue: Catalogue) => Promise<Importer<Row>>,
 ) {
-  return leadRoute(async ({ event, db, practiceId, account }) => {
-    const { text, commit } = await readInput(event, Sent, { atMostMb: SPREADSHEET_AT_MOST_MB })
-    const catalogue = await linkedCatalogue(db, practiceId)
-    return db.transaction(async (trx) => {
-      const { read, write } = await prepare(trx, practiceId, catalogue)
-      const rows = readOr422(read, text)
+  return answer(route, async ({ scope, body: { text, commit } }) => {
+    const catalogue = await linkedCatalogue(scope)
+    return scope.db.transaction(async (trx) => {
+      const within = { ...scope, db: trx }
+      const { read, write } = await prepare(within, catalogue)
+      const rows = readFile(() => read(text))
       if (commit) {
-        await write(rows, account.id)
-        await noteHealth(trx, practiceId, account.id, null, 'imported')
+        await write(rows)
+        await noteHealth(within, null, 'imported')
       }
-      return { done: commit, rows: rows.map(({ line, name, does, words }) => ({ line, name, does, words })) }
+      return { done: commit, rows }
     })
   })
 }
 
-function readOr422<Row>(read: (text: string) => Row[], text: string): Row[] {
+/** Reads a file that was sent; one that is not what it should be is refused with what is wrong with it. */
+export function readFile<T>(read: () => T): T {
   try {
-    return read(text)
+    return read()
   } catch (error) {
-    const { message } = error as Error
-    throw refusal(422, 'not-valid', message, { text: message })
+    if (error instanceof UnreadableFile) throw notValid({ text: error.message }, error.message)
+    throw error
   }
 }

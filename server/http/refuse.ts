@@ -13,11 +13,15 @@ export function refusal(
   statusCode: number,
   code: string,
   message: string,
-  fields: Record<string, string> = {},
-  current?: unknown,
+  { fields = {}, current }: { fields?: Record<string, string>; current?: unknown } = {},
 ) {
   const data: Refusal = current === undefined ? { code, fields } : { code, fields, current }
   return createError({ statusCode, message, statusMessage: code, data })
+}
+
+/** The refusal of input that cannot be saved as it is, with what is wrong by field. */
+export function notValid(fields: Record<string, string>, message = 'Some of this cannot be saved as it is.') {
+  return refusal(422, 'not-valid', message, { fields })
 }
 
 /** The first message of every field, by its path. */

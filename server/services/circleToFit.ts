@@ -1,26 +1,25 @@
+import type { Scope } from '../database/rows'
 import { differenceInCalendarDays, getYear } from 'date-fns'
-import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { CircleToFit } from '../../core/check/fitOf'
 import type { Participant } from '../../core/offer/participant'
 import type { Circle } from '../../core/circle/circle'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { venuesOf } from '../database/circles'
 import { peopleOn } from './circlePeople'
 import { lastMeetingsBefore, movementsMetBefore } from '../database/meetings'
-import type { Database } from '../database/rows'
 
 /** Gathers all that a plan is held against for a circle at a moment. */
 export async function circleToFit(
-  db: Database,
-  practiceId: string,
+  scope: Scope,
   circle: Circle,
   startsAt: string,
-  catalogue: Catalogue,
 ): Promise<CircleToFit & { people: Participant[] }> {
+  const catalogue = await linkedCatalogue(scope)
   const [people, venues, lastCame, met] = await Promise.all([
-    peopleOn(db, practiceId, circle.members, startsAt.slice(0, 10), catalogue),
-    venuesOf(db, practiceId),
-    lastMeetingsBefore(db, practiceId, startsAt),
-    movementsMetBefore(db, practiceId, circle.id, startsAt),
+    peopleOn(scope, circle.members, startsAt.slice(0, 10), catalogue),
+    venuesOf(scope),
+    lastMeetingsBefore(scope, startsAt),
+    movementsMetBefore(scope, circle.id, startsAt),
   ])
   const screenedOn = new Map(people.map((person) => [person.id, person.screenedOn]))
   const daysSince = (day: string | null | undefined) => (day ? differenceInCalendarDays(startsAt, day) : null)

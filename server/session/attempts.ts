@@ -1,20 +1,24 @@
-const ATTEMPTS_AT_MOST = 10
-const WINDOW_MS = 15 * 60_000
+import { minutesInHour, secondsInMinute } from 'date-fns/constants'
+import { RateLimiterMemory } from 'rate-limiter-flexible'
 
-const failures = new Map<string, number[]>()
+const ATTEMPTS_AT_MOST = 10
+const WINDOW_SECONDS = (minutesInHour / 4) * secondsInMinute
+
+/** Failed sign-ins by address and place; forgotten by itself when its window is over. */
+const failures = new RateLimiterMemory({ points: ATTEMPTS_AT_MOST, duration: WINDOW_SECONDS })
 
 /** Whether too many sign-ins failed lately for this address and place. */
-export function isLockedOut(key: string, now: number): boolean {
-  const recent = (failures.get(key) ?? []).filter((at) => now - at < WINDOW_MS)
-  if (recent.length === 0) failures.delete(key)
-  else failures.set(key, recent)
-  return recent.length >= ATTEMPTS_AT_MOST
+export async function isLockedOut(key: string): Promise<boolean> {
+  const known = await failures.get(key)
+  return known !== null && known.consumedPoints >= ATTEMPTS_AT_MOST
 }
 
-export function noteFailure(key: string, now: number): void {
-  failures.set(key, [...(failures.get(key) ?? []), now])
+/** Counts a sign-in that failed. */
+export async function noteFailure(key: string): Promise<void> {
+  await failures.penalty(key)
 }
 
-export function forgetFailures(key: string): void {
-  failures.delete(key)
+/** Begins to count anew, after one that did not. */
+export async function forgetFailures(key: string): Promise<void> {
+  await failures.delete(key)
 }

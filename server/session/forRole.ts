@@ -1,5 +1,5 @@
+import type { Role } from '../../core/contract/practice'
 import type { Participant } from '../../core/offer/participant'
-import type { Role } from '../database/accounts'
 
 /** Lists and profiles: a helper sees no considerations at all. */
 export function inLists(participant: Participant, role: Role): Participant {

@@ -6,7 +6,8 @@ import { shippedCatalogue } from '../shippedCatalogue'
 import { TIERS } from '../../core/catalogue/words'
 import { gapOf } from '../../core/compose/bound'
 import { proofsOf } from '../../core/compose/proof'
-import { chanceFor, composed } from '../../core/compose/compose'
+import { composed } from '../../core/compose/compose'
+import { randomFrom } from '../../core/random'
 import { problemOf } from '../../core/compose/problem'
 import { scoreOf } from '../../core/compose/score'
 import { bestLine } from '../../core/compose/search'
@@ -15,15 +16,15 @@ const catalogue = shippedCatalogue()
 const considerations = [...catalogue.considerations.values()].filter((row) => !row.breathOnly && !row.redFlag)
 const highs = await loadHighs()
 const askOf = (minutes: number, people: number, seed: number) => {
-  const chance = chanceFor(`${minutes} ${people} ${seed}`)
+  const random = randomFrom(`${minutes} ${people} ${seed}`).next
   const circle = Array.from({ length: people }, (_, at) =>
-    personIn(TIERS[Math.floor(chance() * 4)]!, {
+    personIn(TIERS[Math.floor(random() * 4)]!, {
       id: `p${at}`,
       considerations:
-        chance() < 0.4
+        random() < 0.4
           ? [
               {
-                consideration: considerations[Math.floor(chance() * considerations.length)]!.id,
+                consideration: considerations[Math.floor(random() * considerations.length)]!.id,
                 side: 'left' as const,
                 clearedBy: '',
               },
@@ -62,7 +63,7 @@ for (const minutes of [20, 45, 60]) {
       const best = answer.plans[0]
       if (!best) continue
       const problem = problemOf(ask)
-      const long = scoreOf(bestLine(problem, chanceFor('long'), LONG_STEPS)!, problem)
+      const long = scoreOf(bestLine(problem, randomFrom('long').next, LONG_STEPS)!, problem)
       const from = performance.now()
       const proofs = [...proofsOf(problem, best.score, highs)].map(({ bound }) => gapOf(best.score, bound))
       rows.push({

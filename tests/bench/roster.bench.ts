@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { afterAll, bench, describe } from 'vitest'
-import { chanceFrom } from '../../core/random'
+import { randomFrom } from '../../core/random'
 import { World } from '../world'
 
 const PEOPLE = 2000
@@ -21,7 +21,7 @@ const KINDS = [
 
 /** A practice of 2,000 people with 200,000 results, made up. */
 async function fill(db: Knex): Promise<string[]> {
-  const chance = chanceFrom(7)
+  const random = randomFrom(7)
   const practice = (await db('practices').first('id')).id
   const names = ['Ada', 'Bo', 'Cleo', 'Dag', 'Eli', 'Fay', 'Gus', 'Hanne', 'Ivo', 'June']
   const people = Array.from({ length: PEOPLE }, (_, at) => ({
@@ -34,7 +34,7 @@ async function fill(db: Knex): Promise<string[]> {
       id,
       practice_id: practice,
       name,
-      birth_year: 1930 + Math.floor(chance.next() * 40),
+      birth_year: 1930 + Math.floor(random.next() * 40),
       sex: 'female',
       height_cm: 165,
       pace: 'usual',
@@ -69,7 +69,7 @@ async function fill(db: Knex): Promise<string[]> {
           participant_id: id,
           measure: KINDS[at % KINDS.length],
           side: 'both',
-          value: Math.round(chance.next() * 40),
+          value: Math.round(random.next() * 40),
           tries: '[]',
           taken_at: new Date(2021, 0, 1 + at * 18).toISOString().slice(0, 19).replace('T', ' '),
           same_day_first: at % 50 === 0 ? 10 : null,

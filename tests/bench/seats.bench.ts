@@ -1,6 +1,6 @@
 import { shippedCatalogue } from '../shippedCatalogue'
 import { bench, describe } from 'vitest'
-import { chanceFrom } from '../../core/random'
+import { randomFrom } from '../../core/random'
 import { TIERS } from '../../core/catalogue/words'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { seatRoom, type RoomSitter } from '../../core/room/seatRoom'
@@ -13,8 +13,8 @@ const sitters: RoomSitter[] = Array.from({ length: 40 }, (_, at) => ({
   needs: { ...NO_NEEDS, hearing: at % 5 === 0, wall: at % 7 === 0, door: at % 11 === 0 },
   friends: at % 2 === 0 ? [`p${(at + 9) % 40}`] : [],
 }))
-const chance = chanceFrom(1)
-const exchanges = { looks: 400_000, chance: () => chance.next() }
+const random = randomFrom(1)
+const exchanges = { looks: 400_000, random: () => random.next() }
 const { stations } = shippedCatalogue()
 const seated = seatRoom(room, sitters, stations, { exchanges })
 console.log(

@@ -258,6 +258,7 @@ describe('a thousand notes', () => {
               support: null,
               device: '',
               note: '',
+              clears: [],
             },
           ])
         }

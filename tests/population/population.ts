@@ -10,7 +10,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { reflectOn } from '../../core/reflect/reflectOn'
 import { settled } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
-import { chanceFrom, type Chance } from '../../core/random'
+import { randomFrom, type Random } from '../../core/random'
 import { personIn } from '../people'
 
 /** Movements with a rung for nearly every level, one of them worked side by side. */
@@ -71,7 +71,7 @@ export function judged(school: SchoolId, catalogue: Catalogue, seed: number): Ju
 }
 
 function halfYear(school: SchoolId, catalogue: Catalogue, seed: number, people: number, drops: number): Judged {
-  const chance = chanceFrom(seed)
+  const random = randomFrom(seed)
   const sum = {
     offers: 0,
     above: 0,
@@ -82,13 +82,13 @@ function halfYear(school: SchoolId, catalogue: Catalogue, seed: number, people: 
     drops: 0,
     met: 0,
     metFully: 0,
-    chances: 0,
+    random: 0,
     missed: 0,
     steps: 0,
     turns: 0,
     decisions: 0,
   }
-  for (let at = 0; at < people; at += 1) leadOne(bodyOf(at, drops, chance), school, catalogue, chance, sum)
+  for (let at = 0; at < people; at += 1) leadOne(bodyOf(at, drops, random), school, catalogue, random, sum)
   const sorted = sum.weeks.toSorted((a, b) => a - b)
   return {
     offers: sum.offers,
@@ -98,29 +98,29 @@ function halfYear(school: SchoolId, catalogue: Catalogue, seed: number, people: 
     weeksUntilWithin: sorted[Math.floor(sorted.length * 0.9)] ?? WEEKS,
     dropsMet: sum.drops === 0 ? 1 : sum.met / sum.drops,
     dropsMetFully: sum.drops === 0 ? 1 : sum.metFully / sum.drops,
-    missedRegressions: sum.chances === 0 ? 0 : sum.missed / sum.chances,
+    missedRegressions: sum.random === 0 ? 0 : sum.missed / sum.random,
     stepsAMonth: sum.steps / people / (WEEKS / 4.33),
     oscillation: (10 * sum.turns) / Math.max(1, sum.decisions),
   }
 }
 
-function bodyOf(at: number, drops: number, chance: Chance): Body {
-  const base = 1.4 + 3.4 * chance.next()
+function bodyOf(at: number, drops: number, random: Random): Body {
+  const base = 1.4 + 3.4 * random.next()
   const capacity = new Map<string, number>()
   for (const movement of MOVEMENTS) {
-    const own = Math.max(1, Math.min(5.4, base + chance.normal(0.5)))
-    const gap = chance.next() < 0.3 ? 0.7 : 0
+    const own = Math.max(1, Math.min(5.4, base + random.normal(0.5)))
+    const gap = random.next() < 0.3 ? 0.7 : 0
     capacity.set(`${movement} left`, own)
     capacity.set(`${movement} right`, Math.max(1, own - gap))
   }
   return {
     person: personIn('chair', { id: `body-${at}`, birthYear: 1950, levels: [] }),
     capacity,
-    bias: chance.normal(BIAS),
-    learns: LEARNS * (0.3 + 1.4 * chance.next()),
-    flareFrom: chance.next() < FLARE ? 4 + Math.floor(18 * chance.next()) : 999,
-    dropAt: chance.next() < drops ? 10 + Math.floor(12 * chance.next()) : 999,
-    awayFrom: chance.next() < LONG_ABSENCE ? 6 + Math.floor(12 * chance.next()) : 999,
+    bias: random.normal(BIAS),
+    learns: LEARNS * (0.3 + 1.4 * random.next()),
+    flareFrom: random.next() < FLARE ? 4 + Math.floor(18 * random.next()) : 999,
+    dropAt: random.next() < drops ? 10 + Math.floor(12 * random.next()) : 999,
+    awayFrom: random.next() < LONG_ABSENCE ? 6 + Math.floor(12 * random.next()) : 999,
   }
 }
 
@@ -134,14 +134,14 @@ interface Sums {
   drops: number
   met: number
   metFully: number
-  chances: number
+  random: number
   missed: number
   steps: number
   turns: number
   decisions: number
 }
 
-function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Chance, sum: Sums): void {
+function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, random: Random, sum: Sums): void {
   const { person } = body
   const history: DatedOutcome[] = []
   const meetings = new Map<string, number>()
@@ -153,15 +153,15 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
   for (let week = 0; week < WEEKS; week += 1) {
     if (week === body.dropAt)
       for (const [key, level] of body.capacity) body.capacity.set(key, Math.max(1, level - DROP_LEVELS))
-    if (chance.next() < ABSENT || (week >= body.awayFrom && week < body.awayFrom + 4)) {
+    if (random.next() < ABSENT || (week >= body.awayFrom && week < body.awayFrom + 4)) {
       for (const [key, level] of body.capacity) body.capacity.set(key, Math.max(1, level - FORGETS_A_WEEK))
       continue
     }
     const flare = week >= body.flareFrom && week < body.flareFrom + 3 ? 1 : 0
     const arrival = Arrival.parse({
       came: true,
-      pain: Math.max(0, Math.round(1 + chance.normal(0.8) + 2 * flare)),
-      tired: chance.next() < 0.06 + 0.3 * flare,
+      pain: Math.max(0, Math.round(1 + random.normal(0.8) + 2 * flare)),
+      tired: random.next() < 0.06 + 0.3 * flare,
     })
     const today = todayOf(person, catalogue, arrival, {
       daysAway: lastWeek < 0 ? 7 : 7 * (week - lastWeek),
@@ -194,7 +194,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
           if (over > 0.5) sum.above += 1
           if (over > 1.5) sum.farAbove += 1
           history.push({
-            ...outcomeOf(body, block, offer, side, able, arrival, week, chance),
+            ...outcomeOf(body, block, offer, side, able, arrival, week, random),
             meetingId,
             date: dateOf(week),
             arrivalPain: arrival.pain,
@@ -250,7 +250,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, chance: Cha
       const isPoor = mine.some((one) => one.achieved !== null && one.target !== null && one.achieved < one.target / 2)
       const run = isPoor ? (poorRun.get(decision.movement) ?? 0) + 1 : 0
       if (run >= 2) {
-        sum.chances += 1
+        sum.random += 1
         if (way >= 0 && decision.fromLevel > 1) sum.missed += 1
       }
       poorRun.set(decision.movement, run >= 2 ? 0 : run)
@@ -272,13 +272,13 @@ function outcomeOf(
   able: number,
   arrival: Arrival,
   week: number,
-  chance: Chance,
+  random: Random,
 ): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
   const variation = offer.variation!
-  const margin = able + 0.5 + chance.normal(DAY_NOISE) - demandOf(offer)
+  const margin = able + 0.5 + random.normal(DAY_NOISE) - demandOf(offer)
   const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
   const share = margin >= 0 ? 1 : Math.max(0, 1 + 0.6 * margin)
-  const pain = Math.max(0, Math.round((arrival.pain ?? 0) + (margin < -0.6 ? 2.2 * -margin : 0) + chance.normal(0.4)))
+  const pain = Math.max(0, Math.round((arrival.pain ?? 0) + (margin < -0.6 ? 2.2 * -margin : 0) + random.normal(0.4)))
   for (const one of side === 'both' ? ['left', 'right'] : [side])
     body.capacity.set(
       `${variation.movement} ${one}`,
@@ -303,17 +303,18 @@ function outcomeOf(
     achieved: Math.floor(amount * share),
     unit,
     effort:
-      chance.next() < NOT_NOTED
+      random.next() < NOT_NOTED
         ? null
-        : Math.max(0, Math.min(10, Math.round(5 - 2.4 * margin + body.bias + chance.normal(0.6)))),
-    pain: chance.next() < 0.5 || pain > 2 ? pain : null,
-    painKind: margin < -1.6 && chance.next() < 0.4 ? 'sharp' : pain > 2 ? 'pinch' : null,
-    form: chance.next() < (margin < 0.15 ? 0.45 : 0.04) ? 'slipped' : 'clean',
+        : Math.max(0, Math.min(10, Math.round(5 - 2.4 * margin + body.bias + random.normal(0.6)))),
+    pain: random.next() < 0.5 || pain > 2 ? pain : null,
+    painKind: margin < -1.6 && random.next() < 0.4 ? 'sharp' : pain > 2 ? 'pinch' : null,
+    form: random.next() < (margin < 0.15 ? 0.45 : 0.04) ? 'slipped' : 'clean',
     cheat: '',
     painWhere: '',
     support: null,
     device: '',
     note: '',
+    clears: [],
   }
 }
 

@@ -278,6 +278,7 @@ function* fiveYears(): Generator<string> {
             support: null,
             device: '',
             note: '',
+            clears: [],
           }),
         })
       }

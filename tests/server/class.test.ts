@@ -33,6 +33,7 @@ const outcome = (change: object = {}) => ({
   painKind: null,
   form: null,
   note: '',
+  clears: [],
   ...change,
 })
 const post = (path: string, body: object) => lead.call('POST', `/api/meetings/${view.meeting.id}/${path}`, body)

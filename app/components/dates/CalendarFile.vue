@@ -1,26 +1,19 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { importCalendar } from '~~/core/contract/practice'
+import type { ReplyOf } from '~~/core/contract/route'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** A calendar file read in: first what each event would become, then it is done. */
 const { circleId } = defineProps<{ circleId: string }>()
 const dates = useDates()
-const Answer = z.object({
-  done: z.boolean(),
-  rows: z.array(z.object({ kind: z.string(), title: z.string(), words: z.string() })),
-})
 const text = ref('')
-const answer = ref<z.infer<typeof Answer> | null>(null)
+const answer = ref<ReplyOf<typeof importCalendar> | null>(null)
 const wrong = ref('')
 async function send(commit: boolean): Promise<void> {
   wrong.value = ''
   try {
-    answer.value = Answer.parse(
-      await $fetch('/api/imports/calendar', {
-        method: 'POST',
-        body: { text: text.value, circleId, zone: Intl.DateTimeFormat().resolvedOptions().timeZone, commit },
-      }),
-    )
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+    answer.value = await call(importCalendar, { body: { text: text.value, circleId, zone, commit } })
     if (commit) await dates.open()
   } catch (error) {
     wrong.value = refusalOf(error).fields.text ?? refusalOf(error).message

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format, startOfWeek } from 'date-fns'
 import { grouped } from '~~/core/grouped'
-import type { DateLine } from '~/stores/dates'
+import type { CalendarLine } from '~~/core/contract/circles'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** The dates ahead, week by week, as lines: who leads, what is called off and why, the way into preparing. */
@@ -17,7 +17,7 @@ const weeks = computed(() => [
 const SHOWN_WEEKS = 5
 const showAll = ref(false)
 const shown = computed(() => (showAll.value ? weeks.value : weeks.value.slice(0, SHOWN_WEEKS)))
-const circleName = (line: DateLine) => practice.circles.find((one) => one.id === line.circleId)?.name ?? ''
+const circleName = (line: CalendarLine) => practice.circles.find((one) => one.id === line.circleId)?.name ?? ''
 async function tried(work: () => Promise<unknown>): Promise<void> {
   problem.value = ''
   try {
@@ -26,8 +26,9 @@ async function tried(work: () => Promise<unknown>): Promise<void> {
     problem.value = refusalOf(error).message
   }
 }
-const prepare = (line: DateLine) => tried(async () => navigateTo(`/meetings/${await dates.meetingOf(line)}/prepare`))
-const cover = (line: DateLine, event: Event) =>
+const prepare = (line: CalendarLine) =>
+  tried(async () => navigateTo(`/meetings/${await dates.meetingOf(line)}/prepare`))
+const cover = (line: CalendarLine, event: Event) =>
   tried(() => dates.changeDate(line, { ledBy: (event.target as HTMLSelectElement).value || null }))
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addHoliday, removeHoliday } from '~~/core/contract/circles'
 import { format, formatISO } from 'date-fns'
 import { HolidayFields } from '~~/core/calendar/series'
 
@@ -8,12 +9,12 @@ const today = formatISO(new Date(), { representation: 'date' })
 const draft = useDraft('holiday:new', () => ({ name: '', firstOn: today, lastOn: today }), HolidayFields)
 const { fields, wrong, message } = draft
 async function save(): Promise<void> {
-  if (!(await draft.submit((checked) => $fetch('/api/holidays', { method: 'POST', body: checked })))) return
+  if (!(await draft.submit((checked) => call(addHoliday, { body: checked })))) return
   draft.reset({ name: '', firstOn: today, lastOn: today })
   await dates.open()
 }
 async function remove(id: string): Promise<void> {
-  await $fetch(`/api/holidays/${id}`, { method: 'DELETE' })
+  await call(removeHoliday, { params: { id } })
   await dates.open()
 }
 const span = ({ firstOn, lastOn }: HolidayFields) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addSeries } from '~~/core/contract/circles'
 import { addDays, formatISO } from 'date-fns'
 import { z } from 'zod'
 import { SeriesRule } from '~~/core/calendar/series'
@@ -29,8 +30,7 @@ const draft = useDraft(
 const { fields, wrong, message } = draft
 async function save(): Promise<void> {
   const done = await draft.submit(({ until, ledBy, ...rest }) =>
-    $fetch('/api/series', {
-      method: 'POST',
+    call(addSeries, {
       body: { circleId, rule: { ...rest, until: until === '' ? null : until, ledBy: ledBy === '' ? null : ledBy } },
     }),
   )

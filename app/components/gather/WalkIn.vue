@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addGuest } from '~~/core/contract/meetings'
 import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { refusalOf } from '~/composables/useRefusal'
@@ -10,7 +11,8 @@ const { catalogue } = storeToRefs(useCatalogue())
 const meeting = useMeeting()
 const practice = usePractice()
 const name = ref('')
-const tier = ref<Tier>('chair')
+type WalkInTier = Exclude<Tier, 'floor'>
+const tier = ref<WalkInTier>('chair')
 const wrong = ref('')
 const known = computed(() =>
   practice.people
@@ -23,13 +25,10 @@ const known = computed(() =>
     .slice(0, 4),
 )
 
-async function join(body: { participant: string } | { name: string; tier: Tier }): Promise<void> {
+async function join(body: { participant: string } | { name: string; tier: WalkInTier }): Promise<void> {
   wrong.value = ''
   try {
-    const { participant } = await $fetch<{ participant: string }>(`/api/meetings/${meeting.view!.meeting.id}/guests`, {
-      method: 'POST',
-      body,
-    })
+    const { participant } = await call(addGuest, { params: { id: meeting.view!.meeting.id }, body })
     await meeting.refresh()
     meeting.sayArrival(participant, {
       ...meeting.arrivalOf(participant),

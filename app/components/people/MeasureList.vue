@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addMeasures } from '~~/core/contract/records'
 import { format } from 'date-fns'
 import { amountWords, plausible, type StoredMeasure } from '~~/core/measure/record'
 import { refusalOf } from '~/composables/useRefusal'
@@ -26,8 +27,8 @@ async function correct(): Promise<void> {
     typed.value.trim() === '' || Number.isNaN(value) ? 'A result is a number.' : plausible(measure, value).refused
   if (wrong.value !== '') return
   try {
-    await $fetch(`/api/participants/${personId}/measures`, {
-      method: 'POST',
+    await call(addMeasures, {
+      params: { id: personId },
       body: {
         records: [
           {

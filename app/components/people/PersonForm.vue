@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { TIERS } from '~~/core/catalogue/words'
-import { ParticipantFields, type Participant } from '~~/core/offer/participant'
+import { addPerson, savePerson } from '~~/core/contract/people'
+import { Participant, ParticipantFields } from '~~/core/offer/participant'
 import { NO_NEEDS } from '~~/core/offer/seatNeeds'
 import { TIER_NAMES } from '~/words/tiers'
 
@@ -8,8 +9,6 @@ import { TIER_NAMES } from '~/words/tiers'
 const { person } = defineProps<{ person: Participant | null }>()
 const emit = defineEmits<{ saved: [person: Participant] }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const stored = ref(person)
-const conflict = ref<Participant | null>(null)
 
 function fieldsOf(known: Participant | null): ParticipantFields {
   if (known) return ParticipantFields.parse(structuredClone(toRaw(known)))
@@ -32,36 +31,24 @@ function fieldsOf(known: Participant | null): ParticipantFields {
     joins: 'room',
   }
 }
-const draft = useDraft<ParticipantFields>(`person:${person?.id ?? 'new'}`, () => fieldsOf(person), ParticipantFields)
-const { fields, wrong, message, saving, wasKept } = draft
+const draft = useDraft<ParticipantFields>(
+  `person:${person?.id ?? 'new'}`,
+  () => fieldsOf(person),
+  ParticipantFields,
+  person?.version ?? null,
+)
+const { fields, wrong, message, saving, wasKept, meanwhile } = draft
 
 async function save(): Promise<void> {
-  conflict.value = null
-  const saved = await draft.submit(async (checked) => {
-    const body = stored.value ? { ...checked, version: stored.value.version } : checked
-    try {
-      return await $fetch<Participant>(stored.value ? `/api/participants/${stored.value.id}` : '/api/participants', {
-        method: stored.value ? 'PUT' : 'POST',
-        body,
-      })
-    } catch (error) {
-      const refused = refusalOf(error)
-      if (refused.status === 409) conflict.value = refused.current as Participant
-      throw error
-    }
-  })
+  const saved = await draft.submit((checked, version) =>
+    person && version !== null
+      ? savedOnTop(
+          () => call(savePerson, { params: { id: person.id }, body: { ...checked, version } }),
+          (stored) => draft.standOn(fieldsOf(Participant.parse(stored)), Participant.parse(stored).version),
+        )
+      : call(addPerson, { body: checked }),
+  )
   if (saved) emit('saved', saved)
-}
-/** Keeps what was typed and saves it over what somebody else has saved meanwhile. */
-function saveOver(): void {
-  stored.value = conflict.value
-  void save()
-}
-function takeTheirs(): void {
-  stored.value = conflict.value
-  draft.reset(fieldsOf(conflict.value))
-  conflict.value = null
-  message.value = ''
 }
 function numberFrom(event: Event): number | null {
   const text = (event.target as HTMLInputElement).value.trim().replace(',', '.')
@@ -74,13 +61,9 @@ function numberFrom(event: Event): number | null {
   <form class="space-y-8 max-w-5xl" novalidate @submit.prevent="save">
     <p v-if="wasKept" class="bg-mark-soft rounded-lg px-4 py-2">
       What you typed last time was kept.
-      <button type="button" class="underline" @click="draft.reset(fieldsOf(stored))">Start from what is saved</button>
+      <button type="button" class="underline" @click="draft.reset(fieldsOf(person))">Start from what is saved</button>
     </p>
-    <div v-if="conflict" class="bg-mark-soft rounded-lg px-4 py-3 space-y-2" role="alert">
-      <p>Somebody has saved this person in the meantime. Nothing you typed is lost.</p>
-      <button type="button" class="button" @click="saveOver">Save mine over it</button>
-      <button type="button" class="button" @click="takeTheirs">Take theirs</button>
-    </div>
+    <DraftNote :meanwhile="meanwhile" />
     <div class="flex flex-wrap gap-x-5 gap-y-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" :wrong="wrong.name" class="w-72"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="off"
@@ -162,13 +145,13 @@ function numberFrom(event: Event): number | null {
       v-model:joins="fields.joins"
       v-model:contact="fields.emergencyContact"
       v-model:home-props="fields.homeProps"
-      :self="stored?.id ?? ''"
+      :self="person?.id ?? ''"
       :wrong="wrong"
     />
     <ConsiderationFields v-model="fields.considerations" :wrong="wrong" />
     <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
     <div class="flex items-center gap-4 py-3 border-t border-line">
-      <button class="button button-main" :disabled="saving">{{ stored ? 'Save' : 'Add the person' }}</button>
+      <button class="button button-main" :disabled="saving">{{ person ? 'Save' : 'Add the person' }}</button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
     </div>
   </form>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import type { Profile } from '~/stores/profile'
+import type { Profile } from '~~/core/contract/records'
 
 /** The last six weeks meeting by meeting: came or not, pain on arrival, what was done. */
 const { meetings } = defineProps<{ meetings: Profile['meetings'] }>()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refusalOf } from '~/composables/useRefusal'
 import { SIMULATED_PEOPLE } from '~~/core/measure/simulatedSensor'
 import type { Plateau } from '~~/core/measure/sensor'
 import type { SensorDone, SensorTask } from '~/workers/sensor.worker'
@@ -7,16 +8,23 @@ import type { SensorDone, SensorTask } from '~/workers/sensor.worker'
 const emit = defineEmits<{ take: [degrees: number] }>()
 const sensor = useTiltSensor()
 const { trace, isRunning, isSimulated } = sensor
-const find = useWorker<SensorTask, SensorDone>(
+const { ask: find, dispose } = useWorker<SensorTask, SensorDone>(
   () => new Worker(new URL('../../workers/sensor.worker.ts', import.meta.url), { type: 'module' }),
 )
+onScopeDispose(dispose)
+const wrong = ref('')
 const plateau = ref<Plateau | null>(null)
 const looked = ref(false)
 
 watch(isRunning, async (running) => {
   if (running) return void ((plateau.value = null), (looked.value = false))
-  plateau.value = (await find({ trace: { ms: trace.value.ms.slice(), deg: trace.value.deg.slice() } })).plateau
-  looked.value = true
+  wrong.value = ''
+  try {
+    plateau.value = (await find({ trace: { ms: trace.value.ms.slice(), deg: trace.value.deg.slice() } })).plateau
+    looked.value = true
+  } catch (error) {
+    wrong.value = refusalOf(error).message
+  }
 })
 const WIDTH = 640
 const HEIGHT = 170

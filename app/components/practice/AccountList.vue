@@ -1,22 +1,21 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { addAccount, readAccounts, type Account, type Role } from '~~/core/contract/practice'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Who signs in: leads see all, helpers lead and log and see of health what today needs. */
-const Account = z.object({ id: z.string(), name: z.string(), email: z.string(), role: z.enum(['lead', 'helper']) })
-const accounts = ref<z.infer<typeof Account>[]>([])
-const fields = reactive({ name: '', email: '', role: 'helper', password: '' })
+const accounts = ref<Account[]>([])
+const fields = reactive({ name: '', email: '', role: 'helper' as Role, password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 
 async function list(): Promise<void> {
-  accounts.value = z.array(Account).parse(await $fetch('/api/accounts'))
+  accounts.value = await call(readAccounts)
 }
 async function add(): Promise<void> {
   wrong.value = {}
   message.value = ''
   try {
-    await $fetch('/api/accounts', { method: 'POST', body: fields })
+    await call(addAccount, { body: fields })
     Object.assign(fields, { name: '', email: '', password: '' })
     await list()
   } catch (error) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { CircleFields, type Circle } from '~~/core/circle/circle'
+import { addCircle, saveCircle } from '~~/core/contract/circles'
+import { Circle, CircleFields } from '~~/core/circle/circle'
 
 /** A circle: where and how long it meets, which school it follows, its habits and its people. */
 const { circle } = defineProps<{ circle: Circle | null }>()
@@ -23,16 +24,19 @@ const draft = useDraft<CircleFields>(
           climbAtMost: 4,
         },
   CircleFields,
+  circle?.version ?? null,
 )
-const { fields, wrong, message } = draft
+const { fields, wrong, message, meanwhile } = draft
 const school = computed(() => catalogue.value.schools.get(fields.value.school))
 
 async function save(): Promise<void> {
-  const saved = await draft.submit((checked) =>
-    $fetch<Circle>(circle ? `/api/circles/${circle.id}` : '/api/circles', {
-      method: circle ? 'PUT' : 'POST',
-      body: checked,
-    }),
+  const saved = await draft.submit((checked, version) =>
+    circle && version !== null
+      ? savedOnTop(
+          () => call(saveCircle, { params: { id: circle.id }, body: { ...checked, version } }),
+          (stored) => draft.standOn(CircleFields.parse(stored), Circle.parse(stored).version),
+        )
+      : call(addCircle, { body: checked }),
   )
   if (saved) emit('saved')
 }
@@ -40,6 +44,7 @@ async function save(): Promise<void> {
 
 <template>
   <form class="space-y-4" novalidate @submit.prevent="save">
+    <DraftNote :meanwhile="meanwhile" />
     <div class="flex flex-wrap gap-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" class="w-72" :wrong="wrong.name"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { VenueFields, type Venue } from '~~/core/circle/circle'
+import { addVenue, saveVenue } from '~~/core/contract/circles'
+import { Venue, VenueFields } from '~~/core/circle/circle'
 
 /** A venue: room, what the cupboard holds, and what is needed when something goes wrong. */
 const { venue } = defineProps<{ venue: Venue | null }>()
@@ -21,12 +22,18 @@ const draft = useDraft<VenueFields>(
           cupboard: {},
         },
   VenueFields,
+  venue?.version ?? null,
 )
-const { fields, wrong, message } = draft
+const { fields, wrong, message, meanwhile } = draft
 
 async function save(): Promise<void> {
-  const saved = await draft.submit((checked) =>
-    $fetch(venue ? `/api/venues/${venue.id}` : '/api/venues', { method: venue ? 'PUT' : 'POST', body: checked }),
+  const saved = await draft.submit((checked, version) =>
+    venue && version !== null
+      ? savedOnTop(
+          () => call(saveVenue, { params: { id: venue.id }, body: { ...checked, version } }),
+          (stored) => draft.standOn(VenueFields.parse(stored), Venue.parse(stored).version),
+        )
+      : call(addVenue, { body: checked }),
   )
   if (saved) emit('saved')
 }
@@ -38,6 +45,7 @@ function setProp(id: string, event: Event): void {
 
 <template>
   <form class="space-y-4" novalidate @submit.prevent="save">
+    <DraftNote :meanwhile="meanwhile" />
     <div class="flex flex-wrap gap-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" class="w-72" :wrong="wrong.name"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria"

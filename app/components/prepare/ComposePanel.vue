@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readRecent } from '~~/core/contract/circles'
 import type { Aim } from '~~/core/catalogue/aim'
 import type { Ask } from '~~/core/compose/ask'
 import { gapOf } from '~~/core/compose/bound'
@@ -23,7 +24,7 @@ const carryOver = ref<string[]>([])
 const shown = ref(0)
 const recent = ref<string[][]>([])
 onMounted(async () => {
-  recent.value = await $fetch<string[][]>(`/api/circles/${meeting.view!.circle.id}/recent`).catch(() => [])
+  recent.value = await call(readRecent, { params: { id: meeting.view!.circle.id } }).catch(() => [])
 })
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
 const repeatable = computed(() =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dequal } from 'dequal/lite'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Edit } from '~~/core/plan/edits'
 import type { Block } from '~~/core/plan/plan'
@@ -29,7 +30,7 @@ function apply(): void {
   if ('wrong' in read) return void (wrong.value = read.wrong)
   wrong.value = ''
   const { id } = block
-  if (JSON.stringify(read.dose) !== JSON.stringify(block.dose)) emit('edit', { edit: 'setDose', id, dose: read.dose })
+  if (!dequal(read.dose, block.dose)) emit('edit', { edit: 'setDose', id, dose: read.dose })
   if (read.rounds !== block.rounds) emit('edit', { edit: 'setRounds', id, rounds: read.rounds })
   if (read.restSeconds !== block.restSeconds) emit('edit', { edit: 'setRest', id, restSeconds: read.restSeconds })
   if (read.sideOrder !== block.sideOrder) emit('edit', { edit: 'setSideOrder', id, sideOrder: read.sideOrder })

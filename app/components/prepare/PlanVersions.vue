@@ -1,23 +1,24 @@
 <script setup lang="ts">
+import { readPlanVersions, type PlanVersion } from '~~/core/contract/meetings'
+import { readShelfVersions } from '~~/core/contract/shelf'
 import { format } from 'date-fns'
-import { z } from 'zod'
 import { changesBetween } from '~~/core/plan/changesBetween'
 import { Plan } from '~~/core/plan/plan'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Earlier versions of the plan with what changed after each; one can be brought back, in one step. */
-const { plan, source } = defineProps<{
+const { plan, of, id } = defineProps<{
   plan: Plan
   locked: boolean
-  /** Where the earlier versions are fetched. */ source: string
+  /** Whose plan it is. */ of: 'meeting' | 'shelf'
+  id: string
 }>()
 const emit = defineEmits<{ restore: [plan: Plan] }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const Versions = z.array(z.object({ version: z.number(), plan: Plan, savedBy: z.string(), savedAt: z.string() }))
-const versions = ref<z.infer<typeof Versions>>([])
+const versions = ref<PlanVersion[]>([])
 const problem = ref('')
 try {
-  versions.value = Versions.parse(await $fetch(source))
+  versions.value = await call(of === 'meeting' ? readPlanVersions : readShelfVersions, { params: { id } })
 } catch (error) {
   problem.value = refusalOf(error).message
 }

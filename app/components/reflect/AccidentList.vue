@@ -1,11 +1,10 @@
 <script setup lang="ts">
+import { readAccidents } from '~~/core/contract/meetings'
 import { format } from 'date-fns'
-import { z } from 'zod'
-import { AccidentReport } from '~~/core/lead/accident'
 
 /** Accidents that were written down in the open meeting, with their time; nothing where there were none. */
 const meeting = useMeeting()
-const accidents = z.array(AccidentReport).parse(await $fetch(`/api/meetings/${meeting.view!.meeting.id}/accidents`))
+const accidents = await call(readAccidents, { params: { id: meeting.view!.meeting.id } })
 const nameOf = (id: string | null) => meeting.view!.people.find((person) => person.id === id)?.name ?? 'Somebody'
 </script>
 

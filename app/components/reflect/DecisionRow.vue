@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import type { LedgerEntry } from '~~/core/contract/ledger'
+import type { ProposedDecision } from '~~/core/contract/meetings'
+import { answerTo, type Choice } from '~~/core/reflect/answer'
 import { isEasing } from '~~/core/reflect/decide'
-import type { Choice, ProposedDecision, Settled } from '~/stores/reflection'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** One proposed decision with its evidence in a sentence and a picture; accepted at a touch, changed or refused. */
@@ -9,7 +11,7 @@ const {
   settled = null,
   selected,
   name,
-} = defineProps<{ decision: ProposedDecision; settled?: Settled | null; selected: boolean; name: string }>()
+} = defineProps<{ decision: ProposedDecision; settled?: LedgerEntry | null; selected: boolean; name: string }>()
 const emit = defineEmits<{ select: [] }>()
 const reflection = useReflection()
 const { catalogue } = storeToRefs(useCatalogue())
@@ -20,29 +22,26 @@ interface Option extends Choice {
 }
 /** Staying, the dials that are earned, and every other level. */
 const options = computed((): Option[] => [
-  { words: 'Stay as it is', toLevel: decision.fromLevel, turn: null },
+  { words: 'Stay as it is', toLevel: decision.fromLevel, dial: null },
   ...[decision.turn, decision.earned].flatMap((turn, at, all) =>
-    turn && (at === 0 || all[0]?.dial !== turn.dial) ? [{ words: turn.words, toLevel: decision.fromLevel, turn }] : [],
+    turn && (at === 0 || all[0]?.dial !== turn.dial)
+      ? [{ words: turn.words, toLevel: decision.fromLevel, dial: turn.dial }]
+      : [],
   ),
   ...rungs.value
     .filter((rung) => rung.level !== decision.fromLevel)
-    .map((rung) => ({ words: `Level ${rung.level} · ${rung.name}`, toLevel: rung.level, turn: null })),
+    .map((rung) => ({ words: `Level ${rung.level} · ${rung.name}`, toLevel: rung.level, dial: null })),
 ])
 const changing = ref(false)
 const chosen = ref(0)
 const reason = ref(settled?.reason ?? '')
 const wrong = ref('')
-const needsReason = computed(
-  () =>
-    isEasing(decision.kind) &&
-    options.value[chosen.value]!.toLevel >= decision.fromLevel &&
-    options.value[chosen.value]!.turn === null,
-)
+const needsReason = computed(() => answerTo(decision, options.value[chosen.value]!)?.needsReason === true)
 
-async function answer({ toLevel, turn }: Choice): Promise<void> {
+async function answer({ toLevel, dial }: Choice): Promise<void> {
   wrong.value = ''
   try {
-    await reflection.answer([{ decision, toLevel, turn, reason: reason.value }])
+    await reflection.answer([{ decision, toLevel, dial, reason: reason.value }])
     changing.value = false
   } catch (error) {
     const refused = refusalOf(error)
@@ -54,7 +53,7 @@ function change(): void {
     0,
     options.value.findIndex(
       (option) =>
-        option.toLevel === (settled?.toLevel ?? decision.toLevel) && option.turn?.dial === decision.turn?.dial,
+        option.toLevel === (settled?.toLevel ?? decision.toLevel) && option.dial === (decision.turn?.dial ?? null),
     ),
   )
   changing.value = true
@@ -65,8 +64,15 @@ async function refuse(): Promise<void> {
   chosen.value = 0
   changing.value = true
 }
-defineExpose({ accept: () => answer(decision), change, refuse })
-const SAID = { accepted: 'Accepted', changed: 'Changed', refused: 'Stays as it is' }
+const accept = () => answer({ toLevel: decision.toLevel, dial: decision.turn?.dial ?? null })
+defineExpose({ accept, change, refuse })
+const SAID: Record<LedgerEntry['answer'], string> = {
+  'by-hand': 'By hand',
+  'walked-back': 'Taken back',
+  accepted: 'Accepted',
+  changed: 'Changed',
+  refused: 'Stays as it is',
+}
 </script>
 
 <template>
@@ -142,7 +148,7 @@ const SAID = { accepted: 'Accepted', changed: 'Changed', refused: 'Stays as it i
       <EvidencePicture v-if="!changing" :recent="decision.recent" />
     </div>
     <div v-if="!changing" class="flex gap-1 w-64">
-      <button v-if="!settled" class="button" title="Enter" @click.stop="answer(decision)">Accept</button>
+      <button v-if="!settled" class="button" title="Enter" @click.stop="accept">Accept</button>
       <button class="button button-quiet" title="C" @click.stop="change">Change</button>
       <button
         v-if="!settled && decision.kind !== 'stay' && decision.kind !== 'too-early' && decision.kind !== 'ask'"

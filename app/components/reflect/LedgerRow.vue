@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { otherVerdicts } from '~~/core/reflect/otherSchools'
-import type { LedgerLine } from '~/stores/profile'
+import type { LedgerEntry } from '~~/core/contract/ledger'
 
 /** One line of the ledger: when, what changed, on which evidence, who decided. */
-const { entry } = defineProps<{ entry: LedgerLine }>()
+const { entry } = defineProps<{ entry: LedgerEntry }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const SAID: Record<LedgerLine['answer'], string> = {
+const SAID: Record<LedgerEntry['answer'], string> = {
   accepted: 'Accepted by',
   changed: 'Changed by',
   refused: 'Refused by',

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import type { TierStepTaken } from '~~/core/reflect/tierChange'
 import type { Tier } from '~~/core/catalogue/words'
 import type { TierStep } from '~~/core/reflect/tierMove'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** What somebody's tiers ask for: down at once, visits, the move, or what the next gate still wants. */
 const { step, name, canAct = true } = defineProps<{ step: TierStep; name: string; canAct?: boolean }>()
-const emit = defineEmits<{ move: [step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier] }>()
+const emit = defineEmits<{ move: [step: TierStepTaken, to: Tier] }>()
 const title = computed(() => {
   const to = TIER_NAMES[step.to].toLowerCase()
   return {

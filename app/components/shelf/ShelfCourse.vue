@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { makeCourse, type Course } from '~~/core/contract/shelf'
 import { addDays, format } from 'date-fns'
-import { z } from 'zod'
 import type { ShelfPlan } from '~~/core/plan/shelf'
 import { clockWords } from '~/words/clock'
 
@@ -8,16 +8,6 @@ import { clockWords } from '~/words/clock'
 const { kept, circleId } = defineProps<{ kept: ShelfPlan; circleId: string }>()
 const practice = usePractice()
 const { catalogue } = storeToRefs(useCatalogue())
-const Course = z.object({
-  weeks: z.array(
-    z.object({
-      startsAt: z.string(),
-      seconds: z.number(),
-      changes: z.array(z.string()),
-      meetingId: z.string().nullable(),
-    }),
-  ),
-})
 const circle = computed(() => practice.circles.find((other) => other.id === circleId))
 const last = practice.meetings.find((meeting) => meeting.circleId === circleId)
 const fields = reactive({
@@ -25,7 +15,7 @@ const fields = reactive({
   weeks: 8,
   variety: 1 as 0 | 1 | 2,
 })
-const course = ref<z.infer<typeof Course> | null>(null)
+const course = ref<Course | null>(null)
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 const made = computed(() => course.value?.weeks.some((week) => week.meetingId !== null) ?? false)
@@ -36,12 +26,9 @@ async function ask(look: boolean): Promise<void> {
   const startsAt = new Date(fields.startsAt)
   if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
   try {
-    course.value = Course.parse(
-      await $fetch(`/api/shelf/${kept.id}/course`, {
-        method: 'POST',
-        body: { ...fields, circleId, startsAt: startsAt.toISOString(), look },
-      }),
-    )
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+    const body = { ...fields, circleId, startsAt: startsAt.toISOString(), zone, look }
+    course.value = await call(makeCourse, { params: { id: kept.id }, body })
     if (!look) await practice.open()
   } catch (error) {
     const refused = refusalOf(error)

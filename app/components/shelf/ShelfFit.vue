@@ -1,22 +1,12 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { readShelfFit } from '~~/core/contract/shelf'
 import type { ShelfPlan } from '~~/core/plan/shelf'
 import { clockWords } from '~/words/clock'
 
 /** A plan held against a circle: its time there, what would have to be mended, and whom it leaves out. */
 const { kept, circleId } = defineProps<{ kept: ShelfPlan; circleId: string }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const Fit = z.object({
-  mayBeLed: z.boolean(),
-  seconds: z.number(),
-  people: z.number(),
-  checks: z.array(
-    z.object({ id: z.string(), weight: z.enum(['stop', 'fix', 'consider']), what: z.string(), why: z.string() }),
-  ),
-  leftOut: z.array(z.object({ name: z.string(), movements: z.array(z.string()) })),
-})
-const fit =
-  circleId === '' ? null : Fit.parse(await $fetch(`/api/shelf/${kept.id}/fit`, { query: { circle: circleId } }))
+const fit = circleId === '' ? null : await call(readShelfFit, { params: { id: kept.id }, query: { circle: circleId } })
 const TONES = { stop: 'border-stop', fix: 'border-mark', consider: 'border-line' } as const
 const nameOf = (id: string) => (catalogue.value.movements.get(id)?.name ?? id).toLowerCase()
 </script>

@@ -35,7 +35,7 @@ const saveTags = () =>
             .filter((word) => word !== ''),
         ),
       ])
-    if (!read.success) throw new Error(read.error.issues[0]!.message)
+    if (!read.success) throw new WrongInput(read.error.issues[0]?.message ?? 'A tag is not right.')
     await shelf.save(kept, { tags: read.data })
     return 'Tags are saved.'
   })
@@ -98,10 +98,11 @@ const bringBack = (plan: Plan) =>
       <ShelfCourse v-else-if="panel === 'course'" :key="circleId" :kept="kept" :circle-id="circleId" />
       <Suspense v-else
         ><PlanVersions
+          :id="kept.id"
           :key="kept.version"
           :plan="kept.plan"
           :locked="false"
-          :source="`/api/shelf/${kept.id}/versions`"
+          of="shelf"
           @restore="bringBack"
       /></Suspense>
     </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { readMovementLevels } from '~~/core/contract/movements'
+import type { ReplyOf } from '~~/core/contract/route'
 import { LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
-import { PersonLevel } from '~~/core/offer/person'
 import { demandsOf } from '~~/core/offer/verdict'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { calledName, TIER_NAMES } from '~/words/tiers'
@@ -20,9 +20,8 @@ const people = computed(() => {
   const members = practice.circles.find((circle) => circle.id === circleId.value)?.members ?? []
   return practice.people.filter((person) => members.includes(person.id))
 })
-const Levels = z.array(PersonLevel.extend({ participant: z.string() }))
-const levels = ref<z.infer<typeof Levels>>([])
-if (isLead.value && movement.value) levels.value = Levels.parse(await $fetch(`/api/movements/${id}/levels`))
+const levels = ref<ReplyOf<typeof readMovementLevels>>([])
+if (isLead.value && movement.value) levels.value = await call(readMovementLevels, { params: { movement: id } })
 const openRung = ref<string | null>(null)
 const rung = computed(() => catalogues.catalogue.variations.get(openRung.value ?? ''))
 const said = computed(() => texts.value?.variations[openRung.value ?? ''])

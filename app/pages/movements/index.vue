@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dequal } from 'dequal/lite'
 import { useSessionStorage } from '@vueuse/core'
 import { ANYTHING, findMovements, type Wanted } from '~~/core/catalogue/find'
 import { REGIONS, TIERS, type Tier } from '~~/core/catalogue/words'
@@ -15,7 +16,7 @@ const found = computed(() =>
     demandsOf(variation, catalogues.catalogue).map((demand) => demand.tag),
   ),
 )
-const isNarrowed = computed(() => JSON.stringify(wanted.value) !== JSON.stringify(ANYTHING))
+const isNarrowed = computed(() => !dequal(toRaw(wanted.value), ANYTHING))
 const regionWords = (region: string) => region.replaceAll('-', ' ')
 /** The rung that stands for a movement in the list: a comfortable one, on the chair where it has one. */
 const pictured = (rungs: (typeof found.value)[number]['rungs']) =>

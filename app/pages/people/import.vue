@@ -1,26 +1,16 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { importMeasures, importPeople } from '~~/core/contract/practice'
+import type { ReplyOf } from '~~/core/contract/route'
 import { decodeText } from '~~/core/formats/table'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** A spreadsheet of people or of results: first what it would do, row by row and why, then all of it at once. */
 const { isLead } = useAccount()
-const Answer = z.object({
-  done: z.boolean(),
-  rows: z.array(
-    z.object({
-      line: z.number(),
-      name: z.string(),
-      does: z.enum(['add', 'change', 'same', 'refuse']),
-      words: z.array(z.string()),
-    }),
-  ),
-})
 const SHOWN = 200
 const what = ref<'people' | 'measures'>('people')
 const text = ref('')
 const file = ref('')
-const answer = ref<z.infer<typeof Answer> | null>(null)
+const answer = ref<ReplyOf<typeof importPeople> | null>(null)
 const message = ref('')
 const busy = ref(false)
 const only = ref<'add' | 'change' | 'same' | 'refuse' | ''>('')
@@ -47,10 +37,10 @@ async function send(commit: boolean): Promise<void> {
   message.value = ''
   busy.value = true
   try {
-    answer.value = Answer.parse(
-      await $fetch(`/api/imports/${what.value}`, { method: 'POST', body: { text: text.value, commit } }),
-    )
-    only.value = commit ? '' : answer.value.rows.some((row) => row.does === 'refuse') ? 'refuse' : ''
+    const route = what.value === 'people' ? importPeople : importMeasures
+    answer.value = await call(route, { body: { text: text.value, commit } })
+    const hasRefused = answer.value.rows.some((row) => row.does === 'refuse')
+    only.value = !commit && hasRefused ? 'refuse' : ''
   } catch (error) {
     answer.value = null
     message.value = refusalOf(error).message

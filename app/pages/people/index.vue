@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { readRoster } from '~~/core/contract/people'
+import type { ReplyOf } from '~~/core/contract/route'
 import { formatISO } from 'date-fns'
 import { watchDebounced } from '@vueuse/core'
-import { z } from 'zod'
 import { TIERS } from '~~/core/catalogue/words'
-import { Participant } from '~~/core/offer/participant'
+import type { Participant } from '~~/core/offer/participant'
 import { inForce, screeningDue } from '~~/core/offer/screening'
 import { TIER_NAMES } from '~/words/tiers'
 
@@ -12,11 +13,10 @@ const PAGE = 100
 const { isLead } = useAccount()
 const { catalogue } = storeToRefs(useCatalogue())
 await useCatalogue().load()
-const Roster = z.object({ people: z.array(Participant), total: z.number() })
 const asked = ref('')
-const roster = ref<z.infer<typeof Roster>>({ people: [], total: 0 })
+const roster = ref<ReplyOf<typeof readRoster>>({ people: [], total: 0 })
 async function fetchPage(offset: number): Promise<void> {
-  const page = Roster.parse(await $fetch('/api/roster', { query: { words: asked.value.trim(), offset, limit: PAGE } }))
+  const page = await call(readRoster, { query: { words: asked.value.trim(), offset, limit: PAGE } })
   roster.value = { total: page.total, people: offset === 0 ? page.people : [...roster.value.people, ...page.people] }
 }
 await fetchPage(0)

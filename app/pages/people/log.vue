@@ -1,22 +1,14 @@
 <script setup lang="ts">
+import { readHealthLog } from '~~/core/contract/practice'
+import type { ReplyOf } from '~~/core/contract/route'
 import { format } from 'date-fns'
-import { z } from 'zod'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Who looked at or changed anybody's health data. */
-const Entries = z.array(
-  z.object({
-    participant: z.string().nullable(),
-    participantName: z.string(),
-    who: z.string(),
-    did: z.string(),
-    at: z.string(),
-  }),
-)
-const entries = ref<z.infer<typeof Entries>>([])
+const entries = ref<ReplyOf<typeof readHealthLog>>([])
 const problem = ref('')
 try {
-  entries.value = Entries.parse(await $fetch('/api/health-log'))
+  entries.value = await call(readHealthLog)
 } catch (error) {
   problem.value = refusalOf(error).message
 }

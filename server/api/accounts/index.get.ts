@@ -1,4 +1,5 @@
 import { accountsOf } from '../../database/accounts'
-import { leadRoute } from '../../http/routes'
+import { readAccounts } from '../../../core/contract/practice'
+import { answer } from '../../http/answer'
 
-export default leadRoute(({ db, practiceId }) => accountsOf(db, practiceId))
+export default answer(readAccounts, ({ scope }) => accountsOf(scope))

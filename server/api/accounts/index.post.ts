@@ -1,16 +1,10 @@
-import { accountByEmail, addAccount } from '../../database/accounts'
-import { NewAccountFields } from '../../session/accountFields'
+import { accountByEmail, addAccount as storeAccount } from '../../database/accounts'
 import { hashOf } from '../../session/password'
-import { readInput } from '../../http/readInput'
-import { refusal } from '../../http/refuse'
-import { leadRoute } from '../../http/routes'
+import { notValid } from '../../http/refuse'
+import { addAccount } from '../../../core/contract/practice'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { password, ...fields } = await readInput(event, NewAccountFields)
-  if (await accountByEmail(db, fields.email)) {
-    throw refusal(422, 'not-valid', 'Some of this cannot be saved as it is.', {
-      email: 'This address has an account already.',
-    })
-  }
-  return addAccount(db, practiceId, { ...fields, passwordHash: await hashOf(password) })
+export default answer(addAccount, async ({ scope, body: { password, ...fields } }) => {
+  if (await accountByEmail(scope.db, fields.email)) throw notValid({ email: 'This address has an account already.' })
+  return storeAccount(scope, { ...fields, passwordHash: await hashOf(password) })
 })

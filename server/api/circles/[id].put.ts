@@ -1,9 +1,5 @@
-import { CircleFields } from '../../../core/circle/circle'
-import { circleById, saveCircle } from '../../database/circles'
-import { idOf, readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { saveCircle as storeCircle } from '../../database/circles'
+import { saveCircle } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { id } = await circleById(db, practiceId, idOf(event))
-  return saveCircle(db, practiceId, await readInput(event, CircleFields), id)
-})
+export default answer(saveCircle, ({ scope, params, body }) => storeCircle(scope, params.id, body))

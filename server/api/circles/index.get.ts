@@ -1,4 +1,5 @@
 import { circlesOf } from '../../database/circles'
-import { accountRoute } from '../../http/routes'
+import { readCircles } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default accountRoute(({ db, practiceId }) => circlesOf(db, practiceId))
+export default answer(readCircles, ({ scope }) => circlesOf(scope))

@@ -1,8 +1,5 @@
-import { CircleFields } from '../../../core/circle/circle'
-import { saveCircle } from '../../database/circles'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addCircle as storeCircle } from '../../database/circles'
+import { addCircle } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) =>
-  saveCircle(db, practiceId, await readInput(event, CircleFields)),
-)
+export default answer(addCircle, ({ scope, body }) => storeCircle(scope, body))

@@ -4,20 +4,18 @@ import { linkedCatalogue } from '../../catalogue/linkedCatalogue'
 import { noteHealth } from '../../database/healthLog'
 import { measuresOf } from '../../database/measures'
 import { participantsOf } from '../../database/people'
-import { leadRoute } from '../../http/routes'
+import { exportMeasures } from '../../../core/contract/practice'
+import { answer, sendsFile } from '../../http/answer'
 
 /** All results that hold as a spreadsheet that can be read in again. */
-export default leadRoute(async ({ event, db, practiceId, account }) => {
+export default answer(exportMeasures, async ({ event, scope }) => {
   const [people, measures, catalogue] = await Promise.all([
-    participantsOf(db, practiceId, undefined, { withLevels: false }),
-    measuresOf(db, practiceId),
-    linkedCatalogue(db, practiceId),
+    participantsOf(scope, undefined, { withLevels: false }),
+    measuresOf(scope),
+    linkedCatalogue(scope),
   ])
-  await noteHealth(db, practiceId, account.id, null, 'took measures out')
-  setResponseHeaders(event, {
-    'content-type': 'text/csv; charset=utf-8',
-    'content-disposition': 'attachment; filename="measures.csv"',
-  })
+  await noteHealth(scope, null, 'took measures out')
+  sendsFile(event, 'text/csv; charset=utf-8', 'measures.csv')
   return writeMeasures(
     people.flatMap((person) => holding(measures.get(person.id) ?? []).map((record) => ({ person, record }))),
     catalogue,

@@ -1,14 +1,12 @@
 import { writePeople } from '../../../core/formats/people'
 import { noteHealth } from '../../database/healthLog'
 import { participantsOf } from '../../database/people'
-import { leadRoute } from '../../http/routes'
+import { exportPeople } from '../../../core/contract/practice'
+import { answer, sendsFile } from '../../http/answer'
 
 /** Everybody as a spreadsheet that can be read in again. */
-export default leadRoute(async ({ event, db, practiceId, account }) => {
-  await noteHealth(db, practiceId, account.id, null, 'took the record out')
-  setResponseHeaders(event, {
-    'content-type': 'text/csv; charset=utf-8',
-    'content-disposition': 'attachment; filename="people.csv"',
-  })
-  return writePeople(await participantsOf(db, practiceId, undefined, { withLevels: false }))
+export default answer(exportPeople, async ({ event, scope }) => {
+  await noteHealth(scope, null, 'took the record out')
+  sendsFile(event, 'text/csv; charset=utf-8', 'people.csv')
+  return writePeople(await participantsOf(scope, undefined, { withLevels: false }))
 })

@@ -1,8 +1,8 @@
-import { holidaysOf, removeHoliday } from '../../database/calendar'
-import { idOf } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { holidaysOf, removeHoliday as dropHoliday } from '../../database/calendar'
+import { removeHoliday } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  await removeHoliday(db, practiceId, idOf(event))
-  return holidaysOf(db, practiceId)
+export default answer(removeHoliday, async ({ scope, params }) => {
+  await dropHoliday(scope, params.id)
+  return holidaysOf(scope)
 })

@@ -1,9 +1,8 @@
-import { HolidayFields } from '../../../core/calendar/series'
-import { addHoliday, holidaysOf } from '../../database/calendar'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addHoliday as storeHoliday, holidaysOf } from '../../database/calendar'
+import { addHoliday } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  await addHoliday(db, practiceId, await readInput(event, HolidayFields))
-  return holidaysOf(db, practiceId)
+export default answer(addHoliday, async ({ scope, body }) => {
+  await storeHoliday(scope, body)
+  return holidaysOf(scope)
 })

@@ -1,30 +1,25 @@
 import { readPeople } from '../../../core/formats/people'
-import { noteByHand } from '../../database/ledger'
 import { addParticipants, participantsOf, saveParticipant } from '../../database/people'
+import { noteByHand } from '../../services/noteByHand'
+import { importPeople } from '../../../core/contract/practice'
 import { importRoute } from '../../http/importRoute'
 
 /** A spreadsheet of people. */
-export default importRoute(async (trx, practiceId, catalogue) => {
-  const onFile = await participantsOf(trx, practiceId)
+export default importRoute(importPeople, async (acting, catalogue) => {
+  const onFile = await participantsOf(acting)
   const known = new Map(onFile.map((person) => [person.id, person]))
   return {
     read: (text) => readPeople(text, onFile, catalogue),
-    async write(rows, accountId) {
+    async write(rows) {
       await addParticipants(
-        trx,
-        practiceId,
-        rows.filter((row) => row.does === 'add').map((row) => row.fields!),
+        acting,
+        rows.flatMap((row) => (row.does === 'add' && row.fields ? [row.fields] : [])),
       )
-      for (const row of rows.filter((other) => other.does === 'change')) {
-        const before = known.get(row.id!)!
-        await noteByHand(
-          trx,
-          practiceId,
-          before,
-          await saveParticipant(trx, practiceId, before.id, before.version, row.fields!),
-          accountId,
-          'From a spreadsheet.',
-        )
+      for (const row of rows) {
+        const before = known.get(row.id ?? '')
+        if (row.does !== 'change' || !before || !row.fields) continue
+        const after = await saveParticipant(acting, before.id, { ...row.fields, version: before.version })
+        await noteByHand(acting, before, after, 'From a spreadsheet.')
       }
     },
   }

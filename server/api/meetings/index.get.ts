@@ -1,4 +1,5 @@
 import { meetingsOf } from '../../database/meetings'
-import { accountRoute } from '../../http/routes'
+import { readMeetings } from '../../../core/contract/meetings'
+import { answer } from '../../http/answer'
 
-export default accountRoute(({ db, practiceId }) => meetingsOf(db, practiceId))
+export default answer(readMeetings, ({ scope }) => meetingsOf(scope))

@@ -1,27 +1,15 @@
-import { z } from 'zod'
-import { emptyPlan } from '../../../core/plan/plan'
 import { circleById } from '../../database/circles'
-import { addMeeting, meetingById } from '../../database/meetings'
-import { shelfPlanById } from '../../database/shelf'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addMeeting as storeMeeting } from '../../database/meetings'
+import { planToBegin } from '../../services/planToBegin'
+import { addMeeting } from '../../../core/contract/meetings'
+import { answer } from '../../http/answer'
 
-const NewMeeting = z.object({
-  circleId: z.uuid('Choose a circle.'),
-  startsAt: z.iso.datetime('A date and a time are needed.'),
-  /** A meeting whose plan is copied. */
-  planFrom: z.uuid().nullable().default(null),
-  /** A plan of the shelf that is copied. */
-  shelfFrom: z.uuid().nullable().default(null),
-})
-
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { circleId, startsAt, planFrom, shelfFrom } = await readInput(event, NewMeeting)
-  const circle = await circleById(db, practiceId, circleId)
-  const plan = shelfFrom
-    ? (await shelfPlanById(db, practiceId, shelfFrom)).plan
-    : planFrom
-      ? (await meetingById(db, practiceId, planFrom)).plan
-      : emptyPlan('', circle.minutes, circle.school)
-  return addMeeting(db, practiceId, { circleId, startsAt, plan, shelfId: shelfFrom })
+export default answer(addMeeting, async ({ scope, body: { circleId, startsAt, planFrom, shelfFrom } }) => {
+  const circle = await circleById(scope, circleId)
+  return storeMeeting(scope, {
+    circleId,
+    startsAt,
+    plan: await planToBegin(scope, circle, { planFrom, shelfFrom }),
+    shelfId: shelfFrom,
+  })
 })

@@ -1,8 +1,8 @@
 import { removeOwnMovement } from '../../database/ownMovements'
-import { leadRoute } from '../../http/routes'
+import { removeMovement } from '../../../core/contract/movements'
+import { answer } from '../../http/answer'
 
-/** Takes the practice's version away; a shipped movement is restored by it. */
-export default leadRoute(async ({ event, db, practiceId }) => {
-  await removeOwnMovement(db, practiceId, getRouterParam(event, 'movement') ?? '')
-  return { removed: true }
+export default answer(removeMovement, async ({ scope, params }) => {
+  await removeOwnMovement(scope, params.movement)
+  return { removed: true } as const
 })

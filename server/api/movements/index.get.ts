@@ -1,7 +1,5 @@
 import { ownMovementsOf } from '../../database/ownMovements'
-import { accountRoute } from '../../http/routes'
+import { readOwnMovements } from '../../../core/contract/movements'
+import { answer } from '../../http/answer'
 
-/** Ids of the movements that a practice has made or changed. */
-export default accountRoute(async ({ db, practiceId }) =>
-  (await ownMovementsOf(db, practiceId)).map(({ entry }) => entry.id),
-)
+export default answer(readOwnMovements, async ({ scope }) => (await ownMovementsOf(scope)).map(({ entry }) => entry.id))

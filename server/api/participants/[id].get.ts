@@ -1,11 +1,11 @@
 import { noteHealth } from '../../database/healthLog'
 import { participantById } from '../../database/people'
 import { inLists } from '../../session/forRole'
-import { idOf } from '../../http/readInput'
-import { accountRoute } from '../../http/routes'
+import { readPerson } from '../../../core/contract/people'
+import { answer } from '../../http/answer'
 
-export default accountRoute(async ({ event, db, practiceId, account }) => {
-  const participant = await participantById(db, practiceId, idOf(event))
-  if (account.role === 'lead') await noteHealth(db, practiceId, account.id, participant.id, 'looked at the person')
-  return inLists(participant, account.role)
+export default answer(readPerson, async ({ scope, params, account }) => {
+  const person = await participantById(scope, params.id)
+  if (account.role === 'lead') await noteHealth(scope, person.id, 'looked at the person')
+  return inLists(person, account.role)
 })

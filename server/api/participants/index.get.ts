@@ -1,10 +1,8 @@
 import { participantsOf } from '../../database/people'
 import { inLists } from '../../session/forRole'
-import { accountRoute } from '../../http/routes'
+import { readPeople } from '../../../core/contract/people'
+import { answer } from '../../http/answer'
 
-/** Everybody without their levels: names, where they work and, for leads, what is to be respected. */
-export default accountRoute(async ({ db, practiceId, account }) =>
-  (await participantsOf(db, practiceId, undefined, { withLevels: false })).map((participant) =>
-    inLists(participant, account.role),
-  ),
+export default answer(readPeople, async ({ scope, account }) =>
+  (await participantsOf(scope, undefined, { withLevels: false })).map((person) => inLists(person, account.role)),
 )

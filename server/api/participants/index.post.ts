@@ -1,8 +1,5 @@
-import { ParticipantFields } from '../../../core/offer/participant'
 import { addParticipant } from '../../database/people'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addPerson } from '../../../core/contract/people'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) =>
-  addParticipant(db, practiceId, await readInput(event, ParticipantFields)),
-)
+export default answer(addPerson, ({ scope, body }) => addParticipant(scope, body))

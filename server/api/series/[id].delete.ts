@@ -1,9 +1,9 @@
-import { removeSeries, seriesById } from '../../database/calendar'
-import { idOf } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { removeSeries as dropSeries, seriesById } from '../../database/calendar'
+import { removeSeries } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { id } = await seriesById(db, practiceId, idOf(event))
-  await removeSeries(db, practiceId, id)
+export default answer(removeSeries, async ({ scope, params }) => {
+  const { id } = await seriesById(scope, params.id)
+  await dropSeries(scope, id)
   return { removed: id }
 })

@@ -1,10 +1,12 @@
-import { SeriesRule } from '../../../core/calendar/series'
-import { saveSeries, seriesById } from '../../database/calendar'
-import { idOf, readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { changeSeries } from '../../database/calendar'
+import { OlderVersion } from '../../database/rows'
+import { saveSeries } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-/** Changes a series, or single dates of it: called off, held on a holiday, led by somebody else. */
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { id, circleId } = await seriesById(db, practiceId, idOf(event))
-  return saveSeries(db, practiceId, { id, circleId, rule: await readInput(event, SeriesRule) })
-})
+/** Changes the rule of a series as it was read. */
+export default answer(saveSeries, ({ scope, params, body: { rule, version } }) =>
+  changeSeries(scope, params.id, (stored) => {
+    if (stored.version !== version) throw new OlderVersion(stored)
+    return rule
+  }),
+)

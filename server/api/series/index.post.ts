@@ -1,13 +1,5 @@
-import { z } from 'zod'
-import { SeriesRule } from '../../../core/calendar/series'
-import { saveSeries } from '../../database/calendar'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addSeries as storeSeries } from '../../database/calendar'
+import { addSeries } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) =>
-  saveSeries(
-    db,
-    practiceId,
-    await readInput(event, z.object({ circleId: z.uuid('Choose a circle.'), rule: SeriesRule })),
-  ),
-)
+export default answer(addSeries, ({ scope, body: { circleId, rule } }) => storeSeries(scope, circleId, rule))

@@ -1,6 +1,7 @@
-import { accountRoute } from '../../http/routes'
+import { signOut } from '../../../core/contract/practice'
+import { answer } from '../../http/answer'
 
-export default accountRoute(async ({ event }) => {
+export default answer(signOut, async ({ event }) => {
   await clearUserSession(event)
-  return { signedOut: true }
+  return { signedOut: true } as const
 })

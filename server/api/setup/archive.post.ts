@@ -1,18 +1,20 @@
 import { createGunzip } from 'node:zlib'
-import { BrokenArchive, restoreArchive } from '../../database/archive'
+import { BrokenArchive, restoreArchive as restore } from '../../database/archive'
 import { hasPractice } from '../../database/accounts'
 import { MIGRATION_NAMES } from '../../database/migrate'
 import { refusal } from '../../http/refuse'
-import { openRoute } from '../../http/routes'
+import { restoreArchive } from '../../../core/contract/practice'
+import { answerAnybody } from '../../http/answer'
 
-/** Restores a practice's archive into an empty installation; the body is the file as it was taken out. */
-export default openRoute(async ({ event, db }) => {
+/** Restores a practice's archive into an empty installation. */
+export default answerAnybody(restoreArchive, async ({ event, db }) => {
   if (await hasPractice(db)) throw refusal(409, 'already-set-up', 'There is a practice here already: sign in.')
   const text = event.node.req.pipe(createGunzip())
   try {
-    return await restoreArchive(db, text, MIGRATION_NAMES)
+    return await restore(db, text, MIGRATION_NAMES)
   } catch (error) {
-    if (error instanceof BrokenArchive) throw refusal(422, 'broken-archive', error.message, { file: error.message })
+    if (error instanceof BrokenArchive)
+      throw refusal(422, 'broken-archive', error.message, { fields: { file: error.message } })
     throw error
   } finally {
     text.destroy()

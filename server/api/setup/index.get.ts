@@ -1,4 +1,5 @@
 import { hasPractice } from '../../database/accounts'
-import { openRoute } from '../../http/routes'
+import { readSetup } from '../../../core/contract/practice'
+import { answerAnybody } from '../../http/answer'
 
-export default openRoute(async ({ db }) => ({ needed: !(await hasPractice(db)) }))
+export default answerAnybody(readSetup, async ({ db }) => ({ needed: !(await hasPractice(db)) }))

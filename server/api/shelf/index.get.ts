@@ -1,5 +1,5 @@
 import { shelfOf } from '../../database/shelf'
-import { accountRoute } from '../../http/routes'
+import { readShelf } from '../../../core/contract/shelf'
+import { answer } from '../../http/answer'
 
-/** All plans on the practice's shelf. */
-export default accountRoute(({ db, practiceId }) => shelfOf(db, practiceId))
+export default answer(readShelf, ({ scope }) => shelfOf(scope))

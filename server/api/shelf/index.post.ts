@@ -1,9 +1,5 @@
-import { ShelfFields } from '../../../core/plan/shelf'
-import { addToShelf } from '../../database/shelf'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addToShelf as putOnShelf } from '../../database/shelf'
+import { addToShelf } from '../../../core/contract/shelf'
+import { answer } from '../../http/answer'
 
-/** Puts a plan on the shelf. */
-export default leadRoute(async ({ event, db, practiceId, account }) =>
-  addToShelf(db, practiceId, await readInput(event, ShelfFields), account.id),
-)
+export default answer(addToShelf, ({ scope, body }) => putOnShelf(scope, body))

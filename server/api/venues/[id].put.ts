@@ -1,10 +1,5 @@
-import { VenueFields } from '../../../core/circle/circle'
-import { requireOwn, saveVenue } from '../../database/circles'
-import { idOf, readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { saveVenue as storeVenue } from '../../database/circles'
+import { saveVenue } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const id = idOf(event)
-  await requireOwn(db, 'venues', practiceId, id, 'venue')
-  return saveVenue(db, practiceId, await readInput(event, VenueFields), id)
-})
+export default answer(saveVenue, ({ scope, params, body }) => storeVenue(scope, params.id, body))

@@ -1,4 +1,5 @@
 import { venuesOf } from '../../database/circles'
-import { accountRoute } from '../../http/routes'
+import { readVenues } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default accountRoute(({ db, practiceId }) => venuesOf(db, practiceId))
+export default answer(readVenues, ({ scope }) => venuesOf(scope))

@@ -1,8 +1,5 @@
-import { VenueFields } from '../../../core/circle/circle'
-import { saveVenue } from '../../database/circles'
-import { readInput } from '../../http/readInput'
-import { leadRoute } from '../../http/routes'
+import { addVenue as storeVenue } from '../../database/circles'
+import { addVenue } from '../../../core/contract/circles'
+import { answer } from '../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) =>
-  saveVenue(db, practiceId, await readInput(event, VenueFields)),
-)
+export default answer(addVenue, ({ scope, body }) => storeVenue(scope, body))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { z } from 'zod'
-import { CircleBack, type LookBackWeeks } from '~~/core/reflect/lookBack'
+import { readCircleLookBack } from '~~/core/contract/circles'
+import type { CircleBack, LookBackWeeks } from '~~/core/reflect/lookBack'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Look back on a circle: who rises, who slipped quietly, who misses meetings, what each region got. */
@@ -15,9 +15,7 @@ const problem = ref(isLead.value ? '' : 'Looking back is for leads.')
 const back = shallowRef<CircleBack | null>(null)
 async function open(): Promise<void> {
   try {
-    back.value = z
-      .object({ back: CircleBack })
-      .parse(await $fetch(`/api/circles/${id}/look-back?weeks=${weeks.value}`)).back
+    back.value = (await call(readCircleLookBack, { params: { id }, query: { weeks: weeks.value } })).back
   } catch (error) {
     problem.value = refusalOf(error).message
   }

@@ -448,8 +448,9 @@ useKeys([
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
     <Suspense v-if="panel === 'versions'"
       ><PlanVersions
+        :id="meeting.view!.meeting.id"
         :key="state"
-        :source="`/api/meetings/${meeting.view!.meeting.id}/versions`"
+        of="meeting"
         :plan="plan"
         :locked="locked"
         @restore="restore"

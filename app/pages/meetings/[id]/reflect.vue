@@ -4,7 +4,9 @@ import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
 import DecisionRow from '~/components/reflect/DecisionRow.vue'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
-import type { ProposedDecision } from '~/stores/reflection'
+import type { ProposedDecision } from '~~/core/contract/meetings'
+import { decisionKey } from '~~/core/reflect/answer'
+import type { TierStepTaken } from '~~/core/reflect/tierChange'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Reflect: one line a person and movement, what to ease first; accepted ones are next week's levels and dials. */
@@ -17,7 +19,7 @@ const problem = ref('')
 const said = ref('')
 /** Rows by their decision: groups come and go, so their order on the page is no key. */
 const rows = new Map<string, InstanceType<typeof DecisionRow>>()
-const keyOf = (one: ProposedDecision) => `${one.participant} ${one.movement} ${one.tier}`
+const keyOf = (one: ProposedDecision) => decisionKey(one)
 const keepRow = (one: ProposedDecision) => (row: unknown) =>
   void (row ? rows.set(keyOf(one), row as InstanceType<typeof DecisionRow>) : rows.delete(keyOf(one)))
 const selectedRow = () => {
@@ -86,14 +88,19 @@ async function tried(work: () => Promise<void>): Promise<void> {
 const acceptAll = () =>
   tried(() =>
     reflection.answer(
-      plain.value.map((decision) => ({ decision, toLevel: decision.toLevel, turn: decision.turn, reason: '' })),
+      plain.value.map((decision) => ({
+        decision,
+        toLevel: decision.toLevel,
+        dial: decision.turn?.dial ?? null,
+        reason: '',
+      })),
     ),
   )
 const raise = (dose: BlockTurn) =>
   tried(async () => {
     said.value = `It is in the plan of ${format(await reflection.raise(dose), 'd MMMM')}.`
   })
-const move = (id: string, step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier) =>
+const move = (id: string, step: TierStepTaken, to: Tier) =>
   tried(async () => {
     await reflection.moveTier(id, step, to, '')
     said.value = `${nameOf(id)}: written into the ledger.`

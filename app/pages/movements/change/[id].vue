@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readMovement, readOwnMovements, removeMovement, saveMovement } from '~~/core/contract/movements'
 import { parse } from 'yaml'
 import { MovementEntry, type VariationEntry } from '~~/core/catalogue/movement'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
@@ -17,11 +18,11 @@ const own = ref<string[]>([])
 const name = ref('')
 
 async function entryOf(movement: string): Promise<MovementEntry> {
-  return MovementEntry.parse(parse(await $fetch<string>(`/api/movements/${movement}`, { responseType: 'text' })))
+  return MovementEntry.parse(parse(await call(readMovement, { params: { movement } })))
 }
 let stored: MovementEntry | null = null
 try {
-  own.value = await $fetch<string[]>('/api/movements')
+  own.value = await call(readOwnMovements)
   if (!isNew) stored = await entryOf(String(route.params.id))
 } catch (error) {
   problem.value = refusalOf(error).message
@@ -60,12 +61,12 @@ async function done(): Promise<void> {
   await navigateTo(`/movements/${fields.value.id}`)
 }
 async function save(): Promise<void> {
-  if (await draft.submit((entry) => $fetch(`/api/movements/${entry.id}`, { method: 'PUT', body: { entry } })))
+  if (await draft.submit((entry) => call(saveMovement, { params: { movement: entry.id }, body: { entry } })))
     await done()
 }
 async function restore(): Promise<void> {
   const { id } = fields.value
-  await $fetch(`/api/movements/${id}`, { method: 'DELETE' })
+  await call(removeMovement, { params: { movement: id } })
   draft.forget()
   await catalogues.reload()
   await navigateTo(catalogues.catalogue.movements.has(id) ? `/movements/${id}` : '/movements')

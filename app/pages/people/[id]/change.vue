@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { erasePerson, readPerson } from '~~/core/contract/people'
 import { Participant } from '~~/core/offer/participant'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -11,7 +12,7 @@ const problem = ref('')
 const said = ref('')
 const typedName = ref('')
 try {
-  person.value = Participant.parse(await $fetch(`/api/participants/${id}`))
+  person.value = await call(readPerson, { params: { id } })
 } catch (error) {
   problem.value = refusalOf(error).message
 }
@@ -21,7 +22,7 @@ function saved(to: Participant): void {
 }
 async function erase(): Promise<void> {
   try {
-    await $fetch(`/api/participants/${id}`, { method: 'DELETE' })
+    await call(erasePerson, { params: { id } })
     await navigateTo('/people')
   } catch (error) {
     problem.value = refusalOf(error).message

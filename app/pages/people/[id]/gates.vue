@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { moveTier, setAccess } from '~~/core/contract/people'
 import { format } from 'date-fns'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { amountWords } from '~~/core/measure/record'
+import type { TierStepTaken } from '~~/core/reflect/tierChange'
 import type { GateStatus } from '~~/core/reflect/gates'
 import { refusalOf } from '~/composables/useRefusal'
 import { ACCESS_WORDS, STATE_SIGNS, STATE_WORDS } from '~/words/people'
@@ -16,12 +18,8 @@ const { store, problem } = await useOpenProfile(id, 'Tier gates are for leads.')
 const inOrder = computed(() => store.gates.toSorted((a, b) => Number(isOpen(a)) - Number(isOpen(b))))
 const isOpen = ({ gate }: GateStatus) => store.person.access[gate.to] === 'yes'
 async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): Promise<void> {
-  const { person } = store
   try {
-    await $fetch(`/api/participants/${id}`, {
-      method: 'PUT',
-      body: { ...person, access: { ...person.access, [gate.to]: access } },
-    })
+    await call(setAccess, { params: { id, tier: gate.to }, body: { access } })
     await store.open(id)
     said.value = `${TIER_NAMES[gate.to]}: ${ACCESS_WORDS[access]}.`
   } catch (error) {
@@ -29,12 +27,9 @@ async function open({ gate }: GateStatus, access: 'yes' | 'with-help' | 'no'): P
   }
 }
 /** A step between tiers; on request, down needs no gate. */
-async function move(step: 'visits' | 'end-visits' | 'move' | 'down', to: Tier): Promise<void> {
+async function move(step: TierStepTaken, to: Tier): Promise<void> {
   try {
-    await $fetch(`/api/participants/${id}/tier`, {
-      method: 'POST',
-      body: { step, to, reason: step === 'down' ? 'On request.' : '' },
-    })
+    await call(moveTier, { params: { id }, body: { step, to, reason: step === 'down' ? 'On request.' : '' } })
     await store.open(id)
     said.value = 'Written into the ledger.'
   } catch (error) {

@@ -1,8 +1,7 @@
 <script setup lang="ts">
+import { readHome, saveHome, tickHome, tickHomeFromFile } from '~~/core/contract/homePractice'
+import type { ReplyOf } from '~~/core/contract/route'
 import { addDays, format, formatISO, startOfWeek } from 'date-fns'
-import { z } from 'zod'
-import { HomeEntry, HomePractice } from '~~/core/reflect/homePractice'
-import { Tier } from '~~/core/catalogue/words'
 import { decodeText } from '~~/core/formats/table'
 import { doseWords } from '~~/core/plan/doseWords'
 import { refusalOf } from '~/composables/useRefusal'
@@ -11,12 +10,9 @@ import { refusalOf } from '~/composables/useRefusal'
 const id = String(useRoute().params.id)
 const { catalogue } = storeToRefs(useCatalogue())
 const { problem } = await useOpenProfile(id, 'Home practice is chosen by a lead.')
-const Proposal = HomeEntry.extend({ tier: Tier, level: z.number(), because: z.string() })
-const Stored = z
-  .object({ practice: HomePractice, madeAt: z.string(), ticks: z.record(z.string(), z.array(z.string())) })
-  .nullable()
-const proposals = ref<z.infer<typeof Proposal>[]>([])
-const stored = ref<z.infer<typeof Stored>>(null)
+type Home = ReplyOf<typeof readHome>
+const proposals = ref<Home['proposals']>([])
+const stored = ref<Home['home']>(null)
 const chosen = ref<string[]>([])
 const fields = reactive({ daysAWeek: 3, times: '09:00', note: '' })
 const wrong = ref<Record<string, string>>({})
@@ -27,9 +23,7 @@ const school = ref('')
 const rows = ref<{ line: number; name: string; does: string; words: string[] }[]>([])
 
 if (!problem.value) {
-  const known = z
-    .object({ home: Stored, daysAWeek: z.number(), school: z.string(), proposals: z.array(Proposal) })
-    .parse(await $fetch(`/api/participants/${id}/home`))
+  const known = await call(readHome, { params: { id } })
   proposals.value = known.proposals
   stored.value = known.home
   school.value = known.school
@@ -75,7 +69,7 @@ async function save(): Promise<void> {
     note: fields.note,
   }
   try {
-    stored.value = Stored.parse(await $fetch(`/api/participants/${id}/home`, { method: 'PUT', body }))
+    stored.value = await call(saveHome, { params: { id }, body })
     said.value = 'It is kept. The handout and the calendar are ready.'
   } catch (error) {
     const refused = refusalOf(error)
@@ -93,9 +87,7 @@ const days = computed(() => {
 async function tick(movement: string, day: string): Promise<void> {
   const done = !stored.value?.ticks[movement]?.includes(day)
   try {
-    stored.value = Stored.parse(
-      await $fetch(`/api/participants/${id}/home/ticks`, { method: 'POST', body: { movement, day, done } }),
-    )
+    stored.value = await call(tickHome, { params: { id }, body: { movement, day, done } })
   } catch (error) {
     message.value = refusalOf(error).message
   }
@@ -106,17 +98,8 @@ async function readFile(event: Event): Promise<void> {
   if (!file) return
   message.value = said.value = ''
   try {
-    const answer = z
-      .object({
-        home: Stored,
-        rows: z.array(z.object({ line: z.number(), name: z.string(), does: z.string(), words: z.array(z.string()) })),
-      })
-      .parse(
-        await $fetch(`/api/participants/${id}/home/tick-file`, {
-          method: 'POST',
-          body: { text: decodeText(new Uint8Array(await file.arrayBuffer())) },
-        }),
-      )
+    const text = decodeText(new Uint8Array(await file.arrayBuffer()))
+    const answer = await call(tickHomeFromFile, { params: { id }, body: { text } })
     stored.value = answer.home
     rows.value = answer.rows.filter((row) => row.does === 'refuse')
     said.value = `${answer.rows.filter((row) => row.does === 'add').length} days ticked.`

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { readPerson } from '~~/core/contract/people'
 import { format } from 'date-fns'
 import { holding } from '~~/core/measure/record'
-import { Participant } from '~~/core/offer/participant'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** A person, read in ten seconds: where they work and what comes next, what to respect, six weeks, levels, measures over time. */
@@ -14,7 +14,7 @@ const name = ref('')
 await catalogues.load()
 try {
   if (isLead.value) await store.open(id)
-  else name.value = Participant.parse(await $fetch(`/api/participants/${id}`)).name
+  else name.value = (await call(readPerson, { params: { id } })).name
 } catch (error) {
   problem.value = refusalOf(error).message
 }

@@ -1,25 +1,25 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { offerAgain as offer, readLedger, walkBack as takeBack } from '~~/core/contract/people'
+import type { LedgerEntry } from '~~/core/contract/ledger'
 import type { Tier } from '~~/core/catalogue/words'
-import { LedgerLine } from '~/stores/profile'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Every change of level, dial and tier: who, when, why, on which evidence; the newest of its kind can be walked back. */
 const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'The ledger is for leads.')
 const { catalogue } = storeToRefs(useCatalogue())
-const entries = ref<LedgerLine[]>([])
+const entries = ref<LedgerEntry[]>([])
 const only = ref<'changes' | 'all'>('changes')
 const walking = ref('')
 const reason = ref('')
 const wrong = ref('')
 const lookedAt = reactive<Record<string, string>>({})
-if (!problem.value) entries.value = z.array(LedgerLine).parse(await $fetch(`/api/participants/${id}/ledger`))
+if (!problem.value) entries.value = await call(readLedger, { params: { id } })
 
-const isChange = (entry: LedgerLine) =>
+const isChange = (entry: LedgerEntry) =>
   entry.fromLevel !== entry.toLevel || entry.words !== '' || entry.answer !== 'accepted'
 const shown = computed(() => (only.value === 'all' ? entries.value : entries.value.filter(isChange)))
-const ladderOf = (entry: LedgerLine) => (entry.kind === 'tier' ? 'tier' : `${entry.movement} ${entry.tier}`)
+const ladderOf = (entry: LedgerEntry) => (entry.kind === 'tier' ? 'tier' : `${entry.movement} ${entry.tier}`)
 /** Only the newest standing entry of a ladder, or of the tiers, can be taken back. */
 const newest = computed(() => {
   const known = new Map<string, string>()
@@ -27,15 +27,10 @@ const newest = computed(() => {
     if (entry.undoes === null && !entry.isUndone && !known.has(ladderOf(entry))) known.set(ladderOf(entry), entry.id)
   return new Set(known.values())
 })
-async function walkBack(entry: LedgerLine): Promise<void> {
+async function walkBack(entry: LedgerEntry): Promise<void> {
   wrong.value = ''
   try {
-    entries.value = z.array(LedgerLine).parse(
-      await $fetch(`/api/participants/${id}/ledger/${entry.id}/walk-back`, {
-        method: 'POST',
-        body: { reason: reason.value },
-      }),
-    )
+    entries.value = await call(takeBack, { params: { id, entry: entry.id }, body: { reason: reason.value } })
     walking.value = reason.value = ''
     await store.open(id)
   } catch (error) {
@@ -45,12 +40,9 @@ async function walkBack(entry: LedgerLine): Promise<void> {
 async function offerAgain(movement: string, tier: Tier): Promise<void> {
   wrong.value = ''
   try {
-    await $fetch(`/api/participants/${id}/offer-again`, {
-      method: 'POST',
-      body: { movement, tier, reason: lookedAt[`${movement} ${tier}`] ?? '' },
-    })
+    await call(offer, { params: { id }, body: { movement, tier, reason: lookedAt[`${movement} ${tier}`] ?? '' } })
     await store.open(id)
-    entries.value = z.array(LedgerLine).parse(await $fetch(`/api/participants/${id}/ledger`))
+    entries.value = await call(readLedger, { params: { id } })
   } catch (error) {
     wrong.value = refusalOf(error).fields.reason ?? refusalOf(error).message
   }

@@ -1,23 +1,13 @@
 <script setup lang="ts">
+import { LetterFields, readLetters, writeLetter, type StoredLetter } from '~~/core/contract/records'
 import { format, formatISO } from 'date-fns'
-import { z } from 'zod'
 import { LOOK_BACK_WEEKS, type LookBackWeeks } from '~~/core/reflect/lookBack'
 
 /** Write to a clinician: one page, only with the participant's consent recorded. */
 const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'Letters are for leads.')
-const Letters = z.array(
-  z.object({ id: z.string(), addressedTo: z.string(), consentOn: z.string(), madeBy: z.string(), madeAt: z.string() }),
-)
-const letters = ref<z.infer<typeof Letters>>([])
-if (!problem.value) letters.value = Letters.parse(await $fetch(`/api/participants/${id}/letters`))
-const Fields = z.object({
-  addressedTo: z.string().trim().min(1, 'Say to whom it goes.'),
-  consentOn: z.iso.date('Say when they agreed.'),
-  consentHow: z.string().trim().min(1, 'Say how they agreed: a letter is written only with their consent.'),
-  questions: z.string().trim().min(1, 'Say what you ask of them.'),
-  weeks: z.number(),
-})
+const letters = ref<StoredLetter[]>([])
+if (!problem.value) letters.value = await call(readLetters, { params: { id } })
 const draft = useDraft(
   `letter:${id}`,
   () => ({
@@ -27,16 +17,14 @@ const draft = useDraft(
     questions: '',
     weeks: 12 as LookBackWeeks,
   }),
-  Fields,
+  LetterFields,
 )
 const { fields, wrong, message } = draft
 const said = ref('')
 async function write(): Promise<void> {
-  const answer = await draft.submit((checked) =>
-    $fetch(`/api/participants/${id}/letters`, { method: 'POST', body: checked }),
-  )
+  const answer = await draft.submit((checked) => call(writeLetter, { params: { id }, body: checked }))
   if (!answer) return
-  letters.value = Letters.parse(answer)
+  letters.value = answer
   said.value = 'The letter is written: open it, read it, and give it to them.'
 }
 </script>

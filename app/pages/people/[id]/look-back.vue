@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { z } from 'zod'
+import { readPersonLookBack, type PersonLookBack } from '~~/core/contract/records'
 import { Tier, type Side } from '~~/core/catalogue/words'
-import { holding, StoredMeasure } from '~~/core/measure/record'
+import { holding } from '~~/core/measure/record'
 import { trendOf } from '~~/core/measure/trend'
-import { Acted, PersonBack, type LookBackWeeks, type MovementBack } from '~~/core/reflect/lookBack'
+import type { LookBackWeeks, MovementBack } from '~~/core/reflect/lookBack'
 import { differenceInCalendarDays } from 'date-fns'
 
 /** Look back on a person: words first, then the charts. */
@@ -11,18 +11,11 @@ const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'Looking back is for leads.')
 const { catalogue } = storeToRefs(useCatalogue())
 const weeks = ref<LookBackWeeks>(12)
-const Known = z.object({
-  back: PersonBack,
-  aim: z.number().nullable(),
-  acted: z.array(Acted),
-  measures: z.array(StoredMeasure),
-  pairs: z.record(z.string(), z.array(z.tuple([z.number(), z.number()]))),
-})
-const known = shallowRef<z.infer<typeof Known> | null>(null)
+const known = shallowRef<PersonLookBack | null>(null)
 const chosen = ref<string>('')
 const keyOf = ({ movement, tier }: { movement: string; tier: Tier }) => `${movement} ${tier}`
 async function open(): Promise<void> {
-  known.value = Known.parse(await $fetch(`/api/participants/${id}/look-back?weeks=${weeks.value}`))
+  known.value = await call(readPersonLookBack, { params: { id }, query: { weeks: weeks.value } })
   if (!known.value.back.movements.some((row) => keyOf(row) === chosen.value))
     chosen.value = known.value.back.movements[0] ? keyOf(known.value.back.movements[0]) : ''
 }

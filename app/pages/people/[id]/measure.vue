@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { addMeasures } from '~~/core/contract/records'
+import { readPerson } from '~~/core/contract/people'
 import { z } from 'zod'
 import type { Side } from '~~/core/catalogue/words'
 import { amountWords, HELP_WORDS, MeasureRecord, plausible } from '~~/core/measure/record'
@@ -17,7 +19,7 @@ await useCatalogue().load()
 const person = ref<Participant | null>(null)
 const problem = ref('')
 try {
-  person.value = Participant.parse(await $fetch(`/api/participants/${id}`))
+  person.value = await call(readPerson, { params: { id } })
 } catch (error) {
   problem.value = refusalOf(error).message
 }
@@ -120,10 +122,7 @@ async function save(): Promise<void> {
   if (!checked.success) return void (message.value = checked.error.issues[0]!.message)
   message.value = ''
   try {
-    results.value = await $fetch<ResultWords[]>(`/api/participants/${id}/measures`, {
-      method: 'POST',
-      body: { records: checked.data },
-    })
+    results.value = await call(addMeasures, { params: { id }, body: { records: checked.data } })
     draft.reset({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
     asked.value = ''
     side.value = sides.value[0]!

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { readPerson } from '~~/core/contract/people'
+import { takeScreening } from '~~/core/contract/records'
 import { redFlagSentence } from '~~/core/catalogue/redFlags'
 import { formatISO } from 'date-fns'
 import { changesOf } from '~~/core/offer/changes'
-import { Participant } from '~~/core/offer/participant'
+import type { Participant } from '~~/core/offer/participant'
 import { mergedWith, screened, ScreeningAnswers } from '~~/core/offer/screening'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -15,7 +17,7 @@ const person = ref<Participant | null>(null)
 const problem = ref('')
 const done = ref<{ waitsFor: string[]; found: number } | null>(null)
 try {
-  person.value = Participant.parse(await $fetch(`/api/participants/${id}`))
+  person.value = await call(readPerson, { params: { id } })
 } catch (error) {
   problem.value = refusalOf(error).message
 }
@@ -47,10 +49,7 @@ const sections = computed(() =>
 
 async function save(): Promise<void> {
   const answer = await draft.submit((answers) =>
-    $fetch<{ waitsFor: string[]; found: number }>(`/api/participants/${id}/screenings`, {
-      method: 'POST',
-      body: { id: sent, takenOn: today, answers, dropped: dropped.value },
-    }),
+    call(takeScreening, { params: { id }, body: { id: sent, takenOn: today, answers, dropped: dropped.value } }),
   )
   if (answer) done.value = answer
 }

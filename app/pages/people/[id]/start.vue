@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { placeLevels } from '~~/core/contract/people'
 import { getYear } from 'date-fns'
 import { LEVEL_NAMES } from '~~/core/catalogue/words'
 import { proposeStart, type ProposedStart } from '~~/core/offer/proposeStart'
@@ -17,9 +18,7 @@ const proposals = computed(() =>
   store.profile
     ? proposeStart(
         store.person,
-        store.person.sex,
-        store.profile.measures,
-        failedTiers(store.gates),
+        { records: store.profile.measures, failedGates: failedTiers(store.gates) },
         catalogue.value,
         getYear(new Date()),
       )
@@ -34,10 +33,10 @@ async function accept(): Promise<void> {
   const levels = proposals.value.flatMap((proposal) =>
     levelOf(proposal) === null
       ? []
-      : [{ movement: proposal.movement, tier: proposal.tier, side: 'both', level: levelOf(proposal) }],
+      : [{ movement: proposal.movement, tier: proposal.tier, side: 'both' as const, level: levelOf(proposal) }],
   )
   try {
-    await $fetch(`/api/participants/${id}/levels`, { method: 'PUT', body: { levels } })
+    await call(placeLevels, { params: { id }, body: { levels } })
     await navigateTo(`/people/${id}`)
   } catch (error) {
     message.value = refusalOf(error).message

@@ -1,17 +1,13 @@
 import { circleById } from '../../../database/circles'
+import { usualLevelsOf } from '../../../database/levels'
 import { lastCameOf } from '../../../database/personHistory'
-import { usualLevelsOf } from '../../../database/people'
-import { idOf } from '../../../http/readInput'
-import { accountRoute } from '../../../http/routes'
+import { readMembers } from '../../../../core/contract/circles'
+import { answer } from '../../../http/answer'
 
-/** For each member of a circle the usual level in the home tier, and when they last came. */
-export default accountRoute(async ({ event, db, practiceId }) => {
-  const circle = await circleById(db, practiceId, idOf(event))
-  const [levels, came] = await Promise.all([
-    usualLevelsOf(db, practiceId, circle.members),
-    lastCameOf(db, practiceId, circle.members),
-  ])
-  return circle.members.map((participant) => ({
+export default answer(readMembers, async ({ scope, params }) => {
+  const { members } = await circleById(scope, params.id)
+  const [levels, came] = await Promise.all([usualLevelsOf(scope, members), lastCameOf(scope, members)])
+  return members.map((participant) => ({
     participant,
     usualLevel: levels[participant] ?? null,
     lastCame: came[participant] ?? null,

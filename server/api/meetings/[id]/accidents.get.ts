@@ -1,10 +1,9 @@
 import { accidentsOf } from '../../../database/accidents'
 import { meetingById } from '../../../database/meetings'
-import { idOf } from '../../../http/readInput'
-import { accountRoute } from '../../../http/routes'
+import { readAccidents } from '../../../../core/contract/meetings'
+import { answer } from '../../../http/answer'
 
-/** Accidents that were written down in a meeting. */
-export default accountRoute(async ({ event, db, practiceId }) => {
-  const { id } = await meetingById(db, practiceId, idOf(event))
-  return accidentsOf(db, practiceId, id)
+export default answer(readAccidents, async ({ scope, params }) => {
+  const { id } = await meetingById(scope, params.id)
+  return accidentsOf(scope, id)
 })

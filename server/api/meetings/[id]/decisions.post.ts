@@ -1,26 +1,17 @@
-import { z } from 'zod'
-import { isEasing } from '../../../../core/reflect/decide'
-import { LedgerAnswer, ledgerOf, settleDecisions } from '../../../database/ledger'
+import { ledgerOf } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
-import { idOf, readInput } from '../../../http/readInput'
-import { leadRoute } from '../../../http/routes'
+import { notValid } from '../../../http/refuse'
+import { settleDecisions, WrongAnswers } from '../../../services/settleDecisions'
+import { decide } from '../../../../core/contract/meetings'
+import { answer } from '../../../http/answer'
 
-const Sent = z.object({ answers: z.array(LedgerAnswer).max(500) }).superRefine(({ answers }, context) => {
-  answers.forEach((answer, index) => {
-    const refusesEase = isEasing(answer.proposed) && answer.answer !== 'accepted' && answer.toLevel >= answer.fromLevel
-    if (refusesEase && answer.reason.trim() === '') {
-      context.addIssue({
-        code: 'custom',
-        path: ['answers', index, 'reason'],
-        message: 'Say in a few words why this is not eased.',
-      })
-    }
-  })
-})
-
-export default leadRoute(async ({ event, db, practiceId, account }) => {
-  const { id } = await meetingById(db, practiceId, idOf(event))
-  const { answers } = await readInput(event, Sent)
-  await settleDecisions(db, practiceId, id, answers, account.id)
-  return ledgerOf(db, practiceId, { meetingId: id })
+export default answer(decide, async ({ scope, params, body }) => {
+  const { id } = await meetingById(scope, params.id)
+  try {
+    await settleDecisions(scope, id, body.answers)
+  } catch (error) {
+    if (error instanceof WrongAnswers) throw notValid(error.fields)
+    throw error
+  }
+  return ledgerOf(scope, { meetingId: id })
 })

@@ -1,9 +1,9 @@
-import { meetingById, planVersionsOf } from '../../../database/meetings'
-import { idOf } from '../../../http/readInput'
-import { leadRoute } from '../../../http/routes'
+import { meetingById } from '../../../database/meetings'
+import { planVersionsOf } from '../../../database/plans'
+import { readPlanVersions } from '../../../../core/contract/meetings'
+import { answer } from '../../../http/answer'
 
-/** Earlier versions of a meeting's plan, the newest first. */
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { id } = await meetingById(db, practiceId, idOf(event))
-  return planVersionsOf(db, practiceId, id)
+export default answer(readPlanVersions, async ({ scope, params }) => {
+  const { id } = await meetingById(scope, params.id)
+  return planVersionsOf(scope, id)
 })

@@ -1,7 +1,5 @@
-import { levelsOn } from '../../../database/people'
-import { leadRoute } from '../../../http/routes'
+import { levelsOn } from '../../../database/levels'
+import { readMovementLevels } from '../../../../core/contract/movements'
+import { answer } from '../../../http/answer'
 
-/** Who stands on which rung of one movement. */
-export default leadRoute(({ event, db, practiceId }) =>
-  levelsOn(db, practiceId, getRouterParam(event, 'movement') ?? ''),
-)
+export default answer(readMovementLevels, ({ scope, params }) => levelsOn(scope, params.movement))

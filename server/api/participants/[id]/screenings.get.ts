@@ -1,12 +1,11 @@
 import { noteHealth } from '../../../database/healthLog'
 import { participantById } from '../../../database/people'
 import { screeningsOf } from '../../../database/screenings'
-import { idOf } from '../../../http/readInput'
-import { leadRoute } from '../../../http/routes'
+import { readScreenings } from '../../../../core/contract/records'
+import { answer } from '../../../http/answer'
 
-/** A person's screenings, newest first; a helper writes one and cannot reopen it. */
-export default leadRoute(async ({ event, db, practiceId, account }) => {
-  const { id } = await participantById(db, practiceId, idOf(event))
-  await noteHealth(db, practiceId, account.id, id, 'looked at screenings')
-  return screeningsOf(db, practiceId, id)
+export default answer(readScreenings, async ({ scope, params }) => {
+  const { id } = await participantById(scope, params.id)
+  await noteHealth(scope, id, 'looked at screenings')
+  return screeningsOf(scope, id)
 })

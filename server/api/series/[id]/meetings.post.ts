@@ -1,11 +1,7 @@
-import { z } from 'zod'
 import { meetingOn, seriesById } from '../../../database/calendar'
-import { idOf, readInput } from '../../../http/readInput'
-import { leadRoute } from '../../../http/routes'
+import { addSeriesMeeting } from '../../../../core/contract/circles'
+import { answer } from '../../../http/answer'
 
-/** Makes the meeting of a date, to prepare it. */
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const series = await seriesById(db, practiceId, idOf(event))
-  const { on } = await readInput(event, z.object({ on: z.iso.date('A date is needed.') }))
-  return meetingOn(db, practiceId, series, on)
-})
+export default answer(addSeriesMeeting, async ({ scope, params, body }) =>
+  meetingOn(scope, await seriesById(scope, params.id), body.on),
+)

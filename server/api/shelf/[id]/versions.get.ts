@@ -1,9 +1,8 @@
 import { shelfPlanById, shelfVersionsOf } from '../../../database/shelf'
-import { idOf } from '../../../http/readInput'
-import { leadRoute } from '../../../http/routes'
+import { readShelfVersions } from '../../../../core/contract/shelf'
+import { answer } from '../../../http/answer'
 
-/** Earlier versions of a plan on the shelf, the newest first. */
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { id } = await shelfPlanById(db, practiceId, idOf(event))
-  return shelfVersionsOf(db, practiceId, id)
+export default answer(readShelfVersions, async ({ scope, params }) => {
+  const { id } = await shelfPlanById(scope, params.id)
+  return shelfVersionsOf(scope, id)
 })

@@ -1,12 +1,8 @@
-import { HomePractice } from '../../../../../core/reflect/homePractice'
 import { homePracticeOf, saveHomePractice } from '../../../../database/homePractices'
-import { participantById } from '../../../../database/people'
-import { idOf, readInput } from '../../../../http/readInput'
-import { leadRoute } from '../../../../http/routes'
+import { saveHome } from '../../../../../core/contract/homePractice'
+import { answer } from '../../../../http/answer'
 
-/** Keeps what somebody does at home. */
-export default leadRoute(async ({ event, db, practiceId, account }) => {
-  const { id } = await participantById(db, practiceId, idOf(event))
-  await saveHomePractice(db, practiceId, id, await readInput(event, HomePractice), account.id)
-  return homePracticeOf(db, practiceId, id)
+export default answer(saveHome, async ({ scope, params, body }) => {
+  await saveHomePractice(scope, params.id, body)
+  return homePracticeOf(scope, params.id)
 })

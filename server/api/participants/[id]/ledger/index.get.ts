@@ -1,9 +1,9 @@
 import { ledgerOf } from '../../../../database/ledger'
 import { participantById } from '../../../../database/people'
-import { idOf } from '../../../../http/readInput'
-import { leadRoute } from '../../../../http/routes'
+import { readLedger } from '../../../../../core/contract/people'
+import { answer } from '../../../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const participant = await participantById(db, practiceId, idOf(event))
-  return ledgerOf(db, practiceId, { participantId: participant.id })
+export default answer(readLedger, async ({ scope, params }) => {
+  const { id } = await participantById(scope, params.id)
+  return ledgerOf(scope, { participantId: id })
 })

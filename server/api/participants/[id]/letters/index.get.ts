@@ -1,9 +1,9 @@
 import { lettersOf } from '../../../../database/letters'
 import { participantById } from '../../../../database/people'
-import { idOf } from '../../../../http/readInput'
-import { leadRoute } from '../../../../http/routes'
+import { readLetters } from '../../../../../core/contract/records'
+import { answer } from '../../../../http/answer'
 
-export default leadRoute(async ({ event, db, practiceId }) => {
-  const { id } = await participantById(db, practiceId, idOf(event))
-  return lettersOf(db, practiceId, id)
+export default answer(readLetters, async ({ scope, params }) => {
+  const { id } = await participantById(scope, params.id)
+  return lettersOf(scope, id)
 })

@@ -1,27 +1,15 @@
-import { z } from 'zod'
-import { CannotWalkBack, ledgerOf, walkBack } from '../../../../../database/ledger'
-import { participantById } from '../../../../../database/people'
-import { idOf, readInput } from '../../../../../http/readInput'
+import { ledgerOf } from '../../../../../database/ledger'
 import { refusal } from '../../../../../http/refuse'
-import { leadRoute } from '../../../../../http/routes'
+import { CannotWalkBack, walkBack as takeBack } from '../../../../../services/walkBack'
+import { walkBack } from '../../../../../../core/contract/people'
+import { answer } from '../../../../../http/answer'
 
-const Sent = z.object({
-  reason: z
-    .string('Say in a few words why.')
-    .trim()
-    .min(1, 'Say in a few words why.')
-    .max(300, 'A reason has 300 characters at most.'),
-})
-
-/** Takes a change back: what stood before it stands again, and the ledger says so. */
-export default leadRoute(async ({ event, db, practiceId, account }) => {
-  const { id } = await participantById(db, practiceId, idOf(event))
-  const { reason } = await readInput(event, Sent)
+export default answer(walkBack, async ({ scope, params, body }) => {
   try {
-    await walkBack(db, practiceId, id, idOf(event, 'entry'), account.id, reason)
+    await takeBack(scope, params.id, params.entry, body.reason)
   } catch (error) {
     if (error instanceof CannotWalkBack) throw refusal(409, 'decided-since', error.message)
     throw error
   }
-  return ledgerOf(db, practiceId, { participantId: id })
+  return ledgerOf(scope, { participantId: params.id })
 })

@@ -1,13 +1,13 @@
-import type { Letter } from '../../core/lead/message'
+import type { Broadcast } from '../../core/lead/message'
 
-type Listener = (letter: Letter) => void
+type Listener = (said: Broadcast) => void
 
 /** Screens that follow a meeting, by its id: this server is one process, so they are all here. */
 const listeners = new Map<string, Set<Listener>>()
 
-/** Hands a letter that was stored to every screen that follows its meeting. */
-export function tell(meetingId: string, letter: Letter): void {
-  for (const listener of listeners.get(meetingId) ?? []) listener(letter)
+/** Hands what was stored to every screen that follows its meeting. */
+export function broadcast(meetingId: string, said: Broadcast): void {
+  for (const listener of listeners.get(meetingId) ?? []) listener(said)
 }
 
 /** Follows a meeting; the answer ends it. */

@@ -1,0 +1,40 @@
+import type { BodyOf, ParamsOf, ReplyOf, Route, SentBodyOf, SentQueryOf } from '~~/core/contract/route'
+
+type Needs<Name extends string, T> = [T] extends [undefined] ? { [N in Name]?: undefined } : { [N in Name]: T }
+type Params<R extends Route> = keyof ParamsOf<R> extends never ? { params?: undefined } : { params: ParamsOf<R> }
+/** What a route is asked with: its parameters, its query and its body, as the contract has them. */
+export type Sent<R extends Route> = Params<R> & Needs<'body', SentBodyOf<R>> & Partial<Needs<'query', SentQueryOf<R>>>
+
+type Asked<R extends Route> = Record<string, never> extends Sent<R> ? [sent?: Sent<R>] : [sent: Sent<R>]
+
+/**
+ * Calls a route of the contract and parses what it answers: the one place where the application talks to its server.
+ *
+ * @throws FetchError where the server refuses or cannot be reached, ZodError where it answers otherwise than agreed
+ * @example
+ * const circles = await call(contract.readCircles)
+ */
+export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Promise<ReplyOf<R>> {
+  const { params, query, body } = (sent ?? {}) as { params?: ParamsOf<R>; query?: object; body?: BodyOf<R> }
+  const reply = await $fetch<unknown>(addressOf(route, params), {
+    method: route.method,
+    query,
+    body: body as Record<string, unknown> | undefined,
+    retry: 0,
+    responseType: route.reply ? 'json' : 'text',
+  })
+  return (route.reply ? route.reply.parse(reply) : reply) as ReplyOf<R>
+}
+
+/** Sends a file as it is to a route that takes one. */
+export async function sendFile<R extends Route>(route: R, file: File): Promise<ReplyOf<R>> {
+  const headers = { 'content-type': file.type || 'application/octet-stream' }
+  const reply = await $fetch<unknown>(route.path, { method: 'POST', body: file, headers, retry: 0 })
+  return route.reply?.parse(reply) as ReplyOf<R>
+}
+
+/** Where a route is, with its parameters filled in: for links, downloads and streams. */
+export function addressOf<R extends Route>(route: R, params?: ParamsOf<R>): string {
+  const known: Record<string, string> = params ?? {}
+  return route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(known[name] ?? ''))
+}

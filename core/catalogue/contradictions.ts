@@ -1,0 +1,115 @@
+import {
+  linkCatalogue,
+  type Catalogue,
+  type CatalogueData,
+  type CatalogueProblem,
+  type Movement,
+  type Variation,
+} from './catalogue'
+import type { DialBound, DialRange } from './movement'
+import { indexOf } from './summary'
+import { TIERS } from './words'
+
+/** What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold. */
+export function contradictionsIn(data: CatalogueData): CatalogueProblem[] {
+  const catalogue = linkCatalogue(indexOf(data))
+  return [
+    ...[...catalogue.movements.values()].flatMap((movement) => inStandIns(movement, catalogue)),
+    ...[...catalogue.variations.values()].flatMap((variation) => inVariation(variation, catalogue, data.dials)),
+    ...inPostures(catalogue),
+    ...inMeasuresAndGates(catalogue),
+    ...inInterview(catalogue),
+  ]
+}
+
+function inStandIns(movement: Movement, { movements }: Catalogue): CatalogueProblem[] {
+  return TIERS.flatMap((tier) => {
+    const standIn = movement.standIns[tier]
+    if (standIn === undefined) return []
+    const other = movements.get(standIn)
+    if (other?.ladders[tier]) return []
+    const message = other ? `the stand-in "${standIn}" has no ladder there` : `unknown stand-in "${standIn}"`
+    return [{ file: movement.id, movement: movement.id, path: `tiers.${tier}`, message }]
+  })
+}
+
+function inVariation(variation: Variation, catalogue: Catalogue, bounds: readonly DialBound[]): CatalogueProblem[] {
+  const { postures, props, measures } = catalogue
+  const wanted = variation.props.flatMap((need) => [need.prop, ...need.instead])
+  const ranges = new Set([...measures.values()].map((known) => known.range?.of))
+  const carriesLoad = variation.dials.some((range) => range.dial === 'load' && range.to > 0)
+  const messages = [
+    ...(postures.has(variation.postureId)
+      ? []
+      : [`unknown posture "${variation.posture}" in the ${variation.tier} tier`]),
+    ...wanted.filter((prop) => !props.has(prop)).map((prop) => `unknown prop "${prop}"`),
+    ...variation.dials.flatMap((range) => outOfBounds(range, bounds) ?? []),
+    ...variation.imposed
+      .filter(({ measure }) => !ranges.has(measure))
+      .map(({ measure }) => `no measure stands for the range "${measure}"`),
+    ...(variation.level === 1 && !isSupported(variation, catalogue)
+      ? ['level 1 is carried by something: hands, a prop, or lying and sitting']
+      : []),
+    ...(variation.level < 5 && carriesLoad ? ['added load belongs to level 5'] : []),
+  ]
+  return messages.map((message) => ({ file: variation.id, movement: variation.movement, path: '', message }))
+}
+
+function inPostures({ postures, figures, graph }: Catalogue): CatalogueProblem[] {
+  const drawn = [...postures.keys()]
+    .filter((posture) => !figures.has(posture))
+    .map((posture) => ({ file: 'figures.yaml', path: '', message: `the posture "${posture}" has no figure` }))
+  const moves = graph.moves
+    .flatMap((move) => move.between)
+    .filter((end) => !postures.has(end))
+    .map((end) => ({ file: 'postures.yaml', path: '', message: `a move names the unknown posture "${end}"` }))
+  return [...drawn, ...moves]
+}
+
+function unknown(file: string, what: string, id: string): CatalogueProblem {
+  return { file, path: '', message: `unknown ${what} "${id}"` }
+}
+
+function inMeasuresAndGates({ gates, measures, movements }: Catalogue): CatalogueProblem[] {
+  const spokenFor = [...measures.values()].flatMap((measure) => measure.speaksFor)
+  const asked = gates.flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf))
+  return [
+    ...spokenFor.filter((id) => !movements.has(id)).map((id) => unknown('measures.yaml', 'movement', id)),
+    ...gates
+      .flatMap((gate) => gate.linked)
+      .filter((id) => !movements.has(id))
+      .map((id) => unknown('gates.yaml', 'movement', id)),
+    ...asked
+      .filter(({ measure }) => !measures.has(measure))
+      .map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
+  ]
+}
+
+function inInterview({ interview, considerations }: Catalogue): CatalogueProblem[] {
+  const options = interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options))
+  const findings = [...interview.places, ...interview.operations, ...options].flatMap((answer) => answer.leadsTo)
+  const worse = new Set(interview.worse.map(({ id }) => id))
+  return [
+    ...[interview.recentOperation, ...findings]
+      .filter(({ consideration }) => !considerations.has(consideration))
+      .map(({ consideration }) => unknown('interview.yaml', 'consideration', consideration)),
+    ...findings
+      .flatMap((finding) => finding.worse ?? [])
+      .filter((id) => !worse.has(id))
+      .map((id) => unknown('interview.yaml', 'worsening', id)),
+  ]
+}
+
+function outOfBounds(range: DialRange, bounds: readonly DialBound[]): string | null {
+  const bound = bounds.find((other) => other.dial === range.dial && other.unit === range.unit)
+  if (!bound) return `the dial "${range.dial}" has no bounds in the unit "${range.unit}"`
+  const [low, high] = [Math.min(range.from, range.to), Math.max(range.from, range.to)]
+  return low < bound.from || high > bound.to
+    ? `the dial "${range.dial}" goes from ${low} to ${high} ${range.unit}, its bounds are ${bound.from} to ${bound.to}`
+    : null
+}
+
+function isSupported(variation: Variation, { postures }: Catalogue): boolean {
+  const posture = postures.get(variation.postureId)
+  return variation.hands !== 'none' || variation.props.length > 0 || (posture !== undefined && posture.height < 1)
+}

@@ -1,0 +1,245 @@
+import { z } from 'zod'
+import { Dial, Level, SchoolId, Tier } from '../catalogue/words'
+import { Circle, Venue } from '../circle/circle'
+import { AccidentReport } from '../lead/accident'
+import { ClassEvent } from '../lead/clock'
+import { HandChoiceRecord, Message } from '../lead/message'
+import { OutcomeEvent } from '../lead/outcome'
+import { Participant, ParticipantFields } from '../offer/participant'
+import { Arrival } from '../offer/person'
+import { Edit } from '../plan/edits'
+import { Plan } from '../plan/plan'
+import { BlockTurn } from '../reflect/blockTurns'
+import { DecisionKind } from '../reflect/decide'
+import { Evidence } from '../reflect/evidence'
+import { TierStep } from '../reflect/tierMove'
+import { DialTurn } from '../reflect/turn'
+import { LedgerEntry } from './ledger'
+import { Id, Moment, route, Version } from './route'
+
+/** A meeting as lists show it. */
+export const MeetingLine = z.object({
+  id: Id,
+  circleId: Id,
+  startsAt: Moment,
+  title: z.string(),
+  blocks: z.number(),
+  came: z.number(),
+  calledOff: z.boolean(),
+  /** The account that leads it; null: not said. */
+  ledBy: Id.nullable(),
+  /** Whether its class was started, finished, or has decisions. */
+  stage: z.enum(['prepare', 'lead', 'reflect', 'settled']),
+})
+export type MeetingLine = z.infer<typeof MeetingLine>
+
+export const Meeting = z.object({
+  id: Id,
+  circleId: Id,
+  startsAt: Moment,
+  plan: Plan,
+  planVersion: z.number().int(),
+  /** Person ids round the room, where somebody made the order by hand. */
+  seating: z.array(z.string()).nullable(),
+})
+export type Meeting = z.infer<typeof Meeting>
+
+/** Everything that the four steps of a meeting work with. */
+export const MeetingView = z.object({
+  meeting: Meeting,
+  circle: Circle,
+  venue: Venue,
+  people: z.array(Participant),
+  /** Ids of those who are not of the circle. */
+  guests: z.array(Id),
+  arrivals: z.record(z.string(), Arrival),
+  /** The start of the last meeting before this one, by participant. */
+  lastCame: z.record(z.string(), Moment),
+  met: z.array(z.string()),
+  /** How many meetings the circle held before this one: which side comes first, where it goes in turn. */
+  before: z.number().int(),
+  handChoices: z.array(HandChoiceRecord),
+  classEvents: z.array(ClassEvent),
+  outcomes: z.array(OutcomeEvent),
+  /** Effort and form that were not noted last time: asked in the class. */
+  questions: z.array(z.object({ participant: Id, movement: z.string() })),
+  /** The server's clock, by which all devices lead, epoch milliseconds. */
+  now: z.number(),
+})
+export type MeetingView = z.infer<typeof MeetingView>
+
+/** An earlier version of a plan. */
+export const PlanVersion = z.object({
+  version: z.number(),
+  plan: Plan,
+  savedBy: z.string(),
+  /** When the version after it was saved. */
+  savedAt: Moment,
+})
+export type PlanVersion = z.infer<typeof PlanVersion>
+
+/** A decision as it is proposed, with its evidence. */
+export const ProposedDecision = z.object({
+  participant: Id,
+  kind: DecisionKind,
+  movement: z.string(),
+  tier: Tier,
+  blockId: z.string(),
+  fromLevel: Level,
+  toLevel: Level,
+  because: z.string(),
+  suggestClinician: z.boolean(),
+  turn: DialTurn.nullable(),
+  /** Time, rounds or repetitions earned beyond what the block gives. */
+  earned: DialTurn.nullable(),
+  recent: z.array(Evidence),
+  /** Hurt twice running, or noted otherwise on two devices: answered one by one. */
+  isContested: z.boolean(),
+  /** What other schools would have said. */
+  others: z.array(z.object({ school: SchoolId, kind: DecisionKind, toLevel: Level })),
+})
+export type ProposedDecision = z.infer<typeof ProposedDecision>
+
+/** What is decided of one proposal: a level, or one dial; staying is the level they are at. */
+export const DecisionChoice = z.object({
+  participant: Id,
+  movement: z.string().min(1).max(60),
+  tier: Tier,
+  toLevel: Level,
+  /** The dial that is turned; null: the level, or nothing. */
+  dial: Dial.nullable(),
+  reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
+})
+export type DecisionChoice = z.infer<typeof DecisionChoice>
+
+export const Reflection = z.object({
+  decisions: z.array(ProposedDecision),
+  answered: z.array(LedgerEntry),
+  /** Doses that most have outgrown. */
+  doses: z.array(BlockTurn),
+  /** The next step between tiers, by participant. */
+  tiers: z.record(z.string(), TierStep),
+})
+export type Reflection = z.infer<typeof Reflection>
+
+/** Meetings of the last year and a bit, and all that are ahead, newest first. */
+export const readMeetings = route({
+  method: 'GET',
+  path: '/api/meetings',
+  may: 'account',
+  reply: z.array(MeetingLine),
+})
+export const addMeeting = route({
+  method: 'POST',
+  path: '/api/meetings',
+  may: 'lead',
+  body: z.object({
+    circleId: z.uuid('Choose a circle.'),
+    startsAt: z.iso.datetime('A date and a time are needed.'),
+    /** A meeting whose plan is copied. */
+    planFrom: Id.nullable().default(null),
+    /** A plan of the shelf that is copied. */
+    shelfFrom: Id.nullable().default(null),
+  }),
+  reply: Meeting,
+})
+export const readMeeting = route({
+  method: 'GET',
+  path: '/api/meetings/:id',
+  may: 'account',
+  reply: MeetingView,
+})
+/** A meeting's plan as a file. */
+export const readPlan = route({
+  method: 'GET',
+  path: '/api/meetings/:id/plan',
+  may: 'account',
+  file: 'application/json',
+})
+/**
+ * Puts commands on top of the stored plan. Where nobody else changed it the new version is all there is to say; where
+ * somebody did, the plan comes with it, and how many commands did not fit any more.
+ */
+export const savePlan = route({
+  method: 'PUT',
+  path: '/api/meetings/:id/plan',
+  may: 'lead',
+  body: z.object({ version: Version, edits: z.array(Edit).min(1).max(500) }),
+  reply: z.object({
+    planVersion: z.number().int(),
+    /** Null: it is the one that the commands were given on. */
+    plan: Plan.nullable(),
+    lost: z.number().int(),
+  }),
+})
+export const readPlanVersions = route({
+  method: 'GET',
+  path: '/api/meetings/:id/versions',
+  may: 'lead',
+  reply: z.array(PlanVersion),
+})
+/** Takes in what is said in a meeting: outcomes, class events, arrivals, hand choices, seating, accidents. */
+export const sendMessage = route({
+  method: 'POST',
+  path: '/api/meetings/:id/messages',
+  may: 'account',
+  body: z.object({ message: Message }),
+  reply: z.object({ received: z.literal(true) }),
+})
+/** Everything that is said in a meeting from now on, as server-sent events; first the server's clock. */
+export const followMeeting = route({
+  method: 'GET',
+  path: '/api/meetings/:id/stream',
+  may: 'account',
+  file: 'text/event-stream',
+})
+/** Accidents that were written down in a meeting. */
+export const readAccidents = route({
+  method: 'GET',
+  path: '/api/meetings/:id/accidents',
+  may: 'lead',
+  reply: z.array(AccidentReport),
+})
+/** Lets somebody join one meeting: a guest from another circle, or a walk-in who is written down with it. */
+export const addGuest = route({
+  method: 'POST',
+  path: '/api/meetings/:id/guests',
+  may: 'account',
+  body: z.union([
+    z.object({ participant: Id }),
+    /** Somebody nobody knows yet. Nobody is let down to the floor unscreened. */
+    z.object({ name: ParticipantFields.shape.name, tier: Tier.exclude(['floor']) }),
+  ]),
+  reply: z.object({ participant: Id }),
+})
+/** Calls a single meeting off, holds it after all, or says who leads it. */
+export const setHeld = route({
+  method: 'PUT',
+  path: '/api/meetings/:id/held',
+  may: 'lead',
+  body: z.object({ calledOff: z.boolean(), ledBy: Id.nullable() }),
+  reply: z.object({ id: Id, calledOff: z.boolean(), ledBy: Id.nullable() }),
+})
+/** One proposed decision for each person and movement of the class, with what was answered already. */
+export const readReflection = route({
+  method: 'GET',
+  path: '/api/meetings/:id/reflection',
+  may: 'lead',
+  reply: Reflection,
+})
+/** Answers decisions, all in one transaction; the server works out evidence and sentence itself. */
+export const decide = route({
+  method: 'POST',
+  path: '/api/meetings/:id/decisions',
+  may: 'lead',
+  body: z.object({ answers: z.array(DecisionChoice).min(1).max(1000) }),
+  reply: z.array(LedgerEntry),
+})
+/** Raises a dose that most of a circle have outgrown in the circle's next plan that has the movement. */
+export const raiseDose = route({
+  method: 'POST',
+  path: '/api/meetings/:id/doses',
+  may: 'lead',
+  body: z.object({ movement: z.string().min(1).max(60), dial: Dial, to: z.number().min(0).max(600) }),
+  reply: z.object({ id: Id, startsAt: Moment }),
+})

@@ -1,0 +1,75 @@
+import { z } from 'zod'
+import { CatalogueIndex } from '../catalogue/catalogue'
+import { MovementTexts } from '../catalogue/movement'
+import { PersonLevel } from '../offer/person'
+import { Id, route } from './route'
+
+export const readCatalogue = route({
+  method: 'GET',
+  path: '/api/catalogue',
+  may: 'account',
+  reply: CatalogueIndex,
+})
+/** Ids of the movements that a practice has made or changed. */
+export const readOwnMovements = route({
+  method: 'GET',
+  path: '/api/movements',
+  may: 'account',
+  reply: z.array(z.string()),
+})
+/** One movement as the YAML that ships and that can be read in again. */
+export const readMovement = route({
+  method: 'GET',
+  path: '/api/movements/:movement',
+  may: 'account',
+  file: 'application/yaml',
+})
+/** Keeps a practice's version of a movement: from a form, or as YAML. */
+export const saveMovement = route({
+  method: 'PUT',
+  path: '/api/movements/:movement',
+  may: 'lead',
+  body: z.union(
+    [
+      z.object({ entry: z.unknown() }).strict(),
+      z.object({ yaml: z.string().max(200_000, 'A movement has 200,000 characters at most.') }).strict(),
+    ],
+    'A movement is sent as an entry or as YAML.',
+  ),
+  reply: z.object({ saved: z.literal(true), id: z.string() }),
+})
+/** Takes the practice's version away; a shipped movement is restored by it. */
+export const removeMovement = route({
+  method: 'DELETE',
+  path: '/api/movements/:movement',
+  may: 'lead',
+  reply: z.object({ removed: z.literal(true) }),
+})
+/** All words about one movement: its cautions and muscles, and what is said of each of its variations. */
+export const readMovementTexts = route({
+  method: 'GET',
+  path: '/api/movements/:movement/texts',
+  may: 'account',
+  reply: MovementTexts,
+})
+/** Who stands on which rung of one movement. */
+export const readMovementLevels = route({
+  method: 'GET',
+  path: '/api/movements/:movement/levels',
+  may: 'lead',
+  reply: z.array(PersonLevel.extend({ participant: Id })),
+})
+/** The figure of a practice's own variation; shipped ones are files. */
+export const readFigure = route({
+  method: 'GET',
+  path: '/api/figures/:variation/:pose',
+  may: 'account',
+  file: 'image/svg+xml',
+})
+/** The JSON Schema of a plan's file. */
+export const readPlanSchema = route({
+  method: 'GET',
+  path: '/api/plan-schema',
+  may: 'account',
+  reply: z.record(z.string(), z.unknown()),
+})

@@ -1,0 +1,53 @@
+import { z } from 'zod'
+
+/** Who may call a route: anybody, everybody who is signed in, or leads. */
+export type Access = 'anybody' | 'account' | 'lead'
+
+/**
+ * A route as both sides know it: where it is, who may call it, what is asked and what is answered. The server parses the
+ * request and answers by `reply`; the app parses the reply by the same schema.
+ */
+export interface Route {
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE'
+  /** Parameters stand as `:name`: `/api/meetings/:id`. */
+  path: `/api/${string}`
+  may: Access
+  query?: z.ZodType
+  body?: z.ZodType
+  /** The body may be as large as this; a megabyte where nothing is said. */
+  atMostMb?: number
+  /** What is answered as JSON. */
+  reply?: z.ZodType
+  /** What is answered as a file, by its media type. */
+  file?: string
+}
+
+/** Keeps the exact type of a route's description, so that requests and replies are inferred from it. */
+export function route<const R extends Route>(described: R): R {
+  return described
+}
+
+/** Names of a path's parameters. */
+export type ParamsOf<R extends Route> = Record<ParamIn<R['path']>, string>
+type ParamIn<P extends string> = P extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | ParamIn<`/${Rest}`>
+  : P extends `${string}:${infer Name}`
+    ? Name
+    : never
+
+export type BodyOf<R extends Route> = R extends { body: infer S extends z.ZodType } ? z.output<S> : undefined
+export type SentBodyOf<R extends Route> = R extends { body: infer S extends z.ZodType } ? z.input<S> : undefined
+export type QueryOf<R extends Route> = R extends { query: infer S extends z.ZodType } ? z.output<S> : undefined
+export type SentQueryOf<R extends Route> = R extends { query: infer S extends z.ZodType } ? z.input<S> : undefined
+export type ReplyOf<R extends Route> = R extends { reply: infer S extends z.ZodType } ? z.output<S> : string
+/** What a route's handler hands over: the reply before it is parsed. */
+export type AnswerOf<R extends Route> = R extends { reply: infer S extends z.ZodType } ? z.input<S> : unknown
+
+/** An id that the database made, or a client. */
+export const Id = z.uuid()
+/** A day as the calendar writes it, ISO 8601. */
+export const Day = z.iso.date('A date is written as year, month and day.')
+/** A moment, ISO 8601 in UTC. */
+export const Moment = z.string()
+/** The version that a save stands on. */
+export const Version = z.number('The version that was read is needed.').int()

@@ -1,0 +1,53 @@
+import { TIERS, type Tier } from '../catalogue/words'
+import type { Person } from '../offer/person'
+import type { TierStep } from './tierMove'
+
+/** A step between tiers as a lead takes it. */
+export type TierStepTaken = 'visits' | 'end-visits' | 'move' | 'down'
+
+/** What a step changes of a person. */
+export type TierChange = Pick<Person, 'homeTier' | 'visiting' | 'access'>
+
+/**
+ * What a step between tiers changes: visits open the tier with help, a move opens it, down opens it with help at least.
+ *
+ * @example
+ * tierChange(sitter, 'visits', 'standing') // { homeTier: 'chair', visiting: 'standing', access: { …, standing: 'with-help' } }
+ */
+export function tierChange({ homeTier, access }: TierChange, step: TierStepTaken, to: Tier): TierChange {
+  const withHelp = access[to] === 'no' ? 'with-help' : access[to]
+  switch (step) {
+    case 'visits':
+      return { homeTier, visiting: to, access: { ...access, [to]: withHelp } }
+    case 'end-visits':
+      return { homeTier, visiting: null, access }
+    case 'move':
+      return { homeTier: to, visiting: null, access: { ...access, [to]: 'yes' } }
+    case 'down':
+      return { homeTier: to, visiting: null, access: { ...access, [to]: withHelp } }
+  }
+}
+
+/** Why a step cannot be taken as it is: the wrong way, or up without the gate and without a reason. */
+export type TierObjection = { kind: 'wrong-way'; isUp: boolean } | { kind: 'needs-reason'; because: string }
+
+/**
+ * What speaks against a step: up needs the gate and good visits, or a reason; down needs nothing.
+ *
+ * @param proposed the step that the person is ready for, or has to take
+ */
+export function tierObjection(
+  { homeTier }: Pick<Person, 'homeTier'>,
+  { step, to, reason }: { step: TierStepTaken; to: Tier; reason: string },
+  proposed: TierStep | null,
+): TierObjection | null {
+  const isUp = TIERS.indexOf(to) > TIERS.indexOf(homeTier)
+  const needsReason = (step === 'visits' || step === 'move') && isUp && !isProposed(proposed, step, to)
+  if (needsReason && reason.trim() === '') return { kind: 'needs-reason', because: proposed?.because ?? '' }
+  return (step === 'down') === isUp ? { kind: 'wrong-way', isUp } : null
+}
+
+/** Whether this very step is proposed. */
+export function isProposed(proposed: TierStep | null, step: TierStepTaken, to: Tier): boolean {
+  return proposed?.kind === step && proposed.to === to
+}

@@ -1,0 +1,105 @@
+import type { H3Event } from 'h3'
+import type { Account } from '../../core/contract/practice'
+import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '../../core/contract/route'
+import { database } from '../database/database'
+import { NotFound, OlderVersion, type Acting, type Database } from '../database/rows'
+import { readJson } from './readBody'
+import { fieldMessages, notValid, refusal } from './refuse'
+
+/** What every handler gets: the request as the contract has it, parsed. */
+interface Parsed<R extends Route> {
+  event: H3Event
+  params: ParamsOf<R>
+  query: QueryOf<R>
+  body: BodyOf<R>
+}
+
+/** A request of somebody who is signed in: they act within their practice. */
+export interface Asked<R extends Route> extends Parsed<R> {
+  account: Account
+  scope: Acting
+}
+
+/** An answer that is ready as it is, text or bytes, and is not made into JSON once more. */
+export class Ready {
+  constructor(readonly body: string | Buffer | null) {}
+}
+
+/** Parameters that are ids; all others are names. */
+const IDS = new Set(['id', 'entry', 'letter'])
+
+/**
+ * The handler of a route of the contract for those who are signed in: parses what is asked, and answers what the contract
+ * says and nothing else. Who may call it is settled before, by the guard.
+ */
+export function answer<R extends Route>(route: R, handle: (asked: Asked<R>) => Promise<AnswerOf<R> | Ready>) {
+  return defineEventHandler(async (event) => {
+    const { account } = event.context
+    if (!account) throw refusal(401, 'sign-in', 'Please sign in.')
+    const scope: Acting = { db: database(), practiceId: account.practiceId, accountId: account.id }
+    return answered(event, route, (parsed) => handle({ ...parsed, account, scope }))
+  })
+}
+
+/** The same for routes that need no sign-in: the health check, signing in, and setting up the first practice. */
+export function answerAnybody<R extends Route>(
+  route: R,
+  handle: (asked: Parsed<R> & { db: Database }) => Promise<AnswerOf<R>>,
+) {
+  return defineEventHandler((event) => answered(event, route, (parsed) => handle({ ...parsed, db: database() })))
+}
+
+async function answered<R extends Route>(
+  event: H3Event,
+  route: R,
+  handle: (parsed: Parsed<R>) => Promise<AnswerOf<R> | Ready>,
+): Promise<unknown> {
+  const parsed = {
+    event,
+    params: paramsOf(event),
+    query: queryOf(event, route),
+    body: route.body ? await readJson(event, route.body, route.atMostMb) : undefined,
+  } as Parsed<R>
+  try {
+    const reply = await handle(parsed)
+    if (reply instanceof Ready) return reply.body
+    return route.reply ? route.reply.parse(reply) : reply
+  } catch (error) {
+    if (error instanceof NotFound) throw refusal(404, 'not-found', error.message)
+    if (error instanceof OlderVersion) throw refusal(409, 'older-version', error.message, { current: error.current })
+    throw error
+  }
+}
+
+/** Parameters of the path; an id that is none is simply not there. */
+function paramsOf(event: H3Event): Record<string, string> {
+  const params = getRouterParams(event, { decode: true })
+  return Object.fromEntries(
+    Object.entries(params).map(([name, value]) => {
+      if (!IDS.has(name)) return [name, value]
+      if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value))
+        throw refusal(404, 'not-found', 'There is nothing here with this name.')
+      return [name, value.toLowerCase()]
+    }),
+  )
+}
+
+function queryOf(event: H3Event, route: Route): unknown {
+  if (!route.query) return undefined
+  const parsed = route.query.safeParse(getQuery(event))
+  if (!parsed.success) throw notValid(fieldMessages(parsed.error), 'This cannot be asked.')
+  return parsed.data
+}
+
+/** Says what a file is and what it is called when it is kept; without a name it is shown where it is. */
+export function sendsFile(
+  event: H3Event,
+  type: string,
+  name: string,
+  how: 'attachment' | 'inline' = 'attachment',
+): void {
+  setResponseHeaders(event, {
+    'content-type': type,
+    'content-disposition': `${how}; filename="${name}"`,
+  })
+}

@@ -1,0 +1,111 @@
+import { format, formatISO, getYear, subDays } from 'date-fns'
+import type { readHome, StoredHomePractice, tickHomeFromFile } from '../../core/contract/homePractice'
+import type { AnswerOf } from '../../core/contract/route'
+import { textsOf } from '../../core/catalogue/summary'
+import type { HomeCalendar } from '../../core/formats/calendar'
+import { readTicks } from '../../core/formats/tickRows'
+import { doseWords } from '../../core/plan/doseWords'
+import { usualSchool } from '../../core/plan/schoolFor'
+import { proposeHome } from '../../core/reflect/homePractice'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { practiceCatalogue } from '../catalogue/practiceCatalogue'
+import { circlesOf } from '../database/circles'
+import { homePracticeOf, tickHome } from '../database/homePractices'
+import { participantById } from '../database/people'
+import { personMeetings } from '../database/personHistory'
+import { NotFound, type Scope } from '../database/rows'
+import { figureAsDone } from '../documents/figures'
+import type { Handout } from '../documents/handout'
+import { readFile } from '../http/importRoute'
+import { peopleOn } from './circlePeople'
+import { tierStepOf } from './tierSteps'
+
+/** What somebody does at home, and what could be proposed. */
+export async function homeOf(scope: Scope, participantId: string, now: Date): Promise<AnswerOf<typeof readHome>> {
+  const { id, homeProps, school } = await participantById(scope, participantId)
+  const catalogue = await linkedCatalogue(scope)
+  const today = formatISO(now, { representation: 'date' })
+  const since = subDays(now, catalogue.judgement.evidence.days).toISOString()
+  const [home, circles, meetings, [person]] = await Promise.all([
+    homePracticeOf(scope, id),
+    circlesOf(scope),
+    personMeetings(scope, id, since),
+    peopleOn(scope, [id], today, catalogue),
+  ])
+  const done = meetings.flatMap((meeting) =>
+    meeting.outcomes.filter((outcome) => outcome.done !== 'not-done' && outcome.done !== 'stopped'),
+  )
+  const recent = [...new Set(done.map((outcome) => outcome.movement))]
+  const follows = usualSchool({ id, school }, circles)
+  const { homeDaysAWeek, name } = catalogue.schools.get(follows)!
+  const proposals = person
+    ? proposeHome(person, { school: follows, recent, homeProps, year: getYear(now) }, catalogue)
+    : []
+  return { home, daysAWeek: homeDaysAWeek, school: name, proposals }
+}
+
+/** @throws {NotFound} where nothing was chosen for home yet */
+async function chosenHome(scope: Scope, participantId: string): Promise<StoredHomePractice> {
+  const stored = await homePracticeOf(scope, participantId)
+  if (!stored) throw new NotFound('Nothing is chosen for home yet.')
+  return stored
+}
+
+/** Ticks the days of a table; rows that are refused are said and left out. */
+export async function tickFromFile(
+  scope: Scope,
+  participantId: string,
+  text: string,
+): Promise<AnswerOf<typeof tickHomeFromFile>> {
+  const { id } = await participantById(scope, participantId)
+  const stored = await chosenHome(scope, id)
+  const { movements } = await linkedCatalogue(scope)
+  const names = new Map(
+    stored.practice.entries.map(({ movement }) => [movement, movements.get(movement)?.name ?? movement]),
+  )
+  const rows = readFile(() => readTicks(text, names, stored.ticks, new Date().toISOString().slice(0, 10)))
+  await scope.db.transaction(async (trx) => {
+    for (const { does, movement, day } of rows)
+      if (does === 'add' && movement && day) await tickHome({ ...scope, db: trx }, id, { movement, day, done: true })
+  })
+  return { home: await homePracticeOf(scope, id), rows }
+}
+
+/** What somebody takes home, with the texts and figures of what they do. */
+export async function handoutFor(scope: Scope, participantId: string, practiceName: string): Promise<Handout> {
+  const person = await participantById(scope, participantId)
+  const stored = await chosenHome(scope, person.id)
+  const [catalogue, data] = await Promise.all([linkedCatalogue(scope), practiceCatalogue(scope)])
+  const chosen = new Set(stored.practice.entries.map((entry) => entry.movement))
+  const texts = data.movements
+    .filter((movement) => chosen.has(movement.id))
+    .flatMap((movement) => Object.entries(textsOf(movement).variations))
+  const step = await tierStepOf(scope, person, catalogue)
+  return {
+    practiceName,
+    personName: person.name,
+    date: format(new Date(), 'd MMMM yyyy'),
+    home: stored.practice,
+    next: step?.kind === 'gate' ? { title: `On the way to the ${step.to} tier`, missing: step.missing } : null,
+    catalogue,
+    texts: new Map(texts),
+    figureOf: (variation) => figureAsDone(scope, variation),
+  }
+}
+
+/** Somebody's home practice as a calendar has it, with reminders. */
+export async function calendarAtHome(scope: Scope, participantId: string, now: Date): Promise<HomeCalendar> {
+  const { id } = await participantById(scope, participantId)
+  const { practice } = await chosenHome(scope, id)
+  const { movements } = await linkedCatalogue(scope)
+  return {
+    uid: id,
+    title: 'Mobility at home',
+    times: practice.times,
+    daysAWeek: practice.daysAWeek,
+    from: formatISO(now, { representation: 'date' }),
+    description: practice.entries
+      .map((entry) => `${movements.get(entry.movement)?.name ?? entry.movement}: ${doseWords(entry.dose)}`)
+      .join('\n'),
+  }
+}

@@ -1,0 +1,66 @@
+import { format, subWeeks } from 'date-fns'
+import { letterSections } from '../../core/reflect/clinicianLetter'
+import { personBack, type Acted } from '../../core/reflect/lookBack'
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { lettersOf } from '../database/letters'
+import { actedSince, attendedBy } from '../database/lookBack'
+import { measuresOf } from '../database/measures'
+import { datedOutcomes } from '../database/outcomes'
+import { participantById } from '../database/people'
+import { NotFound, type Scope } from '../database/rows'
+import type { LetterText } from '../documents/clinicianLetter'
+
+/**
+ * A letter's text as things stood when it was written.
+ *
+ * @throws {NotFound} when the person has no such letter
+ */
+export async function letterToClinician(
+  scope: Scope,
+  participantId: string,
+  letterId: string,
+  practiceName: string,
+): Promise<LetterText> {
+  const person = await participantById(scope, participantId)
+  const letter = (await lettersOf(scope, person.id)).find((one) => one.id === letterId)
+  if (!letter) throw new NotFound('There is no such letter.')
+  const { madeAt, weeks } = letter
+  const window = { until: madeAt, since: subWeeks(new Date(madeAt), weeks).toISOString() }
+  const [attended, outcomes, acted, measures, catalogue] = await Promise.all([
+    attendedBy(scope, [person.id], window),
+    datedOutcomes(scope, [person.id], window),
+    actedSince(scope, [person.id], window.since),
+    measuresOf(scope, [person.id]),
+    linkedCatalogue(scope),
+  ])
+  return {
+    practiceName,
+    writtenBy: letter.madeBy,
+    personName: person.name,
+    birthYear: person.birthYear,
+    addressedTo: letter.addressedTo,
+    date: format(madeAt, 'd MMMM yyyy'),
+    consent: `Written with ${person.name}’s consent of ${format(letter.consentOn, 'd MMMM yyyy')} (${letter.consentHow}).`,
+    sections: letterSections(
+      person,
+      {
+        back: personBack(attended.get(person.id) ?? [], outcomes, weeks, catalogue),
+        weeks,
+        measures: (measures.get(person.id) ?? []).filter((record) => record.takenAt <= madeAt),
+        eased: easings(acted, madeAt, catalogue),
+        questions: letter.questions,
+      },
+      catalogue,
+    ),
+  }
+}
+
+function easings(acted: readonly Acted[], until: string, { movements }: Catalogue) {
+  return acted
+    .filter((entry) => entry.way === 'eased' && entry.date <= until.slice(0, 10))
+    .map(({ date, movement, fromLevel, toLevel, because }) => {
+      const how = fromLevel === toLevel ? 'made a little easier' : `eased from level ${fromLevel} to ${toLevel}`
+      return { date, words: `${movements.get(movement)?.name ?? movement} ${how}`, because }
+    })
+}

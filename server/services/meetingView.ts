@@ -1,0 +1,50 @@
+import type { MeetingView } from '../../core/contract/meetings'
+import { NotFound, type Scope } from '../database/rows'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { arrivalsOf, everybodyIn, handChoicesOf } from '../database/arrivals'
+import { circleById, venuesOf } from '../database/circles'
+import { questionsFor } from '../database/ledger'
+import { lastMeetingsBefore, meetingById, meetingsBefore, movementsMetBefore } from '../database/meetings'
+import { classEventsOf, outcomeEventsOf } from '../database/outcomes'
+import { peopleOn } from './circlePeople'
+
+/** Everything that the four steps of a meeting work with, as a lead sees it. */
+export async function meetingView(scope: Scope, id: string): Promise<Omit<MeetingView, 'now'>> {
+  const meeting = await meetingById(scope, id)
+  const circle = await circleById(scope, meeting.circleId)
+  const { startsAt } = meeting
+  const [catalogue, { ids, guests }] = await Promise.all([
+    linkedCatalogue(scope),
+    everybodyIn(scope, meeting.id, circle.members),
+  ])
+  const [venues, people, arrivals, lastCame, met, before, handChoices, classEvents, outcomes, questions] =
+    await Promise.all([
+      venuesOf(scope),
+      peopleOn(scope, ids, startsAt.slice(0, 10), catalogue),
+      arrivalsOf(scope, meeting.id),
+      lastMeetingsBefore(scope, startsAt),
+      movementsMetBefore(scope, circle.id, startsAt),
+      meetingsBefore(scope, circle.id, startsAt),
+      handChoicesOf(scope, meeting.id),
+      classEventsOf(scope, meeting.id),
+      outcomeEventsOf(scope, meeting.id),
+      questionsFor(scope, ids, startsAt, catalogue.judgement.asking.days),
+    ])
+  const venue = venues.find((one) => one.id === circle.venueId)
+  if (!venue) throw new NotFound('The circle has no venue.')
+  return {
+    meeting,
+    circle,
+    venue,
+    people,
+    guests,
+    arrivals,
+    lastCame,
+    met,
+    before,
+    handChoices,
+    classEvents,
+    outcomes,
+    questions,
+  }
+}

@@ -1,0 +1,43 @@
+import { subWeeks } from 'date-fns'
+import type { PersonLookBack } from '../../core/contract/records'
+import { usualSchool } from '../../core/plan/schoolFor'
+import { personBack, type LookBackWeeks } from '../../core/reflect/lookBack'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { circlesOf } from '../database/circles'
+import { noteHealth } from '../database/healthLog'
+import { actedSince, attendedBy } from '../database/lookBack'
+import { measuresOf, sameDayPairs } from '../database/measures'
+import { datedOutcomes } from '../database/outcomes'
+import { participantById } from '../database/people'
+import type { Acting } from '../database/rows'
+
+/** One person over the last 4, 12, 26 or 52 weeks. */
+export async function personLookBack(
+  acting: Acting,
+  id: string,
+  weeks: LookBackWeeks,
+  now: Date,
+): Promise<PersonLookBack> {
+  const person = await participantById(acting, id)
+  const window = { until: now.toISOString(), since: subWeeks(now, weeks).toISOString() }
+  const [attended, outcomes, acted, measures, pairs, circles, catalogue] = await Promise.all([
+    attendedBy(acting, [person.id], window),
+    datedOutcomes(acting, [person.id], window),
+    actedSince(acting, [person.id], window.since),
+    measuresOf(acting, [person.id]),
+    sameDayPairs(acting),
+    circlesOf(acting),
+    linkedCatalogue(acting),
+    noteHealth(acting, person.id, 'looked back'),
+  ])
+  return {
+    person,
+    weeks,
+    since: window.since,
+    back: personBack(attended.get(person.id) ?? [], outcomes, weeks, catalogue),
+    aim: catalogue.schools.get(usualSchool(person, circles))?.weeklySecondsPerRegion ?? null,
+    acted,
+    measures: (measures.get(person.id) ?? []).filter((record) => record.takenAt >= window.since),
+    pairs,
+  }
+}

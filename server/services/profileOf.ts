@@ -1,0 +1,43 @@
+import { subDays } from 'date-fns'
+import type { Profile } from '../../core/contract/records'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { noteHealth } from '../database/healthLog'
+import { ledgerOf } from '../database/ledger'
+import { measuresOf, sameDayPairs } from '../database/measures'
+import { participantById } from '../database/people'
+import { lastCame, personMeetings } from '../database/personHistory'
+import type { Acting } from '../database/rows'
+import { screeningsOf } from '../database/screenings'
+import { tierStepOf } from './tierSteps'
+
+const SIX_WEEKS_DAYS = 42
+const SHOWN_MOVES = 6
+
+/** Everything that a profile is read from. */
+export async function profileOf(acting: Acting, id: string, now: Date): Promise<Profile> {
+  const person = await participantById(acting, id)
+  const catalogue = await linkedCatalogue(acting)
+  const [measures, pairs, meetings, last, screenings, ledger, tierStep] = await Promise.all([
+    measuresOf(acting, [person.id]),
+    sameDayPairs(acting),
+    personMeetings(acting, person.id, subDays(now, SIX_WEEKS_DAYS).toISOString()),
+    lastCame(acting, person.id),
+    screeningsOf(acting, person.id),
+    ledgerOf(acting, { participantId: person.id }),
+    tierStepOf(acting, person, catalogue),
+    noteHealth(acting, person.id, 'looked at the profile'),
+  ])
+  const moves = ledger
+    .filter((entry) => entry.fromLevel !== entry.toLevel || entry.answer !== 'accepted' || entry.words !== '')
+    .slice(0, SHOWN_MOVES)
+  return {
+    person,
+    measures: measures.get(person.id) ?? [],
+    pairs,
+    meetings,
+    lastCame: last,
+    screenings,
+    moves,
+    tierStep,
+  }
+}

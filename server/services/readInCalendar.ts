@@ -1,0 +1,78 @@
+import { SeriesRule } from '../../core/calendar/series'
+import type { Circle } from '../../core/circle/circle'
+import type { Series } from '../../core/contract/circles'
+import type { importCalendar } from '../../core/contract/practice'
+import type { AnswerOf, BodyOf } from '../../core/contract/route'
+import { readCalendar, type CalendarRow } from '../../core/formats/readCalendar'
+import { emptyPlan } from '../../core/plan/plan'
+import { addHoliday, addSeries, meetingStarts, seriesOf } from '../database/calendar'
+import { circleById } from '../database/circles'
+import { addMeeting } from '../database/meetings'
+import type { Scope } from '../database/rows'
+import { readFile } from '../http/importRoute'
+import { notValid } from '../http/refuse'
+
+/** Says event by event what a calendar file would do for a circle and, with `commit`, does it in one transaction. */
+export async function readInCalendar(
+  scope: Scope,
+  { text, circleId, zone, commit }: BodyOf<typeof importCalendar>,
+): Promise<AnswerOf<typeof importCalendar>> {
+  const circle = await circleById(scope, circleId)
+  const known = SeriesRule.shape.zone.safeParse(zone)
+  if (!known.success) throw notValid({ zone: 'This time zone is not known.' })
+  const [series, starts] = await Promise.all([seriesOf(scope), meetingStarts(scope, circleId)])
+  const rows = readFile(() => readCalendar(text, zone)).map((row) => unlessThere(row, circle, series, starts))
+  if (commit)
+    await scope.db.transaction(async (trx) => {
+      for (const row of rows) await write({ ...scope, db: trx }, row, circle, zone)
+    })
+  return {
+    done: commit,
+    rows: rows.map((row) => ({ kind: row.kind, title: row.title, words: wordsOf(row, circle.name) })),
+  }
+}
+
+function unlessThere(
+  row: CalendarRow,
+  circle: Circle,
+  series: readonly Series[],
+  starts: ReadonlySet<string>,
+): CalendarRow {
+  const isSame = ({ circleId, rule }: Series) =>
+    row.kind === 'series' && circleId === circle.id && rule.firstOn === row.firstOn && rule.time === row.time
+  const isThere = series.some(isSame) || (row.kind === 'meeting' && starts.has(row.startsAt.replace('.000Z', 'Z')))
+  return isThere ? { kind: 'refused', uid: row.uid, title: row.title, why: 'It is there already.' } : row
+}
+
+async function write(scope: Scope, row: CalendarRow, circle: Circle, zone: string): Promise<void> {
+  switch (row.kind) {
+    case 'holiday':
+      return addHoliday(scope, row.holiday, row.uid.slice(0, 200))
+    case 'series': {
+      const { firstOn, time, everyWeeks, until } = row
+      await addSeries(scope, circle.id, SeriesRule.parse({ firstOn, time, zone, everyWeeks, until }))
+      return
+    }
+    case 'meeting': {
+      const plan = emptyPlan(row.title.slice(0, 120), circle.minutes, circle.school)
+      await addMeeting(scope, { circleId: circle.id, startsAt: row.startsAt, plan })
+      return
+    }
+    case 'refused':
+  }
+}
+
+function wordsOf(row: CalendarRow, circle: string): string {
+  switch (row.kind) {
+    case 'holiday':
+      return `A holiday, ${row.holiday.firstOn} to ${row.holiday.lastOn}.`
+    case 'series': {
+      const often = row.everyWeeks === 1 ? 'every week' : `every ${row.everyWeeks} weeks`
+      return `${circle} meets ${often} from ${row.firstOn} at ${row.time}${row.until ? `, until ${row.until}` : ''}.`
+    }
+    case 'meeting':
+      return `A meeting of ${circle}, ${row.startsAt.slice(0, 16).replace('T', ' ')} UTC.`
+    case 'refused':
+      return row.why
+  }
+}

@@ -1,0 +1,36 @@
+import type { PersonRecord } from '../../core/formats/personRecord'
+import { circlesOf } from '../database/circles'
+import { noteHealth } from '../database/healthLog'
+import { homePracticeOf } from '../database/homePractices'
+import { ledgerOf } from '../database/ledger'
+import { lettersOf } from '../database/letters'
+import { measuresOf } from '../database/measures'
+import { participantById } from '../database/people'
+import { personMeetings } from '../database/personHistory'
+import type { Acting } from '../database/rows'
+import { screeningsOf } from '../database/screenings'
+
+/** A person's whole record, for them to take along. */
+export async function recordOf(acting: Acting, id: string): Promise<PersonRecord> {
+  const person = await participantById(acting, id)
+  const [circles, screenings, measures, meetings, decisions, letters, home] = await Promise.all([
+    circlesOf(acting),
+    screeningsOf(acting, person.id),
+    measuresOf(acting, [person.id]),
+    personMeetings(acting, person.id),
+    ledgerOf(acting, { participantId: person.id }),
+    lettersOf(acting, person.id),
+    homePracticeOf(acting, person.id),
+  ])
+  await noteHealth(acting, person.id, 'took the record out')
+  return {
+    person,
+    circles: circles.filter((circle) => circle.members.includes(person.id)).map((circle) => circle.name),
+    screenings,
+    measures: measures.get(person.id) ?? [],
+    meetings,
+    decisions,
+    letters,
+    home: home?.practice ?? null,
+  }
+}

@@ -1,0 +1,127 @@
+import { subDays } from 'date-fns'
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import type { LedgerEntry } from '../../core/contract/ledger'
+import type { Meeting, ProposedDecision, Reflection } from '../../core/contract/meetings'
+import { notedTwice, type OutcomeEvent } from '../../core/lead/outcome'
+import type { Participant } from '../../core/offer/participant'
+import { decisionKey } from '../../core/reflect/answer'
+import { blockToday } from '../../core/reflect/blockToday'
+import { blockTurns } from '../../core/reflect/blockTurns'
+import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import { DecisionKind } from '../../core/reflect/decide'
+import { otherSchools } from '../../core/reflect/otherSchools'
+import { reflectOn, type History } from '../../core/reflect/reflectOn'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { everybodyIn } from '../database/arrivals'
+import { circleById } from '../database/circles'
+import { ledgerOf } from '../database/ledger'
+import { meetingById } from '../database/meetings'
+import { datedOutcomes, historiesOf, outcomeEventsOf } from '../database/outcomes'
+import { participantsOf } from '../database/people'
+import type { Scope } from '../database/rows'
+import { tierStepsOf } from './tierSteps'
+
+/** All that a meeting is reflected on with. */
+export interface ReflectedMeeting {
+  meeting: Meeting
+  people: Participant[]
+  outcomes: DatedOutcome[]
+  histories: ReadonlyMap<string, History>
+  events: OutcomeEvent[]
+  answered: LedgerEntry[]
+  catalogue: Catalogue
+}
+
+/** Gathers what a meeting is reflected on with, in a number of queries that does not depend on how many came. */
+export async function readForReflection(scope: Scope, meetingId: string): Promise<ReflectedMeeting> {
+  const meeting = await meetingById(scope, meetingId)
+  const [circle, catalogue] = await Promise.all([circleById(scope, meeting.circleId), linkedCatalogue(scope)])
+  const { ids } = await everybodyIn(scope, meeting.id, circle.members)
+  const since = subDays(new Date(meeting.startsAt), catalogue.judgement.evidence.days).toISOString()
+  const [people, outcomes, histories, events, answered] = await Promise.all([
+    participantsOf(scope, ids),
+    datedOutcomes(scope, ids, { until: meeting.startsAt, since }),
+    historiesOf(scope, ids, meeting.startsAt),
+    outcomeEventsOf(scope, meeting.id),
+    ledgerOf(scope, { meetingId: meeting.id }),
+  ])
+  return { meeting, people, outcomes, histories, events, answered, catalogue }
+}
+
+/** One proposed decision for each person and movement of the class, with what was answered already; tiers and doses to rise. */
+export async function reflectionOf(scope: Scope, meetingId: string): Promise<Reflection> {
+  const reflected = await readForReflection(scope, meetingId)
+  const { meeting, people, outcomes, histories, answered, catalogue } = reflected
+  const { decisions, doses } = proposalsOf(reflected)
+  const came = new Set(outcomes.filter((one) => one.meetingId === meeting.id).map((one) => one.participant))
+  const tiers = await tierStepsOf(scope, {
+    people: people.filter((person) => came.has(person.id)),
+    outcomes,
+    on: meeting.startsAt.slice(0, 10),
+    catalogue,
+    histories: histories as Awaited<ReturnType<typeof historiesOf>>,
+  })
+  const entries = new Map(answered.map((entry) => [decisionKey(entry), entry]))
+  return {
+    decisions: decisions.map((decision) => asItWasSettled(decision, entries.get(decisionKey(decision)))),
+    answered,
+    doses,
+    tiers,
+  }
+}
+
+/** What a meeting proposes of everybody as they stood before its decisions were answered. */
+export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'decisions' | 'doses'> {
+  const { meeting, people, outcomes, histories, events, answered, catalogue } = reflected
+  const twice = notedTwice(events)
+  const proposed = people.flatMap((person) => {
+    const own = {
+      person: beforeAnswers(person, answered),
+      outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
+      blockIn: blockToday(meeting.plan, person),
+      history: histories.get(person.id),
+    }
+    const steps = reflectOn(meeting.id, own, catalogue)
+    const others = otherSchools(meeting.id, own, steps, catalogue)
+    return steps.map((step) => ({
+      participant: person.id,
+      ...step,
+      others: others.get(`${step.movement} ${step.tier}`) ?? [],
+    }))
+  })
+  const { steps, proposals } = blockTurns(proposed, meeting.plan, catalogue.judgement)
+  const isContested = ({ suggestClinician, participant, blockId }: (typeof steps)[number]) =>
+    suggestClinician || twice.some((one) => one.participant === participant && one.blockId === blockId)
+  return {
+    decisions: steps.map((step) => ({ ...step, isContested: isContested(step) }) as ProposedDecision),
+    doses: proposals,
+  }
+}
+
+/** What was settled keeps the words and the evidence of then, whatever was corrected since. */
+function asItWasSettled(decision: ProposedDecision, settled: LedgerEntry | undefined): ProposedDecision {
+  if (!settled) return decision
+  return {
+    ...decision,
+    isContested: false,
+    others: [],
+    kind: DecisionKind.parse(settled.proposed),
+    because: settled.because,
+    fromLevel: settled.fromLevel as ProposedDecision['fromLevel'],
+    recent: settled.evidence,
+  }
+}
+
+/** Somebody as they stood before a meeting's decisions were answered: what they are proposed does not change by the answer. */
+function beforeAnswers(person: Participant, answered: readonly LedgerEntry[]): Participant {
+  return answered
+    .filter((entry) => entry.participant === person.id && entry.before !== null)
+    .reduce((standing, { movement, tier, before }) => {
+      const isOther = (row: { movement: string; tier: string }) => row.movement !== movement || row.tier !== tier
+      return {
+        ...standing,
+        levels: [...standing.levels.filter(isOther), ...(before?.levels ?? [])],
+        dials: [...standing.dials.filter(isOther), ...(before?.dials ?? [])],
+      }
+    }, person)
+}

@@ -1,0 +1,36 @@
+import type { Interview } from '../../core/catalogue/interview'
+import { TIERS } from '../../core/catalogue/words'
+import { lower, mergedWith, screened, type Screened } from '../../core/offer/screening'
+import { participantById, setScreened, writeConsiderations } from '../database/people'
+import type { Acting } from '../database/rows'
+import { addScreening, type NewScreening } from '../database/screenings'
+import { noteByHand } from './noteByHand'
+
+/**
+ * Keeps a screening and lays what it leads to over what is on file, in one transaction. It narrows access and never
+ * opens a tier.
+ *
+ * @param dropped `consideration side` of those on file that a lead takes away
+ * @returns what it led to
+ */
+export async function takeScreening(
+  acting: Acting,
+  participantId: string,
+  interview: Interview,
+  { dropped, ...screening }: NewScreening & { dropped: readonly string[] },
+): Promise<Screened> {
+  const { takenOn } = screening
+  const result = screened(screening.answers, interview, takenOn)
+  await acting.db.transaction(async (trx) => {
+    const within = { ...acting, db: trx }
+    const person = await participantById(within, participantId)
+    if (!(await addScreening(within, participantId, screening))) return
+    const access = { ...person.access }
+    for (const tier of TIERS) access[tier] = lower(person.access[tier], result.access[tier] ?? 'yes')
+    await setScreened(within, person, takenOn, access)
+    await noteByHand(within, person, await participantById(within, participantId), 'From a screening.')
+    const merged = mergedWith(person.considerations, result.considerations, takenOn, new Set(dropped))
+    await writeConsiderations(within, participantId, merged.considerations)
+  })
+  return result
+}

@@ -1,0 +1,87 @@
+import type { Tier } from '../../core/catalogue/words'
+import type { LedgerEntry } from '../../core/contract/ledger'
+import type { Meeting } from '../../core/contract/meetings'
+import type { Participant } from '../../core/offer/participant'
+import { decisionKey } from '../../core/reflect/answer'
+import type { DecisionKind } from '../../core/reflect/decide'
+import type { Evidence } from '../../core/reflect/evidence'
+import { settled } from '../../core/reflect/settle'
+import type { DialTurn } from '../../core/reflect/turn'
+import { writeEntries, type NewEntry } from '../database/ledger'
+import type { Acting } from '../database/rows'
+import { standingOn, writeStandings, type Standing } from '../database/standings'
+
+/** A decision that was answered, with what it rests on. */
+export interface SettledDecision {
+  participant: string
+  movement: string
+  tier: Tier
+  proposed: DecisionKind
+  fromLevel: number
+  toLevel: number
+  turn: DialTurn | null
+  leaveOut: boolean
+  answer: 'accepted' | 'changed' | 'refused'
+  because: string
+  reason: string
+  evidence: readonly Evidence[]
+}
+
+/** The meeting that is decided on, those who are in it, and what was answered of it before. */
+export interface Decided {
+  meeting: Pick<Meeting, 'id' | 'startsAt'>
+  people: readonly Participant[]
+  answered: readonly LedgerEntry[]
+}
+
+/**
+ * Writes answered decisions and where everybody stands by them.
+ *
+ * @param decidedAt ISO 8601; left out: now
+ */
+export async function writeDecisions(
+  acting: Acting,
+  { meeting, people, answered }: Decided,
+  decisions: readonly SettledDecision[],
+  decidedAt?: string,
+): Promise<void> {
+  const personOf = new Map(people.map((person) => [person.id, person]))
+  const earlier = new Map(answered.map((entry) => [decisionKey(entry), entry]))
+  const entries: NewEntry[] = []
+  const standings: Standing[] = []
+  for (const decision of decisions) {
+    const person = personOf.get(decision.participant)
+    if (!person) continue
+    const before = standingBefore(
+      standingOn(person, decision.movement, decision.tier),
+      earlier.get(decisionKey(decision)),
+    )
+    entries.push(entryFor(decision, meeting.id, before))
+    standings.push({
+      ...before,
+      ...settled(before, decision, decision.fromLevel, meeting.startsAt.slice(0, 10)),
+      isLeftOut: decision.leaveOut || before.isLeftOut,
+    })
+  }
+  await writeEntries(acting, entries, decidedAt)
+  await writeStandings(acting, standings)
+}
+
+/** Where somebody stood before the first answer of this meeting. */
+function standingBefore(now: Standing, earlier: LedgerEntry | undefined): Standing {
+  if (!earlier?.before) return now
+  const { levels = [], dials = [], isLeftOut = false } = earlier.before
+  return { ...now, levels, dials, isLeftOut }
+}
+
+function entryFor(decision: SettledDecision, meetingId: string, before: Standing): NewEntry {
+  const { turn, leaveOut: _leaveOut, ...said } = decision
+  const { levels, dials, isLeftOut } = before
+  return {
+    ...said,
+    meetingId,
+    kind: turn ? 'dial' : 'level',
+    words: turn?.words ?? '',
+    before: { levels, dials, isLeftOut },
+  }
+}
