@@ -28,6 +28,10 @@ export class Caller {
   cookie = ''
   constructor(private readonly world: World) {}
 
+  /** Says something in a meeting: outcomes, class events, arrivals, hand choices, seating, an accident. */
+  say(meetingId: string, message: { kind: string; [more: string]: unknown }): Promise<Answer> {
+    return this.call('POST', `/api/meetings/${meetingId}/messages`, { message })
+  }
   async call(method: string, path: string, body?: unknown): Promise<Answer> {
     return this.send(method, path, body === undefined ? undefined : JSON.stringify(body))
   }

@@ -36,39 +36,45 @@ const outcome = (change: object = {}) => ({
   clears: [],
   ...change,
 })
-const post = (path: string, body: object) => lead.call('POST', `/api/meetings/${view.meeting.id}/${path}`, body)
+const say = (kind: string, more: object) => lead.say(view.meeting.id, { kind, ...more })
+const settle = (...answers: object[]) => lead.call('POST', `/api/meetings/${view.meeting.id}/decisions`, { answers })
+const retitle = (meeting: any) =>
+  lead.call('PUT', `/api/meetings/${meeting.id}/plan`, {
+    version: meeting.planVersion,
+    edits: [{ edit: 'setTitle', title: 'Another title' }],
+  })
 const SCRIPT = [{ kind: 'work', seconds: 60, blockId: 'b1', side: 'both', round: 1 }]
 
 describe('a class on the server', () => {
   it('stores one outcome when it is sent twice, at the same moment too', async () => {
     const one = outcome()
     const answers = await Promise.all([
-      post('outcomes', { outcomes: [one] }),
-      post('outcomes', { outcomes: [one] }),
-      post('outcomes', { outcomes: [one, one] }),
+      say('outcomes', { outcomes: [one] }),
+      say('outcomes', { outcomes: [one] }),
+      say('outcomes', { outcomes: [one, one] }),
     ])
     expect(answers.map((answer) => answer.status)).toEqual([200, 200, 200])
     expect(await world.db('outcomes').where({ id: one.id })).toHaveLength(1)
   })
   it('keeps the first words of an outcome: a correction is another event', async () => {
     const one = outcome({ effort: 3 })
-    await post('outcomes', { outcomes: [one] })
-    await post('outcomes', { outcomes: [{ ...one, effort: 9 }] })
+    await say('outcomes', { outcomes: [one] })
+    await say('outcomes', { outcomes: [{ ...one, effort: 9 }] })
     const [row] = await world.db('outcomes').where({ id: one.id })
     expect(row.event.effort).toBe(3)
   })
-  it('stores nothing of a letter that names a stranger', async () => {
+  it('stores nothing of a message that names a stranger', async () => {
     const good = outcome()
-    expect((await post('outcomes', { outcomes: [good, outcome({ participant: randomUUID() })] })).status).toBe(404)
+    expect((await say('outcomes', { outcomes: [good, outcome({ participant: randomUUID() })] })).status).toBe(404)
     expect(await world.db('outcomes').where({ id: good.id })).toEqual([])
   })
   it('loses nothing when the server is killed in mid-class, and reads the same clock again', async () => {
     const start = { id: randomUUID(), at: Date.now(), event: 'start', script: SCRIPT }
-    await post('events', { events: [start] })
+    await say('events', { events: [start] })
     const logged = Array.from({ length: 40 }, () => outcome())
     const answered: string[] = []
     const sending = logged.map(async (one) => {
-      const answer = await post('outcomes', { outcomes: [one] }).catch(() => null)
+      const answer = await say('outcomes', { outcomes: [one] }).catch(() => null)
       if (answer?.status === 200) answered.push(one.id)
     })
     await Promise.race(sending)
@@ -80,7 +86,7 @@ describe('a class on the server', () => {
     expect(answered.length).toBeGreaterThan(0)
     for (const id of answered) expect(stored.has(id)).toBe(true)
     expect(after.classEvents).toContainEqual(start)
-    await post('outcomes', { outcomes: logged })
+    await say('outcomes', { outcomes: logged })
     expect(
       await world.db('outcomes').whereIn(
         'id',
@@ -90,17 +96,15 @@ describe('a class on the server', () => {
   })
   it('keeps the plan of a class that has begun as it is led', async () => {
     const { meeting } = await nextMeeting(lead)
-    expect(
-      await lead.call('PUT', `/api/meetings/${meeting.id}/plan`, { version: meeting.planVersion, plan: meeting.plan }),
-    ).toMatchObject({ status: 423, body: { message: 'The class has begun: its plan stays as it is led.' } })
+    expect(await retitle(meeting)).toMatchObject({
+      status: 423,
+      body: { message: 'The class has begun: its plan stays as it is led.' },
+    })
   })
   it('lets it be edited again once the start was taken back', async () => {
-    await post('events', { events: [{ id: randomUUID(), at: Date.now() + 1000, event: 'reset' }] })
+    await say('events', { events: [{ id: randomUUID(), at: Date.now() + 1000, event: 'reset' }] })
     const { meeting } = await nextMeeting(lead)
-    expect(
-      (await lead.call('PUT', `/api/meetings/${meeting.id}/plan`, { version: meeting.planVersion, plan: meeting.plan }))
-        .status,
-    ).toBe(200)
+    expect((await retitle(meeting)).status).toBe(200)
   })
   it('keeps the last of several arrivals, and a choice by hand until it is taken back', async () => {
     const participant = view.people[0].id
@@ -116,16 +120,13 @@ describe('a class on the server', () => {
       news: 'none',
       newsNote: '',
     }
-    await lead.call('PUT', `/api/meetings/${view.meeting.id}/arrivals`, { participant, arrival })
-    await lead.call('PUT', `/api/meetings/${view.meeting.id}/arrivals`, {
-      participant,
-      arrival: { ...arrival, tired: false },
-    })
+    await say('arrivals', { participant, arrival })
+    await say('arrivals', { participant, arrival: { ...arrival, tired: false } })
     expect((await nextMeeting(lead)).arrivals[participant]).toEqual({ ...arrival, tired: false })
     const choice = { participant, blockId: 'b4', variation: 'bridge.bed.1', reason: 'A quiet day' }
-    await lead.call('PUT', `/api/meetings/${view.meeting.id}/choices`, choice)
+    await say('choices', { choice })
     expect((await nextMeeting(lead)).handChoices).toEqual([choice])
-    await lead.call('PUT', `/api/meetings/${view.meeting.id}/choices`, { ...choice, variation: '' })
+    await say('choices', { choice: { ...choice, variation: '' } })
     expect((await nextMeeting(lead)).handChoices).toEqual([])
   })
 })
@@ -135,11 +136,8 @@ describe('what a meeting leads to', () => {
     participant: view.people[2].id,
     movement: 'bridge',
     tier: 'chair',
-    proposed: 'step-up',
-    fromLevel: 2,
     toLevel: 3,
-    answer: 'accepted',
-    because: 'Held in full, twice.',
+    dial: null,
     reason: '',
     ...change,
   })
@@ -156,8 +154,12 @@ describe('what a meeting leads to', () => {
     expect(body.decisions[0].because).toMatch(/8 of 8/)
   })
   it('makes accepted decisions next week’s levels and remembers who decided on what', async () => {
-    const settled = await post('decisions', { answers: [answer()] })
-    expect(settled.body[0]).toMatchObject({ toLevel: 3, decidedBy: 'Marit Solvang', because: 'Held in full, twice.' })
+    const settled = await settle(answer())
+    expect(settled.body[0]).toMatchObject({
+      toLevel: 3,
+      decidedBy: 'Marit Solvang',
+      because: expect.stringMatching(/8 of 8/),
+    })
     expect(await levelOf(view.people[2].id)).toEqual([expect.objectContaining({ level: 3 })])
     expect((await lead.call('GET', `/api/participants/${view.people[2].id}/ledger`)).body[0]).toMatchObject({
       movement: 'bridge',
@@ -165,7 +167,7 @@ describe('what a meeting leads to', () => {
     })
   })
   it('replaces an answer that is given again', async () => {
-    const settled = await post('decisions', { answers: [answer({ toLevel: 2, answer: 'changed', reason: 'Not yet' })] })
+    const settled = await settle(answer({ toLevel: 2, reason: 'Not yet' }))
     expect(settled.body).toHaveLength(1)
     expect(await levelOf(view.people[2].id)).toEqual([expect.objectContaining({ level: 2 })])
   })
@@ -182,18 +184,26 @@ describe('what a meeting leads to', () => {
         level: at + 1,
       })),
     )
-    const step = answer({ participant: person, movement: 'ankle-on-knee', fromLevel: 1, toLevel: 2 })
-    await post('decisions', { answers: [step] })
-    await post('decisions', { answers: [step] })
+    const done = { participant: person, movement: 'ankle-on-knee', blockId: 'b5', target: 30, achieved: 30, unit: 's' }
+    await say('outcomes', {
+      outcomes: ['left', 'right'].map((side, at) =>
+        outcome({ ...done, side, level: at + 1, variation: `ankle-on-knee.chair.${at + 1}` }),
+      ),
+    })
+    const step = answer({ participant: person, movement: 'ankle-on-knee', toLevel: 2 })
+    await settle(step)
+    await settle(step)
     expect((await levelOf(person, 'ankle-on-knee')).map((level: any) => [level.side, level.level])).toEqual([
       ['left', 2],
       ['right', 3],
     ])
   })
   it('wants a reason when an ease is refused, at its field, and then stores nothing', async () => {
-    const refused = await post('decisions', {
-      answers: [answer({ proposed: 'ease', fromLevel: 2, toLevel: 2, answer: 'changed' })],
-    })
+    const sitter = view.people.find((one: any) => one.homeTier === 'chair' && one.id !== view.people[2].id)
+    const hurt = { participant: sitter.id, pain: 6, painKind: 'sharp' }
+    await say('outcomes', { outcomes: [outcome(hurt)] })
+    const levels = await levelOf(sitter.id)
+    const refused = await settle(answer({ participant: sitter.id, toLevel: levels[0].level }))
     expect([refused.status, refused.body.data.fields]).toEqual([
       422,
       { 'answers.0.reason': 'Say in a few words why this is not eased.' },

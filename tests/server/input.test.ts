@@ -22,7 +22,10 @@ const PERSON = {
   considerations: [],
   levels: [],
 }
-const plan = (dose: unknown) => ({ ...view.meeting.plan, blocks: [{ ...view.meeting.plan.blocks[0], dose }] })
+/** Puts commands on the plan as it was read. */
+const edit = ({ id, planVersion }: { id: string; planVersion: number }, ...edits: object[]) =>
+  lead.call('PUT', `/api/meetings/${id}/plan`, { version: planVersion, edits })
+const titled = (title: string) => ({ edit: 'setTitle', title })
 
 describe('input that cannot be right', () => {
   const people: [string, object, Record<string, string>][] = [
@@ -47,26 +50,23 @@ describe('input that cannot be right', () => {
     expect([answer.status, answer.body.data.fields]).toEqual([422, fields])
   })
   const doses: [string, unknown, string][] = [
-    ['a dose of −3 s', { kind: 'hold', seconds: -3 }, 'plan.blocks.0.dose.seconds'],
-    ['an effort of 120 %', { kind: 'press', seconds: 30, effort: 120, ramp: 2 }, 'plan.blocks.0.dose.effort'],
-    ['half a repetition', { kind: 'reps', count: 0.5, out: 2, back: 2 }, 'plan.blocks.0.dose.count'],
-    ['a kind that is not one', { kind: 'somersault' }, 'plan.blocks.0.dose.kind'],
+    ['a dose of −3 s', { kind: 'hold', seconds: -3 }, 'edits.0.dose.seconds'],
+    ['an effort of 120 %', { kind: 'press', seconds: 30, effort: 120, ramp: 2 }, 'edits.0.dose.effort'],
+    ['half a repetition', { kind: 'reps', count: 0.5, out: 2, back: 2 }, 'edits.0.dose.count'],
+    ['a kind that is not one', { kind: 'somersault' }, 'edits.0.dose.kind'],
   ]
   it.each(doses)('%s: 422 with the path of the dose', async (_, dose, path) => {
-    const answer = await lead.call('PUT', `/api/meetings/${view.meeting.id}/plan`, {
-      version: view.meeting.planVersion,
-      plan: plan(dose),
-    })
+    const answer = await edit(view.meeting, { edit: 'setDose', id: view.meeting.plan.blocks[0].id, dose })
     expect(answer.status).toBe(422)
     expect(Object.keys(answer.body.data.fields)).toEqual([path])
   })
   it('a movement that is not in the catalogue: 422', async () => {
-    const blocks = [{ ...view.meeting.plan.blocks[0], movement: 'cartwheel' }]
-    const answer = await lead.call('PUT', `/api/meetings/${view.meeting.id}/plan`, {
-      version: view.meeting.planVersion,
-      plan: { ...view.meeting.plan, blocks },
-    })
-    expect([answer.status, Object.keys(answer.body.data.fields)]).toEqual([422, ['plan.blocks.0.movement']])
+    const block = { ...view.meeting.plan.blocks[0], id: 'new', movement: 'cartwheel' }
+    const answer = await edit(view.meeting, { edit: 'addBlock', block, before: null })
+    expect([answer.status, answer.body.data.fields]).toEqual([
+      422,
+      { [`blocks.${view.meeting.plan.blocks.length}.movement`]: 'This movement is not in the catalogue.' },
+    ])
   })
   it('a broken JSON body: 400', async () => {
     expect(await lead.send('POST', '/api/participants', '{"name": "Ve')).toMatchObject({
@@ -95,42 +95,36 @@ describe('input that cannot be right', () => {
 })
 
 describe('saving on top of an older version', () => {
-  it('tells the second tab what is stored and keeps the first one’s plan', async () => {
-    const { id, planVersion } = view.meeting
-    const first = await lead.call('PUT', `/api/meetings/${id}/plan`, {
-      version: planVersion,
-      plan: { ...view.meeting.plan, title: 'First tab' },
-    })
-    expect(first).toMatchObject({ status: 200, body: { planVersion: planVersion + 1 } })
-    const second = await lead.call('PUT', `/api/meetings/${id}/plan`, {
-      version: planVersion,
-      plan: { ...view.meeting.plan, title: 'Second tab' },
-    })
-    expect(second).toMatchObject({
-      status: 409,
-      body: {
-        data: { code: 'older-version', current: { planVersion: planVersion + 1, plan: { title: 'First tab' } } },
-      },
-    })
-    expect((await nextMeeting(lead)).meeting.plan.title).toBe('First tab')
+  it('of a plan puts the second tab’s commands on top of the first one’s: neither is lost', async () => {
+    const { meeting } = view
+    const [block] = meeting.plan.blocks
+    const first = await edit(meeting, titled('First tab'))
+    expect(first).toMatchObject({ status: 200, body: { planVersion: meeting.planVersion + 1, plan: null, lost: 0 } })
+    const second = await edit(meeting, { edit: 'setRounds', id: block.id, rounds: block.rounds + 1 })
+    expect(second.body).toMatchObject({ planVersion: meeting.planVersion + 2, lost: 0, plan: { title: 'First tab' } })
+    const { plan } = (await nextMeeting(lead)).meeting
+    expect([plan.title, plan.blocks[0].rounds]).toEqual(['First tab', block.rounds + 1])
+  })
+  it('of a plan says how many commands do not fit any more', async () => {
+    const { meeting } = await nextMeeting(lead)
+    const { id } = meeting.plan.blocks.at(-1)
+    await edit(meeting, { edit: 'removeBlock', id })
+    const late = await edit(meeting, { edit: 'setRounds', id, rounds: 3 }, titled('Kept all the same'))
+    expect(late.body).toMatchObject({ lost: 1, plan: { title: 'Kept all the same' } })
   })
   it('keeps every earlier version of a plan', async () => {
-    const rows = await world.db('plan_versions').where({ meeting_id: view.meeting.id })
-    expect(rows.map((row) => row.plan.title)).toEqual([view.meeting.plan.title])
+    const rows = await world.db('plan_versions').where({ meeting_id: view.meeting.id }).orderBy('version')
+    expect(rows.map((row) => row.plan.title)).toEqual([view.meeting.plan.title, ...Array(3).fill('First tab')])
   })
-  it('lets only one of many saves at the same moment through', async () => {
+  it('counts many saves at the same moment one after the other', async () => {
     const { meeting } = await nextMeeting(lead)
-    const answers = await Promise.all(
-      Array.from({ length: 8 }, (_, at) =>
-        lead.call('PUT', `/api/meetings/${meeting.id}/plan`, {
-          version: meeting.planVersion,
-          plan: { ...meeting.plan, title: `Tab ${at}` },
-        }),
-      ),
-    )
-    expect(answers.map((answer) => answer.status).sort()).toEqual([200, ...Array(7).fill(409)])
+    const answers = await Promise.all(Array.from({ length: 8 }, (_, at) => edit(meeting, titled(`Tab ${at}`))))
+    expect(answers.map(({ body }) => body.planVersion - meeting.planVersion).sort()).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
+    const stored = (await nextMeeting(lead)).meeting
+    const last = answers.findIndex(({ body }) => body.planVersion === stored.planVersion)
+    expect(stored.plan.title).toBe(`Tab ${last}`)
   })
-  it('does the same for a person', async () => {
+  it('of a person is refused and shown what is stored', async () => {
     const person = (await lead.call('POST', '/api/participants', PERSON)).body
     expect(
       (await lead.call('PUT', `/api/participants/${person.id}`, { ...PERSON, heightCm: 166, version: person.version }))

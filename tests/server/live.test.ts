@@ -15,14 +15,14 @@ beforeAll(async () => {
 })
 afterAll(() => world.close())
 
-/** Follows a class as a screen does, and collects the letters. */
-async function follow(caller: Caller): Promise<{ letters: any[]; end: () => void; status: number }> {
+/** Follows a class as a screen does, and collects the messages. */
+async function follow(caller: Caller): Promise<{ messages: any[]; end: () => void; status: number }> {
   const abort = new AbortController()
   const reply = await fetch(`${world.address}/api/meetings/${meetingId}/stream`, {
     headers: { cookie: caller.cookie },
     signal: abort.signal,
   })
-  const letters: any[] = []
+  const messages: any[] = []
   void (async () => {
     let rest = ''
     for await (const chunk of reply.body as unknown as AsyncIterable<Uint8Array>) {
@@ -30,24 +30,21 @@ async function follow(caller: Caller): Promise<{ letters: any[]; end: () => void
       const parts = rest.split('\n\n')
       rest = parts.pop()!
       for (const part of parts) {
-        if (/^event: letter$/m.test(part)) letters.push(JSON.parse(/^data: (.*)$/m.exec(part)![1]!))
+        if (/^event: message$/m.test(part)) messages.push(JSON.parse(/^data: (.*)$/m.exec(part)![1]!))
       }
     }
   })().catch(() => undefined)
-  return { letters, end: () => abort.abort(), status: reply.status }
+  return { messages, end: () => abort.abort(), status: reply.status }
 }
 const pressed = (event: string, more: object = {}) => ({ id: randomUUID(), at: Date.now(), event, ...more })
 
 describe('screens that follow a class', () => {
   it('hear everything that is said, once and in order', async () => {
     const screen = await follow(lead)
-    await lead.call('POST', `/api/meetings/${meetingId}/events`, { events: [pressed('pause')] })
-    await lead.call('PUT', `/api/meetings/${meetingId}/arrivals`, {
-      participant: person,
-      arrival: { came: true, pain: 2 },
-    })
-    await lead.call('PUT', `/api/meetings/${meetingId}/seating`, { seating: [person] })
-    await expect.poll(() => screen.letters.map((letter) => letter.kind)).toEqual(['events', 'arrivals', 'seating'])
+    await lead.say(meetingId, { kind: 'events', events: [pressed('pause')] })
+    await lead.say(meetingId, { kind: 'arrivals', participant: person, arrival: { came: true, pain: 2 } })
+    await lead.say(meetingId, { kind: 'seating', seating: [person] })
+    await expect.poll(() => screen.messages.map((message) => message.kind)).toEqual(['events', 'arrivals', 'seating'])
     screen.end()
   })
   it('are of this practice only', async () => {
@@ -61,14 +58,12 @@ describe('screens that follow a class', () => {
     const began = Date.now()
     // A busy class: something is pressed or noted every second.
     for (let second = 0; second < 12; second += 1) {
-      await lead.call('POST', `/api/meetings/${meetingId}/events`, {
-        events: [pressed('stretch', { step: 0, seconds: 15 })],
-      })
+      await lead.say(meetingId, { kind: 'events', events: [pressed('stretch', { step: 0, seconds: 15 })] })
       await new Promise((resolve) => setTimeout(resolve, 1000))
     }
     const share = (world.cpuSeconds() - before) / ((Date.now() - began) / 1000)
     console.log(`fifty following screens: ${(100 * share).toFixed(1)} % of a core`)
-    for (const screen of screens) expect(screen.letters).toHaveLength(12)
+    for (const screen of screens) expect(screen.messages).toHaveLength(12)
     expect(share).toBeLessThan(0.05)
     screens.forEach((screen) => screen.end())
   })
@@ -97,12 +92,12 @@ describe('guests and accidents', () => {
       done: 'Sat with her.',
       witnesses: 'Tomas',
     }
-    await lead.call('POST', `/api/meetings/${meetingId}/accidents`, report)
-    await lead.call('POST', `/api/meetings/${meetingId}/accidents`, { ...report, what: 'Nothing at all.' })
+    await lead.say(meetingId, { kind: 'accident', report })
+    await lead.say(meetingId, { kind: 'accident', report: { ...report, what: 'Nothing at all.' } })
     expect((await lead.call('GET', `/api/meetings/${meetingId}/accidents`)).body).toEqual([report])
     expect(
-      (await lead.call('POST', `/api/meetings/${meetingId}/accidents`, { ...report, id: randomUUID(), what: ' ' })).body
-        .data.fields,
-    ).toEqual({ what: 'Say in a few words what happened.' })
+      (await lead.say(meetingId, { kind: 'accident', report: { ...report, id: randomUUID(), what: ' ' } })).body.data
+        .fields,
+    ).toEqual({ 'message.report.what': 'Say in a few words what happened.' })
   })
 })

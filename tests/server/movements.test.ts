@@ -61,9 +61,10 @@ describe('movements of a practice', () => {
     )
     const { body } = await lead.call('GET', '/api/meetings')
     const { meeting } = (await lead.call('GET', `/api/meetings/${body[0].id}`)).body
-    const plan = { ...meeting.plan, blocks: [{ ...meeting.plan.blocks[3], movement: 'garden-bridge' }] }
+    const block = { ...meeting.plan.blocks[3], id: 'own', movement: 'garden-bridge' }
+    const edits = [{ edit: 'addBlock', block, before: null }]
     expect(
-      (await lead.call('PUT', `/api/meetings/${meeting.id}/plan`, { version: meeting.planVersion, plan })).status,
+      (await lead.call('PUT', `/api/meetings/${meeting.id}/plan`, { version: meeting.planVersion, edits })).status,
     ).toBe(200)
   })
   it('says at its path what cannot be kept', async () => {

@@ -23,8 +23,13 @@ const VENUE = {
 describe('venues and circles', () => {
   it('stores a venue whole, to the centimetre, and saves it again', async () => {
     const venue = (await lead.call('POST', '/api/venues', VENUE)).body
-    await lead.call('PUT', `/api/venues/${venue.id}`, { ...VENUE, roomWidthM: 7.5 })
-    expect((await lead.call('GET', '/api/venues')).body).toContainEqual({ ...VENUE, roomWidthM: 7.5, id: venue.id })
+    await lead.call('PUT', `/api/venues/${venue.id}`, { ...VENUE, roomWidthM: 7.5, version: venue.version })
+    expect((await lead.call('GET', '/api/venues')).body).toContainEqual({
+      ...VENUE,
+      roomWidthM: 7.5,
+      id: venue.id,
+      version: venue.version + 1,
+    })
   })
   it('says at the field what a room cannot be', async () => {
     expect(
@@ -47,12 +52,19 @@ describe('venues and circles', () => {
       members: [people[4], people[1], people[2]],
     }
     const circle = (await lead.call('POST', '/api/circles', fields)).body
-    await lead.call('PUT', `/api/circles/${circle.id}`, { ...fields, members: [people[2], people[4]] })
+    const changed = { ...fields, members: [people[2], people[4]], version: circle.version }
+    await lead.call('PUT', `/api/circles/${circle.id}`, changed)
     expect((await lead.call('GET', '/api/circles')).body.find((one: any) => one.id === circle.id)).toEqual({
-      ...fields,
-      members: [people[2], people[4]],
+      ...changed,
       id: circle.id,
+      version: circle.version + 1,
     })
+    expect(await lead.call('PUT', `/api/circles/${circle.id}`, { ...changed, name: 'From another tab' })).toMatchObject(
+      {
+        status: 409,
+        body: { data: { code: 'older-version', current: { name: 'Friday', version: circle.version + 1 } } },
+      },
+    )
   })
   it('refuses a school or a circle that is not one', async () => {
     const answer = await lead.call('POST', '/api/circles', {
@@ -127,12 +139,7 @@ describe('accounts', () => {
     )
     const view = (await helper.call('GET', `/api/meetings/${next.id}`)).body
     const arrival = { came: true, pain: null, usualPain: null, tired: false, sore: false, dizzy: false, ill: false }
-    expect(
-      (await helper.call('PUT', `/api/meetings/${next.id}/arrivals`, { participant: view.people[0].id, arrival }))
-        .status,
-    ).toBe(200)
-    expect(
-      (await helper.call('PUT', `/api/meetings/${next.id}/plan`, { version: 1, plan: view.meeting.plan })).status,
-    ).toBe(403)
+    expect((await helper.say(next.id, { kind: 'arrivals', participant: view.people[0].id, arrival })).status).toBe(200)
+    expect((await helper.call('PUT', `/api/meetings/${next.id}/plan`, { version: 1, edits: [] })).status).toBe(403)
   })
 })

@@ -1,0 +1,50 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ROUTES } from '../../core/contract/routes'
+import { World, type Caller } from '../world'
+import { goodRequests, nameOf, pathOf, type Requests } from './requests'
+
+let world: World
+let lead: Caller
+let requests: Requests
+beforeAll(async () => {
+  world = await World.open()
+  lead = await world.signedIn()
+  requests = await goodRequests(world, lead)
+})
+afterAll(() => world.close())
+
+/** Reading first, taking away last; what is made on the way is taken away again. */
+const TURN = { POST: 1, PUT: 0, GET: 2, DELETE: 3 }
+const signedIn = ROUTES.filter(({ may }) => may !== 'anybody')
+const ordered = signedIn
+  .toSorted((a, b) => TURN[a.method] - TURN[b.method])
+  .toSorted((a, b) => Number(nameOf(a) === 'DELETE /api/session') - Number(nameOf(b) === 'DELETE /api/session'))
+
+describe('every route', () => {
+  it.each(ordered.map((route) => [nameOf(route), route] as const))(
+    '%s answers what the contract says, and nothing besides',
+    async (name, route) => {
+      const request = requests[name]!
+      const abort = new AbortController()
+      const reply = await fetch(world.address + pathOf(route, request), {
+        method: route.method,
+        body: request.body === undefined ? undefined : JSON.stringify(request.body),
+        headers: { cookie: lead.cookie, 'content-type': 'application/json' },
+        signal: abort.signal,
+      })
+      if (route.file) {
+        expect([reply.status, reply.headers.get('content-type')]).toEqual([200, expect.stringContaining(route.file)])
+        abort.abort()
+        return
+      }
+      const body = await reply.json()
+      expect([reply.status, reply.status === 200 ? '' : body]).toEqual([200, ''])
+      // Parsing leaves out what the contract does not have: nothing may be left out.
+      expect(JSON.parse(JSON.stringify(route.reply!.parse(body)))).toEqual(body)
+    },
+  )
+  it('is one that the contract knows', async () => {
+    expect((await lead.call('GET', '/api/nowhere')).status).toBe(404)
+    expect((await lead.call('DELETE', '/api/meetings')).status).not.toBe(200)
+  })
+})

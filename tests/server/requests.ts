@@ -1,0 +1,235 @@
+import { randomUUID } from 'node:crypto'
+import type { Route } from '../../core/contract/route'
+import { shippedCatalogue } from '../shippedCatalogue'
+import { nextMeeting, type Caller, type World } from '../world'
+
+/** What a request is sent with: how its path is filled in, what is asked, what is sent. */
+export interface Request {
+  params?: Record<string, string>
+  query?: string
+  body?: unknown
+}
+
+/** One good request for every route of the contract that needs a sign-in, on things of the demo. */
+export type Requests = Record<string, Request>
+
+export const nameOf = ({ method, path }: Route): string => `${method} ${path}`
+
+/** The path of a request, filled in. */
+export function pathOf(route: Route, { params = {}, query = '' }: Request): string {
+  return route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(params[name]!)) + query
+}
+
+/** Looks at the demo as its lead and writes the requests; it makes a letter, a guest and a change to walk back. */
+export async function goodRequests(world: World, lead: Caller): Promise<Requests> {
+  const view = await nextMeeting(lead)
+  const { circle, venue, meeting, people } = view
+  const read = async (path: string) => (await lead.call('GET', path)).body
+  const [{ id: lastId }] = (await read('/api/meetings')).filter((line: any) => line.stage === 'reflect')
+  const { decisions } = await read(`/api/meetings/${lastId}/reflection`)
+  const calendar = await read('/api/calendar')
+  const [series] = calendar.series
+  const [shelved] = await read('/api/shelf')
+  const person = await read(`/api/participants/${people[2].id}`)
+  const [open] = calendar.lines.filter((line: any) => line.state === 'open' && line.meetingId === null)
+  const letter = {
+    addressedTo: 'Dr Sand',
+    consentOn: '2026-11-20',
+    consentHow: 'in person',
+    questions: 'May she kneel again?',
+    weeks: 12,
+  }
+  const [{ id: letterId }] = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
+  const proposals = (await read(`/api/participants/${person.id}/home`)).proposals
+  const home = {
+    entries: proposals
+      .slice(0, 2)
+      .map((one: any) => ({ ...one, tier: undefined, level: undefined, because: undefined })),
+    daysAWeek: 3,
+    times: ['08:30'],
+    note: '',
+  }
+  await lead.call('PUT', `/api/participants/${person.id}/home`, home)
+  const other = await read(`/api/participants/${people[3].id}`)
+  const [level] = other.levels
+  await lead.call('PUT', `/api/participants/${other.id}/levels`, {
+    levels: [{ ...level, level: level.level === 1 ? 2 : 1 }],
+  })
+  const [{ id: entry }] = await read(`/api/participants/${other.id}/ledger`)
+  const [{ id: practice }] = await world.db('practices').where({ name: 'Ferngate Movement' })
+  await world
+    .db('left_out')
+    .insert({ practice_id: practice, participant_id: person.id, movement: 'bridge', tier: 'chair' })
+  const fresh = await read(`/api/participants/${person.id}`)
+  const [decision] = decisions
+  const bridge = shippedCatalogue().movements.get('bridge')!
+  const own = { params: { id: person.id } }
+  const ofMeeting = { params: { id: meeting.id } }
+  const ofCircle = { params: { id: circle.id } }
+  const ofSeries = { params: { id: series.id } }
+  const ofShelf = { params: { id: shelved.id } }
+  const bridgeOf = { params: { movement: 'bridge' } }
+  const fields = {
+    name: 'Vera Test',
+    birthYear: 1950,
+    sex: 'female',
+    heightCm: 165,
+    pace: 'usual',
+    homeTier: 'chair',
+    access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
+    considerations: [],
+    levels: [],
+  }
+  const yaml = await read('/api/movements/bridge')
+  const file = (text: string) => ({ body: { text, commit: false } })
+  return {
+    'GET /api/venues': {},
+    'GET /api/circles': {},
+    'GET /api/circles/:id/members': ofCircle,
+    'GET /api/circles/:id/recent': ofCircle,
+    'GET /api/circles/:id/look-back': { ...ofCircle, query: '?weeks=12' },
+    'GET /api/calendar': {},
+    'GET /api/participants/:id/home': own,
+    'GET /api/participants/:id/home/handout': own,
+    'GET /api/participants/:id/home/calendar': own,
+    'GET /api/meetings': {},
+    'GET /api/meetings/:id': ofMeeting,
+    'GET /api/meetings/:id/plan': ofMeeting,
+    'GET /api/meetings/:id/versions': ofMeeting,
+    'GET /api/meetings/:id/reflection': { params: { id: lastId } },
+    'GET /api/meetings/:id/accidents': ofMeeting,
+    'GET /api/meetings/:id/stream': ofMeeting,
+    'GET /api/catalogue': {},
+    'GET /api/figures/:variation/:pose': { params: { variation: 'garden-bridge.bed.3', pose: 'end' } },
+    'GET /api/movements/:movement': bridgeOf,
+    'GET /api/movements/:movement/levels': bridgeOf,
+    'GET /api/movements/:movement/texts': bridgeOf,
+    'GET /api/movements': {},
+    'GET /api/plan-schema': {},
+    'GET /api/participants': {},
+    'GET /api/participants/:id': own,
+    'GET /api/participants/:id/ledger': own,
+    'GET /api/roster': { query: '?words=a&limit=3' },
+    'GET /api/exports/archive': {},
+    'GET /api/exports/calendar': { query: `?circle=${circle.id}` },
+    'GET /api/exports/measures': {},
+    'GET /api/exports/outcomes': {},
+    'GET /api/exports/people': {},
+    'GET /api/accounts': {},
+    'GET /api/health-log': {},
+    'GET /api/participants/:id/letters': own,
+    'GET /api/participants/:id/letters/:letter': { params: { id: person.id, letter: letterId } },
+    'GET /api/participants/:id/measures': own,
+    'GET /api/participants/:id/look-back': { ...own, query: '?weeks=26' },
+    'GET /api/participants/:id/profile': own,
+    'GET /api/participants/:id/record': { ...own, query: '?as=text' },
+    'GET /api/participants/:id/screenings': own,
+    'GET /api/shelf': {},
+    'GET /api/shelf/:id/versions': ofShelf,
+    'GET /api/shelf/:id/fit': { ...ofShelf, query: `?circle=${circle.id}` },
+    'POST /api/venues': { body: { name: 'Mill Hall', roomLengthM: 9, roomWidthM: 7 } },
+    'PUT /api/venues/:id': { params: { id: venue.id }, body: venue },
+    'POST /api/circles': { body: { ...circle, name: 'Friday', members: [] } },
+    'PUT /api/circles/:id': { ...ofCircle, body: circle },
+    'POST /api/circles/:id/waiting': { ...ofCircle, body: { participant: person.id, does: 'stop' } },
+    'POST /api/series': { body: { circleId: circle.id, rule: { ...series.rule, exceptions: {} } } },
+    'PUT /api/series/:id': { ...ofSeries, body: { rule: series.rule, version: series.version } },
+    'PUT /api/series/:id/dates/:on': { params: { id: series.id, on: open.on }, body: { calledOff: true } },
+    'POST /api/series/:id/meetings': { ...ofSeries, body: { on: open.on } },
+    'POST /api/holidays': { body: { name: 'Break', firstOn: '2030-12-24', lastOn: '2030-12-31' } },
+    'PUT /api/participants/:id/home': { ...own, body: home },
+    'POST /api/participants/:id/home/ticks': {
+      ...own,
+      body: { movement: home.entries[0].movement, day: '2026-11-20', done: true },
+    },
+    'POST /api/participants/:id/home/tick-file': { ...own, body: { text: 'Movement;Date\nCartwheel;2026-11-18' } },
+    'POST /api/meetings': { body: { circleId: circle.id, startsAt: '2030-01-05T10:00:00Z' } },
+    'POST /api/meetings/:id/guests': { ...ofMeeting, body: { name: 'Nela Brook', tier: 'chair' } },
+    'PUT /api/meetings/:id/plan': {
+      ...ofMeeting,
+      body: { version: meeting.planVersion, edits: [{ edit: 'setTitle', title: 'Another title' }] },
+    },
+    'POST /api/meetings/:id/messages': { ...ofMeeting, body: { message: { kind: 'seating', seating: [person.id] } } },
+    'PUT /api/meetings/:id/held': { ...ofMeeting, body: { calledOff: false, ledBy: null } },
+    'POST /api/meetings/:id/decisions': {
+      params: { id: lastId },
+      body: {
+        answers: [
+          {
+            participant: decision.participant,
+            movement: decision.movement,
+            tier: decision.tier,
+            toLevel: decision.toLevel,
+            dial: decision.turn?.dial ?? null,
+            reason: 'As proposed',
+          },
+        ],
+      },
+    },
+    'POST /api/meetings/:id/doses': {
+      params: { id: lastId },
+      body: { movement: 'upper-back-turn', dial: 'hold', to: 40 },
+    },
+    'PUT /api/movements/:movement': {
+      params: { movement: 'garden-bridge' },
+      body: {
+        yaml: String(yaml)
+          .replace(/^id: bridge$/m, 'id: garden-bridge')
+          .replace(/^name: .*$/m, 'name: Garden bridge')
+          .replace(/^number: .*$/m, 'number: 49'),
+      },
+    },
+    'POST /api/participants': { body: fields },
+    'PUT /api/participants/:id': { ...own, body: fresh },
+    'PUT /api/participants/:id/access/:tier': {
+      params: { id: person.id, tier: 'bed' },
+      body: { access: fresh.access.bed },
+    },
+    'POST /api/participants/:id/tier': { ...own, body: { step: 'visits', to: 'standing', reason: 'Asked for' } },
+    'POST /api/participants/:id/offer-again': {
+      ...own,
+      body: { movement: bridge.id, tier: 'chair', reason: 'Looked at' },
+    },
+    'PUT /api/participants/:id/levels': { ...own, body: { levels: person.levels } },
+    'POST /api/participants/:id/ledger/:entry/walk-back': {
+      params: { id: other.id, entry },
+      body: { reason: 'Not meant' },
+    },
+    'POST /api/participants/:id/measures': {
+      ...own,
+      body: {
+        records: [
+          { id: randomUUID(), measure: 'chair-stand', side: 'both', value: 9, takenAt: '2026-11-20T10:00:00Z' },
+        ],
+      },
+    },
+    'POST /api/participants/:id/screenings': {
+      ...own,
+      body: { id: randomUUID(), takenOn: '2026-11-20', answers: {} },
+    },
+    'POST /api/participants/:id/letters': { ...own, body: letter },
+    'POST /api/accounts': {
+      body: { name: 'Nele', email: 'nele@ferngate.example', role: 'helper', password: 'a long enough word' },
+    },
+    'POST /api/imports/people': file('Name\nA'),
+    'POST /api/imports/measures': file('Name;Measure;Value;Date\nA;B;1;2026-01-01'),
+    'POST /api/imports/calendar': {
+      body: {
+        text: ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:x', 'END:VCALENDAR', ''].join('\r\n'),
+        circleId: circle.id,
+        zone: 'Europe/Oslo',
+      },
+    },
+    'POST /api/shelf': { body: { plan: shelved.plan, tags: [] } },
+    'PUT /api/shelf/:id': { ...ofShelf, body: shelved },
+    'POST /api/shelf/:id/course': {
+      ...ofShelf,
+      body: { circleId: circle.id, startsAt: '2027-03-21T09:30:00Z', zone: 'Europe/Oslo', weeks: 2, look: true },
+    },
+    'DELETE /api/movements/:movement': { params: { movement: 'garden-bridge' } },
+    'DELETE /api/holidays/:id': { params: { id: calendar.holidays[0].id } },
+    'DELETE /api/series/:id': ofSeries,
+    'DELETE /api/participants/:id': own,
+    'DELETE /api/session': {},
+  }
+}
