@@ -11,6 +11,8 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'core',
+          // Nothing of the core is kept between calls, so its files share one copy of the catalogue.
+          isolate: false,
           testTimeout: 60_000,
           include: [
             'core/**/*.test.ts',
@@ -39,6 +41,17 @@ export default defineConfig({
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'drill',
+          globalSetup: ['tests/stopDatabase.ts'],
+          include: ['tests/drills/**/*.drill.ts'],
+          testTimeout: 1_800_000,
+          hookTimeout: 240_000,
           fileParallelism: false,
         },
       },

@@ -26,9 +26,9 @@ await run(async () => {
   await installModules()
   if (!options['reset-demo']) await buildWhenChanged()
   const database = await startDatabase(folder)
-  const setUp = options['reset-demo'] ? '--reset-demo' : options.empty ? '--empty' : '--demo-when-empty'
+  const setUp = ['reset-demo', 'empty'].find((option) => options[option]) ?? 'demo-when-empty'
   try {
-    await runProgram(process.execPath, ['--import', 'tsx', 'demo/setUp.ts', setUp], {
+    await runProgram(process.execPath, ['--import', 'tsx', 'demo/setUp.ts', `--${setUp}`], {
       env: { ...process.env, ...database.environment },
     })
   } catch (error) {

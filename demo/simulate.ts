@@ -123,6 +123,8 @@ function outcomesOf(
     const margin = capacity + random.normal(DAY_NOISE) - variation.level
     const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
     const reached = margin >= 0
+    const slipsWhen = margin < 0.1 ? 0.35 : 0.04
+    const slips = offer.kind === 'breath' ? 0 : slipsWhen
     const achieved = reached ? amount : Math.max(1, Math.round(amount * Math.max(0.2, 1 + 0.6 * margin)))
     return {
       id: random.uuid(),
@@ -145,7 +147,7 @@ function outcomesOf(
           : Math.max(0, Math.min(10, Math.round(4.5 - 2.2 * margin + random.normal(0.6)))),
       pain: margin < -0.8 ? Math.min(10, (arrival.pain ?? 0) + 1) : null,
       painKind: margin < -0.8 ? 'pull' : null,
-      form: random.next() < (offer.kind === 'breath' ? 0 : margin < 0.1 ? 0.35 : 0.04) ? 'slipped' : 'clean',
+      form: random.next() < slips ? 'slipped' : 'clean',
       cheat: '',
       painWhere: '',
       support: null,

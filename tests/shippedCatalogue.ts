@@ -3,15 +3,15 @@ import { parseCatalogue } from '../core/catalogue/parseCatalogue'
 import { indexOf } from '../core/catalogue/summary'
 import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
 
-let data: CatalogueData | undefined
-let shipped: Catalogue | undefined
+/** Parsed once for all test files of a process: modules are loaded anew for each file, the process is not. */
+const kept: { shippedData?: CatalogueData; shippedCatalogue?: Catalogue } = globalThis
 
-/** Everything that ships under `catalogue/`, words and poses included, parsed once for all tests of a file. */
+/** Everything that ships under `catalogue/`, words and poses included. */
 export function shippedData(): CatalogueData {
-  return (data ??= parseCatalogue(readCatalogueFiles()))
+  return (kept.shippedData ??= parseCatalogue(readCatalogueFiles()))
 }
 
 /** The catalogue that ships, as plans and offers compute with it. */
 export function shippedCatalogue(): Catalogue {
-  return (shipped ??= linkCatalogue(indexOf(shippedData())))
+  return (kept.shippedCatalogue ??= linkCatalogue(indexOf(shippedData())))
 }

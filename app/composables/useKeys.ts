@@ -36,12 +36,9 @@ export function useKeys(bindings: KeyBinding[]): void {
 function nameOf(event: KeyboardEvent): string {
   const isShiftedLetter =
     event.shiftKey && (event.key.length > 1 || /[A-Z]/.test(event.key) || /^Digit/.test(event.code))
-  const key =
-    /^Digit\d$/.test(event.code) && event.shiftKey
-      ? event.code.slice(5)
-      : event.key.length === 1
-        ? event.key.toLowerCase()
-        : event.key
+  const isShiftedDigit = /^Digit\d$/.test(event.code) && event.shiftKey
+  const typed = event.key.length === 1 ? event.key.toLowerCase() : event.key
+  const key = isShiftedDigit ? event.code.slice(5) : typed
   const isQuestion = event.key === '?' || event.key === '!'
   return isQuestion
     ? event.key

@@ -59,7 +59,9 @@ export function useLogging(led: LedClass) {
   function log(done: OutcomeEvent['done']): void {
     if (picked.value === null) return
     lastLogged.value = led.log(picked.value, done)
-    asking.value = done === 'stopped' ? 'pain' : isAsked.value && (done === 'done' || done === 'more') ? 'effort' : null
+    const asksEffort = isAsked.value && (done === 'done' || done === 'more')
+    if (done === 'stopped') asking.value = 'pain'
+    else asking.value = asksEffort ? 'effort' : null
   }
   function logTheRest(): void {
     for (const person of waiting.value) led.log(person.id, 'done')

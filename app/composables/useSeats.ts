@@ -62,7 +62,7 @@ export function useSeats() {
   function swap(a: string, b: string): string[] {
     const before = seated.value
     if (!before || a === b) return []
-    const order = before.order.map((id) => (id === a ? b : id === b ? a : id))
+    const order = before.order.map((id) => ({ [a]: b, [b]: a })[id] ?? id)
     const held = new Set(
       before.order.flatMap((id) =>
         reasonsOf(id)

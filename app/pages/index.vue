@@ -37,14 +37,7 @@ const stations = computed(() =>
       name: calledName(other.name),
       tier: other.homeTier,
       level: members.value.get(other.id)?.usualLevel ?? null,
-      mark:
-        waitsOf(other.id) !== ''
-          ? 'breath only until cleared'
-          : dueOf(other) !== null
-            ? 'to be screened'
-            : watchOf(other.id).length > 0
-              ? 'something to watch'
-              : '',
+      mark: markOf(other),
     }
   }),
 )
@@ -89,6 +82,11 @@ const noteOf = (other: Participant) =>
     .join(' ')
 const STAGES = { prepare: 'to prepare', lead: 'begun', reflect: 'to reflect on', settled: 'decided' }
 const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', settled: 'reflect' }
+function markOf(other: Participant): string {
+  if (waitsOf(other.id) !== '') return 'breath only until cleared'
+  if (dueOf(other) !== null) return 'to be screened'
+  return watchOf(other.id).length > 0 ? 'something to watch' : ''
+}
 </script>
 
 <template>

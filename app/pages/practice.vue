@@ -3,9 +3,8 @@
 const practice = usePractice()
 const { account, isLead } = useAccount()
 await practice.open()
-const adding = ref<'venue' | 'circle' | null>(
-  practice.venues.length === 0 ? 'venue' : practice.circles.length === 0 ? 'circle' : null,
-)
+const adding = ref<'venue' | 'circle' | null>(practice.circles.length === 0 ? 'circle' : null)
+if (practice.venues.length === 0) adding.value = 'venue'
 async function saved(): Promise<void> {
   adding.value = null
   await practice.open()

@@ -23,3 +23,9 @@ export function stopwatchWords(seconds: number): string {
   const tenth = Math.floor((seconds - whole) * 10)
   return whole < 60 ? `${whole}.${tenth}` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}.${tenth}`
 }
+
+/** Whether somebody has come, for a place in the ring; before the door nothing is said. */
+export function cameWords(came: boolean | undefined): string {
+  if (came === undefined) return ''
+  return came ? 'is here' : 'not here yet'
+}

@@ -155,15 +155,7 @@ function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>,
     case 'seat':
       return flat(scene.seatTop, [null, null, away * 0.115], 0.02)
     case 'chair-back':
-      return flat(
-        cm(SIZE_CM.chairBack),
-        scene.chair === 'sideways'
-          ? [0.02, null, cm(21)]
-          : scene.chair === 'beside'
-            ? [null, null, scene.chairAt[2] - cm(21)]
-            : [chairBackX, null, away * 0.085],
-        0.012,
-      )
+      return flat(cm(SIZE_CM.chairBack), backOfChair(scene, chairBackX, away), 0.012)
     case 'chair-back-fingertip':
       return [
         on(tip, cm(SIZE_CM.chairBack)),
@@ -236,4 +228,11 @@ function trunkContacts({ seat, back, head, flank }: PoseContacts, scene: Scene):
   if (head === 'floor') contacts.push(on('head', ground + cm(scene.headPillows * SIZE_CM.pillow * 0.55)))
   if (flank === 'floor') contacts.push(on('right hip', ground), on('right shoulder', ground))
   return contacts
+}
+
+/** Where a hand holds the backrest, by how the chair stands; null: anywhere along that line. */
+function backOfChair(scene: Scene, chairBackX: number, away: number): [number | null, null, number | null] {
+  if (scene.chair === 'sideways') return [0.02, null, cm(21)]
+  if (scene.chair === 'beside') return [null, null, scene.chairAt[2] - cm(21)]
+  return [chairBackX, null, away * 0.085]
 }

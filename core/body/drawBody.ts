@@ -32,7 +32,8 @@ function farSide(body: Skeleton, view: View): BodySide | null {
   const gap =
     dot(view.towards, sub(body.right.hip, body.left.hip)) +
     dot(view.towards, sub(body.right.shoulder, body.left.shoulder))
-  return Math.abs(gap) < 0.09 ? null : gap > 0 ? 'left' : 'right'
+  if (Math.abs(gap) < 0.09) return null
+  return gap > 0 ? 'left' : 'right'
 }
 
 function disc(view: View, at: Vec, r: number): Disc {

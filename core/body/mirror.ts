@@ -29,6 +29,6 @@ export function mirrored(pose: SolvedPose): SolvedPose {
   const left = pose.angles.slice(TRUNK_ANGLES.length, TRUNK_ANGLES.length + limbs)
   const right = pose.angles.slice(TRUNK_ANGLES.length + limbs)
   const [x, y, z] = pose.root
-  const strapFoot = pose.scene.strapFoot === 'left' ? 'right' : pose.scene.strapFoot === 'right' ? 'left' : 'none'
+  const strapFoot = ({ left: 'right', right: 'left', none: 'none' } as const)[pose.scene.strapFoot]
   return { ...pose, angles: [...trunk, ...right, ...left], root: [x, y, -z || 0], scene: { ...pose.scene, strapFoot } }
 }

@@ -49,6 +49,17 @@ const CHAIRS: Record<SceneEntry['chair'], { at: Vec; facing: number }> = {
   'behind-turned': { at: [cm(64), 0, 0], facing: 180 },
 }
 
+const BED_BOX: Record<SceneEntry['bed'], Scene['bedBox']> = {
+  none: null,
+  long: { from: -0.62, to: 0.62, half: 0.27 },
+  edge: { from: -0.5, to: 0.085, half: 0.42 },
+}
+
+function groundOf({ bed, mat }: SceneEntry): number {
+  if (bed !== 'none') return cm(SIZE_CM.bed)
+  return mat ? cm(SIZE_CM.mat) : 0
+}
+
 /** Works out where things stand. */
 export function sceneOf(entry: SceneEntry): Scene {
   const { at, facing } = CHAIRS[entry.chair]
@@ -56,13 +67,8 @@ export function sceneOf(entry: SceneEntry): Scene {
     ...entry,
     seatTop: cm(SIZE_CM.seat + entry.seatCushions * SIZE_CM.cushion),
     bedTop: cm(SIZE_CM.bed),
-    ground: entry.bed !== 'none' ? cm(SIZE_CM.bed) : entry.mat ? cm(SIZE_CM.mat) : 0,
-    bedBox:
-      entry.bed === 'long'
-        ? { from: -0.62, to: 0.62, half: 0.27 }
-        : entry.bed === 'edge'
-          ? { from: -0.5, to: 0.085, half: 0.42 }
-          : null,
+    ground: groundOf(entry),
+    bedBox: BED_BOX[entry.bed],
     wallAt: entry.wall === 'behind' ? -cm(14) : cm(48),
     stepTop: cm(SIZE_CM.step),
     chairAt: at,

@@ -108,13 +108,7 @@ function residualsOf(task: Task, x: Float64Array): number[] {
     const joint = JOINTS[at]!
     const angle = x[3 + at]!
     residuals.push((angle - task.wish[at]!) / joint.spread)
-    residuals.push(
-      angle < joint.from
-        ? (angle - joint.from) / LIMIT_SPREAD
-        : angle > joint.to
-          ? (angle - joint.to) / LIMIT_SPREAD
-          : 0,
-    )
+    residuals.push((angle - Math.min(joint.to, Math.max(joint.from, angle))) / LIMIT_SPREAD)
   }
   for (const contact of task.contacts) pushContact(residuals, contact, body)
   for (const sunk of sinkings(body, task)) residuals.push(sunk / SINK_SPREAD)
@@ -187,7 +181,8 @@ function sinkings(body: Skeleton, { scene }: Task): number[] {
     const bed = scene.bedBox
     const overBed =
       bed !== null && at[0] > bed.from && at[0] < bed.to && Math.abs(at[2]) < bed.half && at[1] > scene.bedTop - 0.06
-    const under = bed ? (overBed ? scene.bedTop : 0) : scene.ground
+    const besideBed = bed ? 0 : scene.ground
+    const under = overBed ? scene.bedTop : besideBed
     depths.push(Math.max(0, under + radius - at[1]))
     if (scene.wall === 'behind') depths.push(Math.max(0, scene.wallAt + radius - at[0]))
     else if (scene.wall === 'before') depths.push(Math.max(0, at[0] + radius - scene.wallAt))

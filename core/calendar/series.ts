@@ -70,11 +70,16 @@ export function datesOf(rule: SeriesRule, from: string, to: string, holidays: re
     dates.push({
       on,
       startsAt: momentOf(on, rule.time, rule.zone),
-      state: exception?.calledOff ? 'called-off' : isHoliday ? 'holiday' : 'open',
+      state: stateOf(exception?.calledOff ?? false, isHoliday),
       why: isHoliday ? holiday.name : '',
       ledBy: exception?.ledBy ?? rule.ledBy,
     })
   }
+}
+
+function stateOf(isCalledOff: boolean, isHoliday: boolean): SeriesDate['state'] {
+  if (isCalledOff) return 'called-off'
+  return isHoliday ? 'holiday' : 'open'
 }
 
 /** A time on the wall of a place as a moment, ISO 8601 in UTC; one that is skipped in spring is an hour later. */

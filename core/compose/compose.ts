@@ -152,7 +152,8 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
         .sort((a, b) => b.worth - a.worth)
       const before = at === 0 ? 0 : line[at - 1]!.posture
       const words = [
-        at === 0 ? 'settles' : at === line.length - 1 ? 'lets it sink in' : '',
+        at === 0 ? 'settles' : '',
+        at > 0 && at === line.length - 1 ? 'lets it sink in' : '',
         ask.pinned.includes(option.movement) ? 'pinned' : '',
         gains.length > 0
           ? gains

@@ -57,7 +57,7 @@ export class Evaluator {
     for (let index = 0; index <= last; index += 1) {
       const option = line[index]!
       const known = this.known.get(option)!
-      if (index === 0 ? !known.mayStart : index === last ? !known.mayEnd : known.isBreath) return -Infinity
+      if (isOutOfPlace(known, index, last)) return -Infinity
       const way = at * postures + option.posture
       time += change[way]! + option.seconds
       if (time > seconds) return -Infinity
@@ -91,4 +91,10 @@ export class Evaluator {
     }
     return score
   }
+}
+
+/** The first movement settles, the last one closes, and breath stands between neither. */
+function isOutOfPlace({ mayStart, mayEnd, isBreath }: Known, index: number, last: number): boolean {
+  if (index === 0) return !mayStart
+  return index === last ? !mayEnd : isBreath
 }

@@ -231,7 +231,7 @@ function optionsFor(
   const cost = (BREATHING_SECONDS * breathing.length) / riders.length
   const worth =
     (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) *
-    (carried ? CARRY_OVER_BONUS : again >= 0 ? AGAIN_SHARE[again]! : 1)
+    (carried ? CARRY_OVER_BONUS : (AGAIN_SHARE[again] ?? 1))
   return rounds.map((count): Option => {
     const gain = new Float64Array(REGIONS.length)
     let work = 0

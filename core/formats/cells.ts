@@ -11,12 +11,10 @@ export type Read<T> = { value: T | null } | { wrong: string }
 export function readNumber(cell: string, name: string): Read<number> {
   const trimmed = cell.replace(/[\s\u00A0']/g, '').replace('−', '-')
   if (trimmed === '') return { value: null }
-  const plain = /^-?\d{1,3}(\.\d{3})+,\d+$/.test(trimmed)
-    ? trimmed.replaceAll('.', '').replace(',', '.')
-    : /^-?\d{1,3}(,\d{3})+\.\d+$/.test(trimmed)
-      ? trimmed.replaceAll(',', '')
-      : trimmed.replace(',', '.')
-  const value = Number(plain)
+  const hasPoints = /^-?\d{1,3}(\.\d{3})+,\d+$/.test(trimmed)
+  const hasCommas = /^-?\d{1,3}(,\d{3})+\.\d+$/.test(trimmed)
+  const together = hasPoints ? trimmed.replaceAll('.', '') : trimmed
+  const value = Number(hasCommas ? together.replaceAll(',', '') : together.replace(',', '.'))
   return Number.isFinite(value) ? { value } : { wrong: `${name}: “${cell}” is not a number.` }
 }
 

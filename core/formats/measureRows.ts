@@ -159,13 +159,9 @@ export function writeMeasures(
 
 function refusedIn(measure: Measure, value: number, side: Side): string[] {
   const { refused } = plausible(measure, value)
-  const sideWrong =
-    measure.sides && side === 'both'
-      ? `${measure.name} is measured left and right.`
-      : !measure.sides && side !== 'both'
-        ? `${measure.name} has no sides.`
-        : ''
-  return [refused, sideWrong].filter((words) => words !== '')
+  const lacksSide = measure.sides && side === 'both' ? `${measure.name} is measured left and right.` : ''
+  const hasNone = !measure.sides && side !== 'both' ? `${measure.name} has no sides.` : ''
+  return [refused, lacksSide, hasNone].filter((words) => words !== '')
 }
 
 function keyOf(

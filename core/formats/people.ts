@@ -115,10 +115,11 @@ export function readPeople(text: string, onFile: readonly Participant[], catalog
     if (wrong.length > 0 || !checked.success)
       return { line, name, does: 'refuse', words: [...new Set(wrong)], fields: null, id: null }
     const words = before ? changesBetween(before, checked.data) : []
+    const does = words.length > 0 ? 'change' : 'same'
     return {
       line,
       name,
-      does: !before ? 'add' : words.length > 0 ? 'change' : 'same',
+      does: before ? does : 'add',
       words,
       fields: checked.data,
       id: person?.id ?? null,

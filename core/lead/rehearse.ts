@@ -24,7 +24,8 @@ export function rehearsedOutcomes(
 ): OutcomeDraft[] {
   return riders.flatMap((rider) => {
     const luck = random()
-    const done = luck < DOES_IT ? 'done' : luck < EASES ? 'partly' : 'eased'
+    const fallsShort = luck < EASES ? 'partly' : 'eased'
+    const done = luck < DOES_IT ? 'done' : fallsShort
     const moment = {
       blockId: block.id,
       side: sides.at(-1) ?? 'both',

@@ -122,6 +122,8 @@ function rowFor<R extends Row>(rows: readonly R[], { age, sex }: NormPerson): R 
   return { missing: `the table covers ages ${youngest} to ${oldest} and says nothing about ${age}` }
 }
 
+const PEOPLE = { female: 'women', male: 'men', unsaid: 'people' } as const
+
 function groupWords({ sex, from, to }: Row): string {
-  return `${sex === 'female' ? 'women' : sex === 'male' ? 'men' : 'people'} of ${from}–${to}`
+  return `${PEOPLE[sex ?? 'unsaid']} of ${from}–${to}`
 }

@@ -22,7 +22,7 @@ describe('what can be right', () => {
     ['up-and-go', 2, 'refused'],
   ])('%s of %d: %s', (id, value, answer) => {
     const said = plausible(shippedMeasure(id), value)
-    expect(said.refused !== '' ? 'refused' : said.ask !== '' ? 'ask' : 'fine').toBe(answer)
+    expect((['refused', 'ask'] as const).find((kind) => said[kind] !== '') ?? 'fine').toBe(answer)
   })
   it('never asks about what it refuses, and has its usual bounds within those it accepts', () => {
     for (const { accepts, usual } of shippedCatalogue().measures.values()) {

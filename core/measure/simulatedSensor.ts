@@ -76,14 +76,8 @@ export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = R
       settling +
       person.driftDegPerSecond * held +
       person.tremorDeg * Math.sin(6.283 * 4.7 * t + phase) * (held > 0 ? 1 : 0.2)
-    const way =
-      t < REST_SECONDS
-        ? 0
-        : t < holdFrom
-          ? smooth((t - REST_SECONDS) / APPROACH_SECONDS)
-          : t < backFrom
-            ? 1
-            : 1 - smooth(Math.min(1, (t - backFrom) / 1.6))
+    const share = (from: number, seconds: number) => smooth(Math.min(1, Math.max(0, (t - from) / seconds)))
+    const way = t < holdFrom ? share(REST_SECONDS, APPROACH_SECONDS) : 1 - share(backFrom, 1.6)
     ms[at] = (at * 1000) / rateHz
     deg[at] = restDeg + way * end + NOISE_DEG * (random() + random() + random() - 1.5)
   }

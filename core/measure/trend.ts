@@ -47,7 +47,8 @@ export function trendOf(points: readonly Point[]): Trend | null {
   const spread = NORMAL_975 * Math.sqrt(kendallVariance(points))
   const low = slopes[Math.max(0, Math.round((slopes.length - spread) / 2) - 1)]!
   const high = slopes[Math.min(slopes.length - 1, Math.round((slopes.length + spread) / 2))]!
-  return { slope, intercept, band: { low, high }, word: low > 0 ? 'rising' : high < 0 ? 'falling' : 'level' }
+  const notRising = high < 0 ? 'falling' : 'level'
+  return { slope, intercept, band: { low, high }, word: low > 0 ? 'rising' : notRising }
 }
 
 /** Variance of Kendall's S with ties in days and in values. */

@@ -15,15 +15,14 @@ export function changesOf(row: Consideration, side: Side, clearedBy: string): st
       .map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
   const blocked = named('block')
   const watched = named('watch')
+  const isCleared = clearedBy !== ''
+  const breathOnly = isCleared ? `Cleared by ${clearedBy}: watched.` : 'Breath only until it is cleared.'
+  const notOffered = isCleared ? `Cleared by ${clearedBy}, so only watched` : 'Not offered'
   return [
     row.redFlag ? 'Does not take part.' : '',
-    row.breathOnly ? (clearedBy === '' ? 'Breath only until it is cleared.' : `Cleared by ${clearedBy}: watched.`) : '',
+    row.breathOnly ? breathOnly : '',
     ...adjustments(row, row.sided ? side : 'both'),
-    blocked.length === 0
-      ? ''
-      : clearedBy === ''
-        ? `Not offered${where}: ${blocked.join(', ')}.`
-        : `Cleared by ${clearedBy}, so only watched${where}: ${blocked.join(', ')}.`,
+    blocked.length === 0 ? '' : `${notOffered}${where}: ${blocked.join(', ')}.`,
     watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,
     row.rangeAtMost ? `Up to ${row.rangeAtMost.share * 100} % of the measured range${where}.` : '',
     row.doseFactor === undefined ? '' : `Up to ${row.doseFactor * 100} % of the dose.`,

@@ -29,39 +29,34 @@ export function isClocked(dial: Dial): boolean {
  */
 export function givenBy(dial: Dial, { dose, rounds }: Given): number | null {
   if (dial === 'rounds') return rounds
-  switch (dose.kind) {
-    case 'hold':
-    case 'target':
-      return dial === 'hold' ? dose.seconds : null
-    case 'press':
-      return dial === 'hold' ? dose.seconds : dial === 'effort' ? dose.effort : null
-    case 'pair':
-      return dial === 'hold' ? dose.hold : dial === 'repetitions' ? dose.count : null
-    case 'reps':
-      return dial === 'repetitions' ? dose.count : dial === 'tempo' ? dose.back : null
-    case 'pulse':
-    case 'swing':
-      return dial === 'repetitions' ? dose.count : null
-    case 'circle':
-      return dial === 'repetitions' ? dose.perDirection : null
-    case 'lower':
-      return dial === 'repetitions' ? dose.efforts : dial === 'tempo' ? dose.lower : null
-    case 'breath':
-      return null
-  }
+  const field = fieldOf(dial, dose)
+  return field === null ? null : Number(new Map(Object.entries(dose)).get(field))
 }
 
 /** A dose with one dial turned to a value; a dial that the dose has nothing of leaves it alone. */
 export function withDial(dial: Dial, value: number, { dose, rounds }: Given): Given {
   if (dial === 'rounds') return { dose, rounds: value }
-  const turned = (changes: object): Given => ({ dose: { ...dose, ...changes } as Dose, rounds })
-  if (givenBy(dial, { dose, rounds }) === null) return { dose, rounds }
-  if (dial === 'effort') return turned({ effort: value })
-  if (dial === 'tempo') return turned(dose.kind === 'lower' ? { lower: value } : { back: value })
-  if (dial === 'hold') return turned(dose.kind === 'pair' ? { hold: value } : { seconds: value })
-  return turned(
-    dose.kind === 'circle' ? { perDirection: value } : dose.kind === 'lower' ? { efforts: value } : { count: value },
-  )
+  const field = fieldOf(dial, dose)
+  return { dose: field === null ? dose : { ...dose, [field]: value }, rounds }
+}
+
+function fieldOf(dial: Dial, { kind }: Dose): string | null {
+  const fields: Partial<Record<Dial, string>> = DIAL_FIELDS[kind]
+  return fields[dial] ?? null
+}
+
+/** Which field of a dose each dial turns. */
+const DIAL_FIELDS: { [K in Dose['kind']]: Partial<Record<Dial, keyof Extract<Dose, { kind: K }>>> } = {
+  hold: { hold: 'seconds' },
+  target: { hold: 'seconds' },
+  press: { hold: 'seconds', effort: 'effort' },
+  pair: { hold: 'hold', repetitions: 'count' },
+  reps: { repetitions: 'count', tempo: 'back' },
+  pulse: { repetitions: 'count' },
+  swing: { repetitions: 'count' },
+  circle: { repetitions: 'perDirection' },
+  lower: { repetitions: 'efforts', tempo: 'lower' },
+  breath: {},
 }
 
 /**

@@ -27,7 +27,7 @@ export function fitWords(
   const words: string[] = []
   if (variation.movement === 'sit-to-stand' && variation.tier !== 'floor') {
     const seat = seatFit({ level: variation.level, heightCm, chairCm: SIZE_CM.seat, cushionCm: SIZE_CM.cushion })
-    const how = seat.cushions === 0 ? 'the chair as it is' : seat.cushions === 1 ? 'one cushion' : 'two cushions'
+    const how = ['the chair as it is', 'one cushion', 'two cushions'][Math.min(2, seat.cushions)]
     words.push(`seat ${Math.round(seat.seatCm)} cm: ${how}${seat.needsHigherSeat ? ', better a higher chair' : ''}`)
   }
   if (variation.props.some((need) => need.prop === 'strap') && variation.postureId.endsWith('supine')) {

@@ -149,7 +149,7 @@ class Found {
       consideration,
       side,
       since: since ?? before?.since ?? null,
-      until: before?.until && until ? (before.until > until ? before.until : until) : until,
+      until: before?.until && until && before.until > until ? before.until : until,
       clearedBy: cleared?.by ?? '',
       clearedOn: cleared?.on ?? null,
       clearedFor: cleared?.what ?? '',

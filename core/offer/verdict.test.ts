@@ -151,7 +151,8 @@ describe('ranges that a pose imposes', () => {
       { person: personIn('floor', { ranges: [{ range: 'hip-turn-in', side, degrees }], considerations }) },
       catalogue,
     )
-    return blocks.length > 0 ? 'block' : watch.some((words) => words.includes('hip turn in')) ? 'watch' : 'fine'
+    if (blocks.length > 0) return 'block'
+    return watch.some((words) => words.includes('hip turn in')) ? 'watch' : 'fine'
   }
   // 85 % of the measured range is comfortable, up to all of it is watched: 40° of 47.1° are 85 %.
   it.each([

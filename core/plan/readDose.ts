@@ -33,11 +33,9 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
     said === undefined ? otherwise : Number(said.replace(',', '.'))
   const rounds = number((take(`${NUMBER}\\s*rounds?`) ?? take(`x\\s*${NUMBER}`))?.[0], now.rounds)
   const restSeconds = number((take(`rest(?: of)?\\s*${SECONDS}`) ?? take(`${SECONDS}\\s*rest`))?.[0], now.restSeconds)
-  const sideOrder = take('one side first')
-    ? 'one-side-first'
-    : take('taking turns|turns')
-      ? 'taking-turns'
-      : now.sideOrder
+  const oneFirst = take('one side first') ? 'one-side-first' : null
+  const turns = take('taking turns|turns') ? 'taking-turns' : null
+  const sideOrder = oneFirst ?? turns ?? now.sideOrder
   take('each side|both at once|both sides|alternating|each direction')
   const dose = doseIn(take, number, now.dose)
   const left = rest.replace(/\b(slow|loose|a|of|and|the|at|for)\b|[,.;]/g, ' ').trim()

@@ -49,13 +49,9 @@ export function gateStatus(
     const results = condition.anyOf.flatMap((limit) => {
       const by = latest.get(`${limit.measure} both`)
       if (!by) return []
-      const state =
-        differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > countsForDays
-          ? 'too-old'
-          : keeps(limit, by)
-            ? 'passed'
-            : 'failed'
-      return [{ by, state: state as ConditionState }]
+      const isTooOld = differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > countsForDays
+      const state: ConditionState = keeps(limit, by) ? 'passed' : 'failed'
+      return [{ by, state: isTooOld ? ('too-old' as const) : state }]
     })
     const best = PREFERRED.flatMap((state) => results.filter((result) => result.state === state))[0]
     return { ...base, state: best?.state ?? 'not-measured', by: best?.by ?? null }

@@ -159,13 +159,11 @@ export function doseOf(
     const movement = catalogue.movements.get(id)
     if (!block || !movement) continue
     const share = Math.min(
-      ...sides.map((outcome) =>
-        outcome.achieved === null || !outcome.target
-          ? outcome.done === 'done' || outcome.done === 'more'
-            ? 1
-            : 0
-          : Math.min(1, outcome.achieved / outcome.target),
-      ),
+      ...sides.map((outcome) => {
+        const { achieved, target } = outcome
+        if (achieved !== null && target) return Math.min(1, achieved / target)
+        return outcome.done === 'done' || outcome.done === 'more' ? 1 : 0
+      }),
     )
     const seconds = tissueSeconds(withDials(blockIn(block, tier), dials ?? {}), movement) * share
     for (const [region, weight] of Object.entries(movement.regions) as [Region, number][])

@@ -31,12 +31,10 @@ export function settled(
 ): Standing {
   const isOwn = (row: { movement: string; tier: Tier }) => row.movement === movement && row.tier === tier
   const own = levels.filter(isOwn)
-  const moved: PersonLevel[] =
-    own.length === 0
-      ? [{ movement, tier, side: 'both', level: toLevel }]
-      : own.length === 1
-        ? [{ ...own[0]!, level: toLevel }]
-        : own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - from)) }))
+  const first: PersonLevel[] = [{ movement, tier, side: 'both', level: toLevel }]
+  const stepped = own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - from)) }))
+  const one = own.length === 1 ? [{ ...own[0]!, level: toLevel }] : first
+  const moved: PersonLevel[] = own.length > 1 ? stepped : one
   const kept = toLevel === from ? dials.filter((setting) => isOwn(setting) && setting.dial !== turn?.dial) : []
   const turned: DialSetting[] = turn ? [{ movement, tier, dial: turn.dial, value: turn.to, since: on }] : []
   return {

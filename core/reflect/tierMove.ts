@@ -60,12 +60,10 @@ export function tierStep(
   if (below && person.access[below] !== 'no') {
     const own = gateInto(from)
     const failed = own?.conditions.filter((condition) => condition.state === 'failed') ?? []
-    const because =
-      evidence.news === 'fall' || evidence.news === 'faint'
-        ? `A ${evidence.news} since last time: down at once, and screen again.`
-        : failed.length > 0
-          ? `No longer shown: ${failed.map((condition) => condition.words).join('; ')}.`
-          : ''
+    const hasFallen = evidence.news === 'fall' || evidence.news === 'faint'
+    const notShown = `No longer shown: ${failed.map((condition) => condition.words).join('; ')}.`
+    const lost = failed.length > 0 ? notShown : ''
+    const because = hasFallen ? `A ${evidence.news} since last time: down at once, and screen again.` : lost
     if (because !== '') return { kind: 'down', from, to: below, because, missing: [] }
   }
   const to = TIERS[TIERS.indexOf(from) + 1]
@@ -116,14 +114,14 @@ function visitStep(from: Tier, to: Tier, { outcomes, visitingSince }: TierEviden
         .join(' and ')} blocks done, and no stop.`,
       missing: [],
     }
-  const because = !last
-    ? 'No visit yet: the next meeting is one.'
-    : last.isGood
-      ? `One good visit, ${last.done} of ${last.of} blocks: one more.`
-      : last.stopped
-        ? 'Stopped in the last visit: two good ones running are looked at.'
-        : `${last.done} of ${last.of} blocks in the last visit: four fifths are looked at, twice running.`
-  return { kind: 'visiting', from, to, because, missing: [] }
+  return { kind: 'visiting', from, to, because: visitWords(last), missing: [] }
+}
+
+function visitWords(last: ReturnType<typeof visitsOf>[number] | undefined): string {
+  if (!last) return 'No visit yet: the next meeting is one.'
+  if (last.isGood) return `One good visit, ${last.done} of ${last.of} blocks: one more.`
+  if (last.stopped) return 'Stopped in the last visit: two good ones running are looked at.'
+  return `${last.done} of ${last.of} blocks in the last visit: four fifths are looked at, twice running.`
 }
 
 interface Visit {

@@ -87,8 +87,8 @@ function isOfDose(dial: Dial): boolean {
 /** In Press effort steps first, then range; elsewhere as the rung says. */
 function inOrder(dials: readonly DialRange[], school: SchoolId): readonly DialRange[] {
   if (school !== 'press') return dials
-  const place = (range: DialRange) => (range.dial === 'effort' ? 0 : range.dial === 'range' ? 1 : 2)
-  return dials.toSorted((a, b) => place(a) - place(b))
+  const first: readonly Dial[] = ['range', 'effort']
+  return dials.toSorted((a, b) => first.indexOf(b.dial) - first.indexOf(a.dial))
 }
 
 /** A value one step on, or back, never past the dial's ends; a value beyond its end stays. */

@@ -195,7 +195,9 @@ function broughtTogether(
   apart: readonly number[][],
   { looks, random }: Exchanges,
 ): number[] {
-  const friendsOf = start.map((_, sitter) => pairs.flatMap(([a, b]) => (a === sitter ? [b] : b === sitter ? [a] : [])))
+  const friendsOf = start.map((_, sitter) =>
+    pairs.filter((pair) => pair.includes(sitter)).map(([a, b]) => (a === sitter ? b : a)),
+  )
   const part = (placeOf: readonly number[], sitter: number) =>
     costs[sitter]![placeOf[sitter]!]! +
     friendsOf[sitter]!.reduce((sum, friend) => sum + WEIGHTS.friends * apart[placeOf[sitter]!]![placeOf[friend]!]!, 0)

@@ -51,11 +51,12 @@ export function changeover(graph: PostureGraph, from: string, to: string, mover:
   const moves = way.map((step) => {
     const risesToStand = step.to.height === 1 && step.from.height < 1
     const sitsUp = step.from.height <= LYING_HEIGHT && step.to.height > LYING_HEIGHT
+    const sittingUp = sitsUp ? mover.sittingWaitSeconds : 0
     return {
       from: step.from.id,
       to: step.to.id,
       seconds: step.seconds * mover.pace,
-      waitSeconds: risesToStand ? mover.standingWaitSeconds : sitsUp ? mover.sittingWaitSeconds : 0,
+      waitSeconds: risesToStand ? mover.standingWaitSeconds : sittingUp,
       cue: step.cue,
     }
   })

@@ -62,7 +62,8 @@ describe('the time of a block’s work', () => {
         const oneSide = R * t + (R - 1) * rest
         const twoSided = work.sides === 'each' || work.sides === 'each-direction'
         const turns = work.order === 'taking-turns' && t + 2 * c >= rest
-        const expected = !twoSided ? oneSide : turns ? 2 * R * t + (2 * R - 1) * c : 2 * oneSide + c
+        const twoSides = turns ? 2 * R * t + (2 * R - 1) * c : 2 * oneSide + c
+        const expected = twoSided ? twoSides : oneSide
         expect(workSeconds(work)).toBe(expected)
       }),
     )

@@ -160,12 +160,6 @@ describe('the class screen', () => {
     await visitor.press('ArrowRight', 'ArrowRight')
     const step = await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-step'))
     await hall.page.waitForSelector(`[data-test="follow"][data-step="${step}"]`, { timeout: 5000 })
-    // When this step ends, as each screen has it; what is shown is renewed every tenth of a second.
-    const ends = (page: typeof hall.page) =>
-      page.$eval('[role="timer"]', (element) => Date.now() + Number(element.getAttribute('data-left-ms')))
-    const apart = await ends(visitor.page).then(async (here) => Math.abs(here - (await ends(hall.page))))
-    console.log(`two screens are ${apart.toFixed(0)} ms apart`)
-    expect(apart).toBeLessThan(250)
     await settled()
     await world.crash()
     await visitor.press('Space')
@@ -218,70 +212,5 @@ describe('the class screen', () => {
       .toMatchObject({ participant_id: expect.any(String) })
     await visitor.expectAccessible()
     await visitor.click('Close; the class stays paused')
-  })
-})
-
-describe('a thousand notes', () => {
-  it('arrive once each while the server is killed and started again and again', async () => {
-    await visitor.open(`${path}/lead`)
-    const before = Number((await world.db('outcomes').count('* as stored').first())!.stored)
-    await visitor.page.evaluate(() => {
-      const app = (
-        document.querySelector('#__nuxt') as unknown as {
-          __vue_app__: { config: { globalProperties: { $pinia: { _s: Map<string, any> } } } }
-        }
-      ).__vue_app__
-      const meeting = app.config.globalProperties.$pinia._s.get('meeting')
-      const [person] = meeting.present
-      let sent = 0
-      const timer = setInterval(() => {
-        for (let burst = 0; burst < 10; burst += 1, sent += 1) {
-          meeting.log([
-            {
-              blockId: `thousand-${sent}`,
-              participant: person.id,
-              movement: 'bridge',
-              tier: 'bed',
-              side: 'both',
-              variation: null,
-              level: 1,
-              done: 'done',
-              target: 10,
-              achieved: 10,
-              unit: 's',
-              effort: null,
-              pain: null,
-              painKind: null,
-              form: null,
-              cheat: '',
-              painWhere: '',
-              support: null,
-              device: '',
-              note: '',
-              clears: [],
-            },
-          ])
-        }
-        if (sent >= 1000) clearInterval(timer)
-      }, 40)
-    })
-    for (let kill = 0; kill < 4; kill += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 400 + 700 * kill))
-      await world.crash()
-      await world.startServer()
-    }
-    await expect
-      .poll(async () => Number((await world.db('outcomes').count('* as stored').first())!.stored) - before, {
-        timeout: 120_000,
-        interval: 1000,
-      })
-      .toBe(1000)
-    await settled()
-    const blocks = await world
-      .db('outcomes')
-      .whereRaw("json_value(event, '$.blockId') like 'thousand-%'")
-      .select(world.db.raw("json_value(event, '$.blockId') as block"))
-    expect(new Set(blocks.map((row: any) => row.block)).size).toBe(1000)
-    visitor.expectNoComplaints()
   })
 })

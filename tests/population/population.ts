@@ -177,11 +177,8 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, random: Ran
       )
       for (const offer of offers) {
         if (!offer.variation || offer.kind !== 'movement') continue
-        const sides: Side[] = isTwoSided(offer.variation.sides)
-          ? offer.side === 'both'
-            ? ['left', 'right']
-            : [offer.side]
-          : ['both']
+        const each: Side[] = offer.side === 'both' ? ['left', 'right'] : [offer.side]
+        const sides: Side[] = isTwoSided(offer.variation.sides) ? each : ['both']
         for (const side of sides) {
           const known =
             side === 'both'
@@ -287,6 +284,7 @@ function outcomeOf(
         body.capacity.get(`${variation.movement} ${one}`)! + (margin > -1 && margin < 1.6 ? body.learns : 0),
       ),
     )
+  const pinch = pain > 2 ? 'pinch' : null
   return {
     id: `${week} ${variation.id} ${side}`,
     at: week,
@@ -307,7 +305,7 @@ function outcomeOf(
         ? null
         : Math.max(0, Math.min(10, Math.round(5 - 2.4 * margin + body.bias + random.normal(0.6)))),
     pain: random.next() < 0.5 || pain > 2 ? pain : null,
-    painKind: margin < -1.6 && random.next() < 0.4 ? 'sharp' : pain > 2 ? 'pinch' : null,
+    painKind: margin < -1.6 && random.next() < 0.4 ? 'sharp' : pinch,
     form: random.next() < (margin < 0.15 ? 0.45 : 0.04) ? 'slipped' : 'clean',
     cheat: '',
     painWhere: '',

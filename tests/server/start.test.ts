@@ -53,7 +53,7 @@ describe('the start command', () => {
     expect(await run.ended).toBe(1)
     expect(run.said()).toContain('The options are --share, --empty and --port NUMBER')
   })
-  it('starts empty, ends cleanly, starts again within 10 s, and over a database that was killed', async () => {
+  it('starts empty, ends cleanly, starts again, and over a database that was killed', async () => {
     const port = await freePort()
     const first = start(['--empty', '--port', String(port)], 'Ctrl-C ends it.')
     await first.heard
@@ -62,11 +62,8 @@ describe('the start command', () => {
     expect(await first.ended).toBe(0)
     expect(first.said()).toContain('Stopped. Nothing is lost.')
 
-    const began = Date.now()
     const second = start(['--empty', '--port', String(port)], 'Ctrl-C ends it.')
     await second.heard
-    const secondStartMs = Date.now() - began
-    expect(secondStartMs).toBeLessThan(10_000)
     const third = start(['--port', String(port)])
     expect(await third.ended).toBe(1)
     expect(third.said()).toContain('is running here already')

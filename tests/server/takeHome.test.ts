@@ -20,7 +20,7 @@ afterAll(async () => {
   await world.close()
 })
 const home = (path = '') => `/api/participants/${cora}/home${path}`
-async function file(path: string): Promise<{ bytes: Buffer; type: string; ms: number }> {
+async function file(path: string): Promise<{ bytes: Buffer; type: string }> {
   const reply = await fetch(world.address + path, { headers: { cookie: lead.cookie } })
   return {
     bytes: Buffer.from(await reply.arrayBuffer()),

@@ -21,7 +21,7 @@ const {
 const poses = computed(() =>
   moving && variation.poses.includes('end')
     ? ['start', ...(variation.poses.includes('deepest') ? ['deepest'] : []), 'end']
-    : [variation.poses.includes('deepest') ? 'deepest' : variation.poses.includes('end') ? 'end' : 'start'],
+    : [(['deepest', 'end'] as const).find((pose) => variation.poses.includes(pose)) ?? 'start'],
 )
 /** Upright figures leave the sides of their frame empty: these are cropped. */
 const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))

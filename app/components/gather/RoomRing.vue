@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cameWords } from '~/words/people'
 import type { SeatedRoom } from '~~/core/room/seatRoom'
 import { doorSpot } from '~~/core/room/seats'
 import type { Room } from '~~/core/room/layout'
@@ -61,9 +62,7 @@ function swapWith(id: string, by: number): void {
   if (other) emit('swap', id, other)
 }
 const moreOf = (station: Station) =>
-  [station.came === undefined ? '' : station.came ? 'is here' : 'not here yet', station.mark ?? '']
-    .filter((word) => word !== '')
-    .join(', ')
+  [cameWords(station.came), station.mark ?? ''].filter((word) => word !== '').join(', ')
 const id = useId()
 </script>
 

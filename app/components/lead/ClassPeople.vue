@@ -34,11 +34,7 @@ const rows = computed(() =>
       tier: offer?.tier ?? person.homeTier,
       level: offer?.kind === 'breath' ? null : (offer?.variation?.level ?? null),
       own: offer?.variation ? dialsWords(offer.variation, offer.dials) : '',
-      marks: outcomes
-        .map(
-          (outcome) => `${MARKS[outcome.done]}${outcome.side === 'both' ? '' : outcome.side === 'left' ? ' L' : ' R'}`,
-        )
-        .join(' '),
+      marks: outcomes.map((outcome) => MARKS[outcome.done] + SIDE_MARKS[outcome.side]).join(' '),
       words: outcomes
         .map((outcome) => `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}`)
         .join(', '),
@@ -48,8 +44,9 @@ const rows = computed(() =>
     }
   }),
 )
+const SIDE_MARKS = { both: '', left: ' L', right: ' R' } as const
 function keyOf(at: number): string {
-  return at < 9 ? String(at + 1) : at === 9 ? '0' : `⇧${at - 9}`
+  return at < 10 ? String((at + 1) % 10) : `⇧${at - 9}`
 }
 </script>
 

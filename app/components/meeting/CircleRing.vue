@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cameWords } from '~/words/people'
 import type { Tier } from '~~/core/catalogue/words'
 
 /** The circle from above: stations at the rim, tier by shape, level by fill; the instructor stands in it. */
@@ -29,9 +30,7 @@ const places = computed(() =>
 const id = useId()
 /** What the name and the glyph do not say. */
 const moreOf = (station: Station) =>
-  [station.came === undefined ? '' : station.came ? 'is here' : 'not here yet', station.mark ?? '']
-    .filter((word) => word !== '')
-    .join(', ')
+  [cameWords(station.came), station.mark ?? ''].filter((word) => word !== '').join(', ')
 </script>
 
 <template>

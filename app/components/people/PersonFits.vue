@@ -32,13 +32,12 @@ const toWall = computed(() => kneeToWall(heightCm, toeCm.value, degreesPerCm.val
 const lean = computed(() => leanDeg(heightCm, shiftCm.value))
 const cm = (value: number) => `${Math.round(value)} cm`
 const deg = (value: number | null) => (value === null ? 'out of reach' : `${Math.round(value)}°`)
-const handsAt = computed(() =>
-  rest.value.cm >= SIZE_CM.table
-    ? { contacts: { hands: 'chair-back' }, scene: { chair: 'before' } }
-    : rest.value.cm >= SIZE_CM.seat
-      ? { contacts: { hands: 'chair-seat' }, scene: { chair: 'behind-turned' } }
-      : { contacts: { hands: 'block' }, scene: { handBlockCm: Math.max(1, rest.value.cm) } },
-)
+const handsAt = computed(() => {
+  const { cm } = rest.value
+  if (cm >= SIZE_CM.table) return { contacts: { hands: 'chair-back' }, scene: { chair: 'before' } }
+  if (cm >= SIZE_CM.seat) return { contacts: { hands: 'chair-seat' }, scene: { chair: 'behind-turned' } }
+  return { contacts: { hands: 'block' }, scene: { handBlockCm: Math.max(1, cm) } }
+})
 const hingePose = computed(() => ({
   angles: {
     tilt: hingeDeg.value,

@@ -53,7 +53,8 @@ async function save(): Promise<void> {
 function numberFrom(event: Event): number | null {
   const text = (event.target as HTMLInputElement).value.trim().replace(',', '.')
   // What is no number is handed on as it is, so that the check can say so at the field.
-  return text === '' ? null : Number.isNaN(Number(text)) ? (text as unknown as number) : Number(text)
+  if (Number.isNaN(Number(text))) return text as unknown as number
+  return text === '' ? null : Number(text)
 }
 </script>
 

@@ -90,14 +90,13 @@ const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : 
 const honesty = computed(() => {
   if (state.value === 'looking') return 'Looking …'
   if (!plan.value) return ''
-  const shownGap =
-    gap.value === null
-      ? 'How much better any plan could be is being proven …'
-      : gap.value < 0.005
-        ? 'Proven: no plan is better.'
-        : `Proven: no plan is more than ${(gap.value * 100).toFixed(1)} % better.`
-  return `${Math.round(took.value)} ms. ${shownGap}`
+  return `${Math.round(took.value)} ms. ${gapWords(gap.value)}`
 })
+function gapWords(share: number | null): string {
+  if (share === null) return 'How much better any plan could be is being proven …'
+  if (share < 0.005) return 'Proven: no plan is better.'
+  return `Proven: no plan is more than ${(share * 100).toFixed(1)} % better.`
+}
 </script>
 
 <template>

@@ -83,13 +83,10 @@ const ahead = computed(() => {
 const shown = computed(() => ahead.value?.timeline ?? timeline)
 /** The lanes follow when the hand pauses: times and words at once, eighty pictures not at every column it passes. */
 const resting = refDebounced(order, LANES_FOLLOW_MS)
-const lanes = computed(() =>
-  order.value && resting.value === order.value && ahead.value
-    ? ahead.value
-    : !order.value
-      ? { riders, timeline }
-      : before.value,
-)
+const lanes = computed(() => {
+  if (!order.value) return { riders, timeline }
+  return (resting.value === order.value ? ahead.value : null) ?? before.value
+})
 /** What the lanes showed last. */
 const before = shallowRef({ riders, timeline })
 watch(lanes, (now) => (before.value = now))

@@ -37,7 +37,8 @@ const changing = ref(false)
 const DISTANCES = { room: 'Room', hand: 'Hand', pocket: 'Pocket' } as const
 const { width } = useWindowSize()
 const chosen = useLocalStorage<keyof typeof DISTANCES | ''>('unhurried-circle-distance', '')
-const distance = computed(() => (chosen.value !== '' ? chosen.value : width.value < 640 ? 'pocket' : 'hand'))
+const fitting = computed(() => (width.value < 640 ? 'pocket' : 'hand'))
+const distance = computed(() => (chosen.value === '' ? fitting.value : chosen.value))
 const nextDistance = () =>
   (chosen.value = { room: 'hand', hand: 'pocket', pocket: 'room' }[distance.value] as keyof typeof DISTANCES)
 

@@ -25,6 +25,14 @@ const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.na
 const back = computed(() => known.value!.back)
 const row = computed(() => back.value.movements.find((one) => keyOf(one) === chosen.value))
 const unit = (one: MovementBack) => (one.unit === 's' ? ' s' : '')
+const TREND_WORDS = {
+  rising: 'rising',
+  falling: 'falling',
+  level: 'on the whole as it was',
+  'too early': 'too early to say',
+} as const
+const levelWords = (first: number, last: number) =>
+  first === last ? `level ${last} all the time` : `level ${first} to ${last}`
 const sideName: Record<Side, string> = { both: 'reached', left: 'left', right: 'right' }
 
 const words = computed(() => {
@@ -37,13 +45,9 @@ const words = computed(() => {
   if (falling!.length > 0) lines.push(`Falling: ${falling!.join(', ')}. Look at it.`)
   if (level!.length > 0) lines.push(`As they were: ${level!.join(', ')}.`)
   const apart = movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < 85)
-  lines.push(
-    apart.length > 0
-      ? `Sides differ: ${apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`).join('; ')}.`
-      : movements.some((one) => one.sidesPercent !== null)
-        ? 'The sides are alike.'
-        : '',
-  )
+  const words = apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`)
+  if (apart.length > 0) lines.push(`Sides differ: ${words.join('; ')}.`)
+  else if (movements.some((one) => one.sidesPercent !== null)) lines.push('The sides are alike.')
   const steps = known.value!.acted.filter((entry) => entry.way === 'up').length
   const eased = known.value!.acted.filter((entry) => entry.way === 'eased').length
   lines.push(`${steps} ${steps === 1 ? 'step' : 'steps'} up, ${eased} eased.`)
@@ -66,20 +70,7 @@ const painWords = computed(() => {
 const rowWords = computed(() => {
   const one = row.value!
   const [first, last] = [one.levels[0], one.levels.at(-1)]
-  return [
-    first && last
-      ? first.value === last.value
-        ? `level ${last.value} all the time`
-        : `level ${first.value} to ${last.value}`
-      : '',
-    one.trend
-      ? one.trend.word === 'too early'
-        ? 'too early to say'
-        : one.trend.word === 'level'
-          ? 'on the whole as it was'
-          : one.trend.word
-      : '',
-  ]
+  return [first && last ? levelWords(first.value, last.value) : '', one.trend ? TREND_WORDS[one.trend.word] : '']
     .filter((part) => part !== '')
     .join(', ')
 })
