@@ -4,7 +4,7 @@ import { indexOf } from '../core/catalogue/summary'
 import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
 
 /** Parsed once for all test files of a process: modules are loaded anew for each file, the process is not. */
-const kept: { shippedData?: CatalogueData; shippedCatalogue?: Catalogue } = globalThis
+const kept: typeof globalThis & { shippedData?: CatalogueData; shippedCatalogue?: Catalogue } = globalThis
 
 /** Everything that ships under `catalogue/`, words and poses included. */
 export function shippedData(): CatalogueData {

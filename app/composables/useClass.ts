@@ -53,15 +53,14 @@ export function useClass() {
       : null,
   )
   const cues = computed(() =>
-    cuesOf(
-      steps.value,
-      meeting.plan!,
-      meeting.timeline,
-      meeting.ridersPresent,
-      meeting.sides,
-      catalogues.catalogue,
-      catalogues.textsOf,
-    ),
+    cuesOf(steps.value, {
+      plan: meeting.plan!,
+      timeline: meeting.timeline,
+      riders: meeting.ridersPresent,
+      circle: meeting.sides,
+      catalogue: catalogues.catalogue,
+      textsOf: catalogues.textsOf,
+    }),
   )
   /** What is said now. */
   const cue = computed(() =>
@@ -138,7 +137,7 @@ export function useClass() {
       view.value.circle,
       meeting.sides,
     )
-    return meeting.log(logFor(done, moment.value, participant, offers, asked, logged, startSide))
+    return meeting.log(logFor(done, moment.value, { participant, offers, block: asked, logged, startSide }))
   }
   function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
     return meeting.log(outcomes.map(({ id: _id, at: _at, ...known }) => ({ ...known, ...detail })))

@@ -117,7 +117,7 @@ export function useDraft<T extends object>(
     void nextTick(forget)
   }
   /** Whether something is typed that is not stored. */
-  const isChanged = computed(() => !dequal(toRaw(fields.value), base.value))
+  const isChanged = computed(() => !dequal(fields.value, base.value))
   onScopeDispose(stopKeeping)
   return { fields, wrong, message, saving, submit, forget, reset, wasKept, meanwhile, standOn, version, isChanged }
 }

@@ -17,15 +17,13 @@ export function useRehearsal(led: LedClass) {
       if (!block || works.length === 0) return
       const silent = meeting.ridersPresent.filter((rider) => led.outcomesOf(rider.id, before).length === 0)
       meeting.log(
-        rehearsedOutcomes(
-          block,
-          at,
-          silent,
-          [...new Set(works.map((step) => step.side))],
-          works[0]!.seconds,
-          meeting.sides.startSide,
-          Math.random,
-        ),
+        rehearsedOutcomes(block, at, {
+          riders: silent,
+          sides: [...new Set(works.map((step) => step.side))],
+          roundSeconds: works[0]!.seconds,
+          startSide: meeting.sides.startSide,
+          random: Math.random,
+        }),
       )
     },
   )

@@ -56,7 +56,7 @@ export function useSeats() {
   const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
   function reasonsOf(id: string, of = seated.value): { words: string; isMet: boolean }[] {
     const sitter = sitters.value.find((one) => one.id === id)
-    return sitter && of ? seatReasons(sitter, of.order, of.layout, room.value, nameOf) : []
+    return sitter && of ? seatReasons(sitter, of.order, { layout: of.layout, room: room.value, nameOf }) : []
   }
   /** Exchanges two people and says what that breaks that held before. */
   function swap(a: string, b: string): string[] {

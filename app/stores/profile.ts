@@ -20,13 +20,11 @@ export const useProfile = defineStore('profile', () => {
   const latest = computed(() => latestOf(profile.value!.measures))
   const gates = computed(() =>
     catalogues.catalogue.gates.map((gate) =>
-      gateStatus(
-        gate,
-        profile.value!.measures,
-        person.value.considerations,
-        today(),
-        catalogues.catalogue.judgement.evidence.days,
-      ),
+      gateStatus(gate, profile.value!.measures, {
+        considerations: person.value.considerations,
+        on: today(),
+        countsForDays: catalogues.catalogue.judgement.evidence.days,
+      }),
     ),
   )
   const next = computed(() => {

@@ -117,18 +117,36 @@ function kneeContacts(side: BodySide, where: NonNullable<PoseContacts['knees']>,
   }
 }
 
-function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>, scene: Scene): Contact[] {
+type HandAt = NonNullable<PoseContacts['hands']>
+type OnLimb = Omit<Extract<Contact, { kind: 'limb' }>, 'kind' | 'spot'>
+
+/** Hands that lie on a limb: which, how far along it, and how thick it is there (heights of the body). */
+const HAND_ON_LIMB: Partial<Record<HandAt, (side: BodySide) => OnLimb>> = {
+  thigh: (side) => ({ from: `${side} hip`, to: `${side} knee`, share: 0.62, radius: 0.043 }),
+  knee: (side) => ({ from: `${side} hip`, to: `${side} knee`, share: 0.97, radius: 0.034 }),
+  shin: (side) => ({ from: `${side} knee`, to: `${side} ankle`, share: 0.35, radius: 0.034 }),
+  ankle: (side) => ({ from: `${side} knee`, to: `${side} ankle`, share: 0.9, radius: 0.022 }),
+  'under-thigh': (side) => ({ from: `${side} hip`, to: `${side} knee`, share: 0.72, radius: 0.04 }),
+  'other-thigh': (side) => ({ from: `${other(side)} hip`, to: `${other(side)} knee`, share: 0.66, radius: 0.042 }),
+}
+
+/** Hands that touch a spot of the body. */
+const HAND_MEETS: Partial<Record<HandAt, (side: BodySide) => Spot>> = {
+  belly: () => 'waist',
+  ribs: () => 'chest',
+  hip: (side) => `${side} hip`,
+  neck: () => 'head',
+  'other-elbow': (side) => `${other(side)} elbow`,
+}
+
+function handContacts(side: BodySide, where: HandAt, scene: Scene): Contact[] {
   const palm: Spot = `${side} palm`
   const tip: Spot = `${side} fingertip`
   const away = side === 'right' ? 1 : -1
-  const onLimb = (from: Spot, to: Spot, share: number, radius: number, spot: Spot = palm): Contact => ({
-    kind: 'limb',
-    spot,
-    from,
-    to,
-    share,
-    radius,
-  })
+  const limb = HAND_ON_LIMB[where]?.(side)
+  if (limb) return [{ kind: 'limb', spot: palm, ...limb }]
+  const met = HAND_MEETS[where]?.(side)
+  if (met) return [{ kind: 'meet', spot: palm, other: met }]
   const flat = (
     height: number,
     near: readonly [number | null, number | null, number | null] = [null, null, null],
@@ -140,18 +158,6 @@ function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>,
   ]
   const chairBackX = scene.chair === 'before' ? scene.chairAt[0] - cm(SIZE_CM.seatSide / 2) : -cm(SIZE_CM.seatSide / 2)
   switch (where) {
-    case 'thigh':
-      return [onLimb(`${side} hip`, `${side} knee`, 0.62, 0.043)]
-    case 'knee':
-      return [onLimb(`${side} hip`, `${side} knee`, 0.97, 0.034)]
-    case 'shin':
-      return [onLimb(`${side} knee`, `${side} ankle`, 0.35, 0.034)]
-    case 'ankle':
-      return [onLimb(`${side} knee`, `${side} ankle`, 0.9, 0.022)]
-    case 'under-thigh':
-      return [onLimb(`${side} hip`, `${side} knee`, 0.72, 0.04)]
-    case 'other-thigh':
-      return [onLimb(`${other(side)} hip`, `${other(side)} knee`, 0.66, 0.042)]
     case 'seat':
       return flat(scene.seatTop, [null, null, away * 0.115], 0.02)
     case 'chair-back':
@@ -172,29 +178,20 @@ function handContacts(side: BodySide, where: NonNullable<PoseContacts['hands']>,
       ]
     case 'wall-fingertip':
       return [onWall(tip, scene)]
-    case 'floor':
-      return flat(scene.ground)
     case 'floor-behind':
-      return flat(scene.ground + cm(scene.handBlockCm))
     case 'block':
       return flat(scene.ground + cm(scene.handBlockCm))
+    case 'floor':
     case 'bed':
       return flat(scene.ground)
     case 'chest':
-      return [{ kind: 'meet', spot: palm, other: 'chest' }, onLimb(`${other(side)} shoulder`, 'chest', 0.35, 0.05)]
-    case 'belly':
-      return [{ kind: 'meet', spot: palm, other: 'waist' }]
-    case 'ribs':
-      return [{ kind: 'meet', spot: palm, other: 'chest' }]
-    case 'hip':
-      return [{ kind: 'meet', spot: palm, other: `${side} hip` }]
-    case 'neck':
-      return [{ kind: 'meet', spot: palm, other: 'head' }]
-    case 'other-elbow':
-      return [{ kind: 'meet', spot: palm, other: `${other(side)} elbow` }]
+      return [
+        { kind: 'meet', spot: palm, other: 'chest' },
+        { kind: 'limb', spot: palm, from: `${other(side)} shoulder`, to: 'chest', share: 0.35, radius: 0.05 },
+      ]
     case 'other-hand':
       return side === 'left' ? [{ kind: 'meet', spot: palm, other: 'right palm' }] : []
-    case 'free':
+    default:
       return []
   }
 }

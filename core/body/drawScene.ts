@@ -26,10 +26,16 @@ export function sceneParts(scene: Scene, body: Skeleton, view: View): { beneath:
   if (scene.wall !== 'none') beneath.push(boxPart(wall(scene, body), view))
   const among: Part[] = [...chair(scene, view), ...pillows(scene, body, view), ...strap(scene, body, view)]
   if (scene.seatBlockCm > 0)
-    among.push(under(scene.seatBlockCm, body.midHip, scene.ground, 'block', view, [0.1, 0.075]))
+    among.push(blockUnder(body.midHip, { heightCm: scene.seatBlockCm, ground: scene.ground, half: [0.1, 0.075] }, view))
   if (scene.handBlockCm > 0)
     for (const side of ['left', 'right'] as const)
-      among.push(under(scene.handBlockCm, body[side].knuckles, scene.ground, 'block', view, [0.06, 0.035]))
+      among.push(
+        blockUnder(
+          body[side].knuckles,
+          { heightCm: scene.handBlockCm, ground: scene.ground, half: [0.06, 0.035] },
+          view,
+        ),
+      )
   if (scene.kneeCushions > 0) {
     const lower = body.left.knee[1] < body.right.knee[1] ? 'left' : 'right'
     for (let at = 0; at < scene.kneeCushions; at += 1) {
@@ -72,39 +78,30 @@ function chair(scene: Scene, view: View): Part[] {
   if (scene.chair === 'none') return []
   const [side, top, back] = [cm(SIZE_CM.seatSide), cm(SIZE_CM.seat), cm(SIZE_CM.chairBack)]
   const turn = -scene.chairFacing
-  const box = (
-    x: number,
-    y: number,
-    z: number,
-    hx: number,
-    hy: number,
-    hz: number,
-    bias = 0,
-    look: Box['look'] = 'wood',
-  ): Part =>
-    boxPart({ middle: add(scene.chairAt, turned(aboutY(turn), [x, y, z])), half: [hx, hy, hz], turn, look }, view, bias)
+  const box = (at: Vec, half: Vec, bias = 0, look: Box['look'] = 'wood'): Part =>
+    boxPart({ middle: add(scene.chairAt, turned(aboutY(turn), at)), half, turn, look }, view, bias)
   const legs = [1, -1].flatMap((fx) =>
     [1, -1].map((fz) =>
-      box(fx * (side / 2 - 0.014), (top - 0.02) / 2, fz * (side / 2 - 0.014), 0.0125, (top - 0.02) / 2, 0.0125, -0.03),
+      box(
+        [fx * (side / 2 - 0.014), (top - 0.02) / 2, fz * (side / 2 - 0.014)],
+        [0.0125, (top - 0.02) / 2, 0.0125],
+        -0.03,
+      ),
     ),
   )
   const posts = [1, -1].map((fz) =>
-    box(-side / 2 + 0.012, (top + back) / 2, fz * (side / 2 - 0.014), 0.0125, (back - top) / 2, 0.0125),
+    box([-side / 2 + 0.012, (top + back) / 2, fz * (side / 2 - 0.014)], [0.0125, (back - top) / 2, 0.0125]),
   )
-  const panel = box(-side / 2 + 0.012, top + (back - top) * 0.68, 0, 0.009, (back - top) * 0.3, side / 2 - 0.02)
+  const panel = box([-side / 2 + 0.012, top + (back - top) * 0.68, 0], [0.009, (back - top) * 0.3, side / 2 - 0.02])
   const cushions = Array.from({ length: scene.seatCushions }, (_, at) =>
     box(
-      0,
-      top + cm(SIZE_CM.cushion) * (at + 0.5),
-      0,
-      side / 2 - 0.012,
-      cm(SIZE_CM.cushion) / 2 - 0.001,
-      side / 2 - 0.012,
+      [0, top + cm(SIZE_CM.cushion) * (at + 0.5), 0],
+      [side / 2 - 0.012, cm(SIZE_CM.cushion) / 2 - 0.001, side / 2 - 0.012],
       -0.08,
       'cushion',
     ),
   )
-  return [...legs, ...posts, panel, box(0, top - 0.011, 0, side / 2, 0.011, side / 2, -0.1), ...cushions]
+  return [...legs, ...posts, panel, box([0, top - 0.011, 0], [side / 2, 0.011, side / 2], -0.1), ...cushions]
 }
 
 function wall(scene: Scene, body: Skeleton): Box {
@@ -171,19 +168,16 @@ function strap({ strapFoot }: Scene, body: Skeleton, view: View): Part[] {
   })
 }
 
-function under(
-  heightCm: number,
-  at: Vec,
-  ground: number,
-  look: Box['look'],
-  view: View,
-  [hx, hz]: [number, number],
-): Part {
-  return boxPart(
-    { middle: [at[0], ground + cm(heightCm) / 2, at[2]], half: [hx, cm(heightCm) / 2, hz], turn: 0, look },
-    view,
-    -0.12,
-  )
+/** A block on the ground under a seat or a hand. */
+interface UnderBlock {
+  heightCm: number
+  ground: number
+  half: readonly [number, number]
+}
+
+function blockUnder(at: Vec, { heightCm, ground, half: [hx, hz] }: UnderBlock, view: View): Part {
+  const middle: Vec = [at[0], ground + cm(heightCm) / 2, at[2]]
+  return boxPart({ middle, half: [hx, cm(heightCm) / 2, hz], turn: 0, look: 'block' }, view, -0.12)
 }
 
 /** A pillow: the hull of balls at its corners. */

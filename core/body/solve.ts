@@ -1,5 +1,6 @@
 import type { Contact } from './contacts'
 import { ANGLE_COUNT, JOINTS, type Angles } from './joints'
+import { inner, solveSymmetric, sumOfSquares } from './linear'
 import type { Scene } from './scene'
 import { skeletonOf, type Base, type Skeleton } from './skeleton'
 import { ALL_SPOTS, ballAt, type Spot } from './spots'
@@ -51,7 +52,7 @@ export function solvePose(task: Task): Solved {
   let iterations = 0
   for (; iterations < ITERATIONS; iterations += 1) {
     const { normal, gradient } = linearised(task, x, residuals, size)
-    const step = improving(task, x, cost, normal, gradient, damping)
+    const step = improving(task, { x, cost, normal, gradient, damping })
     if (step === null) break
     const gain = cost - step.cost
     ;({ x, residuals, cost } = step)
@@ -64,11 +65,13 @@ export function solvePose(task: Task): Solved {
 /** Tries steps with rising damping until one lowers the cost; null when none does. */
 function improving(
   task: Task,
-  x: Float64Array,
-  cost: number,
-  normal: Float64Array[],
-  gradient: Float64Array,
-  damping: number,
+  {
+    x,
+    cost,
+    normal,
+    gradient,
+    damping,
+  }: { x: Float64Array; cost: number; normal: Float64Array[]; gradient: Float64Array; damping: number },
 ) {
   for (let tries = 0; tries < 9; tries += 1, damping *= 6) {
     const step = solveSymmetric(normal, gradient, damping)
@@ -257,43 +260,6 @@ function linearised(task: Task, x: Float64Array, residuals: number[], size: numb
   )
   const gradient = Float64Array.from(columns, (column) => inner(column, residuals))
   return { normal, gradient }
-}
-
-function inner(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  let sum = 0
-  for (let at = 0; at < a.length; at += 1) sum += a[at]! * b[at]!
-  return sum
-}
-
-function sumOfSquares(values: readonly number[]): number {
-  return inner(values, values)
-}
-
-/** Cholesky with the diagonal raised by the damping; `lower` holds the lower triangle. Null where it is not positive. */
-function solveSymmetric(lower: Float64Array[], right: Float64Array, damping: number): Float64Array | null {
-  const size = right.length
-  const factor = lower.map((row) => Float64Array.from(row))
-  for (let i = 0; i < size; i += 1) {
-    factor[i]![i] = factor[i]![i]! * (1 + damping) + 1e-9
-    for (let j = 0; j <= i; j += 1) {
-      let sum = factor[i]![j]!
-      for (let k = 0; k < j; k += 1) sum -= factor[i]![k]! * factor[j]![k]!
-      if (i === j) {
-        if (sum <= 0) return null
-        factor[i]![i] = Math.sqrt(sum)
-      } else factor[i]![j] = sum / factor[j]![j]!
-    }
-  }
-  const y = Float64Array.from(right)
-  for (let i = 0; i < size; i += 1) {
-    for (let k = 0; k < i; k += 1) y[i] = y[i]! - factor[i]![k]! * y[k]!
-    y[i] = y[i]! / factor[i]![i]!
-  }
-  for (let i = size - 1; i >= 0; i -= 1) {
-    for (let k = i + 1; k < size; k += 1) y[i] = y[i]! - factor[k]![i]! * y[k]!
-    y[i] = y[i]! / factor[i]![i]!
-  }
-  return y
 }
 
 function report(task: Task, x: Float64Array, iterations: number): Solved {

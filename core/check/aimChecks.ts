@@ -25,7 +25,7 @@ function uncovered({ plan, timeline, aim, catalogue }: Checked): Check[] {
     const missing = REGIONS.filter((region) => {
       if (aim.regions[region] === undefined) return false
       const seconds = cover[tier].get(region)?.seconds ?? 0
-      return seconds < coveredShare * wantedSeconds(aim, region, plan.school, catalogue)
+      return seconds < coveredShare * wantedSeconds(aim, region, { school: plan.school, catalogue })
     })
     if (missing.length === 0) return []
     return [

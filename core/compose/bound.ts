@@ -25,21 +25,33 @@ interface Choice {
  * @returns a model in LP format
  */
 export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: boolean; whole: boolean }): string {
-  const { options, change, climb, postures, target, weight, seconds, pinned } = problem
-  const choices = choicesIn(options, withHolds)
-  const nodes = new Map<string, { posture: number; layer: number; choices: number[] }>()
-  choices.forEach(({ node, option, layer }, at) => {
-    const known = nodes.get(node) ?? { posture: option.posture, layer, choices: [] }
-    known.choices.push(at)
-    nodes.set(node, known)
-  })
-  const objective: string[] = []
-  const bounds: string[] = []
-  const rows: string[] = []
-  const time: string[] = choices.map(({ option }, at) => term(option.seconds, `x${at}`))
+  const choices = choicesIn(problem.options, withHolds)
+  const model: Model = { objective: [], rows: [], bounds: [], time: [] }
   choices.forEach(({ option }, at) => {
-    if (option.cost > 0) objective.push(term(-option.cost, `x${at}`))
+    model.time.push(term(option.seconds, `x${at}`))
+    if (option.cost > 0) model.objective.push(term(-option.cost, `x${at}`))
   })
+  addGains(model, problem, choices)
+  addWay(model, problem, choices)
+  model.rows.push(`time: ${model.time.join(' ')} <= ${problem.seconds.toFixed(6)}`)
+  addOrder(model, problem, { choices, withHolds })
+  addOnce(model, problem, choices)
+  model.bounds.push(...choices.map((_, at) => `0 <= x${at} <= 1`))
+  const { objective, rows, bounds } = model
+  const general = whole ? `\nGeneral\n ${choices.map((_, at) => `x${at}`).join(' ')}` : ''
+  return `Maximize\n obj: ${objective.join(' ')}\nSubject To\n ${rows.join('\n ')}\nBounds\n ${bounds.join('\n ')}${general}\nEnd\n`
+}
+
+/** The parts of a model in LP format while it is written, and the terms of its time. */
+interface Model {
+  objective: string[]
+  rows: string[]
+  bounds: string[]
+  time: string[]
+}
+
+/** What regions gain, in two parts of which the second counts less. */
+function addGains({ objective, rows, bounds }: Model, { target, weight }: Problem, choices: readonly Choice[]): void {
   for (let region = 0; region < target.length; region += 1) {
     const gained = choices.flatMap(({ option }, at) =>
       option.gain[region]! > 0 ? [term(-option.gain[region]!, `x${at}`)] : [],
@@ -51,65 +63,79 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
     })
     rows.push(`r${region}: ${SLOPES.map((_, part) => `+ 1 z${region}_${part}`).join(' ')} ${gained.join(' ')} <= 0`)
   }
+}
+
+/** The way from home through the postures and home again: what flows into a place flows out of it. */
+function addWay(model: Model, { change, climb, postures }: Problem, choices: readonly Choice[]): void {
+  const nodes = new Map<string, { posture: number; layer: number; choices: number[] }>()
+  choices.forEach(({ node, option, layer }, at) => {
+    const known = nodes.get(node) ?? { posture: option.posture, layer, choices: [] }
+    known.choices.push(at)
+    nodes.set(node, known)
+  })
   const [into, outOf] = [new Map<string, string[]>(), new Map<string, string[]>()]
-  const arc = (from: string, to: string, fromPosture: number, toPosture: number) => {
+  const arc = (from: string, to: string, way: number) => {
     const name = `f_${from}_${to}`
-    const way = fromPosture * postures + toPosture
-    if (change[way]! > 0) time.push(term(change[way]!, name))
-    if (climb[way]! > 0) objective.push(term(-CLIMB_SECONDS * climb[way]!, name))
-    bounds.push(`0 <= ${name} <= 20`)
+    if (change[way]! > 0) model.time.push(term(change[way]!, name))
+    if (climb[way]! > 0) model.objective.push(term(-CLIMB_SECONDS * climb[way]!, name))
+    model.bounds.push(`0 <= ${name} <= 20`)
     into.set(to, [...(into.get(to) ?? []), name])
     outOf.set(from, [...(outOf.get(from) ?? []), name])
   }
   for (const [from, a] of nodes) {
-    if (a.layer === START) arc('home', from, 0, a.posture)
-    if (a.layer === END) arc(from, 'home', a.posture, 0)
-    for (const [to, b] of nodes) {
-      const goesOn =
-        a.layer === START
-          ? b.layer !== START
-          : a.layer !== END && b.layer !== START && (b.layer === END || b.layer >= a.layer)
-      if (from !== to && goesOn) arc(from, to, a.posture, b.posture)
-    }
+    if (a.layer === START) arc('home', from, a.posture)
+    if (a.layer === END) arc(from, 'home', a.posture * postures)
+    for (const [to, b] of nodes)
+      if (from !== to && goesOn(a.layer, b.layer)) arc(from, to, a.posture * postures + b.posture)
   }
-  rows.push(`leave: ${(outOf.get('home') ?? []).map((name) => `+ 1 ${name}`).join(' ')} = 1`)
-  for (const node of nodes.keys()) {
+  model.rows.push(`leave: ${(outOf.get('home') ?? []).map((name) => `+ 1 ${name}`).join(' ')} = 1`)
+  for (const [node, { choices: here }] of nodes) {
     const [inflow, outflow] = [into.get(node) ?? [], outOf.get(node) ?? []]
-    rows.push(
-      `flow_${node}: ${[...inflow.map((name) => `+ 1 ${name}`), ...outflow.map((name) => `- 1 ${name}`)].join(' ')} = 0`,
-    )
-    for (const at of nodes.get(node)!.choices)
-      rows.push(`visit${at}: + 1 x${at} ${inflow.map((name) => `- 1 ${name}`).join(' ')} <= 0`)
+    const balance = [...inflow.map((name) => `+ 1 ${name}`), ...outflow.map((name) => `- 1 ${name}`)]
+    model.rows.push(`flow_${node}: ${balance.join(' ')} = 0`)
+    for (const at of here)
+      model.rows.push(`visit${at}: + 1 x${at} ${inflow.map((name) => `- 1 ${name}`).join(' ')} <= 0`)
   }
-  rows.push(`time: ${time.join(' ')} <= ${seconds.toFixed(6)}`)
-  const sumOf = (which: (choice: Choice) => boolean) =>
-    choices.flatMap((choice, at) => (which(choice) ? [`+ 1 x${at}`] : []))
-  rows.push(
-    `start: ${sumOf(({ layer }) => layer === START).join(' ')} = 1`,
-    `close: ${sumOf(({ layer }) => layer === END).join(' ')} = 1`,
-  )
-  if (withHolds)
-    rows.push(
-      `warm: ${choices.flatMap(({ option, layer }, at) => (layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main ? [term(option.seconds, `x${at}`)] : [])).join(' ')} >= ${problem.warmSeconds}`,
-    )
+}
+
+/** Whether one layer may come straight after another: phases in order, the close last. */
+function goesOn(from: number, to: number): boolean {
+  if (from === END || to === START) return false
+  return from === START || to === END || to >= from
+}
+
+/** One start, one close, enough warming before holds, and not too much breath for anybody. */
+function addOrder(
+  { rows }: Model,
+  problem: Problem,
+  { choices, withHolds }: { choices: readonly Choice[]; withHolds: boolean },
+): void {
+  const sumOf = (layer: number) => sum(choices, (choice) => choice.layer === layer)
+  rows.push(`start: ${sumOf(START).join(' ')} = 1`, `close: ${sumOf(END).join(' ')} = 1`)
+  const isWarm = (layer: number) => layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main
+  const warm = choices.flatMap(({ option, layer }, at) => (isWarm(layer) ? [term(option.seconds, `x${at}`)] : []))
+  if (withHolds) rows.push(`warm: ${warm.join(' ')} >= ${problem.warmSeconds}`)
   for (let rider = 0; rider < problem.riders.length; rider += 1) {
     if (!choices.some(({ option }) => option.breathing.includes(rider))) continue
-    rows.push(
-      `breathe${rider}: ${choices.map(({ option }, at) => term((option.breathing.includes(rider) ? 1 : 0) - problem.breathShare, `x${at}`)).join(' ')} <= 0`,
-    )
+    const share = ({ breathing }: Option) => (breathing.includes(rider) ? 1 : 0) - problem.breathShare
+    rows.push(`breathe${rider}: ${choices.map(({ option }, at) => term(share(option), `x${at}`)).join(' ')} <= 0`)
   }
+}
+
+/** Everything once, breath twice; what is pinned at least once. */
+function addOnce({ rows }: Model, { options, pinned }: Problem, choices: readonly Choice[]): void {
   const movements = [...new Set(options.map((option) => option.movement))]
   for (const [index, movement] of movements.entries()) {
-    const own = sumOf(({ option }) => option.movement === movement)
+    const own = sum(choices, ({ option }) => option.movement === movement)
     if (own.length === 0) continue
-    rows.push(
-      `once${index}: ${own.join(' ')} <= ${options.some((option) => option.movement === movement && option.quality === 'breath') ? 2 : 1}`,
-    )
+    const isBreath = options.some((option) => option.movement === movement && option.quality === 'breath')
+    rows.push(`once${index}: ${own.join(' ')} <= ${isBreath ? 2 : 1}`)
     if (pinned.includes(movement)) rows.push(`pin${index}: ${own.join(' ')} >= 1`)
   }
-  bounds.push(...choices.map((_, at) => `0 <= x${at} <= 1`))
-  const general = whole ? `\nGeneral\n ${choices.map((_, at) => `x${at}`).join(' ')}` : ''
-  return `Maximize\n obj: ${objective.join(' ')}\nSubject To\n ${rows.join('\n ')}\nBounds\n ${bounds.join('\n ')}${general}\nEnd\n`
+}
+
+function sum(choices: readonly Choice[], which: (choice: Choice) => boolean): string[] {
+  return choices.flatMap((choice, at) => (which(choice) ? [`+ 1 x${at}`] : []))
 }
 
 function choicesIn(options: readonly Option[], withHolds: boolean): Choice[] {

@@ -9,10 +9,10 @@ import { tissueSeconds, wantedSeconds } from '../plan/coverage'
 import { blockFor } from '../plan/edits'
 import { emptyPlan, type Block, type Plan } from '../plan/plan'
 import { riderOf, type Expected, type RiderToday } from '../plan/riders'
-import { changeover } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workSeconds } from '../time/workSeconds'
 import type { Ask } from './ask'
+import { waysBetween } from './waysBetween'
 
 /** One movement with one number of rounds: what a plan is put together from. */
 export interface Option {
@@ -98,7 +98,7 @@ export function problemOf(ask: Ask): Problem {
   const options: Option[] = []
   const fallen: Fallen[] = []
   candidates.forEach((movement, index) => {
-    const why = reasonAgainst(movement, index, riders, names, ask)
+    const why = reasonAgainst(movement, index, { riders, names, ask })
     if (why !== null) return void fallen.push({ movement: movement.id, why })
     const postures = riders.map((rider, at) => postureIn(rider, index) ?? homes[at]!)
     const key = postures.join(' ')
@@ -106,7 +106,7 @@ export function problemOf(ask: Ask): Problem {
       tuples.set(key, rows.length)
       rows.push(postures)
     }
-    options.push(...optionsFor(everything.blocks[index]!, movement, index, riders, tuples.get(key)!, ask))
+    options.push(...optionsFor(everything.blocks[index]!, movement, { index, riders, posture: tuples.get(key)!, ask }))
   })
   const { change, climb, noWay } = waysBetween(rows, riders, ask)
   const reachable = options.filter((option) => !noWay.has(option.posture))
@@ -175,9 +175,7 @@ function postureIn(rider: RiderToday, index: number): string | null {
 function reasonAgainst(
   movement: Movement,
   index: number,
-  riders: readonly RiderToday[],
-  names: ReadonlyMap<string, string>,
-  ask: Ask,
+  { riders, names, ask }: { riders: readonly RiderToday[]; names: ReadonlyMap<string, string>; ask: Ask },
 ): string | null {
   if (ask.banned.includes(movement.id)) return 'It was left out by hand.'
   const without = breathingIn(movement, index, riders).map((at) => riders[at]!)
@@ -215,10 +213,7 @@ function isDown(posture: string | null, { catalogue }: Ask): boolean {
 function optionsFor(
   block: Block,
   movement: Movement,
-  index: number,
-  riders: readonly RiderToday[],
-  posture: number,
-  ask: Ask,
+  { index, riders, posture, ask }: { index: number; riders: readonly RiderToday[]; posture: number; ask: Ask },
 ): Option[] {
   const { catalogue } = ask
   const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
@@ -279,53 +274,12 @@ function workOf(block: Block, offer: Offer | undefined, movement: Movement, { ca
   })
 }
 
-/** Exact ways between all tuples: the slowest person's seconds, and the mean rise. */
-function waysBetween(rows: readonly string[][], riders: readonly RiderToday[], { catalogue }: Ask) {
-  const size = rows.length
-  const [change, climb] = [new Float64Array(size * size), new Float64Array(size * size)]
-  const noWay = new Map<number, Set<number>>()
-  const known = new Map<string, { seconds: number; rise: number } | null>()
-  const wayOf = (at: number, from: string, to: string) => {
-    const { mover } = riders[at]!
-    const key = `${mover.pace} ${mover.sittingWaitSeconds} ${mover.standingWaitSeconds} ${[...mover.avoid].join()} ${from} ${to}`
-    let way = known.get(key)
-    if (way === undefined) {
-      const found = changeover(catalogue.graph, from, to, mover)
-      way = found && {
-        seconds: found.seconds,
-        rise: found.moves.reduce(
-          (sum, move) =>
-            sum + Math.max(0, catalogue.postures.get(move.to)!.height - catalogue.postures.get(move.from)!.height),
-          0,
-        ),
-      }
-      known.set(key, way)
-    }
-    return way
-  }
-  for (let from = 0; from < size; from += 1) {
-    for (let to = 0; to < size; to += 1) {
-      if (from === to) continue
-      let [slowest, rise] = [0, 0]
-      for (let at = 0; at < riders.length; at += 1) {
-        const way = wayOf(at, rows[from]![at]!, rows[to]![at]!)
-        if (way === null) {
-          if (from === 0) noWay.set(to, (noWay.get(to) ?? new Set()).add(at))
-          continue
-        }
-        slowest = Math.max(slowest, way.seconds)
-        rise += way.rise / riders.length
-      }
-      change[from * size + to] = slowest
-      climb[from * size + to] = rise
-    }
-  }
-  return { change, climb, noWay }
-}
-
 function wanted({ aim, school, catalogue }: Ask): { target: Float64Array; weight: Float64Array } {
   return {
     weight: Float64Array.from(REGIONS, (region) => aim.regions[region] ?? ELSEWHERE_WEIGHT),
-    target: Float64Array.from(REGIONS, (region) => wantedSeconds(aim, region, school, catalogue) || ELSEWHERE_SECONDS),
+    target: Float64Array.from(
+      REGIONS,
+      (region) => wantedSeconds(aim, region, { school, catalogue }) || ELSEWHERE_SECONDS,
+    ),
   }
 }

@@ -34,15 +34,18 @@ export function bestLine(
   for (let round = 0; round < beginnings; round += 1) {
     const found = annealed(
       { line: first, score: evaluator.scoreOf(first) },
-      evaluator,
-      moves,
-      random,
-      Math.floor((steps * (1 - POLISH_SHARE)) / beginnings),
-      kept ? POLISH_WARMEST : WARMEST,
+      {
+        evaluator,
+        moves,
+        random,
+        steps: Math.floor((steps * (1 - POLISH_SHARE)) / beginnings),
+        warmest: kept ? POLISH_WARMEST : WARMEST,
+      },
     )
     if (found.score > best.score) best = found
   }
-  return annealed(best, evaluator, moves, random, Math.floor(steps * POLISH_SHARE), POLISH_WARMEST).line
+  return annealed(best, { evaluator, moves, random, steps: Math.floor(steps * POLISH_SHARE), warmest: POLISH_WARMEST })
+    .line
 }
 
 interface Found {
@@ -52,11 +55,13 @@ interface Found {
 
 function annealed(
   from: Found,
-  evaluator: Evaluator,
-  moves: Moves,
-  random: RandomNumber,
-  steps: number,
-  warmest: number,
+  {
+    evaluator,
+    moves,
+    random,
+    steps,
+    warmest,
+  }: { evaluator: Evaluator; moves: Moves; random: RandomNumber; steps: number; warmest: number },
 ): Found {
   let [here, best] = [from, from]
   for (let step = 0; step < steps; step += 1) {

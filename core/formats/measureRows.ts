@@ -70,55 +70,69 @@ export function readMeasures(
       records.filter((record) => record.replacedBy === null).map((record) => keyOf(participant, record)),
     ),
   )
-  return rows.map(({ line, cells }): MeasureRow => {
-    const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
-    const wrong: string[] = []
-    const take = <T>(read: Read<T>): T | null => {
-      if ('wrong' in read) wrong.push(read.wrong)
-      return 'wrong' in read ? null : read.value
-    }
-    const need = <T>(value: T | null, words: string): T | null => {
-      if (value === null && wrong.length === 0) wrong.push(words)
-      return value
-    }
-    const name = cell('name')
-    const born = take(readYear(cell('born'), 'Year of birth'))
-    const known = (byName.get(plainWords(name)) ?? []).filter((person) => born === null || person.birthYear === born)
-    if (known.length !== 1)
-      wrong.push(
-        known.length === 0
-          ? `Nobody on file is called “${name}”${born === null ? '' : `, born ${born}`}.`
-          : `${known.length} people are called ${name}: the year of birth tells them apart.`,
-      )
-    const measure = measures.get(plainWords(cell('measure')))
-    if (!measure) wrong.push(`“${cell('measure')}” is not a measure that is known.`)
-    const date = need(take(readDate(cell('date'), 'Date')), 'The date is missing.')
-    const value = need(take(readNumber(cell('value'), 'Value')), 'The value is missing.')
-    const side = take(readWord(cell('side'), 'Side', SIDES)) ?? 'both'
-    const setting = take(readNumber(cell('setting'), 'Setting'))
-    const pain = take(readNumber(cell('pain'), 'Pain'))
-    if (pain !== null && (!Number.isInteger(pain) || pain < 0 || pain > 10))
-      wrong.push('Pain is a whole number from 0 to 10.')
-    if (measure && value !== null) wrong.push(...refusedIn(measure, value, side))
-    if (wrong.length > 0) return { line, name, does: 'refuse', words: wrong, participant: null, record: null }
-    const record = {
-      measure: measure!.id,
-      side,
-      value: value!,
-      tries: [],
-      setting,
-      pain,
-      note: cell('note').slice(0, 300),
-      takenAt: `${date!}T12:00:00.000Z`,
-      replaces: null,
-    }
-    const key = keyOf(known[0]!.id, record)
-    if (taken.has(key))
-      return { line, name, does: 'same', words: ['It is there already.'], participant: known[0]!.id, record: null }
-    taken.add(key)
-    const { ask } = plausible(measure!, value!)
-    return { line, name, does: 'add', words: ask === '' ? [] : [ask], participant: known[0]!.id, record }
-  })
+  return rows.map((row) => readRow(row, { columns, byName, measures, taken }))
+}
+
+/** What a table's rows are read against. */
+interface Against {
+  columns: ReturnType<typeof columnsIn<keyof typeof COLUMNS>>
+  byName: ReadonlyMap<string, readonly KnownPerson[]>
+  measures: ReadonlyMap<string, Measure>
+  /** Results that are on file, or further up in the table. */
+  taken: Set<string>
+}
+
+function readRow(
+  { line, cells }: ReturnType<typeof readTable>['rows'][number],
+  { columns, byName, measures, taken }: Against,
+): MeasureRow {
+  const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
+  const wrong: string[] = []
+  const take = <T>(read: Read<T>): T | null => {
+    if ('wrong' in read) wrong.push(read.wrong)
+    return 'wrong' in read ? null : read.value
+  }
+  const need = <T>(value: T | null, words: string): T | null => {
+    if (value === null && wrong.length === 0) wrong.push(words)
+    return value
+  }
+  const name = cell('name')
+  const born = take(readYear(cell('born'), 'Year of birth'))
+  const known = (byName.get(plainWords(name)) ?? []).filter((person) => born === null || person.birthYear === born)
+  if (known.length !== 1)
+    wrong.push(
+      known.length === 0
+        ? `Nobody on file is called “${name}”${born === null ? '' : `, born ${born}`}.`
+        : `${known.length} people are called ${name}: the year of birth tells them apart.`,
+    )
+  const measure = measures.get(plainWords(cell('measure')))
+  if (!measure) wrong.push(`“${cell('measure')}” is not a measure that is known.`)
+  const date = need(take(readDate(cell('date'), 'Date')), 'The date is missing.')
+  const value = need(take(readNumber(cell('value'), 'Value')), 'The value is missing.')
+  const side = take(readWord(cell('side'), 'Side', SIDES)) ?? 'both'
+  const setting = take(readNumber(cell('setting'), 'Setting'))
+  const pain = take(readNumber(cell('pain'), 'Pain'))
+  if (pain !== null && (!Number.isInteger(pain) || pain < 0 || pain > 10))
+    wrong.push('Pain is a whole number from 0 to 10.')
+  if (measure && value !== null) wrong.push(...refusedIn(measure, value, side))
+  if (wrong.length > 0) return { line, name, does: 'refuse', words: wrong, participant: null, record: null }
+  const record = {
+    measure: measure!.id,
+    side,
+    value: value!,
+    tries: [],
+    setting,
+    pain,
+    note: cell('note').slice(0, 300),
+    takenAt: `${date!}T12:00:00.000Z`,
+    replaces: null,
+  }
+  const key = keyOf(known[0]!.id, record)
+  if (taken.has(key))
+    return { line, name, does: 'same', words: ['It is there already.'], participant: known[0]!.id, record: null }
+  taken.add(key)
+  const { ask } = plausible(measure!, value!)
+  return { line, name, does: 'add', words: ask === '' ? [] : [ask], participant: known[0]!.id, record }
 }
 
 /** Results as a table that `readMeasures` reads again without adding one. */

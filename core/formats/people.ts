@@ -67,64 +67,71 @@ export function readPeople(text: string, onFile: readonly Participant[], catalog
   for (const person of onFile)
     people.set(plainWords(person.name), [...(people.get(plainWords(person.name)) ?? []), person])
   const seen = new Map<string, number>()
-  return rows.map(({ line, cells }): PersonRow => {
-    const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
-    const name = (cell('name') || `${cell('first')} ${cell('last')}`).replace(/\s+/g, ' ').trim()
-    const wrong: string[] = []
-    const take = <T>(read: Read<T>): T | null => {
-      if ('wrong' in read) wrong.push(read.wrong)
-      return 'wrong' in read ? null : read.value
-    }
-    const born = take(readYear(cell('born'), 'Year of birth'))
-    const known = (people.get(plainWords(name)) ?? []).filter(
-      (person) => born === null || person.birthYear === null || person.birthYear === born,
-    )
-    if (known.length > 1) wrong.push(`${known.length} people are called ${name}: the year of birth tells them apart.`)
-    const person = known[0]
-    const sex = take(readWord(cell('sex'), 'Sex', SEXES))
-    const heightCm = inCm(take(readNumber(cell('height'), 'Height')))
-    const pace = take(readWord(cell('pace'), 'Pace', PACES))
-    const homeTier = take(readWord(cell('home'), 'Home tier', HOME))
-    const access = Object.fromEntries(
-      TIERS.map((tier) => [
-        tier,
-        take(readWord(cell(tier), tier, ACCESS)) ??
-          person?.access[tier] ??
-          (tier === 'bed' || tier === 'chair' ? 'yes' : 'no'),
-      ]),
-    )
-    const considerations = considerationsIn(cell('respect'), person, catalogue, wrong)
-    const before = person ? ParticipantFields.parse(person) : null
-    const made = {
-      ...(before ?? { levels: [], prefers: 'either' }),
-      name: person?.name ?? name,
-      birthYear: born ?? before?.birthYear ?? null,
-      sex: sex ?? before?.sex ?? 'unsaid',
-      heightCm: heightCm ?? before?.heightCm ?? null,
-      pace: pace ?? before?.pace ?? 'usual',
-      homeTier: homeTier ?? before?.homeTier ?? 'chair',
-      access,
-      considerations,
-    }
-    const checked = ParticipantFields.safeParse(made)
-    if (!checked.success) wrong.push(...checked.error.issues.map((issue) => issue.message))
-    const key = `${plainWords(name)} ${born ?? person?.birthYear ?? ''}`
-    const earlier = seen.get(key)
-    if (earlier !== undefined) wrong.push(`The same person as in line ${earlier}.`)
-    else seen.set(key, line)
-    if (wrong.length > 0 || !checked.success)
-      return { line, name, does: 'refuse', words: [...new Set(wrong)], fields: null, id: null }
-    const words = before ? changesBetween(before, checked.data) : []
-    const does = words.length > 0 ? 'change' : 'same'
-    return {
-      line,
-      name,
-      does: before ? does : 'add',
-      words,
-      fields: checked.data,
-      id: person?.id ?? null,
-    }
-  })
+  return rows.map((row) => readRow(row, { columns, people, seen, catalogue }))
+}
+
+/** What a table's rows are read against. */
+interface Against {
+  columns: ReturnType<typeof columnsIn<keyof typeof COLUMNS>>
+  people: ReadonlyMap<string, readonly Participant[]>
+  /** The line where each person stood first. */
+  seen: Map<string, number>
+  catalogue: Catalogue
+}
+
+function readRow(
+  { line, cells }: ReturnType<typeof readTable>['rows'][number],
+  { columns, people, seen, catalogue }: Against,
+): PersonRow {
+  const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
+  const name = (cell('name') || `${cell('first')} ${cell('last')}`).replace(/\s+/g, ' ').trim()
+  const wrong: string[] = []
+  const take = <T>(read: Read<T>): T | null => {
+    if ('wrong' in read) wrong.push(read.wrong)
+    return 'wrong' in read ? null : read.value
+  }
+  const born = take(readYear(cell('born'), 'Year of birth'))
+  const known = (people.get(plainWords(name)) ?? []).filter(
+    (person) => born === null || person.birthYear === null || person.birthYear === born,
+  )
+  if (known.length > 1) wrong.push(`${known.length} people are called ${name}: the year of birth tells them apart.`)
+  const person = known[0]
+  const sex = take(readWord(cell('sex'), 'Sex', SEXES))
+  const heightCm = inCm(take(readNumber(cell('height'), 'Height')))
+  const pace = take(readWord(cell('pace'), 'Pace', PACES))
+  const homeTier = take(readWord(cell('home'), 'Home tier', HOME))
+  const access = Object.fromEntries(
+    TIERS.map((tier) => [
+      tier,
+      take(readWord(cell(tier), tier, ACCESS)) ??
+        person?.access[tier] ??
+        (tier === 'bed' || tier === 'chair' ? 'yes' : 'no'),
+    ]),
+  )
+  const considerations = considerationsIn(cell('respect'), person, catalogue, wrong)
+  const before = person ? ParticipantFields.parse(person) : null
+  const made = {
+    ...(before ?? { levels: [], prefers: 'either' }),
+    name: person?.name ?? name,
+    birthYear: born ?? before?.birthYear ?? null,
+    sex: sex ?? before?.sex ?? 'unsaid',
+    heightCm: heightCm ?? before?.heightCm ?? null,
+    pace: pace ?? before?.pace ?? 'usual',
+    homeTier: homeTier ?? before?.homeTier ?? 'chair',
+    access,
+    considerations,
+  }
+  const checked = ParticipantFields.safeParse(made)
+  if (!checked.success) wrong.push(...checked.error.issues.map((issue) => issue.message))
+  const key = `${plainWords(name)} ${born ?? person?.birthYear ?? ''}`
+  const earlier = seen.get(key)
+  if (earlier !== undefined) wrong.push(`The same person as in line ${earlier}.`)
+  else seen.set(key, line)
+  if (wrong.length > 0 || !checked.success)
+    return { line, name, does: 'refuse', words: [...new Set(wrong)], fields: null, id: null }
+  const words = before ? changesBetween(before, checked.data) : []
+  const does = words.length > 0 ? 'change' : 'same'
+  return { line, name, does: before ? does : 'add', words, fields: checked.data, id: person?.id ?? null }
 }
 
 /** Everybody as a table that `readPeople` reads again without a change. */

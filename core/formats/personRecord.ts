@@ -1,3 +1,4 @@
+import type { Side } from '../catalogue/words'
 import type { Catalogue } from '../catalogue/catalogue'
 import { amountWords, type StoredMeasure } from '../measure/record'
 import type { OutcomeEvent } from '../lead/outcome'
@@ -39,35 +40,8 @@ export function recordText(record: PersonRecord, catalogue: Catalogue, on: strin
   const { person } = record
   const nameOf = (movement: string) => catalogue.movements.get(movement)?.name ?? movement
   const parts: [string, string[]][] = [
-    [
-      'Person',
-      [
-        `Name: ${person.name}`,
-        `Year of birth: ${person.birthYear ?? 'not said'}`,
-        `Sex: ${person.sex}`,
-        `Height: ${person.heightCm === null ? 'not measured' : `${person.heightCm} cm`}`,
-        `Works in: ${person.homeTier}`,
-        ...Object.entries(person.access).map(([tier, access]) => `Gets into ${tier}: ${access.replace('-', ' ')}`),
-        `Circles: ${record.circles.join(', ') || 'none'}`,
-      ],
-    ],
-    [
-      'To respect',
-      person.considerations.flatMap((own) => {
-        const row = catalogue.considerations.get(own.consideration)
-        const head = [
-          row?.name ?? own.consideration,
-          own.side === 'both' ? '' : own.side,
-          own.since ? `since ${own.since}` : '',
-          own.until ? `until ${own.until}` : '',
-          own.clearedBy ? `cleared by ${own.clearedBy}` : '',
-          own.note,
-        ]
-          .filter((word) => word !== '')
-          .join(', ')
-        return [head, ...(row ? changesOf(row, own.side, own.clearedBy).map((sentence) => `  ${sentence}`) : [])]
-      }),
-    ],
+    ['Person', personLines(record)],
+    ['To respect', person.considerations.flatMap((own) => respectLines(own, catalogue))],
     [
       'Dials',
       person.dials.map((own) => `${nameOf(own.movement)}, ${own.tier}: ${own.dial} ${own.value}, since ${own.since}`),
@@ -75,55 +49,17 @@ export function recordText(record: PersonRecord, catalogue: Catalogue, on: strin
     ['Left out', person.leftOut.map((own) => `${nameOf(own.movement)}, ${own.tier}`)],
     [
       'Levels',
-      person.levels.map(
-        (level) =>
-          `${nameOf(level.movement)}, ${level.tier}${level.side === 'both' ? '' : `, ${level.side}`}: ${level.level}`,
-      ),
+      person.levels.map(({ movement, tier, side, level }) => `${nameOf(movement)}, ${tier}${ofSide(side)}: ${level}`),
     ],
     [
       'Screenings',
       record.screenings.map(({ takenOn, takenBy, answers }) => `${takenOn}, by ${takenBy}: ${JSON.stringify(answers)}`),
     ],
-    [
-      'Measures',
-      record.measures.map((measure) => {
-        const known = catalogue.measures.get(measure.measure)
-        return `${measure.takenAt.slice(0, 10)}  ${known?.name ?? measure.measure}${measure.side === 'both' ? '' : `, ${measure.side}`}: ${known ? amountWords(known, measure.value) : measure.value}${measure.replacedBy ? ' (corrected later)' : ''}, by ${measure.enteredBy}${measure.note ? `. ${measure.note}` : ''}`
-      }),
-    ],
-    [
-      'Meetings',
-      record.meetings.flatMap((meeting) => [
-        `${meeting.startsAt.slice(0, 10)}  ${meeting.title}: ${meeting.came ? 'came' : 'did not come'}${meeting.pain === null ? '' : `, pain ${meeting.pain} of 10`}`,
-        ...meeting.outcomes.map(
-          (outcome) =>
-            `  ${nameOf(outcome.movement)}${outcome.side === 'both' ? '' : `, ${outcome.side}`}: ${outcome.done}${outcome.achieved === null ? '' : `, ${outcome.achieved} of ${outcome.target ?? '?'} ${outcome.unit}`}${outcome.note ? `. ${outcome.note}` : ''}`,
-        ),
-      ]),
-    ],
-    [
-      'Decisions',
-      record.decisions.map(
-        (entry) =>
-          `${entry.decidedAt.slice(0, 10)}  ${[entry.movement === '' ? '' : nameOf(entry.movement), entry.tier].filter((word) => word !== '').join(', ')}: ${entry.words || `level ${entry.fromLevel} to ${entry.toLevel}`}, ${entry.answer.replace('-', ' ')} by ${entry.decidedBy}. ${entry.because}${entry.reason ? ` ${entry.reason}` : ''}`,
-      ),
-    ],
-    [
-      'Letters',
-      record.letters.map(
-        (letter) =>
-          `${letter.madeAt.slice(0, 10)}  to ${letter.addressedTo}, with consent of ${letter.consentOn} (${letter.consentHow}): ${letter.questions}`,
-      ),
-    ],
-    [
-      'At home',
-      record.home
-        ? [
-            `${record.home.daysAWeek} days a week, at ${record.home.times.join(' and ')}`,
-            ...record.home.entries.map((entry) => `${nameOf(entry.movement)}: ${doseWords(entry.dose)}`),
-          ]
-        : [],
-    ],
+    ['Measures', record.measures.map((measure) => measureLine(measure, catalogue))],
+    ['Meetings', record.meetings.flatMap((meeting) => meetingLines(meeting, nameOf))],
+    ['Decisions', record.decisions.map((entry) => decisionLine(entry, nameOf))],
+    ['Letters', record.letters.map(letterLine)],
+    ['At home', record.home ? homeLines(record.home, nameOf) : []],
   ]
   return [
     `Record of ${person.name}, written on ${on}`,
@@ -133,4 +69,79 @@ export function recordText(record: PersonRecord, catalogue: Catalogue, on: strin
     ),
     '',
   ].join('\n')
+}
+
+type NameOf = (movement: string) => string
+
+const ofSide = (side: Side) => (side === 'both' ? '' : `, ${side}`)
+
+function personLines({ person, circles }: PersonRecord): string[] {
+  return [
+    `Name: ${person.name}`,
+    `Year of birth: ${person.birthYear ?? 'not said'}`,
+    `Sex: ${person.sex}`,
+    `Height: ${person.heightCm === null ? 'not measured' : `${person.heightCm} cm`}`,
+    `Works in: ${person.homeTier}`,
+    ...Object.entries(person.access).map(([tier, access]) => `Gets into ${tier}: ${access.replace('-', ' ')}`),
+    `Circles: ${circles.join(', ') || 'none'}`,
+  ]
+}
+
+function respectLines(own: PersonRecord['person']['considerations'][number], catalogue: Catalogue): string[] {
+  const row = catalogue.considerations.get(own.consideration)
+  const head = [
+    row?.name ?? own.consideration,
+    own.side === 'both' ? '' : own.side,
+    own.since ? `since ${own.since}` : '',
+    own.until ? `until ${own.until}` : '',
+    own.clearedBy ? `cleared by ${own.clearedBy}` : '',
+    own.note,
+  ]
+  const changes = row ? changesOf(row, own.side, own.clearedBy) : []
+  return [head.filter((word) => word !== '').join(', '), ...changes.map((sentence) => `  ${sentence}`)]
+}
+
+function measureLine(measure: PersonRecord['measures'][number], catalogue: Catalogue): string {
+  const known = catalogue.measures.get(measure.measure)
+  const amount = known ? amountWords(known, measure.value) : measure.value
+  const corrected = measure.replacedBy ? ' (corrected later)' : ''
+  const what = `${known?.name ?? measure.measure}${ofSide(measure.side)}: ${amount}${corrected}`
+  return `${measure.takenAt.slice(0, 10)}  ${what}, by ${measure.enteredBy}${measure.note ? `. ${measure.note}` : ''}`
+}
+
+function meetingLines(meeting: PersonRecord['meetings'][number], nameOf: NameOf): string[] {
+  const came = meeting.came ? 'came' : 'did not come'
+  const pain = meeting.pain === null ? '' : `, pain ${meeting.pain} of 10`
+  return [
+    `${meeting.startsAt.slice(0, 10)}  ${meeting.title}: ${came}${pain}`,
+    ...meeting.outcomes.map(({ movement, side, done, achieved, target, unit, note }) => {
+      const reached = achieved === null ? '' : `, ${achieved} of ${target ?? '?'} ${unit}`
+      return `  ${nameOf(movement)}${ofSide(side)}: ${done}${reached}${note ? `. ${note}` : ''}`
+    }),
+  ]
+}
+
+function decisionLine(entry: PersonRecord['decisions'][number], nameOf: NameOf): string {
+  const about = [entry.movement === '' ? '' : nameOf(entry.movement), entry.tier].filter((word) => word !== '')
+  const what = entry.words || `level ${entry.fromLevel} to ${entry.toLevel}`
+  const why = `${entry.because}${entry.reason ? ` ${entry.reason}` : ''}`
+  const who = `${entry.answer.replace('-', ' ')} by ${entry.decidedBy}`
+  return `${entry.decidedAt.slice(0, 10)}  ${about.join(', ')}: ${what}, ${who}. ${why}`
+}
+
+function letterLine({
+  madeAt,
+  addressedTo,
+  consentOn,
+  consentHow,
+  questions,
+}: PersonRecord['letters'][number]): string {
+  return `${madeAt.slice(0, 10)}  to ${addressedTo}, with consent of ${consentOn} (${consentHow}): ${questions}`
+}
+
+function homeLines({ daysAWeek, times, entries }: HomePractice, nameOf: NameOf): string[] {
+  return [
+    `${daysAWeek} days a week, at ${times.join(' and ')}`,
+    ...entries.map((entry) => `${nameOf(entry.movement)}: ${doseWords(entry.dose)}`),
+  ]
 }

@@ -39,8 +39,15 @@ const texts = (variation: { id: string }) => ({
   easier: 'Less.',
   more: 'Further.',
 })
-const cues = (circle: Parameters<typeof cuesOf>[4] = SIDES) =>
-  cuesOf(scriptOf(timed()), plan, timed(), ridersIn(plan, people), circle, catalogue, texts)
+const cues = (circle: Parameters<typeof cuesOf>[1]['circle'] = SIDES) =>
+  cuesOf(scriptOf(timed()), {
+    plan,
+    timeline: timed(),
+    riders: ridersIn(plan, people),
+    circle,
+    catalogue,
+    textsOf: texts,
+  })
 const event = (bare: object) => ({ id: crypto.randomUUID(), ...bare }) as ClassEvent
 
 describe('the cue script', () => {
@@ -54,7 +61,7 @@ describe('the cue script', () => {
     expect(times).toEqual(times.toSorted((a, b) => a - b))
   })
   it('begins on the circle’s side and keeps to its words for sides', () => {
-    const sides = (circle: Parameters<typeof cuesOf>[4]) =>
+    const sides = (circle: Parameters<typeof cuesOf>[1]['circle']) =>
       cues(circle)
         .filter((cue) => cue.kind === 'side')
         .map((cue) => cue.say.split('.')[0])
@@ -108,17 +115,17 @@ describe('changing course in class', () => {
   const secondsOfPlan = (of: typeof plan) => timed(of).seconds
   it('gives up rounds before blocks, what matters least first, never what has begun or the close', () => {
     const long = { ...plan, blocks: plan.blocks.map((block) => ({ ...block, rounds: 2 })) }
-    const short = shortened(long, 2, 120, secondsOfPlan, catalogue)
+    const short = shortened(long, { from: 2, wantedSeconds: 120, secondsOf: secondsOfPlan, catalogue })
     expect(short.isEnough).toBe(true)
     expect(short.savedSeconds).toBeGreaterThanOrEqual(120)
     expect(short.givenUp.every(({ what }) => what === 'a round')).toBe(true)
-    const hard = shortened(long, 2, 900, secondsOfPlan, catalogue)
+    const hard = shortened(long, { from: 2, wantedSeconds: 900, secondsOf: secondsOfPlan, catalogue })
     expect(hard.plan.blocks.map((block) => block.id)).toEqual(expect.arrayContaining(['b0', 'b1', 'b5']))
     expect(hard.givenUp.reduce((sum, { seconds }) => sum + seconds, 0)).toBeCloseTo(hard.savedSeconds, 6)
   })
   it('spares what the aim wants', () => {
     const aimed = { ...plan, aim: { ...catalogue.aims[0]!, regions: { 'back-of-hip': 1 } as const } }
-    const { plan: left } = shortened(aimed, 1, 200, secondsOfPlan, catalogue)
+    const { plan: left } = shortened(aimed, { from: 1, wantedSeconds: 200, secondsOf: secondsOfPlan, catalogue })
     expect(left.blocks.map((block) => block.movement)).toContain('bridge')
   })
   it('is gentler by a level in each lane and a round', () => {
@@ -235,9 +242,13 @@ describe('a rehearsal', () => {
   it('has simulated people do what people do, the same each time by the same random', () => {
     const evening = () => {
       const random = randomFrom(7)
-      return rehearsedOutcomes(plan.blocks[4]!, 4, ridersIn(plan, people), ['first', 'second'], 30, 'left', () =>
-        random.next(),
-      )
+      return rehearsedOutcomes(plan.blocks[4]!, 4, {
+        riders: ridersIn(plan, people),
+        sides: ['first', 'second'],
+        roundSeconds: 30,
+        startSide: 'left',
+        random: () => random.next(),
+      })
     }
     expect(evening()).toEqual(evening())
     expect(new Set(evening().map((draft) => draft.participant)).size).toBe(people.length)

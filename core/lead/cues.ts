@@ -44,73 +44,37 @@ const NEXT_BEFORE_SECONDS = 9
 const NEIGHBOURS_AT_SECONDS = 6
 const TIER_CALLED = { bed: 'In bed', chair: 'On the chairs', standing: 'Standing', floor: 'On the mats' } as const
 
+/** What the voice speaks of. */
+export interface Said {
+  plan: Plan
+  timeline: Timeline
+  riders: readonly RiderToday[]
+  circle: SideWords
+  catalogue: Catalogue
+  /** What is said of a variation; undefined where its words are not loaded. */
+  textsOf: (variation: Variation) => VariationTexts | undefined
+}
+
+/** Says something so many seconds into a step. */
+type Say = (intoStep: number, kind: Cue['kind'], words: string) => void
+
 /**
  * The cue script: everything that one voice says to four lanes, from the plan, the offers and the circle's habits.
  *
- * @param textsOf what is said of a variation; undefined where its words are not loaded
  * @returns cues in order of time
  * @example
- * cuesOf(steps, plan, timeline, riders, { sideHabit: 'left-right', startSide: 'left' }, catalogue, textsOf)[0].say // "Paced breath. …"
+ * cuesOf(steps, { plan, timeline, riders, circle, catalogue, textsOf })[0].say // "Paced breath. …"
  */
-export function cuesOf(
-  steps: readonly ScriptStep[],
-  plan: Plan,
-  timeline: Timeline,
-  riders: readonly RiderToday[],
-  circle: SideWords,
-  catalogue: Catalogue,
-  textsOf: (variation: Variation) => VariationTexts | undefined,
-): Cue[] {
+export function cuesOf(steps: readonly ScriptStep[], said: Said): Cue[] {
+  const { plan, catalogue } = said
   const cues: Cue[] = []
   let at = 0
   for (const [index, step] of steps.entries()) {
-    const say = (intoStep: number, kind: Cue['kind'], words: string) => {
+    const say: Say = (intoStep, kind, words) => {
       if (words !== '' && intoStep < step.seconds)
         cues.push({ at: at + intoStep, intoStep, step: index, kind, say: words })
     }
-    const place = plan.blocks.findIndex((block) => block.id === step.blockId)
-    const block = plan.blocks[place]
-    const movement = block && catalogue.movements.get(block.movement)
-    switch (step.kind) {
-      case 'drink':
-        say(0, 'water', 'Water for everybody. Sit or stand as you like.')
-        break
-      case 'introduce':
-        if (block && movement) {
-          say(0, 'name', `${movement.name}. ${movement.intent}`)
-          say(Math.min(5, step.seconds / 2), 'set-up', easiestSetUp(place, riders, textsOf))
-        }
-        break
-      case 'changeover': {
-        const lanes = TIERS.flatMap((tier) => {
-          const moves = timeline.blocks[place]?.lanes[tier]?.moves ?? []
-          return moves.length === 0 ? [] : [`${TIER_CALLED[tier]}: ${moves.map((move) => move.cue).join(' ')}`]
-        })
-        lanes.forEach((words, lane) => say((step.seconds * lane) / Math.max(1, lanes.length), 'transition', words))
-        break
-      }
-      case 'work':
-        say(
-          0,
-          step.side === 'both' ? 'go' : 'side',
-          goWords(step, block ? doseWords(block.dose) : '', block?.rounds ?? 1, circle),
-        )
-        if (step.round === 1 && step.side !== 'second')
-          say(NEIGHBOURS_AT_SECONDS, 'neighbours', neighbours(place, riders, textsOf))
-        if (block?.dose.kind === 'press' && plan.exhaleCue) say(4, 'neighbours', 'Breathe out on the effort.')
-        if (step.seconds >= HALFWAY_FROM_SECONDS) say(step.seconds / 2, 'halfway', 'Half way.')
-        if (step.seconds >= LAST_FIVE_FROM_SECONDS) say(step.seconds - 5, 'last-five', 'Five more.')
-        break
-      case 'rest':
-        say(0, 'rest', 'Rest.')
-        break
-      case 'change-side':
-        say(0, 'change-side', `Change sides: ${sideWords('second', circle)}. The same props.`)
-        break
-      case 'ending':
-        say(0, 'end', 'Back to where you began. Roll to the side, wait, sit, wait, stand. Nobody is rushed.')
-        break
-    }
+    saysIn(step, said, say)
     const next = steps[index + 1]
     if (next && next.blockId !== step.blockId && step.seconds > NEXT_BEFORE_SECONDS + 4) {
       const following = plan.blocks.find((other) => other.id === next.blockId)
@@ -123,6 +87,53 @@ export function cuesOf(
     at += step.seconds
   }
   return cues.sort((a, b) => a.at - b.at)
+}
+
+/** What is said in one step. */
+function saysIn(step: ScriptStep, { plan, timeline, riders, circle, catalogue, textsOf }: Said, say: Say): void {
+  const place = plan.blocks.findIndex((block) => block.id === step.blockId)
+  const block = plan.blocks[place]
+  const movement = block && catalogue.movements.get(block.movement)
+  switch (step.kind) {
+    case 'drink':
+      say(0, 'water', 'Water for everybody. Sit or stand as you like.')
+      break
+    case 'introduce':
+      if (block && movement) {
+        say(0, 'name', `${movement.name}. ${movement.intent}`)
+        say(Math.min(5, step.seconds / 2), 'set-up', easiestSetUp(place, riders, textsOf))
+      }
+      break
+    case 'changeover': {
+      const lanes = TIERS.flatMap((tier) => {
+        const moves = timeline.blocks[place]?.lanes[tier]?.moves ?? []
+        return moves.length === 0 ? [] : [`${TIER_CALLED[tier]}: ${moves.map((move) => move.cue).join(' ')}`]
+      })
+      lanes.forEach((words, lane) => say((step.seconds * lane) / Math.max(1, lanes.length), 'transition', words))
+      break
+    }
+    case 'work':
+      say(
+        0,
+        step.side === 'both' ? 'go' : 'side',
+        goWords(step, block ? doseWords(block.dose) : '', block?.rounds ?? 1, circle),
+      )
+      if (step.round === 1 && step.side !== 'second')
+        say(NEIGHBOURS_AT_SECONDS, 'neighbours', neighbours(place, riders, textsOf))
+      if (block?.dose.kind === 'press' && plan.exhaleCue) say(4, 'neighbours', 'Breathe out on the effort.')
+      if (step.seconds >= HALFWAY_FROM_SECONDS) say(step.seconds / 2, 'halfway', 'Half way.')
+      if (step.seconds >= LAST_FIVE_FROM_SECONDS) say(step.seconds - 5, 'last-five', 'Five more.')
+      break
+    case 'rest':
+      say(0, 'rest', 'Rest.')
+      break
+    case 'change-side':
+      say(0, 'change-side', `Change sides: ${sideWords('second', circle)}. The same props.`)
+      break
+    case 'ending':
+      say(0, 'end', 'Back to where you began. Roll to the side, wait, sit, wait, stand. Nobody is rushed.')
+      break
+  }
 }
 
 /** The words for a first or second side, in a circle's own habit. */

@@ -33,7 +33,13 @@ const log = (
 ) => {
   const moment = logMoment(script, step, elapsed)!
   const index = plan.blocks.findIndex((one) => one.id === moment.blockId)
-  return logFor(done, moment, person.id, rider.offers[index]!, plan.blocks[index]!, logged, 'right')
+  return logFor(done, moment, {
+    participant: person.id,
+    offers: rider.offers[index]!,
+    block: plan.blocks[index]!,
+    logged,
+    startSide: 'right',
+  })
 }
 
 describe('what one touch logs', () => {

@@ -57,13 +57,21 @@ export type OutcomeDraft = Omit<OutcomeEvent, 'id' | 'at'>
 export function logFor(
   done: OutcomeEvent['done'],
   moment: LogMoment,
-  participant: string,
-  offers: readonly Offer[],
-  block: Block,
-  logged: readonly Side[],
-  startSide: 'left' | 'right',
+  {
+    participant,
+    offers,
+    block,
+    logged,
+    startSide,
+  }: {
+    participant: string
+    offers: readonly Offer[]
+    block: Block
+    logged: readonly Side[]
+    startSide: 'left' | 'right'
+  },
 ): OutcomeDraft[] {
-  return sidesFor(done, moment, offers, logged, startSide).flatMap((side): OutcomeDraft[] => {
+  return sidesFor(done, moment, { offers, logged, startSide }).flatMap((side): OutcomeDraft[] => {
     const offer = offers.find((other) => other.side === side || other.side === 'both') ?? offers[0]
     if (!offer?.variation || !offer.movement) return []
     const own = blockIn(block, offer.tier)
@@ -101,9 +109,7 @@ export function logFor(
 function sidesFor(
   done: OutcomeEvent['done'],
   moment: LogMoment,
-  offers: readonly Offer[],
-  logged: readonly Side[],
-  startSide: 'left' | 'right',
+  { offers, logged, startSide }: { offers: readonly Offer[]; logged: readonly Side[]; startSide: 'left' | 'right' },
 ): Side[] {
   const workedApart = offers.some(
     (offer) =>

@@ -53,6 +53,18 @@ function momentOf({ words, seconds, count = 0, swell = [1, 1] }: Stretch, into: 
   }
 }
 
+/** One repetition, of which the last may be held. */
+function repetition(dose: Extract<Dose, { kind: 'reps' }>, count: number, isLast: boolean): Stretch[] {
+  const held = isLast ? dose.lastHold : 0
+  const stretches: Stretch[] = [
+    { words: 'out', seconds: dose.out, count, swell: [0, 1] },
+    { words: held > 0 ? 'and hold' : 'stay', seconds: dose.pause + held, count },
+    { words: 'and back', seconds: dose.back, count, swell: [1, 0] },
+    { words: 'soft', seconds: isLast ? 0 : dose.between, count, swell: [0, 0] },
+  ]
+  return stretches.filter((stretch) => stretch.seconds > 0)
+}
+
 function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
   const times = <T>(count: number, make: (n: number) => T[]): T[] =>
     Array.from({ length: count }, (_, at) => make(at + 1)).flat()
@@ -64,19 +76,7 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
       return [{ words: 'hold on', seconds: dose.seconds }]
     case 'reps': {
       const count = onBoth(dose.count)
-      return times(count, (n): Stretch[] => {
-        const isLast = n === count
-        return [
-          { words: 'out', seconds: dose.out, count: n, swell: [0, 1] },
-          {
-            words: isLast && dose.lastHold > 0 ? 'and hold' : 'stay',
-            seconds: dose.pause + (isLast ? dose.lastHold : 0),
-            count: n,
-          },
-          { words: 'and back', seconds: dose.back, count: n, swell: [1, 0] },
-          { words: 'soft', seconds: isLast ? 0 : dose.between, count: n, swell: [0, 0] },
-        ].filter((stretch) => stretch.seconds > 0) as Stretch[]
-      })
+      return times(count, (n) => repetition(dose, n, n === count))
     }
     case 'pulse':
       return times(onBoth(dose.count), (n) => [

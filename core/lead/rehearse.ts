@@ -16,11 +16,19 @@ const EASES = 0.93
 export function rehearsedOutcomes(
   block: Block,
   index: number,
-  riders: readonly RiderToday[],
-  sides: readonly ScriptStep['side'][],
-  roundSeconds: number,
-  startSide: 'left' | 'right',
-  random: () => number,
+  {
+    riders,
+    sides,
+    roundSeconds,
+    startSide,
+    random,
+  }: {
+    riders: readonly RiderToday[]
+    sides: readonly ScriptStep['side'][]
+    roundSeconds: number
+    startSide: 'left' | 'right'
+    random: () => number
+  },
 ): OutcomeDraft[] {
   return riders.flatMap((rider) => {
     const luck = random()
@@ -33,7 +41,13 @@ export function rehearsedOutcomes(
       roundSeconds,
       elapsedSeconds: done === 'partly' ? roundSeconds * (0.4 + 0.5 * random()) : null,
     }
-    const drafts = logFor(done, moment, rider.id, rider.offers[index] ?? [], block, [], startSide)
+    const drafts = logFor(done, moment, {
+      participant: rider.id,
+      offers: rider.offers[index] ?? [],
+      block,
+      logged: [],
+      startSide,
+    })
     const effort = random() < 0.5 ? Math.floor(1 + 6 * random()) : null
     return drafts.map((draft) => ({ ...draft, effort }))
   })

@@ -28,14 +28,16 @@ export interface Shortened {
  * @returns the shorter plan, what was given up in order, and how much it saves
  * @source ours
  * @example
- * shortened(plan, 3, 420, secondsOf, catalogue).givenUp // [{ movement: 'side-bend', what: 'a round', seconds: 64, … }, …]
+ * shortened(plan, { from: 3, wantedSeconds: 420, secondsOf, catalogue }).givenUp // [{ movement: 'side-bend', what: 'a round', seconds: 64, … }, …]
  */
 export function shortened(
   plan: Plan,
-  from: number,
-  wantedSeconds: number,
-  secondsOf: (plan: Plan) => number,
-  catalogue: Catalogue,
+  {
+    from,
+    wantedSeconds,
+    secondsOf,
+    catalogue,
+  }: { from: number; wantedSeconds: number; secondsOf: (plan: Plan) => number; catalogue: Catalogue },
 ): Shortened {
   const before = secondsOf(plan)
   const givenUp: GivenUp[] = []

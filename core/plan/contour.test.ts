@@ -8,14 +8,13 @@ const { clock } = catalogue
 const brisk = { ...usualMover(clock), pace: 1 }
 const way = (from: string, to: string, mover = brisk) => changeover(catalogue.graph, from, to, mover)!.moves
 const draw = (to: string, mover = brisk) =>
-  contourOf(
-    'floor/free',
-    [{ time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 }, moves: way('floor/free', to, mover) }],
-    way(to, 'floor/free', mover),
-    100,
-    200,
+  contourOf('floor/free', {
+    legs: [{ time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 }, moves: way('floor/free', to, mover) }],
+    homeward: way(to, 'floor/free', mover),
+    homewardAt: 100,
+    end: 200,
     catalogue,
-  )
+  })
 
 describe('the posture contour', () => {
   it('begins standing, goes down step by step and comes up again', () => {
@@ -29,19 +28,18 @@ describe('the posture contour', () => {
   })
   it('counts no trip and no climb for somebody who stays up', () => {
     expect(
-      contourOf(
-        'standing/free',
-        [
+      contourOf('standing/free', {
+        legs: [
           {
             time: { startsAt: 0, drinkSeconds: 0, introductionSeconds: 8 },
             moves: way('standing/free', 'standing/behind-chair'),
           },
         ],
-        [],
-        50,
-        60,
+        homeward: [],
+        homewardAt: 50,
+        end: 60,
         catalogue,
-      ),
+      }),
     ).toMatchObject({ floorTrips: 0, climb: 0 })
   })
   it('never goes back in time, and holds through a wait', () => {

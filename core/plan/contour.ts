@@ -27,11 +27,13 @@ interface Leg {
  */
 export function contourOf(
   home: string,
-  legs: Leg[],
-  homeward: ChangeoverMove[],
-  homewardAt: number,
-  end: number,
-  catalogue: Catalogue,
+  {
+    legs,
+    homeward,
+    homewardAt,
+    end,
+    catalogue,
+  }: { legs: Leg[]; homeward: ChangeoverMove[]; homewardAt: number; end: number; catalogue: Catalogue },
 ): Contour {
   const heightOf = (id: string) => catalogue.postures.get(id)!.height
   const contour: Contour = { points: [{ at: 0, height: heightOf(home) }], climb: 0, floorTrips: 0 }

@@ -36,7 +36,7 @@ export function courseOf(
   let base = plan
   for (let week = 1; week < weeks; week++) {
     base = raisedFor(base, week, fits, catalogue)
-    const varied = variedFor(base, week, variety, fits, catalogue)
+    const varied = variedFor(base, week, { variety, fits, catalogue })
     course.push({ plan: varied, changes: changesBetween(course[week - 1]!.plan, varied, catalogue) })
   }
   return course
@@ -102,9 +102,7 @@ export function raisedDose(
 function variedFor(
   plan: Plan,
   week: number,
-  variety: CourseVariety,
-  fits: (plan: Plan) => boolean,
-  catalogue: Catalogue,
+  { variety, fits, catalogue }: { variety: CourseVariety; fits: (plan: Plan) => boolean; catalogue: Catalogue },
 ): Plan {
   const open = plan.blocks.flatMap((block) => {
     const movement = catalogue.movements.get(block.movement)

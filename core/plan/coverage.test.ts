@@ -40,16 +40,16 @@ describe('time on tissue', () => {
 
 describe('what an aim wants', () => {
   it('is the school’s weekly time by the region’s weight; 180 s for Dwell, 90 for Pulse', () => {
-    expect(wantedSeconds(aim, 'hip-rotation', 'dwell', catalogue)).toBe(180)
-    expect(wantedSeconds(aim, 'inner-thigh', 'pulse', catalogue)).toBeCloseTo(63)
-    expect(wantedSeconds(aim, 'neck', 'dwell', catalogue)).toBe(0)
+    expect(wantedSeconds(aim, 'hip-rotation', { school: 'dwell', catalogue })).toBe(180)
+    expect(wantedSeconds(aim, 'inner-thigh', { school: 'pulse', catalogue })).toBeCloseTo(63)
+    expect(wantedSeconds(aim, 'neck', { school: 'dwell', catalogue })).toBe(0)
   })
   it('is missing in an empty plan, the largest gap first, and filled best by what is for it', () => {
-    const gaps = gapsOf(coverageOf(planWith([]), catalogue), aim, 'dwell', ['chair'], catalogue)
+    const gaps = gapsOf(coverageOf(planWith([]), catalogue), { aim, school: 'dwell', tiers: ['chair'], catalogue })
     expect(gaps[0]).toEqual({ tier: 'chair', region: 'hip-rotation', seconds: 0, wanted: 180 })
-    const best = fillersFor(gaps, 'chair', 'dwell', catalogue, () => 3)[0]!
+    const best = fillersFor(gaps, { tier: 'chair', school: 'dwell', catalogue, minutesOf: () => 3 })[0]!
     expect(Object.keys(best.movement.regions).some((region) => region in aim.regions)).toBe(true)
-    expect(fillersFor([], 'chair', 'dwell', catalogue, () => 3)).toEqual([])
+    expect(fillersFor([], { tier: 'chair', school: 'dwell', catalogue, minutesOf: () => 3 })).toEqual([])
   })
   it('is no gap where it is met', () => {
     const full = planWith(
@@ -58,7 +58,7 @@ describe('what an aim wants', () => {
       ),
     )
     expect(
-      gapsOf(coverageOf(full, catalogue), aim, 'dwell', ['floor'], catalogue).some(
+      gapsOf(coverageOf(full, catalogue), { aim, school: 'dwell', tiers: ['floor'], catalogue }).some(
         (gap) => gap.region === 'hip-rotation',
       ),
     ).toBe(false)

@@ -56,9 +56,7 @@ export function tissueSeconds(block: Pick<Block, 'dose' | 'rounds'>, movement: P
 export function wantedSeconds(
   aim: Aim,
   region: Region,
-  school: SchoolId,
-  catalogue: Catalogue,
-  meetingsAWeek = 1,
+  { school, catalogue, meetingsAWeek = 1 }: { school: SchoolId; catalogue: Catalogue; meetingsAWeek?: number },
 ): number {
   return (
     ((catalogue.schools.get(school)?.weeklySecondsPerRegion ?? catalogue.clock.coverage.weeklySeconds) *
@@ -77,15 +75,12 @@ export interface Gap {
 /** Regions of the aim that a lane gets less of than wanted, the largest gap first. */
 export function gapsOf(
   cover: Coverage,
-  aim: Aim,
-  school: SchoolId,
-  tiers: readonly Tier[],
-  catalogue: Catalogue,
+  { aim, school, tiers, catalogue }: { aim: Aim; school: SchoolId; tiers: readonly Tier[]; catalogue: Catalogue },
 ): Gap[] {
   return tiers
     .flatMap((tier) =>
       REGIONS.flatMap((region): Gap[] => {
-        const wanted = wantedSeconds(aim, region, school, catalogue)
+        const wanted = wantedSeconds(aim, region, { school, catalogue })
         const seconds = cover[tier].get(region)?.seconds ?? 0
         return wanted > 0 && seconds < wanted ? [{ tier, region, seconds, wanted }] : []
       }),
@@ -106,10 +101,12 @@ export interface Filler {
  */
 export function fillersFor(
   gaps: readonly Gap[],
-  tier: Tier,
-  school: SchoolId,
-  catalogue: Catalogue,
-  minutesOf: (movement: Movement) => number,
+  {
+    tier,
+    school,
+    catalogue,
+    minutesOf,
+  }: { tier: Tier; school: SchoolId; catalogue: Catalogue; minutesOf: (movement: Movement) => number },
 ): Filler[] {
   const missing = new Map(gaps.filter((gap) => gap.tier === tier).map((gap) => [gap.region, gap.wanted - gap.seconds]))
   return [...catalogue.movements.values()]

@@ -20,7 +20,7 @@ const people = [
 ]
 const expected = people.map((person) => ({ person, when: { daysAway: 7, year: 2026 } }))
 const plan = planWith(['bridge', 'knee-sways'])
-const costs = placingsAt(plan, 1, ridersIn(plan, people), expected, met, catalogue)
+const costs = placingsAt(plan, 1, { riders: ridersIn(plan, people), expected, met, catalogue })
 
 describe('what a movement costs at a place', () => {
   it('is nothing of a changeover where everybody lies already', () => {
@@ -40,14 +40,12 @@ describe('what a movement costs at a place', () => {
   it('names who would only breathe', () => {
     const fragile = personIn('bed', { considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }] })
     const own = planWith(['paced-breath'])
-    const found = placingsAt(
-      own,
-      1,
-      ridersIn(own, [fragile]),
-      [{ person: fragile, when: { daysAway: 7, year: 2026 } }],
+    const found = placingsAt(own, 1, {
+      riders: ridersIn(own, [fragile]),
+      expected: [{ person: fragile, when: { daysAway: 7, year: 2026 } }],
       met,
       catalogue,
-    )
+    })
     expect(found.get('bridge')!.breathing).toEqual([fragile.id])
     expect(found.get('paced-breath')!.breathing).toEqual([])
   })

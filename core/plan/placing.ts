@@ -24,22 +24,24 @@ export interface Placing {
  * @param expected everybody among the riders, for their offers
  * @returns by movement id
  * @example
- * placingsAt(plan, 2, riders, expected, met, catalogue).get('bridge')!.changeoverSeconds // 0: all lie already
+ * placingsAt(plan, 2, { riders, expected, met, catalogue }).get('bridge')!.changeoverSeconds // 0: all lie already
  */
 export function placingsAt(
   plan: Plan,
   at: number,
-  riders: readonly RiderToday[],
-  expected: readonly Expected[],
-  met: ReadonlySet<string>,
-  catalogue: Catalogue,
+  {
+    riders,
+    expected,
+    met,
+    catalogue,
+  }: { riders: readonly RiderToday[]; expected: readonly Expected[]; met: ReadonlySet<string>; catalogue: Catalogue },
 ): Map<string, Placing> {
   const before = timelineOf(plan, riders, met, catalogue).seconds
   const byId = new Map(expected.map((one) => [one.person.id, one]))
   return new Map(
     [...catalogue.movements.values()].map((movement) => [
       movement.id,
-      placing(movement, plan, at, before, riders, byId, met, catalogue),
+      placing(movement, plan, at, { before, riders, byId, met, catalogue }),
     ]),
   )
 }
@@ -49,32 +51,39 @@ export function placingOf(
   movement: Movement,
   plan: Plan,
   at: number,
-  riders: readonly RiderToday[],
-  expected: readonly Expected[],
-  met: ReadonlySet<string>,
-  catalogue: Catalogue,
-): Placing {
-  return placing(
-    movement,
-    plan,
-    at,
-    timelineOf(plan, riders, met, catalogue).seconds,
+  {
     riders,
-    new Map(expected.map((one) => [one.person.id, one])),
+    expected,
     met,
     catalogue,
-  )
+  }: { riders: readonly RiderToday[]; expected: readonly Expected[]; met: ReadonlySet<string>; catalogue: Catalogue },
+): Placing {
+  return placing(movement, plan, at, {
+    before: timelineOf(plan, riders, met, catalogue).seconds,
+    riders,
+    byId: new Map(expected.map((one) => [one.person.id, one])),
+    met,
+    catalogue,
+  })
 }
 
 function placing(
   movement: Movement,
   plan: Plan,
   at: number,
-  before: number,
-  riders: readonly RiderToday[],
-  byId: ReadonlyMap<string, Expected>,
-  met: ReadonlySet<string>,
-  catalogue: Catalogue,
+  {
+    before,
+    riders,
+    byId,
+    met,
+    catalogue,
+  }: {
+    before: number
+    riders: readonly RiderToday[]
+    byId: ReadonlyMap<string, Expected>
+    met: ReadonlySet<string>
+    catalogue: Catalogue
+  },
 ): Placing {
   const block = blockFor(movement, plan.school, 'placed', catalogue)
   const placed: Plan = { ...plan, blocks: plan.blocks.toSpliced(at, 0, block) }

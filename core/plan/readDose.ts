@@ -96,20 +96,25 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
   if (circle) return { kind: 'circle', perDirection: number(circle[0], 5), perCircle: same('circle').perCircle ?? 4 }
   const swing = take(`${NUMBER}\\s*(?:loose\\s*)?swings?`)
   if (swing) return { kind: 'swing', count: number(swing[0], 10), perSwing: same('swing').perSwing ?? 2 }
+  return repetitionsIn(take, number, same('reps')) ?? holdIn(take, number)
+}
+
+function repetitionsIn(take: Take, number: ReadNumber, before: Record<string, number>): unknown {
   const last = take(`${SECONDS}\\s*(?:hold\\s*)?on the last`)
   const reps = take(`${NUMBER}\\s*(?:slow\\s*)?(?:repetitions?|reps?)(?:\\s*${NUMBER}/${NUMBER}/${NUMBER})?`)
-  if (reps) {
-    const before = same('reps')
-    return {
-      kind: 'reps',
-      count: number(reps[0], 10),
-      out: number(reps[1], before.out ?? 2),
-      pause: number(reps[2], before.pause ?? 0),
-      back: number(reps[3], before.back ?? 2),
-      between: before.between ?? 0,
-      lastHold: number(last?.[0], before.lastHold ?? 0),
-    }
+  if (!reps) return null
+  return {
+    kind: 'reps',
+    count: number(reps[0], 10),
+    out: number(reps[1], before.out ?? 2),
+    pause: number(reps[2], before.pause ?? 0),
+    back: number(reps[3], before.back ?? 2),
+    between: before.between ?? 0,
+    lastHold: number(last?.[0], before.lastHold ?? 0),
   }
+}
+
+function holdIn(take: Take, number: ReadNumber): unknown {
   const hold = take(`${SECONDS}\\s*hold`) ?? take(`hold(?: for)?\\s*${SECONDS}`)
   return hold ? { kind: 'hold', seconds: number(hold[0], 30) } : null
 }

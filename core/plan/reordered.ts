@@ -1,5 +1,6 @@
 import type { Plan } from './plan'
-import type { Rider, Timeline } from './timeline'
+import type { Timeline } from './timeline'
+import type { Rider } from './typicalRiders'
 
 /**
  * A plan and its people's offers in another order of blocks, so that the order can be timed before it is taken.

@@ -4,7 +4,7 @@ import { offersFor, type HandChoice } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Arrival, type Person } from '../offer/person'
 import { todayOf, type Today, type When } from '../offer/today'
 import { blockIn, type Plan } from './plan'
-import type { Rider } from './timeline'
+import type { Rider } from './typicalRiders'
 
 /** Somebody who is expected or has come, with all that today adds. */
 export interface Expected {

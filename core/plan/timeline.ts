@@ -1,23 +1,13 @@
-import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
+import type { Catalogue, Variation } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import { homePosture } from '../offer/mover'
 import type { Offer } from '../offer/offerFor'
-import { changeover, usualMover, type ChangeoverMove, type Mover } from '../time/changeover'
+import { changeover, type ChangeoverMove, type Mover } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
 import { blockIn, type Block, type Plan } from './plan'
-
-const TYPICAL_LEVEL = 2
-
-/** Somebody in a lane with what is offered, block by block. */
-export interface Rider {
-  id: string
-  tier: Tier
-  mover: Mover
-  /** One entry a block of the plan, in its order; each with one offer or one a side. */
-  offers: Offer[][]
-}
+import { typicalRiders, type Rider } from './typicalRiders'
 
 export interface LaneBlock {
   riders: string[]
@@ -83,11 +73,11 @@ export function timelineOf(
   const blocks = plan.blocks.map((block, index): BlockTime => {
     const introductionSeconds = seen.has(block.movement) ? introduction.againSeconds : introduction.firstSeconds
     seen.add(block.movement)
-    const lanes = {} as Record<Tier, LaneBlock | null>
-    for (const tier of TIERS) {
+    const lanes = byTier((tier) => {
       const inLane = walkers.filter((walker) => walker.rider.tier === tier)
-      lanes[tier] = inLane.length === 0 ? null : laneBlock(blockIn(block, tier), index, inLane, plan, catalogue, noWay)
-    }
+      if (inLane.length === 0) return null
+      return laneBlock(blockIn(block, tier), index, { walkers: inLane, plan, catalogue, noWay })
+    })
     const present = TIERS.flatMap((tier) => lanes[tier] ?? [])
     const changeoverSeconds = Math.max(0, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
     const blockWork = Math.max(0, ...present.map((lane) => lane.workSeconds))
@@ -111,23 +101,19 @@ export function timelineOf(
     return time
   })
   const endingSeconds = Math.max(0, ...walkers.map((walker) => walker.goHome()))
-  const contours = {} as Record<Tier, Contour | null>
-  for (const tier of TIERS) {
-    const slowest = walkers
-      .filter((walker) => walker.rider.tier === tier)
-      .sort((a, b) => b.movedSeconds - a.movedSeconds)[0]
-    contours[tier] = slowest
-      ? contourOf(
-          slowest.home,
-          blocks.map((time, index) => ({ time, moves: slowest.steps[index]! })),
-          slowest.homeward,
-          clock,
-          clock + endingSeconds,
-          catalogue,
-        )
-      : null
-  }
+  const contours = byTier((tier): Contour | null => {
+    const inLane = walkers.filter((walker) => walker.rider.tier === tier)
+    const slowest = inLane.toSorted((a, b) => b.movedSeconds - a.movedSeconds)[0]
+    if (!slowest) return null
+    const legs = blocks.map((time, index) => ({ time, moves: slowest.steps[index]! }))
+    const { home, homeward } = slowest
+    return contourOf(home, { legs, homeward, homewardAt: clock, end: clock + endingSeconds, catalogue })
+  })
   return { blocks, endingSeconds, seconds: clock + endingSeconds, contours, noWay }
+}
+
+function byTier<T>(make: (tier: Tier) => T): Record<Tier, T> {
+  return { bed: make('bed'), chair: make('chair'), standing: make('standing'), floor: make('floor') }
 }
 
 /** Somebody who waits after getting up as the plan wants it of everybody; who must wait longer, does. */
@@ -146,10 +132,12 @@ function waiting(rider: Rider, { clock }: Catalogue): Rider {
 function laneBlock(
   block: Block,
   index: number,
-  walkers: Walker[],
-  plan: Plan,
-  catalogue: Catalogue,
-  noWay: Timeline['noWay'],
+  {
+    walkers,
+    plan,
+    catalogue,
+    noWay,
+  }: { walkers: Walker[]; plan: Plan; catalogue: Catalogue; noWay: Timeline['noWay'] },
 ): LaneBlock {
   const lane: LaneBlock = {
     riders: walkers.map((walker) => walker.rider.id),
@@ -279,37 +267,5 @@ class Walker {
     const missing = props.filter((prop) => !this.atStation.has(prop) && !this.catalogue.props.get(prop)?.station)
     missing.forEach((prop) => this.atStation.add(prop))
     return missing.length > 0
-  }
-}
-
-/** One typical person a tier, for a plan that nobody is expected at yet. */
-function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
-  return TIERS.map((tier) => ({
-    id: `typical-${tier}`,
-    tier,
-    mover: usualMover(catalogue.clock),
-    offers: plan.blocks.map((block) => {
-      const movement = catalogue.movements.get(blockIn(block, tier).movement)
-      return movement ? [typicalOffer(movement, tier, catalogue)] : []
-    }),
-  }))
-}
-
-function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Offer {
-  const standIn = movement.ladders[tier] ? undefined : catalogue.movements.get(movement.standIns[tier] ?? '')
-  const done = standIn ?? movement
-  const ladder = done.ladders[tier] ?? []
-  const variation = ladder.findLast((rung) => rung.level <= TYPICAL_LEVEL) ?? ladder[0] ?? null
-  return {
-    side: 'both',
-    tier,
-    kind: standIn ? 'stand-in' : 'movement',
-    movement: done.id,
-    variation,
-    wantedLevel: TYPICAL_LEVEL,
-    reasons: [],
-    watch: [],
-    byHand: false,
-    dials: {},
   }
 }

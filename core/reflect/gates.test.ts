@@ -11,8 +11,11 @@ const DAYS = shippedCatalogue().judgement.evidence.days
 const states = (
   to: Tier,
   records: Parameters<typeof gateStatus>[1],
-  considerations: Parameters<typeof gateStatus>[2] = [],
-) => gateStatus(gate(to), records, considerations, ON, DAYS).conditions.map((condition) => condition.state)
+  considerations: Parameters<typeof gateStatus>[2]['considerations'] = [],
+) =>
+  gateStatus(gate(to), records, { considerations, on: ON, countsForDays: DAYS }).conditions.map(
+    (condition) => condition.state,
+  )
 
 describe('the gate before standing', () => {
   const all = [
@@ -22,7 +25,7 @@ describe('the gate before standing', () => {
     storedMeasure('behind-chair-stand', 120, { pain: 3 }),
   ]
   it('is passed when all four are', () => {
-    expect(gateStatus(gate('standing'), all, [], ON, DAYS).state).toBe('passed')
+    expect(gateStatus(gate('standing'), all, { considerations: [], on: ON, countsForDays: DAYS }).state).toBe('passed')
   })
   it.each([
     ['four stands', 0, { value: 4 }, 'failed'],
@@ -33,11 +36,17 @@ describe('the gate before standing', () => {
   ])('is not with %s', (_, at, change, state) => {
     const records = all.map((record, index) => (index === at ? { ...record, ...change } : record))
     expect(states('standing', records)[at]).toBe(state)
-    expect(gateStatus(gate('standing'), records, [], ON, DAYS).state).toBe(state)
+    expect(gateStatus(gate('standing'), records, { considerations: [], on: ON, countsForDays: DAYS }).state).toBe(state)
   })
   it('says what was never measured, and what a failed one outweighs', () => {
     expect(states('standing', [])).toEqual(['not-measured', 'not-measured', 'not-measured', 'not-measured'])
-    expect(gateStatus(gate('standing'), [storedMeasure('feet-together', 4)], [], ON, DAYS).state).toBe('failed')
+    expect(
+      gateStatus(gate('standing'), [storedMeasure('feet-together', 4)], {
+        considerations: [],
+        on: ON,
+        countsForDays: DAYS,
+      }).state,
+    ).toBe('failed')
   })
 })
 
@@ -68,7 +77,11 @@ describe('the next gate', () => {
   })
   it('is named when it was tried and not passed', () => {
     const statuses = gates.map((one) =>
-      gateStatus(one, [storedMeasure('tandem', 3), storedMeasure('up-and-go', 20)], [], ON, DAYS),
+      gateStatus(one, [storedMeasure('tandem', 3), storedMeasure('up-and-go', 20)], {
+        considerations: [],
+        on: ON,
+        countsForDays: DAYS,
+      }),
     )
     expect([...failedTiers(statuses)]).toEqual(['floor'])
   })

@@ -36,9 +36,11 @@ export interface GateStatus {
 export function gateStatus(
   gate: TierGate,
   records: readonly StoredMeasure[],
-  considerations: readonly { consideration: string; clearedBy: string }[],
-  on: string,
-  countsForDays: number,
+  {
+    considerations,
+    on,
+    countsForDays,
+  }: { considerations: readonly { consideration: string; clearedBy: string }[]; on: string; countsForDays: number },
 ): GateStatus {
   const latest = latestOf(records)
   const conditions = gate.conditions.map((condition): ConditionStatus => {

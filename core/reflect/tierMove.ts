@@ -53,7 +53,11 @@ export function tierStep(
   const gateInto = (tier: Tier): GateStatus | null => {
     const gate = catalogue.gates.find((one) => one.to === tier)
     return gate
-      ? gateStatus(gate, evidence.measures, person.considerations, evidence.on, judgement.evidence.days)
+      ? gateStatus(gate, evidence.measures, {
+          considerations: person.considerations,
+          on: evidence.on,
+          countsForDays: judgement.evidence.days,
+        })
       : null
   }
   const below = TIERS[TIERS.indexOf(from) - 1]

@@ -72,10 +72,7 @@ function shareAmong(
   for (const index of indices)
     shareBlock(
       needs.filter((need) => need.index === index),
-      stock,
-      here,
-      out,
-      catalogue,
+      { stock, here, out, catalogue },
     )
 }
 
@@ -97,10 +94,12 @@ function layOut(needs: readonly Need[], stock: Map<string, number>, here: Laid):
 
 function shareBlock(
   needs: readonly Need[],
-  stock: ReadonlyMap<string, number>,
-  here: Laid,
-  out: PropsOut,
-  catalogue: Catalogue,
+  {
+    stock,
+    here,
+    out,
+    catalogue,
+  }: { stock: ReadonlyMap<string, number>; here: Laid; out: PropsOut; catalogue: Catalogue },
 ): void {
   const usedBy = new Map<string, number>()
   const has = (person: string, prop: string) => here.get(person)?.get(prop) ?? 0

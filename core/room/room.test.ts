@@ -168,9 +168,7 @@ describe('who sits where', () => {
       seatReasons(
         sitters.find((one) => one.id === id)!,
         order,
-        best.layout,
-        ROOM,
-        (other) => other,
+        { layout: best.layout, room: ROOM, nameOf: (other) => other },
       )
     expect(reasons(best.order, 'ann')).toEqual([
       { words: expect.stringMatching(/^Hears poorly: \d\.\d m from you$/), isMet: true },

@@ -74,7 +74,8 @@ export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, e
   const linear = placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0)
   const pairs = friendPairs(sitters)
   const apart = apartOf(layout)
-  const best = pairs.length === 0 || !exchanges ? placeOf : broughtTogether(placeOf, costs, pairs, apart, exchanges)
+  const best =
+    pairs.length === 0 || !exchanges ? placeOf : broughtTogether(placeOf, { costs, pairs, apart, ...exchanges })
   const order: string[] = []
   best.forEach((place, sitter) => (order[place] = sitters[sitter]!.id))
   return {
@@ -98,9 +99,7 @@ export function seatingCost(order: readonly string[], sitters: readonly Sitter[]
 export function seatReasons(
   sitter: Sitter,
   order: readonly string[],
-  layout: Layout,
-  room: Room,
-  nameOf: (id: string) => string,
+  { layout, room, nameOf }: { layout: Layout; room: Room; nameOf: (id: string) => string },
 ): { words: string; isMet: boolean }[] {
   const place = layout.places[order.indexOf(sitter.id)]
   if (!place) return []
@@ -187,13 +186,17 @@ function costOf(
   )
 }
 
+/** What a seating costs: each place for each sitter, who want to be together, and how far places are apart. */
+interface Closeness {
+  costs: readonly number[][]
+  pairs: readonly [number, number][]
+  apart: readonly number[][]
+}
+
 /** Exchanges two, or moves three round, as long as it helps; then looks from other beginnings. */
 function broughtTogether(
   start: readonly number[],
-  costs: readonly number[][],
-  pairs: readonly [number, number][],
-  apart: readonly number[][],
-  { looks, random }: Exchanges,
+  { costs, pairs, apart, looks, random }: Closeness & Exchanges,
 ): number[] {
   const friendsOf = start.map((_, sitter) =>
     pairs.filter((pair) => pair.includes(sitter)).map(([a, b]) => (a === sitter ? b : a)),

@@ -35,7 +35,18 @@ function fingerprint(posture: PostureFigure, figure: VariationFigure, engine: st
 
 function engineOf(root: string): string {
   const hash = createHash('sha256')
-  for (const file of ['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots', 'contacts', 'solve', 'figure'])
+  for (const file of [
+    'vector',
+    'segments',
+    'joints',
+    'skeleton',
+    'scene',
+    'spots',
+    'contacts',
+    'linear',
+    'solve',
+    'figure',
+  ])
     hash.update(withoutLayout(readFileSync(join(root, 'core/body', `${file}.ts`), 'utf8')))
   return hash.digest('hex')
 }

@@ -3,7 +3,8 @@ import type { Participant, ParticipantFields } from '../../core/offer/participan
 import type { Access, PersonLevel } from '../../core/offer/person'
 import { noteHealth } from '../database/healthLog'
 import { setLevels } from '../database/levels'
-import { moveTier, participantById, saveParticipant } from '../database/people'
+import { participantById, saveParticipant } from '../database/people'
+import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { noteByHand } from './noteByHand'
 

@@ -8,7 +8,8 @@ import {
   type TierStepTaken,
 } from '../../core/reflect/tierChange'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
-import { moveTier, participantById } from '../database/people'
+import { participantById } from '../database/people'
+import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { notValid } from '../http/refuse'
 import { noteByHand } from './noteByHand'

@@ -5,7 +5,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { tierStep, type TierStep } from '../../core/reflect/tierMove'
 import { measuresOf } from '../database/measures'
 import { datedOutcomes, historiesOf } from '../database/outcomes'
-import { visitingSince } from '../database/people'
+import { visitingSince } from '../database/personTiers'
 import type { Scope } from '../database/rows'
 
 /** What is known already when the steps of people are looked at. */

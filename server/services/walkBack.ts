@@ -1,7 +1,8 @@
 import type { LedgerEntry } from '../../core/contract/ledger'
 import type { Participant } from '../../core/offer/participant'
 import { ledgerOf, writeEntries } from '../database/ledger'
-import { moveTier, participantById } from '../database/people'
+import { participantById } from '../database/people'
+import { moveTier } from '../database/personTiers'
 import { NotFound, type Acting } from '../database/rows'
 import { standingOn, writeStandings } from '../database/standings'
 

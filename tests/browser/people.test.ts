@@ -77,7 +77,7 @@ describe('a screening', () => {
       await helper.press('Enter')
       await helper.sees('it cannot be opened again from here', '[data-test="screened"]')
       expect(
-        await helper.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:screening'))),
+        await helper.page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes(':screening'))),
       ).toEqual([])
       helper.expectNoComplaints()
     } finally {

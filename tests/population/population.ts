@@ -65,12 +65,15 @@ interface Body {
  */
 export function judged(school: SchoolId, catalogue: Catalogue, seed: number): Judged {
   // A true drop comes out of the blue: nobody can know of it before it shows, so it is its own half year.
-  const usual = halfYear(school, catalogue, seed, PEOPLE, 0)
-  const { dropsMet, dropsMetFully } = halfYear(school, catalogue, seed + 1, PEOPLE / 3, 1)
+  const usual = halfYear(school, { catalogue, seed, people: PEOPLE, drops: 0 })
+  const { dropsMet, dropsMetFully } = halfYear(school, { catalogue, seed: seed + 1, people: PEOPLE / 3, drops: 1 })
   return { ...usual, dropsMet, dropsMetFully }
 }
 
-function halfYear(school: SchoolId, catalogue: Catalogue, seed: number, people: number, drops: number): Judged {
+function halfYear(
+  school: SchoolId,
+  { catalogue, seed, people, drops }: { catalogue: Catalogue; seed: number; people: number; drops: number },
+): Judged {
   const random = randomFrom(seed)
   const sum = {
     offers: 0,
@@ -88,7 +91,7 @@ function halfYear(school: SchoolId, catalogue: Catalogue, seed: number, people: 
     turns: 0,
     decisions: 0,
   }
-  for (let at = 0; at < people; at += 1) leadOne(bodyOf(at, drops, random), school, catalogue, random, sum)
+  for (let at = 0; at < people; at += 1) leadOne(bodyOf(at, drops, random), { school, catalogue, random, sum })
   const sorted = sum.weeks.toSorted((a, b) => a - b)
   return {
     offers: sum.offers,
@@ -141,7 +144,10 @@ interface Sums {
   decisions: number
 }
 
-function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, random: Random, sum: Sums): void {
+function leadOne(
+  body: Body,
+  { school, catalogue, random, sum }: { school: SchoolId; catalogue: Catalogue; random: Random; sum: Sums },
+): void {
   const { person } = body
   const history: DatedOutcome[] = []
   const meetings = new Map<string, number>()
@@ -191,7 +197,7 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, random: Ran
           if (over > 0.5) sum.above += 1
           if (over > 1.5) sum.farAbove += 1
           history.push({
-            ...outcomeOf(body, block, offer, side, able, arrival, week, random),
+            ...outcomeOf(body, block, { offer, side, able, arrival, week, random }),
             meetingId,
             date: dateOf(week),
             arrivalPain: arrival.pain,
@@ -264,12 +270,14 @@ function leadOne(body: Body, school: SchoolId, catalogue: Catalogue, random: Ran
 function outcomeOf(
   body: Body,
   block: ReturnType<typeof blockFor>,
-  offer: Offer,
-  side: Side,
-  able: number,
-  arrival: Arrival,
-  week: number,
-  random: Random,
+  {
+    offer,
+    side,
+    able,
+    arrival,
+    week,
+    random,
+  }: { offer: Offer; side: Side; able: number; arrival: Arrival; week: number; random: Random },
 ): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
   const variation = offer.variation!
   const margin = able + 0.5 + random.normal(DAY_NOISE) - demandOf(offer)

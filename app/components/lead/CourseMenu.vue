@@ -21,7 +21,12 @@ const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.na
 const before = computed(() => led.timed(plan.value).seconds)
 
 const late = computed(() =>
-  shortened(plan.value, from.value, lateMinutes.value * 60, (of) => led.timed(of).seconds, catalogue.value),
+  shortened(plan.value, {
+    from: from.value,
+    wantedSeconds: lateMinutes.value * 60,
+    secondsOf: (of) => led.timed(of).seconds,
+    catalogue: catalogue.value,
+  }),
 )
 const block = computed(() => ahead.value.find((one) => one.id === target.value))
 /** What each wish makes of the plan. */

@@ -32,14 +32,12 @@ watch(
   () => [at, meeting.plan] as const,
   async () => {
     await new Promise((resolve) => setTimeout(resolve))
-    costs.value = placingsAt(
-      meeting.plan!,
-      at,
-      meeting.ridersPresent,
-      meeting.present.map((person) => meeting.expected(person.id)),
-      new Set(meeting.view!.met),
-      catalogue.value,
-    )
+    costs.value = placingsAt(meeting.plan!, at, {
+      riders: meeting.ridersPresent,
+      expected: meeting.present.map((person) => meeting.expected(person.id)),
+      met: new Set(meeting.view!.met),
+      catalogue: catalogue.value,
+    })
   },
   { immediate: true },
 )

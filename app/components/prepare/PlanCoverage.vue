@@ -15,7 +15,7 @@ const tiers = computed(() => TIERS.filter((tier) => timeline.blocks.some((block)
 const cover = computed(() => coverageOf(plan, catalogue.value))
 const rows = computed(() =>
   REGIONS.flatMap((region) => {
-    const wanted = plan.aim ? wantedSeconds(plan.aim, region, plan.school, catalogue.value) : 0
+    const wanted = plan.aim ? wantedSeconds(plan.aim, region, { school: plan.school, catalogue: catalogue.value }) : 0
     const cells = tiers.value.map((tier) => cover.value[tier].get(region))
     return wanted > 0 || cells.some((cell) => cell) ? [{ region, wanted, cells }] : []
   }),
@@ -31,7 +31,12 @@ const qualities = (cell: { byQuality: object } | undefined) =>
     : ''
 const fillers = computed(() => {
   if (!plan.aim) return []
-  const gaps = gapsOf(cover.value, plan.aim, plan.school, tiers.value, catalogue.value)
+  const gaps = gapsOf(cover.value, {
+    aim: plan.aim,
+    school: plan.school,
+    tiers: tiers.value,
+    catalogue: catalogue.value,
+  })
   const minutesOf = (movement: Movement) =>
     (catalogue.value.clock.introduction.againSeconds +
       tissueSeconds(movement.doses[plan.school], movement) * (movement.sides === 'each' ? 2 : 1)) /
@@ -39,7 +44,7 @@ const fillers = computed(() => {
   return tiers.value
     .map((tier) => ({
       tier,
-      best: fillersFor(gaps, tier, plan.school, catalogue.value, minutesOf)
+      best: fillersFor(gaps, { tier, school: plan.school, catalogue: catalogue.value, minutesOf })
         .filter(({ movement }) => !plan.blocks.some((block) => block.movement === movement.id))
         .slice(0, 3),
     }))

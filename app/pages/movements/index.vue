@@ -16,7 +16,7 @@ const found = computed(() =>
     demandsOf(variation, catalogues.catalogue).map((demand) => demand.tag),
   ),
 )
-const isNarrowed = computed(() => !dequal(toRaw(wanted.value), ANYTHING))
+const isNarrowed = computed(() => !dequal(wanted.value, ANYTHING))
 const regionWords = (region: string) => region.replaceAll('-', ' ')
 /** The rung that stands for a movement in the list: a comfortable one, on the chair where it has one. */
 const pictured = (rungs: (typeof found.value)[number]['rungs']) =>

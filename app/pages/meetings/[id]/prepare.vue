@@ -97,15 +97,12 @@ function costOf(id: string, at: number): string {
   const movement = catalogue.value.movements.get(id)
   return movement
     ? `${movement.name}: ${placingWords(
-        placingOf(
-          movement,
-          plan.value,
-          at,
-          meeting.ridersPresent,
-          meeting.present.map((person) => meeting.expected(person.id)),
-          met.value,
-          catalogue.value,
-        ),
+        placingOf(movement, plan.value, at, {
+          riders: meeting.ridersPresent,
+          expected: meeting.present.map((person) => meeting.expected(person.id)),
+          met: met.value,
+          catalogue: catalogue.value,
+        }),
         nameOf,
       )}`
     : ''
@@ -192,15 +189,14 @@ async function toShelf(): Promise<void> {
 /** Everything that one voice says, as a subtitle file. */
 function saveCues(): void {
   const { timeline } = meeting
-  const cues = cuesOf(
-    scriptOf(timeline),
-    plan.value,
+  const cues = cuesOf(scriptOf(timeline), {
+    plan: plan.value,
     timeline,
-    meeting.ridersPresent,
-    meeting.sides,
-    catalogue.value,
-    useCatalogue().textsOf,
-  )
+    riders: meeting.ridersPresent,
+    circle: meeting.sides,
+    catalogue: catalogue.value,
+    textsOf: useCatalogue().textsOf,
+  })
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([writeWebVtt(cues, timeline.seconds)], { type: 'text/vtt' }))
   link.download = 'cues.vtt'

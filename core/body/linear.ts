@@ -1,0 +1,37 @@
+/** The inner product of two of one length. */
+export function inner(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  let sum = 0
+  for (let at = 0; at < a.length; at += 1) sum += a[at]! * b[at]!
+  return sum
+}
+
+export function sumOfSquares(values: readonly number[]): number {
+  return inner(values, values)
+}
+
+/** Cholesky with the diagonal raised by the damping; `lower` holds the lower triangle. Null where it is not positive. */
+export function solveSymmetric(lower: Float64Array[], right: Float64Array, damping: number): Float64Array | null {
+  const size = right.length
+  const factor = lower.map((row) => Float64Array.from(row))
+  for (let i = 0; i < size; i += 1) {
+    factor[i]![i] = factor[i]![i]! * (1 + damping) + 1e-9
+    for (let j = 0; j <= i; j += 1) {
+      let sum = factor[i]![j]!
+      for (let k = 0; k < j; k += 1) sum -= factor[i]![k]! * factor[j]![k]!
+      if (i === j) {
+        if (sum <= 0) return null
+        factor[i]![i] = Math.sqrt(sum)
+      } else factor[i]![j] = sum / factor[j]![j]!
+    }
+  }
+  const y = Float64Array.from(right)
+  for (let i = 0; i < size; i += 1) {
+    for (let k = 0; k < i; k += 1) y[i] = y[i]! - factor[i]![k]! * y[k]!
+    y[i] = y[i]! / factor[i]![i]!
+  }
+  for (let i = size - 1; i >= 0; i -= 1) {
+    for (let k = i + 1; k < size; k += 1) y[i] = y[i]! - factor[k]![i]! * y[k]!
+    y[i] = y[i]! / factor[i]![i]!
+  }
+  return y
+}

@@ -1,0 +1,47 @@
+import type { RiderToday } from '../plan/riders'
+import { changeover } from '../time/changeover'
+import type { Ask } from './ask'
+
+/** Exact ways between all tuples: the slowest person's seconds, and the mean rise. */
+export function waysBetween(rows: readonly string[][], riders: readonly RiderToday[], { catalogue }: Ask) {
+  const size = rows.length
+  const [change, climb] = [new Float64Array(size * size), new Float64Array(size * size)]
+  const noWay = new Map<number, Set<number>>()
+  const known = new Map<string, { seconds: number; rise: number } | null>()
+  const wayOf = (at: number, from: string, to: string) => {
+    const { mover } = riders[at]!
+    const key = `${mover.pace} ${mover.sittingWaitSeconds} ${mover.standingWaitSeconds} ${[...mover.avoid].join()} ${from} ${to}`
+    let way = known.get(key)
+    if (way === undefined) {
+      const found = changeover(catalogue.graph, from, to, mover)
+      way = found && {
+        seconds: found.seconds,
+        rise: found.moves.reduce(
+          (sum, move) =>
+            sum + Math.max(0, catalogue.postures.get(move.to)!.height - catalogue.postures.get(move.from)!.height),
+          0,
+        ),
+      }
+      known.set(key, way)
+    }
+    return way
+  }
+  for (let from = 0; from < size; from += 1) {
+    for (let to = 0; to < size; to += 1) {
+      if (from === to) continue
+      let [slowest, rise] = [0, 0]
+      for (let at = 0; at < riders.length; at += 1) {
+        const way = wayOf(at, rows[from]![at]!, rows[to]![at]!)
+        if (way === null) {
+          if (from === 0) noWay.set(to, (noWay.get(to) ?? new Set()).add(at))
+          continue
+        }
+        slowest = Math.max(slowest, way.seconds)
+        rise += way.rise / riders.length
+      }
+      change[from * size + to] = slowest
+      climb[from * size + to] = rise
+    }
+  }
+  return { change, climb, noWay }
+}

@@ -1,0 +1,48 @@
+import type { Catalogue, Movement } from '../catalogue/catalogue'
+import { TIERS, type Tier } from '../catalogue/words'
+import type { Offer } from '../offer/offerFor'
+import { usualMover, type Mover } from '../time/changeover'
+import { blockIn, type Plan } from './plan'
+
+/** Somebody in a lane with what is offered, block by block. */
+export interface Rider {
+  id: string
+  tier: Tier
+  mover: Mover
+  /** One entry a block of the plan, in its order; each with one offer or one a side. */
+  offers: Offer[][]
+}
+
+const TYPICAL_LEVEL = 2
+
+/** One typical person a tier, for a plan that nobody is expected at yet. */
+export function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
+  return TIERS.map((tier) => ({
+    id: `typical-${tier}`,
+    tier,
+    mover: usualMover(catalogue.clock),
+    offers: plan.blocks.map((block) => {
+      const movement = catalogue.movements.get(blockIn(block, tier).movement)
+      return movement ? [typicalOffer(movement, tier, catalogue)] : []
+    }),
+  }))
+}
+
+function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Offer {
+  const standIn = movement.ladders[tier] ? undefined : catalogue.movements.get(movement.standIns[tier] ?? '')
+  const done = standIn ?? movement
+  const ladder = done.ladders[tier] ?? []
+  const variation = ladder.findLast((rung) => rung.level <= TYPICAL_LEVEL) ?? ladder[0] ?? null
+  return {
+    side: 'both',
+    tier,
+    kind: standIn ? 'stand-in' : 'movement',
+    movement: done.id,
+    variation,
+    wantedLevel: TYPICAL_LEVEL,
+    reasons: [],
+    watch: [],
+    byHand: false,
+    dials: {},
+  }
+}
