@@ -17,7 +17,8 @@ export default defineConfig({
           include: [
             'core/**/*.test.ts',
             'demo/**/*.test.ts',
-            'app/words/**/*.test.ts',
+            'app/**/*.test.ts',
+            'server/**/*.test.ts',
             'tests/population/**/*.test.ts',
           ],
         },

@@ -42,6 +42,18 @@ describe('outcomes', () => {
       expect.objectContaining({ effort: 3, pain: 2, achieved: 30 }),
     ])
   })
+  it('are empty again where a correction takes something back, and keep the rest', () => {
+    const noted = later({ done: 'noted', achieved: null, form: 'slipped', at: 2 })
+    const back = later({ done: 'noted', achieved: null, clears: ['form', 'effort'], at: 3 })
+    expect(foldOutcomes([first, noted])[0]).toMatchObject({ form: 'slipped', effort: 3 })
+    expect(foldOutcomes([first, noted, back])[0]).toMatchObject({
+      form: null,
+      effort: null,
+      achieved: 30,
+      done: 'done',
+    })
+    expect(foldOutcomes([first, noted, back, later({ form: 'clean', at: 4 })])[0]).toMatchObject({ form: 'clean' })
+  })
   it('keep sides and blocks apart', () => {
     expect(foldOutcomes([first, later({ side: 'left' }), later({ blockId: 'b' })])).toHaveLength(3)
   })

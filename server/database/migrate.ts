@@ -23,11 +23,15 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
 /** Their names, oldest first. */
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
 
-/** Brings the database to the newest shape; does nothing when it is there already. */
-export async function migrate(db: Knex): Promise<string[]> {
+/**
+ * Brings the database to the newest shape; does nothing when it is there already.
+ *
+ * @param upTo the last migration that is wanted; all of them where nothing is said
+ */
+export async function migrate(db: Knex, upTo = MIGRATION_NAMES.at(-1)!): Promise<string[]> {
   const [, applied] = (await db.migrate.latest({
     migrationSource: {
-      getMigrations: async () => MIGRATION_NAMES,
+      getMigrations: async () => MIGRATION_NAMES.slice(0, MIGRATION_NAMES.indexOf(upTo) + 1),
       getMigrationName: (name: string) => name,
       getMigration: async (name: string) => MIGRATIONS[name]!,
     },

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../shippedCatalogue'
 import { HELPER, nextMeeting, STRANGER, World, type Caller } from '../world'
@@ -112,6 +113,17 @@ describe('the handout', () => {
 })
 
 describe('outcomes as a spreadsheet', () => {
+  it('name the circle that met, also of somebody who is in two', async () => {
+    const [{ id, version, ...circle }] = (await lead.call('GET', '/api/circles')).body
+    const added = await lead.call('POST', '/api/circles', { ...circle, name: 'A second circle', members: [cora] })
+    expect([added.status, id, version]).not.toContain(undefined)
+    const { data, meta } = Papa.parse<Record<string, string>>((await file('/api/exports/outcomes')).bytes.toString(), {
+      header: true,
+    })
+    expect(meta.fields).toContain('Circle')
+    const circles = new Set(data.filter((row) => row.Circle).map((row) => row.Circle))
+    expect([...circles]).toEqual(['The Weir Lane Circle'])
+  })
   it('hold a row for each person, block and side of all meetings', async () => {
     const { bytes, type } = await file('/api/exports/outcomes')
     expect(type).toContain('text/csv')
