@@ -2,6 +2,7 @@ import { useDocumentVisibility, useNow, useWakeLock } from '@vueuse/core'
 import type { Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
 import { cueAt, cuesOf } from '~~/core/lead/cues'
+import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
 import { logFor, logMoment } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { paceAt } from '~~/core/lead/pace'
@@ -12,11 +13,6 @@ import type { Plan } from '~~/core/plan/plan'
 import { timelineOf } from '~~/core/plan/timeline'
 
 const TICK_MS = 100
-
-/** What can be added to an outcome that was logged. */
-export type OutcomeDetail = Partial<
-  Pick<OutcomeEvent, 'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'note' | 'achieved'>
->
 
 /** The class that is led: the clock read from its events, what is said and paced, the moves of the clock, and the logging of people. */
 export function useClass() {
@@ -140,7 +136,7 @@ export function useClass() {
     return meeting.log(logFor(done, moment.value, { participant, offers, block: asked, logged, startSide }))
   }
   function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
-    return meeting.log(outcomes.map(({ id: _id, at: _at, ...known }) => ({ ...known, ...detail })))
+    return meeting.log(outcomes.map(({ id: _id, at: _at, ...known }) => withDetail(known, detail)))
   }
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 

@@ -1,6 +1,7 @@
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { calledName } from '~/words/tiers'
-import type { LedClass, OutcomeDetail } from './useClass'
+import type { OutcomeDetail } from '~~/core/lead/detail'
+import type { LedClass } from './useClass'
 
 /** Noting without looking: a person is picked, one more touch says what they did, further ones add to it. */
 export function useLogging(led: LedClass) {
@@ -72,9 +73,10 @@ export function useLogging(led: LedClass) {
     if (shown.value.length === 0)
       lastLogged.value = led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'noted')
     if (shown.value.length === 0) return
+    const isNew = shown.value.every((outcome) => outcome.painKind !== 'sharp')
     lastLogged.value = led.addDetail(shown.value, detail)
     asking.value = null
-    if (detail.painKind === 'sharp') sitOut('Sharp pain')
+    if (detail.painKind === 'sharp' && isNew) sitOut('Sharp pain')
   }
   /** A number key: a pain or an effort where one is asked, else a person. */
   function number(points: number): void {

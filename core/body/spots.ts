@@ -44,7 +44,12 @@ export function ballAt(body: Skeleton, spot: Spot): Ball {
       return { at: add(body.neckBase, turned(body.chest, [0, -0.062, 0])), radius: RADIUS.chest }
     case 'head':
       return { at: body.head, radius: RADIUS.head }
+    default:
+      return limbBallAt(body, spot)
   }
+}
+
+function limbBallAt(body: Skeleton, spot: `${BodySide} ${LimbSpot}`): Ball {
   const [side, name] = spot.split(' ') as [BodySide, LimbSpot]
   const limb = body[side]
   switch (name) {

@@ -173,6 +173,7 @@ describe('the class screen', () => {
   it('notes a hand, a slip and how, and lets sharp pain end that person’s programme', async () => {
     await visitor.press('1', 'd', 'h', 'l')
     await visitor.page.waitForSelector('[data-test="log-strip"]')
+    await visitor.sees('The same pressed again takes it back.')
     await visitor.press('Escape', '2', 's', '7')
     await visitor.page.locator('::-p-xpath(//button[normalize-space(.)="sharp"])').click()
     await visitor.sees(/sits out: sharp pain/)
@@ -183,6 +184,14 @@ describe('the class screen', () => {
       0,
     )
     expect(folded.filter((outcome) => outcome.painKind === 'sharp' && outcome.pain === 7).length).toBeGreaterThan(0)
+    // The same pressed again: the slip is taken back, what else was noted stays.
+    await visitor.press('Escape', '1', 'l')
+    await visitor.page.waitForSelector('[data-test="log-strip"] button[aria-pressed="false"]')
+    await settled()
+    const [slipped] = folded.filter((outcome) => outcome.support === 'hand' && outcome.form === 'slipped')
+    const isSame = (outcome: typeof slipped) =>
+      outcome!.participant === slipped!.participant && outcome!.blockId === slipped!.blockId
+    expect(foldOutcomes((await nextMeeting(lead)).outcomes).find(isSame)).toMatchObject({ form: null, support: 'hand' })
     await visitor.click('Back in')
     await visitor.page.waitForFunction(() => !document.body.innerText.includes('sits out'))
   })

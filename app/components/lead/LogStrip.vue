@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { OutcomeEvent } from '~~/core/lead/outcome'
-import type { OutcomeDetail } from '~/composables/useClass'
+import type { OutcomeDetail } from '~~/core/lead/detail'
 
 /** What was just logged for a person, and what can be added: pain, effort, form, a hand, words. Nothing is filled in by itself. */
 const { outcomes, name, asking, asked } = defineProps<{
@@ -140,6 +140,7 @@ const advice = computed(() => {
         {{ cheat }}
       </button>
     </div>
+    <p class="text-faint text-[0.94rem]">The same pressed again takes it back.</p>
     <p v-if="advice" class="text-stop font-semibold" role="alert">{{ advice }}</p>
   </div>
 </template>
