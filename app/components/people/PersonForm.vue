@@ -64,7 +64,6 @@ function numberFrom(event: Event): number | null {
       What you typed last time was kept.
       <button type="button" class="underline" @click="draft.reset(fieldsOf(person))">Start from what is saved</button>
     </p>
-    <DraftNote :meanwhile="meanwhile" />
     <div class="flex flex-wrap gap-x-5 gap-y-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" :wrong="wrong.name" class="w-72"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="off"
@@ -151,6 +150,7 @@ function numberFrom(event: Event): number | null {
     />
     <ConsiderationFields v-model="fields.considerations" :wrong="wrong" />
     <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
+    <DraftNote :meanwhile="meanwhile" />
     <div class="flex items-center gap-4 py-3 border-t border-line">
       <button class="button button-main" :disabled="saving">{{ person ? 'Save' : 'Add the person' }}</button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>

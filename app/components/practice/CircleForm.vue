@@ -44,7 +44,6 @@ async function save(): Promise<void> {
 
 <template>
   <form class="space-y-4" novalidate @submit.prevent="save">
-    <DraftNote :meanwhile="meanwhile" />
     <div class="flex flex-wrap gap-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" class="w-72" :wrong="wrong.name"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria"
@@ -106,6 +105,7 @@ async function save(): Promise<void> {
         Nobody is written down yet: <NuxtLink to="/people/new" class="underline">add the first person</NuxtLink>.
       </p>
     </fieldset>
+    <DraftNote :meanwhile="meanwhile" />
     <div class="flex gap-4 items-center">
       <button class="button button-main">{{ circle ? 'Save the circle' : 'Add the circle' }}</button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>

@@ -45,7 +45,6 @@ function setProp(id: string, event: Event): void {
 
 <template>
   <form class="space-y-4" novalidate @submit.prevent="save">
-    <DraftNote :meanwhile="meanwhile" />
     <div class="flex flex-wrap gap-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" class="w-72" :wrong="wrong.name"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria"
@@ -93,6 +92,7 @@ function setProp(id: string, event: Event): void {
         >
       </div>
     </fieldset>
+    <DraftNote :meanwhile="meanwhile" />
     <div class="flex gap-4 items-center">
       <button class="button button-main">{{ venue ? 'Save the venue' : 'Add the venue' }}</button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
