@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
@@ -6,6 +7,8 @@ const root = fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')
 export default defineConfig({
   resolve: { alias: { '~~': root, '~': `${root}/app` } },
   test: {
+    // Each file has a database of its own; two also on two cores, as one of them mostly waits for a browser.
+    maxWorkers: Math.min(4, Math.max(2, availableParallelism() - 1)),
     projects: [
       {
         extends: true,
@@ -27,40 +30,40 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'server',
-          globalSetup: ['tests/stopDatabase.ts'],
+          globalSetup: ['tests/prepareDatabase.ts'],
           include: ['tests/server/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          sequence: { groupOrder: 1 },
         },
       },
       {
         extends: true,
         test: {
           name: 'browser',
-          globalSetup: ['tests/stopDatabase.ts'],
+          globalSetup: ['tests/prepareDatabase.ts'],
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          sequence: { groupOrder: 1 },
         },
       },
       {
         extends: true,
         test: {
           name: 'drill',
-          globalSetup: ['tests/stopDatabase.ts'],
+          globalSetup: ['tests/prepareDatabase.ts'],
           include: ['tests/drills/**/*.drill.ts'],
           testTimeout: 1_800_000,
           hookTimeout: 240_000,
-          fileParallelism: false,
+          sequence: { groupOrder: 1 },
         },
       },
       {
         extends: true,
         test: {
           name: 'bench',
-          globalSetup: ['tests/stopDatabase.ts'],
+          globalSetup: ['tests/prepareDatabase.ts'],
           include: [],
           benchmark: { include: ['tests/bench/**/*.bench.ts'] },
         },

@@ -14,9 +14,13 @@ const STOPPED_WITHIN_MS = 30_000
 /**
  * Starts the project's own MariaDB on loopback, with its data in `folder`, or takes over one that an earlier start left
  * running there. Returns how to reach it and how to stop it.
+ *
+ * @param name the one of its databases that is meant; it is made when it is missing
+ * @param isThrownAway for tests: nothing waits for the disk, so a power cut may cost the last second
  */
-export async function startDatabase(folder) {
-  const instance = new Instance(folder)
+export async function startDatabase(folder, { name = 'circle', isThrownAway = false } = {}) {
+  const more = isThrownAway ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0'] : []
+  const instance = new Instance(folder, name, more)
   if (instance.runningPid() !== null) {
     say('The database is still running from an earlier start: using it.')
   } else {
@@ -28,9 +32,16 @@ export async function startDatabase(folder) {
   return instance
 }
 
+/** Stops the database of a folder, if one runs there. */
+export async function stopDatabase(folder) {
+  await new Instance(folder).stop()
+}
+
 class Instance {
-  constructor(folder) {
+  constructor(folder, name = 'circle', more = []) {
     this.folder = folder
+    this.name = name
+    this.more = more
     this.data = join(folder, 'mariadb')
     mkdirSync(folder, { recursive: true, mode: 0o700 })
     // A socket's path is 107 bytes at most, and the project may lie deep.
@@ -41,19 +52,19 @@ class Instance {
     this.settingsFile = join(folder, 'database.json')
     this.settings = existsSync(this.settingsFile)
       ? JSON.parse(readFileSync(this.settingsFile, 'utf8'))
-      : { port: 0, user: 'circle', password: randomBytes(24).toString('base64url'), name: 'circle' }
+      : { port: 0, user: 'circle', password: randomBytes(24).toString('base64url') }
     this.own = userInfo().username
   }
 
   /** The environment that the server reads its connection from. */
   get environment() {
-    const { port, user, password, name } = this.settings
+    const { port, user, password } = this.settings
     return {
       NUXT_DATABASE_HOST: '127.0.0.1',
       NUXT_DATABASE_PORT: String(port),
       NUXT_DATABASE_USER: user,
       NUXT_DATABASE_PASSWORD: password,
-      NUXT_DATABASE_NAME: name,
+      NUXT_DATABASE_NAME: this.name,
     }
   }
 
@@ -114,6 +125,7 @@ class Instance {
         '--collation-server=utf8mb4_unicode_ci',
         '--innodb-buffer-pool-size=256M',
         '--max-allowed-packet=16M',
+        ...this.more,
       ],
       { detached: true, stdio: ['ignore', log, log] },
     )
@@ -143,16 +155,35 @@ class Instance {
   }
 
   ask(sql) {
-    return spawnSync(
-      requireProgram('mariadb'),
-      ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`, '--execute', sql],
-      { encoding: 'utf8' },
-    )
+    return this.client('mariadb', ['--execute', sql])
+  }
+
+  /** Runs one of the database's own programs as its administrator, from a file or into one where that is wanted. */
+  client(program, args, stdio = 'pipe') {
+    const own = ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`]
+    return spawnSync(requireProgram(program), [...own, ...args], { encoding: 'utf8', stdio })
+  }
+
+  /** Writes everything that is stored into one file of SQL. */
+  dump(file) {
+    const out = openSync(file, 'w')
+    const asked = this.client('mariadb-dump', ['--single-transaction', this.name], ['ignore', out, 'pipe'])
+    closeSync(out)
+    if (asked.status !== 0) throw new WayOut(`The database could not be written out:\n${asked.stderr}`)
+  }
+
+  /** Reads a file of SQL into an empty database. */
+  load(file) {
+    const from = openSync(file, 'r')
+    const asked = this.client('mariadb', [this.name], [from, 'ignore', 'pipe'])
+    closeSync(from)
+    if (asked.status !== 0) throw new WayOut(`${file} could not be read into the database:\n${asked.stderr}`)
   }
 
   /** The application's own user, with the rights it needs on its own database and no others. */
   grant() {
-    const { user, password, name } = this.settings
+    const { name } = this
+    const { user, password } = this.settings
     const account = `'${user}'@'127.0.0.1'`
     const asked = this.ask(`
       create database if not exists \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;
@@ -164,11 +195,16 @@ class Instance {
 
   /** Drops everything that is stored and leaves an empty database: for tests. */
   empty() {
-    const { name } = this.settings
+    const { name } = this
     const asked = this.ask(
       `drop database \`${name}\`; create database \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;`,
     )
     if (asked.status !== 0) throw new WayOut(`The database could not be emptied:\n${asked.stderr}`)
+  }
+
+  /** Takes this one of its databases away; the others stay. */
+  drop() {
+    this.ask(`drop database if exists \`${this.name}\`;`)
   }
 
   async stop() {

@@ -6,6 +6,8 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { root } from './programs.mjs'
 import { WayOut } from './say.mjs'
 
+const READY_WITHIN_MS = 60_000
+
 /** The key of the sealed cookie: made once, kept out of git with the data. */
 export function sessionKey(folder) {
   const file = join(folder, 'session-key')
@@ -45,19 +47,19 @@ export async function startServer({ database, folder, host, port, certificate = 
 }
 
 async function answering(child, address) {
-  const until = Date.now() + 30_000
+  const until = Date.now() + READY_WITHIN_MS
   for (;;) {
     if (child.exitCode !== null)
       throw new WayOut(`The server ended with code ${child.exitCode} before it was ready; its own words are above.`)
     if (await answers(address)) return
-    if (Date.now() > until) throw new WayOut('The server did not answer within 30 s; its own words are above.')
+    if (Date.now() > until) throw new WayOut('The server did not answer within a minute; its own words are above.')
     await wait(100)
   }
 }
 
 async function answers(address) {
   if (address.startsWith('http:'))
-    return fetch(`${address}/api/health`).then(
+    return fetch(`${address}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
       (reply) => reply.ok,
       () => false,
     )

@@ -5,7 +5,8 @@ import { blockFor } from '../core/plan/edits'
 import { emptyPlan } from '../core/plan/plan'
 import { hashOf } from '../server/session/password'
 import { shippedCatalogue } from './shippedCatalogue'
-import { LEAD, PASSWORD, type Caller, type World } from './world'
+import { LEAD, PASSWORD } from './demoData'
+import type { Caller, World } from './world'
 
 const MEMBERS = 12
 

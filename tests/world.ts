@@ -1,22 +1,11 @@
-import { randomUUID } from 'node:crypto'
-import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync, readFileSync } from 'node:fs'
 import type { ChildProcess } from 'node:child_process'
 import type { Knex } from 'knex'
 import { freePort, startDatabase } from '../bin/database.mjs'
-import { root } from '../bin/programs.mjs'
 import { startServer, stopServer } from '../bin/server.mjs'
-import { seedDemo } from '../demo/seed'
-import { addAccount, addPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate } from '../server/database/migrate'
-import { hashOf } from '../server/session/password'
-
-const FOLDER = join(root, '.data-test')
-export const LEAD = 'marit@ferngate.example'
-export const HELPER = 'tomas@ferngate.example'
-export const STRANGER = 'someone@elsewhere.example'
-export const PASSWORD = 'unhurried-demo'
+import { DEMO_FILE, fillWithDemo, LEAD, OWN_DATABASE, PASSWORD, TEST_DATA } from './demoData'
 
 export interface Answer {
   status: number
@@ -62,28 +51,12 @@ export class World {
   private constructor(private readonly database: Awaited<ReturnType<typeof startDatabase>>) {}
 
   static async open({ demo = true } = {}): Promise<World> {
-    const world = new World(await startDatabase(FOLDER))
+    const world = new World(await startDatabase(TEST_DATA, OWN_DATABASE))
     world.database.empty()
     world.db = connect(databaseFromEnvironment({ ...process.env, ...world.database.environment }))
-    await migrate(world.db)
-    if (demo) {
-      await seedDemo(world.db, new Date())
-      const stranger = await addPractice(
-        world.db,
-        'Elsewhere',
-        { email: STRANGER, name: 'Someone Else', role: 'lead', passwordHash: await hashOf(PASSWORD) },
-        randomUUID(),
-      )
-      await addAccount(
-        { db: world.db, practiceId: stranger.practiceId },
-        {
-          email: 'helper@elsewhere.example',
-          name: 'Helper Else',
-          role: 'helper',
-          passwordHash: await hashOf(PASSWORD),
-        },
-      )
-    }
+    if (!demo) await migrate(world.db)
+    else if (existsSync(DEMO_FILE)) world.database.load(DEMO_FILE)
+    else await fillWithDemo(world.db)
     world.port = await freePort()
     await world.startServer()
     return world
@@ -92,7 +65,7 @@ export class World {
   async startServer(): Promise<void> {
     const { child, address } = await startServer({
       database: this.database,
-      folder: FOLDER,
+      folder: TEST_DATA,
       host: '127.0.0.1',
       port: this.port,
       stdio: process.env.CIRCLE_TEST_LOG ? 'inherit' : 'ignore',
@@ -117,6 +90,7 @@ export class World {
   async close(): Promise<void> {
     await stopServer(this.child)
     await this.db.destroy()
+    this.database.drop()
   }
 
   caller(): Caller {

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PASSWORD, World } from '../world'
+import { PASSWORD } from '../demoData'
+import { World } from '../world'
 import { Visitor } from './visitor'
 
 /** An instructor who starts without the demo: from nothing to a first plan, by what the screens say. */

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { foldOutcomes } from '../../core/lead/outcome'
-import { HELPER, nextMeeting, World, type Caller } from '../world'
+import { HELPER } from '../demoData'
+import { nextMeeting, World, type Caller } from '../world'
 import { Visitor } from './visitor'
 
 /** The hour that counts: the room, the door, the offers, the class in three distances, on two screens, and with the server gone. */

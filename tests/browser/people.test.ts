@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { ElementHandle } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { HELPER, World } from '../world'
+import { HELPER } from '../demoData'
+import { World } from '../world'
 import { Visitor } from './visitor'
 
 /** Knowing the people: the profile, a screening by a helper, measuring with keys, gates, a first placement, spreadsheets. */

@@ -1,7 +1,8 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { startDatabase } from '../../bin/database.mjs'
+import { stopDatabase } from '../../bin/database.mjs'
 import { root } from '../../bin/programs.mjs'
+import { TEST_DATA } from '../demoData'
 import { nextMeeting, World } from '../world'
 import { Visitor } from './visitor'
 
@@ -82,5 +83,5 @@ try {
 } finally {
   await visitor.leave()
   await world.close()
-  await (await startDatabase(join(root, '.data-test'))).stop()
+  await stopDatabase(TEST_DATA)
 }

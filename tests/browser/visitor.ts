@@ -5,7 +5,8 @@ import { join } from 'node:path'
 import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core'
 import { expect } from 'vitest'
 import { findProgram } from '../../bin/programs.mjs'
-import { LEAD, PASSWORD, type World } from '../world'
+import { LEAD, PASSWORD } from '../demoData'
+import type { World } from '../world'
 
 const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
 const FLAGS = [

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { gunzipSync, gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { TABLES } from '../../server/database/tables'
-import { LEAD, World, type Caller } from '../world'
+import { LEAD } from '../demoData'
+import { World, type Caller } from '../world'
 
 /** Everything in the database but the log of who looked, row by row, in an order that does not depend on the disk. */
 async function contents(world: World): Promise<Record<string, string[]>> {

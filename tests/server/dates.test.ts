@@ -1,6 +1,7 @@
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { STRANGER, World, type Caller } from '../world'
+import { STRANGER } from '../demoData'
+import { World, type Caller } from '../world'
 
 let world: World
 let lead: Caller

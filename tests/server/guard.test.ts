@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { root } from '../../bin/programs.mjs'
 import type { Route } from '../../core/contract/route'
 import { ROUTES } from '../../core/contract/routes'
-import { HELPER, nextMeeting, STRANGER, World, type Caller } from '../world'
+import { HELPER, STRANGER } from '../demoData'
+import { nextMeeting, World, type Caller } from '../world'
 import { goodRequests, nameOf, pathOf, type Requests } from './requests'
 
 const closed = ROUTES.filter(({ may }) => may !== 'anybody').map((route) => [nameOf(route), route] as const)

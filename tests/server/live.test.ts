@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { follow } from '../follow'
-import { LEAD, nextMeeting, STRANGER, World, type Caller } from '../world'
+import { LEAD, STRANGER } from '../demoData'
+import { nextMeeting, World, type Caller } from '../world'
 
 let world: World
 let lead: Caller

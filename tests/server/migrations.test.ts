@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startDatabase } from '../../bin/database.mjs'
-import { root } from '../../bin/programs.mjs'
+import { OWN_DATABASE, TEST_DATA } from '../demoData'
 import { emptyPlan } from '../../core/plan/plan'
 import { circleById } from '../../server/database/circles'
 import { connect, databaseFromEnvironment } from '../../server/database/connection'
@@ -78,7 +77,7 @@ async function fillAsAtFirst(db: Database): Promise<void> {
 describe('what was written by an older version', () => {
   let db: Awaited<ReturnType<typeof connect>>
   beforeAll(async () => {
-    const database = await startDatabase(join(root, '.data-test'))
+    const database = await startDatabase(TEST_DATA, OWN_DATABASE)
     database.empty()
     db = connect(databaseFromEnvironment({ ...process.env, ...database.environment }))
   })

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { parse, stringify } from 'yaml'
-import { HELPER, STRANGER, World, type Caller } from '../world'
+import { HELPER, STRANGER } from '../demoData'
+import { World, type Caller } from '../world'
 
 let world: World
 let lead: Caller

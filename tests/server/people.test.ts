@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { HELPER, nextMeeting, STRANGER, World, type Caller } from '../world'
+import { HELPER, STRANGER } from '../demoData'
+import { nextMeeting, World, type Caller } from '../world'
 
 let world: World
 let lead: Caller

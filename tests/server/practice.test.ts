@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { HELPER, PASSWORD, World, type Caller } from '../world'
+import { HELPER, PASSWORD } from '../demoData'
+import { World, type Caller } from '../world'
 
 let world: World
 let lead: Caller

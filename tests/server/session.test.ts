@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PASSWORD, World } from '../world'
+import { PASSWORD } from '../demoData'
+import { World } from '../world'
 
 let world: World
 beforeAll(async () => {

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { HELPER, STRANGER, World, type Caller } from '../world'
+import { HELPER, STRANGER } from '../demoData'
+import { World, type Caller } from '../world'
 
 let world: World
 let lead: Caller

@@ -5,7 +5,8 @@ import { join } from 'node:path'
 import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../shippedCatalogue'
-import { HELPER, nextMeeting, STRANGER, World, type Caller } from '../world'
+import { HELPER, STRANGER } from '../demoData'
+import { nextMeeting, World, type Caller } from '../world'
 
 let world: World
 let lead: Caller
