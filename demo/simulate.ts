@@ -10,7 +10,7 @@ import type { Plan } from '../core/plan/plan'
 import { blockToday } from '../core/reflect/blockToday'
 import type { DatedOutcome } from '../core/reflect/datedOutcome'
 import { reflectOn, type Step } from '../core/reflect/reflectOn'
-import { settled } from '../core/reflect/settle'
+import { settledLevel } from '../core/reflect/settle'
 import { isTwoSided } from '../core/time/workSeconds'
 import type { Random } from '../core/random'
 import type { ScenarioPerson } from './scenario'
@@ -65,7 +65,7 @@ export function simulateMeeting(
     const outcomes = history.filter((outcome) => outcome.participant === person.id)
     for (const decision of reflectOn(meetingId, { person, outcomes, blockIn: blockToday(plan, person) }, catalogue)) {
       meeting.decisions.push({ participant: person.id, decision })
-      Object.assign(person, settled(person, decision, decision.fromLevel, date))
+      Object.assign(person, settledLevel(person, decision, decision.fromLevel, date))
     }
   }
   return meeting

@@ -1,17 +1,7 @@
 import { onKeyStroke } from '@vueuse/core'
+import type { Key } from '~/keys'
 
-/** One key of a screen: `press` is what `event.key` says, with `shift+`, `ctrl+` or `alt+` before it where needed. */
-export interface KeyBinding {
-  press: string
-  /** How the sheet shows it. */
-  shown?: string
-  does: string
-  /** Also where a button or a link has the focus, which would use the key itself. */
-  overButtons?: boolean
-  run: (event: KeyboardEvent) => void
-}
-
-const sheet = shallowRef<KeyBinding[]>([])
+const sheet = shallowRef<Key[]>([])
 
 /** The keys of the screen that is open, for the sheet under `?`. */
 export const shownKeys = readonly(sheet)
@@ -19,17 +9,29 @@ export const shownKeys = readonly(sheet)
 /**
  * Binds the keys of a screen while it is open. Keys that are typed into a field, or that a control uses itself, stay
  * there; those with ctrl work everywhere.
+ *
+ * @param keys the room's table, from `app/keys.ts`
+ * @param runs what each of them does; of a row of keys it is told which one, counted from 0
  */
-export function useKeys(bindings: KeyBinding[]): void {
-  onMounted(() => (sheet.value = bindings))
+export function useKeys<Name extends string>(
+  keys: Record<Name, Key>,
+  runs: Record<Name, (at: number) => unknown>,
+): void {
+  const rows = Object.values<Key>(keys)
+  const bindings = new Map(
+    (Object.keys(keys) as Name[]).flatMap((name) =>
+      keys[name].presses.map((press, at) => [press, { key: keys[name], run: () => runs[name](at) }] as const),
+    ),
+  )
+  onMounted(() => (sheet.value = rows))
   onBeforeUnmount(() => {
-    if (sheet.value === bindings) sheet.value = []
+    if (sheet.value === rows) sheet.value = []
   })
   onKeyStroke((event) => {
-    const binding = bindings.find((other) => other.press === nameOf(event))
-    if (!binding || event.defaultPrevented || isBusyElsewhere(event, binding.overButtons === true)) return
+    const binding = bindings.get(nameOf(event))
+    if (!binding || event.defaultPrevented || isBusyElsewhere(event, binding.key.overButtons === true)) return
     event.preventDefault()
-    binding.run(event)
+    void binding.run()
   })
 }
 

@@ -6,6 +6,14 @@ export interface LaneColumn {
   width: number
 }
 
+/** Where blocks lie, px, and where a moment of the class does. */
+export interface LaneLayout {
+  columns: LaneColumn[]
+  width: number
+  ending: number
+  xOf: (seconds: number) => number
+}
+
 /** A column is never narrower than a figure with its levels, px; where many must fit, than a figure. */
 const NARROWEST = 122
 const NARROWEST_OF_MANY = 88
@@ -17,7 +25,7 @@ const NARROWEST_OF_MANY = 88
  * @param width what there is, px
  */
 export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
-  return computed(() => {
+  return computed((): LaneLayout => {
     const { blocks, endingSeconds, seconds } = timeline.value
     const ending =
       blocks.length === 0 ? 0 : Math.max(20, Math.min(60, (endingSeconds / Math.max(1, seconds)) * width.value))

@@ -81,7 +81,11 @@ export function useLogging(led: LedClass) {
   /** A number key: a pain or an effort where one is asked, else a person. */
   function number(points: number): void {
     if (asking.value) addDetail({ [asking.value]: points })
-    else if (people.value[points === 0 ? 9 : points - 1]) pick(people.value[points === 0 ? 9 : points - 1]!.id)
+    else pickAt(points === 0 ? 9 : points - 1)
+  }
+  function pickAt(index: number): void {
+    const person = people.value[index]
+    if (person) pick(person.id)
   }
   const ask = (what: 'pain' | 'effort' | null) =>
     (asking.value = picked.value !== null && loggedBlock.value ? what : null)
@@ -103,6 +107,7 @@ export function useLogging(led: LedClass) {
     waiting,
     isAsked,
     pick,
+    pickAt,
     log,
     logTheRest,
     addDetail,

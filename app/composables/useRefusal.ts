@@ -61,18 +61,3 @@ function broken(error: unknown): Refusal {
   console.error(error)
   return { kind: 'broken', status: 0, message: brokenWords(error), fields: {} }
 }
-
-/**
- * Saves on top of a version; where somebody else was faster, hands over what is stored now and says so.
- *
- * @param older called with what is stored now
- */
-export async function savedOnTop<T>(save: () => Promise<T>, older: (stored: unknown) => void): Promise<T> {
-  try {
-    return await save()
-  } catch (error) {
-    const { status, current } = refusalOf(error)
-    if (status === 409 && current !== undefined) older(current)
-    throw error
-  }
-}

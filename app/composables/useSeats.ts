@@ -1,8 +1,7 @@
 import { NO_NEEDS } from '~~/core/offer/seatNeeds'
 import type { LayoutKind, Room } from '~~/core/room/layout'
 import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
-import { seatReasons } from '~~/core/room/seats'
-import { calledName } from '~/words/tiers'
+import { seatReasons, type SeatReason } from '~~/core/room/seats'
 import type { SeatTask } from '~/workers/seats.worker'
 
 /**
@@ -53,11 +52,13 @@ export function useSeats() {
       ? seatRoom(room.value, sitters.value, stations.value, { byHand: byHand.value, kind: kind.value })
       : workedOut.value,
   )
-  const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
-  function reasonsOf(id: string, of = seated.value): { words: string; isMet: boolean }[] {
+  function reasonsOf(id: string, of = seated.value): SeatReason[] {
     const sitter = sitters.value.find((one) => one.id === id)
-    return sitter && of ? seatReasons(sitter, of.order, { layout: of.layout, room: room.value, nameOf }) : []
+    return sitter && of
+      ? seatReasons(sitter, of.order, { layout: of.layout, room: room.value, nameOf: meeting.calledOf })
+      : []
   }
+  const keyOf = (id: string, { kind, about = '' }: SeatReason) => `${id} ${kind} ${about}`
   /** Exchanges two people and says what that breaks that held before. */
   function swap(a: string, b: string): string[] {
     const before = seated.value
@@ -67,15 +68,15 @@ export function useSeats() {
       before.order.flatMap((id) =>
         reasonsOf(id)
           .filter((reason) => reason.isMet)
-          .map((reason) => `${id} ${reason.words.split(':')[0]}`),
+          .map((reason) => keyOf(id, reason)),
       ),
     )
     meeting.seat(order)
     const after = seated.value!
     return after.order.flatMap((id) =>
       reasonsOf(id, after)
-        .filter((reason) => !reason.isMet && held.has(`${id} ${reason.words.split(':')[0]}`))
-        .map((reason) => `${nameOf(id)}: ${reason.words.toLowerCase()}`),
+        .filter((reason) => !reason.isMet && held.has(keyOf(id, reason)))
+        .map((reason) => `${meeting.calledOf(id)}: ${reason.words.toLowerCase()}`),
     )
   }
   return { room, seated, kind, byHand, reasonsOf, swap }

@@ -10,6 +10,7 @@ import type { Plan } from '~~/core/plan/plan'
 import { riderOf, type Expected, type RiderToday } from '~~/core/plan/riders'
 import { timelineOf } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
+import { calledName } from '~/words/tiers'
 import { readMeeting, type MeetingView } from '~~/core/contract/meetings'
 
 /** A class event as it is pressed, before it has an id and a time. */
@@ -138,9 +139,9 @@ export const useMeeting = defineStore('meeting', () => {
   const changed = computed(() => changesOfPeople(view.value?.classEvents ?? []))
 
   function expected(participant: string): Expected {
-    const { people, arrivals, lastCame, meeting, handChoices } = view.value!
+    const { arrivals, lastCame, meeting, handChoices } = view.value!
     const last = lastCame[participant]
-    const stored = people.find((person) => person.id === participant)!
+    const stored = personOf(participant)!
     const tier = changed.value.tiers.get(participant)
     const person = tier ? { ...stored, homeTier: tier } : stored
     return {
@@ -195,6 +196,10 @@ export const useMeeting = defineStore('meeting', () => {
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
   const sides = computed(() => sidesToday(view.value!.circle, view.value!.before))
+  const personOf = (participant: string) => view.value?.people.find((person) => person.id === participant)
+  const nameOf = (participant: string): string => personOf(participant)?.name ?? ''
+  /** The first name, by which people are called in a class. */
+  const calledOf = (participant: string): string => calledName(nameOf(participant))
   const arrivalOf = (participant: string): Arrival =>
     view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
@@ -228,5 +233,8 @@ export const useMeeting = defineStore('meeting', () => {
     twice,
     sides,
     arrivalOf,
+    personOf,
+    nameOf,
+    calledOf,
   }
 })

@@ -1,5 +1,5 @@
 import type { Edit } from '~~/core/plan/edits'
-import { NO_HISTORY, performed, rebased, recorded, turned, type History } from '~~/core/plan/history'
+import { NO_HISTORY, performed, rebased, recorded, stepped, type History } from '~~/core/plan/history'
 import type { Block } from '~~/core/plan/plan'
 
 /**
@@ -34,7 +34,7 @@ export const usePlanEditor = defineStore('planEditor', () => {
 
   function turn(way: 'undo' | 'redo'): void {
     if (!meeting.plan) return
-    const back = turned(meeting.plan, history.value, way)
+    const back = stepped(meeting.plan, history.value, way)
     if (back.kind === 'nothing') return
     history.value = back.history
     if (back.kind === 'lost') {

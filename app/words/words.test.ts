@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Dose, type DoseKind } from '../../core/catalogue/dose'
 import { clockWords } from './clock'
-import { DOSE_KINDS } from './dose'
+import { DOSE_KINDS, orderChangeWords } from './prepare'
 import { laneWords, stepWords } from './lead'
 import { calledName } from './tiers'
 
@@ -32,6 +32,15 @@ describe('the words of the screens', () => {
       'Stay and breathe, or one more round',
     )
     expect(laneWords({ kind: 'rest', side: 'first', round: 2, leftSeconds: 4 }, LEFT)).toBe('Rest')
+  })
+  it.each([
+    [{ seconds: -80, climb: 0, floorTrips: -1 }, '1:20 shorter, 1 trip to the floor less'],
+    [
+      { seconds: 0.4, climb: 1.26, floorTrips: 2 },
+      'the same time, 1.3 body heights more to get up, 2 trips to the floor more',
+    ],
+  ])('say what another order changes: %o', (change, words) => {
+    expect(orderChangeWords(change)).toBe(words)
   })
   it('call people by their first name', () => {
     expect(calledName('Agnes Tveit')).toBe('Agnes')

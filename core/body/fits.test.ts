@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fingertipHeightCm, halfKneel, handRest, kneeToWall, leanDeg, rangeMargin, strapCm, wallSit } from './fits'
-import { backHipInwardDeg, blockFor, rotationSitCurve } from './rotationSit'
+import { backHipInwardDeg, sittingBlock, rotationSitCurve } from './rotationSit'
 import { seatFit, thighSlopeDeg } from './seatHeight'
 import { SEGMENT } from './segments'
 
@@ -150,10 +150,10 @@ describe('the floor rotation sit', () => {
   it('prints the curve and finds the lowest block that leaves a margin', () => {
     const curve = rotationSitCurve(168)
     expect(curve.map((point) => point.raisedCm)).toEqual([0, 5, 10, 15, 20, 25, 30])
-    const block = blockFor(168, 60)!
+    const block = sittingBlock(168, 60)!
     expect(backHipInwardDeg(168, block)!).toBeLessThanOrEqual(51)
     expect(backHipInwardDeg(168, block - 1)!).toBeGreaterThan(51)
-    expect(blockFor(168, 20)).toBeNull()
+    expect(sittingBlock(168, 20)).toBeNull()
   })
 })
 

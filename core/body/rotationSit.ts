@@ -48,7 +48,7 @@ export function rotationSitCurve(heightCm: number): { raisedCm: number; inwardDe
  * @param share how much of it may be used; 0.85 is comfortable
  * @returns whole centimetres; null where no block up to 30 cm is enough
  */
-export function blockFor(heightCm: number, measuredInwardDeg: number, share = 0.85): number | null {
+export function sittingBlock(heightCm: number, measuredInwardDeg: number, share = 0.85): number | null {
   for (let raisedCm = 0; raisedCm <= HIGHEST_BLOCK_CM; raisedCm += 1) {
     const needed = backHipInwardDeg(heightCm, raisedCm)
     if (needed !== null && needed <= share * measuredInwardDeg) return raisedCm

@@ -17,7 +17,7 @@ export interface Wanted {
 export const ANYTHING: Wanted = { words: '', tiers: [], region: null, prop: null, without: [] }
 
 /** A movement that was found, with the rungs that fit in each tier. */
-export interface Found {
+export interface FoundMovement {
   movement: Movement
   rungs: Variation[]
 }
@@ -34,12 +34,12 @@ export function findMovements(
   catalogue: Catalogue,
   wanted: Wanted,
   demandTags: (variation: Variation) => readonly Tag[],
-): Found[] {
+): FoundMovement[] {
   const words = wanted.words
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word !== '')
-  const found = [...catalogue.movements.values()].flatMap((movement): Found[] => {
+  const found = [...catalogue.movements.values()].flatMap((movement): FoundMovement[] => {
     if (wanted.region !== null && movement.regions[wanted.region] === undefined) return []
     if (!saysAll(movement, words)) return []
     const rungs = Object.values(movement.ladders)
@@ -48,7 +48,7 @@ export function findMovements(
     if (rungs.length === 0 || wanted.tiers.some((tier) => !rungs.some((rung) => rung.tier === tier))) return []
     return [{ movement, rungs }]
   })
-  const weight = ({ movement }: Found) => (wanted.region === null ? 0 : (movement.regions[wanted.region] ?? 0))
+  const weight = ({ movement }: FoundMovement) => (wanted.region === null ? 0 : (movement.regions[wanted.region] ?? 0))
   return found.sort((a, b) => weight(b) - weight(a) || a.movement.number - b.movement.number)
 }
 

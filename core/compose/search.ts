@@ -30,7 +30,7 @@ export function bestLine(
   if (!first) return null
   const moves = new Moves(problem, random)
   const beginnings = kept ? 1 : BEGINNINGS
-  let best: Found = { line: first, score: evaluator.scoreOf(first) }
+  let best: ScoredLine = { line: first, score: evaluator.scoreOf(first) }
   for (let round = 0; round < beginnings; round += 1) {
     const found = annealed(
       { line: first, score: evaluator.scoreOf(first) },
@@ -48,13 +48,13 @@ export function bestLine(
     .line
 }
 
-interface Found {
+interface ScoredLine {
   line: Line
   score: number
 }
 
 function annealed(
-  from: Found,
+  from: ScoredLine,
   {
     evaluator,
     moves,
@@ -62,7 +62,7 @@ function annealed(
     steps,
     warmest,
   }: { evaluator: Evaluator; moves: Moves; random: RandomNumber; steps: number; warmest: number },
-): Found {
+): ScoredLine {
   let [here, best] = [from, from]
   for (let step = 0; step < steps; step += 1) {
     const line = moves.changed(here.line)

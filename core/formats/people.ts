@@ -129,7 +129,7 @@ function readRow(
   else seen.set(key, line)
   if (wrong.length > 0 || !checked.success)
     return { line, name, does: 'refuse', words: [...new Set(wrong)], fields: null, id: null }
-  const words = before ? changesBetween(before, checked.data) : []
+  const words = before ? changedFields(before, checked.data) : []
   const does = words.length > 0 ? 'change' : 'same'
   return { line, name, does: before ? does : 'add', words, fields: checked.data, id: person?.id ?? null }
 }
@@ -210,7 +210,7 @@ function considerationsIn(
     })
 }
 
-function changesBetween(before: ParticipantFields, after: ParticipantFields): string[] {
+function changedFields(before: ParticipantFields, after: ParticipantFields): string[] {
   const names = (fields: ParticipantFields) =>
     fields.considerations
       .map(({ consideration, side }) => `${consideration}${side === 'both' ? '' : ` (${side})`}`)

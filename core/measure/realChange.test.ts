@@ -64,7 +64,7 @@ describe('change that is real', () => {
     ['knee-to-wall', 6, 7, 'none', 'no real change'],
     ['sit-and-reach', -8, -2, 'better', '6 cm more'],
     ['chair-stand', 9, 9, 'none', 'the same'],
-    ['down-and-up-help', 3, 2, 'better', '1 steps of help less'],
+    ['down-and-up-help', 3, 2, 'better', '1 step of help less'],
   ] as const)('%s from %d to %d: %s', (id, from, to, kind, words) => {
     const measure = shippedMeasure(id)
     const said = changeWord(measure, from, to, realChangeFor(measure, []))

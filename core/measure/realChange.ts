@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Measure } from '../catalogue/measure'
+import { counted } from '../sentence'
 import { amountWords } from './record'
 
 /** So many same-day pairs make the practice's own repeatability worth more than a number from a book; ours. */
@@ -52,10 +53,8 @@ export type ChangeWord = z.infer<typeof ChangeWord>
 export function changeWord(measure: Measure, from: number, to: number, real: RealChange | null): ChangeWord {
   const by = to - from
   if (by === 0) return { kind: 'none', words: 'the same as last time' }
-  const amount = amountWords(measure.unit === 'help' ? { unit: 's' } : measure, Math.abs(by)).replace(
-    / s$/,
-    measure.unit === 'help' ? ' steps of help' : ' s',
-  )
+  const amount =
+    measure.unit === 'help' ? `${counted(Math.abs(by), 'step')} of help` : amountWords(measure, Math.abs(by))
   const said = `${amount} ${by > 0 ? 'more' : 'less'} than last time`
   if (real && Math.abs(by) < real.amount)
     return { kind: 'none', words: `${said}: no real change (that takes ${amountWords(measure, real.amount)})` }

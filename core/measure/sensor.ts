@@ -1,3 +1,5 @@
+import { medianOf } from '../number'
+
 /** What a tilt sensor sent: moments in milliseconds, rising, and angles in degrees. */
 export interface Trace {
   ms: Float64Array
@@ -41,11 +43,11 @@ export function findPlateau({ ms, deg }: Trace): Plateau | null {
   const stretches = stillStretches(ms, deg)
   const rest = stretches[0]
   if (!rest) return null
-  const restDeg = medianOf(deg, rest.from, rest.to)
+  const restDeg = medianOf(deg.slice(rest.from, rest.to + 1).sort())
   const held = stretches
     .slice(1)
     .filter(({ from, to }) => ms[to]! - ms[from]! >= SHORTEST_MS)
-    .map((stretch) => ({ ...stretch, heldDeg: medianOf(deg, stretch.from, stretch.to) }))
+    .map((stretch) => ({ ...stretch, heldDeg: medianOf(deg.slice(stretch.from, stretch.to + 1).sort()) }))
     .filter(({ heldDeg }) => Math.abs(heldDeg - restDeg) >= LEAST_MOVED_DEG)
   if (held.length === 0) return null
   const farthest = Math.max(...held.map(({ heldDeg }) => Math.abs(heldDeg - restDeg)))
@@ -120,10 +122,4 @@ class RunningLine {
     const around = Math.sqrt(Math.max(0, angleSpread - slope * together) / n)
     return Math.abs(slope) <= STILL_DRIFT_DEG_PER_S && around <= STILL_SD_DEG
   }
-}
-
-function medianOf(values: Float64Array, from: number, to: number): number {
-  const sorted = values.slice(from, to + 1).sort()
-  const middle = Math.floor(sorted.length / 2)
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }

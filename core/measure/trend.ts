@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { medianOf } from '../number'
 
 /** A result on its day. `day` counts from anywhere, in days. */
 export interface Point {
@@ -39,10 +40,10 @@ export function trendOf(points: readonly Point[]): Trend | null {
   }
   if (slopes.length === 0) return null
   slopes.sort((a, b) => a - b)
-  const slope = median(slopes)
+  const slope = medianOf(slopes)
   const intercept =
-    median(points.map((point) => point.value).sort((a, b) => a - b)) -
-    slope * median(points.map((point) => point.day).sort((a, b) => a - b))
+    medianOf(points.map((point) => point.value).sort((a, b) => a - b)) -
+    slope * medianOf(points.map((point) => point.day).sort((a, b) => a - b))
   if (points.length < POINTS_NEEDED) return { slope, intercept, band: null, word: 'too early' }
   const spread = NORMAL_975 * Math.sqrt(kendallVariance(points))
   const low = slopes[Math.max(0, Math.round((slopes.length - spread) / 2) - 1)]!
@@ -65,12 +66,6 @@ function kendallVariance(points: readonly Point[]): number {
   )
 }
 
-/** Of numbers that are sorted. */
-function median(sorted: readonly number[]): number {
-  const middle = Math.floor(sorted.length / 2)
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
-}
-
 /** A line through results with the band that its slope allows. */
 export interface TrendPoint {
   day: number
@@ -88,7 +83,7 @@ export interface TrendPoint {
 export function trendLine(points: readonly Point[], trend: Trend, days: readonly number[]): TrendPoint[] {
   const { band } = trend
   if (!band) return []
-  const middle = median(points.map((point) => point.day).sort((a, b) => a - b))
+  const middle = medianOf(points.map((point) => point.day).sort((a, b) => a - b))
   const pivot = trend.intercept + trend.slope * middle
   return days.map((day) => {
     const ends = [pivot + band.low * (day - middle), pivot + band.high * (day - middle)]

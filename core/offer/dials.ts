@@ -90,14 +90,17 @@ const HANDS_WORDS = ['no hands', 'a fingertip', 'one hand', 'both hands']
 /**
  * A setting in words.
  *
+ * @param from what it was turned from, where that is said too
  * @example
+ * settingWords({ dial: 'hold', unit: 's' }, 40, 30) // "hold 30 → 40 s"
  * settingWords({ dial: 'hold', unit: 's' }, 40) // "hold 40 s"
  * settingWords({ dial: 'hands', unit: '' }, 1) // "a fingertip"
  */
-export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, value: number): string {
+export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, value: number, from?: number): string {
+  const amount = from === undefined ? String(value) : `${from} → ${value}`
   if (dial === 'hands') return HANDS_WORDS[value] ?? `hands ${value}`
-  if (unit === 'band') return `band ${value}`
-  return `${NAMES[dial]} ${value}${unit === '' ? '' : ` ${unit}`}`
+  if (unit === 'band') return `band ${amount}`
+  return `${NAMES[dial]} ${amount}${unit === '' ? '' : ` ${unit}`}`
 }
 
 /** Everything that somebody has turned on a rung, in words; empty where nothing. */

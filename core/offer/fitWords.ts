@@ -1,6 +1,6 @@
 import type { Variation } from '../catalogue/catalogue'
 import { handRest, strapCm, wallSit } from '../body/fits'
-import { blockFor } from '../body/rotationSit'
+import { sittingBlock } from '../body/rotationSit'
 import { SIZE_CM } from '../body/scene'
 import { seatFit } from '../body/seatHeight'
 import type { Person } from './person'
@@ -45,7 +45,7 @@ export function fitWords(
   }
   if (variation.postureId === 'floor/rotation-sit') {
     const inward = ranges.find((range) => range.range === 'hip-turn-in')
-    const block = inward && blockFor(heightCm, inward.degrees)
+    const block = inward && sittingBlock(heightCm, inward.degrees)
     if (block) words.push(`block ${block} cm under the seat`)
   }
   return words

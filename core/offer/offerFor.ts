@@ -113,7 +113,7 @@ interface OpenRung {
 
 function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movement, rung: OpenRung): Offer {
   const { variation, wantedLevel, dials } = rung
-  return settled({
+  return withReasonsInOrder({
     ...base,
     kind,
     movement: movement.id,
@@ -172,7 +172,7 @@ export function storedLevel(person: Person, movement: string, tier: Tier, side: 
 function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: Situation): Offer {
   const { today, catalogue } = situation
   const verdict = judge(chosen, { dose: asked.dose, side: 'both' }, situation, catalogue)
-  return settled({
+  return withReasonsInOrder({
     side: 'both',
     tier: chosen.tier,
     kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in',
@@ -195,10 +195,10 @@ function breath(base: Offer, dose: Dose, situation: Situation): Offer {
   const movement = [...catalogue.movements.values()].find((other) => other.quality === 'breath')
   const isOpen = (rung: Variation) => judge(rung, { dose, side: 'both' }, situation, catalogue).blocks.length === 0
   const variation = movement?.ladders[base.tier]?.find(isOpen) ?? null
-  return settled({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
+  return withReasonsInOrder({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
 }
 
-function settled(offer: Offer): Offer {
+function withReasonsInOrder(offer: Offer): Offer {
   return { ...offer, reasons: inOrderOfWeight(offer.reasons) }
 }
 

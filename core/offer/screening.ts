@@ -76,7 +76,7 @@ export interface Screened {
  * // fallen-last-12-months, until 2027-08-03
  */
 export function screened(answers: ScreeningAnswers, interview: Interview, on: string): Screened {
-  const found = new Found(answers, on)
+  const found = new Findings(answers, on)
   for (const pain of answers.pains.filter(({ strength }) => strength > 0)) {
     const place = interview.places.find((other) => other.id === pain.place)
     const worse = pain.worse.map((id) => interview.worse.find((other) => other.id === id)?.says ?? id)
@@ -125,7 +125,7 @@ function holding(findings: readonly Finding[], worse: readonly string[]): Findin
   return met.length > 0 ? met : findings.filter((finding) => finding.otherwise)
 }
 
-class Found {
+class Findings {
   private readonly rows = new Map<string, ParticipantConsideration>()
   private readonly needing = new Set<string>()
   private readonly access: Partial<Record<Tier, Access>> = {}

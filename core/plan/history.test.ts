@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { blockOfMovement, planWith } from '../../tests/plans'
 import { edited, inverseOf, type Edit } from './edits'
-import { NO_HISTORY, performed, rebased, recorded, turned, type History } from './history'
+import { NO_HISTORY, performed, rebased, recorded, stepped, type History } from './history'
 import type { Plan } from './plan'
 
 const plan = planWith([blockOfMovement('bridge', { id: 'a' }), blockOfMovement('knee-sways', { id: 'b' })])
@@ -11,7 +11,7 @@ function typed(history: History, on: Plan, edits: Edit[], at: number): { plan: P
   return { plan: done.plan, history: recorded(history, done.step) }
 }
 const undone = (on: { plan: Plan; history: History }) => {
-  const back = turned(on.plan, on.history, 'undo')
+  const back = stepped(on.plan, on.history, 'undo')
   if (back.kind !== 'turned') throw new Error(back.kind)
   return back
 }
@@ -25,7 +25,7 @@ describe('steps of a plan', () => {
     const after = typed(NO_HISTORY, plan, both, 0)
     const back = undone(after)
     expect(back.plan).toEqual(plan)
-    expect(turned(back.plan, back.history, 'redo')).toMatchObject({ kind: 'turned', plan: after.plan })
+    expect(stepped(back.plan, back.history, 'redo')).toMatchObject({ kind: 'turned', plan: after.plan })
   })
   it('typing on in one field is one step, a pause begins another', () => {
     const one = typed(NO_HISTORY, plan, [{ edit: 'setMinutes', minutes: 4 + 5 }], 0)
@@ -37,7 +37,7 @@ describe('steps of a plan', () => {
   it('a step whose block is gone leaves the plan as it is and drops out', () => {
     const after = typed(NO_HISTORY, plan, [{ edit: 'setRounds', id: 'a', rounds: 3 }], 0)
     const elsewhere = edited(after.plan, { edit: 'removeBlock', id: 'a' })
-    expect(turned(elsewhere, after.history, 'undo')).toEqual({ kind: 'lost', history: NO_HISTORY })
+    expect(stepped(elsewhere, after.history, 'undo')).toEqual({ kind: 'lost', history: NO_HISTORY })
     expect(rebased(after.history, elsewhere)).toEqual(NO_HISTORY)
   })
   it('of which the second does not fit is not taken half', () => {

@@ -63,7 +63,7 @@ interface TurnedStep {
  * Takes the last step back, or the last one that was taken back again. One that does not fit any more, since another
  * window has removed its block, leaves the plan as it is and drops out of the history.
  */
-export function turned(plan: Plan, history: History, way: 'undo' | 'redo'): Turned {
+export function stepped(plan: Plan, history: History, way: 'undo' | 'redo'): Turned {
   const [from, to] = way === 'undo' ? (['done', 'undone'] as const) : (['undone', 'done'] as const)
   const step = history[from].at(-1)
   if (!step) return { kind: 'nothing' }

@@ -97,7 +97,7 @@ function causeWords(cause: EasingCause): string {
     case 'pain-rose':
       return `Pain rose from ${cause.arrivalPain} to ${cause.pain}`
     case 'far-off':
-      return `${amountWords(cause.entry)}, under a quarter`
+      return `${achievedWords(cause.entry)}, under a quarter`
   }
 }
 
@@ -122,7 +122,7 @@ function unitWords(unit: Evidence['unit']): string {
   return unit === 's' ? ' s' : ' repetitions'
 }
 
-function amountWords(entry: Evidence): string {
+function achievedWords(entry: Evidence): string {
   if (entry.achieved === null || entry.target === null) return OUTCOME_WORDS[entry.done]
   return `${entry.achieved} of ${entry.target}${unitWords(entry.unit)}`
 }
@@ -140,7 +140,7 @@ export const OUTCOME_WORDS: Record<Evidence['done'], string> = {
 
 function entryWords(entry: Evidence): string {
   const words = [
-    entry.done === 'eased' && entry.achieved !== null ? `Eased, ${amountWords(entry)}` : amountWords(entry),
+    entry.done === 'eased' && entry.achieved !== null ? `Eased, ${achievedWords(entry)}` : achievedWords(entry),
   ]
   if (entry.effort !== null) words.push(`effort ${entry.effort}`)
   if (entry.form !== null) words.push(entry.form)

@@ -112,7 +112,7 @@ function stepFor(
     ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, level) : []),
   ])
   const rung = ladder.find((one) => one.level === level)
-  return [rung ? turned(step, rung, settings, { given: asked.given, isWholeLevel: start.isWholeLevel }) : step]
+  return [rung ? asTurn(step, rung, settings, { given: asked.given, isWholeLevel: start.isWholeLevel }) : step]
 }
 
 /** ISO day of the last turn of a dial; null: none was turned. */
@@ -132,7 +132,7 @@ function withNotes(step: Step, added: readonly DecisionNote[]): Step {
 }
 
 /** The step as a turn of one dial where there is one to turn. */
-function turned(
+function asTurn(
   step: Step,
   rung: Variation,
   settings: readonly DialSetting[],

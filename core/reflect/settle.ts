@@ -23,7 +23,7 @@ interface Standing {
  * @param on ISO day of the meeting
  * @returns all levels and dials of the person; those of other movements and tiers are left alone
  */
-export function settled(
+export function settledLevel(
   { levels, dials }: Standing,
   { movement, tier, toLevel, turn }: Settlement,
   from: number,

@@ -7,7 +7,7 @@ import type { Person } from '../offer/person'
 import { blockTurns } from './blockTurns'
 import type { DatedOutcome } from './datedOutcome'
 import { reflectOn, type Step } from './reflectOn'
-import { settled } from './settle'
+import { settledLevel } from './settle'
 
 const catalogue = shippedCatalogue()
 const day = (week: number) => new Date(Date.UTC(2026, 0, 5 + 7 * week)).toISOString().slice(0, 10)
@@ -121,7 +121,7 @@ describe('an answer', () => {
       ],
       dials: [{ movement: 'a', tier: 'chair' as const, dial: 'hold' as const, value: 40, since: day(0) }],
     }
-    const after = settled(before, { movement: 'a', tier: 'chair', toLevel: 2, turn: null }, 1, day(3))
+    const after = settledLevel(before, { movement: 'a', tier: 'chair', toLevel: 2, turn: null }, 1, day(3))
     expect(after.levels.map(({ side, level }) => [side, level])).toEqual([
       ['left', 2],
       ['right', 3],
@@ -140,7 +140,7 @@ describe('an answer', () => {
       levels: [{ movement: 'a', tier: 'chair' as const, side: 'both' as const, level: 2 }],
       dials: [dial('a', 'hold', 30), dial('a', 'rounds', 1), dial('b', 'hold', 20)],
     }
-    const after = settled(
+    const after = settledLevel(
       before,
       { movement: 'a', tier: 'chair', toLevel: 2, turn: { dial: 'hold', to: 40 } },
       2,

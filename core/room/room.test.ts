@@ -171,9 +171,9 @@ describe('who sits where', () => {
         { layout: best.layout, room: ROOM, nameOf: (other) => other },
       )
     expect(reasons(best.order, 'ann')).toEqual([
-      { words: expect.stringMatching(/^Hears poorly: \d\.\d m from you$/), isMet: true },
+      { kind: 'hearing', words: expect.stringMatching(/^Hears poorly: \d\.\d m from you$/), isMet: true },
     ])
-    expect(reasons(best.order, 'cy')).toEqual([{ words: 'Beside di', isMet: true }])
+    expect(reasons(best.order, 'cy')).toEqual([{ kind: 'friend', about: 'di', words: 'Beside di', isMet: true }])
     const turned = [...best.order.slice(3), ...best.order.slice(0, 3)]
     expect(reasons(turned, 'ann')[0]!.isMet).toBe(false)
     expect(seatRoom(ROOM, sitters, stations, { byHand: turned })).toMatchObject({ order: turned })

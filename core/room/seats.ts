@@ -95,46 +95,54 @@ export function seatingCost(order: readonly string[], sitters: readonly Sitter[]
   )
 }
 
-/** What a person's place gives them and what it does not, in words. */
+/** One thing that somebody's place gives them, or does not. */
+export interface SeatReason {
+  kind: 'hearing' | 'sight' | 'wall' | 'helper' | 'door' | 'friend' | 'view'
+  /** Which friend. */
+  about?: string
+  words: string
+  isMet: boolean
+}
+
+/** What a person's place gives them and what it does not. */
 export function seatReasons(
-  sitter: Sitter,
+  { id, tier, needs, friends }: Sitter,
   order: readonly string[],
   { layout, room, nameOf }: { layout: Layout; room: Room; nameOf: (id: string) => string },
-): { words: string; isMet: boolean }[] {
-  const place = layout.places[order.indexOf(sitter.id)]
+): SeatReason[] {
+  const at = order.indexOf(id)
+  const place = layout.places[at]
   if (!place) return []
-  const { needs } = sitter
-  const far = (to: Spot) => `${metres(place, to).toFixed(1)} m`
-  const among = (to: Spot) => layout.places.filter((other) => metres(other, to) < metres(place, to) - 0.05).length
-  const reasons: { words: string; isMet: boolean }[] = []
-  if (needs.hearing)
-    reasons.push({ words: `Hears poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
-  if (needs.sight)
-    reasons.push({ words: `Sees poorly: ${far(layout.instructor)} from you`, isMet: among(layout.instructor) < 3 })
-  if (needs.wall)
-    reasons.push({
-      words: `Needs a wall: ${behind(place, room).toFixed(1)} m behind them`,
-      isMet: behind(place, room) <= Math.min(...layout.places.map((other) => behind(other, room))) + 0.3,
-    })
-  if (needs.helper) reasons.push({ words: `Beside the helper: ${far(layout.helper)}`, isMet: among(layout.helper) < 3 })
-  if (needs.door) reasons.push({ words: `Near the door: ${far(doorSpot(room))}`, isMet: among(doorSpot(room)) < 3 })
-  const at = order.indexOf(sitter.id)
-  const beside =
-    layout.kind === 'ring' ? [order.at(at - 1), order[(at + 1) % order.length]] : [order[at - 1], order[at + 1]]
-  for (const friend of sitter.friends) {
-    if (order.includes(friend))
-      reasons.push({
-        words: `${beside.includes(friend) ? 'Beside' : 'Not beside'} ${nameOf(friend)}`,
-        isMet: beside.includes(friend),
-      })
+  const reasons: SeatReason[] = []
+  const near = (kind: SeatReason['kind'], to: Spot, words: (far: string) => string) => {
+    const isNearer = (other: Spot) => metres(other, to) < metres(place, to) - 0.05
+    const isMet = layout.places.filter(isNearer).length < 3
+    reasons.push({ kind, words: words(`${metres(place, to).toFixed(1)} m`), isMet })
   }
-  if (
-    place.row === 1 &&
-    layout.places.some(
-      (other, index) => other.row === 0 && Math.abs(other.x - place.x) < 1 && order[index] !== undefined,
-    )
-  )
-    reasons.push({ words: 'Looks past somebody in front', isMet: sitter.tier === 'standing' })
+  if (needs.hearing) near('hearing', layout.instructor, (far) => `Hears poorly: ${far} from you`)
+  if (needs.sight) near('sight', layout.instructor, (far) => `Sees poorly: ${far} from you`)
+  if (needs.wall) {
+    const nearest = Math.min(...layout.places.map((other) => behind(other, room)))
+    const isMet = behind(place, room) <= nearest + 0.3
+    reasons.push({ kind: 'wall', words: `Needs a wall: ${behind(place, room).toFixed(1)} m behind them`, isMet })
+  }
+  if (needs.helper) near('helper', layout.helper, (far) => `Beside the helper: ${far}`)
+  if (needs.door) near('door', doorSpot(room), (far) => `Near the door: ${far}`)
+  const after = layout.kind === 'ring' ? (at + 1) % order.length : at + 1
+  const beside = [layout.kind === 'ring' ? order.at(at - 1) : order[at - 1], order[after]]
+  for (const friend of friends.filter((one) => order.includes(one))) {
+    const isMet = beside.includes(friend)
+    reasons.push({
+      kind: 'friend',
+      about: friend,
+      words: `${isMet ? 'Beside' : 'Not beside'} ${nameOf(friend)}`,
+      isMet,
+    })
+  }
+  const isInFront = (other: Place, index: number) =>
+    other.row === 0 && Math.abs(other.x - place.x) < 1 && order[index] !== undefined
+  if (place.row === 1 && layout.places.some(isInFront))
+    reasons.push({ kind: 'view', words: 'Looks past somebody in front', isMet: tier === 'standing' })
   return reasons
 }
 

@@ -5,7 +5,7 @@ import type { Participant } from '../../core/offer/participant'
 import { decisionKey } from '../../core/reflect/answer'
 import type { DecisionKind } from '../../core/reflect/decide'
 import type { Evidence } from '../../core/reflect/evidence'
-import { settled } from '../../core/reflect/settle'
+import { settledLevel } from '../../core/reflect/settle'
 import type { DialTurn } from '../../core/reflect/turn'
 import { writeEntries, type NewEntry } from '../database/ledger'
 import type { Acting } from '../database/rows'
@@ -59,7 +59,7 @@ export async function writeDecisions(
     entries.push(entryFor(decision, meeting.id, before))
     standings.push({
       ...before,
-      ...settled(before, decision, decision.fromLevel, meeting.startsAt.slice(0, 10)),
+      ...settledLevel(before, decision, decision.fromLevel, meeting.startsAt.slice(0, 10)),
       isLeftOut: decision.leaveOut || before.isLeftOut,
     })
   }

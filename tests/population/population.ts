@@ -8,7 +8,7 @@ import { todayOf } from '../../core/offer/today'
 import { blockFor } from '../../core/plan/edits'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { reflectOn } from '../../core/reflect/reflectOn'
-import { settled } from '../../core/reflect/settle'
+import { settledLevel } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
 import { randomFrom, type Random } from '../../core/random'
 import { personIn } from '../people'
@@ -262,7 +262,7 @@ function leadOne(
         if (lastWay.has(decision.movement) && lastWay.get(decision.movement) !== way) sum.turns += 1
         lastWay.set(decision.movement, way)
       }
-      Object.assign(person, settled(person, decision, decision.fromLevel, dateOf(week)))
+      Object.assign(person, settledLevel(person, decision, decision.fromLevel, dateOf(week)))
     }
   }
 }

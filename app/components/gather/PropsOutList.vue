@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { ownProps } from '~~/core/check/propChecks'
 import { propsOut } from '~~/core/room/propsOut'
-import { calledName } from '~/words/tiers'
 
 /** What to lay out beside each station before the start, what is handed over in between, and what is short. */
 const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
-const personOf = (id: string) => meeting.view!.people.find((person) => person.id === id)
+const personOf = (id: string) => meeting.personOf(id)
 const isHome = (id: string) => personOf(id)?.joins === 'video'
 const all = computed(() =>
   propsOut(
@@ -32,7 +31,7 @@ const atHome = computed(() =>
       short: all.value.short.filter((one) => one.person === rider.id),
     })),
 )
-const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+const nameOf = meeting.calledOf
 const propWords = (prop: string, count: number) =>
   `${count} ${(count === 1 ? catalogue.value.props.get(prop)?.name : catalogue.value.props.get(prop)?.plural) ?? prop}`
 const movementAt = (index: number) =>

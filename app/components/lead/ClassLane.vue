@@ -36,7 +36,7 @@ const variations = computed(() => {
   for (const id of lane.riders) {
     for (const offer of meeting.riders.get(id)?.offers[blockIndex] ?? []) {
       if (!offer.variation) continue
-      const who = calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+      const who = meeting.calledOf(id)
       const people = [
         ...(groups.get(offer.variation.id)?.people ?? []),
         offer.side === 'both' ? who : `${who} ${offer.side}`,

@@ -2,7 +2,8 @@
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import type { LedClass } from '~/composables/useClass'
 import type { Logging } from '~/composables/useLogging'
-import { calledName, TIER_NAMES } from '~/words/tiers'
+import { LEAD_KEYS as KEYS } from '~/keys'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** The foot of the class screen: everybody as a touch target, and one more touch for what they did. */
 const { led, logging } = defineProps<{ led: LedClass; logging: Logging }>()
@@ -11,11 +12,11 @@ const catalogues = useCatalogue()
 const { loggedBlock, blockIndex } = led
 const { people, picked, pickedPerson, pickedName, asking, shown, waiting, isAsked } = logging
 const BUTTONS = [
-  ['done', 'Done', 'D'],
-  ['partly', 'Partly', 'P'],
-  ['eased', 'Eased', 'E'],
-  ['more', 'More', 'M'],
-  ['stopped', 'Stopped', 'S'],
+  ['done', 'Done'],
+  ['partly', 'Partly'],
+  ['eased', 'Eased'],
+  ['more', 'More'],
+  ['stopped', 'Stopped'],
 ] as const
 const loggedIndex = computed(() =>
   loggedBlock.value ? meeting.plan!.blocks.indexOf(loggedBlock.value) : blockIndex.value,
@@ -38,7 +39,7 @@ const out = computed(() =>
   [...meeting.changed.left].map(([id, why]) => ({
     id,
     why,
-    name: calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? ''),
+    name: meeting.calledOf(id),
   })),
 )
 function move(tier: Tier): void {
@@ -67,8 +68,7 @@ function move(tier: Tier): void {
       data-test="twice"
     >
       Noted on two devices:
-      {{ calledName(meeting.view!.people.find((person) => person.id === one.participant)?.name ?? '')
-      }}<template v-if="one.side !== 'both'">, {{ one.side }}</template
+      {{ meeting.calledOf(one.participant) }}<template v-if="one.side !== 'both'">, {{ one.side }}</template
       >, {{ one.also }} and {{ one.counts }}. The later one, {{ one.counts }}, counts.
     </p>
     <div class="flex flex-wrap items-center gap-2">
@@ -81,17 +81,17 @@ function move(tier: Tier): void {
       </p>
       <template v-if="loggedBlock">
         <button
-          v-for="[done, words, key] in BUTTONS"
+          v-for="[done, words] in BUTTONS"
           :key="done"
           class="button"
           :class="done === 'stopped' ? 'button-stop' : ''"
           :disabled="picked === null"
           @click="logging.log(done)"
         >
-          {{ words }} <kbd class="key">{{ key }}</kbd>
+          {{ words }} <kbd class="key">{{ KEYS[done].shown }}</kbd>
         </button>
         <button class="button button-quiet" :disabled="waiting.length === 0" @click="logging.logTheRest">
-          The other {{ waiting.length }}: done <kbd class="key">R</kbd>
+          The other {{ waiting.length }}: done <kbd class="key">{{ KEYS.rest.shown }}</kbd>
         </button>
       </template>
       <template v-if="pickedPerson && led.begun.value">
@@ -108,7 +108,7 @@ function move(tier: Tier): void {
           <option v-for="tier in otherTiers" :key="tier" :value="tier">{{ TIER_NAMES[tier] }}</option>
         </select>
         <button v-if="!meeting.changed.left.has(pickedPerson.id)" class="button" @click="logging.sitOut('')">
-          Sits out <kbd class="key">X</kbd>
+          Sits out <kbd class="key">{{ KEYS.sitOut.shown }}</kbd>
         </button>
       </template>
     </div>

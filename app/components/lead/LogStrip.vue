@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LEAD_KEYS as KEYS } from '~/keys'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 
@@ -48,10 +49,12 @@ const advice = computed(() => {
         <strong class="font-semibold">{{ name }}</strong><template v-if="sentence">: {{ sentence }}</template>
       </p>
       <button class="button" :class="asking === 'pain' ? 'button-on' : ''" @click="emit('ask', 'pain')">
-        Pain <kbd class="key">N</kbd> <span class="numerals font-semibold">{{ first?.pain ?? '' }}</span>
+        Pain <kbd class="key">{{ KEYS.pain.shown }}</kbd>
+        <span class="numerals font-semibold">{{ first?.pain ?? '' }}</span>
       </button>
       <button class="button" :class="asking === 'effort' ? 'button-on' : ''" @click="emit('ask', 'effort')">
-        Effort <kbd class="key">F</kbd> <span class="numerals font-semibold">{{ first?.effort ?? '' }}</span>
+        Effort <kbd class="key">{{ KEYS.effort.shown }}</kbd>
+        <span class="numerals font-semibold">{{ first?.effort ?? '' }}</span>
       </button>
       <button
         class="button"
@@ -59,7 +62,7 @@ const advice = computed(() => {
         :aria-pressed="first?.form === 'clean'"
         @click="emit('detail', { form: 'clean' })"
       >
-        Clean form <kbd class="key">C</kbd>
+        Clean form <kbd class="key">{{ KEYS.clean.shown }}</kbd>
       </button>
       <button
         class="button"
@@ -67,7 +70,7 @@ const advice = computed(() => {
         :aria-pressed="first?.form === 'slipped'"
         @click="emit('detail', { form: 'slipped' })"
       >
-        Slipped <kbd class="key">L</kbd>
+        Slipped <kbd class="key">{{ KEYS.slipped.shown }}</kbd>
       </button>
       <button
         class="button"
@@ -75,7 +78,7 @@ const advice = computed(() => {
         :aria-pressed="first?.support === 'hand'"
         @click="emit('detail', { support: first?.support === 'hand' ? 'none' : 'hand' })"
       >
-        Needed a hand <kbd class="key">H</kbd>
+        Needed a hand <kbd class="key">{{ KEYS.hand.shown }}</kbd>
       </button>
       <input
         class="field flex-1 min-w-40 max-w-72"
@@ -91,7 +94,8 @@ const advice = computed(() => {
     </p>
     <div v-if="asking" class="flex flex-wrap items-center gap-1" role="group" :aria-label="`${asking}, 0 to 10`">
       <span class="mr-1"
-        >{{ asking === 'pain' ? 'Pain' : 'Effort' }}, a number key, <kbd class="key">T</kbd> for ten:</span
+        >{{ asking === 'pain' ? 'Pain' : 'Effort' }}, a number key, <kbd class="key">{{ KEYS.ten.shown }}</kbd> for
+        ten:</span
       >
       <button
         v-for="points in 11"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { addMeasures } from '~~/core/contract/records'
 import { format } from 'date-fns'
+import { numberIn } from '~~/core/number'
 import { amountWords, plausible, type StoredMeasure } from '~~/core/measure/record'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -21,11 +22,9 @@ function begin(record: StoredMeasure): void {
 }
 async function correct(): Promise<void> {
   const record = correcting.value!
-  const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
-  const measure = measureOf(record)!
-  wrong.value =
-    typed.value.trim() === '' || Number.isNaN(value) ? 'A result is a number.' : plausible(measure, value).refused
-  if (wrong.value !== '') return
+  const value = numberIn(typed.value)
+  wrong.value = value === null ? 'A result is a number.' : plausible(measureOf(record)!, value).refused
+  if (value === null || wrong.value !== '') return
   try {
     await call(addMeasures, {
       params: { id: personId },

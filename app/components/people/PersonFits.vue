@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { halfKneel, handRest, kneeToWall, leanDeg, LEAN_LIMITS_DEG, strapCm, wallSit } from '~~/core/body/fits'
-import { blockFor, rotationSitCurve } from '~~/core/body/rotationSit'
+import { sittingBlock, rotationSitCurve } from '~~/core/body/rotationSit'
 import { SIZE_CM } from '~~/core/body/scene'
 import { seatFit } from '~~/core/body/seatHeight'
 
@@ -25,7 +25,7 @@ const sit = computed(() => wallSit(heightCm, kneeDeg.value))
 const rest = computed(() => handRest(heightCm, hingeDeg.value))
 const strap = computed(() => strapCm(heightCm, raiseDeg.value))
 const kneel = computed(() => halfKneel(heightCm, strideCm.value, kneeCushions.value * SIZE_CM.cushion))
-const block = computed(() => blockFor(heightCm, inwardDeg.value))
+const block = computed(() => sittingBlock(heightCm, inwardDeg.value))
 const curve = computed(() => rotationSitCurve(heightCm))
 const degreesPerCm = computed(() => catalogue.value.measures.get('knee-to-wall')?.range?.degreesPerUnit ?? 0)
 const toWall = computed(() => kneeToWall(heightCm, toeCm.value, degreesPerCm.value))

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { TIERS } from '~~/core/catalogue/words'
+import { numberIn } from '~~/core/number'
 import { addPerson, savePerson } from '~~/core/contract/people'
 import { Participant, ParticipantFields } from '~~/core/offer/participant'
 import { NO_NEEDS } from '~~/core/offer/seatNeeds'
@@ -31,30 +32,23 @@ function fieldsOf(known: Participant | null): ParticipantFields {
     joins: 'room',
   }
 }
-const draft = useDraft<ParticipantFields>(
-  `person:${person?.id ?? 'new'}`,
-  () => fieldsOf(person),
-  ParticipantFields,
-  person?.version ?? null,
-)
-const { fields, wrong, message, saving, wasKept, meanwhile } = draft
+const { fields, wrong, message, saving, wasKept, meanwhile, submit, reset } = useRecordForm('person', {
+  stored: person,
+  fieldsOf,
+  schema: ParticipantFields,
+  record: Participant,
+  add: (body) => call(addPerson, { body }),
+  save: (id, body) => call(savePerson, { params: { id }, body }),
+})
 
 async function save(): Promise<void> {
-  const saved = await draft.submit((checked, version) =>
-    person && version !== null
-      ? savedOnTop(
-          () => call(savePerson, { params: { id: person.id }, body: { ...checked, version } }),
-          (stored) => draft.standOn(fieldsOf(Participant.parse(stored)), Participant.parse(stored).version),
-        )
-      : call(addPerson, { body: checked }),
-  )
+  const saved = await submit()
   if (saved) emit('saved', saved)
 }
 function numberFrom(event: Event): number | null {
-  const text = (event.target as HTMLInputElement).value.trim().replace(',', '.')
+  const typed = (event.target as HTMLInputElement).value
   // What is no number is handed on as it is, so that the check can say so at the field.
-  if (Number.isNaN(Number(text))) return text as unknown as number
-  return text === '' ? null : Number(text)
+  return typed.trim() === '' ? null : (numberIn(typed) ?? (typed as unknown as number))
 }
 </script>
 
@@ -62,7 +56,7 @@ function numberFrom(event: Event): number | null {
   <form class="space-y-8 max-w-5xl" novalidate @submit.prevent="save">
     <p v-if="wasKept" class="bg-mark-soft rounded-lg px-4 py-2">
       What you typed last time was kept.
-      <button type="button" class="underline" @click="draft.reset(fieldsOf(person))">Start from what is saved</button>
+      <button type="button" class="underline" @click="reset">Start from what is saved</button>
     </p>
     <div class="flex flex-wrap gap-x-5 gap-y-4">
       <AppField v-slot="{ id, fieldClass, aria }" label="Name" :wrong="wrong.name" class="w-72"

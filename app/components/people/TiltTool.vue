@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MEASURE_KEYS as KEYS } from '~/keys'
 import { refusalOf } from '~/composables/useRefusal'
 import { SIMULATED_PEOPLE } from '~~/core/measure/simulatedSensor'
 import type { Plateau } from '~~/core/measure/sensor'
@@ -101,7 +102,7 @@ defineExpose({ press })
     <p aria-live="polite" data-test="tilt">{{ words }}</p>
     <div class="flex flex-wrap gap-2 items-center">
       <button type="button" class="button button-main min-w-44" @click="press">
-        {{ isRunning ? 'Stop' : 'Start measuring' }} <kbd class="key">space</kbd>
+        {{ isRunning ? 'Stop' : 'Start measuring' }} <kbd class="key">{{ KEYS.press.shown }}</kbd>
       </button>
       <button v-if="plateau" type="button" class="button" data-test="take" @click="take">
         Take {{ plateau.movedDeg.toFixed(0) }}°

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MEASURE_KEYS as KEYS } from '~/keys'
 import type { Measure } from '~~/core/catalogue/measure'
 import { stopwatchWords } from '~/words/people'
 
@@ -82,10 +83,10 @@ const left = computed(() => Math.ceil(COUNT_SECONDS - elapsed.value))
         <template v-if="measure.tool === 'counter'">Count</template
         ><template v-else-if="measure.tool === 'stopwatch'">{{ isRunning ? 'Stop' : 'Start' }}</template
         ><template v-else>{{ isRunning ? 'Count' : isOver ? 'Time is over' : 'Start' }}</template>
-        <kbd class="key">space</kbd>
+        <kbd class="key">{{ KEYS.press.shown }}</kbd>
       </button>
       <button v-if="counts" type="button" class="button min-h-16" :disabled="count === 0" @click="add(-1)">
-        One less <kbd class="key">backspace</kbd>
+        One less <kbd class="key">{{ KEYS.less.shown }}</kbd>
       </button>
       <button
         v-if="counts && (measure.tool === 'counter' || isOver)"
@@ -94,7 +95,7 @@ const left = computed(() => Math.ceil(COUNT_SECONDS - elapsed.value))
         data-test="take"
         @click="take"
       >
-        Take {{ count }} <kbd class="key">enter</kbd>
+        Take {{ count }} <kbd class="key">{{ KEYS.take.shown }}</kbd>
       </button>
       <button v-if="isRunning" type="button" class="button button-quiet min-h-16" @click="reset">Start over</button>
     </div>

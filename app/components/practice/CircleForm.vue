@@ -7,38 +7,29 @@ const { circle } = defineProps<{ circle: Circle | null }>()
 const emit = defineEmits<{ saved: [] }>()
 const practice = usePractice()
 const { catalogue } = storeToRefs(useCatalogue())
-const draft = useDraft<CircleFields>(
-  `circle:${circle?.id ?? 'new'}`,
-  () =>
-    circle
-      ? CircleFields.parse(circle)
-      : {
-          name: '',
-          venueId: practice.venues[0]!.id,
-          school: 'dwell',
-          minutes: 45,
-          sideHabit: 'left-right',
-          startSide: 'left',
-          members: [],
-          helpers: 1,
-          climbAtMost: 4,
-        },
-  CircleFields,
-  circle?.version ?? null,
-)
-const { fields, wrong, message, meanwhile } = draft
+const newCircle = (): CircleFields => ({
+  name: '',
+  venueId: practice.venues[0]!.id,
+  school: 'dwell',
+  minutes: 45,
+  sideHabit: 'left-right',
+  startSide: 'left',
+  members: [],
+  helpers: 1,
+  climbAtMost: 4,
+})
+const { fields, wrong, message, meanwhile, submit } = useRecordForm('circle', {
+  stored: circle,
+  fieldsOf: (stored: Circle | null) => (stored ? CircleFields.parse(stored) : newCircle()),
+  schema: CircleFields,
+  record: Circle,
+  add: (body) => call(addCircle, { body }),
+  save: (id, body) => call(saveCircle, { params: { id }, body }),
+})
 const school = computed(() => catalogue.value.schools.get(fields.value.school))
 
 async function save(): Promise<void> {
-  const saved = await draft.submit((checked, version) =>
-    circle && version !== null
-      ? savedOnTop(
-          () => call(saveCircle, { params: { id: circle.id }, body: { ...checked, version } }),
-          (stored) => draft.standOn(CircleFields.parse(stored), Circle.parse(stored).version),
-        )
-      : call(addCircle, { body: checked }),
-  )
-  if (saved) emit('saved')
+  if (await submit()) emit('saved')
 }
 </script>
 

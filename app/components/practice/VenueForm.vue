@@ -6,36 +6,27 @@ import { Venue, VenueFields } from '~~/core/circle/circle'
 const { venue } = defineProps<{ venue: Venue | null }>()
 const emit = defineEmits<{ saved: [] }>()
 const { catalogue } = storeToRefs(useCatalogue())
-const draft = useDraft<VenueFields>(
-  `venue:${venue?.id ?? 'new'}`,
-  () =>
-    venue
-      ? VenueFields.parse(venue)
-      : {
-          name: '',
-          address: '',
-          roomLengthM: 8,
-          roomWidthM: 6,
-          emergencyPlan: '',
-          defibrillator: '',
-          door: { wall: 'bottom', alongM: 1 },
-          cupboard: {},
-        },
-  VenueFields,
-  venue?.version ?? null,
-)
-const { fields, wrong, message, meanwhile } = draft
+const NEW_VENUE: VenueFields = {
+  name: '',
+  address: '',
+  roomLengthM: 8,
+  roomWidthM: 6,
+  emergencyPlan: '',
+  defibrillator: '',
+  door: { wall: 'bottom', alongM: 1 },
+  cupboard: {},
+}
+const { fields, wrong, message, meanwhile, submit } = useRecordForm('venue', {
+  stored: venue,
+  fieldsOf: (stored: Venue | null): VenueFields => (stored ? VenueFields.parse(stored) : NEW_VENUE),
+  schema: VenueFields,
+  record: Venue,
+  add: (body) => call(addVenue, { body }),
+  save: (id, body) => call(saveVenue, { params: { id }, body }),
+})
 
 async function save(): Promise<void> {
-  const saved = await draft.submit((checked, version) =>
-    venue && version !== null
-      ? savedOnTop(
-          () => call(saveVenue, { params: { id: venue.id }, body: { ...checked, version } }),
-          (stored) => draft.standOn(VenueFields.parse(stored), Venue.parse(stored).version),
-        )
-      : call(addVenue, { body: checked }),
-  )
-  if (saved) emit('saved')
+  if (await submit()) emit('saved')
 }
 function setProp(id: string, event: Event): void {
   const count = Math.round(Number((event.target as HTMLInputElement).value))

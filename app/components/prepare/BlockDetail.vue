@@ -6,7 +6,7 @@ import { TIERS } from '~~/core/catalogue/words'
 import { waysOf } from '~~/core/plan/ways'
 import { isTwoSided } from '~~/core/time/workSeconds'
 import { clockWords } from '~/words/clock'
-import { calledName, TIER_NAMES } from '~/words/tiers'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** The chosen block: its dose to set, and lane by lane who does what and how they get there. */
 const { plan, blockId } = defineProps<{ plan: Plan; blockId: string; locked: boolean }>()
@@ -36,7 +36,7 @@ const lanes = computed(() =>
       .filter((rider) => rider.tier === tier)
       .map((rider) => ({
         rider,
-        name: calledName(meeting.view!.people.find((person) => person.id === rider.id)!.name),
+        name: meeting.calledOf(rider.id),
         offers: rider.offers[index.value] ?? [],
       }))
     return [{ tier, lane, people }]

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { Dose, type DoseKind } from '~~/core/catalogue/dose'
-import { DOSE_KINDS } from '~/words/dose'
+import { DOSE_KINDS } from '~/words/prepare'
 
 /** The fields of a dose; each change that fits is handed on as a whole dose. */
 const { dose, disabled = false } = defineProps<{ dose: Dose; disabled?: boolean }>()

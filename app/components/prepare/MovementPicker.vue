@@ -6,8 +6,8 @@ import { REGIONS, TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import { placingsAt, type Placing } from '~~/core/plan/placing'
 import { ownProps } from '~~/core/check/propChecks'
 import { propsOut } from '~~/core/room/propsOut'
-import { placingWords } from '~/words/start'
-import { calledName, TIER_NAMES } from '~/words/tiers'
+import { placingWords } from '~/words/prepare'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** Finds a movement beside the lanes, says what it costs at this place, and hands it on: by Enter, by a click, or dragged to where it should go. */
 const { at, freeSeconds } = defineProps<{
@@ -41,7 +41,7 @@ watch(
   },
   { immediate: true },
 )
-const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+const nameOf = meeting.calledOf
 
 const found = computed(() => {
   const words = asked.value
@@ -67,7 +67,7 @@ const found = computed(() => {
 function hasProps(cost: Placing | undefined): boolean {
   const users = (cost?.offers ?? []).map((user) => ({
     ...user,
-    ...ownProps(meeting.view!.people.find((person) => person.id === user.id)),
+    ...ownProps(meeting.personOf(user.id)),
   }))
   return propsOut(users, meeting.view!.venue.cupboard, catalogue.value).short.length === 0
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { refDebounced, useElementSize } from '@vueuse/core'
 import { addSeconds, format } from 'date-fns'
-import Sortable from 'sortablejs'
 import { TIERS } from '~~/core/catalogue/words'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Plan } from '~~/core/plan/plan'
@@ -9,7 +8,7 @@ import type { RiderToday } from '~~/core/plan/riders'
 import { orderChange, reordered } from '~~/core/plan/reordered'
 import { timelineOf, type Timeline } from '~~/core/plan/timeline'
 import { clockWords } from '~/words/clock'
-import { TIER_NAMES } from '~/words/tiers'
+import { orderChangeWords } from '~/words/prepare'
 
 /** The four lanes: blocks as columns whose width is their time, tiers as rows, under each lane its posture contour. */
 const {
@@ -73,8 +72,13 @@ const tiers = computed(() =>
 )
 const movementOf = (id: string) => catalogue.value.movements.get(id)
 
-/** The order while a block is dragged; null: nothing is. */
-const order = shallowRef<string[] | null>(null)
+const { order, adding } = useLaneDragging(head, {
+  plan: () => plan,
+  locked: () => locked,
+  costOf: (movement, at) => costOf(movement, at),
+  move: (id, before) => emit('move', id, before),
+  add: (movement, before) => emit('add', movement, before),
+})
 const ahead = computed(() => {
   if (!order.value) return null
   const { plan: moved, riders: withThem } = reordered(plan, riders, order.value)
@@ -97,72 +101,12 @@ const laneLayout = useLaneLayout(
   room,
 )
 const timeOf = computed(() => new Map(shown.value.blocks.map((block) => [block.blockId, block])))
-/** What the order that is dragged would change, in words. */
-const ghost = computed(() => {
-  if (!ahead.value) return adding.value
-  const { seconds, climb, floorTrips } = orderChange(timeline, shown.value)
-  const time =
-    Math.abs(seconds) < 1 ? 'the same time' : `${clockWords(Math.abs(seconds))} ${seconds < 0 ? 'shorter' : 'longer'}`
-  const ups =
-    Math.abs(climb) < 0.05 ? '' : `${Math.abs(climb).toFixed(1)} body heights ${climb < 0 ? 'less' : 'more'} to get up`
-  const trips =
-    floorTrips === 0
-      ? ''
-      : `${Math.abs(floorTrips)} ${Math.abs(floorTrips) === 1 ? 'trip' : 'trips'} to the floor ${floorTrips < 0 ? 'less' : 'more'}`
-  return [`${clockWords(shown.value.seconds)} in all`, time, ups, trips].filter((words) => words !== '').join(', ')
-})
-/** What a movement that is dragged in from the finder would cost where it is held. */
-const adding = ref('')
-
-onMounted(() => {
-  if (!head.value) return
-  const idsShown = () =>
-    [...head.value!.querySelectorAll<HTMLElement>('[data-block]:not(.sortable-drag)')].map(
-      (item) => item.dataset.block!,
-    )
-  const sortable = Sortable.create(head.value, {
-    animation: 0,
-    group: { name: 'blocks', pull: false, put: () => !locked },
-    // The browser's own dragging shows no order while it lasts and does not know touch.
-    forceFallback: true,
-    fallbackTolerance: 4,
-    delay: 120,
-    delayOnTouchOnly: true,
-    disabled: locked,
-    draggable: '[data-block], [data-movement]',
-    ghostClass: 'lane-ghost',
-    onChange: ({ item, newDraggableIndex }) => {
-      if (item.dataset.movement) adding.value = costOf(item.dataset.movement, newDraggableIndex ?? 0)
-      else order.value = idsShown()
-    },
-    onAdd: ({ item, clone, newDraggableIndex }) => {
-      // The finder keeps its entry, and the list is drawn from the plan.
-      clone.replaceWith(item)
-      adding.value = ''
-      emit('add', item.dataset.movement!, plan.blocks[newDraggableIndex ?? plan.blocks.length]?.id ?? null)
-    },
-    onEnd: ({ item, oldDraggableIndex, newDraggableIndex }) => {
-      order.value = null
-      if (oldDraggableIndex === undefined || newDraggableIndex === undefined || oldDraggableIndex === newDraggableIndex)
-        return
-      // The list is drawn from the plan: put the node back and let the command move it.
-      const ids = plan.blocks.map((block) => block.id)
-      const others = ids.filter((id) => id !== item.dataset.block)
-      head.value!.insertBefore(
-        item,
-        head.value!.querySelectorAll('[data-block]')[
-          oldDraggableIndex + (oldDraggableIndex > newDraggableIndex ? 1 : 0)
-        ] ?? null,
-      )
-      emit('move', item.dataset.block!, others[newDraggableIndex] ?? null)
-    },
-  })
-  watch(
-    () => locked,
-    (now) => sortable.option('disabled', now),
-  )
-  onBeforeUnmount(() => sortable.destroy())
-})
+/** What the order that is dragged, or the movement that is dragged in, would change. */
+const ghost = computed(() =>
+  ahead.value
+    ? `${clockWords(shown.value.seconds)} in all, ${orderChangeWords(orderChange(timeline, shown.value))}`
+    : adding.value,
+)
 
 watch(
   () => selected,
@@ -239,52 +183,18 @@ watch(
           </button>
         </li>
       </ol>
-      <section
+      <PlanLane
         v-for="tier in tiers"
         :key="tier"
-        :aria-label="`${TIER_NAMES[tier]} lane`"
-        class="relative border-t border-line flex"
-      >
-        <div
-          class="sticky left-0 z-10 bg-raised shrink-0 flex items-center gap-2 px-2 border-r border-line"
-          :style="{ width: `${GUTTER}px` }"
-        >
-          <TierGlyph :tier="tier" :size="34" />
-          <div class="leading-tight">
-            <p class="font-semibold">{{ TIER_NAMES[tier] }}</p>
-            <p class="text-[0.82rem] text-faint">
-              {{ riders.filter((rider) => rider.tier === tier).length || 'typical' }}
-              <template v-if="riders.length">{{
-                riders.filter((rider) => rider.tier === tier).length === 1 ? 'person' : 'people'
-              }}</template>
-            </p>
-          </div>
-        </div>
-        <div class="relative" :style="{ width: `${layout.width}px` }">
-          <div class="relative h-[3.9rem]">
-            <LaneCell
-              v-for="(block, at) in lanes.timeline.blocks"
-              :key="block.blockId"
-              :lane="block.lanes[tier]"
-              :block="block"
-              :tier="tier"
-              :index="at"
-              :riders="lanes.riders"
-              class="absolute inset-y-0 border-l border-line"
-              :class="selected === block.blockId || beside.includes(block.blockId) ? 'bg-action-soft' : ''"
-              :style="{ left: `${laneLayout.columns[at]!.left}px`, width: `${laneLayout.columns[at]!.width}px` }"
-              @click="emit('select', block.blockId, $event.shiftKey)"
-            />
-          </div>
-          <LaneContour
-            v-if="lanes.timeline.contours[tier]"
-            :contour="lanes.timeline.contours[tier]!"
-            :x-of="laneLayout.xOf"
-            :width="laneLayout.width"
-            :tier="tier"
-          />
-        </div>
-      </section>
+        :tier="tier"
+        :timeline="lanes.timeline"
+        :riders="lanes.riders"
+        :layout="laneLayout"
+        :gutter="GUTTER"
+        :width="layout.width"
+        :chosen="[selected, ...beside]"
+        @select="(id, more) => emit('select', id, more)"
+      />
       <div
         class="relative h-6 border-t border-line text-[0.82rem] numerals text-faint"
         :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"

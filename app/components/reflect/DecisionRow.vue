@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { REFLECT_KEYS as KEYS } from '~/keys'
 import type { LedgerEntry } from '~~/core/contract/ledger'
 import type { ProposedDecision } from '~~/core/contract/meetings'
 import { answerTo, type Choice } from '~~/core/reflect/answer'
@@ -149,11 +150,11 @@ const SAID: Record<LedgerEntry['answer'], string> = {
     </div>
     <div v-if="!changing" class="flex gap-1 w-64">
       <button v-if="!settled" class="button" title="Enter" @click.stop="accept">Accept</button>
-      <button class="button button-quiet" title="C" @click.stop="change">Change</button>
+      <button class="button button-quiet" :title="KEYS.change.shown" @click.stop="change">Change</button>
       <button
         v-if="!settled && decision.kind !== 'stay' && decision.kind !== 'too-early' && decision.kind !== 'ask'"
         class="button button-quiet"
-        title="X"
+        :title="KEYS.refuse.shown"
         @click.stop="refuse"
       >
         Refuse

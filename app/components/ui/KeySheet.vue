@@ -19,9 +19,9 @@ onKeyStroke('?', (event) => {
       <DialogPanel class="bg-raised rounded-2xl p-6 w-full max-w-xl max-h-[85dvh] overflow-auto">
         <DialogTitle as="h2">Keys on this screen</DialogTitle>
         <dl v-if="shownKeys.length > 0" class="mt-4 grid grid-cols-[max-content_1fr] gap-x-5 gap-y-2">
-          <template v-for="key in shownKeys" :key="key.press">
+          <template v-for="key in shownKeys" :key="key.shown">
             <dt>
-              <kbd class="key">{{ key.shown ?? key.press }}</kbd>
+              <kbd class="key">{{ key.shown }}</kbd>
             </dt>
             <dd>{{ key.does }}</dd>
           </template>

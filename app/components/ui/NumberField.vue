@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
+import { numberIn } from '~~/core/number'
 
 /** A number with its unit. What is typed stays in the field; only what fits the schema is handed on. */
 const {
@@ -22,10 +23,7 @@ const id = useId()
 const text = ref(value === null ? '' : String(value))
 const wrong = ref('')
 
-function numberOf(typed: string): number | undefined {
-  const trimmed = typed.trim().replace(',', '.').replace('−', '-')
-  return trimmed === '' || Number.isNaN(Number(trimmed)) ? undefined : Number(trimmed)
-}
+const numberOf = (typed: string) => numberIn(typed) ?? undefined
 watch(text, (typed) => {
   if (numberOf(typed) === value) return void (wrong.value = '')
   const checked = schema.safeParse(numberOf(typed))

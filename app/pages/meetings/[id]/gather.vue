@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { News } from '~~/core/offer/person'
+import { GATHER_KEYS as KEYS } from '~/keys'
 import { calledName } from '~/words/tiers'
 import type { Station } from '~/components/meeting/CircleRing.vue'
 
@@ -22,8 +23,7 @@ const without = computed(() => {
   for (const check of meeting.checks)
     if (check.kind === 'left-out') for (const id of check.people) counts.set(id, (counts.get(id) ?? 0) + 1)
   return [...counts].map(
-    ([id, count]) =>
-      `${calledName(people.value.find((other) => other.id === id)?.name ?? '')} in ${count} ${count === 1 ? 'movement' : 'movements'}`,
+    ([id, count]) => `${meeting.calledOf(id)} in ${count} ${count === 1 ? 'movement' : 'movements'}`,
   )
 })
 
@@ -83,28 +83,23 @@ function choose(id: string, blockId: string): void {
   selected.value = id
   block.value = blockId
 }
-useKeys([
-  { press: 'ArrowDown', shown: '↓', does: 'Next person', run: () => stepBy(1) },
-  { press: 'ArrowUp', shown: '↑', does: 'Person before', run: () => stepBy(-1) },
-  { press: 'h', does: 'Here, or not', run: () => change('came') },
-  { press: 't', does: 'Tired', run: () => change('tired') },
-  { press: 's', does: 'Sore from last time', run: () => change('sore') },
-  { press: 'd', does: 'Dizzy', run: () => change('dizzy') },
-  { press: 'i', does: 'Ill', run: () => change('ill') },
-  { press: 'l', does: 'Came late', run: () => change('late') },
-  { press: 'n', does: 'What is new since last time, one after the other', run: nextNews },
-  ...Array.from({ length: 10 }, (_, pain) => ({
-    press: String(pain),
-    shown: String(pain),
-    does: `Pain ${pain} of 10`,
-    run: () => setPain(pain),
-  })),
-  { press: 'a', does: 'At the door', run: () => (shown.value = 'door') },
-  { press: 'o', does: 'Today’s offers', run: () => (shown.value = 'offers') },
-  { press: 'p', does: 'Props', run: () => (shown.value = 'props') },
-  { press: '+', does: 'Offers: a level up by hand', run: () => turn(1) },
-  { press: '-', does: 'Offers: a level down by hand', run: () => turn(-1) },
-])
+useKeys(KEYS, {
+  next: () => stepBy(1),
+  previous: () => stepBy(-1),
+  came: () => change('came'),
+  tired: () => change('tired'),
+  sore: () => change('sore'),
+  dizzy: () => change('dizzy'),
+  ill: () => change('ill'),
+  late: () => change('late'),
+  news: nextNews,
+  pain: setPain,
+  door: () => (shown.value = 'door'),
+  offers: () => (shown.value = 'offers'),
+  props: () => (shown.value = 'props'),
+  up: () => turn(1),
+  down: () => turn(-1),
+})
 </script>
 
 <template>

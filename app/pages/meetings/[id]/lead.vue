@@ -1,30 +1,14 @@
 <script setup lang="ts">
 import { useEventListener, useLocalStorage, useWindowSize } from '@vueuse/core'
 import { TIERS } from '~~/core/catalogue/words'
-import { doseWords } from '~~/core/plan/doseWords'
+import { LEAD_KEYS as KEYS } from '~/keys'
 import { clockWords } from '~/words/clock'
-import { stepWords } from '~/words/lead'
 
 /** Lead: one voice, four lanes; what now, which side, how long, what next, and one key to note what happened. */
 definePageMeta({ layout: 'bare' })
 const meeting = useMeeting()
-const { catalogue } = storeToRefs(useCatalogue())
 const led = useClass()
-const {
-  view,
-  begun,
-  steps,
-  reading,
-  leftSeconds,
-  step,
-  block,
-  blockIndex,
-  nextBlock,
-  workElapsed,
-  elapsedOfClass,
-  pace,
-  cue,
-} = led
+const { view, begun, steps, reading, step, blockIndex, workElapsed, elapsedOfClass, cue } = led
 const logging = useLogging(led)
 const { picked } = logging
 const voice = useSounding(led)
@@ -42,7 +26,6 @@ const distance = computed(() => (chosen.value === '' ? fitting.value : chosen.va
 const nextDistance = () =>
   (chosen.value = { room: 'hand', hand: 'pocket', pocket: 'room' }[distance.value] as keyof typeof DISTANCES)
 
-const nameOf = (movement: string | undefined) => catalogue.value.movements.get(movement ?? '')?.name ?? ''
 const wholeSeconds = computed(() => steps.value.reduce((sum, one) => sum + one.seconds, 0))
 const isRunning = computed(() => reading.value.status === 'running')
 function toggle(): void {
@@ -53,53 +36,35 @@ function emergency(): void {
   if (isRunning.value) led.toggle()
   emergencyAt.value = meeting.now()
 }
-useKeys([
-  { press: ' ', shown: 'Space', does: 'Start, pause, go on', overButtons: true, run: toggle },
-  { press: 'ArrowRight', shown: '→', does: 'On to what comes next', run: led.on },
-  { press: 'ArrowLeft', shown: '←', does: 'Back', run: led.back },
-  { press: 'ArrowDown', shown: '↓', does: 'Skip to the next movement', run: led.skip },
-  { press: 'ArrowUp', shown: '↑', does: '15 s more', run: () => led.stretch(15) },
-  ...Array.from({ length: 10 }, (_, at) => ({
-    press: String(at),
-    shown: String(at),
-    does: at === 0 ? 'Pick the tenth person' : `Pick person ${at}`,
-    run: () => logging.number(at),
-  })),
-  ...Array.from({ length: 9 }, (_, at) => ({
-    press: `shift+${at + 1}`,
-    shown: `⇧${at + 1}`,
-    does: `Pick person ${at + 11}`,
-    run: () => {
-      const person = logging.people.value[at + 10]
-      if (person) logging.pick(person.id)
-    },
-  })),
-  { press: 'd', does: 'Picked person: done', run: () => logging.log('done') },
-  { press: 'p', does: 'Picked person: partly, as far as now', run: () => logging.log('partly') },
-  { press: 'e', does: 'Picked person: eased', run: () => logging.log('eased') },
-  { press: 'm', does: 'Picked person: did more', run: () => logging.log('more') },
-  { press: 's', does: 'Picked person: stopped', run: () => logging.log('stopped') },
-  { press: 'h', does: 'Picked person: needed a hand', run: () => logging.addDetail({ support: 'hand' }) },
-  { press: 'x', does: 'Picked person: sits out', run: () => logging.sitOut('') },
-  { press: 'n', does: 'Add pain, then a number', run: () => logging.ask('pain') },
-  { press: 'f', does: 'Add effort, then a number', run: () => logging.ask('effort') },
-  { press: 't', does: 'Ten, when a number is asked', run: () => logging.number(10) },
-  { press: 'c', does: 'Clean form', run: () => logging.addDetail({ form: 'clean' }) },
-  { press: 'l', does: 'Form slipped', run: () => logging.addDetail({ form: 'slipped' }) },
-  { press: 'r', does: 'All who were not noted yet: done', run: logging.logTheRest },
-  { press: 'k', does: 'Change course', run: () => (changing.value = begun.value && !changing.value) },
-  { press: 'v', does: 'Room, hand or pocket', run: nextDistance },
-  { press: '!', does: 'Stop: emergency', run: emergency },
-  {
-    press: 'Escape',
-    shown: 'Esc',
-    does: 'Let the picked person go',
-    run: () => {
-      logging.pick(null)
-      changing.value = false
-    },
+useKeys(KEYS, {
+  toggle,
+  on: led.on,
+  back: led.back,
+  skip: led.skip,
+  longer: () => led.stretch(15),
+  number: logging.number,
+  laterPerson: (at) => logging.pickAt(at + 10),
+  done: () => logging.log('done'),
+  partly: () => logging.log('partly'),
+  eased: () => logging.log('eased'),
+  more: () => logging.log('more'),
+  stopped: () => logging.log('stopped'),
+  hand: () => logging.addDetail({ support: 'hand' }),
+  sitOut: () => logging.sitOut(''),
+  pain: () => logging.ask('pain'),
+  effort: () => logging.ask('effort'),
+  ten: () => logging.number(10),
+  clean: () => logging.addDetail({ form: 'clean' }),
+  slipped: () => logging.addDetail({ form: 'slipped' }),
+  rest: logging.logTheRest,
+  course: () => (changing.value = begun.value && !changing.value),
+  distance: nextDistance,
+  emergency,
+  letGo: () => {
+    logging.pick(null)
+    changing.value = false
   },
-])
+})
 // Space on a focused button would press it twice over; in the class it always means the clock.
 useEventListener(
   'keyup',
@@ -138,7 +103,7 @@ useEventListener(
       <p class="numerals text-faint whitespace-nowrap" data-test="class-clock">
         {{ clockWords(elapsedOfClass) }} of {{ clockWords(wholeSeconds) }}
       </p>
-      <button class="button button-stop" title="!" @click="emergency">Stop, emergency</button>
+      <button class="button button-stop" :title="KEYS.emergency.shown" @click="emergency">Stop, emergency</button>
     </div>
     <OutboxNote />
     <div v-if="steps.length === 0 || meeting.plan!.blocks.length === 0" class="py-16 text-center space-y-4">
@@ -147,39 +112,7 @@ useEventListener(
     </div>
     <template v-else>
       <LeadFar v-if="distance === 'room'" :led="led" class="flex-1 border-t border-line" />
-      <div v-else class="flex flex-wrap sm:flex-nowrap items-center gap-x-8 border-t border-line pt-2 shrink-0">
-        <div class="min-w-full sm:min-w-0 flex-1">
-          <p class="text-[2.1rem] font-bold leading-none sm:truncate" data-test="now">
-            {{ step?.blockId ? nameOf(block?.movement) : 'Back to where you began' }}
-          </p>
-          <p class="text-[1.6rem] leading-tight mt-1" data-test="step">
-            <span class="font-semibold">{{
-              reading.status === 'ready'
-                ? 'Ready when you are'
-                : reading.status === 'finished'
-                  ? 'The class is over. Thank you.'
-                  : stepWords(step, meeting.sides)
-            }}</span><template v-if="block && block.rounds > 1 && step?.kind === 'work'">
-              · round {{ step.round }} of {{ block.rounds }}</template
-            ><template v-if="block">
-              · <span class="text-faint">{{ doseWords(block.dose) }}</span></template
-            >
-          </p>
-          <p class="text-[1.1rem] text-faint truncate">
-            {{ nextBlock ? `Next: ${nameOf(nextBlock.movement)}` : 'Next: back to where you began' }}
-          </p>
-        </div>
-        <PaceDisc v-if="pace" :moment="pace" :running="isRunning" />
-        <p
-          class="numerals font-bold leading-none text-[5rem] sm:text-[6.4rem]"
-          role="timer"
-          :data-left-ms="reading.leftMs"
-          :aria-label="`${Math.ceil(leftSeconds)} seconds left`"
-          data-test="left"
-        >
-          {{ clockWords(Math.ceil(leftSeconds)) }}
-        </p>
-      </div>
+      <LeadNow v-else :led="led" />
       <p
         v-if="distance !== 'room' && cue"
         class="text-[1.15rem] leading-snug bg-sunk rounded-lg px-3 py-1.5 shrink-0 line-clamp-2"
@@ -189,54 +122,15 @@ useEventListener(
         {{ cue.say }}
       </p>
       <div class="flex flex-wrap items-center gap-2 shrink-0">
-        <button
-          class="button button-main text-[1.15rem] min-w-32"
-          title="Space"
-          :disabled="led.stops.value.length > 0"
-          @click="toggle"
-        >
-          {{ reading.status === 'ready' ? 'Start' : isRunning ? 'Pause' : 'Go on' }}
-        </button>
-        <button v-if="distance !== 'pocket'" class="button" title="←" :disabled="!begun" @click="led.back">Back</button>
-        <button class="button" title="→" :disabled="!begun" @click="led.on">On</button>
-        <button v-if="distance !== 'pocket'" class="button" title="↓" :disabled="!begun" @click="led.skip">Skip</button>
-        <button class="button" title="↑" :disabled="!begun" @click="led.stretch(15)">+15 s</button>
-        <button
-          v-if="begun && reading.status !== 'finished' && distance !== 'pocket'"
-          class="button"
-          :class="changing ? 'button-on' : ''"
-          title="K"
-          :aria-expanded="changing"
-          @click="changing = !changing"
-        >
-          Change course
-        </button>
-        <button v-if="distance === 'pocket'" class="button button-stop" title="!" @click="emergency">
-          Stop, emergency
-        </button>
-        <button v-if="begun && meeting.outcomes.length === 0" class="button button-quiet" @click="led.reset">
-          Not begun after all
-        </button>
-        <NuxtLink
-          v-if="reading.status === 'finished' && !rehearsal.speed.value"
-          :to="`/meetings/${view.meeting.id}/reflect`"
-          class="button button-main"
-          >On to Reflect</NuxtLink
-        >
-        <button
-          v-else-if="begun && reading.status !== 'finished' && distance !== 'pocket'"
-          class="button button-quiet"
-          @click="led.finish"
-        >
-          End the class
-        </button>
-        <button
-          v-if="!begun && !rehearsal.speed.value && distance !== 'pocket'"
-          class="button"
-          @click="rehearsal.setSpeed(10)"
-        >
-          Rehearse
-        </button>
+        <LeadControls
+          v-model:changing="changing"
+          :led="led"
+          :is-small="distance === 'pocket'"
+          :is-rehearsal="rehearsal.speed.value !== null"
+          @toggle="toggle"
+          @emergency="emergency"
+          @rehearse="rehearsal.setSpeed(10)"
+        />
         <SoundMenu v-if="distance !== 'pocket'" v-model="heard" :can-speak="voice.canSpeak" />
         <NuxtLink
           v-if="distance !== 'pocket'"
@@ -252,7 +146,7 @@ useEventListener(
             class="px-3 min-h-11"
             :class="distance === key ? 'bg-action-soft font-semibold' : 'hover:bg-sunk'"
             :aria-pressed="distance === key"
-            title="V"
+            :title="KEYS.distance.shown"
             @click="chosen = key"
           >
             {{ words }}

@@ -7,7 +7,7 @@ import { dialsWords } from '~~/core/offer/dials'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
-import { calledName, TIER_NAMES } from '~/words/tiers'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** The running order to hold in the hand: times, doses, figures, cues and names by level, on one or two pages. */
 const meeting = useMeeting()
@@ -16,7 +16,7 @@ const { catalogue } = storeToRefs(catalogues)
 await usePlanEditor().open()
 const plan = computed(() => meeting.plan!)
 const startsAt = computed(() => meeting.view!.meeting.startsAt)
-const nameOf = (id: string) => calledName(meeting.view!.people.find((person) => person.id === id)?.name ?? '')
+const nameOf = meeting.calledOf
 
 const rows = computed(() =>
   plan.value.blocks.map((block, index) => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { REFLECT_KEYS as KEYS } from '~/keys'
 import { format } from 'date-fns'
 import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
@@ -52,7 +53,7 @@ const GROUPS = [
   },
 ] as const
 const isStaying = (one: ProposedDecision) => one.kind === 'stay' || one.kind === 'too-early'
-const nameOf = (id: string) => meeting.view!.people.find((person) => person.id === id)?.name ?? 'Somebody'
+const nameOf = (id: string) => meeting.nameOf(id) || 'Somebody'
 const order = computed(() => new Map(meeting.view!.people.map((person, at) => [person.id, at])))
 const inOrderOfPeople = (list: ProposedDecision[]) =>
   list.toSorted((a, b) => order.value.get(a.participant)! - order.value.get(b.participant)!)
@@ -113,14 +114,14 @@ async function acceptSelected(): Promise<void> {
   await selectedRow()?.accept()
   stepBy(1)
 }
-useKeys([
-  { press: 'ArrowDown', shown: '↓', does: 'Next decision', run: () => stepBy(1) },
-  { press: 'ArrowUp', shown: '↑', does: 'Decision before', run: () => stepBy(-1) },
-  { press: 'Enter', does: 'Accept it', run: () => void acceptSelected() },
-  { press: 'c', does: 'Change it', run: () => selectedRow()?.change() },
-  { press: 'x', does: 'Refuse it: stay as it is', run: () => void selectedRow()?.refuse() },
-  { press: 'a', does: 'Accept all that nothing speaks against', run: () => void acceptAll() },
-])
+useKeys(KEYS, {
+  next: () => stepBy(1),
+  previous: () => stepBy(-1),
+  accept: acceptSelected,
+  change: () => selectedRow()?.change(),
+  refuse: () => selectedRow()?.refuse(),
+  all: acceptAll,
+})
 </script>
 
 <template>
@@ -145,7 +146,7 @@ useKeys([
             {{ open.length - plain.length === 1 ? 'it' : 'them' }} one by one.</template
           >
         </p>
-        <button class="button button-main" :disabled="plain.length === 0" title="A" @click="acceptAll">
+        <button class="button button-main" :disabled="plain.length === 0" :title="KEYS.all.shown" @click="acceptAll">
           Accept all {{ plain.length }}
         </button>
       </div>

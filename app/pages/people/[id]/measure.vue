@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { addMeasures } from '~~/core/contract/records'
 import { readPerson } from '~~/core/contract/people'
-import { z } from 'zod'
 import type { Side } from '~~/core/catalogue/words'
-import { amountWords, HELP_WORDS, MeasureRecord, plausible } from '~~/core/measure/record'
+import { amountWords, HELP_WORDS } from '~~/core/measure/record'
 import { resultOf } from '~~/core/measure/resultOf'
-import type { ResultWords } from '~~/core/measure/resultWords'
 import { degreesWords } from '~~/core/offer/degreesWords'
-import { Participant } from '~~/core/offer/participant'
+import type { Participant } from '~~/core/offer/participant'
+import { MEASURE_KEYS as KEYS } from '~/keys'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Measuring one person: the protocol beside the tool, tries for each side, and what the result means at once. */
@@ -35,100 +33,12 @@ const groups = computed(() => {
   }))
 })
 
-const Tries = z.object({
-  left: z.array(z.number()),
-  right: z.array(z.number()),
-  both: z.array(z.number()),
-  setting: z.string(),
-  pain: z.string(),
-  note: z.string(),
-})
-const draft = useDraft<z.infer<typeof Tries>>(
-  `measure:${id}`,
-  () => ({ left: [], right: [], both: [], setting: '', pain: '', note: '' }),
-  Tries,
-)
-const { fields } = draft
-const side = ref<Side>('both')
-const sides = computed((): Side[] => (measure.value.sides ? ['left', 'right'] : ['both']))
-watch(
-  measure,
-  (to, before) => {
-    side.value = to.sides ? 'left' : 'both'
-    if (before && before.id !== to.id) {
-      draft.reset({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
-      results.value = []
-      message.value = ''
-    }
-  },
-  { immediate: true },
-)
-const tries = computed(() => fields.value[side.value])
-const results = ref<ResultWords[]>([])
-const message = ref('')
-const asked = ref('')
+const measuring = useMeasuring(id, measure)
+const { fields, sides, side, tries, taken, results, message, asked, take, takeBack, save } = measuring
 const typed = ref('')
 const tool = useTemplateRef<{ press: () => void; back?: () => void; enter?: () => void }>('tool')
-
-function take(amount: number): void {
-  const { refused, ask } = plausible(measure.value, amount)
-  message.value = refused
-  if (refused !== '') return
-  asked.value = ask
-  results.value = []
-  fields.value[side.value] = [...tries.value, amount].slice(-measure.value.tries)
-  if (
-    tries.value.length >= measure.value.tries &&
-    side.value === 'left' &&
-    fields.value.right.length < measure.value.tries
-  )
-    side.value = 'right'
-}
 function takeTyped(): void {
-  const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
-  if (typed.value.trim() === '' || Number.isNaN(value)) return void (message.value = 'A result is a number.')
-  take(value)
-  if (message.value === '') typed.value = ''
-}
-function numberIn(text: string): number | null {
-  const value = Number(text.trim().replace(',', '.'))
-  return text.trim() === '' || Number.isNaN(value) ? null : value
-}
-const taken = computed(() =>
-  sides.value.flatMap((one) => {
-    const value = resultOf(measure.value, fields.value[one])
-    return value === null ? [] : [{ side: one, value, tries: fields.value[one] }]
-  }),
-)
-async function save(): Promise<void> {
-  const setting = numberIn(fields.value.setting)
-  const pain = numberIn(fields.value.pain)
-  if (measure.value.setting && setting === null)
-    return void (message.value = `${measure.value.setting.name}: a number in ${measure.value.setting.unit} is needed.`)
-  if (measure.value.asksPain && pain === null)
-    return void (message.value = 'Ask about pain at the end: a number from 0 to 10.')
-  const takenAt = new Date().toISOString()
-  const records = taken.value.map((one) => ({
-    ...one,
-    id: crypto.randomUUID(),
-    measure: measure.value.id,
-    setting,
-    pain,
-    note: fields.value.note,
-    takenAt,
-    replaces: null,
-  }))
-  const checked = z.array(MeasureRecord).safeParse(records)
-  if (!checked.success) return void (message.value = checked.error.issues[0]!.message)
-  message.value = ''
-  try {
-    results.value = await call(addMeasures, { params: { id }, body: { records: checked.data } })
-    draft.reset({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
-    asked.value = ''
-    side.value = sides.value[0]!
-  } catch (error) {
-    message.value = refusalOf(error).message
-  }
+  if (measuring.takeTyped(typed.value)) typed.value = ''
 }
 const last = computed(() =>
   taken.value
@@ -136,32 +46,17 @@ const last = computed(() =>
     .filter((words) => words !== '')
     .join('; '),
 )
-useKeys([
-  { press: ' ', shown: 'space', does: 'start, stop or count', run: () => tool.value?.press() },
-  { press: 'Backspace', does: 'one less', run: () => tool.value?.back?.() },
-  { press: 'Enter', does: 'take what was counted', run: () => tool.value?.enter?.() },
-  {
-    press: 'l',
-    does: 'left side',
-    run: () => {
-      if (measure.value.sides) side.value = 'left'
-    },
-  },
-  {
-    press: 'r',
-    does: 'right side',
-    run: () => {
-      if (measure.value.sides) side.value = 'right'
-    },
-  },
-  {
-    press: 's',
-    does: 'save',
-    run: () => {
-      if (taken.value.length > 0) void save()
-    },
-  },
-])
+function turnTo(to: Side): void {
+  if (measure.value.sides) side.value = to
+}
+useKeys(KEYS, {
+  press: () => tool.value?.press(),
+  less: () => tool.value?.back?.(),
+  take: () => tool.value?.enter?.(),
+  left: () => turnTo('left'),
+  right: () => turnTo('right'),
+  save,
+})
 </script>
 
 <template>
@@ -214,7 +109,7 @@ useKeys([
             :aria-pressed="side === one"
             @click="side = one"
           >
-            {{ one }} <kbd class="key">{{ one[0] }}</kbd>
+            {{ one }} <kbd class="key">{{ KEYS[one === 'right' ? 'right' : 'left'].shown }}</kbd>
           </button>
         </div>
         <AppField
@@ -261,7 +156,7 @@ useKeys([
                 }}<button
                   class="button button-quiet"
                   :aria-label="`Take back ${amountWords(measure, value)}`"
-                  @click="fields[one] = fields[one].filter((_, other) => other !== at)"
+                  @click="takeBack(one, at)"
                 >
                   ×
                 </button></span
@@ -284,31 +179,13 @@ useKeys([
           <AppField v-slot="{ id: field, fieldClass }" label="Note" class="flex-1 min-w-52"
             ><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass"
           /></AppField>
-          <button class="button button-main" data-test="save" @click="save">Save <kbd class="key">s</kbd></button>
+          <button class="button button-main" data-test="save" @click="save">
+            Save <kbd class="key">{{ KEYS.save.shown }}</kbd>
+          </button>
         </div>
-        <section
-          v-if="results.length > 0"
-          aria-label="What it means"
-          aria-live="polite"
-          class="space-y-3 border-t border-line pt-3"
-          data-test="result"
-        >
-          <div v-for="result in results" :key="result.side">
-            <p class="text-2xl font-semibold">
-              {{ result.side === 'both' ? '' : `${result.side}: ` }}{{ result.amount }}
-            </p>
-            <p v-if="result.change">{{ result.change.words }}.</p>
-            <p v-else class="text-faint">The first time.</p>
-            <p v-for="norm in result.norms" :key="norm.source">
-              <span aria-hidden="true">{{
-                norm.verdict === 'below' ? '▾' : norm.verdict === 'above' ? '▴' : '·'
-              }}</span>
-              {{ norm.words }} <span class="text-faint text-[0.94rem]">({{ norm.source }})</span>
-            </p>
-            <p v-if="result.sides">{{ result.sides.words }}{{ result.sides.shown ? ': worth showing' : '' }}.</p>
-          </div>
+        <MeasureResults v-if="results.length > 0" :results="results">
           <NuxtLink v-if="isLead" :to="`/people/${id}`" class="button">Back to the profile</NuxtLink>
-        </section>
+        </MeasureResults>
       </section>
     </div>
   </div>

@@ -1,0 +1,103 @@
+import { z } from 'zod'
+import type { Measure } from '~~/core/catalogue/measure'
+import type { Side } from '~~/core/catalogue/words'
+import { addMeasures } from '~~/core/contract/records'
+import { MeasureRecord, plausible } from '~~/core/measure/record'
+import { resultOf } from '~~/core/measure/resultOf'
+import type { ResultWords } from '~~/core/measure/resultWords'
+import { numberIn } from '~~/core/number'
+import { refusalOf } from './useRefusal'
+
+const Tries = z.object({
+  left: z.array(z.number()),
+  right: z.array(z.number()),
+  both: z.array(z.number()),
+  setting: z.string(),
+  pain: z.string(),
+  note: z.string(),
+})
+type Tries = z.infer<typeof Tries>
+const noTries = (): Tries => ({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
+
+/**
+ * Taking one measure of one person: tries for each side, kept in this browser until they are saved, and what they mean.
+ *
+ * @param id whose measure
+ * @param measure what is measured; another one begins anew
+ */
+export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
+  const draft = useDraft<Tries>(`measure:${id}`, noTries, Tries)
+  const { fields } = draft
+  const sides = computed((): Side[] => (measure.value.sides ? ['left', 'right'] : ['both']))
+  const side = ref<Side>('both')
+  const results = ref<ResultWords[]>([])
+  const message = ref('')
+  const asked = ref('')
+  const tries = computed(() => fields.value[side.value])
+  const firstSide = () => (side.value = sides.value[0] ?? 'both')
+  watch(
+    measure,
+    (to, before) => {
+      firstSide()
+      if (!before || before.id === to.id) return
+      draft.reset(noTries())
+      results.value = []
+      message.value = ''
+    },
+    { immediate: true },
+  )
+
+  /** Takes a try in where it can be right, and goes over to the other side when this one is whole. */
+  function take(amount: number): void {
+    const { refused, ask } = plausible(measure.value, amount)
+    message.value = refused
+    if (refused !== '') return
+    asked.value = ask
+    results.value = []
+    fields.value[side.value] = [...tries.value, amount].slice(-measure.value.tries)
+    const isWhole = (one: Side) => fields.value[one].length >= measure.value.tries
+    if (side.value === 'left' && isWhole('left') && !isWhole('right')) side.value = 'right'
+  }
+  /** Takes a try in as it was typed; says so where it is no number. */
+  function takeTyped(text: string): boolean {
+    const value = numberIn(text)
+    if (value === null) message.value = 'A result is a number.'
+    else take(value)
+    return message.value === ''
+  }
+  const takeBack = (of: Side, at: number) => (fields.value[of] = fields.value[of].toSpliced(at, 1))
+
+  const taken = computed(() =>
+    sides.value.flatMap((one) => {
+      const value = resultOf(measure.value, fields.value[one])
+      return value === null ? [] : [{ side: one, value, tries: fields.value[one] }]
+    }),
+  )
+  /** What is missing before it can be saved; empty: nothing. */
+  function missing(setting: number | null, pain: number | null): string {
+    const needed = measure.value.setting
+    if (needed && setting === null) return `${needed.name}: a number in ${needed.unit} is needed.`
+    return measure.value.asksPain && pain === null ? 'Ask about pain at the end: a number from 0 to 10.' : ''
+  }
+  async function save(): Promise<void> {
+    if (taken.value.length === 0) return
+    const [setting, pain] = [numberIn(fields.value.setting), numberIn(fields.value.pain)]
+    message.value = missing(setting, pain)
+    if (message.value !== '') return
+    const takenAt = new Date().toISOString()
+    const { note } = fields.value
+    const rest = { measure: measure.value.id, setting, pain, note, takenAt, replaces: null }
+    const records = taken.value.map((one) => ({ ...one, ...rest, id: crypto.randomUUID() }))
+    const checked = z.array(MeasureRecord).safeParse(records)
+    if (!checked.success) return void (message.value = checked.error.issues[0]?.message ?? '')
+    try {
+      results.value = await call(addMeasures, { params: { id }, body: { records: checked.data } })
+      draft.reset(noTries())
+      asked.value = ''
+      firstSide()
+    } catch (error) {
+      message.value = refusalOf(error).message
+    }
+  }
+  return { fields, sides, side, tries, taken, results, message, asked, take, takeTyped, takeBack, save }
+}

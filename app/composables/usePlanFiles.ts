@@ -1,0 +1,53 @@
+import { readPlan } from '~~/core/formats/planJson'
+import { writeWebVtt } from '~~/core/formats/webvtt'
+import { cuesOf } from '~~/core/lead/cues'
+import { scriptOf } from '~~/core/lead/script'
+import type { Plan } from '~~/core/plan/plan'
+import { refusalOf } from './useRefusal'
+
+/** What the open plan is made from and what is made of it: files, earlier versions, the shelf. */
+export function usePlanFiles(plan: Readonly<Ref<Plan>>) {
+  const meeting = useMeeting()
+  const editor = usePlanEditor()
+  const catalogues = useCatalogue()
+  const shelf = useShelf()
+  const problems = ref<string[]>([])
+
+  /** A plan from a file takes the place of this one's blocks; undo brings them back. */
+  async function read(file: File): Promise<void> {
+    const found = readPlan(await file.text(), catalogues.catalogue)
+    problems.value = 'problems' in found ? found.problems.slice(0, 6) : []
+    if ('plan' in found) put(found.plan)
+  }
+  function put({ blocks, title, minutes }: Plan): void {
+    editor.apply({ edit: 'setBlocks', blocks }, { edit: 'setTitle', title }, { edit: 'setMinutes', minutes })
+  }
+  /** An earlier version takes this one's place, as steps that can be undone. */
+  function restore(earlier: Plan): void {
+    put(earlier)
+    editor.apply({ edit: 'setSchool', school: earlier.school })
+  }
+  /** Keeps the plan as it stands for other meetings and circles; the same title makes the next version. */
+  async function toShelf(): Promise<void> {
+    try {
+      const { kept, isNew } = await shelf.keep(plan.value)
+      editor.notice = isNew
+        ? `“${kept.plan.title || 'No title yet'}” is on the shelf now.`
+        : `“${kept.plan.title}” on the shelf has its version ${kept.version} now.`
+    } catch (error) {
+      editor.notice = refusalOf(error).message
+    }
+  }
+  /** Everything that one voice says, as a subtitle file. */
+  function saveCues(): void {
+    const { timeline, ridersPresent: riders, sides: circle } = meeting
+    const { catalogue, textsOf } = catalogues
+    const cues = cuesOf(scriptOf(timeline), { plan: plan.value, timeline, riders, circle, catalogue, textsOf })
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(new Blob([writeWebVtt(cues, timeline.seconds)], { type: 'text/vtt' }))
+    link.download = 'cues.vtt'
+    link.click()
+    URL.revokeObjectURL(link.href)
+  }
+  return { problems, read, restore, toShelf, saveCues }
+}

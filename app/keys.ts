@@ -1,0 +1,103 @@
+/** One key of a room, or a row of keys that do one thing: where it stands, buttons and the sheet under `?` read it. */
+export interface Key {
+  /** What `event.key` says, with `shift+`, `ctrl+` or `alt+` before it where needed. */
+  presses: readonly string[]
+  /** How buttons and the sheet show it. */
+  shown: string
+  does: string
+  /** Also where a button or a link has the focus, which would use the key itself. */
+  overButtons?: boolean
+}
+
+const key = (press: string, does: string, shown = press.toUpperCase()): Key => ({ presses: [press], shown, does })
+const DIGITS = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9']
+
+export const PREPARE_KEYS = {
+  add: key('a', 'Add a movement after the chosen block'),
+  close: key('Escape', 'Close the finder', 'Esc'),
+  next: key('ArrowRight', 'Choose the next block', '→'),
+  previous: key('ArrowLeft', 'Choose the block before', '←'),
+  nextToo: key('shift+ArrowRight', 'Choose the next block as well', 'Shift →'),
+  previousToo: key('shift+ArrowLeft', 'Choose the block before as well', 'Shift ←'),
+  all: key('ctrl+a', 'Choose all blocks', 'Ctrl A'),
+  copy: key('ctrl+c', 'Copy the chosen blocks', 'Ctrl C'),
+  paste: key('ctrl+v', 'Put copied blocks behind', 'Ctrl V'),
+  later: key('alt+ArrowRight', 'Move the block later', 'Alt →'),
+  earlier: key('alt+ArrowLeft', 'Move the block earlier', 'Alt ←'),
+  checks: key('c', 'Open or close the checks'),
+  coverage: key('v', 'Open or close the coverage'),
+  compose: key('m', 'Open or close the composer'),
+  again: key('d', 'Do the chosen blocks once more'),
+  wider: key('+', 'Wider columns'),
+  narrower: key('-', 'Narrower columns', '−'),
+  remove: key('Delete', 'Remove the block', 'Delete'),
+  undo: key('ctrl+z', 'Undo', 'Ctrl Z'),
+  redo: key('ctrl+shift+z', 'Redo', 'Ctrl Shift Z'),
+}
+
+export const GATHER_KEYS = {
+  next: key('ArrowDown', 'Next person', '↓'),
+  previous: key('ArrowUp', 'Person before', '↑'),
+  came: key('h', 'Here, or not'),
+  tired: key('t', 'Tired'),
+  sore: key('s', 'Sore from last time'),
+  dizzy: key('d', 'Dizzy'),
+  ill: key('i', 'Ill'),
+  late: key('l', 'Came late'),
+  news: key('n', 'What is new since last time, one after the other'),
+  pain: { presses: DIGITS, shown: '0 … 9', does: 'Pain, of 10' },
+  door: key('a', 'At the door'),
+  offers: key('o', 'Today’s offers'),
+  props: key('p', 'Props'),
+  up: key('+', 'Offers: a level up by hand'),
+  down: key('-', 'Offers: a level down by hand', '−'),
+}
+
+export const LEAD_KEYS = {
+  toggle: { presses: [' '], shown: 'Space', does: 'Start, pause, go on', overButtons: true },
+  on: key('ArrowRight', 'On to what comes next', '→'),
+  back: key('ArrowLeft', 'Back', '←'),
+  skip: key('ArrowDown', 'Skip to the next movement', '↓'),
+  longer: key('ArrowUp', '15 s more', '↑'),
+  number: { presses: DIGITS, shown: '1 … 0', does: 'Pick a person of the first ten, or answer with a number' },
+  laterPerson: {
+    presses: DIGITS.slice(1).map((digit) => `shift+${digit}`),
+    shown: '⇧1 … ⇧9',
+    does: 'Pick a person of the next nine',
+  },
+  done: key('d', 'Picked person: done'),
+  partly: key('p', 'Picked person: partly, as far as now'),
+  eased: key('e', 'Picked person: eased'),
+  more: key('m', 'Picked person: did more'),
+  stopped: key('s', 'Picked person: stopped'),
+  hand: key('h', 'Picked person: needed a hand'),
+  sitOut: key('x', 'Picked person: sits out'),
+  pain: key('n', 'Add pain, then a number'),
+  effort: key('f', 'Add effort, then a number'),
+  ten: key('t', 'Ten, when a number is asked'),
+  clean: key('c', 'Clean form'),
+  slipped: key('l', 'Form slipped'),
+  rest: key('r', 'All who were not noted yet: done'),
+  course: key('k', 'Change course'),
+  distance: key('v', 'Room, hand or pocket'),
+  emergency: key('!', 'Stop: emergency'),
+  letGo: key('Escape', 'Let the picked person go', 'Esc'),
+} satisfies Record<string, Key>
+
+export const REFLECT_KEYS = {
+  next: key('ArrowDown', 'Next decision', '↓'),
+  previous: key('ArrowUp', 'Decision before', '↑'),
+  accept: key('Enter', 'Accept it', 'Enter'),
+  change: key('c', 'Change it'),
+  refuse: key('x', 'Refuse it: stay as it is'),
+  all: key('a', 'Accept all that nothing speaks against'),
+}
+
+export const MEASURE_KEYS = {
+  press: key(' ', 'Start, stop or count', 'Space'),
+  less: key('Backspace', 'One less', 'Backspace'),
+  take: key('Enter', 'Take what was counted', 'Enter'),
+  left: key('l', 'Left side'),
+  right: key('r', 'Right side'),
+  save: key('s', 'Save'),
+}
