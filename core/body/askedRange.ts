@@ -14,7 +14,7 @@ export type ReadableRange = (typeof READABLE_RANGES)[number]
  *
  * @returns degrees; 0 where the pose does not ask it
  * @example
- * askedRangeDeg(longSit, 'straight-leg-raise', 'left') // about 85: the trunk upright over a straight leg
+ * Math.round(askedRangeDeg(pose, 'hip-turn-out', 'left')) // 0
  */
 export function askedRangeDeg(pose: SolvedPose, measure: ReadableRange, side: BodySide): number {
   const { hipFlexion, kneeFlexion, ankleUp } = legAngles(bodyOf(pose), side)

@@ -28,6 +28,8 @@ const other = (side: BodySide): BodySide => (side === 'left' ? 'right' : 'left')
  * Turns what is written ("right foot on the other knee") into exact contacts in a scene.
  *
  * @param contacts layers already merged; limbs that are not named are free
+ * @example
+ * contactsIn({ feet: 'floor' }, scene)[0] // { kind: 'plane', spot: 'left heel', normal: [0, 1, 0], at: 0 }
  */
 export function contactsIn(contacts: PoseContacts, scene: Scene): Contact[] {
   return [

@@ -24,6 +24,8 @@ export interface SideAngles {
  * The clinical angles of one leg, measured on the solved body: they hold whatever combination of joint angles made them.
  *
  * @returns degrees
+ * @example
+ * legAngles(standing, 'left') // { hipFlexion: 0, kneeFlexion: 0, ankleUp: -1.759 }
  */
 export function legAngles(body: Skeleton, side: BodySide): SideAngles {
   const { hip, knee, ankle, heel, ball } = body[side]
@@ -43,6 +45,9 @@ function angleBetween(a: Vec, b: Vec): number {
  * What a pose plainly asks of a body, read off the drawing: the tags that an entry must not leave out.
  *
  * Tags that depend on effort, speed or balance cannot be read off a pose and are not among them.
+ *
+ * @example
+ * tagsOfPose(pose).has('kneeling') // false
  */
 export function tagsOfPose(pose: SolvedPose): Set<Tag> {
   const body = bodyOf(pose)
@@ -73,6 +78,8 @@ export function tagsOfPose(pose: SolvedPose): Set<Tag> {
  * it is blocked.
  *
  * @param said the variation's own demands and its posture's
+ * @example
+ * missingTags([pose], tagsOfPose(pose)) // []
  */
 export function missingTags(poses: readonly SolvedPose[], said: ReadonlySet<Tag>): Tag[] {
   const asked = new Set(poses.flatMap((pose) => [...tagsOfPose(pose)]))

@@ -44,7 +44,12 @@ const TONES: Record<string, [light: string, dark: string]> = {
 /** What the figure is drawn on; the halo has its colour. */
 const GROUND: [string, string] = ['#fbfaf6', '#141b21']
 
-/** A tone on light ground, for paper: `shadow` and all others by their name, the halo by that of its ground. */
+/**
+ * A tone on light ground, for paper: `shadow` and all others by their name, the halo by that of its ground.
+ *
+ * @example
+ * toneOnPaper({ kind: 'fill', name: 'strap', d: '' }) // '#e3a02f'
+ */
 export function toneOnPaper({ kind, name }: DrawnPath): string {
   return kind === 'halo' ? GROUND[0] : (TONES[name]?.[0] ?? '#000000')
 }
@@ -71,7 +76,12 @@ export interface Drawing {
   outline: { left: number; right: number; top: number; bottom: number }
 }
 
-/** Draws a solved body in its scene. */
+/**
+ * Draws a solved body in its scene.
+ *
+ * @example
+ * drawFigure(standing, scene, { yaw: 35, pitch: 10 }).paths.length > 10 // true
+ */
 export function drawFigure(body: Skeleton, scene: Scene, camera: Camera): Drawing {
   const view = viewOf(camera)
   const { beneath, among } = sceneParts(scene, body, view)
@@ -94,6 +104,8 @@ function pathsOf({ paths, halo }: Part): DrawnPath[] {
  * The SVG of a drawing; it knows light and dark by itself.
  *
  * @param frame of this drawing alone, or of all poses of a variation together, so that they can follow one another
+ * @example
+ * svgOf({ paths: [], box: null }, [0, 0, 100, 100]).slice(0, 4) // '<svg'
  */
 export function svgOf({ paths }: Drawing, frame: Frame): string {
   const names = new Set(paths.map(({ name }) => name))
@@ -112,6 +124,8 @@ const MARGIN = 24
  * The smallest frame of a shape around all drawings; the figure stands at its foot, in the middle.
  *
  * @param shape width ÷ height
+ * @example
+ * frameAround([drawFigure(standing, scene, { yaw: 0, pitch: 0 })], 1) // [-521, -1029, 1102, 1102]
  */
 export function frameAround(drawings: readonly Drawing[], shape = 4 / 3): Frame {
   const left = Math.min(...drawings.map(({ outline }) => outline.left))

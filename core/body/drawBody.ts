@@ -13,7 +13,12 @@ export interface Part {
   halo: boolean
 }
 
-/** The body as parts: limbs, trunk and head, each with its own nearness. */
+/**
+ * The body as parts: limbs, trunk and head, each with its own nearness.
+ *
+ * @example
+ * bodyParts(standing, viewOf({ yaw: 0, pitch: 0 })).length // 10
+ */
 export function bodyParts(body: Skeleton, view: View): Part[] {
   const far = farSide(body, view)
   return [
@@ -232,7 +237,12 @@ export const SHADOW_SPOTS: readonly Spot[] = [
   'right elbow',
 ]
 
-/** A soft shadow straight down on the ground. */
+/**
+ * A soft shadow straight down on the ground.
+ *
+ * @example
+ * shadowPath(standing, viewOf({ yaw: 0, pitch: 20 }), 0).startsWith('M') // true
+ */
 export function shadowPath(body: Skeleton, view: View, ground: number): string {
   const down = SHADOW_SPOTS.map((spot) => ballAt(body, spot)).map(({ at, radius }) =>
     disc(view, [at[0], ground, at[2]], radius * 0.8),

@@ -12,7 +12,12 @@ interface Box {
   look: 'wood' | 'bed' | 'mat' | 'wall' | 'block' | 'cushion' | 'step'
 }
 
-/** What stands around the body, as parts that are sorted with its limbs; what lies beneath comes first. */
+/**
+ * What stands around the body, as parts that are sorted with its limbs; what lies beneath comes first.
+ *
+ * @example
+ * sceneParts(scene, standing, viewOf({ yaw: 0, pitch: 0 })) // { beneath: [], among: [] }
+ */
 export function sceneParts(scene: Scene, body: Skeleton, view: View): { beneath: Part[]; among: Part[] } {
   const beneath: Part[] = []
   if (scene.bedBox) beneath.push(...bed(scene, view))

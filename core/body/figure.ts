@@ -40,6 +40,8 @@ interface Layers {
  * stays where it was, so that feet do not slide between them.
  *
  * @returns poses by name with their reports
+ * @example
+ * solveFigure(posture, VariationFigure.parse({})).start.report.missed < 0.003 // true
  */
 export function solveFigure(
   posture: PostureFigure,
@@ -139,7 +141,12 @@ function shipped(base: Base, solved: Solved, scene: Scene, camera: Camera): { po
   return { pose, report: { missed, sunk, moved, movedAngle, iterations } }
 }
 
-/** The body of a shipped pose. */
+/**
+ * The body of a shipped pose.
+ *
+ * @example
+ * bodyOf(pose).left.ankle[1] < 0.1 // true
+ */
 export function bodyOf({ base, angles, root }: SolvedPose): Skeleton {
   return skeletonOf(base, Float64Array.from(angles), root)
 }

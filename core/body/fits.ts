@@ -14,7 +14,7 @@ export interface WallSitFit {
  *
  * @param kneeDeg knee flexion, 0 standing … 90 thighs level
  * @example
- * wallSit(168, 90) // hips at knee height, feet a thigh's length away
+ * wallSit(168, 90) // { hipHeightCm: 47.88, footDistanceCm: 41.16 }
  */
 export function wallSit(heightCm: number, kneeDeg: number): WallSitFit {
   const thigh = SEGMENT.thigh * heightCm
@@ -40,6 +40,8 @@ export const HAND_RESTS_CM: readonly (readonly [name: string, cm: number])[] = [
  *
  * @param hingeDeg 0 upright … 90 trunk level; knees straight
  * @returns cm above the floor, never below it
+ * @example
+ * fingertipHeightCm(168, 0) // 63.5
  */
 export function fingertipHeightCm(heightCm: number, hingeDeg: number): number {
   const trunk = (SEGMENT.shoulderHeight - SEGMENT.hipHeight) * heightCm
@@ -47,7 +49,12 @@ export function fingertipHeightCm(heightCm: number, hingeDeg: number): number {
   return Math.max(0, SEGMENT.hipHeight * heightCm + trunk * Math.cos(hingeDeg * RAD) - arm)
 }
 
-/** What to rest the hands on at a hinge: the lowest rest that is not below the fingertips, so nobody is pulled down. */
+/**
+ * What to rest the hands on at a hinge: the lowest rest that is not below the fingertips, so nobody is pulled down.
+ *
+ * @example
+ * handRest(168, 60) // { name: 'chair seat', cm: 45, fingertipCm: 39.31 }
+ */
 export function handRest(heightCm: number, hingeDeg: number): { name: string; cm: number; fingertipCm: number } {
   const fingertipCm = fingertipHeightCm(heightCm, hingeDeg)
   const [name, cm] = HAND_RESTS_CM.findLast(([, rest]) => rest >= fingertipCm) ?? HAND_RESTS_CM[0]!
@@ -59,6 +66,8 @@ export function handRest(heightCm: number, hingeDeg: number): { name: string; cm
  *
  * @param raiseDeg 0 flat … 90 leg upright
  * @returns strap needed for one hand in cm; 0 where the hand reaches the ankle
+ * @example
+ * strapCm(168, 60) // 49.77
  */
 export function strapCm(heightCm: number, raiseDeg: number): number {
   const shoulderToHip = SEGMENT.shoulderHeight - SEGMENT.hipHeight
@@ -80,6 +89,8 @@ export interface HalfKneelFit {
  * @param strideCm from the back knee to the front ankle, along the floor
  * @param cushionCm under the back knee
  * @returns knee flexion in front and how far the back hip opens behind (+) or stays in front (−), degrees; null where the legs do not reach
+ * @example
+ * halfKneel(168, 40, 5) // { frontKneeDeg: 84.8, backHipDeg: -1.379 }
  */
 export function halfKneel(heightCm: number, strideCm: number, cushionCm: number): HalfKneelFit | null {
   const [thigh, frontKnee] = [SEGMENT.thigh * heightCm, SEGMENT.kneeHeight * heightCm]
@@ -100,6 +111,8 @@ export function halfKneel(heightCm: number, strideCm: number, cushionCm: number)
  *
  * @param toeCm from the big toe to the wall
  * @param degreesPerCm the rule of thumb, from the measure's own row
+ * @example
+ * kneeToWall(168, 10, 3.6) // { byRuleDeg: 36, byGeometryDeg: 45.52 }
  */
 export function kneeToWall(
   heightCm: number,
@@ -122,7 +135,7 @@ export const LEAN_LIMITS_DEG = { forward: 8, back: 4, side: 8 } as const
  * Sway from the ankles as one piece: the angle of a shift at hip height.
  *
  * @example
- * leanDeg(168, 12) // atan(12 / 89.04) = 7.7
+ * leanDeg(168, 12) // 7.676
  */
 export function leanDeg(heightCm: number, shiftCm: number): number {
   return Math.atan(shiftCm / (SEGMENT.hipHeight * heightCm)) / RAD
@@ -135,6 +148,8 @@ const COMFORTABLE_SHARE = 0.85
  * Judges an angle that a pose imposes against what was measured: comfortable, to watch, or too much.
  *
  * @param measuredDeg null: not measured, so the level decides and nothing is said here
+ * @example
+ * rangeMargin(30, 45) // 'comfortable'
  */
 export function rangeMargin(
   imposedDeg: number,

@@ -50,9 +50,21 @@ export type BodySide = (typeof SIDES)[number]
 export type Angles = Float64Array
 export const ANGLE_COUNT = TRUNK_ANGLES.length + 2 * LIMB_ANGLES.length
 
+/**
+ * Where an angle of the trunk stands among all angles.
+ *
+ * @example
+ * trunkIndex('tilt') !== trunkIndex('twist') // true
+ */
 export function trunkIndex(name: TrunkAngle): number {
   return TRUNK_ANGLES.indexOf(name)
 }
+/**
+ * Where an angle of an arm or a leg stands among all angles.
+ *
+ * @example
+ * limbIndex('left', 'hipFlexion') !== limbIndex('right', 'hipFlexion') // true
+ */
 export function limbIndex(side: BodySide, name: LimbAngle): number {
   return TRUNK_ANGLES.length + (side === 'left' ? 0 : LIMB_ANGLES.length) + LIMB_ANGLES.indexOf(name)
 }
@@ -67,6 +79,8 @@ export const JOINTS: readonly Joint[] = [
  * Lays written angles over others, side by side.
  *
  * @param layers from the general to the particular; what a later one does not name stays
+ * @example
+ * anglesOf({ hipFlexion: 40 })[limbIndex('left', 'hipFlexion')] // 40
  */
 export function anglesOf(...layers: (PoseAngles | undefined)[]): Angles {
   const angles = new Float64Array(ANGLE_COUNT)

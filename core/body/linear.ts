@@ -1,15 +1,31 @@
-/** The inner product of two of one length. */
+/**
+ * The inner product of two of one length.
+ *
+ * @example
+ * inner([1, 2, 3], [4, 5, 6]) // 32
+ */
 export function inner(a: ArrayLike<number>, b: ArrayLike<number>): number {
   let sum = 0
   for (let at = 0; at < a.length; at += 1) sum += a[at]! * b[at]!
   return sum
 }
 
+/**
+ * The sum of the squares.
+ *
+ * @example
+ * sumOfSquares([3, 4]) // 25
+ */
 export function sumOfSquares(values: readonly number[]): number {
   return inner(values, values)
 }
 
-/** Cholesky with the diagonal raised by the damping; `lower` holds the lower triangle. Null where it is not positive. */
+/**
+ * Cholesky with the diagonal raised by the damping; `lower` holds the lower triangle. Null where it is not positive.
+ *
+ * @example
+ * [...solveSymmetric([Float64Array.of(4), Float64Array.of(1, 3)], Float64Array.of(6, 7), 0)] // [1, 2]
+ */
 export function solveSymmetric(lower: Float64Array[], right: Float64Array, damping: number): Float64Array | null {
   const size = right.length
   const factor = lower.map((row) => Float64Array.from(row))

@@ -20,7 +20,7 @@ const TURNED: readonly TrunkAngle[] = [
  * flipping it, so a pose that lies on its right side keeps its base.
  *
  * @example
- * mirrored(mirrored(pose)) // the pose again
+ * mirrored(mirrored(pose)).angles.every((angle, at) => Math.abs(angle - pose.angles[at]) < 1e-9) // true
  */
 export function mirrored(pose: SolvedPose): SolvedPose {
   const limbs = (ANGLE_COUNT - TRUNK_ANGLES.length) / 2

@@ -8,7 +8,12 @@ export interface View {
   towards: Vec
 }
 
-/** An orthographic camera: yaw 0 looks at the figure's right side, 90 at its front. */
+/**
+ * An orthographic camera: yaw 0 looks at the figure's right side, 90 at its front.
+ *
+ * @example
+ * flat(viewOf({ yaw: 0, pitch: 0 }), [0, 1, 0]).y // -1
+ */
 export function viewOf({ yaw, pitch }: Camera): View {
   const [cy, sy, cp, sp] = [Math.cos(yaw * RAD), Math.sin(yaw * RAD), Math.cos(pitch * RAD), Math.sin(pitch * RAD)]
   return { right: [cy, 0, -sy], up: [-sy * sp, cp, -cy * sp], towards: [sy * cp, sp, cy * cp] }
@@ -18,7 +23,12 @@ export interface Flat {
   x: number
   y: number
 }
-/** Where a point is on the paper, y downwards, and how near it is. */
+/**
+ * Where a point is on the paper, y downwards, and how near it is.
+ *
+ * @example
+ * flat(viewOf({ yaw: 0, pitch: 0 }), [0.5, 0, 0]) // { x: 0.5, y: 0, depth: 0 }
+ */
 export function flat(view: View, at: Vec): Flat & { depth: number } {
   return { x: dot(view.right, at), y: -dot(view.up, at), depth: dot(view.towards, at) }
 }
@@ -27,7 +37,12 @@ export interface Disc extends Flat {
   r: number
 }
 
-/** The outline of two discs and what is between them, as an SVG path in thousandths of a body height. */
+/**
+ * The outline of two discs and what is between them, as an SVG path in thousandths of a body height.
+ *
+ * @example
+ * capsulePath({ x: 0, y: 0, r: 10 }, { x: 0, y: 0, r: 2 }) === discPath({ x: 0, y: 0, r: 10 }) // true
+ */
 export function capsulePath(a: Disc, b: Disc): string {
   const [dx, dy] = [b.x - a.x, b.y - a.y]
   const apart = Math.hypot(dx, dy)
@@ -40,13 +55,24 @@ export function capsulePath(a: Disc, b: Disc): string {
   return `M${rim(a, open)}A${mil(a.r)} ${mil(a.r)} 0 ${wide} 1 ${rim(a, -open)}L${rim(b, -open)}A${mil(b.r)} ${mil(b.r)} 0 ${1 - wide} 1 ${rim(b, open)}Z`
 }
 
+/**
+ * A circle as a path.
+ *
+ * @example
+ * discPath({ x: 0, y: 0, r: 10 }) // 'M-10000 0a10000 10000 0 1 0 20000 0a10000 10000 0 1 0 -20000 0Z'
+ */
 export function discPath({ x, y, r }: Disc): string {
   return `M${mil(x - r)} ${mil(y)}a${mil(r)} ${mil(r)} 0 1 0 ${mil(2 * r)} 0a${mil(r)} ${mil(r)} 0 1 0 ${mil(-2 * r)} 0Z`
 }
 
 const RIM_POINTS = 22
 
-/** The outline around several discs. */
+/**
+ * The outline around several discs.
+ *
+ * @example
+ * hullPath([{ x: 0, y: 0, r: 1 }, { x: 9, y: 0, r: 1 }]).startsWith('M') // true
+ */
 export function hullPath(discs: readonly Disc[]): string {
   const points = discs.flatMap(({ x, y, r }) =>
     Array.from({ length: RIM_POINTS }, (_, at): Flat => {
@@ -57,11 +83,22 @@ export function hullPath(discs: readonly Disc[]): string {
   return polygonPath(hullOf(points))
 }
 
+/**
+ * A closed path through points.
+ *
+ * @example
+ * polygonPath([{ x: 0, y: 0 }, { x: 4, y: 0 }, { x: 4, y: 3 }]) // 'M0 0L4000 0L4000 3000Z'
+ */
 export function polygonPath(points: readonly Flat[]): string {
   return `M${points.map(({ x, y }) => `${mil(x)} ${mil(y)}`).join('L')}Z`
 }
 
-/** The convex hull by Andrew's monotone chain. */
+/**
+ * The convex hull by Andrew's monotone chain.
+ *
+ * @example
+ * hullOf([{ x: 0, y: 0 }, { x: 4, y: 0 }, { x: 2, y: 1 }, { x: 2, y: 4 }]).length // 3
+ */
 export function hullOf(points: readonly Flat[]): Flat[] {
   const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y)
   const half = (ordered: Flat[]) => {
@@ -79,7 +116,12 @@ function turnOf(a: Flat, b: Flat, c: Flat): number {
   return (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)
 }
 
-/** Thousandths, whole: a figure is about 1000 units tall. */
+/**
+ * Thousandths, whole: a figure is about 1000 units tall.
+ *
+ * @example
+ * mil(0.5) // 500
+ */
 export function mil(value: number): number {
   return Math.round(value * 1000)
 }

@@ -19,6 +19,8 @@ const HIGHEST_BLOCK_CM = 30
  * @param raisedCm block or cushions under the seat
  * @returns degrees; null where the seat is so high that the knee no longer rests on the floor
  * @source derived here; segment lengths Drillis & Contini in Winter (memory)
+ * @example
+ * backHipInwardDeg(168, 0) // 81.56
  */
 export function backHipInwardDeg(heightCm: number, raisedCm: number): number | null {
   const drop = raisedCm / heightCm + BUILD.seatBelowHip - RADIUS.knee
@@ -32,7 +34,12 @@ export function backHipInwardDeg(heightCm: number, raisedCm: number): number | n
   return Math.acos(Math.max(-1, Math.min(1, dot(hanging, shin)))) / RAD
 }
 
-/** The curve that an instructor reads: every 5 cm of block, what the back hip needs. */
+/**
+ * The curve that an instructor reads: every 5 cm of block, what the back hip needs.
+ *
+ * @example
+ * rotationSitCurve(168)[0] // { raisedCm: 0, inwardDeg: 81.56 }
+ */
 export function rotationSitCurve(heightCm: number): { raisedCm: number; inwardDeg: number }[] {
   const heights = Array.from({ length: HIGHEST_BLOCK_CM / 5 + 1 }, (_, at) => at * 5)
   return heights.flatMap((raisedCm) => {
@@ -47,6 +54,8 @@ export function rotationSitCurve(heightCm: number): { raisedCm: number; inwardDe
  * @param measuredInwardDeg the person's inward turn, measured
  * @param share how much of it may be used; 0.85 is comfortable
  * @returns whole centimetres; null where no block up to 30 cm is enough
+ * @example
+ * sittingBlock(168, 60) // 16
  */
 export function sittingBlock(heightCm: number, measuredInwardDeg: number, share = 0.85): number | null {
   for (let raisedCm = 0; raisedCm <= HIGHEST_BLOCK_CM; raisedCm += 1) {

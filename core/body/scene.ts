@@ -60,7 +60,12 @@ function groundOf({ bed, mat }: SceneEntry): number {
   return mat ? cm(SIZE_CM.mat) : 0
 }
 
-/** Works out where things stand. */
+/**
+ * Works out where things stand.
+ *
+ * @example
+ * sceneOf({ ...EMPTY_SCENE, mat: true }).ground === cm(1) // true
+ */
 export function sceneOf(entry: SceneEntry): Scene {
   const { at, facing } = CHAIRS[entry.chair]
   return {

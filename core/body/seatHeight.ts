@@ -27,6 +27,8 @@ export interface SeatFit {
  * How far the thigh slopes down towards the knee when sitting, degrees: asin((hip height − knee height) / thigh).
  *
  * @returns null where the seat is so high or low that no thigh of this length reaches
+ * @example
+ * thighSlopeDeg(168, 55) // 23.06
  */
 export function thighSlopeDeg(heightCm: number, seatCm: number): number | null {
   const ratio = (seatCm + HIP_ABOVE_SEAT_CM - SEGMENT.kneeHeight * heightCm) / (SEGMENT.thigh * heightCm)
@@ -42,7 +44,7 @@ export function thighSlopeDeg(heightCm: number, seatCm: number): number | null {
  * @param shankLeanDeg how far the shin leans forward while rising
  * @source ours; segment lengths Drillis & Contini in Winter (memory)
  * @example
- * seatFit({ level: 1, heightCm: 168, chairCm: 45, cushionCm: 5, shankLeanDeg: 15 }).cushions // 3 would be needed: 2, and a higher seat
+ * seatFit({ level: 1, heightCm: 168, chairCm: 45, cushionCm: 5, shankLeanDeg: 15 }).seatCm // 55
  */
 export function seatFit({
   level,

@@ -57,6 +57,8 @@ export interface Skeleton {
  *
  * @param angles by number, degrees
  * @param root the middle between the hip centres, in body heights
+ * @example
+ * skeletonOf('upright', anglesOf(), [0, 0.53, 0]).left.hip[1] // 0.53
  */
 export function skeletonOf(base: Base, angles: Angles, root: Vec): Skeleton {
   const trunk = (name: TrunkAngle) => angles[trunkIndex(name)]!

@@ -42,6 +42,10 @@ const ITERATIONS = 90
  * Contacts decide, angles propose: one least-squares solve over the root and all angles (Levenberg–Marquardt).
  *
  * @returns the pose nearest to the written one that touches what it has to and sinks into nothing
+ * @example
+ * solvePose({ base: 'upright', wish: anglesOf(), contacts: contactsIn({ feet: 'floor' }, scene), scene, stands:
+ * true }).missed < 0.003
+ * // true
  */
 export function solvePose(task: Task): Solved {
   const size = 3 + ANGLE_COUNT
@@ -151,7 +155,12 @@ function pushContact(residuals: number[], contact: Contact, body: Skeleton): voi
   }
 }
 
-/** How far a contact is from touching, body heights; 0 where a contact is only a wish. */
+/**
+ * How far a contact is from touching, body heights; 0 where a contact is only a wish.
+ *
+ * @example
+ * missedBy({ kind: 'pin', spot: 'left ankle', at: standing.left.ankle }, standing) // 0
+ */
 export function missedBy(contact: Contact, body: Skeleton): number {
   switch (contact.kind) {
     case 'plane': {

@@ -31,7 +31,12 @@ export interface Ball {
   radius: number
 }
 
-/** Where a spot is and how thick the body is there. */
+/**
+ * Where a spot is and how thick the body is there.
+ *
+ * @example
+ * ballAt(standing, 'left knee').radius > 0 // true
+ */
 export function ballAt(body: Skeleton, spot: Spot): Ball {
   switch (spot) {
     case 'seat':

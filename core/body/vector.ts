@@ -18,12 +18,22 @@ export const cross = (a: Vec, b: Vec): Vec => [
 export const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
 export const mix = (a: Vec, b: Vec, share: number): Vec => add(scale(a, 1 - share), scale(b, share))
 
-/** A direction of length one. */
+/**
+ * A direction of length one.
+ *
+ * @example
+ * unit([3, 0, 4]) // [0.6, 0, 0.8]
+ */
 export function unit(a: Vec): Vec {
   return scale(a, 1 / (length(a) || 1))
 }
 
-/** Turns a direction by a rotation. */
+/**
+ * Turns a direction by a rotation.
+ *
+ * @example
+ * turned(aboutZ(90), [1, 0, 0]).map(Math.round) // [0, 1, 0]
+ */
 export function turned(r: Rot, v: Vec): Vec {
   return [
     r[0] * v[0] + r[1] * v[1] + r[2] * v[2],
@@ -32,7 +42,12 @@ export function turned(r: Rot, v: Vec): Vec {
   ]
 }
 
-/** One rotation after another: `b` happens in the frame of `a`. */
+/**
+ * One rotation after another: `b` happens in the frame of `a`.
+ *
+ * @example
+ * turned(after(aboutZ(90), aboutZ(-90)), [1, 0, 0]).map(Math.round) // [1, 0, 0]
+ */
 export function after(a: Rot, b: Rot): Rot {
   return [
     a[0] * b[0] + a[1] * b[3] + a[2] * b[6],
@@ -47,21 +62,43 @@ export function after(a: Rot, b: Rot): Rot {
   ]
 }
 
-/** Right-handed turns about the axes, degrees. */
+/**
+ * Right-handed turns about the axes, degrees.
+ *
+ * @example
+ * turned(aboutX(90), [0, 1, 0]).map(Math.round) // [0, 0, 1]
+ */
 export function aboutX(deg: number): Rot {
   const [c, s] = [Math.cos(deg * RAD), Math.sin(deg * RAD)]
   return [1, 0, 0, 0, c, -s, 0, s, c]
 }
+/**
+ * A rotation about the axis that points up, degrees.
+ *
+ * @example
+ * turned(aboutY(90), [0, 0, 1]).map(Math.round) // [1, 0, 0]
+ */
 export function aboutY(deg: number): Rot {
   const [c, s] = [Math.cos(deg * RAD), Math.sin(deg * RAD)]
   return [c, 0, s, 0, 1, 0, -s, 0, c]
 }
+/**
+ * A rotation about the axis that points to the right, degrees.
+ *
+ * @example
+ * turned(aboutZ(90), [1, 0, 0]).map(Math.round) // [0, 1, 0]
+ */
 export function aboutZ(deg: number): Rot {
   const [c, s] = [Math.cos(deg * RAD), Math.sin(deg * RAD)]
   return [c, -s, 0, s, c, 0, 0, 0, 1]
 }
 
-/** The shortest way between two stretches: the nearest points of both and their distance. */
+/**
+ * The shortest way between two stretches: the nearest points of both and their distance.
+ *
+ * @example
+ * nearest([0, 0, 0], [1, 0, 0], [0.5, 1, 0], [0.5, 2, 0]) // { distance: 1, onA: [0.5, 0, 0], onB: [0.5, 1, 0] }
+ */
 export function nearest(a0: Vec, a1: Vec, b0: Vec, b1: Vec): { distance: number; onA: Vec; onB: Vec } {
   const [u, v, w] = [sub(a1, a0), sub(b1, b0), sub(a0, b0)]
   const [a, b, c, d, e] = [dot(u, u), dot(u, v), dot(v, v), dot(u, w), dot(v, w)]

@@ -56,7 +56,8 @@ export interface SeriesDate {
  * @param from ISO day, included
  * @param to ISO day, included
  * @example
- * datesOf(everyThursdayAtTenInOslo, '2026-10-19', '2026-11-01', []).map((date) => date.startsAt) // ['2026-10-22T08:00:00Z', '2026-10-29T09:00:00Z']
+ * datesOf(thursdays, '2026-10-19', '2026-11-01', []).map((date) => date.startsAt)
+ * // ['2026-10-22T08:00:00Z', '2026-10-29T09:00:00Z']
  */
 export function datesOf(rule: SeriesRule, from: string, to: string, holidays: readonly HolidayFields[]): SeriesDate[] {
   const dates: SeriesDate[] = []
@@ -82,14 +83,24 @@ function stateOf(isCalledOff: boolean, isHoliday: boolean): SeriesDate['state'] 
   return isHoliday ? 'holiday' : 'open'
 }
 
-/** A time on the wall of a place as a moment, ISO 8601 in UTC; one that is skipped in spring is an hour later. */
+/**
+ * A time on the wall of a place as a moment, ISO 8601 in UTC; one that is skipped in spring is an hour later.
+ *
+ * @example
+ * momentOf('2026-10-29', '10:00', 'Europe/Oslo') // '2026-10-29T09:00:00Z'
+ */
 export function momentOf(on: string, time: string, zone: string): string {
   const [year, month, date] = on.split('-').map(Number) as [number, number, number]
   const [hours, minutes] = time.split(':').map(Number) as [number, number]
   return new Date(new TZDate(year, month - 1, date, hours, minutes, zone).getTime()).toISOString().replace('.000Z', 'Z')
 }
 
-/** What a moment is on the wall of a place. */
+/**
+ * What a moment is on the wall of a place.
+ *
+ * @example
+ * wallOf('2026-10-22T08:00:00Z', 'Europe/Oslo') // { on: '2026-10-22', time: '10:00' }
+ */
 export function wallOf(moment: string, zone: string): { on: string; time: string } {
   const there = new TZDate(new Date(moment).getTime(), zone)
   return { on: format(there, 'yyyy-MM-dd'), time: format(there, 'HH:mm') }
@@ -99,7 +110,8 @@ export function wallOf(moment: string, zone: string): { on: string; time: string
  * The rule with one of its dates otherwise; what is left out of the change stays as it is.
  *
  * @example
- * withException(rule, '2026-12-03', { calledOff: true }).exceptions['2026-12-03'] // { calledOff: true, held: false, ledBy: null }
+ * withException(thursdays, '2026-12-03', { calledOff: true }).exceptions['2026-12-03']
+ * // { calledOff: true, held: false, ledBy: null }
  */
 export function withException(
   rule: SeriesRule,
@@ -124,7 +136,12 @@ export function weekly(startsAt: string, weeks: number, zone: string): string[] 
   return Array.from({ length: weeks }, (_, week) => momentOf(dayAfter(on, 7 * week), time, zone))
 }
 
-/** The day so many days on. */
+/**
+ * The day so many days on.
+ *
+ * @example
+ * dayAfter('2026-02-27', 2) // '2026-03-01'
+ */
 export function dayAfter(on: string, days: number): string {
   return formatISO(addDays(parseISO(on), days), { representation: 'date' })
 }

@@ -103,7 +103,13 @@ export class CatalogueError extends Error {
   }
 }
 
-/** A problem as one line: file, place, reason. */
+/**
+ * A problem as one line: file, place, reason.
+ *
+ * @example
+ * problemWords({ file: 'props.yaml', path: '0.name', message: 'A name is needed.' })
+ * // 'props.yaml: 0.name: A name is needed.'
+ */
 export function problemWords({ file, path, message }: CatalogueProblem): string {
   return [file, path, message].filter((part) => part !== '').join(': ')
 }
@@ -113,6 +119,8 @@ export function problemWords({ file, path, message }: CatalogueProblem): string 
  *
  * @param data what `indexOf` returns, or the same after a trip over a wire
  * @returns movements with their ladders, all variations, postures, considerations, schools and props by id
+ * @example
+ * linkCatalogue(indexOf(data)).movements.get('bridge').name // 'Bridge'
  */
 export function linkCatalogue(data: CatalogueIndex): Catalogue {
   const movements = data.movements.map(linkMovement)
@@ -159,7 +167,12 @@ function linkVariation(movement: MovementSummary, tier: Tier, rung: VariationSum
   }
 }
 
-/** A variation's id: its movement, tier and level. */
+/**
+ * A variation's id: its movement, tier and level.
+ *
+ * @example
+ * variationId('bridge', 'floor', 2) // 'bridge.floor.2'
+ */
 export function variationId(movement: string, tier: Tier, level: Level): string {
   return `${movement}.${tier}.${level}`
 }

@@ -10,7 +10,12 @@ import type { DialBound, DialRange } from './movement'
 import { indexOf } from './summary'
 import { TIERS } from './words'
 
-/** What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold. */
+/**
+ * What each entry says of others that is not so: unknown names, loops of stand-ins, rungs that do not hold.
+ *
+ * @example
+ * contradictionsIn(data) // []
+ */
 export function contradictionsIn(data: CatalogueData): CatalogueProblem[] {
   const catalogue = linkCatalogue(indexOf(data))
   return [

@@ -28,7 +28,9 @@ export interface FoundMovement {
  * @param demandTags all tags that a variation carries, its posture's too
  * @returns movements in their order with the rungs that fit, heaviest region match first
  * @example
- * findMovements(catalogue, { ...ANYTHING, words: 'hip', without: ['kneeling'] }, tagsOf)
+ * findMovements(catalogue, { ...ANYTHING, tiers: ['bed'] }, () => new Set()).every((found) => 'bed' in
+ * found.movement.ladders)
+ * // true
  */
 export function findMovements(
   catalogue: Catalogue,

@@ -8,6 +8,8 @@ import { problemsOf } from './parseCatalogue'
  * The shipped catalogue with a practice's own movements: one with a shipped id stands in its place, any other is added.
  *
  * @param own entries as they were read by `readMovement`
+ * @example
+ * overlaid(data, []).movements.length === data.movements.length // true
  */
 export function overlaid(data: CatalogueData, own: readonly MovementEntry[]): CatalogueData {
   const shipped = new Set(data.movements.map((movement) => movement.id))
@@ -27,6 +29,8 @@ export function overlaid(data: CatalogueData, own: readonly MovementEntry[]): Ca
  * @param name how problems call the text
  * @param data what it is checked among: its stand-ins, postures and props must be there
  * @throws {CatalogueError} naming path and reason, all problems at once
+ * @example
+ * readMovement(writeMovement(data.movements[0]), 'own.yaml', data).id === data.movements[0].id // true
  */
 export function readMovement(text: string, name: string, data: CatalogueData): MovementEntry {
   const document = parseDocument(text)
@@ -35,7 +39,12 @@ export function readMovement(text: string, name: string, data: CatalogueData): M
   return checkMovement(document.toJS(), name, data)
 }
 
-/** The same for an entry that a form has put together. */
+/**
+ * The same for an entry that a form has put together.
+ *
+ * @example
+ * checkMovement(data.movements[0], 'own.yaml', data).id === data.movements[0].id // true
+ */
 export function checkMovement(entry: unknown, name: string, data: CatalogueData): MovementEntry {
   const parsed = MovementEntry.safeParse(entry)
   if (!parsed.success) throw new CatalogueError(problemsOf(name, parsed.error))
@@ -46,7 +55,12 @@ export function checkMovement(entry: unknown, name: string, data: CatalogueData)
   return parsed.data
 }
 
-/** A movement as YAML, to hand on or to keep: reading it again gives the same entry. */
+/**
+ * A movement as YAML, to hand on or to keep: reading it again gives the same entry.
+ *
+ * @example
+ * writeMovement(data.movements[0]).startsWith('id: ') // true
+ */
 export function writeMovement(entry: MovementEntry): string {
   return stringify(entry, { lineWidth: 110 })
 }

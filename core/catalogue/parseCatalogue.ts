@@ -21,7 +21,7 @@ import { Stations } from './station'
  * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
  * @throws {CatalogueError} naming file, path and reason, all problems at once
  * @example
- * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws: props.yaml: 0.name: …
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 15 problems'
  */
 export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const problems: CatalogueProblem[] = []
@@ -72,7 +72,12 @@ function readFile<S extends z.ZodType>(
   return parsed.success ? { data: parsed.data } : { problems: problemsOf(file, parsed.error) }
 }
 
-/** What a schema says against an entry, place by place. */
+/**
+ * What a schema says against an entry, place by place.
+ *
+ * @example
+ * problemsOf('clock.yaml', Clock.safeParse({}).error)[0].file // 'clock.yaml'
+ */
 export function problemsOf(file: string, error: z.ZodError): CatalogueProblem[] {
   return error.issues
     .flatMap((issue) => reasonsOf(issue))

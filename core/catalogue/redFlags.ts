@@ -14,13 +14,18 @@ export type RedFlags = z.infer<typeof RedFlags>
  * The signs as one sentence with what is done.
  *
  * @example
- * redFlagSentence(redFlags) // 'Chest pain, sudden breathlessness, …, a fall with pain: stop and call the local emergency number.'
+ * redFlagSentence(redFlags).startsWith('Chest pain, sudden breathlessness') // true
  */
 export function redFlagSentence({ flags, then }: RedFlags): string {
   return `${capital(flags.map((flag) => flag.says).join(', '))}: ${then}.`
 }
 
-/** What is asked of everybody at the door: signs that may have come since last time. */
+/**
+ * What is asked of everybody at the door: signs that may have come since last time.
+ *
+ * @example
+ * doorQuestion(redFlags) // 'chest pain, a faint, sudden weakness, a fall with pain'
+ */
 export function doorQuestion({ flags }: RedFlags): string {
   return flags
     .filter((flag) => flag.asks)

@@ -14,6 +14,8 @@ import { TIERS, type Tier } from './words'
  * The catalogue without words and poses.
  *
  * @returns what `linkCatalogue` takes; a practice's screens load it whole and the words of a movement when they need them
+ * @example
+ * 'words' in indexOf(data).movements[0] // false
  */
 export function indexOf(data: CatalogueData): CatalogueIndex {
   return { ...data, movements: data.movements.map(summaryOf) }
@@ -47,13 +49,23 @@ function summaryOfRung(rung: VariationEntry): VariationSummary {
   }
 }
 
-/** All words about one movement, its variations' by id. */
+/**
+ * All words about one movement, its variations' by id.
+ *
+ * @example
+ * Object.keys(textsOf(data.movements[0])).length > 0 // true
+ */
 export function textsOf(entry: MovementEntry): MovementTexts {
   const variations = rungsOf(entry).map(({ id, rung }) => [id, VariationTexts.parse(rung)])
   return { id: entry.id, muscles: entry.muscles, cautions: entry.cautions, variations: Object.fromEntries(variations) }
 }
 
-/** Every rung of a movement with its id and its posture's, words and poses included. */
+/**
+ * Every rung of a movement with its id and its posture's, words and poses included.
+ *
+ * @example
+ * rungsOf(data.movements.find(({ id }) => id === 'bridge')).map((rung) => rung.id)[0] // 'bridge.bed.1'
+ */
 export function rungsOf(entry: MovementEntry): { id: string; tier: Tier; postureId: string; rung: VariationEntry }[] {
   return TIERS.flatMap((tier) => {
     const answer = entry.tiers[tier]

@@ -6,7 +6,12 @@ import { regionWords } from './orderChecks'
 /** A region is asked in every block only where so many blocks work at all. */
 const FEWEST_WORKED = 4
 
-/** Regions of the aim that stay uncovered, a region on every block, doses outside the school. */
+/**
+ * Regions of the aim that stay uncovered, a region on every block, doses outside the school.
+ *
+ * @example
+ * aimChecks(checked) // []
+ */
 export function aimChecks(checked: Checked): Check[] {
   const blocks = blocksOf(checked)
   if (blocks.length === 0) return []

@@ -81,13 +81,25 @@ export interface Checked {
 
 type Finding = Pick<Check, 'kind' | 'weight' | 'what' | 'why'> & Partial<Omit<Check, 'id'>> & { about?: string }
 
-/** Fills in what a rule leaves out; `about` tells troubles of one kind apart: a block, a lane, a prop. */
+/**
+ * Fills in what a rule leaves out; `about` tells troubles of one kind apart: a block, a lane, a prop.
+ *
+ * @example
+ * checkOf({ kind: 'settle', weight: 'fix', what: 'No settling start', why: '', blockId: null, tier: null, people:
+ * [], fixes: [] }).id
+ * // 'settle'
+ */
 export function checkOf({ about = '', ...check }: Finding): Check {
   const id = about === '' ? check.kind : `${check.kind} ${about}`
   return { blockId: null, tier: null, people: [], fix: null, ...check, id }
 }
 
-/** Block by block with its movement and times; blocks of movements that are gone are left out. */
+/**
+ * Block by block with its movement and times; blocks of movements that are gone are left out.
+ *
+ * @example
+ * blocksOf(checked).length // 3
+ */
 export function blocksOf({ plan, timeline, catalogue }: Checked) {
   return plan.blocks.flatMap((block, index) => {
     const movement = catalogue.movements.get(block.movement)
@@ -97,7 +109,12 @@ export function blocksOf({ plan, timeline, catalogue }: Checked) {
 }
 export type CheckedBlock = ReturnType<typeof blocksOf>[number]
 
-/** Names of people by id, for a sentence. */
+/**
+ * Names of people by id, for a sentence.
+ *
+ * @example
+ * namesOf(['ann', 'bo'], people) // 'Ann Example, Bo Example'
+ */
 export function namesOf(ids: readonly string[], people: readonly Pick<Person, 'id' | 'name'>[]): string {
   return ids.map((id) => people.find((person) => person.id === id)?.name ?? 'somebody').join(', ')
 }

@@ -12,7 +12,7 @@ const ORDER: Record<CheckWeight, number> = { stop: 0, fix: 1, consider: 2 }
  * Everything that is wrong with a plan for these people in this room, the worst first.
  *
  * @example
- * checksOf({ plan: without a settling start, … })[0].what // "No settling start"
+ * checksOf(checked).some((check) => check.kind === 'settle') // true
  */
 export function checksOf(checked: Checked): Check[] {
   return [
@@ -25,7 +25,12 @@ export function checksOf(checked: Checked): Check[] {
   ].sort((a, b) => ORDER[a.weight] - ORDER[b.weight])
 }
 
-/** Whether a plan may be led at all. */
+/**
+ * Whether a plan may be led at all.
+ *
+ * @example
+ * mayBeLed([]) // true
+ */
 export function mayBeLed(checks: readonly Check[]): boolean {
   return checks.every((check) => check.weight !== 'stop')
 }

@@ -35,7 +35,9 @@ export interface Fit {
  * Holds a plan against another circle, as on a usual day: what it would be there, and what that circle cannot do.
  *
  * @example
- * fitOf(plan, circleOfFour).leftOut // [{ person: '…', movements: ['down-and-up'] }]
+ * fitOf(plan, { circle: { helpers: 1, climbAtMost: 4 }, people, whenOf: () => usual, met, venue: checked.venue,
+ * catalogue }).leftOut
+ * // []
  */
 export function fitOf(plan: Plan, { circle, people, whenOf, met, venue, catalogue }: CircleToFit): Fit {
   const riders = people

@@ -25,6 +25,8 @@ const RULES: readonly OrderRule[] = [
  * long holds on the same tissue, balance before strength, no region strong twice running, breath out on the effort, a close.
  *
  * @source common practice, no source; 60 s holds just before strong work are widely discouraged
+ * @example
+ * orderChecks(checked).map((check) => check.kind) // ['settle', 'close', 'cold']
  */
 export function orderChecks(checked: Checked): Check[] {
   const blocks = blocksOf(checked)
@@ -177,7 +179,12 @@ function laterThan(blocks: readonly CheckedBlock[], at: number): string | null {
   return blocks[(last < 0 ? at : last) + 1]?.block.id ?? null
 }
 
-/** Regions as they are said: "front of hip, low back". */
+/**
+ * Regions as they are said: "front of hip, low back".
+ *
+ * @example
+ * regionWords(['front-of-hip', 'back-of-hip']) // 'front of hip, back of hip'
+ */
 export function regionWords(regions: readonly Region[]): string {
   return regions.map((region) => region.replaceAll('-', ' ')).join(', ')
 }

@@ -10,6 +10,8 @@ import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedBlock
  * nothing but breath; more rested people on the floor than helpers.
  *
  * @source considerations' own table; the rest ours
+ * @example
+ * peopleChecks(checked).map((check) => check.kind) // []
  */
 export function peopleChecks(checked: Checked): Check[] {
   const present = checked.riders.filter((rider) => rider.today.takesPart)

@@ -2,7 +2,12 @@ import { grouped } from '../grouped'
 import { propsOut, type PropUser } from '../room/propsOut'
 import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedPerson } from './check'
 
-/** Props that are short, and what replaces them. */
+/**
+ * Props that are short, and what replaces them.
+ *
+ * @example
+ * propChecks(checked).map((check) => check.kind) // ['short', 'short', 'short']
+ */
 export function propChecks(checked: Checked): Check[] {
   const { riders, venue, catalogue, people } = checked
   const byId = new Map(people.map((person) => [person.id, person]))
@@ -50,7 +55,12 @@ export function propChecks(checked: Checked): Check[] {
   })
 }
 
-/** Those who join by video use what they have at home. */
+/**
+ * Those who join by video use what they have at home.
+ *
+ * @example
+ * ownProps(undefined) // {  }
+ */
 export function ownProps(person: CheckedPerson | undefined): Pick<PropUser, 'own'> {
   return person?.joins === 'video' ? { own: person.homeProps ?? {} } : {}
 }

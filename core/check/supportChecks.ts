@@ -12,6 +12,8 @@ const UP = 0.5
  * of the body what the other side had.
  *
  * @source common practice, no source
+ * @example
+ * supportChecks(checked).map((check) => check.kind) // []
  */
 export function supportChecks(checked: Checked): Check[] {
   return [...waitsAfterLying(checked), ...balanceWithinReach(checked), ...sameForBothSides(checked)]

@@ -5,6 +5,8 @@ import { blocksOf, checkOf, type Check, type Checked } from './check'
  * Time over or under, idle lanes, more than one trip to the floor, too much getting up, no drink break.
  *
  * @source `clock.yaml`: ours, from common practice
+ * @example
+ * timeChecks(checked).map((check) => check.kind) // ['time-under', 'drink']
  */
 export function timeChecks(checked: Checked): Check[] {
   if (checked.plan.blocks.length === 0) return []

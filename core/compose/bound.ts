@@ -23,6 +23,8 @@ interface Choice {
  * @param withHolds with long holds after warming, or without any; the larger of the two bounds
  * @param whole with whole movements (slower, closer) or with parts of them
  * @returns a model in LP format
+ * @example
+ * boundModel(problem, { withHolds: false, whole: false }).startsWith('Maximize') // true
  */
 export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: boolean; whole: boolean }): string {
   const choices = choicesIn(problem.options, withHolds)
@@ -158,6 +160,8 @@ function term(factor: number, name: string): string {
  * The most that any plan could reach: the larger of the bounds with and without long holds.
  *
  * @returns null where nothing was proven
+ * @example
+ * boundOf(problem, () => null, false) // null
  */
 export function boundOf(problem: Problem, solve: Solver, whole: boolean): number | null {
   const bounds = [true, false].map((withHolds) => solve(boundModel(problem, { withHolds, whole })))
@@ -170,6 +174,8 @@ export function boundOf(problem: Problem, solve: Solver, whole: boolean): number
  *
  * @param score of the plan at hand
  * @returns a share, 0.02 for 2 %; null where nothing was proven
+ * @example
+ * gapOf(95, 100) // 0.05263
  */
 export function gapOf(score: number, bound: number | null): number | null {
   return bound === null || score <= 0 ? null : Math.max(0, bound / score - 1)

@@ -37,6 +37,8 @@ const LATER_STEPS = 25_000
  *
  * @param from a plan to start from, after something in it was pinned, swapped or taken out
  * @param steps how long it looks
+ * @example
+ * composed(ask, null, 200).plans[0].plan.blocks.length > 3 // true
  */
 export function composed(ask: Ask, from: Plan | null = null, steps = STEPS): Composed {
   const problem = problemOf(ask)

@@ -78,6 +78,9 @@ const BREATHING_SECONDS = 60
 /**
  * Puts a question into numbers: for each movement everybody's variation today, the time of its slowest lane, what it
  * gives each region, and the exact way between any two tuples of postures. People only take movements out.
+ *
+ * @example
+ * problemOf(ask).riders.length // 2
  */
 export function problemOf(ask: Ask): Problem {
   const { catalogue, aim, school } = ask
@@ -134,7 +137,12 @@ export function problemOf(ask: Ask): Problem {
   }
 }
 
-/** Everybody with their offers in a plan that was put together from the problem's options. */
+/**
+ * Everybody with their offers in a plan that was put together from the problem's options.
+ *
+ * @example
+ * ridersOf(plan, problem, ask).length // 2
+ */
 export function ridersOf(plan: Plan, { riders }: Problem, { catalogue }: Ask): RiderToday[] {
   const at = new Map([...catalogue.movements.keys()].map((movement, index) => [movement, index]))
   return riders.map((rider) => ({

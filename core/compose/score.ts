@@ -13,7 +13,7 @@ export const CLIMB_SECONDS = 6
  * What seconds of a region are worth: the first half of the target counts fully, then less and less.
  *
  * @example
- * worthOf(90, 180) // 90; worthOf(180, 180) // 162
+ * worthOf(180, 180) // 162
  */
 export function worthOf(seconds: number, target: number): number {
   let [worth, left] = [0, seconds]
@@ -29,7 +29,12 @@ export function worthOf(seconds: number, target: number): number {
 /** A plan as the search sees it: options in their order, a settling start first and a close last. */
 export type Line = readonly Option[]
 
-/** Seconds of the whole, ways and the way home included. */
+/**
+ * Seconds of the whole, ways and the way home included.
+ *
+ * @example
+ * secondsOfLine([], problem) // 0
+ */
 export function secondsOfLine(line: Line, { change, postures }: Problem): number {
   let [seconds, at] = [0, 0]
   for (const option of line) {
@@ -39,7 +44,12 @@ export function secondsOfLine(line: Line, { change, postures }: Problem): number
   return seconds + change[at * postures]!
 }
 
-/** Seconds of useful work, in the aim's eyes, less the getting up. */
+/**
+ * Seconds of useful work, in the aim's eyes, less the getting up.
+ *
+ * @example
+ * scoreOf([], problem) // 0
+ */
 export function scoreOf(line: Line, problem: Problem): number {
   const { target, weight, climb, postures } = problem
   let [score, at] = [0, 0]
@@ -61,6 +71,8 @@ export function scoreOf(line: Line, problem: Problem): number {
  * order, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
  *
  * @returns the first rule that is broken, in words; null where none is
+ * @example
+ * brokenRule([], problem) // 'It has no start and no end.'
  */
 export function brokenRule(line: Line, problem: Problem): string | null {
   const first = line[0]

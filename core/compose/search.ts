@@ -17,6 +17,8 @@ const POLISH_WARMEST = 8
  * @param start a line to begin with, for instance the one that is on the screen
  * @param steps how long it looks; the same steps and random give the same line
  * @returns null where no line was found that keeps the rules
+ * @example
+ * bestLine(problem, randomFrom(1).next, 100).length > 3 // true
  */
 export function bestLine(
   problem: Problem,

@@ -2,7 +2,12 @@ import type { RiderToday } from '../plan/riders'
 import { changeover } from '../time/changeover'
 import type { Ask } from './ask'
 
-/** Exact ways between all tuples: the slowest person's seconds, and the mean rise. */
+/**
+ * Exact ways between all tuples: the slowest person's seconds, and the mean rise.
+ *
+ * @example
+ * waysBetween([], [], ask) // { change: [], climb: [], noWay: new Map([]) }
+ */
 export function waysBetween(rows: readonly string[][], riders: readonly RiderToday[], { catalogue }: Ask) {
   const size = rows.length
   const [change, climb] = [new Float64Array(size * size), new Float64Array(size * size)]

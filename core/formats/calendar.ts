@@ -48,7 +48,9 @@ export interface HomeCalendar {
  *
  * @source RFC 5545; written with the library `ical-generator`
  * @example
- * homeCalendar({ uid: 'a', title: 'At home', times: ['08:30'], daysAWeek: 3, from: '2026-11-26', description: '' }) // "BEGIN:VCALENDAR…"
+ * homeCalendar({ uid: 'a', title: 'At home', times: ['08:30'], daysAWeek: 3, from: '2026-11-26', description: ''
+ * }).split('\r\n')[0]
+ * // 'BEGIN:VCALENDAR'
  */
 export function homeCalendar({ uid, title, times, daysAWeek, from, description }: HomeCalendar): string {
   const days = WEEKDAYS[daysAWeek] ?? []

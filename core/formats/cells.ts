@@ -7,6 +7,8 @@ export type Read<T> = { value: T | null } | { wrong: string }
  * A number with a point or a comma: "12.5", "12,5", "1 234,5".
  *
  * @returns null for an empty cell
+ * @example
+ * readNumber('1 234,5', 'Height') // { value: 1235 }
  */
 export function readNumber(cell: string, name: string): Read<number> {
   const trimmed = cell.replace(/[\s\u00A0']/g, '').replace('−', '-')
@@ -36,6 +38,8 @@ const PATTERNS = [
  * A date, the day first unless the year is: "2026-08-03", "3.8.2026", "03/08/2026", "3 Aug 2026". A time behind it is left out.
  *
  * @returns ISO day; null for an empty cell
+ * @example
+ * readDate('24.12.2026', 'On') // { value: '2026-12-24' }
  */
 export function readDate(cell: string, name: string): Read<string> {
   const trimmed = cell.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '')
@@ -48,7 +52,12 @@ export function readDate(cell: string, name: string): Read<string> {
   return { wrong: `${name}: “${cell}” is not a date. Write the day first: 3.8.2026, or 2026-08-03.` }
 }
 
-/** A year, or the year of a date. */
+/**
+ * A year, or the year of a date.
+ *
+ * @example
+ * readYear('1950', 'Born') // { value: 1950 }
+ */
 export function readYear(cell: string, name: string): Read<number> {
   if (/^\d{4}$/.test(cell.trim())) return { value: Number(cell.trim()) }
   const date = readDate(cell, name)
@@ -60,6 +69,8 @@ export function readYear(cell: string, name: string): Read<number> {
  * One of several words; each has its synonyms, in any case.
  *
  * @param words value → how it may be written
+ * @example
+ * readWord('F', 'Sex', { female: ['f', 'woman'], male: ['m'] }) // { value: 'female' }
  */
 export function readWord<T extends string>(cell: string, name: string, words: Record<T, readonly string[]>): Read<T> {
   const said = cell.trim().toLowerCase()

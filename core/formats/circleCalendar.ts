@@ -20,6 +20,8 @@ export const WRITTEN_BY = '//Unhurried Circle//EN'
  * wall, before and after a change of summer time. What is called off says so, and readers cross it out.
  *
  * @source RFC 5545; written with the library `ical-generator`
+ * @example
+ * circleCalendar([]).split('\r\n')[0] // 'BEGIN:VCALENDAR'
  */
 export function circleCalendar(dates: readonly CalendarDate[]): string {
   const calendar = ical({ prodId: WRITTEN_BY })

@@ -41,6 +41,10 @@ const SIDES: Record<Side, readonly string[]> = { both: ['b', '-'], left: ['l'], 
  *
  * @param onFile results that are stored, by participant: the same one again is no second one
  * @throws {UnreadableFile} where a column that is needed is missing
+ * @example
+ * readMeasures('Name;Measure;Value;Date\nAnn Example;Chair stand;12;2026-11-20', [{ id: 'ann', name:
+ * 'Ann Example', birthYear: 1950 }], new Map(), catalogue)[0].does
+ * // 'refuse'
  */
 export function readMeasures(
   text: string,
@@ -135,7 +139,12 @@ function readRow(
   return { line, name, does: 'add', words: ask === '' ? [] : [ask], participant: known[0]!.id, record }
 }
 
-/** Results as a table that `readMeasures` reads again without adding one. */
+/**
+ * Results as a table that `readMeasures` reads again without adding one.
+ *
+ * @example
+ * writeMeasures([], catalogue).includes('Measure') // true
+ */
 export function writeMeasures(
   results: readonly { person: KnownPerson; record: StoredMeasure }[],
   catalogue: Catalogue,

@@ -16,7 +16,7 @@ export interface NamedOutcome {
  * Outcomes as a table: one row for each person, block and side as it holds now. What was not recorded stays empty.
  *
  * @example
- * outcomeRows([{ name: 'Ada', date: '2026-11-18', circle: 'Friday', outcome }], catalogue) // "Date,Circle,Name,Movement,…"
+ * outcomeRows([], catalogue).includes('Movement') // true
  */
 export function outcomeRows(outcomes: readonly NamedOutcome[], catalogue: Catalogue): string {
   const headers = [

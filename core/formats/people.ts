@@ -57,6 +57,8 @@ const HOME = { bed: [], chair: [], standing: ['stand'], floor: ['mat'] } as cons
  * @param text comma-, semicolon- or tab-separated, with a header
  * @param onFile everybody of the practice
  * @throws {UnreadableFile} where there is no column for names
+ * @example
+ * readPeople('Name;Born\nAda Example;1950', [], catalogue)[0].does // 'add'
  */
 export function readPeople(text: string, onFile: readonly Participant[], catalogue: Catalogue): PersonRow[] {
   const { headers, rows } = readTable(text)
@@ -134,7 +136,12 @@ function readRow(
   return { line, name, does: before ? does : 'add', words, fields: checked.data, id: person?.id ?? null }
 }
 
-/** Everybody as a table that `readPeople` reads again without a change. */
+/**
+ * Everybody as a table that `readPeople` reads again without a change.
+ *
+ * @example
+ * writePeople([]).includes('Name') // true
+ */
 export function writePeople(people: readonly Participant[]): string {
   const headers = [
     'Name',

@@ -35,6 +35,8 @@ export interface PersonRecord {
  * A person's whole record as a text that they can read: plain words, a heading a part, nothing left out.
  *
  * @param on ISO day of writing, for the head
+ * @example
+ * recordText({ ...emptyRecord, person: { ...bo, ...emptyFields } }, catalogue, '2026-11-25').includes('Bo Example') // true
  */
 export function recordText(record: PersonRecord, catalogue: Catalogue, on: string): string {
   const { person } = record

@@ -19,7 +19,12 @@ export function fileNameOf(title: string): string {
   return name === '' ? 'plan' : name
 }
 
-/** A plan as a file: JSON with the place of its schema. */
+/**
+ * A plan as a file: JSON with the place of its schema.
+ *
+ * @example
+ * readPlan(writePlan(plan), catalogue).plan.blocks.length // 3
+ */
 export function writePlan(plan: Plan): string {
   return `${JSON.stringify({ $schema: SCHEMA_PATH, ...plan }, null, 2)}\n`
 }
@@ -29,7 +34,7 @@ export function writePlan(plan: Plan): string {
  *
  * @returns the plan, or every problem with its place
  * @example
- * readPlan('{}', catalogue) // { problems: ['format: …', …] }
+ * readPlan('{}', catalogue).problems.length > 0 // true
  */
 export function readPlan(text: string, catalogue: Catalogue): { plan: Plan } | { problems: string[] } {
   let data: unknown
@@ -47,7 +52,12 @@ export function readPlan(text: string, catalogue: Catalogue): { plan: Plan } | {
   return new Set(ids).size === ids.length ? { plan: parsed.data } : { problems: ['Two blocks have the same id.'] }
 }
 
-/** The published schema of a plan's file, JSON Schema 2020-12. */
+/**
+ * The published schema of a plan's file, JSON Schema 2020-12.
+ *
+ * @example
+ * planSchema().type // 'object'
+ */
 export function planSchema(): object {
   return { title: 'A session plan of Unhurried Circle', ...z.toJSONSchema(Plan, { io: 'input' }) }
 }

@@ -25,7 +25,7 @@ export type CalendarRow =
  * @throws {UnreadableFile} where it is no calendar
  * @source RFC 5545; read with the library `ts-ics`
  * @example
- * readCalendar('BEGIN:VCALENDAR … DTSTART;VALUE=DATE:20261221 …', 'Europe/Oslo')[0].kind // 'holiday'
+ * readCalendar('BEGIN:VCALENDAR\r\nEND:VCALENDAR', 'Europe/Oslo') // []
  */
 export function readCalendar(text: string, zone: string): CalendarRow[] {
   return (parsed(text, zone).events ?? []).map((event, at) => rowOf(event, at, zone))

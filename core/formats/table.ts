@@ -15,6 +15,9 @@ export interface Table {
 /**
  * Reads the text of a file whatever program wrote it: UTF-8 with or without its mark, UTF-16 with its mark, and else
  * the Western code page that older spreadsheets use.
+ *
+ * @example
+ * decodeText(new TextEncoder().encode('Åse')) // 'Åse'
  */
 export function decodeText(bytes: Uint8Array): string {
   const [first, second] = bytes
@@ -70,7 +73,12 @@ function unguarded(cell: string): string {
   return /^'[=+\-@]/.test(cell) ? cell.slice(1) : cell
 }
 
-/** Rows as comma-separated text with a header; numbers stay numbers and no text can run as a formula. */
+/**
+ * Rows as comma-separated text with a header; numbers stay numbers and no text can run as a formula.
+ *
+ * @example
+ * writeTable(['Name', 'Born'], [['Ada', 1950], ['Bo, Co', null]]) // '\ufeffName,Born\r\nAda,1950\r\n"Bo, Co",\r\n'
+ */
 export function writeTable(headers: readonly string[], rows: readonly (string | number | null)[][]): string {
   return `\uFEFF${Papa.unparse({ fields: [...headers], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`
 }
@@ -80,6 +88,8 @@ export function writeTable(headers: readonly string[], rows: readonly (string | 
  *
  * @param names what is looked for → how it may be called
  * @returns the cell of a row by what it is, empty where there is no such column
+ * @example
+ * columnsIn(['Naam', 'Born'], { name: ['name', 'naam'] }).has('name') // true
  */
 export function columnsIn<K extends string>(
   headers: readonly string[],
@@ -95,7 +105,12 @@ export function columnsIn<K extends string>(
   return { has: (key) => found.get(key) !== undefined, cell: (cells, key) => cells[found.get(key) ?? ''] ?? '' }
 }
 
-/** Words as two people may write them alike: no capitals, accents or double spaces. */
+/**
+ * Words as two people may write them alike: no capitals, accents or double spaces.
+ *
+ * @example
+ * plainWords('Sit-to-Stand ') // 'sit-to-stand'
+ */
 export function plainWords(text: string): string {
   return text
     .toLowerCase()

@@ -21,6 +21,9 @@ const COLUMNS = { movement: ['movement', 'exercise', 'what'], day: ['date', 'day
  * @param known days that are ticked already, by movement id
  * @param today ISO day: nothing is done later
  * @throws {UnreadableFile} where the columns are missing
+ * @example
+ * readTicks('Day;Movement\n2026-11-20;Bridge', new Map([['bridge', 'Bridge']]), {}, '2026-11-25')[0]
+ * // { line: 2, name: 'Bridge', does: 'add', words: [], movement: 'bridge', day: '2026-11-20' }
  */
 export function readTicks(
   text: string,

@@ -77,7 +77,7 @@ interface State {
  * @param events in any order; events with the same id count once
  * @param now epoch milliseconds
  * @example
- * readClock([{ id, at: 0, event: 'start', script: [{ seconds: 30, … }] }], 12_000).leftMs // 18000
+ * readClock([{ id: 'e', at: 0, event: 'start', script }], 5000).status // 'running'
  */
 export function readClock(events: readonly ClassEvent[], now: number): ClockReading {
   const live = sinceReset(events)
@@ -101,23 +101,40 @@ export function readClock(events: readonly ClassEvent[], now: number): ClockRead
  * The script that is being led: that of the first start since the last reset with all changes since; empty before.
  *
  * @param events in any order
+ * @example
+ * startedScript([]) // []
  */
 export function startedScript(events: readonly ClassEvent[]): readonly ScriptStep[] {
   return scriptIn(sinceReset(events))
 }
 
-/** Whether a class has begun, running or not, and was not reset since. */
+/**
+ * Whether a class has begun, running or not, and was not reset since.
+ *
+ * @example
+ * hasBegun([{ id: 'e', at: 0, event: 'start', script }]) // true
+ */
 export function hasBegun(events: readonly ClassEvent[]): boolean {
   return startedScript(events).length > 0
 }
 
-/** The plan as it is led: with the blocks of the last change in class. */
+/**
+ * The plan as it is led: with the blocks of the last change in class.
+ *
+ * @example
+ * planAsLed(plan, []) === plan // true
+ */
 export function planAsLed(plan: Plan, events: readonly ClassEvent[]): Plan {
   const change = sinceReset(events).findLast((event) => event.event === 'change')
   return change ? { ...plan, blocks: change.blocks } : plan
 }
 
-/** Who works in another tier for the rest, and who takes no further part with why. */
+/**
+ * Who works in another tier for the rest, and who takes no further part with why.
+ *
+ * @example
+ * changesOfPeople([{ id: 'e', at: 0, event: 'leave', participant: 'ann', why: 'Dizzy' }]).left.get('ann') // 'Dizzy'
+ */
 export function changesOfPeople(events: readonly ClassEvent[]): {
   tiers: Map<string, Tier>
   left: Map<string, string>
@@ -225,7 +242,12 @@ function apply(state: State, event: ClassEvent): void {
   }
 }
 
-/** First step of the next block; the last step where there is none. */
+/**
+ * First step of the next block; the last step where there is none.
+ *
+ * @example
+ * script[nextBlockStep(script, 0)].blockId // 'b'
+ */
 export function nextBlockStep(steps: readonly ScriptStep[], step: number): number {
   const here = steps[step]?.blockId
   const found = steps.findIndex((other, index) => index > step && other.blockId !== here)

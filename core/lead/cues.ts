@@ -63,7 +63,8 @@ type Say = (intoStep: number, kind: Cue['kind'], words: string) => void
  *
  * @returns cues in order of time
  * @example
- * cuesOf(steps, { plan, timeline, riders, circle, catalogue, textsOf })[0].say // "Paced breath. …"
+ * cuesOf(script, { plan, timeline, riders, circle, catalogue, textsOf: () => undefined })[0].say
+ * // 'Bridge. Let the back of the hips lift and carry you.'
  */
 export function cuesOf(steps: readonly ScriptStep[], said: Said): Cue[] {
   const { plan, catalogue } = said
@@ -136,7 +137,12 @@ function saysIn(step: ScriptStep, { plan, timeline, riders, circle, catalogue, t
   }
 }
 
-/** The words for a first or second side, in a circle's own habit. */
+/**
+ * The words for a first or second side, in a circle's own habit.
+ *
+ * @example
+ * sideWords('first', { sideHabit: 'left-right', startSide: 'right' }) // 'right side'
+ */
 export function sideWords(side: 'first' | 'second', { sideHabit, startSide }: SideWords): string {
   return sideHabit === 'left-right' ? `${bodySide(side, startSide)} side` : `${side} side`
 }
@@ -177,7 +183,12 @@ function lowestIn(tier: (typeof TIERS)[number], place: number, riders: readonly 
   return offered.sort((a, b) => a.level - b.level)[0]
 }
 
-/** The cue that holds at a moment of a step: the last one that was said in it. */
+/**
+ * The cue that holds at a moment of a step: the last one that was said in it.
+ *
+ * @example
+ * cueAt(cues, 0, 0)?.say // 'Bridge. Let the back of the hips lift and carry you.'
+ */
 export function cueAt(cues: readonly Cue[], step: number, intoStep: number): Cue | null {
   return cues.findLast((cue) => cue.step === step && cue.intoStep <= intoStep) ?? null
 }

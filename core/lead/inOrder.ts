@@ -10,6 +10,8 @@ interface Made {
  * comes to the same order.
  *
  * @param events in any order, some of them twice
+ * @example
+ * inOrder([{ id: 'b', at: 2 }, { id: 'a', at: 1 }]).map((event) => event.id) // ['a', 'b']
  */
 export function inOrder<E extends Made>(events: readonly E[]): E[] {
   return [...new Map(events.map((event) => [event.id, event])).values()].sort(

@@ -25,6 +25,9 @@ export interface LogMoment {
  *
  * @param elapsedSeconds since the step began
  * @returns null before the first work of the class
+ * @example
+ * logMoment(script, script.findIndex(isWorkStep), 5)
+ * // { blockId: 'a', side: 'both', begun: ['both'], roundSeconds: 81, elapsedSeconds: 5 }
  */
 export function logMoment(steps: readonly ScriptStep[], at: number, elapsedSeconds: number): LogMoment | null {
   const last = steps.slice(0, at + 1).findLastIndex((step) => step.kind === 'work')
@@ -53,6 +56,10 @@ export type OutcomeDraft = Omit<OutcomeEvent, 'id' | 'at'>
  * @param offers the person's offers in the block
  * @param logged body sides of this person and block with an outcome already
  * @param startSide the side of the body that the circle begins with
+ * @example
+ * logFor('done', { blockId: 'a', side: 'both', begun: ['both'], roundSeconds: 30, elapsedSeconds: 30 }, {
+ * participant: 'bo', offers: riders[1].offers[0], block: plan.blocks[0], logged: [], startSide: 'left' })[0].done
+ * // 'done'
  */
 export function logFor(
   done: OutcomeEvent['done'],

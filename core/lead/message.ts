@@ -39,6 +39,10 @@ export interface MeetingState {
 /**
  * What is known once a message is counted in. Events have ids, so a message that comes twice, from the box and from the
  * server, counts once.
+ *
+ * @example
+ * withMessage({ meeting: { seating: null } }, { kind: 'seating', seating: ['bo', 'ann'] }).meeting.seating
+ * // ['bo', 'ann']
  */
 export function withMessage<K extends MeetingState>(known: K, message: Message): K {
   switch (message.kind) {

@@ -65,6 +65,10 @@ export type OutcomeEvent = z.infer<typeof OutcomeEvent>
  * Folds outcome events into what holds now: one for each block, person and side.
  *
  * @param events in any order; the same id counts once, later ones overlay earlier ones field by field
+ * @example
+ * foldOutcomes([outcome, { ...outcome, id: 'o2', at: 2, form: 'slipped', effort: null }]).map(({ form, effort })
+ * => [form, effort])
+ * // [['slipped', 3]]
  */
 export function foldOutcomes(events: readonly OutcomeEvent[]): OutcomeEvent[] {
   const folded = new Map<string, OutcomeEvent>()
@@ -132,6 +136,9 @@ export interface NotedTwice {
  * Where two devices noted different things of the same: the rule is that the later one counts, and it is shown.
  *
  * @param events in any order
+ * @example
+ * notedTwice([outcome, { ...outcome, id: 'o2', at: 2, device: 'two', done: 'eased' }])[0]
+ * // { blockId: 'a', participant: 'ann', side: 'both', counts: 'eased', also: 'done' }
  */
 export function notedTwice(events: readonly OutcomeEvent[]): NotedTwice[] {
   const byKey = new Map<string, OutcomeEvent[]>()

@@ -28,7 +28,8 @@ interface Stretch {
  * @param sides alternating repetitions count each side
  * @param elapsedSeconds since the round began
  * @example
- * paceAt({ kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, 'both', 8) // repetition 2 of 10, "out"
+ * paceAt({ kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, 'both', 8)
+ * // { words: 'out', count: 2, of: 10, leftSeconds: 1, swell: 0.5 }
  */
 export function paceAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): PaceMoment {
   const stretches = stretchesOf(dose, sides)

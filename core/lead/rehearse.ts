@@ -12,6 +12,10 @@ const EASES = 0.93
  *
  * @param random in [0, 1); the same random give the same evening
  * @param sides the sides of the block's steps
+ * @example
+ * rehearsedOutcomes(plan.blocks[0], 0, { riders, sides: ['both'], roundSeconds: 30, startSide: 'left', random: ()
+ * => 0.5 }).length
+ * // 2
  */
 export function rehearsedOutcomes(
   block: Block,

@@ -18,6 +18,8 @@ export type ScriptStep = z.infer<typeof ScriptStep>
  * Turns a timeline into the steps that the class screen leads through.
  *
  * @returns steps in order; those of no length are left out
+ * @example
+ * scriptOf(timeline).map((step) => step.kind).slice(0, 3) // ['introduce', 'changeover', 'work']
  */
 export function scriptOf(timeline: Timeline): ScriptStep[] {
   const steps: ScriptStep[] = timeline.blocks.flatMap((block): ScriptStep[] => [
@@ -48,6 +50,8 @@ export interface LaneMoment {
  * What one lane does at a moment of the block's work; spare time has a name, never silence.
  *
  * @param elapsedSeconds since the block's work began
+ * @example
+ * laneMoment(timeline.blocks[0].lanes.floor, 0).kind // 'work'
  */
 export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment {
   let before = 0
@@ -65,13 +69,23 @@ export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment 
   return { kind: 'filler', side: 'both', round: 1, leftSeconds: 0 }
 }
 
-/** The side of the body that a first or second side means for a circle that starts on `startSide`. */
+/**
+ * The side of the body that a first or second side means for a circle that starts on `startSide`.
+ *
+ * @example
+ * bodySide('second', 'left') // 'right'
+ */
 export function bodySide(side: 'first' | 'second', startSide: 'left' | 'right'): 'left' | 'right' {
   const other = startSide === 'left' ? 'right' : 'left'
   return side === 'first' ? startSide : other
 }
 
-/** Whether a step belongs to a block's work rather than to what leads up to it. */
+/**
+ * Whether a step belongs to a block's work rather than to what leads up to it.
+ *
+ * @example
+ * isWorkStep(script.at(-1)) // false
+ */
 export function isWorkStep(step: ScriptStep | undefined): boolean {
   return step?.kind === 'work' || step?.kind === 'rest' || step?.kind === 'change-side'
 }
@@ -81,6 +95,8 @@ export function isWorkStep(step: ScriptStep | undefined): boolean {
  * the lanes that do not set the clock keep to their own parts.
  *
  * @param elapsedSeconds since the step began
+ * @example
+ * workElapsedSeconds(script, script.length - 1, 3) // null
  */
 export function workElapsedSeconds(steps: readonly ScriptStep[], at: number, elapsedSeconds: number): number | null {
   const here = steps[at]

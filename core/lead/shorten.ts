@@ -28,7 +28,9 @@ export interface Shortened {
  * @returns the shorter plan, what was given up in order, and how much it saves
  * @source ours
  * @example
- * shortened(plan, { from: 3, wantedSeconds: 420, secondsOf, catalogue }).givenUp // [{ movement: 'side-bend', what: 'a round', seconds: 64, … }, …]
+ * shortened(plan, { from: 0, wantedSeconds: 60, secondsOf: (shorter) => shorter.blocks.length * 60, catalogue
+ * }).givenUp.length > 0
+ * // true
  */
 export function shortened(
   plan: Plan,
@@ -101,6 +103,8 @@ const WEIGHT_OF_PHASE: Record<Movement['phase'], number> = {
  * The same movement, gentler for everybody: a level lower than the lane's highest, and a round less where there are two.
  *
  * @param highest the highest level that is offered in each lane today
+ * @example
+ * gentler(plan.blocks[0], { floor: 3 }).lanes.floor // { levelAtMost: 2 }
  */
 export function gentler(block: Block, highest: Partial<Record<Tier, number>>): Block {
   const lanes = { ...block.lanes }

@@ -21,7 +21,14 @@ export function sidesToday(
   return { sideHabit, startSide }
 }
 
-/** The side that one person begins on: the tighter one, where the circle does so and one is tighter. */
+/**
+ * The side that one person begins on: the tighter one, where the circle does so and one is tighter.
+ *
+ * @example
+ * startSideFor(ann, { movement: 'ankle-on-knee', tier: 'chair' }, { startSide: 'right' }, { sideHabit:
+ * 'left-right', startSide: 'right' })
+ * // 'right'
+ */
 export function startSideFor(
   person: Person,
   { movement, tier }: { movement: string; tier: Tier },

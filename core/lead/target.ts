@@ -37,6 +37,8 @@ export function targetOf(dose: Dose): Target {
  *
  * @param elapsedSeconds since the round began
  * @returns whole seconds or whole repetitions, never over the target
+ * @example
+ * reachedBy({ kind: 'hold', seconds: 30 }, 30, 12) // 12
  */
 export function reachedBy(dose: Dose, roundSeconds: number, elapsedSeconds: number): number {
   const { amount, unit } = targetOf(dose)

@@ -72,6 +72,9 @@ export function againstNorm(table: NormTable, measure: Measure, value: number, p
 /**
  * Whether a result is at or over the average of somebody's age and sex: the middle of the middle half, a mean, a usual
  * value, or a limit that is met. A measure without a table for this person is not.
+ *
+ * @example
+ * atOrOverAverage(chairStand, 12, { age: 74, sex: 'female' }) // false
  */
 export function atOrOverAverage(measure: Measure, value: number, person: NormPerson): boolean {
   return measure.norms.some((table) => {
@@ -94,7 +97,12 @@ export function atOrOverAverage(measure: Measure, value: number, person: NormPer
   })
 }
 
-/** The band that a chart shades for this person: the middle half where there is one. */
+/**
+ * The band that a chart shades for this person: the middle half where there is one.
+ *
+ * @example
+ * bandFor(chairStand, { age: 74, sex: 'female' }) // { low: 10, high: 15 }
+ */
 export function bandFor(measure: Measure, person: NormPerson): NormBand | null {
   for (const table of measure.norms) {
     if (table.kind !== 'middle-half') continue

@@ -14,6 +14,8 @@ export type SameDayPair = readonly [number, number]
  *
  * @returns √(Σd²/2n), in the pairs' unit; null without pairs
  * @source Bland & Altman's within-subject standard deviation for paired measurements (memory)
+ * @example
+ * standardError([[10, 12], [11, 11]]) // 1
  */
 export function standardError(pairs: readonly SameDayPair[]): number | null {
   if (pairs.length === 0) return null
@@ -31,7 +33,7 @@ export interface RealChange {
  *
  * @returns null where the measure has no default, so nothing is said
  * @example
- * realChangeFor(kneeToWall, []) // { amount: 1.5, source: 'from memory' }
+ * realChangeFor(shippedMeasure('knee-to-wall'), []) // { amount: 1.5, source: 'from memory' }
  */
 export function realChangeFor(measure: Measure, pairs: readonly SameDayPair[]): RealChange | null {
   if (!measure.realChange) return null
@@ -49,6 +51,9 @@ export type ChangeWord = z.infer<typeof ChangeWord>
  * What changed since an earlier result, in words.
  *
  * @param from and `to` in the measure's unit
+ * @example
+ * changeWord(chairStand, 8, 12, { amount: 2, source: '' })
+ * // { kind: 'better', words: '4 stands more than last time: a real change' }
  */
 export function changeWord(measure: Measure, from: number, to: number, real: RealChange | null): ChangeWord {
   const by = to - from

@@ -30,12 +30,24 @@ export const StoredMeasure = MeasureRecord.extend({
 })
 export type StoredMeasure = z.infer<typeof StoredMeasure>
 
-/** The results that hold: those that no correction has replaced, oldest first. */
+/**
+ * The results that hold: those that no correction has replaced, oldest first.
+ *
+ * @example
+ * holding([storedMeasure('chair-stand', 9, { id: 'a', replacedBy: 'b' }), storedMeasure('chair-stand', 10, { id:
+ * 'b', replaces: 'a' })]).map((record) => record.value)
+ * // [10]
+ */
 export function holding(records: readonly StoredMeasure[]): StoredMeasure[] {
   return records.filter((record) => record.replacedBy === null).toSorted((a, b) => a.takenAt.localeCompare(b.takenAt))
 }
 
-/** The newest result of each measure and side, by `measure side`. */
+/**
+ * The newest result of each measure and side, by `measure side`.
+ *
+ * @example
+ * latestOf([storedMeasure('chair-stand', 9)]).get('chair-stand both').value // 9
+ */
 export function latestOf(records: readonly StoredMeasure[]): Map<string, StoredMeasure> {
   return new Map(holding(records).map((record) => [`${record.measure} ${record.side}`, record]))
 }
@@ -67,7 +79,12 @@ export function plausible(measure: Measure, value: number): { refused: string; a
 /** What help it took, by its number. */
 export const HELP_WORDS = ['no help', 'a prop', 'guiding hands', 'lifting'] as const
 
-/** An amount with its unit: "12 stands", "8.5 cm", "35°", "guiding hands". */
+/**
+ * An amount with its unit: "12 stands", "8.5 cm", "35°", "guiding hands".
+ *
+ * @example
+ * amountWords({ unit: '°' }, -3.25) // '−3.2°'
+ */
 export function amountWords({ unit }: Pick<Measure, 'unit'>, value: number): string {
   if (unit === 'help') return HELP_WORDS[value] ?? String(value)
   const number = String(Math.round(value * 10) / 10).replace('-', '−')

@@ -24,6 +24,10 @@ export type ResultWords = z.infer<typeof ResultWords>
  *
  * @param record the new result
  * @param known what was on file before it, and the practice's same-day pairs of this measure
+ * @example
+ * resultWords(chairStand, { measure: 'chair-stand', side: 'both', value: 12 }, { earlier: [], pairs: [] }, { age:
+ * 74, sex: 'female' }).amount
+ * // '12 stands'
  */
 export function resultWords(
   measure: Measure,

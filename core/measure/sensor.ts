@@ -37,7 +37,7 @@ const LEAST_MOVED_DEG = 3
  * @returns null where nothing was held for a second and a half
  * @source ours
  * @example
- * findPlateau(simulatedTrace(SIMULATED_PEOPLE[0], 7))!.movedDeg // about 38
+ * findPlateau(simulatedTrace(SIMULATED_PEOPLE[0], 7)).movedDeg // 36.72
  */
 export function findPlateau({ ms, deg }: Trace): Plateau | null {
   const stretches = stillStretches(ms, deg)

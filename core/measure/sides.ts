@@ -19,7 +19,7 @@ export type SideDifference = z.infer<typeof SideDifference>
  *
  * @param left and `right` in the measure's unit
  * @example
- * sideDifference(heelRaises, 12, 16).words // "left has 75 % of right"
+ * sideDifference(heelRaises, 16, 12).words // 'left has 75 % of right'
  */
 export function sideDifference(measure: Measure, left: number, right: number): SideDifference {
   if (left === right)

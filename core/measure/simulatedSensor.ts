@@ -56,6 +56,8 @@ const NOISE_DEG = 0.35
  * @param seed the same seed gives the same trace
  * @param rateHz samples a second
  * @source ours, made up
+ * @example
+ * simulatedTrace(SIMULATED_PEOPLE[0], 7).ms[0] // 0
  */
 export function simulatedTrace(person: SimulatedPerson, seed: number, rateHz = RATE_HZ): Trace {
   const random = randomFrom(seed).next

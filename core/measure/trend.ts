@@ -79,6 +79,10 @@ export interface TrendPoint {
  * is best known.
  *
  * @returns one point a day; empty without a band
+ * @example
+ * trendLine([{ day: 0, value: 1 }, { day: 1, value: 3 }, { day: 2, value: 5 }], trendOf([0, 1, 2, 3, 4].map((day)
+ * => ({ day, value: 1 + 2 * day }))), [3])[0].value
+ * // 7
  */
 export function trendLine(points: readonly Point[], trend: Trend, days: readonly number[]): TrendPoint[] {
   const { band } = trend
@@ -91,7 +95,13 @@ export function trendLine(points: readonly Point[], trend: Trend, days: readonly
   })
 }
 
-/** A trend in words of a month; direction says whether it is good. */
+/**
+ * A trend in words of a month; direction says whether it is good.
+ *
+ * @example
+ * trendWords(trendOf([0, 7, 14, 21, 28].map((day) => ({ day, value: day }))), 'more', (value) => `${value} cm`)
+ * // 'rising by 30.44 cm a month'
+ */
 export function trendWords(trend: Trend, better: 'more' | 'less', amount: (value: number) => string): string {
   if (trend.word === 'too early') return 'too early to say'
   if (trend.word === 'level') return 'level'

@@ -5,7 +5,7 @@ import type { Side } from '../catalogue/words'
  * What a consideration changes, in plain sentences for the person and whoever leads.
  *
  * @example
- * changesOf(hipReplacementBack, 'right', '') // ["The seat is raised so that the hip stays under 90°.", "Not offered on the right: …"]
+ * changesOf(hipReplacementBack, 'right', '')[0] // 'The seat is raised so that the right hip stays under 90°.'
  */
 export function changesOf(row: Consideration, side: Side, clearedBy: string): string[] {
   const where = row.sided && side !== 'both' ? ` on the ${side}` : ''

@@ -7,7 +7,7 @@ import type { Measure } from '../catalogue/measure'
  * @param value in the measure's own unit
  * @param heightCm of the person; null: not known
  * @example
- * degreesWords(kneeToWallRow, 10, null) // '36° by the rule of 3.6° a centimetre'
+ * degreesWords(shippedMeasure('knee-to-wall'), 10, null) // '36° by the rule of 3.6° a centimetre'
  */
 export function degreesWords({ id, range, lean }: Measure, value: number, heightCm: number | null): string {
   if (id === 'knee-to-wall' && range) {

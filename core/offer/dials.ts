@@ -16,6 +16,12 @@ export interface Given {
 /** Dials that take time: the block's clock is their end, since all lanes share it. */
 const CLOCKED: readonly Dial[] = ['hold', 'repetitions', 'rounds', 'tempo']
 
+/**
+ * Whether a dial takes time, so that the block’s clock is its end.
+ *
+ * @example
+ * isClocked('hold') // true
+ */
 export function isClocked(dial: Dial): boolean {
   return CLOCKED.includes(dial)
 }
@@ -33,7 +39,13 @@ export function givenBy(dial: Dial, { dose, rounds }: Given): number | null {
   return field === null ? null : Number(new Map(Object.entries(dose)).get(field))
 }
 
-/** A dose with one dial turned to a value; a dial that the dose has nothing of leaves it alone. */
+/**
+ * A dose with one dial turned to a value; a dial that the dose has nothing of leaves it alone.
+ *
+ * @example
+ * withDial('hold', 40, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 })
+ * // { dose: { kind: 'hold', seconds: 40 }, rounds: 1 }
+ */
 export function withDial(dial: Dial, value: number, { dose, rounds }: Given): Given {
   if (dial === 'rounds') return { dose, rounds: value }
   const field = fieldOf(dial, dose)
@@ -62,6 +74,9 @@ const DIAL_FIELDS: { [K in Dose['kind']]: Partial<Record<Dial, keyof Extract<Dos
 /**
  * What a person's dials stand at on a rung in a block: their own time, rounds and repetitions may be less than the
  * block's, never more.
+ *
+ * @example
+ * dialsOf(rung('bridge.floor.2'), ann, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }) // {  }
  */
 export function dialsOf(variation: Variation, person: Person, given: Given): Dials {
   const own = person.dials.filter(
@@ -77,7 +92,13 @@ export function dialsOf(variation: Variation, person: Person, given: Given): Dia
   )
 }
 
-/** A block's dose as one person does it. */
+/**
+ * A block's dose as one person does it.
+ *
+ * @example
+ * withDials({ dose: { kind: 'hold', seconds: 30 }, rounds: 1 }, { hold: 20, rounds: 2 })
+ * // { dose: { kind: 'hold', seconds: 20 }, rounds: 2 }
+ */
 export function withDials(given: Given, dials: Dials): Given {
   return (Object.entries(dials) as [Dial, number][]).reduce<Given>(
     (dose, [dial, value]) => withDial(dial, value, dose),
@@ -103,7 +124,12 @@ export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, v
   return `${NAMES[dial]} ${amount}${unit === '' ? '' : ` ${unit}`}`
 }
 
-/** Everything that somebody has turned on a rung, in words; empty where nothing. */
+/**
+ * Everything that somebody has turned on a rung, in words; empty where nothing.
+ *
+ * @example
+ * dialsWords({ dials: [{ dial: 'hold', unit: 's' }] }, { hold: 40 }) // 'hold 40 s'
+ */
 export function dialsWords(variation: Variation, dials: Dials): string {
   return variation.dials
     .flatMap((range) => (dials[range.dial] === undefined ? [] : [settingWords(range, dials[range.dial]!)]))

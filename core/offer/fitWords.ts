@@ -17,7 +17,7 @@ const HINGE_DEG: Record<number, number> = { 1: 24, 2: 50, 3: 60, 4: 75, 5: 90 }
  * @param heightCm null: nothing is said
  * @returns short phrases, empty where nothing has to be fitted
  * @example
- * fitWords(sitToStandOnLevel2, { heightCm: 168, ranges: [] }) // ['seat 55 cm: two cushions']
+ * fitWords(rung('sit-to-stand.chair.2'), { heightCm: 168, ranges: [] }) // ['seat 55 cm: two cushions']
  */
 export function fitWords(
   variation: Variation,

@@ -7,6 +7,9 @@ import type { Arrival, Person } from './person'
  * How a person changes position today: pace and waits with all that considerations and the day add.
  *
  * Factors multiply; of several waits the longest counts. A cleared consideration closes nothing.
+ *
+ * @example
+ * moverOf({ ...ann, pace: 'slow' }, catalogue).pace // 1.6
  */
 export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival): Mover {
   let pace = catalogue.clock.paces[person.pace]
@@ -33,13 +36,23 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
   return { pace, sittingWaitSeconds, standingWaitSeconds, avoid }
 }
 
-/** Where somebody begins and ends in a tier: the first of its home postures that is open to them. */
+/**
+ * Where somebody begins and ends in a tier: the first of its home postures that is open to them.
+ *
+ * @example
+ * homePosture('chair', new Set(), catalogue) // 'chair/tall'
+ */
 export function homePosture(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Catalogue): string {
   const homes = catalogue.graph.home[tier]
   return homes.find((id) => !catalogue.postures.get(id)!.demands.some((tag) => avoid.has(tag))) ?? homes[0]!
 }
 
-/** Whether anything of a tier but its home can be reached safely; where nothing can, the tier is not open. */
+/**
+ * Whether anything of a tier but its home can be reached safely; where nothing can, the tier is not open.
+ *
+ * @example
+ * hasWayInto('floor', new Set(), catalogue) // true
+ */
 export function hasWayInto(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Catalogue): boolean {
   const home = homePosture(tier, avoid, catalogue)
   return [...catalogue.postures.values()].some(

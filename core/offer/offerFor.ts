@@ -59,7 +59,9 @@ export interface Situation {
  * @param choice a hand-made choice, kept even against a limit, but the limit is said
  * @returns one offer with side `both`, or one for `left` and one for `right` where they differ
  * @example
- * offersFor({ movement: bridge, dose, rounds: 2 }, { person: olga, today, catalogue })[0].variation?.name // "Half bridge with the hands pressing"
+ * offersFor({ movement: bridge, dose: plan.blocks[0].dose, rounds: 2 }, { person: ann, today: riders[0].today,
+ * catalogue }).length
+ * // 1
  */
 export function offersFor(asked: Asked, situation: Situation, choice?: HandChoice): Offer[] {
   const chosen = choice && situation.catalogue.variations.get(choice.variation)
@@ -157,12 +159,24 @@ function loadWords(rung: Variation, dials: Dials): string[] {
   return carries && dials.load === undefined ? [limitWords({ kind: 'unloaded' })] : []
 }
 
-/** Whether somebody is left without an answer of their own: breath, or nothing, where something else is done. */
+/**
+ * Whether somebody is left without an answer of their own: breath, or nothing, where something else is done.
+ *
+ * @example
+ * isLeftOut([{ kind: 'breath' }], bridge) // true
+ */
 export function isLeftOut(offers: readonly Offer[], movement: Pick<Movement, 'quality'>): boolean {
   return movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')
 }
 
-/** The level of a side where sides differ, else the one for both; null: never placed. */
+/**
+ * The level of a side where sides differ, else the one for both; null: never placed.
+ *
+ * @example
+ * storedLevel({ ...ann, levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 2 }] }, 'bridge',
+ * 'chair', 'left')
+ * // 2
+ */
 export function storedLevel(person: Person, movement: string, tier: Tier, side: Side): number | null {
   const own = person.levels.filter((level) => level.movement === movement && level.tier === tier)
   if (side === 'both') return own.length === 0 ? null : Math.min(...own.map((level) => level.level))

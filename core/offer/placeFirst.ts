@@ -35,7 +35,7 @@ export interface Start {
  *
  * @source ours
  * @example
- * startFor(bridge, 'chair', { person: pia, year: 2026 }, catalogue).because // "the usual start in the home tier"
+ * startFor(bridge, 'chair', { person: ann, year: 2026 }, catalogue).because // 'the usual start in the home tier'
  */
 export function startFor(
   movement: Movement,
@@ -72,6 +72,9 @@ export function startFor(
 /**
  * The level alone, for an offer that nothing was placed for yet. A ladder that begins assisted is begun there: its
  * lowest rung is still held by hands or a prop, and breath alone would be no beginning.
+ *
+ * @example
+ * placeFirst(bridge, 'chair', { person: ann, year: 2026 }, catalogue) // 2
  */
 export function placeFirst(movement: Movement, tier: Tier, starter: Starter, catalogue: Catalogue): number {
   const { level } = startFor(movement, tier, starter, catalogue)

@@ -21,6 +21,10 @@ export interface ProposedStart {
  * @param failedGates tiers whose gate was tried and not passed
  * @returns home tier first, movements in their order; a level is one that the ladder has, or the nearest below
  * @source ours
+ * @example
+ * proposeStart({ ...ann, sex: 'female' }, { records: [], failedGates: new Set() }, catalogue, 2026).find((start)
+ * => start.movement === 'bridge').level
+ * // 2
  */
 export function proposeStart(
   person: Person & Pick<NormPerson, 'sex'>,

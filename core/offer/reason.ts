@@ -56,7 +56,12 @@ const ORDER: readonly ReasonKind[] = [
   'works-at',
 ]
 
-/** Reasons with the heaviest first. */
+/**
+ * Reasons with the heaviest first.
+ *
+ * @example
+ * inOrderOfWeight([{ kind: 'usual' }, { kind: 'tired' }]).map((reason) => reason.kind) // ['usual', 'tired']
+ */
 export function inOrderOfWeight(reasons: readonly Reason[]): Reason[] {
   return reasons.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
 }
@@ -71,12 +76,22 @@ const EASING: ReadonlySet<ReasonKind> = new Set([
   'away',
 ])
 
-/** Whether the day makes it easier than usual: how somebody came, or how long they were away. */
+/**
+ * Whether the day makes it easier than usual: how somebody came, or how long they were away.
+ *
+ * @example
+ * easesToday({ kind: 'tired' }) // true
+ */
 export function easesToday({ kind }: Reason): boolean {
   return EASING.has(kind)
 }
 
-/** Whether it only says where somebody stands, as on any day. */
+/**
+ * Whether it only says where somebody stands, as on any day.
+ *
+ * @example
+ * isUsual({ kind: 'tired' }) // false
+ */
 export function isUsual({ kind }: Reason): boolean {
   return kind === 'starts' || kind === 'works-at'
 }
@@ -168,7 +183,12 @@ function otherTierWords({ why, home }: Extract<Reason, { kind: 'other-tier' }>):
   return why === 'no-access' ? `No access to the ${home} tier` : `No safe way into the ${home} tier`
 }
 
-/** The heaviest reason of a day as a sentence; empty where there is none. */
+/**
+ * The heaviest reason of a day as a sentence; empty where there is none.
+ *
+ * @example
+ * firstReason({ reasons: [{ kind: 'tired' }] }) // 'Very tired: one level easier.'
+ */
 export function firstReason({ reasons }: { reasons: readonly Reason[] }): string {
   return reasons[0] ? reasonWords(reasons[0]) : ''
 }

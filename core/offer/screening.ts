@@ -72,8 +72,9 @@ export interface Screened {
  * @returns each consideration and side once; a recent operation is breath only for twelve weeks from its date
  * @source the interview's own rows
  * @example
- * screened({ ...answers, options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } }, interview, '2026-11-25').considerations[0]
- * // fallen-last-12-months, until 2027-08-03
+ * screened(ScreeningAnswers.parse({ options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } }), interview,
+ * '2026-11-25').considerations[0]
+ * // { consideration: 'fallen-last-12-months', since: '2026-08-03', until: '2027-08-03' }
  */
 export function screened(answers: ScreeningAnswers, interview: Interview, on: string): Screened {
   const found = new Findings(answers, on)
@@ -176,6 +177,12 @@ class Findings {
 }
 
 const ORDER: readonly Access[] = ['no', 'with-help', 'yes']
+/**
+ * The more careful of two ways into a tier.
+ *
+ * @example
+ * lower('yes', 'with-help') // 'with-help'
+ */
 export function lower(a: Access, b: Access): Access {
   return ORDER.indexOf(a) < ORDER.indexOf(b) ? a : b
 }
@@ -191,6 +198,8 @@ export interface Merged {
  * What a screening settles by itself (a change that was to be screened, a last day that has passed) goes.
  *
  * @param dropped `consideration side` of those that a lead takes away
+ * @example
+ * mergedWith([], [], '2026-11-25') // { considerations: [], notNamed: [] }
  */
 export function mergedWith(
   onFile: readonly ParticipantConsideration[],
@@ -225,7 +234,12 @@ export function mergedWith(
 
 const SETTLED_BY_SCREENING = 'new-operation-fall-faint-fracture'
 
-/** Considerations that hold on a day: those that have begun and not ended. */
+/**
+ * Considerations that hold on a day: those that have begun and not ended.
+ *
+ * @example
+ * inForce([{ since: null, until: '2026-01-01' }], '2026-11-25') // []
+ */
 export function inForce<C extends { since: string | null; until: string | null }>(
   considerations: readonly C[],
   on: string,

@@ -38,7 +38,7 @@ export interface When {
  *
  * @source `judgement.yaml`: ours, from common practice
  * @example
- * todayOf(ines, catalogue, { ...USUAL_ARRIVAL, tired: true }, { daysAway: 7, year: 2026 }).easierBy // 1
+ * todayOf(ann, catalogue, { ...USUAL_ARRIVAL, came: true, tired: true }, usual).easierBy // 1
  */
 export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, when: When): Today {
   const home = person.visiting ?? person.homeTier

@@ -27,7 +27,9 @@ const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'nec
  * @param worked the dose, and the side that works; `both` where both do
  * @returns limits; an empty `blocks` means that the variation is admissible
  * @example
- * judge(halfBridge, { dose: { kind: 'hold', seconds: 30 }, side: 'both' }, { person: pia }, catalogue).blocks // []
+ * judge(rung('bridge.floor.2'), { dose: { kind: 'hold', seconds: 30 }, side: 'both' }, { person: ann },
+ * catalogue).blocks
+ * // []
  */
 export function judge(
   variation: Variation,
@@ -133,7 +135,13 @@ function otherSide(side: 'left' | 'right'): 'left' | 'right' {
 /** A variation belongs to one catalogue, so what it asks is gathered once. */
 const knownDemands = new WeakMap<Variation, Demand[]>()
 
-/** Everything a variation asks: its own tags and those of being in its posture. */
+/**
+ * Everything a variation asks: its own tags and those of being in its posture.
+ *
+ * @example
+ * demandsOf(rung('bridge.floor.2'), catalogue).map((demand) => demand.tag)
+ * // ['head-below-heart', 'floor-transfer', 'supine-flat']
+ */
 export function demandsOf(variation: Variation, catalogue: Catalogue): Demand[] {
   const known = knownDemands.get(variation)
   if (known) return known

@@ -8,7 +8,7 @@ import type { Block, Plan } from './plan'
  *
  * @returns empty where nothing that counts has changed
  * @example
- * changesBetween(before, after, catalogue) // ["Bridge added", "Ankle on knee: 30 s hold → 45 s hold"]
+ * changesBetween(plan, { ...plan, minutes: 60 }, catalogue) // ['45 → 60 min']
  */
 export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue): string[] {
   const nameOf = ({ movement }: Block) => catalogue.movements.get(movement)?.name ?? movement

@@ -24,6 +24,8 @@ interface Leg {
  * @param homeward the moves after the last block
  * @param homewardAt when they begin, seconds from the start
  * @param end the plan's end, seconds from the start
+ * @example
+ * contourOf('chair/tall', { legs: [], homeward: [], homewardAt: 60, end: 60, catalogue }).climb // 0
  */
 export function contourOf(
   home: string,

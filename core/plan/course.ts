@@ -24,7 +24,8 @@ export interface CourseWeek {
  * @param fits whether a plan is short enough for the people it is for
  * @source the schools' rules, ours
  * @example
- * courseOf(plan, { weeks: 3, variety: 0 }, () => true, catalogue)[2].plan.blocks[3].dose // { kind: 'hold', seconds: 40 }
+ * courseOf(plan, { weeks: 3, variety: 0 }, () => true, catalogue).map((week) => week.plan.blocks[1].dose)
+ * // [{ kind: 'hold', seconds: 30 }, { kind: 'hold', seconds: 30 }, { kind: 'hold', seconds: 40 }]
  */
 export function courseOf(
   plan: Plan,
@@ -64,7 +65,14 @@ function isMain({ phase }: Movement): boolean {
   return phase === 'main' || phase === 'long-holds'
 }
 
-/** One step up of a dose by a school's rule; null where it is at its top or the rule does not speak of its kind. */
+/**
+ * One step up of a dose by a school's rule; null where it is at its top or the rule does not speak of its kind.
+ *
+ * @example
+ * raisedDose({ kind: 'hold', seconds: 30 }, { holdBy: 5, holdUpTo: 60, countBy: 1, countUpTo: 12, effortBy: 5,
+ * effortUpTo: 60 })
+ * // { kind: 'hold', seconds: 35 }
+ */
 export function raisedDose(
   dose: Dose,
   { holdBy, holdUpTo, countBy, countUpTo, effortBy, effortUpTo }: CourseRule,

@@ -19,7 +19,7 @@ export type Coverage = Record<Tier, Map<Region, RegionCover>>
  *
  * @source after Garber et al. 2011 (ACSM position stand, memory): about 60 s a stretch and side
  * @example
- * coverageOf(plan with ankle-on-knee, 2 × 30 s, catalogue).chair.get('back-of-hip')?.seconds // 60
+ * coverageOf(planWith(['ankle-on-knee']), catalogue).chair.get('back-of-hip')?.seconds // 60
  */
 export function coverageOf(plan: Plan, catalogue: Catalogue): Coverage {
   const cover: Coverage = { bed: new Map(), chair: new Map(), standing: new Map(), floor: new Map() }
@@ -40,19 +40,34 @@ export function coverageOf(plan: Plan, catalogue: Catalogue): Coverage {
   return cover
 }
 
-/** The movement a lane does in a block: the block's own, or what stands in for it there. */
+/**
+ * The movement a lane does in a block: the block's own, or what stands in for it there.
+ *
+ * @example
+ * doneIn(plan.blocks[0], 'floor', catalogue)?.id // 'bridge'
+ */
 export function doneIn(block: Block, tier: Tier, catalogue: Catalogue): Movement | undefined {
   const movement = catalogue.movements.get(block.movement)
   return movement?.ladders[tier] ? movement : catalogue.movements.get(movement?.standIns[tier] ?? '')
 }
 
-/** Work of one side over all rounds, seconds; rests and side changes do nothing for tissue. */
+/**
+ * Work of one side over all rounds, seconds; rests and side changes do nothing for tissue.
+ *
+ * @example
+ * tissueSeconds({ dose: { kind: 'hold', seconds: 30 }, rounds: 2 }, { sides: 'each' }) // 60
+ */
 export function tissueSeconds(block: Pick<Block, 'dose' | 'rounds'>, movement: Pick<Movement, 'sides'>): number {
   const round = secondsOf(block.dose, movement.sides)
   return block.rounds * (movement.sides === 'alternating' ? round / 2 : round)
 }
 
-/** What a region should get in a meeting, seconds a side: the school's weekly time × the aim's weight. */
+/**
+ * What a region should get in a meeting, seconds a side: the school's weekly time × the aim's weight.
+ *
+ * @example
+ * wantedSeconds(catalogue.aims[0], 'back-of-hip', { school: 'dwell', catalogue }) // 126
+ */
 export function wantedSeconds(
   aim: Aim,
   region: Region,
@@ -72,7 +87,14 @@ export interface Gap {
   wanted: number
 }
 
-/** Regions of the aim that a lane gets less of than wanted, the largest gap first. */
+/**
+ * Regions of the aim that a lane gets less of than wanted, the largest gap first.
+ *
+ * @example
+ * gapsOf(coverageOf(plan, catalogue), { aim: catalogue.aims[0], school: 'dwell', tiers: ['chair'], catalogue
+ * }).length > 0
+ * // true
+ */
 export function gapsOf(
   cover: Coverage,
   { aim, school, tiers, catalogue }: { aim: Aim; school: SchoolId; tiers: readonly Tier[]; catalogue: Catalogue },
@@ -98,6 +120,8 @@ export interface Filler {
  * Movements that would fill a lane's gaps best for the time they take.
  *
  * @param minutesOf what a movement's block takes with the school's dose, minutes
+ * @example
+ * fillersFor([], { plan, catalogue }) // []
  */
 export function fillersFor(
   gaps: readonly Gap[],

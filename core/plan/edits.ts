@@ -149,6 +149,8 @@ export function inverseOf(plan: Plan, edit: Edit): Edit {
  * Puts commands on top of another version of the plan, leaving out those that do not fit any more.
  *
  * @returns the new plan, the commands that were kept and, in words, those that were not
+ * @example
+ * replayed(plan, [{ edit: 'removeBlock', id: 'z' }]).lost // ['This block is no longer in the plan.']
  */
 export function replayed(plan: Plan, edits: readonly Edit[]): { plan: Plan; kept: Edit[]; lost: string[] } {
   const kept: Edit[] = []
@@ -166,7 +168,12 @@ export function replayed(plan: Plan, edits: readonly Edit[]): { plan: Plan; kept
   return { plan: result, kept, lost }
 }
 
-/** A block for a movement with the school's default dose and way of taking sides. */
+/**
+ * A block for a movement with the school's default dose and way of taking sides.
+ *
+ * @example
+ * blockFor(bridge, 'dwell', 'a', catalogue).dose.kind // 'reps'
+ */
 export function blockFor(movement: Movement, school: SchoolId, id: string, catalogue: Catalogue): Block {
   const { dose, rounds, restSeconds } = movement.doses[school]
   return {
@@ -179,7 +186,12 @@ export function blockFor(movement: Movement, school: SchoolId, id: string, catal
   }
 }
 
-/** The command with which a block follows another school: its dose, rounds and way of taking sides; null: the plan's again. */
+/**
+ * The command with which a block follows another school: its dose, rounds and way of taking sides; null: the plan's again.
+ *
+ * @example
+ * followSchool(plan, 'a', 'pulse', catalogue).block.school // 'pulse'
+ */
 export function followSchool(plan: Plan, id: string, school: SchoolId | null, catalogue: Catalogue): Edit {
   const before = blockOf(plan, id)
   const movement = catalogue.movements.get(before.movement)

@@ -41,7 +41,12 @@ export function performed(plan: Plan, edits: readonly Edit[], at: number): { pla
   return { plan: result, step: { edits: [...edits], inverses, at } }
 }
 
-/** The history with a new step; typing on in one field lengthens the last one. */
+/**
+ * The history with a new step; typing on in one field lengthens the last one.
+ *
+ * @example
+ * recorded(NO_HISTORY, performed(plan, [{ edit: 'setMinutes', minutes: 60 }], 0).step).done.length // 1
+ */
 export function recorded({ done }: History, step: Step): History {
   const last = done.at(-1)
   const isTypedOn = last !== undefined && isSameField(last, step) && step.at - last.at < ONE_STEP_MS
@@ -62,6 +67,9 @@ interface TurnedStep {
 /**
  * Takes the last step back, or the last one that was taken back again. One that does not fit any more, since another
  * window has removed its block, leaves the plan as it is and drops out of the history.
+ *
+ * @example
+ * stepped(plan, NO_HISTORY, 'undo') // { kind: 'nothing' }
  */
 export function stepped(plan: Plan, history: History, way: 'undo' | 'redo'): Turned {
   const [from, to] = way === 'undo' ? (['done', 'undone'] as const) : (['undone', 'done'] as const)
@@ -86,6 +94,8 @@ export function stepped(plan: Plan, history: History, way: 'undo' | 'redo'): Tur
  * The history as it holds on another version of the plan: steps whose blocks are gone drop out, all others stay.
  *
  * @param plan that the commands of this window were put on top of
+ * @example
+ * rebased(NO_HISTORY, plan) // { done: [], undone: [] }
  */
 export function rebased(history: History, plan: Plan): History {
   const ids = new Set(plan.blocks.map((block) => block.id))

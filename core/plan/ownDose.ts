@@ -10,7 +10,8 @@ import type { Block } from './plan'
  *
  * @returns null where the block's own dose holds
  * @example
- * ownDose({ movement: 'ankle-on-knee', dose: hold 60 s … }, { school: 'pulse' }, catalogue) // 5 pulses …
+ * ownDose(blockOfMovement('ankle-on-knee'), { school: 'pulse' }, catalogue).dose
+ * // { kind: 'pulse', count: 5, atEnd: 4, travel: 1 }
  */
 export function ownDose(
   block: Block,

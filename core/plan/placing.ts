@@ -24,7 +24,9 @@ export interface Placing {
  * @param expected everybody among the riders, for their offers
  * @returns by movement id
  * @example
- * placingsAt(plan, 2, { riders, expected, met, catalogue }).get('bridge')!.changeoverSeconds // 0: all lie already
+ * placingsAt(plan, 2, { riders, expected: people.map((person) => ({ person, when: usual })), met, catalogue
+ * }).has('bridge')
+ * // true
  */
 export function placingsAt(
   plan: Plan,
@@ -46,7 +48,14 @@ export function placingsAt(
   )
 }
 
-/** The same for one movement. */
+/**
+ * The same for one movement.
+ *
+ * @example
+ * placingOf(sideBend, plan, 2, { riders, expected: people.map((person) => ({ person, when: usual })), met,
+ * catalogue }).changeoverSeconds
+ * // 35
+ */
 export function placingOf(
   movement: Movement,
   plan: Plan,

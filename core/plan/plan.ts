@@ -60,7 +60,12 @@ export const Plan = z.object({
 })
 export type Plan = z.infer<typeof Plan>
 
-/** A plan without blocks, ready for the first one. */
+/**
+ * A plan without blocks, ready for the first one.
+ *
+ * @example
+ * emptyPlan('Easy hips', 45, 'dwell').blocks // []
+ */
 export function emptyPlan(title: string, minutes: number, school: SchoolId): Plan {
   return {
     format: 'unhurried-circle-plan',
@@ -80,7 +85,12 @@ export function emptyPlan(title: string, minutes: number, school: SchoolId): Pla
 
 const knownLanes = new WeakMap<Block, Map<Tier, Block>>()
 
-/** A block as one lane does it, with the lane's departures in place; a block is never changed in place, so once a lane. */
+/**
+ * A block as one lane does it, with the lane's departures in place; a block is never changed in place, so once a lane.
+ *
+ * @example
+ * blockIn(plan.blocks[0], 'floor') === plan.blocks[0] // true
+ */
 export function blockIn(block: Block, tier: Tier): Block {
   const own = block.lanes?.[tier]
   if (!own) return block

@@ -19,7 +19,8 @@ const SECONDS = `${NUMBER}\\s*(?:s|sec|seconds?)`
  * @param now what it is until now
  * @returns the new dose, or what could not be read
  * @example
- * readDose('30 s hold, 2 rounds, rest 10 s', now) // { dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10, … }
+ * readDose('30 s hold, 2 rounds, rest 10 s', plan.blocks[0])
+ * // { dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10, sideOrder: 'one-side-first' }
  */
 export function readDose(text: string, now: BlockDose): BlockDose | { wrong: string } {
   let rest = ` ${text.toLowerCase().replaceAll('×', ' x ').replaceAll('–', '-')} `

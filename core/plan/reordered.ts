@@ -33,7 +33,12 @@ export interface OrderChange {
   floorTrips: number
 }
 
-/** Two timings of the same blocks held against each other. */
+/**
+ * Two timings of the same blocks held against each other.
+ *
+ * @example
+ * orderChange(timeline, { ...timeline, seconds: timeline.seconds + 30 }).seconds // 30
+ */
 export function orderChange(before: TimelineSum, after: TimelineSum): OrderChange {
   return {
     seconds: after.seconds - before.seconds,

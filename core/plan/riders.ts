@@ -20,7 +20,12 @@ export interface RiderToday extends Rider {
   today: Today
 }
 
-/** Works out what a person is offered in every block of a plan, and in which lane they ride. */
+/**
+ * Works out what a person is offered in every block of a plan, and in which lane they ride.
+ *
+ * @example
+ * riderOf({ person: ann, when: usual }, plan, catalogue).tier // 'chair'
+ */
 export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
   const today = todayOf(person, catalogue, arrival ?? USUAL_ARRIVAL, when)
   const offers = plan.blocks.map((block) => {

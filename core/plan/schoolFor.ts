@@ -7,13 +7,18 @@ import type { Plan } from './plan'
  *
  * @param blockId a block that has left the plan counts as the plan's
  * @example
- * schoolFor(dwellPlan, 'b3', { school: 'press' }) // 'press'
+ * schoolFor(plan, 'a', { school: 'press' }) // 'press'
  */
 export function schoolFor(plan: Plan, blockId: string, person: Pick<Person, 'school'>): SchoolId {
   return person.school ?? plan.blocks.find((block) => block.id === blockId)?.school ?? plan.school
 }
 
-/** The school somebody follows outside of a plan: their own, else that of the first circle they belong to. */
+/**
+ * The school somebody follows outside of a plan: their own, else that of the first circle they belong to.
+ *
+ * @example
+ * usualSchool({ id: 'ann', school: null }, [{ school: 'pulse', members: ['ann'] }]) // 'pulse'
+ */
 export function usualSchool(
   person: Pick<Person, 'id' | 'school'>,
   circles: readonly { school: SchoolId; members: readonly string[] }[],

@@ -31,7 +31,7 @@ export type ShelfPlan = z.infer<typeof ShelfPlan>
  *
  * @param movementName names of movements by id
  * @example
- * foundOnShelf(shelf, 'hips evening', nameOf) // plans that have both
+ * foundOnShelf([], 'hips evening', () => '') // []
  */
 export function foundOnShelf(
   shelf: readonly ShelfPlan[],

@@ -56,6 +56,8 @@ export interface Timeline {
  * @param riders the people with their offers; an empty list times the plan for a typical lane each
  * @param met ids of movements the circle has met before
  * @source ours, from common practice
+ * @example
+ * timelineOf(emptyPlan('', 45, 'dwell'), [], met, catalogue).blocks // []
  */
 export function timelineOf(
   plan: Plan,

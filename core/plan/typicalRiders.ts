@@ -15,7 +15,12 @@ export interface Rider {
 
 const TYPICAL_LEVEL = 2
 
-/** One typical person a tier, for a plan that nobody is expected at yet. */
+/**
+ * One typical person a tier, for a plan that nobody is expected at yet.
+ *
+ * @example
+ * typicalRiders(plan, catalogue).map((rider) => rider.tier) // ['bed', 'chair', 'standing', 'floor']
+ */
 export function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
   return TIERS.map((tier) => ({
     id: `typical-${tier}`,

@@ -49,7 +49,12 @@ export function answerTo(proposal: Proposal, { toLevel, dial }: Choice): Answer 
   }
 }
 
-/** What names a decision among those of a meeting. */
+/**
+ * What names a decision among those of a meeting.
+ *
+ * @example
+ * decisionKey({ participant: 'ann', movement: 'bridge', tier: 'chair' }) // 'ann bridge chair'
+ */
 export function decisionKey(of: { participant: string; movement: string; tier: Tier }): string {
   return `${of.participant} ${of.movement} ${of.tier}`
 }

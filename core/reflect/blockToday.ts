@@ -8,7 +8,7 @@ import type { BlockToday } from './reflectOn'
  * What a plan asked of one person in a block: the school whose rule holds, and the dose of their tier.
  *
  * @example
- * blockToday(plan, ann)('b3', 'chair') // { school: 'dwell', given: { dose: { kind: 'hold', seconds: 30 }, rounds: 1 } }
+ * blockToday(plan, ann)('a', 'chair').school // 'dwell'
  */
 export function blockToday(plan: Plan, person: Pick<Person, 'school'>): (blockId: string, tier: Tier) => BlockToday {
   return (blockId, tier) => {

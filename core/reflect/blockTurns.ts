@@ -23,6 +23,8 @@ export type BlockTurn = z.infer<typeof BlockTurn>
  * @param steps of everybody in the meeting
  * @param plan as it was led; a block that has left it is not raised
  * @returns proposals, and the steps with theirs turned into it: still one dial a step
+ * @example
+ * blockTurns([], plan, judgement) // { proposals: [], steps: [] }
  */
 export function blockTurns<S extends Step>(
   steps: readonly S[],

@@ -41,6 +41,11 @@ export interface LetterMatter {
 /**
  * What a clinician is told: what was seen, measured and offered, the limits that are kept, and what is asked. It fits on
  * a page, names no diagnosis of ours, and says nothing of other people.
+ *
+ * @example
+ * letterSections({ ...ann, sex: 'unsaid' }, { back: personBack([], [], 4, catalogue), weeks: 4, measures: [],
+ * eased: [], questions: 'May she kneel?' }, catalogue).at(-1).lines
+ * // ['May she kneel?']
  */
 export function letterSections(person: Participant, matter: LetterMatter, catalogue: Catalogue): LetterSection[] {
   const questions = matter.questions.split('\n').map((line) => line.trim())

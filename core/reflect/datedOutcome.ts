@@ -14,6 +14,9 @@ const sorted = new WeakMap<readonly DatedOutcome[], Map<string, Evidence[]>>()
 /**
  * Evidence by movement and tier, `movement tier`: one entry a meeting and side; where a movement came twice in a
  * meeting, the harder outcome to like counts. Six schools look at the same outcomes, so they are sorted out once.
+ *
+ * @example
+ * [...evidenceIn([outcome]).keys()] // ['bridge chair']
  */
 export function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evidence[]> {
   const before = sorted.get(outcomes)

@@ -8,7 +8,12 @@ import { easingCause, isFarOff, isPoor, isReached, type Evidence } from './evide
 export const DecisionKind = z.enum(['ease-now', 'ease', 'ask', 'step-up', 'stay', 'too-early'])
 export type DecisionKind = z.infer<typeof DecisionKind>
 
-/** Whether a decision makes something easier: refusing it needs a reason. */
+/**
+ * Whether a decision makes something easier: refusing it needs a reason.
+ *
+ * @example
+ * isEasing('ease-now') // true
+ */
 export function isEasing(kind: DecisionKind): boolean {
   return kind === 'ease' || kind === 'ease-now'
 }
@@ -52,6 +57,10 @@ export interface Question {
  * but effort or form is empty. Otherwise stay, or too early.
  *
  * @source `judgement.yaml`: ours, from common practice; tuned as docs/decisions/the-judgement.md says
+ * @example
+ * decide({ movement: 'bridge', tier: 'chair', level: 2, rungs: [1, 2, 3], evidence: [entry, { ...entry, meetingId:
+ * 'n' }], school: catalogue.schools.get('dwell'), judgement }).kind
+ * // 'step-up'
  */
 export function decide(question: Question): Decision {
   const { movement, tier, level: fromLevel, rungs, evidence } = question

@@ -23,17 +23,32 @@ export const Evidence = OutcomeEvent.pick({
 })
 export type Evidence = z.infer<typeof Evidence>
 
-/** Achieved ÷ target; 1 where either was not recorded, since what is empty is no evidence. */
+/**
+ * Achieved ÷ target; 1 where either was not recorded, since what is empty is no evidence.
+ *
+ * @example
+ * shareOf({ achieved: 15, target: 30 }) // 0.5
+ */
 export function shareOf({ achieved, target }: Pick<Evidence, 'achieved' | 'target'>): number {
   return achieved === null || target === null || target === 0 ? 1 : achieved / target
 }
 
-/** Done in full, as it was recorded. */
+/**
+ * Done in full, as it was recorded.
+ *
+ * @example
+ * isReached(entry) // true
+ */
 export function isReached(entry: Evidence): boolean {
   return (entry.done === 'done' || entry.done === 'more') && entry.achieved !== null && shareOf(entry) >= 1
 }
 
-/** Well short of the target, slipped, eased or stopped. */
+/**
+ * Well short of the target, slipped, eased or stopped.
+ *
+ * @example
+ * isPoor({ ...entry, achieved: 10 }, judgement) // true
+ */
 export function isPoor(entry: Evidence, { notReached }: Pick<Judgement, 'notReached'>): boolean {
   return (
     shareOf(entry) < notReached.notReachedShare ||
@@ -43,7 +58,12 @@ export function isPoor(entry: Evidence, { notReached }: Pick<Judgement, 'notReac
   )
 }
 
-/** So far from the target that one rung less would not be enough. */
+/**
+ * So far from the target that one rung less would not be enough.
+ *
+ * @example
+ * isFarOff({ ...entry, achieved: 5 }, judgement) // true
+ */
 export function isFarOff(entry: Evidence, { notReached }: Pick<Judgement, 'notReached'>): boolean {
   return shareOf(entry) < notReached.farShare
 }

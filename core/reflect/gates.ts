@@ -32,6 +32,9 @@ export interface GateStatus {
  * @param on today, ISO day
  * @param countsForDays how old a result may be: `judgement.evidence.days`
  * @source ours unless the condition names one
+ * @example
+ * gateStatus(catalogue.gates[0], [], { considerations: [], on: '2026-11-25', countsForDays: 182 }).state
+ * // 'not-measured'
  */
 export function gateStatus(
   gate: TierGate,
@@ -75,13 +78,23 @@ function keeps(limit: Limit, { value, pain }: StoredMeasure): boolean {
   return limit.painUnder === undefined || (pain !== null && pain < limit.painUnder)
 }
 
-/** The first tier that is not fully open, with the gate before it; null where all are. */
+/**
+ * The first tier that is not fully open, with the gate before it; null where all are.
+ *
+ * @example
+ * nextGate(catalogue.gates, { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' })?.to // 'standing'
+ */
 export function nextGate(gates: readonly TierGate[], access: Record<Tier, Access>): TierGate | null {
   const closed = TIERS.find((tier) => tier !== 'bed' && access[tier] !== 'yes')
   return gates.find((gate) => gate.to === closed) ?? null
 }
 
-/** Tiers whose gate was tried and not passed. */
+/**
+ * Tiers whose gate was tried and not passed.
+ *
+ * @example
+ * [...failedTiers([{ gate: { to: 'standing' }, state: 'failed' }])] // ['standing']
+ */
 export function failedTiers(statuses: readonly GateStatus[]): Set<Tier> {
   return new Set(statuses.filter(({ state }) => state === 'failed').map(({ gate }) => gate.to))
 }

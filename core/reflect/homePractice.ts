@@ -73,7 +73,9 @@ export interface HomeAsk {
  * @returns the best first; the first three to five are the usual choice
  * @source ours, from common practice
  * @example
- * proposeHome(cora, { school: 'dwell', recent: ['bridge'], homeProps: { towel: 1 }, year: 2026 }, catalogue)[0].movement // 'bridge'
+ * proposeHome(ann, { school: 'dwell', recent: ['bridge'], homeProps: { towel: 1 }, year: 2026 },
+ * catalogue)[0].movement
+ * // 'bridge'
  */
 export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue): HomeProposal[] {
   const { recent } = ask

@@ -61,6 +61,8 @@ export type PersonBack = z.infer<typeof PersonBack>
  *
  * @param meetings of the window, oldest first
  * @param outcomes folded, of this person and window, oldest first
+ * @example
+ * personBack([], [], 4, catalogue).came // 0
  */
 export function personBack(
   meetings: readonly Attended[],
@@ -112,7 +114,12 @@ function movementBack(own: readonly DatedOutcome[]): MovementBack {
   return { movement, tier, unit, levels, amounts, trend: abilityTrend(own), sidesPercent: sidesOf(own) }
 }
 
-/** Theil–Sen over level − 1 + share of the target, the weaker side of each day. */
+/**
+ * Theil–Sen over level − 1 + share of the target, the weaker side of each day.
+ *
+ * @example
+ * abilityTrend([]) // null
+ */
 export function abilityTrend(outcomes: readonly DatedOutcome[]): Trend | null {
   const points = [
     ...grouped(
@@ -141,7 +148,12 @@ function sidesOf(outcomes: readonly DatedOutcome[]): number | null {
   return Math.round((Math.min(left, right) / Math.max(left, right)) * 100)
 }
 
-/** Time on tissue by region: what was reached of each block's dose, the weaker side where both were worked. */
+/**
+ * Time on tissue by region: what was reached of each block's dose, the weaker side where both were worked.
+ *
+ * @example
+ * doseOf([], [], 4, catalogue) // []
+ */
 export function doseOf(
   meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[],
   outcomes: readonly DatedOutcome[],
@@ -219,7 +231,12 @@ export interface CircleWindow {
   acted: readonly Acted[]
 }
 
-/** Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got. */
+/**
+ * Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got.
+ *
+ * @example
+ * circleBack({ attended: new Map(), outcomes: [], acted: [] }, 'dwell', 4, catalogue).rising // []
+ */
 export function circleBack(window: CircleWindow, school: SchoolId, weeks: number, catalogue: Catalogue): CircleBack {
   const { attended, outcomes } = window
   const meetings = new Map([...attended.values()].flat().map((meeting) => [meeting.meetingId, meeting] as const))

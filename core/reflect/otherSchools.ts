@@ -17,7 +17,9 @@ export interface OtherVerdict {
  * @param decisions as they were proposed by the circle's own school
  * @returns by movement and tier, `movement tier`; schools that agree are left out
  * @example
- * otherSchools(meetingId, reflected, decisions, catalogue).get('bridge chair') // [{ school: 'measured-load', kind: 'step-up', toLevel: 3 }]
+ * otherSchools('m', { person: ann, outcomes: [], blockIn: blockToday(plan, ann) }, [{ movement: 'bridge', tier:
+ * 'chair' }], catalogue).get('bridge chair')
+ * // []
  */
 export function otherSchools(
   meetingId: string,
@@ -51,6 +53,8 @@ interface Answered {
  * The same beside an entry of the ledger, from the evidence that was kept with it.
  *
  * @returns schools that would have come to another level, whatever the entry's own school was
+ * @example
+ * otherVerdicts({ movement: 'bridge', tier: 'chair', fromLevel: 2, toLevel: 2, evidence: [] }, catalogue) // []
  */
 export function otherVerdicts(
   { movement, tier, fromLevel, toLevel, evidence }: Answered,

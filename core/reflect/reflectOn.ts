@@ -60,6 +60,8 @@ const SHOWN_MEETINGS = 4
  * back where one was turned on this rung; ease at once is always a level.
  *
  * @returns at most three of them steps; the longest streaks step first
+ * @example
+ * reflectOn('m', { person: ann, outcomes: [], blockIn: blockToday(plan, ann) }, catalogue) // []
  */
 export function reflectOn(meetingId: string, reflected: Reflected, catalogue: Catalogue): Step[] {
   const { outcomes, history = historyIn(outcomes) } = reflected

@@ -22,6 +22,10 @@ interface Standing {
  * @param from the level that the step is counted from
  * @param on ISO day of the meeting
  * @returns all levels and dials of the person; those of other movements and tiers are left alone
+ * @example
+ * settledLevel({ levels: [], dials: [] }, { movement: 'bridge', tier: 'chair', toLevel: 3, turn: null }, 2,
+ * '2026-11-25').levels
+ * // [{ movement: 'bridge', tier: 'chair', side: 'both', level: 3 }]
  */
 export function settledLevel(
   { levels, dials }: Standing,

@@ -12,7 +12,7 @@ export type TierChange = Pick<Person, 'homeTier' | 'visiting' | 'access'>
  * What a step between tiers changes: visits open the tier with help, a move opens it, down opens it with help at least.
  *
  * @example
- * tierChange(sitter, 'visits', 'standing') // { homeTier: 'chair', visiting: 'standing', access: { …, standing: 'with-help' } }
+ * tierChange(ann, 'visits', 'standing').visiting // 'standing'
  */
 export function tierChange({ homeTier, access }: TierChange, step: TierStepTaken, to: Tier): TierChange {
   const withHelp = access[to] === 'no' ? 'with-help' : access[to]
@@ -35,6 +35,8 @@ export type TierObjection = { kind: 'wrong-way'; isUp: boolean } | { kind: 'need
  * What speaks against a step: up needs the gate and good visits, or a reason; down needs nothing.
  *
  * @param proposed the step that the person is ready for, or has to take
+ * @example
+ * tierObjection(ann, { step: 'moves', to: 'chair', reason: '' }, null) // { kind: 'wrong-way', isUp: false }
  */
 export function tierObjection(
   { homeTier }: Pick<Person, 'homeTier'>,
@@ -47,7 +49,12 @@ export function tierObjection(
   return (step === 'down') === isUp ? { kind: 'wrong-way', isUp } : null
 }
 
-/** Whether this very step is proposed. */
+/**
+ * Whether this very step is proposed.
+ *
+ * @example
+ * isProposed(null, 'visits', 'standing') // false
+ */
 export function isProposed(proposed: TierStep | null, step: TierStepTaken, to: Tier): boolean {
   return proposed?.kind === step && proposed.to === to
 }

@@ -41,6 +41,10 @@ export interface TierEvidence {
  *
  * @returns null where the highest tier is home already and nothing speaks against it
  * @source ours, from common practice
+ * @example
+ * tierStep(ann, { measures: [], outcomes: [], visitingSince: null, news: 'fall', on: '2026-11-25' },
+ * catalogue).kind
+ * // 'down'
  */
 export function tierStep(
   person: Person & { considerations: readonly { consideration: string; clearedBy: string }[] },
@@ -137,7 +141,12 @@ interface Visit {
   isGood: boolean
 }
 
-/** Meetings worked in another tier since visits were agreed; a block counts once, done on every side that was noted. */
+/**
+ * Meetings worked in another tier since visits were agreed; a block counts once, done on every side that was noted.
+ *
+ * @example
+ * visitsOf([], 'standing', null, judgement) // []
+ */
 export function visitsOf(
   outcomes: readonly DatedOutcome[],
   tier: Tier,

@@ -32,7 +32,9 @@ export interface NextTurn {
  * @param settings this person's own for the movement and tier
  * @param given the block's dose as the person's lane does it; null: the block has left the plan, so only what no dose gives is turned
  * @example
- * nextTurn(wallSit, [], { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }, 'dwell') // { turn: null, earned: { dial: 'hold', from: 30, to: 40, … } }
+ * nextTurn({ dials: [{ dial: 'hold', from: 20, to: 60, step: 10, unit: 's' }], props: [] }, [], { dose: { kind:
+ * 'hold', seconds: 30 }, rounds: 1 }, 'dwell')
+ * // { turn: null, earned: { dial: 'hold', from: 30, to: 40, words: 'hold 30 → 40 s' } }
  */
 export function nextTurn(
   variation: Variation,
@@ -61,6 +63,9 @@ export function nextTurn(
  * One step back on the dial that was turned last; null where nothing was turned on this rung, so the level is next.
  *
  * What was earned beyond the block was never done: from there, too, it goes back below the block's.
+ *
+ * @example
+ * turnBack({ dials: [] }, [], null) // null
  */
 export function turnBack(variation: Variation, settings: readonly DialSetting[], given: Given | null): DialTurn | null {
   const last = settings

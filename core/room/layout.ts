@@ -54,7 +54,7 @@ const FRONT_M = 1.4
  * @returns the layout; where nothing fits, the two arcs with what is missing
  * @source ours
  * @example
- * layoutOf({ lengthM: 11, widthM: 8.5, door }, elevenPeople).kind // 'ring'
+ * layoutOf(room, sitters.map(() => stations.places.chair)).kind // 'ring'
  */
 export function layoutOf(room: Room, footprints: readonly Footprint[], wanted?: LayoutKind): Layout {
   const layouts = (wanted ? [wanted] : (['ring', 'horseshoe', 'two-arcs'] as const)).map((kind) =>

@@ -9,7 +9,7 @@ const TRIED_AT_MOST = 60
  * @param present footprints of those who belong to the circle and come into the room
  * @source ours
  * @example
- * placesIn({ lengthM: 9, widthM: 8, door }, [], stations) // more than placesIn of a room of 5 m × 5 m
+ * placesIn(room, [], stations) // 10
  */
 export function placesIn(room: Room, present: readonly Footprint[], stations: Stations): number {
   const chair = footprintOf('chair', 'room', stations)

@@ -35,7 +35,7 @@ interface Need {
  *
  * @param cupboard how many of each prop the venue has; props that belong to a station are not counted
  * @example
- * propsOut([two people with one strap each], { strap: 1 }, catalogue).fetches // one, in the other's block
+ * propsOut([], { strap: 1 }, catalogue).fetches // []
  */
 export function propsOut(
   users: readonly PropUser[],

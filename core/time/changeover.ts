@@ -14,7 +14,12 @@ export interface Mover {
   avoid: ReadonlySet<Tag>
 }
 
-/** Somebody without limits who moves at the usual pace. */
+/**
+ * Somebody without limits who moves at the usual pace.
+ *
+ * @example
+ * usualMover(clock) // { pace: 1.25, sittingWaitSeconds: 0, standingWaitSeconds: 0, avoid: new Set([]) }
+ */
 export function usualMover({ paces }: Pick<Clock, 'paces'>): Mover {
   return { pace: paces.usual, sittingWaitSeconds: 0, standingWaitSeconds: 0, avoid: new Set() }
 }
@@ -63,7 +68,12 @@ export function changeover(graph: PostureGraph, from: string, to: string, mover:
   return { seconds: moves.reduce((sum, move) => sum + move.seconds + move.waitSeconds, 0), moves }
 }
 
-/** Whether there is any safe way at all for somebody to whom some demands are closed. */
+/**
+ * Whether there is any safe way at all for somebody to whom some demands are closed.
+ *
+ * @example
+ * hasWay(graph, 'chair/tall', 'chair/tall', new Set()) // true
+ */
 export function hasWay(graph: PostureGraph, from: string, to: string, avoid: ReadonlySet<Tag>): boolean {
   return shortestWay(graph, from, to, avoid) !== null
 }

@@ -28,6 +28,10 @@ export interface WorkPart {
  * Taking turns: a round on each side with a change between; the other side's turn is the rest.
  *
  * @returns parts whose seconds add up to `workSeconds`
+ * @example
+ * workParts({ roundSeconds: 30, rounds: 1, restSeconds: 0, sides: 'each', order: 'one-side-first',
+ * sideChangeSeconds: 8 }).map((part) => part.kind)
+ * // ['work', 'change-side', 'work']
  */
 export function workParts(work: Work): WorkPart[] {
   const { roundSeconds, rounds, restSeconds, sideChangeSeconds } = work
@@ -60,18 +64,30 @@ export function workParts(work: Work): WorkPart[] {
  *
  * @source ours, from common practice
  * @example
- * // 30 s hold, each side, 2 rounds, rest 10 s, lying, one side first
- * workSeconds({ roundSeconds: 30, rounds: 2, restSeconds: 10, sides: 'each', order: 'one-side-first', sideChangeSeconds: 8 }) // 148
+ * workSeconds({ roundSeconds: 30, rounds: 2, restSeconds: 10, sides: 'each', order: 'one-side-first',
+ * sideChangeSeconds: 8 })
+ * // 148
  */
 export function workSeconds(work: Work): number {
   return workParts(work).reduce((sum, part) => sum + part.seconds, 0)
 }
 
-/** Turns are only offered where the other side's turn is at least the rest: `t + 2c ≥ rest`. */
+/**
+ * Turns are only offered where the other side's turn is at least the rest: `t + 2c ≥ rest`.
+ *
+ * @example
+ * mayTakeTurns({ roundSeconds: 30, restSeconds: 10, sideChangeSeconds: 8 }) // true
+ */
 export function mayTakeTurns(work: Pick<Work, 'roundSeconds' | 'restSeconds' | 'sideChangeSeconds'>): boolean {
   return work.roundSeconds + 2 * work.sideChangeSeconds >= work.restSeconds
 }
 
+/**
+ * Whether the sides are worked one after the other.
+ *
+ * @example
+ * isTwoSided('each') // true
+ */
 export function isTwoSided(sides: SidePolicy): boolean {
   return sides === 'each' || sides === 'each-direction'
 }
