@@ -1,3 +1,4 @@
+import { keysOf } from './entries'
 import { dequal } from 'dequal/lite'
 
 /** A kept draft brought up to what is stored now. */
@@ -22,7 +23,7 @@ export interface MergedDraft<T> {
  */
 export function mergedDraft<T extends object>(base: T, typed: T, stored: T): MergedDraft<T> {
   const merged: MergedDraft<T> = { fields: { ...typed }, taken: [], both: [] }
-  for (const key of Object.keys(stored) as (keyof T)[]) {
+  for (const key of keysOf(stored)) {
     const isChangedThere = !dequal(base[key], stored[key])
     if (!isChangedThere || dequal(typed[key], stored[key])) continue
     if (dequal(base[key], typed[key])) {

@@ -1,3 +1,4 @@
+import { entryAt, entryOf } from '../core/entries'
 import { addHours, addWeeks, formatISO, subDays } from 'date-fns'
 import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
 import { indexOf } from '../core/catalogue/summary'
@@ -109,7 +110,7 @@ async function seedPastMeetings({ acting, scenario, catalogue, random, next }: D
   )
   const history: DatedOutcome[] = []
   for (let week = 0; week < PAST_WEEKS; week += 1) {
-    const past = scenario.pastPlans[week % scenario.pastPlans.length]!
+    const past = entryAt(scenario.pastPlans, week % scenario.pastPlans.length)
     const startsAt = subDays(next, 7 * (PAST_WEEKS - week))
     const plan = planOf(past, circle.minutes, circle.school, catalogue)
     const made = { circleId: circle.id, startsAt: startsAt.toISOString(), plan, id: random.uuid() }
@@ -214,7 +215,7 @@ function planOf(
   return {
     ...emptyPlan(title, minutes, school),
     blocks: blocks.map((movement, index) =>
-      blockFor(catalogue.movements.get(movement)!, school, `b${index + 1}`, catalogue),
+      blockFor(entryOf(catalogue.movements, movement), school, `b${index + 1}`, catalogue),
     ),
   }
 }

@@ -1,3 +1,4 @@
+import { entryOf } from '../core/entries'
 import type { Catalogue } from '../core/catalogue/catalogue'
 import type { Measure } from '../core/catalogue/measure'
 import type { Side, Tier } from '../core/catalogue/words'
@@ -71,7 +72,7 @@ export function simulateMeasures(
   random: Random,
 ): MeasureRecord[] {
   return USUAL[body.homeTier].flatMap(([id, atThree, perStep]) => {
-    const measure = catalogue.measures.get(id)!
+    const measure = entryOf(catalogue.measures, id)
     const sides: Side[] = measure.sides ? ['left', 'right'] : ['both']
     return Array.from({ length: 6 }, (_, at) => at).flatMap((at) =>
       sides.map((side): MeasureRecord => {

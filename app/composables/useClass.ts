@@ -19,16 +19,16 @@ export function useClass() {
   const meeting = useMeeting()
   const catalogues = useCatalogue()
   const ticking = useNow({ interval: TICK_MS })
-  const view = computed(() => meeting.view!)
+  const view = computed(() => meeting.opened)
   const begun = computed(() => hasBegun(view.value.classEvents))
   const steps = computed(() => (begun.value ? startedScript(view.value.classEvents) : scriptOf(meeting.timeline)))
   const reading = computed(() => readClock(view.value.classEvents, (void ticking.value, meeting.now())))
   /** What the big clock shows; before the start, how long the first step will be. */
   const leftSeconds = computed(() => (begun.value ? reading.value.leftMs / 1000 : (steps.value[0]?.seconds ?? 0)))
   const step = computed(() => steps.value[reading.value.step])
-  const blockIndex = computed(() => meeting.plan!.blocks.findIndex((block) => block.id === step.value?.blockId))
-  const block = computed(() => meeting.plan!.blocks[blockIndex.value])
-  const nextBlock = computed(() => meeting.plan!.blocks[step.value?.blockId === null ? -1 : blockIndex.value + 1])
+  const blockIndex = computed(() => meeting.planned.blocks.findIndex((block) => block.id === step.value?.blockId))
+  const block = computed(() => meeting.planned.blocks[blockIndex.value])
+  const nextBlock = computed(() => meeting.planned.blocks[step.value?.blockId === null ? -1 : blockIndex.value + 1])
   const workElapsed = computed(() =>
     workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000),
   )
@@ -40,7 +40,7 @@ export function useClass() {
   const moment = computed(() =>
     begun.value ? logMoment(steps.value, reading.value.step, reading.value.elapsedMs / 1000) : null,
   )
-  const loggedBlock = computed(() => meeting.plan!.blocks.find((one) => one.id === moment.value?.blockId))
+  const loggedBlock = computed(() => meeting.planned.blocks.find((one) => one.id === moment.value?.blockId))
   const sidesOf = (movement: string) => catalogues.catalogue.movements.get(movement)?.sides ?? 'both'
   /** The count and the part of the repetition, the press, the breath; null outside the work. */
   const pace = computed(() =>
@@ -50,7 +50,7 @@ export function useClass() {
   )
   const cues = computed(() =>
     cuesOf(steps.value, {
-      plan: meeting.plan!,
+      plan: meeting.planned,
       timeline: meeting.timeline,
       riders: meeting.ridersPresent,
       circle: meeting.sides,
@@ -117,7 +117,7 @@ export function useClass() {
   /** Logs one person for the block that is on; details are added to what was logged last. */
   function log(participant: string, done: OutcomeEvent['done']): OutcomeEvent[] {
     if (!moment.value || !loggedBlock.value) return []
-    const at = meeting.plan!.blocks.indexOf(loggedBlock.value)
+    const at = meeting.planned.blocks.indexOf(loggedBlock.value)
     const offers = meeting.riders.get(participant)?.offers[at] ?? []
     const person = view.value.people.find((one) => one.id === participant)
     if (!person) return []

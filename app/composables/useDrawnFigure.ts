@@ -1,3 +1,4 @@
+import { entryOf } from '~~/core/entries'
 import { refDebounced } from '@vueuse/core'
 import { VariationFigure, type PostureFigure } from '~~/core/catalogue/figure'
 import type { FigureDone, FigureTask } from '~/workers/figure.worker'
@@ -25,7 +26,9 @@ export function useDrawnFigure(posture: string, start: () => object) {
     wanted,
     async (layer) => {
       const mine = (newest += 1)
-      const svg = await draw(catalogue.figures.get(posture)!, VariationFigure.parse({ start: layer })).catch(() => null)
+      const svg = await draw(entryOf(catalogue.figures, posture), VariationFigure.parse({ start: layer })).catch(
+        () => null,
+      )
       if (svg === null) return
       if (mine === newest) address.value = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`
     },

@@ -9,7 +9,7 @@ const LISTEN_MS = 10_000
 export function useFollowing() {
   const meeting = useMeeting()
   const { status, event, data } = useEventSource(
-    addressOf(followMeeting, { id: meeting.view!.meeting.id }),
+    addressOf(followMeeting, { id: meeting.opened.meeting.id }),
     ['message', 'clock'],
     { autoReconnect: { retries: () => true, delay: 2000 } },
   )

@@ -1,4 +1,5 @@
 import { onKeyStroke } from '@vueuse/core'
+import { keysOf } from '~~/core/entries'
 import type { Key } from '~/keys'
 
 const sheet = shallowRef<Key[]>([])
@@ -19,7 +20,7 @@ export function useKeys<Name extends string>(
 ): void {
   const rows = Object.values<Key>(keys)
   const bindings = new Map(
-    (Object.keys(keys) as Name[]).flatMap((name) =>
+    keysOf(keys).flatMap((name) =>
       keys[name].presses.map((press, at) => [press, { key: keys[name], run: () => runs[name](at) }] as const),
     ),
   )
@@ -48,7 +49,8 @@ function nameOf(event: KeyboardEvent): string {
 }
 
 function isBusyElsewhere(event: KeyboardEvent, overButtons: boolean): boolean {
-  const target = event.target as HTMLElement
+  const { target } = event
+  if (!(target instanceof HTMLElement)) return false
   if (target.closest('[role="dialog"], [role="listbox"]')) return true
   // Copying text stays copying text.
   const copies =

@@ -1,3 +1,4 @@
+import { entryAt } from '~~/core/entries'
 import type { Timeline } from '~~/core/plan/timeline'
 
 export interface LaneColumn {
@@ -38,7 +39,7 @@ export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
     )
     let left = 0
     const columns: LaneColumn[] = blocks.map((block, index) => {
-      const column = { blockId: block.blockId, left, width: widths[index]! }
+      const column = { blockId: block.blockId, left, width: entryAt(widths, index) }
       left += column.width
       return column
     })
@@ -48,7 +49,8 @@ export function useLaneLayout(timeline: Ref<Timeline>, width: Ref<number>) {
       const block = blocks[index]
       if (!block) return 0
       const into = at - block.startsAt
-      if (into <= block.seconds) return columns[index]!.left + (into / block.seconds) * columns[index]!.width
+      if (into <= block.seconds)
+        return entryAt(columns, index).left + (into / block.seconds) * entryAt(columns, index).width
       return left + ((into - block.seconds) / Math.max(1, endingSeconds)) * ending
     }
     return { columns, width: left + ending, ending, xOf }
@@ -61,10 +63,10 @@ function shared(seconds: number[], width: number, narrowest: number): number[] {
   let open = seconds.map((_, index) => index)
   const widths = seconds.map(() => narrowest)
   for (;;) {
-    const total = open.reduce((sum, index) => sum + seconds[index]!, 0)
-    const short = open.filter((index) => (seconds[index]! / total) * rest < narrowest)
+    const total = open.reduce((sum, index) => sum + entryAt(seconds, index), 0)
+    const short = open.filter((index) => (entryAt(seconds, index) / total) * rest < narrowest)
     if (short.length === 0) {
-      for (const index of open) widths[index] = (seconds[index]! / total) * rest
+      for (const index of open) widths[index] = (entryAt(seconds, index) / total) * rest
       return widths
     }
     rest -= short.length * narrowest

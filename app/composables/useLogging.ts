@@ -35,14 +35,14 @@ export function useLogging(led: LedClass) {
     const offer =
       picked.value && loggedBlock.value
         ? meeting.riders.get(picked.value)?.offers[
-            meeting.plan!.blocks.findIndex((block) => block.id === loggedBlock.value!.id)
+            meeting.planned.blocks.findIndex((block) => block.id === loggedBlock.value?.id)
           ]?.[0]
         : undefined
     const isOpen =
       shown.value.length === 0 || shown.value.some((outcome) => outcome.effort === null || outcome.form === null)
     return (
       isOpen &&
-      meeting.view!.questions.some((one) => one.participant === picked.value && one.movement === offer?.movement)
+      meeting.opened.questions.some((one) => one.participant === picked.value && one.movement === offer?.movement)
     )
   })
   watch(

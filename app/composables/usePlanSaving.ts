@@ -29,7 +29,7 @@ export function usePlanSaving(replaced: (plan: Plan) => void) {
   /** What happened to this plan elsewhere, in words; empty when nothing did. */
   const notice = ref('')
 
-  const version = () => meeting.view!.meeting.planVersion
+  const version = () => meeting.opened.meeting.planVersion
   function keep(): void {
     kept.keep(version(), unsaved)
     meeting.planIsDirty = unsaved.length > 0
@@ -49,7 +49,7 @@ export function usePlanSaving(replaced: (plan: Plan) => void) {
         left.version === version()
           ? 'Unsaved changes of an earlier visit were found.'
           : 'This plan was changed since an earlier visit left it unsaved.'
-      putOnTop(meeting.plan!, version(), why)
+      putOnTop(meeting.planned, version(), why)
     }
   }
 
@@ -85,7 +85,7 @@ export function usePlanSaving(replaced: (plan: Plan) => void) {
 
   function afterSaving({ plan, planVersion, lost }: ReplyOf<typeof savePlan>, sent: number): void {
     // What was typed while they were on their way stands on top of what came back.
-    const stored = plan ?? replayed(meeting.view!.meeting.plan, unsaved.slice(0, sent)).plan
+    const stored = plan ?? replayed(meeting.opened.meeting.plan, unsaved.slice(0, sent)).plan
     unsaved = unsaved.slice(sent)
     state.value = 'saved'
     if (plan) putOnTop(plan, planVersion, 'This plan was changed in another window.', lost)

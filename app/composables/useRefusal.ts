@@ -53,7 +53,7 @@ export function brokenWords(error: unknown): string {
   const what =
     error instanceof z.ZodError
       ? 'the server answered otherwise than agreed'
-      : String((error as Error)?.message ?? error)
+      : String(error instanceof Error ? error.message : error)
   return `Something is wrong in the application: ${what}. Reload the page; what you typed is kept.`
 }
 

@@ -1,3 +1,4 @@
+import { entryAt } from '~~/core/entries'
 import { rehearsedOutcomes } from '~~/core/lead/rehearse'
 import type { LedClass } from './useClass'
 
@@ -11,8 +12,8 @@ export function useRehearsal(led: LedClass) {
     () => led.step.value?.blockId,
     (_now, before) => {
       if (!meeting.rehearsal || !before) return
-      const at = meeting.plan!.blocks.findIndex((block) => block.id === before)
-      const block = meeting.plan!.blocks[at]
+      const at = meeting.planned.blocks.findIndex((block) => block.id === before)
+      const block = meeting.planned.blocks[at]
       const works = led.steps.value.filter((step) => step.blockId === before && step.kind === 'work')
       if (!block || works.length === 0) return
       const silent = meeting.ridersPresent.filter((rider) => led.outcomesOf(rider.id, before).length === 0)
@@ -20,7 +21,7 @@ export function useRehearsal(led: LedClass) {
         rehearsedOutcomes(block, at, {
           riders: silent,
           sides: [...new Set(works.map((step) => step.side))],
-          roundSeconds: works[0]!.seconds,
+          roundSeconds: entryAt(works, 0).seconds,
           startSide: meeting.sides.startSide,
           random: Math.random,
         }),

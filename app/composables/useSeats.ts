@@ -1,3 +1,4 @@
+import { entryOf } from '~~/core/entries'
 import { NO_NEEDS } from '~~/core/offer/seatNeeds'
 import type { LayoutKind, Room } from '~~/core/room/layout'
 import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
@@ -15,7 +16,7 @@ export function useSeats() {
   const kind = ref<LayoutKind | undefined>()
   const workedOut = shallowRef<SeatedRoom | null>(null)
   const room = computed((): Room => {
-    const { roomLengthM, roomWidthM, door } = meeting.view!.venue
+    const { roomLengthM, roomWidthM, door } = meeting.opened.venue
     return { lengthM: roomLengthM, widthM: roomWidthM, door: { ...door } }
   })
   const sitters = computed((): RoomSitter[] =>
@@ -23,7 +24,7 @@ export function useSeats() {
       .filter((person) => meeting.riders.get(person.id)?.today.takesPart)
       .map((person) => ({
         id: person.id,
-        tier: meeting.riders.get(person.id)!.today.tier,
+        tier: entryOf(meeting.riders, person.id).today.tier,
         needs: { ...(person.seat ?? NO_NEEDS) },
         friends: [...person.beside],
         joins: person.joins,
@@ -46,7 +47,7 @@ export function useSeats() {
   )
   onBeforeUnmount(() => worker?.terminate())
 
-  const byHand = computed(() => meeting.view!.meeting.seating)
+  const byHand = computed(() => meeting.opened.meeting.seating)
   const seated = computed(() =>
     byHand.value
       ? seatRoom(room.value, sitters.value, stations.value, { byHand: byHand.value, kind: kind.value })
@@ -72,7 +73,8 @@ export function useSeats() {
       ),
     )
     meeting.seat(order)
-    const after = seated.value!
+    const after = seated.value
+    if (!after) return []
     return after.order.flatMap((id) =>
       reasonsOf(id, after)
         .filter((reason) => !reason.isMet && held.has(keyOf(id, reason)))

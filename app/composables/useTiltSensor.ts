@@ -1,3 +1,4 @@
+import { entryAt } from '~~/core/entries'
 import type { Trace } from '~~/core/measure/sensor'
 import { SIMULATED_PEOPLE, simulatedTrace } from '~~/core/measure/simulatedSensor'
 
@@ -15,7 +16,7 @@ export function useTiltSensor() {
   const simulated = ref(0)
   const isRunning = ref(false)
   const trace = shallowRef<Trace>({ ms: new Float64Array(), deg: new Float64Array() })
-  const samples = { ms: [] as number[], deg: [] as number[] }
+  const samples: { ms: number[]; deg: number[] } = { ms: [], deg: [] }
   let began = 0
   let seed = 1
   let frame = 0
@@ -62,12 +63,12 @@ export function useTiltSensor() {
       return
     }
     seed += 1
-    const whole = simulatedTrace(SIMULATED_PEOPLE[simulated.value]!, seed)
+    const whole = simulatedTrace(entryAt(SIMULATED_PEOPLE, simulated.value), seed)
     let sent = 0
     const follow = () => {
       const now = (performance.now() - began) * SIMULATED_SPEED
-      while (sent < whole.ms.length && whole.ms[sent]! <= now) {
-        take(whole.ms[sent]!, whole.deg[sent]!)
+      while (sent < whole.ms.length && entryAt(whole.ms, sent) <= now) {
+        take(entryAt(whole.ms, sent), entryAt(whole.deg, sent))
         sent += 1
       }
       show()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { removeSeries } from '~~/core/contract/circles'
 import { format } from 'date-fns'
 import type { SeriesRule } from '~~/core/calendar/series'
@@ -8,7 +9,7 @@ const dates = useDates()
 const practice = usePractice()
 const { isLead } = useAccount()
 await Promise.all([practice.open(), dates.open()])
-const circleId = ref(practice.circles.length === 1 ? practice.circles[0]!.id : '')
+const circleId = ref(practice.circles.length === 1 ? entryAt(practice.circles, 0).id : '')
 const chosen = computed(() => circleId.value || practice.circles[0]?.id || '')
 const series = computed(() => dates.known.series.filter((one) => one.circleId === chosen.value))
 const adding = ref(false)

@@ -64,7 +64,7 @@ const waitsOf = (id: string) =>
   ownOf(id)
     .map((own) => ({ own, row: catalogue.value.considerations.get(own.consideration) }))
     .filter(({ own, row }) => (row?.breathOnly || row?.redFlag) && own.clearedBy === '')
-    .map(({ row }) => row!.name)
+    .map(({ row }) => row?.name ?? '')
     .join(', ')
 function watchOf(id: string): string[] {
   const own = ownOf(id)

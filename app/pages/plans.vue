@@ -12,11 +12,15 @@ const selected = ref<string | null>(null)
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 const latest = practice.meetings[0]
-const fields = reactive({
+const fields = reactive<{
+  circleId: string
+  startsAt: string
+  /** A meeting or a plan of the shelf, and which; null: an empty plan. */
+  planFrom: ['meeting' | 'shelf', string] | null
+}>({
   circleId: practice.circles[0]?.id ?? '',
   startsAt: format(latest ? addDays(latest.startsAt, 7) : addDays(new Date(), 1), "yyyy-MM-dd'T'HH:mm"),
-  /** A meeting or a plan of the shelf, and which; null: an empty plan. */
-  planFrom: null as ['meeting' | 'shelf', string] | null,
+  planFrom: null,
 })
 const nameOf = (id: string) => practice.circles.find((circle) => circle.id === id)?.name ?? ''
 

@@ -25,7 +25,7 @@ async function save(): Promise<void> {
 const restoring = ref(false)
 const archiveWrong = ref('')
 async function restore(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const file = fileIn(event)
   if (!file) return
   restoring.value = true
   archiveWrong.value = ''

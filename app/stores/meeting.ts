@@ -1,3 +1,5 @@
+import { sure } from '~~/core/entries'
+import { entryAt, entryOf } from '~~/core/entries'
 import { differenceInCalendarDays, getYear } from 'date-fns'
 import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
 import type { AccidentReport } from '~~/core/lead/accident'
@@ -25,6 +27,9 @@ export const useMeeting = defineStore('meeting', () => {
   const device = crypto.randomUUID().slice(0, 8)
   /** The plan on the screen; the editor sets it while it is typed. */
   const plan = shallowRef<Plan | null>(null)
+  /** The open meeting, for screens that stand on one. */
+  const opened = computed(() => sure(view.value, 'No meeting is open.'))
+  const planned = computed(() => sure(plan.value, 'No meeting is open.'))
   /** Whether the plan on the screen holds commands that the server has not got yet. */
   const planIsDirty = ref(false)
   /** Server time minus this device's, so that all devices lead by one clock. */
@@ -58,7 +63,7 @@ export const useMeeting = defineStore('meeting', () => {
   }
 
   /** Fetches what others have said meanwhile; what waits in the outbox stays on top. */
-  async function refresh(id = view.value!.meeting.id): Promise<void> {
+  async function refresh(id = opened.value.meeting.id): Promise<void> {
     if (rehearsal.value) return
     const asked = Date.now()
     const fetched = await call(readMeeting, { params: { id } })
@@ -69,7 +74,7 @@ export const useMeeting = defineStore('meeting', () => {
   }
   /** The plan on the screen: as it is led once the class has begun, as it is stored where nothing is unsaved. */
   function settlePlan(): void {
-    if (!planIsDirty.value) plan.value = planAsLed(view.value!.meeting.plan, view.value!.classEvents)
+    if (!planIsDirty.value) plan.value = planAsLed(opened.value.meeting.plan, opened.value.classEvents)
   }
   /** Takes in what another device has said; of a plan it only says that there is another version. */
   function receive(said: Broadcast): void {
@@ -88,7 +93,7 @@ export const useMeeting = defineStore('meeting', () => {
       await refresh()
       return
     }
-    if (!rehearsal.value) view.value = { ...view.value!, classEvents: [], outcomes: [] }
+    if (!rehearsal.value) view.value = { ...opened.value, classEvents: [], outcomes: [] }
     rehearsal.value = { speed, since: Date.now(), at: now() }
   }
 
@@ -105,11 +110,11 @@ export const useMeeting = defineStore('meeting', () => {
     void outbox.put(view.value.meeting.id, name, message)
   }
   function sayArrival(participant: string, arrival: Arrival): void {
-    send(`arrival ${view.value!.meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
+    send(`arrival ${opened.value.meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
   }
   /** Keeps an order round the room; null: it is worked out again. */
   function seat(seating: string[] | null): void {
-    send(`seating ${view.value!.meeting.id}`, { kind: 'seating', seating })
+    send(`seating ${opened.value.meeting.id}`, { kind: 'seating', seating })
   }
   /** Writes an accident down: kept here until it has arrived, as all that is said in a class. */
   function report(accident: Omit<AccidentReport, 'id'>): void {
@@ -117,11 +122,11 @@ export const useMeeting = defineStore('meeting', () => {
     send(id, { kind: 'accident', report: { ...accident, id } })
   }
   function choose(choice: HandChoiceRecord): void {
-    send(`choice ${view.value!.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
+    send(`choice ${opened.value.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
   }
   function log(drafts: OutcomeDraft[]): OutcomeEvent[] {
     const outcomes = drafts.map((draft) => ({ ...draft, device, id: crypto.randomUUID(), at: Math.round(now()) }))
-    if (outcomes.length > 0) send(outcomes[0]!.id, { kind: 'outcomes', outcomes })
+    if (outcomes.length > 0) send(entryAt(outcomes, 0).id, { kind: 'outcomes', outcomes })
     return outcomes
   }
   function press(pressed: Pressed): void {
@@ -132,16 +137,16 @@ export const useMeeting = defineStore('meeting', () => {
   const someCame = computed(() => Object.values(view.value?.arrivals ?? {}).some((arrival) => arrival.came))
   /** Those who came; before anybody is ticked, everybody who is expected. */
   const present = computed(() =>
-    (view.value?.people ?? []).filter((person) => !someCame.value || view.value!.arrivals[person.id]?.came),
+    (view.value?.people ?? []).filter((person) => !someCame.value || opened.value.arrivals[person.id]?.came),
   )
 
   /** What has changed of people in class: another tier for the rest, no further part. */
   const changed = computed(() => changesOfPeople(view.value?.classEvents ?? []))
 
   function expected(participant: string): Expected {
-    const { arrivals, lastCame, meeting, handChoices } = view.value!
+    const { arrivals, lastCame, meeting, handChoices } = opened.value
     const last = lastCame[participant]
-    const stored = personOf(participant)!
+    const stored = sure(personOf(participant), 'Somebody is expected who does not belong here.')
     const tier = changed.value.tiers.get(participant)
     const person = tier ? { ...stored, homeTier: tier } : stored
     return {
@@ -166,16 +171,16 @@ export const useMeeting = defineStore('meeting', () => {
   const riders = computed(() => {
     if (!view.value || !plan.value) return new Map<string, RiderToday>()
     return new Map(
-      view.value.people.map((person) => [person.id, riderOf(expected(person.id), plan.value!, catalogues.catalogue)]),
+      view.value.people.map((person) => [person.id, riderOf(expected(person.id), planned.value, catalogues.catalogue)]),
     )
   })
   const ridersPresent = computed(() =>
     present.value
-      .map((person) => riders.value.get(person.id)!)
+      .map((person) => entryOf(riders.value, person.id))
       .filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id)),
   )
   const timeline = computed(() =>
-    timelineOf(plan.value!, ridersPresent.value, new Set(view.value!.met), catalogues.catalogue),
+    timelineOf(planned.value, ridersPresent.value, new Set(opened.value.met), catalogues.catalogue),
   )
   const checks = computed(() =>
     plan.value && view.value
@@ -195,7 +200,7 @@ export const useMeeting = defineStore('meeting', () => {
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
-  const sides = computed(() => sidesToday(view.value!.circle, view.value!.before))
+  const sides = computed(() => sidesToday(opened.value.circle, opened.value.before))
   const personOf = (participant: string) => view.value?.people.find((person) => person.id === participant)
   const nameOf = (participant: string): string => personOf(participant)?.name ?? ''
   /** The first name, by which people are called in a class. */
@@ -206,6 +211,8 @@ export const useMeeting = defineStore('meeting', () => {
   return {
     view,
     plan,
+    opened,
+    planned,
     planIsDirty,
     planSaved,
     now,

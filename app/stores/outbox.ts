@@ -1,3 +1,4 @@
+import { sure } from '~~/core/entries'
 import { openDB, type IDBPDatabase } from 'idb'
 import { z } from 'zod'
 import { sendMessage } from '~~/core/contract/meetings'
@@ -61,7 +62,7 @@ export const useOutbox = defineStore('outbox', () => {
     const kept: Kept = {
       name,
       at: Date.now(),
-      practiceId: account.value!.practiceId,
+      practiceId: sure(account.value, 'Nobody is signed in.').practiceId,
       meetingId,
       message: structuredClone(toRaw(message)),
       refused: '',

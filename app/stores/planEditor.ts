@@ -16,7 +16,7 @@ export const usePlanEditor = defineStore('planEditor', () => {
 
   /** Begins with the plan of the open meeting and what earlier visits left of it; does nothing when it is open already. */
   async function open(): Promise<void> {
-    const { id } = meeting.view!.meeting
+    const { id } = meeting.opened.meeting
     if (id === openId) return
     openId = id
     history.value = NO_HISTORY

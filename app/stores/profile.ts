@@ -1,3 +1,4 @@
+import { sure } from '~~/core/entries'
 import { differenceInCalendarDays, formatISO, getYear } from 'date-fns'
 import { readProfile, type Profile } from '~~/core/contract/records'
 import type { NormPerson } from '~~/core/measure/norms'
@@ -16,11 +17,12 @@ export const useProfile = defineStore('profile', () => {
     await catalogues.load()
     profile.value = await call(readProfile, { params: { id } })
   }
-  const person = computed(() => profile.value!.person)
-  const latest = computed(() => latestOf(profile.value!.measures))
+  const opened = computed(() => sure(profile.value, 'No profile is open.'))
+  const person = computed(() => opened.value.person)
+  const latest = computed(() => latestOf(opened.value.measures))
   const gates = computed(() =>
     catalogues.catalogue.gates.map((gate) =>
-      gateStatus(gate, profile.value!.measures, {
+      gateStatus(gate, opened.value.measures, {
         considerations: person.value.considerations,
         on: today(),
         countsForDays: catalogues.catalogue.judgement.evidence.days,
@@ -29,15 +31,15 @@ export const useProfile = defineStore('profile', () => {
   )
   const next = computed(() => {
     const gate = nextGate(catalogues.catalogue.gates, person.value.access)
-    return gate && gates.value.find((status) => status.gate.to === gate.to)!
+    return (gate && gates.value.find((status) => status.gate.to === gate.to)) ?? null
   })
   const daysAway = computed(() =>
-    profile.value!.lastCame === null ? null : differenceInCalendarDays(new Date(), profile.value!.lastCame),
+    opened.value.lastCame === null ? null : differenceInCalendarDays(new Date(), opened.value.lastCame),
   )
   const due = computed(() => screeningDue(person.value, today(), daysAway.value, catalogues.catalogue.judgement))
   const normPerson = computed((): NormPerson => ({
     age: person.value.birthYear === null ? null : getYear(new Date()) - person.value.birthYear,
     sex: person.value.sex,
   }))
-  return { profile, person, latest, gates, next, due, daysAway, normPerson, open }
+  return { profile, opened, person, latest, gates, next, due, daysAway, normPerson, open }
 })

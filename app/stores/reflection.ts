@@ -1,7 +1,7 @@
 import type { LedgerEntry } from '~~/core/contract/ledger'
 import { decide, raiseDose, readReflection, type ProposedDecision } from '~~/core/contract/meetings'
 import { moveTier as takeTierStep } from '~~/core/contract/people'
-import type { Tier } from '~~/core/catalogue/words'
+import { Level, type Tier } from '~~/core/catalogue/words'
 import { decisionKey, type Choice } from '~~/core/reflect/answer'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { TierStepTaken } from '~~/core/reflect/tierChange'
@@ -34,7 +34,7 @@ export const useReflection = defineStore('reflection', () => {
         participant,
         movement,
         tier,
-        toLevel: toLevel as ProposedDecision['toLevel'],
+        toLevel: Level.parse(toLevel),
         dial,
         reason,
       })),

@@ -1,3 +1,4 @@
+import { valueIn } from '~~/core/entries'
 import { drawFigure, frameAround, svgOf } from '~~/core/body/draw'
 import { bodyOf, solveFigure } from '~~/core/body/figure'
 import { sceneOf } from '~~/core/body/scene'
@@ -15,7 +16,7 @@ export interface FigureDone {
 
 /** Solves and draws one pose at a time: up to half a second each, too long for the screen's own thread. */
 self.onmessage = ({ data }: MessageEvent<FigureTask>) => {
-  const { start } = solveFigure(data.posture, data.figure)
-  const drawing = drawFigure(bodyOf(start!.pose), sceneOf(start!.pose.scene), start!.pose.camera)
+  const { pose } = valueIn(solveFigure(data.posture, data.figure), 'start')
+  const drawing = drawFigure(bodyOf(pose), sceneOf(pose.scene), pose.camera)
   self.postMessage({ id: data.id, svg: svgOf(drawing, frameAround([drawing])) } satisfies FigureDone)
 }

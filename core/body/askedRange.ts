@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { legAngles } from './demands'
 import { bodyOf, type SolvedPose } from './figure'
 import { limbIndex, type BodySide } from './joints'
@@ -18,7 +19,7 @@ export type ReadableRange = (typeof READABLE_RANGES)[number]
  */
 export function askedRangeDeg(pose: SolvedPose, measure: ReadableRange, side: BodySide): number {
   const { hipFlexion, kneeFlexion, ankleUp } = legAngles(bodyOf(pose), side)
-  const outward = pose.angles[limbIndex(side, 'hipOutward')]!
+  const outward = entryAt(pose.angles, limbIndex(side, 'hipOutward'))
   switch (measure) {
     case 'straight-leg-raise':
       return kneeFlexion <= STRAIGHT_KNEE_DEG ? Math.max(0, hipFlexion) : 0

@@ -3,7 +3,7 @@ import type { BodySide } from './joints'
 import { BUILD } from './segments'
 import { cm, SIZE_CM, type Scene } from './scene'
 import type { LimbSpot, Spot } from './spots'
-import type { Vec } from './vector'
+import { scale, type Vec } from './vector'
 
 /** One thing that has to be so in a solved pose. Distances are body heights. */
 export type Contact =
@@ -174,10 +174,7 @@ function handContacts(side: BodySide, where: HandAt, scene: Scene): Contact[] {
     case 'chair-seat-side':
       return flat(scene.seatTop, [scene.chairAt[0], null, scene.chairAt[2] - 0.06], 0.03)
     case 'wall':
-      return [
-        onWall(palm, scene),
-        { kind: 'palm', side, against: wallNormal(scene).map((part) => -part) as unknown as Vec },
-      ]
+      return [onWall(palm, scene), { kind: 'palm', side, against: scale(wallNormal(scene), -1) }]
     case 'wall-fingertip':
       return [onWall(tip, scene)]
     case 'floor-behind':

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { limbIndex, trunkIndex, type BodySide } from './joints'
 import type { Tag } from '../catalogue/words'
 import { bodyOf, type SolvedPose } from './figure'
@@ -30,7 +31,7 @@ export interface SideAngles {
 export function legAngles(body: Skeleton, side: BodySide): SideAngles {
   const { hip, knee, ankle, heel, ball } = body[side]
   const [thigh, shank] = [unit(sub(knee, hip)), unit(sub(ankle, knee))]
-  const up = unit(sub(body.spine[1]!, body.midHip))
+  const up = unit(sub(entryAt(body.spine, 1), body.midHip))
   const forward: Vec = cross(up, unit(sub(body.right.hip, body.left.hip)))
   const hipFlexion = Math.atan2(dot(thigh, forward), -dot(thigh, up)) / RAD
   const kneeFlexion = angleBetween(thigh, shank)
@@ -52,7 +53,8 @@ function angleBetween(a: Vec, b: Vec): number {
 export function tagsOfPose(pose: SolvedPose): Set<Tag> {
   const body = bodyOf(pose)
   const tags = new Set<Tag>()
-  const angle = (side: BodySide, name: 'shoulderFlexion' | 'shoulderAbduction') => pose.angles[limbIndex(side, name)]!
+  const angle = (side: BodySide, name: 'shoulderFlexion' | 'shoulderAbduction') =>
+    entryAt(pose.angles, limbIndex(side, name))
   const sits = pose.scene.chair === 'sit' || pose.scene.bed === 'edge'
   for (const side of ['left', 'right'] as const) {
     const { hipFlexion, kneeFlexion } = legAngles(body, side)
@@ -68,7 +70,9 @@ export function tagsOfPose(pose: SolvedPose): Set<Tag> {
   }
   if (pose.base === 'prone' && body.midHip[1] < 0.1 + (pose.scene.bed === 'long' ? 0.3 : 0)) tags.add('prone')
   if (body.head[1] < body.midHip[1] + HEAD_BELOW_HIPS && pose.base !== 'side') tags.add('head-below-heart')
-  const turn = Math.abs(pose.angles[trunkIndex('thoracicTurn')]!) + Math.abs(pose.angles[trunkIndex('lumbarTurn')]!)
+  const turn =
+    Math.abs(entryAt(pose.angles, trunkIndex('thoracicTurn'))) +
+    Math.abs(entryAt(pose.angles, trunkIndex('lumbarTurn')))
   if (turn > SPINE_TURN_END_DEG + 8) tags.add('spine-twist-end')
   return tags
 }

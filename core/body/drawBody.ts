@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { BodySide } from './joints'
 import { capsulePath, flat, hullPath, type Disc, type View } from './project'
 import { RADIUS } from './segments'
@@ -81,7 +82,7 @@ function trunk(body: Skeleton, view: View): Part {
   }
 }
 function waist(body: Skeleton, view: View): Disc[] {
-  const [side, at]: [Vec, Vec] = [turned(body.chest, [0, 0, 0.034]), body.spine[3]!]
+  const [side, at]: [Vec, Vec] = [turned(body.chest, [0, 0, 0.034]), entryAt(body.spine, 3)]
   return [disc(view, add(at, side), RADIUS.waist), disc(view, sub(at, side), RADIUS.waist)]
 }
 function hips(body: Skeleton, view: View): Disc[] {
@@ -135,7 +136,7 @@ function limb(view: View, points: readonly [Vec, number][]): string {
   return points
     .slice(1)
     .map(([at, r], index) => {
-      const [before, width] = points[index]!
+      const [before, width] = entryAt(points, index)
       return capsulePath(disc(view, before, width), disc(view, at, r))
     })
     .join('')
@@ -255,6 +256,8 @@ export function shadowPath(body: Skeleton, view: View, ground: number): string {
     [1, 12, 10],
   ]
   return chains
-    .flatMap((chain) => chain.slice(1).map((at, index) => capsulePath(down[chain[index]!]!, down[at]!)))
+    .flatMap((chain) =>
+      chain.slice(1).map((at, index) => capsulePath(entryAt(down, entryAt(chain, index)), entryAt(down, at))),
+    )
     .join('')
 }

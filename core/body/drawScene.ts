@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { capsulePath, flat, hullPath, hullOf, polygonPath, type Disc, type View } from './project'
 import type { Part } from './drawBody'
 import { cm, SIZE_CM, type Scene } from './scene'
@@ -70,7 +71,8 @@ export function sceneParts(scene: Scene, body: Skeleton, view: View): { beneath:
 }
 
 function bed({ bedBox, bedTop }: Scene, view: View): Part[] {
-  const { from, to, half } = bedBox!
+  if (!bedBox) return []
+  const { from, to, half } = bedBox
   const x = (from + to) / 2
   const long = (to - from) / 2
   return [
@@ -168,7 +170,7 @@ function strap({ strapFoot }: Scene, body: Skeleton, view: View): Part[] {
     return {
       depth: dot(view.towards, mix(body[side].knuckles, sole, 0.5)) + 0.05,
       halo: false,
-      paths: [{ d: capsulePath(ends[0]!, ends[1]!), fill: 'strap' }],
+      paths: [{ d: capsulePath(entryAt(ends, 0), entryAt(ends, 1)), fill: 'strap' }],
     }
   })
 }
@@ -210,7 +212,7 @@ function boxPart({ middle, half, turn, look }: Box, view: View, bias = 0): Part 
     ] as const
   ).map((axis) => turned(frame, axis))
   const corner = (signs: readonly number[]): Vec =>
-    add(middle, turned(frame, [signs[0]! * half[0], signs[1]! * half[1], signs[2]! * half[2]]))
+    add(middle, turned(frame, [entryAt(signs, 0) * half[0], entryAt(signs, 1) * half[1], entryAt(signs, 2) * half[2]]))
   const tones = ['side', 'top', 'front']
   const paths = axes.flatMap((axis, at) => {
     const facing = dot(view.towards, axis)

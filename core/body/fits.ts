@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { SEGMENT } from './segments'
 import { SIZE_CM } from './scene'
 import { RAD } from './vector'
@@ -57,7 +58,7 @@ export function fingertipHeightCm(heightCm: number, hingeDeg: number): number {
  */
 export function handRest(heightCm: number, hingeDeg: number): { name: string; cm: number; fingertipCm: number } {
   const fingertipCm = fingertipHeightCm(heightCm, hingeDeg)
-  const [name, cm] = HAND_RESTS_CM.findLast(([, rest]) => rest >= fingertipCm) ?? HAND_RESTS_CM[0]!
+  const [name, cm] = HAND_RESTS_CM.findLast(([, rest]) => rest >= fingertipCm) ?? entryAt(HAND_RESTS_CM, 0)
   return { name, cm, fingertipCm }
 }
 

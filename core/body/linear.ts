@@ -30,24 +30,25 @@ export function solveSymmetric(lower: Float64Array[], right: Float64Array, dampi
   const size = right.length
   const factor = lower.map((row) => Float64Array.from(row))
   for (let i = 0; i < size; i += 1) {
-    factor[i]![i] = factor[i]![i]! * (1 + damping) + 1e-9
+    const row = factor[i]!
+    row[i] = row[i]! * (1 + damping) + 1e-9
     for (let j = 0; j <= i; j += 1) {
-      let sum = factor[i]![j]!
-      for (let k = 0; k < j; k += 1) sum -= factor[i]![k]! * factor[j]![k]!
-      if (i === j) {
-        if (sum <= 0) return null
-        factor[i]![i] = Math.sqrt(sum)
-      } else factor[i]![j] = sum / factor[j]![j]!
+      const other = factor[j]!
+      let sum = row[j]!
+      for (let k = 0; k < j; k += 1) sum -= row[k]! * other[k]!
+      if (i === j && sum <= 0) return null
+      row[j] = i === j ? Math.sqrt(sum) : sum / other[j]!
     }
   }
   const y = Float64Array.from(right)
   for (let i = 0; i < size; i += 1) {
-    for (let k = 0; k < i; k += 1) y[i] = y[i]! - factor[i]![k]! * y[k]!
-    y[i] = y[i]! / factor[i]![i]!
+    const row = factor[i]!
+    for (let k = 0; k < i; k += 1) y[i]! -= row[k]! * y[k]!
+    y[i]! /= row[i]!
   }
   for (let i = size - 1; i >= 0; i -= 1) {
-    for (let k = i + 1; k < size; k += 1) y[i] = y[i]! - factor[k]![i]! * y[k]!
-    y[i] = y[i]! / factor[i]![i]!
+    for (let k = i + 1; k < size; k += 1) y[i]! -= factor[k]![i]! * y[k]!
+    y[i]! /= factor[i]![i]!
   }
   return y
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { TRUNK_ANGLES, type TrunkAngle } from '../catalogue/figure'
 import type { SolvedPose } from './figure'
 import { ANGLE_COUNT, trunkIndex } from './joints'
@@ -25,7 +26,7 @@ const TURNED: readonly TrunkAngle[] = [
 export function mirrored(pose: SolvedPose): SolvedPose {
   const limbs = (ANGLE_COUNT - TRUNK_ANGLES.length) / 2
   const trunk = pose.angles.slice(0, TRUNK_ANGLES.length)
-  for (const name of TURNED) trunk[trunkIndex(name)] = -trunk[trunkIndex(name)]! || 0
+  for (const name of TURNED) trunk[trunkIndex(name)] = -entryAt(trunk, trunkIndex(name)) || 0
   const left = pose.angles.slice(TRUNK_ANGLES.length, TRUNK_ANGLES.length + limbs)
   const right = pose.angles.slice(TRUNK_ANGLES.length + limbs)
   const [x, y, z] = pose.root

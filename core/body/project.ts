@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../entries'
 import type { Camera } from '../catalogue/figure'
 import { dot, RAD, type Vec } from './vector'
 
@@ -104,7 +105,7 @@ export function hullOf(points: readonly Flat[]): Flat[] {
   const half = (ordered: Flat[]) => {
     const chain: Flat[] = []
     for (const point of ordered) {
-      while (chain.length >= 2 && turnOf(chain.at(-2)!, chain.at(-1)!, point) <= 0) chain.pop()
+      while (chain.length >= 2 && turnOf(entryAt(chain, chain.length - 2), lastOf(chain), point) <= 0) chain.pop()
       chain.push(point)
     }
     return chain.slice(0, -1)

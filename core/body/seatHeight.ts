@@ -1,3 +1,4 @@
+import { valueIn } from '../entries'
 import { SEGMENT } from './segments'
 import { RAD } from './vector'
 
@@ -59,7 +60,7 @@ export function seatFit({
   cushionCm: number
   shankLeanDeg?: number
 }): SeatFit {
-  const wantedCm = (SEAT_PERCENT[level]! / 100) * SEGMENT.kneeHeight * heightCm
+  const wantedCm = (valueIn(SEAT_PERCENT, level) / 100) * SEGMENT.kneeHeight * heightCm
   const needed = Math.max(0, Math.ceil((wantedCm - chairCm) / cushionCm - 1e-9))
   const cushions = Math.min(FIRM_CUSHIONS_AT_MOST, needed)
   const seatCm = chairCm + cushions * cushionCm

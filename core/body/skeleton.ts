@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../entries'
 import type { LimbAngle, TrunkAngle } from '../catalogue/figure'
 import { limbIndex, trunkIndex, type Angles, type BodySide } from './joints'
 import { BUILD, SEGMENT } from './segments'
@@ -61,7 +62,7 @@ export interface Skeleton {
  * skeletonOf('upright', anglesOf(), [0, 0.53, 0]).left.hip[1] // 0.53
  */
 export function skeletonOf(base: Base, angles: Angles, root: Vec): Skeleton {
-  const trunk = (name: TrunkAngle) => angles[trunkIndex(name)]!
+  const trunk = (name: TrunkAngle) => entryAt(angles, trunkIndex(name))
   const pelvis = [
     aboutY(-trunk('heading')),
     BASES[base],
@@ -78,11 +79,11 @@ export function skeletonOf(base: Base, angles: Angles, root: Vec): Skeleton {
     const bend = spineLink(trunk(`${part}Flexion`) / 3, trunk(`${part}Side`) / 3, trunk(`${part}Turn`) / 3)
     for (let at = 0; at < 3; at += 1) {
       frame = after(frame, bend)
-      spine.push(add(spine.at(-1)!, turned(frame, [0, link, 0])))
+      spine.push(add(lastOf(spine), turned(frame, [0, link, 0])))
     }
   }
   const chest = frame
-  const neckBase = spine.at(-1)!
+  const neckBase = lastOf(spine)
   const half = spineLink(trunk('neckFlexion') / 2, trunk('neckSide') / 2, trunk('neckTurn') / 2)
   const neck = after(chest, half)
   const neckTop = add(neckBase, turned(neck, [0.006, BUILD.neck, 0]))
@@ -114,7 +115,7 @@ function ball(side: BodySide, flexion: number, abduction: number, outward: numbe
 }
 
 function armOf(side: BodySide, angles: Angles, chest: Rot, neckBase: Vec): Arm {
-  const angle = (name: LimbAngle) => angles[limbIndex(side, name)]!
+  const angle = (name: LimbAngle) => entryAt(angles, limbIndex(side, name))
   const away = side === 'right' ? 1 : -1
   const lift = Math.min(180, Math.max(Math.abs(angle('shoulderFlexion')), Math.abs(angle('shoulderAbduction')))) / 180
   const shoulder = add(
@@ -131,7 +132,7 @@ function armOf(side: BodySide, angles: Angles, chest: Rot, neckBase: Vec): Arm {
 }
 
 function legOf(side: BodySide, angles: Angles, pelvis: Rot, root: Vec): Leg {
-  const angle = (name: LimbAngle) => angles[limbIndex(side, name)]!
+  const angle = (name: LimbAngle) => entryAt(angles, limbIndex(side, name))
   const away = side === 'right' ? 1 : -1
   const hip = add(root, turned(pelvis, [0, 0, away * BUILD.hipCentre]))
   const thigh = after(pelvis, ball(side, angle('hipFlexion'), angle('hipAbduction'), angle('hipOutward')))

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { BodySide } from './joints'
 import { BUILD, RADIUS } from './segments'
 import type { Skeleton } from './skeleton'
@@ -44,7 +45,7 @@ export function ballAt(body: Skeleton, spot: Spot): Ball {
     case 'sacrum':
       return { at: add(body.midHip, turned(body.pelvis, [0, 0.025, 0])), radius: RADIUS.pelvis }
     case 'waist':
-      return { at: body.spine[3]!, radius: RADIUS.waist }
+      return { at: entryAt(body.spine, 3), radius: RADIUS.waist }
     case 'chest':
       return { at: add(body.neckBase, turned(body.chest, [0, -0.062, 0])), radius: RADIUS.chest }
     case 'head':

@@ -90,8 +90,8 @@ function stateOf(isCalledOff: boolean, isHoliday: boolean): SeriesDate['state'] 
  * momentOf('2026-10-29', '10:00', 'Europe/Oslo') // '2026-10-29T09:00:00Z'
  */
 export function momentOf(on: string, time: string, zone: string): string {
-  const [year, month, date] = on.split('-').map(Number) as [number, number, number]
-  const [hours, minutes] = time.split(':').map(Number) as [number, number]
+  const [year = 0, month = 1, date = 1] = on.split('-').map(Number)
+  const [hours = 0, minutes = 0] = time.split(':').map(Number)
   return new Date(new TZDate(year, month - 1, date, hours, minutes, zone).getTime()).toISOString().replace('.000Z', 'Z')
 }
 

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { z } from 'zod'
 import { POSE_NAMES, SceneEntry, VariationFigure } from './figure'
 import { DosePlan } from './dose'
@@ -94,7 +95,7 @@ const ladderOf = <Rung extends z.ZodType<{ level: Level }>>(rung: Rung) =>
     .array(rung)
     .min(1)
     .refine(
-      (rungs) => rungs.every((one, at) => at === 0 || one.level > rungs[at - 1]!.level),
+      (rungs) => rungs.every((one, at) => at === 0 || one.level > entryAt(rungs, at - 1).level),
       'The levels of a ladder rise from rung to rung.',
     )
 

@@ -22,11 +22,14 @@ export function indexOf(data: CatalogueData): CatalogueIndex {
 }
 
 function summaryOf({ muscles: _muscles, cautions: _cautions, tiers, ...facts }: MovementEntry): MovementSummary {
-  const [bed, chair, standing, floor] = TIERS.map((tier) => {
+  const summary = (tier: Tier) => {
     const answer = tiers[tier]
     return 'ladder' in answer ? { ladder: answer.ladder.map(summaryOfRung) } : answer
-  })
-  return { ...facts, tiers: { bed: bed!, chair: chair!, standing: standing!, floor: floor! } }
+  }
+  return {
+    ...facts,
+    tiers: { bed: summary('bed'), chair: summary('chair'), standing: summary('standing'), floor: summary('floor') },
+  }
 }
 
 function summaryOfRung(rung: VariationEntry): VariationSummary {

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { grouped } from '../grouped'
 import { propsOut, type PropUser } from '../room/propsOut'
 import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedPerson } from './check'
@@ -29,7 +30,7 @@ export function propChecks(checked: Checked): Check[] {
     )
     return [
       ...[...short.values()].map((all) => {
-        const [{ prop }, ids] = [all[0]!, all.map((one) => one.person)]
+        const [{ prop }, ids] = [entryAt(all, 0), all.map((one) => one.person)]
         return checkOf({
           kind: 'short',
           about: `${prop} ${block.id}`,
@@ -41,7 +42,7 @@ export function propChecks(checked: Checked): Check[] {
         })
       }),
       ...[...replaced.values()].map((all) => {
-        const [{ wanted, taken }, count] = [all[0]!, all.reduce((sum, one) => sum + one.count, 0)]
+        const [{ wanted, taken }, count] = [entryAt(all, 0), all.reduce((sum, one) => sum + one.count, 0)]
         return checkOf({
           kind: 'instead',
           about: `${wanted} ${taken} ${block.id}`,

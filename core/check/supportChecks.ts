@@ -1,6 +1,6 @@
 import type { Offer } from '../offer/offerFor'
 import type { Catalogue } from '../catalogue/catalogue'
-import { TIERS, type Tier } from '../catalogue/words'
+import { TIERS } from '../catalogue/words'
 import { LYING_HEIGHT } from '../time/changeover'
 import { blocksOf, checkOf, namesOf, type Check, type Checked } from './check'
 
@@ -33,10 +33,11 @@ function waitsAfterLying(checked: Checked): Check[] {
         to !== null &&
         from <= LYING_HEIGHT &&
         to >= UP &&
-        one.time.lanes[tier]!.moves.every((move) => move.waitSeconds === 0)
+        one.time.lanes[tier]?.moves.every((move) => move.waitSeconds === 0)
       )
     })
-    if (tiers.length === 0) return []
+    const [tier] = tiers
+    if (tier === undefined) return []
     return [
       checkOf({
         kind: 'no-wait',
@@ -45,7 +46,7 @@ function waitsAfterLying(checked: Checked): Check[] {
         what: `Straight from lying into ${one.movement.name.toLowerCase()}`,
         why: 'After lying: roll to the side, wait, sit, wait, and only then work.',
         blockId: one.block.id,
-        tier: tiers[0]!,
+        tier,
         fix: {
           words: 'Everybody waits after getting up',
           edits: [{ edit: 'setWaitAfterLying', waitAfterLying: true }],
@@ -60,11 +61,14 @@ function balanceWithinReach(checked: Checked): Check[] {
   return blocksOf(checked).flatMap(({ block, index, movement }) => {
     if (movement.quality !== 'balance') return []
     const free = riders.filter((rider) => (rider.offers[index] ?? []).some((offer) => isOutOfReach(offer, catalogue)))
-    if (free.length === 0) return []
-    const tier: Tier = free[0]!.tier
+    const [first] = free
+    if (!first) return []
+    const { tier } = first
     const lowest = Math.min(
       ...free.flatMap((rider) =>
-        rider.offers[index]!.filter((offer) => isOutOfReach(offer, catalogue)).map((offer) => offer.variation!.level),
+        (rider.offers[index] ?? []).flatMap((offer) =>
+          offer.variation && isOutOfReach(offer, catalogue) ? [offer.variation.level] : [],
+        ),
       ),
     )
     const within = movement.ladders[tier]?.findLast((rung) => rung.level < lowest)

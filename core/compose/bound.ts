@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Option, Problem } from './problem'
 import { CLIMB_SECONDS, PHASE_ORDER, SLOPES } from './score'
 
@@ -56,12 +57,12 @@ interface Model {
 function addGains({ objective, rows, bounds }: Model, { target, weight }: Problem, choices: readonly Choice[]): void {
   for (let region = 0; region < target.length; region += 1) {
     const gained = choices.flatMap(({ option }, at) =>
-      option.gain[region]! > 0 ? [term(-option.gain[region]!, `x${at}`)] : [],
+      entryAt(option.gain, region) > 0 ? [term(-entryAt(option.gain, region), `x${at}`)] : [],
     )
     if (gained.length === 0) continue
     SLOPES.forEach((slope, part) => {
-      objective.push(term(weight[region]! * slope, `z${region}_${part}`))
-      bounds.push(`0 <= z${region}_${part} <= ${(target[region]! / 2).toFixed(6)}`)
+      objective.push(term(entryAt(weight, region) * slope, `z${region}_${part}`))
+      bounds.push(`0 <= z${region}_${part} <= ${(entryAt(target, region) / 2).toFixed(6)}`)
     })
     rows.push(`r${region}: ${SLOPES.map((_, part) => `+ 1 z${region}_${part}`).join(' ')} ${gained.join(' ')} <= 0`)
   }
@@ -78,8 +79,8 @@ function addWay(model: Model, { change, climb, postures }: Problem, choices: rea
   const [into, outOf] = [new Map<string, string[]>(), new Map<string, string[]>()]
   const arc = (from: string, to: string, way: number) => {
     const name = `f_${from}_${to}`
-    if (change[way]! > 0) model.time.push(term(change[way]!, name))
-    if (climb[way]! > 0) model.objective.push(term(-CLIMB_SECONDS * climb[way]!, name))
+    if (entryAt(change, way) > 0) model.time.push(term(entryAt(change, way), name))
+    if (entryAt(climb, way) > 0) model.objective.push(term(-CLIMB_SECONDS * entryAt(climb, way), name))
     model.bounds.push(`0 <= ${name} <= 20`)
     into.set(to, [...(into.get(to) ?? []), name])
     outOf.set(from, [...(outOf.get(from) ?? []), name])

@@ -1,3 +1,4 @@
+import { entryAt, entryOf, sure } from '../entries'
 import { randomFrom } from '../random'
 import { REGIONS, type Region } from '../catalogue/words'
 import { blockFor } from '../plan/edits'
@@ -55,7 +56,10 @@ export function composed(ask: Ask, from: Plan | null = null, steps = STEPS): Com
     )
     if (!line) break
     const own = line.map((option) =>
-      problem.options.find((other) => other.movement === option.movement && other.rounds === option.rounds)!,
+      sure(
+        problem.options.find((other) => other.movement === option.movement && other.rounds === option.rounds),
+        'A pinned movement is none of the options.',
+      ),
     )
     if (lines.every((other) => differ(own, other))) lines.push(own)
   }
@@ -130,7 +134,7 @@ function lossOf(option: Option, line: Line, problem: Problem): number {
 function planOf(line: Line, ask: Ask, problem: Problem): Plan {
   const blocks = line.map((option, at): Block => ({
     ...blockFor(
-      ask.catalogue.movements.get(option.movement)!,
+      entryOf(ask.catalogue.movements, option.movement),
       ask.school,
       `c${at + 1}-${option.movement}`.slice(0, 60),
       ask.catalogue,
@@ -147,12 +151,12 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
     line.map((option, at) => {
       const gains = REGIONS.map((region, index) => ({
         region,
-        seconds: option.gain[index]!,
-        worth: option.gain[index]! * problem.weight[index]!,
+        seconds: entryAt(option.gain, index),
+        worth: entryAt(option.gain, index) * entryAt(problem.weight, index),
       }))
         .filter(({ region, worth }) => worth > 1 && region in ask.aim.regions)
         .sort((a, b) => b.worth - a.worth)
-      const before = at === 0 ? 0 : line[at - 1]!.posture
+      const before = at === 0 ? 0 : entryAt(line, at - 1).posture
       const words = [
         at === 0 ? 'settles' : '',
         at > 0 && at === line.length - 1 ? 'lets it sink in' : '',
@@ -168,7 +172,7 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
         option.phase === 'warm' && gains.length === 0 && at > 0 && at < line.length - 1 ? 'warms' : '',
       ].filter((word) => word !== '')
       const said = words.length > 0 ? words.join('; ') : 'rounds it off'
-      return [plan.blocks[at]!.id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
+      return [entryAt(plan.blocks, at).id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
     }),
   )
 }

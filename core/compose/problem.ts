@@ -1,5 +1,6 @@
+import { entriesOf, entryAt, entryOf } from '../entries'
 import type { Movement } from '../catalogue/catalogue'
-import { REGIONS, TIERS, type Phase, type Quality, type Region } from '../catalogue/words'
+import { REGIONS, TIERS, type Phase, type Quality } from '../catalogue/words'
 import { ownProps } from '../check/propChecks'
 import { propsOut } from '../room/propsOut'
 import { homePosture } from '../offer/mover'
@@ -103,13 +104,15 @@ export function problemOf(ask: Ask): Problem {
   candidates.forEach((movement, index) => {
     const why = reasonAgainst(movement, index, { riders, names, ask })
     if (why !== null) return void fallen.push({ movement: movement.id, why })
-    const postures = riders.map((rider, at) => postureIn(rider, index) ?? homes[at]!)
+    const postures = riders.map((rider, at) => postureIn(rider, index) ?? entryAt(homes, at))
     const key = postures.join(' ')
     if (!tuples.has(key)) {
       tuples.set(key, rows.length)
       rows.push(postures)
     }
-    options.push(...optionsFor(everything.blocks[index]!, movement, { index, riders, posture: tuples.get(key)!, ask }))
+    options.push(
+      ...optionsFor(entryAt(everything.blocks, index), movement, { index, riders, posture: entryOf(tuples, key), ask }),
+    )
   })
   const { change, climb, noWay } = waysBetween(rows, riders, ask)
   const reachable = options.filter((option) => !noWay.has(option.posture))
@@ -117,7 +120,7 @@ export function problemOf(ask: Ask): Problem {
     if (noWay.has(option.posture) && !fallen.some((other) => other.movement === option.movement))
       fallen.push({
         movement: option.movement,
-        why: `There is no safe way to it for ${[...noWay.get(option.posture)!].map((at) => names.get(riders[at]!.id)).join(', ')}.`,
+        why: `There is no safe way to it for ${[...entryOf(noWay, option.posture)].map((at) => names.get(entryAt(riders, at).id)).join(', ')}.`,
       })
   const { target, weight } = wanted(ask)
   return {
@@ -147,7 +150,7 @@ export function ridersOf(plan: Plan, { riders }: Problem, { catalogue }: Ask): R
   const at = new Map([...catalogue.movements.keys()].map((movement, index) => [movement, index]))
   return riders.map((rider) => ({
     ...rider,
-    offers: plan.blocks.map((block) => rider.offers[at.get(block.movement)!]!),
+    offers: plan.blocks.map((block) => entryAt(rider.offers, entryOf(at, block.movement))),
   }))
 }
 
@@ -186,7 +189,7 @@ function reasonAgainst(
   { riders, names, ask }: { riders: readonly RiderToday[]; names: ReadonlyMap<string, string>; ask: Ask },
 ): string | null {
   if (ask.banned.includes(movement.id)) return 'It was left out by hand.'
-  const without = breathingIn(movement, index, riders).map((at) => riders[at]!)
+  const without = breathingIn(movement, index, riders).map((at) => entryAt(riders, at))
   if (without.length > 0 && (ask.breathShare === 0 || without.length > riders.length / 2))
     return `Nothing of it is for ${without.map((rider) => names.get(rider.id)).join(', ')}.`
   if (!ask.floor && riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)))
@@ -209,12 +212,12 @@ function reasonAgainst(
 /** Who has neither a version nor a stand-in, by their place among the riders. */
 function breathingIn(movement: Movement, index: number, riders: readonly RiderToday[]): number[] {
   return riders.flatMap((rider, at) =>
-    !rider.today.breathOnly && isLeftOut(rider.offers[index]!, movement) ? [at] : [],
+    !rider.today.breathOnly && isLeftOut(entryAt(rider.offers, index), movement) ? [at] : [],
   )
 }
 
 function isDown(posture: string | null, { catalogue }: Ask): boolean {
-  return posture !== null && posture.startsWith('floor/') && catalogue.postures.get(posture)!.height < 1
+  return posture !== null && posture.startsWith('floor/') && entryOf(catalogue.postures, posture).height < 1
 }
 
 /** The school's dose with a round less and a round more. */
@@ -239,13 +242,12 @@ function optionsFor(
     const gain = new Float64Array(REGIONS.length)
     let work = 0
     for (const rider of riders) {
-      const offer = rider.offers[index]!.find((other) => other.variation !== null)
+      const offer = entryAt(rider.offers, index).find((other) => other.variation !== null)
       work = Math.max(work, workOf({ ...block, rounds: count }, offer, movement, ask))
       const done = catalogue.movements.get(offer?.movement ?? '')
       if (!done) continue
       const seconds = (tissueSeconds({ dose: block.dose, rounds: count }, done) * worth) / riders.length
-      for (const [region, weight] of Object.entries(done.regions) as [Region, number][])
-        gain[REGIONS.indexOf(region)]! += seconds * weight
+      for (const [region, weight] of entriesOf(done.regions)) gain[REGIONS.indexOf(region)]! += seconds * weight
     }
     return {
       movement: movement.id,

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Phase } from '../catalogue/words'
 import type { Option, Problem } from './problem'
 
@@ -38,10 +39,10 @@ export type Line = readonly Option[]
 export function secondsOfLine(line: Line, { change, postures }: Problem): number {
   let [seconds, at] = [0, 0]
   for (const option of line) {
-    seconds += change[at * postures + option.posture]! + option.seconds
+    seconds += entryAt(change, at * postures + option.posture) + option.seconds
     at = option.posture
   }
-  return seconds + change[at * postures]!
+  return seconds + entryAt(change, at * postures)
 }
 
 /**
@@ -54,14 +55,14 @@ export function scoreOf(line: Line, problem: Problem): number {
   const { target, weight, climb, postures } = problem
   let [score, at] = [0, 0]
   for (const option of line) {
-    score -= option.cost + CLIMB_SECONDS * climb[at * postures + option.posture]!
+    score -= option.cost + CLIMB_SECONDS * entryAt(climb, at * postures + option.posture)
     at = option.posture
   }
-  score -= CLIMB_SECONDS * climb[at * postures]!
+  score -= CLIMB_SECONDS * entryAt(climb, at * postures)
   for (let region = 0; region < target.length; region += 1) {
     let seconds = 0
-    for (const option of line) seconds += option.gain[region]!
-    score += weight[region]! * worthOf(seconds, target[region]!)
+    for (const option of line) seconds += entryAt(option.gain, region)
+    score += entryAt(weight, region) * worthOf(seconds, entryAt(target, region))
   }
   return score
 }

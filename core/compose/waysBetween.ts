@@ -1,3 +1,4 @@
+import { entryAt, entryOf } from '../entries'
 import type { RiderToday } from '../plan/riders'
 import { changeover } from '../time/changeover'
 import type { Ask } from './ask'
@@ -14,7 +15,7 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
   const noWay = new Map<number, Set<number>>()
   const known = new Map<string, { seconds: number; rise: number } | null>()
   const wayOf = (at: number, from: string, to: string) => {
-    const { mover } = riders[at]!
+    const { mover } = entryAt(riders, at)
     const key = `${mover.pace} ${mover.sittingWaitSeconds} ${mover.standingWaitSeconds} ${[...mover.avoid].join()} ${from} ${to}`
     let way = known.get(key)
     if (way === undefined) {
@@ -23,7 +24,8 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
         seconds: found.seconds,
         rise: found.moves.reduce(
           (sum, move) =>
-            sum + Math.max(0, catalogue.postures.get(move.to)!.height - catalogue.postures.get(move.from)!.height),
+            sum +
+            Math.max(0, entryOf(catalogue.postures, move.to).height - entryOf(catalogue.postures, move.from).height),
           0,
         ),
       }
@@ -36,7 +38,7 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
       if (from === to) continue
       let [slowest, rise] = [0, 0]
       for (let at = 0; at < riders.length; at += 1) {
-        const way = wayOf(at, rows[from]![at]!, rows[to]![at]!)
+        const way = wayOf(at, entryAt(entryAt(rows, from), at), entryAt(entryAt(rows, to), at))
         if (way === null) {
           if (from === 0) noWay.set(to, (noWay.get(to) ?? new Set()).add(at))
           continue

@@ -1,3 +1,4 @@
+import { entriesOf } from '../entries'
 import { formatISO, isValid, parse } from 'date-fns'
 
 /** What a cell holds, or why it cannot be read. */
@@ -75,7 +76,7 @@ export function readYear(cell: string, name: string): Read<number> {
 export function readWord<T extends string>(cell: string, name: string, words: Record<T, readonly string[]>): Read<T> {
   const said = cell.trim().toLowerCase()
   if (said === '') return { value: null }
-  for (const [value, names] of Object.entries(words) as [T, readonly string[]][]) {
+  for (const [value, names] of entriesOf(words)) {
     if (value.toLowerCase() === said || names.includes(said)) return { value }
   }
   return { wrong: `${name}: “${cell}” is not known. It can be ${Object.keys(words).join(', ')}.` }

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Measure } from '../catalogue/measure'
 import type { Side } from '../catalogue/words'
@@ -119,24 +120,32 @@ function readRow(
   if (pain !== null && (!Number.isInteger(pain) || pain < 0 || pain > 10))
     wrong.push('Pain is a whole number from 0 to 10.')
   if (measure && value !== null) wrong.push(...refusedIn(measure, value, side))
-  if (wrong.length > 0) return { line, name, does: 'refuse', words: wrong, participant: null, record: null }
+  if (wrong.length > 0 || !measure || value === null)
+    return { line, name, does: 'refuse', words: wrong, participant: null, record: null }
   const record = {
-    measure: measure!.id,
+    measure: measure.id,
     side,
-    value: value!,
+    value,
     tries: [],
     setting,
     pain,
     note: cell('note').slice(0, 300),
-    takenAt: `${date!}T12:00:00.000Z`,
+    takenAt: `${date}T12:00:00.000Z`,
     replaces: null,
   }
-  const key = keyOf(known[0]!.id, record)
+  const key = keyOf(entryAt(known, 0).id, record)
   if (taken.has(key))
-    return { line, name, does: 'same', words: ['It is there already.'], participant: known[0]!.id, record: null }
+    return {
+      line,
+      name,
+      does: 'same',
+      words: ['It is there already.'],
+      participant: entryAt(known, 0).id,
+      record: null,
+    }
   taken.add(key)
-  const { ask } = plausible(measure!, value!)
-  return { line, name, does: 'add', words: ask === '' ? [] : [ask], participant: known[0]!.id, record }
+  const { ask } = plausible(measure, value)
+  return { line, name, does: 'add', words: ask === '' ? [] : [ask], participant: entryAt(known, 0).id, record }
 }
 
 /**

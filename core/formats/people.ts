@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue/catalogue'
-import { TIERS } from '../catalogue/words'
+import { Side, TIERS } from '../catalogue/words'
 import { ParticipantFields, type Participant, type ParticipantConsideration } from '../offer/participant'
 import type { Access, Pace } from '../offer/person'
 import { readNumber, readWord, readYear, type Read } from './cells'
@@ -205,7 +205,7 @@ function considerationsIn(
       return [
         known ?? {
           consideration: row.id,
-          side: side.toLowerCase() as 'both',
+          side: Side.catch('both').parse(side.toLowerCase()),
           clearedBy: '',
           note: '',
           since: null,

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import Papa from 'papaparse'
 
 /** A file that is not what it should be, with what is wrong with it. */
@@ -65,7 +66,7 @@ function delimiterOf(text: string): string {
   const counts = [';', '\t', ',']
     .map((sign) => ({ sign, count: head.split(sign).length - 1 }))
     .sort((a, b) => b.count - a.count)
-  return counts[0]!.count > 0 ? counts[0]!.sign : ','
+  return entryAt(counts, 0).count > 0 ? entryAt(counts, 0).sign : ','
 }
 
 /** A spreadsheet must not take a text for a formula; the mark that says so is taken off again when it is read. */

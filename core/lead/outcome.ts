@@ -1,3 +1,4 @@
+import { lastOf } from '../entries'
 import { z } from 'zod'
 import { inOrder } from './inOrder'
 import { Dial, Level, Side, Tier } from '../catalogue/words'
@@ -144,7 +145,7 @@ export function notedTwice(events: readonly OutcomeEvent[]): NotedTwice[] {
   const byKey = new Map<string, OutcomeEvent[]>()
   for (const event of inOrder(events)) byKey.set(keyOf(event), [...(byKey.get(keyOf(event)) ?? []), event])
   return [...byKey.values()].flatMap((all) => {
-    const last = all.at(-1)!
+    const last = lastOf(all)
     const other = all.findLast(
       (event) =>
         event.device !== last.device && event.device !== '' && event.done !== 'noted' && event.done !== last.done,

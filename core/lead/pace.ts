@@ -1,3 +1,4 @@
+import { lastOf } from '../entries'
 import type { Dose } from '../catalogue/dose'
 import type { SidePolicy } from '../catalogue/words'
 
@@ -39,7 +40,7 @@ export function paceAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): P
     if (elapsedSeconds < before + stretch.seconds) return momentOf(stretch, elapsedSeconds - before, of)
     before += stretch.seconds
   }
-  const last = stretches.at(-1)!
+  const last = lastOf(stretches)
   return momentOf(last, last.seconds, of)
 }
 

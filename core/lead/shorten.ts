@@ -1,5 +1,6 @@
+import { entriesOf, keysOf, valueIn } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import type { Region, Tier } from '../catalogue/words'
+import type { Tier } from '../catalogue/words'
 import type { Block, Plan } from '../plan/plan'
 
 /** What a block gives up so that the class ends in time. */
@@ -85,8 +86,8 @@ function weightOf(block: Block, plan: Plan, catalogue: Catalogue): number {
   if (!movement) return 0
   const { aim } = plan
   if (!aim) return WEIGHT_OF_PHASE[movement.phase]
-  return (Object.keys(movement.regions) as Region[]).reduce(
-    (sum, region) => sum + movement.regions[region]! * (aim.regions[region] ?? 0),
+  return keysOf(movement.regions).reduce(
+    (sum, region) => sum + valueIn(movement.regions, region) * (aim.regions[region] ?? 0),
     0,
   )
 }
@@ -108,7 +109,7 @@ const WEIGHT_OF_PHASE: Record<Movement['phase'], number> = {
  */
 export function gentler(block: Block, highest: Partial<Record<Tier, number>>): Block {
   const lanes = { ...block.lanes }
-  for (const [tier, level] of Object.entries(highest) as [Tier, number][]) {
+  for (const [tier, level] of entriesOf(highest)) {
     lanes[tier] = { ...lanes[tier], levelAtMost: Math.max(1, level - 1) }
   }
   return { ...block, rounds: Math.max(1, block.rounds - 1), lanes }

@@ -67,12 +67,11 @@ export function plausible(measure: Measure, value: number): { refused: string; a
       ask: '',
     }
   }
-  const isUsual = !measure.usual || (value >= measure.usual.from && value <= measure.usual.to)
+  const { usual } = measure
+  if (!usual || (value >= usual.from && value <= usual.to)) return { refused: '', ask: '' }
   return {
     refused: '',
-    ask: isUsual
-      ? ''
-      : `${amount(value)} is far from what is usual (${measure.usual!.from} to ${amount(measure.usual!.to)}). Is it right?`,
+    ask: `${amount(value)} is far from what is usual (${usual.from} to ${amount(usual.to)}). Is it right?`,
   }
 }
 

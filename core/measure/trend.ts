@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { z } from 'zod'
 import { medianOf } from '../number'
 
@@ -34,8 +35,8 @@ export function trendOf(points: readonly Point[]): Trend | null {
   const slopes: number[] = []
   for (let one = 0; one < points.length; one += 1) {
     for (let other = one + 1; other < points.length; other += 1) {
-      const days = points[other]!.day - points[one]!.day
-      if (days !== 0) slopes.push((points[other]!.value - points[one]!.value) / days)
+      const days = entryAt(points, other).day - entryAt(points, one).day
+      if (days !== 0) slopes.push((entryAt(points, other).value - entryAt(points, one).value) / days)
     }
   }
   if (slopes.length === 0) return null
@@ -46,8 +47,8 @@ export function trendOf(points: readonly Point[]): Trend | null {
     slope * medianOf(points.map((point) => point.day).sort((a, b) => a - b))
   if (points.length < POINTS_NEEDED) return { slope, intercept, band: null, word: 'too early' }
   const spread = NORMAL_975 * Math.sqrt(kendallVariance(points))
-  const low = slopes[Math.max(0, Math.round((slopes.length - spread) / 2) - 1)]!
-  const high = slopes[Math.min(slopes.length - 1, Math.round((slopes.length + spread) / 2))]!
+  const low = entryAt(slopes, Math.max(0, Math.round((slopes.length - spread) / 2) - 1))
+  const high = entryAt(slopes, Math.min(slopes.length - 1, Math.round((slopes.length + spread) / 2)))
   const notRising = high < 0 ? 'falling' : 'level'
   return { slope, intercept, band: { low, high }, word: low > 0 ? 'rising' : notRising }
 }

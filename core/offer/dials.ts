@@ -1,3 +1,4 @@
+import { entriesOf, valueIn } from '../entries'
 import type { Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { DialRange } from '../catalogue/movement'
@@ -100,10 +101,7 @@ export function dialsOf(variation: Variation, person: Person, given: Given): Dia
  * // { dose: { kind: 'hold', seconds: 20 }, rounds: 2 }
  */
 export function withDials(given: Given, dials: Dials): Given {
-  return (Object.entries(dials) as [Dial, number][]).reduce<Given>(
-    (dose, [dial, value]) => withDial(dial, value, dose),
-    given,
-  )
+  return entriesOf(dials).reduce<Given>((dose, [dial, value]) => withDial(dial, value, dose), given)
 }
 
 const HANDS_WORDS = ['no hands', 'a fingertip', 'one hand', 'both hands']
@@ -132,7 +130,7 @@ export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, v
  */
 export function dialsWords(variation: Variation, dials: Dials): string {
   return variation.dials
-    .flatMap((range) => (dials[range.dial] === undefined ? [] : [settingWords(range, dials[range.dial]!)]))
+    .flatMap((range) => (dials[range.dial] === undefined ? [] : [settingWords(range, valueIn(dials, range.dial))]))
     .join(', ')
 }
 

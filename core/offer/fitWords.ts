@@ -1,3 +1,4 @@
+import { valueIn } from '../entries'
 import type { Variation } from '../catalogue/catalogue'
 import { handRest, strapCm, wallSit } from '../body/fits'
 import { sittingBlock } from '../body/rotationSit'
@@ -36,11 +37,11 @@ export function fitWords(
   }
   if (variation.movement === 'wall-sit' && variation.postureId.endsWith('at-wall')) {
     words.push(
-      `feet ${Math.round(wallSit(heightCm, WALL_SIT_DEG[variation.level]!).footDistanceCm)} cm out from under the hips`,
+      `feet ${Math.round(wallSit(heightCm, valueIn(WALL_SIT_DEG, variation.level)).footDistanceCm)} cm out from under the hips`,
     )
   }
   if (variation.movement === 'hip-hinge' && variation.tier === 'standing') {
-    const rest = handRest(heightCm, HINGE_DEG[variation.level]!)
+    const rest = handRest(heightCm, valueIn(HINGE_DEG, variation.level))
     words.push(`hands on the ${rest.name}, ${rest.cm} cm`)
   }
   if (variation.postureId === 'floor/rotation-sit') {

@@ -1,3 +1,4 @@
+import { entryAt, entryOf } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tag, Tier } from '../catalogue/words'
 import { hasWay, type Mover } from '../time/changeover'
@@ -44,7 +45,7 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
  */
 export function homePosture(tier: Tier, avoid: ReadonlySet<Tag>, catalogue: Catalogue): string {
   const homes = catalogue.graph.home[tier]
-  return homes.find((id) => !catalogue.postures.get(id)!.demands.some((tag) => avoid.has(tag))) ?? homes[0]!
+  return homes.find((id) => !entryOf(catalogue.postures, id).demands.some((tag) => avoid.has(tag))) ?? entryAt(homes, 0)
 }
 
 /**

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
 import type { Person } from './person'
@@ -61,7 +62,10 @@ export function startFor(
   // A change of tier never raises a level: what was not done there begins at the lower of the old level and 2, on the floor 1.
   if (known.length > 0) {
     const level = Math.min(tier === 'floor' ? 1 : 2, ...known.map((own) => own.level))
-    return { level, because: `level ${Math.min(...known.map((own) => own.level))} in the ${known[0]!.tier} tier` }
+    return {
+      level,
+      because: `level ${Math.min(...known.map((own) => own.level))} in the ${entryAt(known, 0).tier} tier`,
+    }
   }
   if (tier !== person.homeTier) return { level: 1, because: 'not the home tier' }
   if (evidence.overAverage.length > 0)

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import { atOrOverAverage, type NormPerson } from '../measure/norms'
 import { latestOf, type StoredMeasure } from '../measure/record'
@@ -43,7 +44,7 @@ export function proposeStart(
       if (!ladder || storedLevel(person, movement.id, tier, 'both') !== null) return []
       const evidence = { failedGate: failedGates.has(tier), overAverage: speaking.get(movement.id) ?? [] }
       const { level, because } = startFor(movement, tier, { person, year, evidence }, catalogue)
-      const rung = ladder.findLast((other) => other.level <= level) ?? ladder[0]!
+      const rung = ladder.findLast((other) => other.level <= level) ?? entryAt(ladder, 0)
       const missing = rung.level < level ? `; the ladder has no level ${level}` : ''
       return [{ movement: movement.id, tier, level: rung.level, because: because + missing }]
     }),

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns'
 import { z } from 'zod'
 import type { Finding, Interview } from '../catalogue/interview'
@@ -112,7 +113,7 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
       )
     found.narrow(option.access)
   }
-  if (answers.more.trim() !== '') found.add(OTHER[0]!, 'both', null, answers.more.trim())
+  if (answers.more.trim() !== '') found.add(entryAt(OTHER, 0), 'both', null, answers.more.trim())
   return found.result()
 }
 

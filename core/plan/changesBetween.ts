@@ -1,3 +1,4 @@
+import { entryAt, entryOf } from '../entries'
 import { dequal } from 'dequal/lite'
 import type { Catalogue } from '../catalogue/catalogue'
 import { doseWords } from './doseWords'
@@ -18,7 +19,7 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
   ]
   const kept = after.blocks.filter((block) => was.has(block.id))
   const order = before.blocks.filter((block) => is.has(block.id))
-  const moved = kept.some((block, at) => order[at]!.id !== block.id)
+  const moved = kept.some((block, at) => entryAt(order, at).id !== block.id)
   return [
     before.title === after.title ? '' : `Title: ${before.title || 'none'} → ${after.title || 'none'}`,
     before.minutes === after.minutes ? '' : `${before.minutes} → ${after.minutes} min`,
@@ -28,7 +29,7 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
     ...before.blocks.filter((block) => !is.has(block.id)).map((block) => `${nameOf(block)} taken out`),
     ...after.blocks.filter((block) => !was.has(block.id)).map((block) => `${nameOf(block)} added`),
     ...kept.flatMap((block) => {
-      const earlier = was.get(block.id)!
+      const earlier = entryOf(was, block.id)
       if (earlier.movement !== block.movement) return [`${nameOf(block)} for ${nameOf(earlier).toLowerCase()}`]
       const change = doseChange(earlier, block)
       return change === '' ? [] : [`${nameOf(block)}: ${change}`]

@@ -1,3 +1,4 @@
+import { entryOf, lastOf } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { ChangeoverMove } from '../time/changeover'
 
@@ -37,7 +38,7 @@ export function contourOf(
     catalogue,
   }: { legs: Leg[]; homeward: ChangeoverMove[]; homewardAt: number; end: number; catalogue: Catalogue },
 ): Contour {
-  const heightOf = (id: string) => catalogue.postures.get(id)!.height
+  const heightOf = (id: string) => entryOf(catalogue.postures, id).height
   const contour: Contour = { points: [{ at: 0, height: heightOf(home) }], climb: 0, floorTrips: 0 }
   const walk = (moves: ChangeoverMove[], from: number) => {
     let clock = from
@@ -52,6 +53,6 @@ export function contourOf(
   }
   for (const leg of legs) walk(leg.moves, leg.time.startsAt + leg.time.drinkSeconds + leg.time.introductionSeconds)
   walk(homeward, homewardAt)
-  contour.points.push({ at: end, height: contour.points.at(-1)!.height })
+  contour.points.push({ at: end, height: lastOf(contour.points).height })
   return contour
 }

@@ -1,7 +1,7 @@
+import { entryAt, entryOf, keysOf, valueIn } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { CourseRule } from '../catalogue/school'
-import type { Region } from '../catalogue/words'
 import { changesBetween } from './changesBetween'
 import { blockFor } from './edits'
 import type { Plan } from './plan'
@@ -38,7 +38,7 @@ export function courseOf(
   for (let week = 1; week < weeks; week++) {
     base = raisedFor(base, week, fits, catalogue)
     const varied = variedFor(base, week, { variety, fits, catalogue })
-    course.push({ plan: varied, changes: changesBetween(course[week - 1]!.plan, varied, catalogue) })
+    course.push({ plan: varied, changes: changesBetween(entryAt(course, week - 1).plan, varied, catalogue) })
   }
   return course
 }
@@ -48,7 +48,7 @@ function raisedFor(plan: Plan, week: number, fits: (plan: Plan) => boolean, cata
   let raised = plan
   for (const block of plan.blocks) {
     const movement = catalogue.movements.get(block.movement)
-    const rule = catalogue.schools.get(block.school ?? plan.school)!.course
+    const rule = entryOf(catalogue.schools, block.school ?? plan.school).course
     if (!movement || !isMain(movement) || week % rule.everyWeeks !== 0) continue
     const dose = raisedDose(block.dose, rule)
     if (dose === null) continue
@@ -118,7 +118,7 @@ function variedFor(
   })
   let varied = plan
   for (let turn = 0; turn < Math.min(variety, open.length); turn++) {
-    const { block, movement } = open[((week - 1) * variety + turn) % open.length]!
+    const { block, movement } = entryAt(open, ((week - 1) * variety + turn) % open.length)
     for (const kin of kinOf(movement, varied, catalogue)) {
       const swapped = blockFor(kin, plan.school, block.id, catalogue)
       const next = { ...varied, blocks: varied.blocks.map((other) => (other.id === block.id ? swapped : other)) }
@@ -134,8 +134,8 @@ function variedFor(
 function kinOf(movement: Movement, plan: Plan, catalogue: Catalogue): Movement[] {
   const there = new Set(plan.blocks.map((block) => block.movement))
   const shared = (other: Movement) =>
-    (Object.keys(movement.regions) as Region[]).reduce(
-      (sum, region) => sum + Math.min(movement.regions[region]!, other.regions[region] ?? 0),
+    keysOf(movement.regions).reduce(
+      (sum, region) => sum + Math.min(valueIn(movement.regions, region), other.regions[region] ?? 0),
       0,
     )
   return [...catalogue.movements.values()]

@@ -1,3 +1,4 @@
+import { entriesOf } from '../entries'
 import type { Aim } from '../catalogue/aim'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { REGIONS, TIERS, type Quality, type Region, type SchoolId, type Tier } from '../catalogue/words'
@@ -29,7 +30,7 @@ export function coverageOf(plan: Plan, catalogue: Catalogue): Coverage {
       const movement = doneIn(own, tier, catalogue)
       if (!movement) continue
       const seconds = tissueSeconds(own, movement)
-      for (const [region, weight] of Object.entries(movement.regions) as [Region, number][]) {
+      for (const [region, weight] of entriesOf(movement.regions)) {
         const known = cover[tier].get(region) ?? { region, seconds: 0, byQuality: {} }
         known.seconds += seconds * weight
         known.byQuality[movement.quality] = (known.byQuality[movement.quality] ?? 0) + seconds * weight
@@ -137,7 +138,7 @@ export function fillersFor(
     .filter((movement) => movement.ladders[tier])
     .map((movement) => {
       const seconds = tissueSeconds(movement.doses[school], movement)
-      const filled = (Object.entries(movement.regions) as [Region, number][]).reduce(
+      const filled = entriesOf(movement.regions).reduce(
         (sum, [region, weight]) => sum + Math.min(missing.get(region) ?? 0, seconds * weight),
         0,
       )

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { isLeftOut, offersFor, type Offer } from '../offer/offerFor'
 import { blockFor } from './edits'
@@ -113,7 +114,7 @@ function placing(
   const timeline = timelineOf(placed, withIt, met, catalogue)
   return {
     seconds: timeline.seconds - before,
-    changeoverSeconds: timeline.blocks[at]!.changeoverSeconds,
+    changeoverSeconds: entryAt(timeline.blocks, at).changeoverSeconds,
     breathing,
     offers: all,
   }

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { Dose } from '../catalogue/dose'
 import type { SideOrder } from '../catalogue/words'
 
@@ -42,7 +43,7 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
   const left = rest.replace(/\b(slow|loose|a|of|and|the|at|for)\b|[,.;]/g, ' ').trim()
   if (left !== '') return { wrong: `“${left}” could not be read.` }
   const checked = Dose.safeParse(dose ?? now.dose)
-  if (!checked.success) return { wrong: checked.error.issues[0]!.message }
+  if (!checked.success) return { wrong: entryAt(checked.error.issues, 0).message }
   if (!Number.isInteger(rounds) || rounds < 1 || rounds > 10)
     return { wrong: 'Rounds are a whole number from 1 to 10.' }
   if (restSeconds < 0 || restSeconds > 300) return { wrong: 'Rest is 0 to 300 s.' }
@@ -53,8 +54,12 @@ type Take = (pattern: string) => string[] | null
 type ReadNumber = (said: string | undefined, otherwise: number) => number
 
 function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
-  const was = now as unknown as Record<string, number>
-  const same = (kind: Dose['kind']) => (now.kind === kind ? was : ({} as Record<string, number>))
+  const same = (kind: Dose['kind']): Record<string, number> =>
+    Object.fromEntries(
+      Object.entries(now).flatMap(([key, value]) =>
+        now.kind === kind && typeof value === 'number' ? [[key, value]] : [],
+      ),
+    )
   const pair = take(`${SECONDS}\\s*hold\\W+${NUMBER}\\s*(?:loose\\s*)?swings?`)
   if (pair)
     return { kind: 'pair', hold: number(pair[0], 10), count: number(pair[1], 10), perSwing: same('pair').perSwing ?? 2 }

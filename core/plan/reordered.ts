@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Plan } from './plan'
 import type { Timeline } from './timeline'
 import type { Rider } from './typicalRiders'
@@ -17,9 +18,9 @@ export function reordered<R extends Rider>(
   const placeOf = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
   const places = plan.blocks
     .map((_, at) => at)
-    .sort((a, b) => placeOf(plan.blocks[a]!.id) - placeOf(plan.blocks[b]!.id))
+    .sort((a, b) => placeOf(entryAt(plan.blocks, a).id) - placeOf(entryAt(plan.blocks, b).id))
   return {
-    plan: { ...plan, blocks: places.map((at) => plan.blocks[at]!) },
+    plan: { ...plan, blocks: places.map((at) => entryAt(plan.blocks, at)) },
     riders: riders.map((rider) => ({ ...rider, offers: places.map((at) => rider.offers[at] ?? []) })),
   }
 }

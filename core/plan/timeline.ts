@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import { homePosture } from '../offer/mover'
@@ -107,7 +108,7 @@ export function timelineOf(
     const inLane = walkers.filter((walker) => walker.rider.tier === tier)
     const slowest = inLane.toSorted((a, b) => b.movedSeconds - a.movedSeconds)[0]
     if (!slowest) return null
-    const legs = blocks.map((time, index) => ({ time, moves: slowest.steps[index]! }))
+    const legs = blocks.map((time, index) => ({ time, moves: entryAt(slowest.steps, index) }))
     const { home, homeward } = slowest
     return contourOf(home, { legs, homeward, homewardAt: clock, end: clock + endingSeconds, catalogue })
   })
@@ -149,7 +150,7 @@ function laneBlock(
     fillerSeconds: 0,
     moves: [],
     parts: [],
-    postureId: walkers[0]!.posture,
+    postureId: entryAt(walkers, 0).posture,
   }
   for (const walker of walkers) {
     const step = walker.stepTo(index)

@@ -33,14 +33,14 @@ export function blockTurns<S extends Step>(
 ): { steps: S[]; proposals: BlockTurn[] } {
   const proposals = [...new Set(steps.map((step) => step.blockId))].flatMap((blockId): BlockTurn[] => {
     const own = steps.filter((step) => step.blockId === blockId)
-    const ready = own.filter((step) => step.kind === 'step-up' && step.earned !== null)
+    const ready = own.flatMap((step) => (step.kind === 'step-up' && step.earned !== null ? [step.earned] : []))
     const block = plan.blocks.find((one) => one.id === blockId)
-    const [first] = ready.toSorted((a, b) => a.earned!.to - b.earned!.to)
+    const [first] = ready.toSorted((a, b) => a.to - b.to)
     if (!block || !first || ready.length <= own.length * moreThanShare) return []
-    const alike = ready.filter((step) => step.earned!.dial === first.earned!.dial)
+    const alike = ready.filter((earned) => earned.dial === first.dial)
     return alike.length <= own.length * moreThanShare
       ? []
-      : [{ blockId, movement: block.movement, turn: first.earned!, earned: alike.length, of: own.length }]
+      : [{ blockId, movement: block.movement, turn: first, earned: alike.length, of: own.length }]
   })
   const rising = new Map(proposals.map((proposal) => [proposal.blockId, proposal]))
   return {

@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../entries'
 import { z } from 'zod'
 import type { Judgement } from '../catalogue/judgement'
 import type { School } from '../catalogue/school'
@@ -129,7 +130,7 @@ function sideOf(question: Question, side: Evidence['side']): SideCase {
   const { school, judgement } = question
   const evidence = question.evidence.filter((entry) => entry.side === side)
   const wanted = askedFor(question, evidence)
-  return { side, evidence, last: evidence.at(-1)!, recent: evidence.slice(-wanted.meetings), wanted, school, judgement }
+  return { side, evidence, last: lastOf(evidence), recent: evidence.slice(-wanted.meetings), wanted, school, judgement }
 }
 
 /**
@@ -258,6 +259,6 @@ function nextLevel({ kind, isFar }: SideVerdict, level: number, rungs: readonly 
   if (kind === 'step-up') return rungs.find((rung) => rung > level) ?? level
   if (!isEasing(kind)) return level
   const below = rungs.filter((rung) => rung < level)
-  if (isFar && below.length > 1) return below.at(-2)!
+  if (isFar && below.length > 1) return entryAt(below, below.length - 2)
   return Math.max(1, below.at(-1) ?? Math.min(level, rungs[0] ?? 1))
 }

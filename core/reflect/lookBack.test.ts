@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { blockFor } from '../plan/edits'
 import { emptyPlan } from '../plan/plan'
-import { circleBack, doseOf, personBack, type Attended } from './lookBack'
+import { circleBack } from './circleBack'
+import { doseOf, personBack, type Attended } from './lookBack'
 import type { DatedOutcome } from './datedOutcome'
 
 const catalogue = shippedCatalogue()

@@ -1,8 +1,9 @@
+import { entriesOf, entryAt, entryOf, lastOf } from '../entries'
 import { differenceInCalendarDays, parseISO } from 'date-fns'
 import { z } from 'zod'
 import type { Catalogue } from '../catalogue/catalogue'
 import { grouped } from '../grouped'
-import { Region, REGIONS, Side, Tier, type SchoolId } from '../catalogue/words'
+import { Region, REGIONS, Side, Tier } from '../catalogue/words'
 import { Trend, trendOf } from '../measure/trend'
 import { withDials } from '../offer/dials'
 import { tissueSeconds } from '../plan/coverage'
@@ -43,7 +44,7 @@ const MovementBack = z.object({
 })
 export type MovementBack = z.infer<typeof MovementBack>
 
-const RegionDose = z.object({ region: Region, secondsAWeek: z.number() })
+export const RegionDose = z.object({ region: Region, secondsAWeek: z.number() })
 
 export const PersonBack = z.object({
   came: z.number(),
@@ -94,7 +95,7 @@ export function personBack(
 }
 
 function movementBack(own: readonly DatedOutcome[]): MovementBack {
-  const { movement, tier, unit } = own.at(-1)!
+  const { movement, tier, unit } = lastOf(own)
   const byDate = grouped(own, (outcome) => outcome.date)
   const levels = [...byDate].flatMap(([date, sides]) => {
     const noted = sides.flatMap((outcome) => (outcome.level === null ? [] : [outcome.level]))
@@ -102,13 +103,15 @@ function movementBack(own: readonly DatedOutcome[]): MovementBack {
   })
   const amounts = [
     ...grouped(
-      own.filter((outcome) => outcome.achieved !== null && outcome.unit === unit),
-      (outcome) => outcome.side,
+      own.flatMap(({ side, date, achieved, ...outcome }) =>
+        achieved !== null && outcome.unit === unit ? [{ side, date, value: achieved }] : [],
+      ),
+      (point) => point.side,
     ),
   ]
     .map(([side, entries]) => ({
       side,
-      points: entries.map((outcome) => ({ date: outcome.date, value: outcome.achieved! })),
+      points: entries.map(({ date, value }) => ({ date, value })),
     }))
     .sort((a, b) => a.side.localeCompare(b.side))
   return { movement, tier, unit, levels, amounts, trend: abilityTrend(own), sidesPercent: sidesOf(own) }
@@ -123,12 +126,16 @@ function movementBack(own: readonly DatedOutcome[]): MovementBack {
 export function abilityTrend(outcomes: readonly DatedOutcome[]): Trend | null {
   const points = [
     ...grouped(
-      outcomes.filter((outcome) => outcome.level !== null && outcome.achieved !== null && outcome.target),
-      (outcome) => outcome.date,
+      outcomes.flatMap(({ date, level, achieved, target }) =>
+        level !== null && achieved !== null && target
+          ? [{ date, ability: level - 1 + Math.min(1, achieved / target) }]
+          : [],
+      ),
+      (one) => one.date,
     ),
   ].map(([date, sides]) => ({
-    day: differenceInCalendarDays(parseISO(date), parseISO(outcomes[0]!.date)),
-    value: Math.min(...sides.map((outcome) => outcome.level! - 1 + Math.min(1, outcome.achieved! / outcome.target!))),
+    day: differenceInCalendarDays(parseISO(date), parseISO(entryAt(outcomes, 0).date)),
+    value: Math.min(...sides.map((side) => side.ability)),
   }))
   return trendOf(points)
 }
@@ -166,7 +173,7 @@ export function doseOf(
     outcomes,
     (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`,
   ).values()) {
-    const { meetingId, blockId, movement: id, tier, dials } = sides[0]!
+    const { meetingId, blockId, movement: id, tier, dials } = entryAt(sides, 0)
     const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
     const movement = catalogue.movements.get(id)
     if (!block || !movement) continue
@@ -178,11 +185,11 @@ export function doseOf(
       }),
     )
     const seconds = tissueSeconds(withDials(blockIn(block, tier), dials ?? {}), movement) * share
-    for (const [region, weight] of Object.entries(movement.regions) as [Region, number][])
+    for (const [region, weight] of entriesOf(movement.regions))
       sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
   }
   return REGIONS.flatMap((region) =>
-    sums.has(region) ? [{ region, secondsAWeek: Math.round(sums.get(region)! / weeks) }] : [],
+    sums.has(region) ? [{ region, secondsAWeek: Math.round(entryOf(sums, region) / weeks) }] : [],
   ).sort((a, b) => b.secondsAWeek - a.secondsAWeek)
 }
 
@@ -198,101 +205,3 @@ export const Acted = z.object({
   because: z.string(),
 })
 export type Acted = z.infer<typeof Acted>
-
-export const CircleBack = z.object({
-  meetings: z.number(),
-  /** Who rose, the most steps first. */
-  rising: z.array(z.object({ participant: z.string(), steps: z.number(), movements: z.array(z.string()) })),
-  /** A falling trend that nobody acted on; first and last in percent of the target, the weaker side. */
-  slipping: z.array(
-    z.object({
-      participant: z.string(),
-      movement: z.string(),
-      tier: Tier,
-      trend: Trend,
-      first: z.number(),
-      last: z.number(),
-    }),
-  ),
-  /** Who missed a third of the meetings or more, or the last three. */
-  missing: z.array(z.object({ participant: z.string(), came: z.number(), of: z.number(), inARow: z.number() })),
-  /** Of those who came, a week and person, by region, against the school's weekly aim; null: the school has none. */
-  dose: z.array(RegionDose.extend({ aim: z.number().nullable() })),
-})
-export type CircleBack = z.infer<typeof CircleBack>
-
-/** What is known of a circle over a window. */
-export interface CircleWindow {
-  /** By participant, the window's meetings oldest first. */
-  attended: ReadonlyMap<string, readonly Attended[]>
-  /** Folded, of everybody, oldest first. */
-  outcomes: readonly DatedOutcome[]
-  /** Changes of levels and dials in the window. */
-  acted: readonly Acted[]
-}
-
-/**
- * Looks back on a circle: who rises, who slipped quietly, who misses meetings, and what each region got.
- *
- * @example
- * circleBack({ attended: new Map(), outcomes: [], acted: [] }, 'dwell', 4, catalogue).rising // []
- */
-export function circleBack(window: CircleWindow, school: SchoolId, weeks: number, catalogue: Catalogue): CircleBack {
-  const { attended, outcomes } = window
-  const meetings = new Map([...attended.values()].flat().map((meeting) => [meeting.meetingId, meeting] as const))
-  const active = new Set(outcomes.map((outcome) => outcome.participant)).size
-  const aim = catalogue.schools.get(school)?.weeklySecondsPerRegion ?? null
-  const dose = doseOf([...meetings.values()], outcomes, weeks * Math.max(1, active), catalogue)
-  return {
-    meetings: meetings.size,
-    rising: risingIn(window),
-    slipping: slippingIn(window),
-    missing: missingIn(window, catalogue),
-    dose: dose.map((row) => ({ ...row, aim })),
-  }
-}
-
-function risingIn({ attended, acted }: CircleWindow): CircleBack['rising'] {
-  return [...attended.keys()]
-    .map((participant) => {
-      const steps = acted.filter((entry) => entry.participant === participant && entry.way === 'up')
-      return { participant, steps: steps.length, movements: [...new Set(steps.map((entry) => entry.movement))] }
-    })
-    .filter(({ steps }) => steps > 0)
-    .sort((a, b) => b.steps - a.steps)
-}
-
-function slippingIn({ outcomes, acted }: CircleWindow): CircleBack['slipping'] {
-  const keyOf = (one: { participant: string; movement: string; tier: Tier }) =>
-    `${one.participant} ${one.movement} ${one.tier}`
-  const eased = new Set(acted.filter((entry) => entry.way === 'eased').map(keyOf))
-  return [...grouped(outcomes, keyOf)]
-    .flatMap(([key, own]) => {
-      const trend = abilityTrend(own)
-      const { participant, movement, tier } = own[0]!
-      if (trend?.word !== 'falling' || eased.has(key)) return []
-      const shares = dailyShares(own)
-      return [{ participant, movement, tier, trend, first: shares[0]!, last: shares.at(-1)! }]
-    })
-    .sort((a, b) => a.trend.slope - b.trend.slope)
-}
-
-/** Percent of the target on each day: the weaker side's, as the trend has it. */
-function dailyShares(outcomes: readonly DatedOutcome[]): number[] {
-  const reached = outcomes.filter((outcome) => outcome.achieved !== null && outcome.target)
-  return [...grouped(reached, (outcome) => outcome.date).values()].map((sides) =>
-    Math.min(...sides.map(({ achieved, target }) => Math.round((100 * (achieved ?? 0)) / (target ?? 1)))),
-  )
-}
-
-function missingIn({ attended }: CircleWindow, { judgement }: Catalogue): CircleBack['missing'] {
-  const { share, inARow: atLeast } = judgement.missed
-  return [...attended]
-    .map(([participant, own]) => {
-      const came = own.filter((meeting) => meeting.came).length
-      const inARow = own.length - 1 - own.findLastIndex((meeting) => meeting.came)
-      return { participant, came, of: own.length, inARow }
-    })
-    .filter(({ came, of, inARow }) => of > 0 && (of - came >= of * share || inARow >= atLeast))
-    .sort((a, b) => b.inARow - a.inARow || a.came / a.of - b.came / b.of)
-}

@@ -1,3 +1,4 @@
+import { entryOf } from '../entries'
 import { differenceInCalendarDays, parseISO } from 'date-fns'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { SchoolId, Tier } from '../catalogue/words'
@@ -88,7 +89,7 @@ function stepFor(
 ): Step[] {
   const asked = blockIn(blockId, tier)
   const schoolId = start.isFirstMonth && asked.school === 'measured-load' ? 'dwell' : asked.school
-  const school = catalogue.schools.get(schoolId)!
+  const school = entryOf(catalogue.schools, schoolId)
   const ladder = catalogue.movements.get(movement)?.ladders[tier] ?? []
   const evidence = evidenceIn(outcomes).get(`${movement} ${tier}`) ?? []
   const level =

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import type { DialSetting, PersonLevel } from '../offer/person'
 import type { Tier } from '../catalogue/words'
 import type { DialTurn } from './turn'
@@ -37,7 +38,7 @@ export function settledLevel(
   const own = levels.filter(isOwn)
   const first: PersonLevel[] = [{ movement, tier, side: 'both', level: toLevel }]
   const stepped = own.map((level) => ({ ...level, level: Math.max(1, Math.min(5, level.level + toLevel - from)) }))
-  const one = own.length === 1 ? [{ ...own[0]!, level: toLevel }] : first
+  const one = own.length === 1 ? [{ ...entryAt(own, 0), level: toLevel }] : first
   const moved: PersonLevel[] = own.length > 1 ? stepped : one
   const kept = toLevel === from ? dials.filter((setting) => isOwn(setting) && setting.dial !== turn?.dial) : []
   const turned: DialSetting[] = turn ? [{ movement, tier, dial: turn.dial, value: turn.to, since: on }] : []

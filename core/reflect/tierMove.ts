@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { z } from 'zod'
 import type { Judgement } from '../catalogue/judgement'
 import type { Catalogue } from '../catalogue/catalogue'
@@ -167,7 +168,7 @@ export function visitsOf(
     const stopped = own.some((outcome) => outcome.done === 'stopped')
     return {
       meetingId,
-      date: own[0]!.date,
+      date: entryAt(own, 0).date,
       done,
       of: blocks.size,
       stopped,

@@ -53,7 +53,7 @@ export function nextTurn(
     const to = stepped(range, from, 1)
     if (to === from) continue
     const turn = { dial: range.dial, from, to, words: turnWords(variation, range, from, to) }
-    if (!isClocked(range.dial) || to <= block!) return { turn, earned }
+    if (!isClocked(range.dial) || to <= (block ?? 0)) return { turn, earned }
     earned ??= turn
   }
   return { turn: null, earned }
@@ -72,7 +72,8 @@ export function turnBack(variation: Variation, settings: readonly DialSetting[],
     .filter((setting) => variation.dials.some((range) => range.dial === setting.dial))
     .toSorted((a, b) => b.since.localeCompare(a.since))[0]
   if (!last) return null
-  const range = variation.dials.find((one) => one.dial === last.dial)!
+  const range = variation.dials.find((one) => one.dial === last.dial)
+  if (!range) return null
   const from = withinBlock(last.dial, last.value, given)
   const to = stepped(range, from, -1)
   return to === from ? null : { dial: last.dial, from, to, words: turnWords(variation, range, from, to) }

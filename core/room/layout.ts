@@ -1,3 +1,4 @@
+import { lastOf } from '../entries'
 import type { Footprint } from '../catalogue/station'
 
 /** A room from above: x along its length from the left, y along its width from the top; metres. */
@@ -60,7 +61,7 @@ export function layoutOf(room: Room, footprints: readonly Footprint[], wanted?: 
   const layouts = (wanted ? [wanted] : (['ring', 'horseshoe', 'two-arcs'] as const)).map((kind) =>
     laidOut(kind, room, footprints),
   )
-  return layouts.find((layout) => layout.fits) ?? layouts.at(-1)!
+  return layouts.find((layout) => layout.fits) ?? lastOf(layouts)
 }
 
 function laidOut(kind: LayoutKind, room: Room, footprints: readonly Footprint[]): Layout {

@@ -1,3 +1,4 @@
+import { entryOf } from '../entries'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Offer } from '../offer/offerFor'
 
@@ -66,7 +67,7 @@ function shareAmong(
 ): void {
   const needs = users.flatMap((user) => needsOf(user, catalogue))
   const stock = new Map(Object.entries(cupboard))
-  const here = new Map(users.map((user) => [user.id, out.laidOut.get(user.id)!]))
+  const here = new Map(users.map((user) => [user.id, entryOf(out.laidOut, user.id)]))
   layOut(needs, stock, here)
   const indices = [...new Set(needs.map((need) => need.index))].sort((a, b) => a - b)
   for (const index of indices)
@@ -88,7 +89,7 @@ function layOut(needs: readonly Need[], stock: Map<string, number>, here: Laid):
     const left = stock.get(use.prop) ?? 0
     if (left < use.count) continue
     stock.set(use.prop, left - use.count)
-    here.get(use.person)!.set(use.prop, use.count)
+    entryOf(here, use.person).set(use.prop, use.count)
   }
 }
 

@@ -1,3 +1,4 @@
+import { entryOf } from '../entries'
 import { footprintOf, type Footprint, type Stations } from '../catalogue/station'
 import { layoutOf, type Layout, type LayoutKind, type Room } from './layout'
 import { seatingCost, seated, type Exchanges, type Sitter } from './seats'
@@ -47,7 +48,7 @@ export function seatRoom(
   const order = known ? [...known, ...inRoom.map((sitter) => sitter.id).filter((id) => !known.includes(id))] : null
   const answer = seated(inRoom, slots, room, order ? undefined : exchanges)
   const placed = order ?? answer.order
-  const footprints = placed.map((id) => footprintBy.get(id)!)
+  const footprints = placed.map((id) => entryOf(footprintBy, id))
   return {
     layout: layoutOf(room, footprints, chosen),
     order: placed,

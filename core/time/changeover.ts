@@ -1,3 +1,4 @@
+import { entryOf } from '../entries'
 import type { Clock } from '../catalogue/clock'
 import type { Move, Posture, PostureGraph } from '../catalogue/posture'
 import type { Tag } from '../catalogue/words'
@@ -126,7 +127,7 @@ function search(graph: PostureGraph, from: string, to: string, avoid: ReadonlySe
   for (;;) {
     const here = nearest(best, settled)
     if (here === undefined) return null
-    const reached = best.get(here)!
+    const reached = entryOf(best, here)
     if (here === to) return reached.way
     settled.add(here)
     for (const move of graph.moves) {
@@ -143,7 +144,7 @@ function search(graph: PostureGraph, from: string, to: string, avoid: ReadonlySe
 function nearest(best: Map<string, { seconds: number }>, settled: Set<string>): string | undefined {
   let found: string | undefined
   for (const [id, { seconds }] of best) {
-    if (!settled.has(id) && (found === undefined || seconds < best.get(found)!.seconds)) found = id
+    if (!settled.has(id) && (found === undefined || seconds < entryOf(best, found).seconds)) found = id
   }
   return found
 }
@@ -152,8 +153,8 @@ function stepAlong(move: Move, here: string, postures: Map<string, Posture>, upw
   const [first, second] = move.between
   if (here !== first && here !== second) return null
   const forward = here === first
-  const from = postures.get(here)!
-  const to = postures.get(forward ? second : first)!
+  const from = entryOf(postures, here)
+  const to = entryOf(postures, forward ? second : first)
   const upward = to.height > from.height
   return { from, to, seconds: move.seconds * (upward ? upwardFactor : 1), cue: forward ? move.cue : move.backCue }
 }

@@ -1,3 +1,4 @@
+import { entryAt, entryOf, valueIn } from '../../core/entries'
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { missingTags } from '../../core/body/demands'
@@ -42,7 +43,7 @@ const problems: string[] = []
 const alarms: string[] = []
 const drawing = performance.now()
 for (const [id, poses] of figures) {
-  const variation = catalogue.variations.get(id)!
+  const variation = entryOf(catalogue.variations, id)
   const said = new Set(demandsOf(variation, catalogue).map((demand) => demand.tag))
   for (const tag of missingTags(
     Object.values(poses).map(({ pose }) => pose),
@@ -56,12 +57,12 @@ for (const [id, poses] of figures) {
   for (const [name, { pose, report }] of Object.entries(poses)) {
     const file = `${id}.${name}.svg`
     written.add(file)
-    writeFileSync(join(folder, file), svgOf(drawings[name]!, frame))
+    writeFileSync(join(folder, file), svgOf(valueIn(drawings, name), frame))
     const [missedCm, sunkCm] = [report.missed * REFERENCE_HEIGHT_CM, report.sunk * REFERENCE_HEIGHT_CM]
     if (missedCm > CONTACT_AT_MOST_CM) problems.push(`${id} ${name}: a contact is missed by ${missedCm.toFixed(1)} cm`)
     if (sunkCm > SINKING_AT_MOST_CM) problems.push(`${id} ${name}: sinks in by ${sunkCm.toFixed(1)} cm`)
     pose.angles.forEach((angle, at) => {
-      if (angle < JOINTS[at]!.from - 1.5 || angle > JOINTS[at]!.to + 1.5)
+      if (angle < entryAt(JOINTS, at).from - 1.5 || angle > entryAt(JOINTS, at).to + 1.5)
         problems.push(`${id} ${name}: ${ANGLE_NAMES[at]} is ${angle.toFixed(0)}°, beyond its limit`)
     })
     if (report.moved > MOVED_ALARM_DEG)

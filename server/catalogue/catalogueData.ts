@@ -18,5 +18,5 @@ async function readBuiltIn(): Promise<CatalogueData> {
 }
 
 async function textOf(raw: unknown): Promise<string> {
-  return typeof raw === 'string' ? raw : Buffer.from(raw as Uint8Array).toString('utf8')
+  return raw instanceof Uint8Array ? Buffer.from(raw).toString('utf8') : String(raw)
 }

@@ -1,3 +1,4 @@
+import { entryOf } from '../../core/entries'
 import { dequal } from 'dequal/lite'
 import { NotFound, type Scope } from '../database/rows'
 import { solveFigure } from '../../core/body/figure'
@@ -49,8 +50,8 @@ export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): 
   for (const { id, postureId, rung } of rungsOf(entry)) {
     const known = shippedRungs.get(id)
     if (known && known.postureId === postureId && dequal(known.rung.figure, rung.figure)) continue
-    const variation = own.variations.get(id)!
-    const solved = solveFigure(own.figures.get(postureId)!, rung.figure)
+    const variation = entryOf(own.variations, id)
+    const solved = solveFigure(entryOf(own.figures, postureId), rung.figure)
     figures[id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
     const said = new Set(demandsOf(variation, own).map((demand) => demand.tag))
     for (const tag of missingTags(

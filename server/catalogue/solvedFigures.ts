@@ -1,3 +1,4 @@
+import { entryOf, valueIn } from '../../core/entries'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -79,7 +80,7 @@ export function solvedFigures(
     const known = existsSync(path) ? SolvedFile.parse(JSON.parse(readFileSync(path, 'utf8'))) : {}
     const now: Record<string, SolvedVariation> = {}
     for (const { id, postureId, rung } of rungsOf(movement)) {
-      const posture = postures.get(postureId)!
+      const posture = entryOf(postures, postureId)
       const from = fingerprint(posture, rung.figure, engine)
       const before = known[id]
       if (before?.from === from) now[id] = before
@@ -87,7 +88,7 @@ export function solvedFigures(
         solvedNow.push(id)
         now[id] = { from, poses: solveFigure(posture, rung.figure) }
       }
-      figures.set(id, now[id]!.poses)
+      figures.set(id, valueIn(now, id).poses)
     }
     if (
       solvedNow.some((id) => id.startsWith(`${movement.id}.`)) ||

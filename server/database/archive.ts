@@ -117,7 +117,7 @@ async function* linesOf(text: Readable): AsyncGenerator<string> {
   let rest = ''
   for await (const chunk of text.setEncoding('utf8')) {
     const lines = (rest + chunk).split('\n')
-    rest = lines.pop()!
+    rest = lines.pop() ?? ''
     yield* lines
   }
   if (rest !== '') yield rest

@@ -1,3 +1,4 @@
+import { entryOf } from '../../core/entries'
 import { Plan } from '../../core/plan/plan'
 import type { Acted, Attended } from '../../core/reflect/lookBack'
 import { fromJson, groupedBy, sqlTimeOf, type Scope } from './rows'
@@ -43,7 +44,7 @@ export async function attendedBy(
         date: row.starts_at.slice(0, 10),
         came: Boolean(row.came),
         pain: row.pain,
-        plan: plans.get(row.meeting_id)!,
+        plan: entryOf(plans, row.meeting_id),
       })),
     ]),
   )

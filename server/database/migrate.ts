@@ -1,3 +1,4 @@
+import { lastOf, valueIn } from '../../core/entries'
 import type { Knex } from 'knex'
 import * as oneClass from './migrations/001_one_class'
 import * as ownMovements from './migrations/002_own_movements'
@@ -28,12 +29,12 @@ export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
  *
  * @param upTo the last migration that is wanted; all of them where nothing is said
  */
-export async function migrate(db: Knex, upTo = MIGRATION_NAMES.at(-1)!): Promise<string[]> {
+export async function migrate(db: Knex, upTo = lastOf(MIGRATION_NAMES)): Promise<string[]> {
   const [, applied] = (await db.migrate.latest({
     migrationSource: {
       getMigrations: async () => MIGRATION_NAMES.slice(0, MIGRATION_NAMES.indexOf(upTo) + 1),
       getMigrationName: (name: string) => name,
-      getMigration: async (name: string) => MIGRATIONS[name]!,
+      getMigration: async (name: string) => valueIn(MIGRATIONS, name),
     },
   })) as [number, string[]]
   return applied

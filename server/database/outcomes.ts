@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../../core/entries'
 import { millisecondsInDay } from 'date-fns/constants'
 import { ClassEvent } from '../../core/lead/clock'
 import type { Arrival } from '../../core/offer/person'
@@ -104,7 +105,7 @@ export async function datedOutcomes(
     foldOutcomes(own.map((row) => row.event)).map((outcome) => ({
       ...outcome,
       meetingId,
-      date: own[0]!.starts_at.slice(0, 10),
+      date: entryAt(own, 0).starts_at.slice(0, 10),
       arrivalPain: arrivalPain.get(`${meetingId} ${outcome.participant}`) ?? null,
     })),
   )
@@ -130,12 +131,12 @@ export async function historiesOf(
   return new Map(
     [...groupedBy(rows, 'participant_id')].map(([participant, own]) => {
       const inOrder = own.toSorted((a, b) => a.starts_at.localeCompare(b.starts_at))
-      const last = inOrder.at(-1)!
+      const last = lastOf(inOrder)
       return [
         participant,
         {
           meetings: own.length,
-          firstOn: inOrder[0]!.starts_at.slice(0, 10),
+          firstOn: entryAt(inOrder, 0).starts_at.slice(0, 10),
           news: last.news,
           lastOn: last.starts_at.slice(0, 10),
         },

@@ -1,3 +1,4 @@
+import { entryOf } from '../../core/entries'
 import { format, formatISO, getYear, subDays } from 'date-fns'
 import type { readHome, StoredHomePractice, tickHomeFromFile } from '../../core/contract/homePractice'
 import type { AnswerOf } from '../../core/contract/route'
@@ -37,7 +38,7 @@ export async function homeOf(scope: Scope, participantId: string, now: Date): Pr
   )
   const recent = [...new Set(done.map((outcome) => outcome.movement))]
   const follows = usualSchool({ id, school }, circles)
-  const { homeDaysAWeek, name } = catalogue.schools.get(follows)!
+  const { homeDaysAWeek, name } = entryOf(catalogue.schools, follows)
   const proposals = person
     ? proposeHome(person, { school: follows, recent, homeProps, year: getYear(now) }, catalogue)
     : []

@@ -1,3 +1,4 @@
+import { Level } from '../../core/catalogue/words'
 import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { LedgerEntry } from '../../core/contract/ledger'
@@ -107,7 +108,7 @@ function asItWasSettled(decision: ProposedDecision, settled: LedgerEntry | undef
     others: [],
     kind: DecisionKind.parse(settled.proposed),
     because: settled.because,
-    fromLevel: settled.fromLevel as ProposedDecision['fromLevel'],
+    fromLevel: Level.parse(settled.fromLevel),
     recent: settled.evidence,
   }
 }

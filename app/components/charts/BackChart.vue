@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import type { ApexOptions } from 'apexcharts'
 import type { DatedValue } from '~~/core/reflect/lookBack'
 
@@ -24,7 +25,7 @@ const COLOURS = ['--action', '--chair']
 const lines = computed(() =>
   series.map(({ name, points }, at) => ({
     name,
-    color: css(COLOURS[at % 2]!),
+    color: css(entryAt(COLOURS, at % 2)),
     data: points.map(({ date, value }) => ({ x: new Date(date).getTime(), y: value })),
   })),
 )

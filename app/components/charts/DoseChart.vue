@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import type { ApexOptions } from 'apexcharts'
 import type { Region } from '~~/core/catalogue/words'
 
@@ -11,7 +12,7 @@ const nameOf = (region: string) => region.replaceAll('-', ' ')
 const STEP = 30
 const words = computed(() => {
   if (dose.length === 0) return 'Nothing was noted in this window.'
-  const most = `Most: ${nameOf(dose[0]!.region)}, ${dose[0]!.secondsAWeek} s a week and side.`
+  const most = `Most: ${nameOf(entryAt(dose, 0).region)}, ${entryAt(dose, 0).secondsAWeek} s a week and side.`
   if (aim === null) return `${most} This school has no weekly aim.`
   const reached = dose.filter((row) => row.secondsAWeek >= aim).length
   return `${most} ${reached === 0 ? 'No region reaches' : `${reached} of ${dose.length} regions reach${reached === 1 ? 'es' : ''}`} the school’s ${aim} s a week; what is done at home is not counted.`

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lastOf } from '~~/core/entries'
 import { differenceInCalendarDays, addDays } from 'date-fns'
 import type { ApexOptions } from 'apexcharts'
 import type { Measure } from '~~/core/catalogue/measure'
@@ -19,8 +20,10 @@ const { measure, records, person, pairs } = defineProps<{
 const TICKS = 5
 const ApexChart = defineAsyncComponent(() => import('vue3-apexcharts'))
 
+const SIDES: Side[] = ['left', 'right']
+const BOTH: Side[] = ['both']
 const sides = computed(() =>
-  (measure.sides ? (['left', 'right'] as Side[]) : (['both'] as Side[]))
+  (measure.sides ? SIDES : BOTH)
     .map((side) => {
       const own = holding(records).filter((record) => record.measure === measure.id && record.side === side)
       const first = own[0]?.takenAt ?? ''
@@ -47,7 +50,7 @@ const amount = (value: number) => amountWords(measure, value)
 const words = computed(() => {
   const said = sides.value.map(
     ({ side, own, trend, change }) =>
-      `${side === 'both' ? '' : `${side} `}${amount(own.at(-1)!.value)}${trend ? `, ${trendWords(trend, measure.better, amount)}` : ''}${change && change.kind !== 'none' ? `, ${change.words}` : ''}`,
+      `${side === 'both' ? '' : `${side} `}${amount(lastOf(own).value)}${trend ? `, ${trendWords(trend, measure.better, amount)}` : ''}${change && change.kind !== 'none' ? `, ${change.words}` : ''}`,
   )
   const [left, right] = (['left', 'right'] as const).map(
     (side) => sides.value.find((other) => other.side === side)?.own.at(-1)?.value,

@@ -21,7 +21,7 @@ async function send(commit: boolean): Promise<void> {
   }
 }
 async function read(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const file = fileIn(event)
   if (!file) return
   text.value = await file.text()
   await send(false)

@@ -29,7 +29,7 @@ async function tried(work: () => Promise<unknown>): Promise<void> {
 const prepare = (line: CalendarLine) =>
   tried(async () => navigateTo(`/meetings/${await dates.meetingOf(line)}/prepare`))
 const cover = (line: CalendarLine, event: Event) =>
-  tried(() => dates.changeDate(line, { ledBy: (event.target as HTMLSelectElement).value || null }))
+  tried(() => dates.changeDate(line, { ledBy: textIn(event) || null }))
 </script>
 
 <template>

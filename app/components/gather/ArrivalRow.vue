@@ -51,7 +51,7 @@ const outcome = computed(() => {
           class="size-6 accent-action"
           :checked="arrival.came"
           :aria-label="`${person.name} is here`"
-          @change="emit('change', { ...arrival, came: ($event.target as HTMLInputElement).checked })"
+          @change="emit('change', { ...arrival, came: isTicked($event) })"
         />
         <TierGlyph :tier="arrival.came ? rider.today.tier : person.homeTier" :size="30" />
         <span class="font-semibold">{{ person.name }}</span>
@@ -63,7 +63,7 @@ const outcome = computed(() => {
         :value="arrival.pain ?? ''"
         :aria-label="`Pain of ${person.name} on arrival, 0 to 10`"
         :class="(arrival.pain ?? 0) >= catalogue.judgement.pain.eases ? 'border-mark' : ''"
-        @change="setPain(($event.target as HTMLSelectElement).value)"
+        @change="setPain(textIn($event))"
       >
         <option value="">–</option>
         <option v-for="pain in 11" :key="pain" :value="pain - 1">{{ pain - 1 }}</option>
@@ -87,7 +87,7 @@ const outcome = computed(() => {
         :value="arrival.news"
         :aria-label="`New since last time, ${person.name}`"
         @click.stop
-        @change="set({ news: ($event.target as HTMLSelectElement).value as Arrival['news'] })"
+        @change="set({ news: textIn($event) as Arrival['news'] })"
       >
         <option v-for="(words, key) in NEWS" :key="key" :value="key">{{ words }}</option>
       </select>

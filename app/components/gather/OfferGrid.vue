@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryOf } from '~~/core/entries'
 import { easesToday, firstReason } from '~~/core/offer/reason'
 import { isLeftOut, type Offer } from '~~/core/offer/offerFor'
 import { calledName } from '~/words/tiers'
@@ -9,7 +10,7 @@ const emit = defineEmits<{ select: [person: string, block: string] }>()
 const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
 
-const people = computed(() => meeting.present.map((person) => ({ person, rider: meeting.riders.get(person.id)! })))
+const people = computed(() => meeting.present.map((person) => ({ person, rider: entryOf(meeting.riders, person.id) })))
 const cellOf = (offers: Offer[], homeTier: string, always: number) =>
   offers.map((offer) => ({
     offer,
@@ -29,6 +30,7 @@ const signOf = (marks: string[]) =>
     marks.includes('eased today') ? '↓' : '',
     marks.includes('a stand-in') ? '≈' : '',
   ].join('')
+const movementAt = (at: number) => catalogue.value.movements.get(meeting.planned.blocks[at]?.movement ?? '')
 </script>
 
 <template>
@@ -38,7 +40,7 @@ const signOf = (marks: string[]) =>
         <tr class="align-bottom">
           <th class="text-left font-normal text-faint px-2">Today</th>
           <th
-            v-for="one in meeting.plan!.blocks"
+            v-for="one in meeting.planned.blocks"
             :key="one.id"
             class="font-semibold text-left px-1.5 pb-1 leading-tight text-[0.85rem] min-w-20"
           >
@@ -62,7 +64,7 @@ const signOf = (marks: string[]) =>
                 :title="rider.today.watch.join(' ')"
             /></span>
           </th>
-          <td v-if="!rider.today.takesPart" :colspan="meeting.plan!.blocks.length" class="px-2 text-faint">
+          <td v-if="!rider.today.takesPart" :colspan="meeting.planned.blocks.length" class="px-2 text-faint">
             {{ firstReason(rider.today) }}
           </td>
           <template v-else>
@@ -70,26 +72,18 @@ const signOf = (marks: string[]) =>
               <button
                 class="w-full min-h-11 flex items-center gap-1 rounded-lg px-1 border-2"
                 :class="[
-                  selected === person.id && block === meeting.plan!.blocks[at]?.id
+                  selected === person.id && block === meeting.planned.blocks[at]?.id
                     ? 'border-action bg-action-soft'
                     : 'border-transparent hover:bg-sunk',
-                  !rider.today.breathOnly &&
-                  isLeftOut(
-                    offers,
-                    catalogue.movements.get(meeting.plan!.blocks[at]!.movement) ?? { quality: 'breath' },
-                  )
+                  !rider.today.breathOnly && isLeftOut(offers, movementAt(at) ?? { quality: 'breath' })
                     ? 'bg-mark-soft'
                     : '',
                 ]"
-                :data-cell="`${person.id} ${meeting.plan!.blocks[at]?.id}`"
-                @click="emit('select', person.id, meeting.plan!.blocks[at]!.id)"
+                :data-cell="`${person.id} ${meeting.planned.blocks[at]?.id}`"
+                @click="emit('select', person.id, meeting.planned.blocks[at]?.id ?? '')"
               >
                 <span class="sr-only">{{
-                  `${person.name}, ${catalogue.movements.get(meeting.plan!.blocks[at]!.movement)?.name}: ${cellOf(
-                    offers,
-                    person.homeTier,
-                    rider.today.watch.length,
-                  )
+                  `${person.name}, ${movementAt(at)?.name}: ${cellOf(offers, person.homeTier, rider.today.watch.length)
                     .map(({ offer, marks }) =>
                       [offer.side === 'both' ? '' : offer.side, offer.variation?.name ?? 'nothing', ...marks]
                         .filter((word) => word !== '')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueIn } from '~~/core/entries'
 import { firstReason, reasonWords } from '~~/core/offer/reason'
 import { differenceInCalendarDays } from 'date-fns'
 import { screeningDue } from '~~/core/offer/screening'
@@ -18,9 +19,9 @@ const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
 
 const blocks = computed(() =>
-  meeting.plan!.blocks.map((block, at) => {
+  meeting.planned.blocks.map((block, at) => {
     const movement = catalogue.value.movements.get(block.movement)
-    const chosen = meeting.view!.handChoices.find(
+    const chosen = meeting.opened.handChoices.find(
       (choice) => choice.participant === person.id && choice.blockId === block.id,
     )
     return {
@@ -37,11 +38,11 @@ const due = computed(() => {
   const {
     meeting: { startsAt },
     lastCame,
-  } = meeting.view!
+  } = meeting.opened
   return screeningDue(
     person,
     startsAt.slice(0, 10),
-    lastCame[person.id] ? differenceInCalendarDays(startsAt, lastCame[person.id]!) : null,
+    lastCame[person.id] ? differenceInCalendarDays(startsAt, valueIn(lastCame, person.id)) : null,
     catalogue.value.judgement,
   )
 })
@@ -71,7 +72,7 @@ const fitsOf = (offer: Offer) => (offer.variation ? fitWords(offer.variation, pe
 function ownWords(block: Block): string {
   const own = ownDose(block, person, catalogue.value)
   return own
-    ? `Own school, ${catalogue.value.schools.get(person.school!)?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''} in the same time.`
+    ? `Own school, ${catalogue.value.schools.get(person.school ?? 'dwell')?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''} in the same time.`
     : ''
 }
 /** A choice against a limit asks why; until it is said, that stands out. */
@@ -141,7 +142,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
             class="field flex-1 min-w-48"
             :value="chosen?.variation ?? ''"
             :aria-label="`${name}: choose by hand for ${person.name}`"
-            @change="choose(block.id, ($event.target as HTMLSelectElement).value)"
+            @change="choose(block.id, textIn($event))"
           >
             <option value="">As offered</option>
             <optgroup v-for="{ tier, rungs } in choices" :key="tier" :label="tier">
@@ -156,7 +157,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
             maxlength="300"
             placeholder="Why, in a few words"
             :aria-label="`${name}: why it is chosen by hand`"
-            @change="sayWhy(block.id, chosen.variation, ($event.target as HTMLInputElement).value)"
+            @change="sayWhy(block.id, chosen.variation, textIn($event))"
           />
         </div>
         <p v-if="chosen && isAgainst(offers) && chosen.reason === ''" class="wrong" role="alert">

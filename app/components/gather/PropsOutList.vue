@@ -10,7 +10,7 @@ const isHome = (id: string) => personOf(id)?.joins === 'video'
 const all = computed(() =>
   propsOut(
     meeting.ridersPresent.map((rider) => ({ ...rider, ...ownProps(personOf(rider.id)) })),
-    meeting.view!.venue.cupboard,
+    meeting.opened.venue.cupboard,
     catalogue.value,
   ),
 )
@@ -35,7 +35,7 @@ const nameOf = meeting.calledOf
 const propWords = (prop: string, count: number) =>
   `${count} ${(count === 1 ? catalogue.value.props.get(prop)?.name : catalogue.value.props.get(prop)?.plural) ?? prop}`
 const movementAt = (index: number) =>
-  (catalogue.value.movements.get(meeting.plan!.blocks[index]?.movement ?? '')?.name ?? '').toLowerCase()
+  (catalogue.value.movements.get(meeting.planned.blocks[index]?.movement ?? '')?.name ?? '').toLowerCase()
 const stations = computed(() =>
   meeting.ridersPresent
     .filter((rider) => !isHome(rider.id))

@@ -20,7 +20,7 @@ const known = computed(() =>
       (person) =>
         name.value.trim() !== '' &&
         person.name.toLowerCase().includes(name.value.trim().toLowerCase()) &&
-        !meeting.view!.people.some((other) => other.id === person.id),
+        !meeting.opened.people.some((other) => other.id === person.id),
     )
     .slice(0, 4),
 )
@@ -28,12 +28,12 @@ const known = computed(() =>
 async function join(body: { participant: string } | { name: string; tier: WalkInTier }): Promise<void> {
   wrong.value = ''
   try {
-    const { participant } = await call(addGuest, { params: { id: meeting.view!.meeting.id }, body })
+    const { participant } = await call(addGuest, { params: { id: meeting.opened.meeting.id }, body })
     await meeting.refresh()
     meeting.sayArrival(participant, {
       ...meeting.arrivalOf(participant),
       came: true,
-      late: meeting.view!.classEvents.length > 0,
+      late: meeting.opened.classEvents.length > 0,
     })
     name.value = ''
     emit('joined', participant)

@@ -73,8 +73,8 @@ const ways = computed(() => {
 /** Who likes it which way, in brackets; nothing where nobody has said. */
 function namesOf(way: 'still' | 'moving'): string {
   const names = lane.riders.flatMap((id) =>
-    meeting
-      .view!.people.filter((person) => person.id === id && person.prefers === way)
+    meeting.opened.people
+      .filter((person) => person.id === id && person.prefers === way)
       .map((person) => calledName(person.name)),
   )
   return names.length === 0 ? '' : ` (${names.join(', ')})`

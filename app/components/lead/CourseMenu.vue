@@ -14,7 +14,7 @@ const { catalogue } = storeToRefs(useCatalogue())
 const lateMinutes = ref(5)
 const target = ref('')
 const other = ref('')
-const plan = computed(() => meeting.plan!)
+const plan = computed(() => meeting.planned)
 const from = computed(() => Math.max(0, led.blockIndex.value + 1))
 const ahead = computed(() => plan.value.blocks.slice(from.value))
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { capital } from '~~/core/sentence'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { format } from 'date-fns'
@@ -12,7 +13,7 @@ const { open, at, person } = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const meeting = useMeeting()
-const venue = computed(() => meeting.view!.venue)
+const venue = computed(() => meeting.opened.venue)
 const { catalogue } = storeToRefs(useCatalogue())
 const who = ref('')
 watch(
@@ -31,7 +32,7 @@ const said = ref('')
 function write(): void {
   wrong.value = said.value = ''
   const report = AccidentFields.safeParse({ at: Math.round(at), participant: who.value || null, ...fields })
-  if (!report.success) return void (wrong.value = report.error.issues[0]!.message)
+  if (!report.success) return void (wrong.value = entryAt(report.error.issues, 0).message)
   meeting.report(report.data)
   said.value = meeting.rehearsal ? 'In a rehearsal nothing is kept.' : 'It is written down.'
   Object.assign(fields, { what: '', done: '', witnesses: '' })

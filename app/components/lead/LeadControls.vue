@@ -51,7 +51,7 @@ const toggleWords = computed(() => {
   </button>
   <NuxtLink
     v-if="reading.status === 'finished' && !isRehearsal"
-    :to="`/meetings/${meeting.view!.meeting.id}/reflect`"
+    :to="`/meetings/${meeting.opened.meeting.id}/reflect`"
     class="button button-main"
     >On to Reflect</NuxtLink
   >

@@ -19,7 +19,7 @@ const BUTTONS = [
   ['stopped', 'Stopped'],
 ] as const
 const loggedIndex = computed(() =>
-  loggedBlock.value ? meeting.plan!.blocks.indexOf(loggedBlock.value) : blockIndex.value,
+  loggedBlock.value ? meeting.planned.blocks.indexOf(loggedBlock.value) : blockIndex.value,
 )
 const nameOf = (movement: string | undefined) => catalogues.catalogue.movements.get(movement ?? '')?.name ?? ''
 const cheats = computed(() => {
@@ -99,10 +99,7 @@ function move(tier: Tier): void {
           v-if="otherTiers.length > 0"
           class="field w-44"
           :aria-label="`${pickedName} works elsewhere for the rest`"
-          @change="
-            (move(($event.target as HTMLSelectElement).value as Tier),
-            (($event.target as HTMLSelectElement).value = ''))
-          "
+          @change="(move(textIn($event) as Tier), (($event.target as HTMLSelectElement).value = ''))"
         >
           <option value="">for the rest …</option>
           <option v-for="tier in otherTiers" :key="tier" :value="tier">{{ TIER_NAMES[tier] }}</option>

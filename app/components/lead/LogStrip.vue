@@ -86,7 +86,7 @@ const advice = computed(() => {
         maxlength="500"
         placeholder="A note"
         :aria-label="`A note for ${name}`"
-        @change="emit('detail', { note: ($event.target as HTMLInputElement).value })"
+        @change="emit('detail', { note: textIn($event) })"
       />
     </div>
     <p v-if="asked" class="bg-mark-soft rounded px-2 w-fit" data-test="asked">

@@ -5,11 +5,12 @@ import type { Heard } from '~/composables/useVoice'
 /** What may be heard on this device. */
 const { canSpeak } = defineProps<{ canSpeak: boolean }>()
 const heard = defineModel<Heard>({ required: true })
+const SPEECH: [keyof Heard, string] = ['speech', 'The device says the cues']
 const SETTINGS = computed((): [keyof Heard, string][] => [
   ['tones', 'A soft tone where something changes'],
   ['lastFive', 'Five ticks before the end'],
   ['count', 'A tick at every repetition'],
-  ...(canSpeak ? [['speech', 'The device says the cues'] as [keyof Heard, string]] : []),
+  ...(canSpeak ? [SPEECH] : []),
 ])
 </script>
 
@@ -22,7 +23,7 @@ const SETTINGS = computed((): [keyof Heard, string][] => [
           type="checkbox"
           class="size-5 accent-action"
           :checked="heard[key]"
-          @change="heard = { ...heard, [key]: ($event.target as HTMLInputElement).checked }"
+          @change="heard = { ...heard, [key]: isTicked($event) }"
         />{{ words }}</label
       >
     </PopoverPanel>

@@ -12,7 +12,7 @@ const STEPS = [
   { name: 'Lead', to: 'lead' },
   { name: 'Reflect', to: 'reflect' },
 ]
-const view = computed(() => meeting.view!)
+const view = computed(() => meeting.opened)
 const when = computed(() => format(view.value.meeting.startsAt, 'EEEE d MMMM, HH:mm'))
 const isDone = computed<Record<string, boolean>>(() => ({
   prepare: (meeting.plan?.blocks.length ?? 0) > 0,

@@ -9,6 +9,10 @@ const { catalogue } = storeToRefs(useCatalogue())
 const all = computed(() => [...catalogue.value.considerations.values()].sort((a, b) => a.name.localeCompare(b.name)))
 const known = (id: string) => catalogue.value.considerations.get(id)
 
+function changesWords({ consideration, side, clearedBy }: ParticipantConsideration): string {
+  const entry = known(consideration)
+  return entry ? changesOf(entry, side, clearedBy).join(' ') : ''
+}
 function add(): void {
   considerations.value.push({
     consideration: '',
@@ -55,7 +59,7 @@ function add(): void {
             :value="own.until ?? ''"
             type="date"
             :class="fieldClass"
-            @change="own.until = ($event.target as HTMLInputElement).value || null"
+            @change="own.until = textIn($event) || null"
         /></AppField>
         <AppField
           v-slot="{ id, fieldClass, aria }"
@@ -81,7 +85,7 @@ function add(): void {
         </button>
       </div>
       <p v-if="own.consideration" class="text-[0.94rem] text-faint">
-        {{ known(own.consideration) ? changesOf(known(own.consideration)!, own.side, own.clearedBy).join(' ') : '' }}
+        {{ changesWords(own) }}
       </p>
     </div>
     <button type="button" class="button" @click="add">Add something to respect</button>

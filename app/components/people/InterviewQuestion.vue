@@ -16,7 +16,7 @@ function choose(option: string): void {
 }
 function setWhen(event: Event): void {
   const { [question.id]: _before, ...others } = answers.value.since
-  const day = (event.target as HTMLInputElement).value
+  const day = textIn(event)
   answers.value.since = day === '' ? others : { ...others, [question.id]: day }
 }
 </script>
@@ -46,9 +46,7 @@ function setWhen(event: Event): void {
         ><select
           class="field"
           :value="answers.sides[question.id] ?? 'both'"
-          @change="
-            answers.sides = { ...answers.sides, [question.id]: ($event.target as HTMLSelectElement).value as 'both' }
-          "
+          @change="answers.sides = { ...answers.sides, [question.id]: textIn($event) as 'both' }"
         >
           <option value="left">left</option>
           <option value="right">right</option>

@@ -61,7 +61,7 @@ function setApart(movement: string, apart: boolean): void {
               class="field w-52"
               :value="own(movement.id, side)?.level ?? ''"
               :aria-label="`${movement.name}${side === 'both' ? '' : `, ${side}`}: level in the ${tier} tier`"
-              @change="set(movement.id, side, ($event.target as HTMLSelectElement).value)"
+              @change="set(movement.id, side, textIn($event))"
             >
               <option value="">not placed yet</option>
               <option v-for="level in LEVELS" :key="level" :value="level">
@@ -75,7 +75,7 @@ function setApart(movement: string, apart: boolean): void {
                 type="checkbox"
                 class="size-5 accent-action"
                 :checked="isApart(movement.id)"
-                @change="setApart(movement.id, ($event.target as HTMLInputElement).checked)"
+                @change="setApart(movement.id, isTicked($event))"
               />sides apart</label
             >
           </td>

@@ -9,7 +9,7 @@ import { refusalOf } from '~/composables/useRefusal'
 const { personId } = defineProps<{ personId: string }>()
 const store = useProfile()
 const { catalogue } = storeToRefs(useCatalogue())
-const rows = computed(() => store.profile!.measures.toReversed())
+const rows = computed(() => store.opened.measures.toReversed())
 const correcting = ref<StoredMeasure | null>(null)
 const typed = ref('')
 const wrong = ref('')
@@ -21,9 +21,11 @@ function begin(record: StoredMeasure): void {
   wrong.value = ''
 }
 async function correct(): Promise<void> {
-  const record = correcting.value!
+  const record = correcting.value
+  const measure = record && measureOf(record)
+  if (!record || !measure) return
   const value = numberIn(typed.value)
-  wrong.value = value === null ? 'A result is a number.' : plausible(measureOf(record)!, value).refused
+  wrong.value = value === null ? 'A result is a number.' : plausible(measure, value).refused
   if (value === null || wrong.value !== '') return
   try {
     await call(addMeasures, {

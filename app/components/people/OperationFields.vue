@@ -41,11 +41,7 @@ const known = (id: string) => interview.value.operations.find((other) => other.i
         >
         <label class="w-52"
           ><span class="label text-[0.94rem]">When, about?</span
-          ><input
-            :value="done.on ?? ''"
-            type="date"
-            class="field"
-            @change="done.on = ($event.target as HTMLInputElement).value || null"
+          ><input :value="done.on ?? ''" type="date" class="field" @change="done.on = textIn($event) || null"
         /></label>
         <AppField
           v-slot="{ id, fieldClass, aria }"
@@ -88,11 +84,7 @@ const known = (id: string) => interview.value.operations.find((other) => other.i
         /></AppField>
         <label class="w-48"
           ><span class="label text-[0.94rem]">On</span
-          ><input
-            :value="clearance.on ?? ''"
-            type="date"
-            class="field"
-            @change="clearance.on = ($event.target as HTMLInputElement).value || null"
+          ><input :value="clearance.on ?? ''" type="date" class="field" @change="clearance.on = textIn($event) || null"
         /></label>
         <AppField
           v-slot="{ id, fieldClass, aria }"

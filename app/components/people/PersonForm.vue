@@ -46,7 +46,7 @@ async function save(): Promise<void> {
   if (saved) emit('saved', saved)
 }
 function numberFrom(event: Event): number | null {
-  const typed = (event.target as HTMLInputElement).value
+  const typed = textIn(event)
   // What is no number is handed on as it is, so that the check can say so at the field.
   return typed.trim() === '' ? null : (numberIn(typed) ?? (typed as unknown as number))
 }

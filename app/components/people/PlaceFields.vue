@@ -24,9 +24,9 @@ const others = computed(() =>
 )
 const nameOf = (id: string) => practice.people.find((person) => person.id === id)?.name ?? 'somebody'
 function add(event: Event): void {
-  const select = event.target as HTMLSelectElement
-  if (select.value !== '') beside.value = [...beside.value, select.value]
-  select.value = ''
+  const friend = textIn(event)
+  if (friend !== '') beside.value = [...beside.value, friend]
+  if (event.target instanceof HTMLSelectElement) event.target.value = ''
 }
 </script>
 
@@ -61,7 +61,7 @@ function add(event: Event): void {
           type="checkbox"
           class="size-5 accent-action"
           :checked="seat[key]"
-          @change="seat = { ...seat, [key]: ($event.target as HTMLInputElement).checked }"
+          @change="seat = { ...seat, [key]: isTicked($event) }"
         />{{ words }}</label
       >
     </div>
@@ -114,10 +114,7 @@ function add(event: Event): void {
             @change="
               homeProps = {
                 ...homeProps,
-                [prop.id]: Math.max(
-                  0,
-                  Math.min(20, Math.round(Number(($event.target as HTMLInputElement).value)) || 0),
-                ),
+                [prop.id]: Math.max(0, Math.min(20, Math.round(Number(textIn($event))) || 0)),
               }
             "
           />{{ prop.plural }}</label

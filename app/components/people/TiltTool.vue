@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { MEASURE_KEYS as KEYS } from '~/keys'
 import { refusalOf } from '~/composables/useRefusal'
 import { SIMULATED_PEOPLE } from '~~/core/measure/simulatedSensor'
@@ -41,7 +42,8 @@ const line = computed(() => {
   const { ms, deg } = trace.value
   const every = Math.max(1, Math.floor(ms.length / 1200))
   const points: string[] = []
-  for (let at = 0; at < ms.length; at += every) points.push(`${x(ms[at]!).toFixed(1)},${y(deg[at]!).toFixed(1)}`)
+  for (let at = 0; at < ms.length; at += every)
+    points.push(`${x(entryAt(ms, at)).toFixed(1)},${y(entryAt(deg, at)).toFixed(1)}`)
   return points.join(' ')
 })
 const words = computed(() => {
@@ -55,7 +57,7 @@ function press(): void {
   else void sensor.start()
 }
 function take(): void {
-  emit('take', Math.round(plateau.value!.movedDeg))
+  if (plateau.value) emit('take', Math.round(plateau.value.movedDeg))
   plateau.value = null
   looked.value = false
 }
@@ -112,13 +114,7 @@ defineExpose({ press })
         ><select
           class="field w-64"
           :value="isSimulated ? sensor.simulated.value : ''"
-          @change="
-            sensor.simulate(
-              ($event.target as HTMLSelectElement).value === ''
-                ? null
-                : Number(($event.target as HTMLSelectElement).value),
-            )
-          "
+          @change="sensor.simulate(($event.target as HTMLSelectElement).value === '' ? null : Number(textIn($event)))"
         >
           <option value="">this device’s own</option>
           <option v-for="(person, at) in SIMULATED_PEOPLE" :key="person.name" :value="at">

@@ -18,7 +18,7 @@ const isRunning = computed(() => began.value !== null)
 let frame = 0
 
 function follow(): void {
-  elapsed.value = Math.min(limit.value, (performance.now() - began.value!) / 1000)
+  elapsed.value = Math.min(limit.value, (performance.now() - (began.value ?? performance.now())) / 1000)
   if (elapsed.value >= limit.value) return stop()
   frame = requestAnimationFrame(follow)
 }

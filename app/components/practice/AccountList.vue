@@ -4,7 +4,12 @@ import { refusalOf } from '~/composables/useRefusal'
 
 /** Who signs in: leads see all, helpers lead and log and see of health what today needs. */
 const accounts = ref<Account[]>([])
-const fields = reactive({ name: '', email: '', role: 'helper' as Role, password: '' })
+const fields = reactive<{ name: string; email: string; role: Role; password: string }>({
+  name: '',
+  email: '',
+  role: 'helper',
+  password: '',
+})
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { addCircle, saveCircle } from '~~/core/contract/circles'
 import { Circle, CircleFields } from '~~/core/circle/circle'
 
@@ -9,7 +10,7 @@ const practice = usePractice()
 const { catalogue } = storeToRefs(useCatalogue())
 const newCircle = (): CircleFields => ({
   name: '',
-  venueId: practice.venues[0]!.id,
+  venueId: entryAt(practice.venues, 0).id,
   school: 'dwell',
   minutes: 45,
   sideHabit: 'left-right',

@@ -29,7 +29,7 @@ async function save(): Promise<void> {
   if (await submit()) emit('saved')
 }
 function setProp(id: string, event: Event): void {
-  const count = Math.round(Number((event.target as HTMLInputElement).value))
+  const count = Math.round(Number(textIn(event)))
   fields.value.cupboard = { ...fields.value.cupboard, [id]: Number.isFinite(count) && count >= 0 ? count : 0 }
 }
 </script>

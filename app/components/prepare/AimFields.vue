@@ -23,23 +23,14 @@ function weigh(region: Region, weight: number): void {
     <div class="flex flex-wrap gap-4 items-end">
       <label class="w-64"
         ><span class="label text-[0.94rem]">Aim</span
-        ><select
-          class="field"
-          :value="own ? 'own' : aim.id"
-          data-test="aim"
-          @change="choose(($event.target as HTMLSelectElement).value)"
-        >
+        ><select class="field" :value="own ? 'own' : aim.id" data-test="aim" @change="choose(textIn($event))">
           <option v-for="ready in catalogue.aims" :key="ready.id" :value="ready.id">{{ ready.name }}</option>
           <option value="own">weighed by hand</option>
         </select></label
       >
       <label v-if="own" class="w-40"
         ><span class="label text-[0.94rem]">First of all</span
-        ><select
-          class="field"
-          :value="aim.quality"
-          @change="aim = { ...aim, quality: ($event.target as HTMLSelectElement).value as 'mobility' }"
-        >
+        ><select class="field" :value="aim.quality" @change="aim = { ...aim, quality: textIn($event) as 'mobility' }">
           <option v-for="quality in Quality.options" :key="quality" :value="quality">{{ quality }}</option>
         </select></label
       >
@@ -56,7 +47,7 @@ function weigh(region: Region, weight: number): void {
           class="w-28"
           :value="aim.regions[region] ?? 0"
           :aria-label="`How much ${region.replaceAll('-', ' ')} counts`"
-          @change="weigh(region, Number(($event.target as HTMLInputElement).value))"
+          @change="weigh(region, Number(textIn($event)))"
       /></label>
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { isUsual, reasonWords } from '~~/core/offer/reason'
 import { Block, type Plan } from '~~/core/plan/plan'
 import { followSchool, type Edit } from '~~/core/plan/edits'
@@ -24,7 +25,7 @@ const meeting = useMeeting()
 const id = useId()
 
 const index = computed(() => plan.blocks.findIndex((block) => block.id === blockId))
-const block = computed(() => plan.blocks[index.value]!)
+const block = computed(() => entryAt(plan.blocks, index.value))
 const movement = computed(() => catalogue.value.movements.get(block.value.movement))
 const ways = computed(() => waysOf(block.value.dose, movement.value?.rhythmSeconds))
 const time = computed(() => meeting.timeline.blocks[index.value])
@@ -95,7 +96,7 @@ const lanes = computed(() =>
               emit('edit', {
                 edit: 'setSideOrder',
                 id: blockId,
-                sideOrder: ($event.target as HTMLSelectElement).value as Block['sideOrder'],
+                sideOrder: textIn($event) as Block['sideOrder'],
               })
             "
           >
@@ -114,12 +115,7 @@ const lanes = computed(() =>
             @change="
               emit(
                 'edit',
-                followSchool(
-                  plan,
-                  blockId,
-                  ((($event.target as HTMLSelectElement).value || null) as Block['school'] | null) ?? null,
-                  catalogue,
-                ),
+                followSchool(plan, blockId, ((textIn($event) || null) as Block['school'] | null) ?? null, catalogue),
               )
             "
           >

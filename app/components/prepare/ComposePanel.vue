@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { readRecent } from '~~/core/contract/circles'
 import type { Aim } from '~~/core/catalogue/aim'
 import type { Ask } from '~~/core/compose/ask'
@@ -13,7 +14,7 @@ const { catalogue } = storeToRefs(useCatalogue())
 const composer = useComposer()
 const { answer, bound, state, took } = composer
 
-const aim = ref<Aim>(meeting.plan!.aim ?? catalogue.value.aims[0]!)
+const aim = ref<Aim>(meeting.planned.aim ?? entryAt(catalogue.value.aims, 0))
 const floor = ref(true)
 const everybody = ref(false)
 /** Somebody may have breath only in a third of the blocks, unless everybody is to have a version of their own. */
@@ -24,7 +25,7 @@ const carryOver = ref<string[]>([])
 const shown = ref(0)
 const recent = ref<string[][]>([])
 onMounted(async () => {
-  recent.value = await call(readRecent, { params: { id: meeting.view!.circle.id } }).catch(() => [])
+  recent.value = await call(readRecent, { params: { id: meeting.opened.circle.id } }).catch(() => [])
 })
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
 const repeatable = computed(() =>
@@ -38,21 +39,21 @@ const plan = computed(() => answer.value?.plans[shown.value] ?? null)
 const all = computed(() => [...catalogue.value.movements.values()].sort((a, b) => a.name.localeCompare(b.name)))
 
 function question(): Ask {
-  const { plan: now, view } = meeting
+  const { planned: now, opened } = meeting
   return {
     aim: structuredClone(toRaw(aim.value)),
-    minutes: now!.minutes,
-    school: now!.school,
+    minutes: now.minutes,
+    school: now.school,
     people: meeting.present.map((person) => structuredClone(toRaw(meeting.expected(person.id)))),
-    cupboard: { ...view!.venue.cupboard },
-    met: new Set(view!.met),
+    cupboard: { ...opened.venue.cupboard },
+    met: new Set(opened.met),
     pinned: [...pinned.value],
     banned: [...banned.value],
     floor: floor.value,
     breathShare: everybody.value ? 0 : BREATH_SHARE,
     recent: recent.value.map((movements) => [...movements]),
     carryOver: [...carryOver.value],
-    seed: view!.meeting.id,
+    seed: opened.meeting.id,
     catalogue: catalogue.value,
   }
 }
@@ -119,7 +120,7 @@ function gapWords(share: number | null): string {
           value=""
           data-test="pin"
           @change="
-            turnPin(($event.target as HTMLSelectElement).value)
+            turnPin(textIn($event))
             ;($event.target as HTMLSelectElement).value = ''
           "
         >
@@ -133,7 +134,7 @@ function gapWords(share: number | null): string {
           class="field"
           value=""
           @change="
-            turnBan(($event.target as HTMLSelectElement).value)
+            turnBan(textIn($event))
             ;($event.target as HTMLSelectElement).value = ''
           "
         >
@@ -142,7 +143,7 @@ function gapWords(share: number | null): string {
         </select></label
       >
       <button class="button button-main" data-test="compose" @click="compose">
-        Compose {{ meeting.plan!.minutes }} minutes for {{ meeting.present.length || 'usual' }} people
+        Compose {{ meeting.planned.minutes }} minutes for {{ meeting.present.length || 'usual' }} people
       </button>
       <button v-if="state === 'looking'" class="button" @click="composer.cancel()">Stop</button>
     </div>

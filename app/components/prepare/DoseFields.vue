@@ -32,7 +32,7 @@ function set(key: string, value: number): void {
         class="field"
         :value="dose.kind"
         :disabled="disabled"
-        @change="emit('change', DOSE_KINDS[($event.target as HTMLSelectElement).value as DoseKind].fresh)"
+        @change="emit('change', DOSE_KINDS[textIn($event) as DoseKind].fresh)"
       >
         <option v-for="(words, key) in DOSE_KINDS" :key="key" :value="key">{{ words.name }}</option>
       </select>

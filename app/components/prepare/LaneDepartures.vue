@@ -19,7 +19,7 @@ function set(tier: Tier, change: Partial<LaneDeparture>): void {
   const kept = Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)) as LaneDeparture
   emit('edit', { edit: 'setLane', id: block.id, tier, departure: Object.keys(kept).length === 0 ? null : kept })
 }
-const numberOr = (event: Event) => Number((event.target as HTMLSelectElement).value) || undefined
+const numberOr = (event: Event) => Number(textIn(event)) || undefined
 </script>
 
 <template>
@@ -40,7 +40,7 @@ const numberOr = (event: Event) => Number((event.target as HTMLSelectElement).va
         :value="block.lanes?.[tier]?.movement ?? ''"
         :disabled="disabled"
         :aria-label="`${TIER_NAMES[tier]} does`"
-        @change="set(tier, { movement: ($event.target as HTMLSelectElement).value || undefined })"
+        @change="set(tier, { movement: textIn($event) || undefined })"
       >
         <option value="">the same movement</option>
         <option v-for="movement in ladders(tier)" :key="movement.id" :value="movement.id">{{ movement.name }}</option>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/entries'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Sortable from 'sortablejs'
 import type { Movement } from '~~/core/catalogue/catalogue'
@@ -32,10 +33,10 @@ watch(
   () => [at, meeting.plan] as const,
   async () => {
     await new Promise((resolve) => setTimeout(resolve))
-    costs.value = placingsAt(meeting.plan!, at, {
+    costs.value = placingsAt(meeting.planned, at, {
       riders: meeting.ridersPresent,
       expected: meeting.present.map((person) => meeting.expected(person.id)),
-      met: new Set(meeting.view!.met),
+      met: new Set(meeting.opened.met),
       catalogue: catalogue.value,
     })
   },
@@ -69,7 +70,7 @@ function hasProps(cost: Placing | undefined): boolean {
     ...user,
     ...ownProps(meeting.personOf(user.id)),
   }))
-  return propsOut(users, meeting.view!.venue.cupboard, catalogue.value).short.length === 0
+  return propsOut(users, meeting.opened.venue.cupboard, catalogue.value).short.length === 0
 }
 function rankOf(movement: Movement): number {
   const cost = costs.value.get(movement.id)
@@ -79,7 +80,8 @@ function rankOf(movement: Movement): number {
 
 onMounted(() => {
   // Pressing would choose at once; here a press may become a drag, and a click chooses.
-  list.value!.el!.addEventListener(
+  const element = sure(list.value?.el, 'The finder has no list.')
+  element.addEventListener(
     'mousedown',
     (event) => {
       event.stopPropagation()
@@ -87,7 +89,7 @@ onMounted(() => {
     },
     { capture: true },
   )
-  const sortable = Sortable.create(list.value!.el!, {
+  const sortable = Sortable.create(element, {
     group: { name: 'blocks', pull: 'clone', put: false },
     sort: false,
     forceFallback: true,

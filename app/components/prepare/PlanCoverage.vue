@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entriesOf } from '~~/core/entries'
 import type { Aim } from '~~/core/catalogue/aim'
 import type { Movement } from '~~/core/catalogue/catalogue'
 import { REGIONS, TIERS } from '~~/core/catalogue/words'
@@ -25,8 +26,8 @@ const most = computed(() =>
 )
 const qualities = (cell: { byQuality: object } | undefined) =>
   cell
-    ? Object.entries(cell.byQuality)
-        .map(([quality, seconds]) => `${Math.round(seconds as number)} s ${quality}`)
+    ? entriesOf(cell.byQuality)
+        .map(([quality, seconds]) => `${Math.round(seconds)} s ${quality}`)
         .join(', ')
     : ''
 const fillers = computed(() => {
@@ -60,12 +61,10 @@ const fillers = computed(() => {
         class="field"
         :value="plan.aim?.id ?? ''"
         :disabled="locked"
-        @change="
-          emit('aim', catalogue.aims.find((aim) => aim.id === ($event.target as HTMLSelectElement).value) ?? null)
-        "
+        @change="emit('aim', catalogue.aims.find((aim) => aim.id === textIn($event)) ?? null)"
       >
         <option value="">none</option>
-        <option v-if="plan.aim && !catalogue.aims.some((aim) => aim.id === plan.aim!.id)" :value="plan.aim.id">
+        <option v-if="plan.aim && !catalogue.aims.some((aim) => aim.id === plan.aim?.id)" :value="plan.aim.id">
           {{ plan.aim.name }}
         </option>
         <option v-for="aim in catalogue.aims" :key="aim.id" :value="aim.id">{{ aim.name }}</option>

@@ -204,7 +204,7 @@ watch(
           v-for="(block, at) in shown.blocks"
           :key="block.blockId"
           class="absolute leading-6 pl-1 border-l border-line"
-          :style="{ left: `${layout.columns[at]!.left}px` }"
+          :style="{ left: `${layout.columns[at]?.left ?? 0}px` }"
           >{{ clockAt(block.startsAt) }}</span
         >
       </div>

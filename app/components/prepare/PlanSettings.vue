@@ -65,7 +65,7 @@ const words = computed(() =>
           :checked="plan[setting.name]"
           :disabled="disabled"
           :data-setting="setting.name"
-          @change="emit('edit', setting.edit(($event.target as HTMLInputElement).checked))"
+          @change="emit('edit', setting.edit(isTicked($event)))"
         /><span class="leading-tight"
           >{{ setting.words }}<span class="block text-[0.88rem] text-faint">{{ setting.more }}</span></span
         ></label

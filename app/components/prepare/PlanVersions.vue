@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { readPlanVersions, type PlanVersion } from '~~/core/contract/meetings'
 import { readShelfVersions } from '~~/core/contract/shelf'
 import { format } from 'date-fns'
@@ -25,7 +26,11 @@ try {
 /** Quick savings of one thing are folded: only versions that something followed are shown. */
 const lines = computed(() =>
   versions.value.flatMap((version, at) => {
-    const changes = changesBetween(version.plan, at === 0 ? plan : versions.value[at - 1]!.plan, catalogue.value)
+    const changes = changesBetween(
+      version.plan,
+      at === 0 ? plan : entryAt(versions.value, at - 1).plan,
+      catalogue.value,
+    )
     return changes.length === 0 ? [] : [{ version, changes }]
   }),
 )

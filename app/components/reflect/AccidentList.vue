@@ -4,7 +4,7 @@ import { format } from 'date-fns'
 
 /** Accidents that were written down in the open meeting, with their time; nothing where there were none. */
 const meeting = useMeeting()
-const accidents = await call(readAccidents, { params: { id: meeting.view!.meeting.id } })
+const accidents = await call(readAccidents, { params: { id: meeting.opened.meeting.id } })
 const nameOf = (id: string | null) => (id && meeting.nameOf(id)) || 'Somebody'
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { REFLECT_KEYS as KEYS } from '~/keys'
 import type { LedgerEntry } from '~~/core/contract/ledger'
 import type { ProposedDecision } from '~~/core/contract/meetings'
@@ -37,7 +38,7 @@ const changing = ref(false)
 const chosen = ref(0)
 const reason = ref(settled?.reason ?? '')
 const wrong = ref('')
-const needsReason = computed(() => answerTo(decision, options.value[chosen.value]!)?.needsReason === true)
+const needsReason = computed(() => answerTo(decision, entryAt(options.value, chosen.value))?.needsReason === true)
 
 async function answer({ toLevel, dial }: Choice): Promise<void> {
   wrong.value = ''
@@ -61,7 +62,7 @@ function change(): void {
 }
 /** An ease is refused with a reason, anything else at once. */
 async function refuse(): Promise<void> {
-  if (!isEasing(decision.kind)) return answer(options.value[0]!)
+  if (!isEasing(decision.kind)) return answer(entryAt(options.value, 0))
   chosen.value = 0
   changing.value = true
 }

@@ -10,10 +10,10 @@ const practice = usePractice()
 const { catalogue } = storeToRefs(useCatalogue())
 const circle = computed(() => practice.circles.find((other) => other.id === circleId))
 const last = practice.meetings.find((meeting) => meeting.circleId === circleId)
-const fields = reactive({
+const fields = reactive<{ startsAt: string; weeks: number; variety: 0 | 1 | 2 }>({
   startsAt: format(last ? addDays(last.startsAt, 7) : addDays(new Date(), 1), "yyyy-MM-dd'T'HH:mm"),
   weeks: 8,
-  variety: 1 as 0 | 1 | 2,
+  variety: 1,
 })
 const course = ref<Course | null>(null)
 const wrong = ref<Record<string, string>>({})

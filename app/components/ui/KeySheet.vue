@@ -6,8 +6,8 @@ import { shownKeys } from '~/composables/useKeys'
 /** The sheet of keys under `?`. */
 const open = ref(false)
 onKeyStroke('?', (event) => {
-  const target = event.target as HTMLElement
-  if (target.closest('input:not([type="checkbox"]):not([type="radio"]), textarea, select')) return
+  const typed = 'input:not([type="checkbox"]):not([type="radio"]), textarea, select'
+  if (event.target instanceof Element && event.target.closest(typed)) return
   open.value = !open.value
 })
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import type { z } from 'zod'
 import { numberIn } from '~~/core/number'
 
@@ -27,8 +28,8 @@ const numberOf = (typed: string) => numberIn(typed) ?? undefined
 watch(text, (typed) => {
   if (numberOf(typed) === value) return void (wrong.value = '')
   const checked = schema.safeParse(numberOf(typed))
-  wrong.value = checked.success ? '' : checked.error.issues[0]!.message
-  if (checked.success) emit('change', checked.data as number)
+  wrong.value = checked.success ? '' : entryAt(checked.error.issues, 0).message
+  if (checked.success) emit('change', Number(checked.data))
 })
 /** Seconds from 20 on go by fives, everything else by ones. */
 function stepBy(direction: 1 | -1): void {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { dequal } from 'dequal/lite'
 import { useSessionStorage } from '@vueuse/core'
 import { ANYTHING, findMovements, type Wanted } from '~~/core/catalogue/find'
@@ -20,7 +21,9 @@ const isNarrowed = computed(() => !dequal(wanted.value, ANYTHING))
 const regionWords = (region: string) => region.replaceAll('-', ' ')
 /** The rung that stands for a movement in the list: a comfortable one, on the chair where it has one. */
 const pictured = (rungs: (typeof found.value)[number]['rungs']) =>
-  rungs.find((rung) => rung.tier === 'chair' && rung.level >= 2) ?? rungs.find((rung) => rung.level >= 2) ?? rungs[0]!
+  rungs.find((rung) => rung.tier === 'chair' && rung.level >= 2) ??
+  rungs.find((rung) => rung.level >= 2) ??
+  entryAt(rungs, 0)
 
 function toggle(tier: Tier): void {
   const { tiers } = wanted.value

@@ -27,7 +27,7 @@ const willDo = computed(() =>
 )
 
 async function read(event: Event): Promise<void> {
-  const chosen = (event.target as HTMLInputElement).files?.[0]
+  const chosen = fileIn(event)
   if (!chosen) return
   file.value = chosen.name
   text.value = decodeText(new Uint8Array(await chosen.arrayBuffer()))

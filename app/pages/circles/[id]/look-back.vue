@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { readCircleLookBack } from '~~/core/contract/circles'
-import type { CircleBack, LookBackWeeks } from '~~/core/reflect/lookBack'
+import type { CircleBack } from '~~/core/reflect/circleBack'
+import type { LookBackWeeks } from '~~/core/reflect/lookBack'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Look back on a circle: who rises, who slipped quietly, who misses meetings, what each region got. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt, entryOf } from '~~/core/entries'
 import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { News } from '~~/core/offer/person'
 import { GATHER_KEYS as KEYS } from '~/keys'
@@ -9,13 +10,13 @@ import type { Station } from '~/components/meeting/CircleRing.vue'
 const meeting = useMeeting()
 useFollowing()
 const { catalogue } = storeToRefs(useCatalogue())
-const people = computed(() => meeting.view!.people)
+const people = computed(() => meeting.opened.people)
 const selected = ref(people.value[0]?.id ?? '')
 const person = computed(() => people.value.find((other) => other.id === selected.value))
 const came = computed(() => people.value.filter((other) => meeting.arrivalOf(other.id).came).length)
 const VIEWS = { door: 'At the door', offers: 'Today’s offers', props: 'Props' } as const
 const shown = ref<keyof typeof VIEWS>('door')
-const block = ref(meeting.plan!.blocks[0]?.id ?? '')
+const block = ref(meeting.planned.blocks[0]?.id ?? '')
 const flagged = computed(() => people.value.filter((other) => meeting.arrivalOf(other.id).news === 'red-flag'))
 /** Who would only breathe in something, before the class and not in it. */
 const without = computed(() => {
@@ -30,7 +31,7 @@ const without = computed(() => {
 const stations = computed(() =>
   people.value.map((other): Station => {
     const arrival = meeting.arrivalOf(other.id)
-    const rider = meeting.riders.get(other.id)!
+    const rider = entryOf(meeting.riders, other.id)
     const levels = rider.offers.flatMap((offers) =>
       offers.flatMap((offer) => (offer.variation && offer.kind === 'movement' ? [offer.variation.level] : [])),
     )
@@ -65,7 +66,7 @@ function nextNews(): void {
   meeting.sayArrival(selected.value, {
     ...arrival,
     came: true,
-    news: News.options[(News.options.indexOf(arrival.news) + 1) % News.options.length]!,
+    news: entryAt(News.options, (News.options.indexOf(arrival.news) + 1) % News.options.length),
   })
 }
 function setPain(pain: number): void {
@@ -73,7 +74,7 @@ function setPain(pain: number): void {
 }
 /** One rung up or down for the chosen person and block, by hand. */
 function turn(by: number): void {
-  const at = meeting.plan!.blocks.findIndex((one) => one.id === block.value)
+  const at = meeting.planned.blocks.findIndex((one) => one.id === block.value)
   const now = meeting.riders.get(selected.value)?.offers[at]?.[0]
   const ladder = catalogue.value.movements.get(now?.movement ?? '')?.ladders[now?.tier ?? 'chair'] ?? []
   const to = ladder[ladder.findIndex((rung) => rung.id === now?.variation?.id) + by]
@@ -114,7 +115,7 @@ useKeys(KEYS, {
     <div v-for="other in flagged" :key="other.id" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">
       <strong class="font-semibold">{{ other.name }} does not take part.</strong> Sit or lay them down, somebody stays
       with them, call the local emergency number, follow the venue’s plan.
-      {{ other.emergencyContact ? `Their contact: ${other.emergencyContact}.` : '' }} {{ meeting.view!.venue.address }}
+      {{ other.emergencyContact ? `Their contact: ${other.emergencyContact}.` : '' }} {{ meeting.opened.venue.address }}
     </div>
     <div v-if="people.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nobody belongs to this circle yet.</p>
@@ -182,7 +183,7 @@ useKeys(KEYS, {
       <PropsOutList v-else />
     </template>
     <div class="flex justify-end">
-      <NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/lead`" class="button button-main">On to Lead</NuxtLink>
+      <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/lead`" class="button button-main">On to Lead</NuxtLink>
     </div>
   </div>
 </template>

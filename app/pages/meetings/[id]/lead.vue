@@ -19,12 +19,12 @@ const changing = ref(false)
 
 /** From how far the screen is read: from the room, in the hand, or on a phone. */
 const DISTANCES = { room: 'Room', hand: 'Hand', pocket: 'Pocket' } as const
+const NEXT = { room: 'hand', hand: 'pocket', pocket: 'room' } as const
 const { width } = useWindowSize()
 const chosen = useLocalStorage<keyof typeof DISTANCES | ''>('unhurried-circle-distance', '')
 const fitting = computed(() => (width.value < 640 ? 'pocket' : 'hand'))
 const distance = computed(() => (chosen.value === '' ? fitting.value : chosen.value))
-const nextDistance = () =>
-  (chosen.value = { room: 'hand', hand: 'pocket', pocket: 'room' }[distance.value] as keyof typeof DISTANCES)
+const nextDistance = () => (chosen.value = NEXT[distance.value])
 
 const wholeSeconds = computed(() => steps.value.reduce((sum, one) => sum + one.seconds, 0))
 const isRunning = computed(() => reading.value.status === 'running')
@@ -68,7 +68,7 @@ useKeys(KEYS, {
 // Space on a focused button would press it twice over; in the class it always means the clock.
 useEventListener(
   'keyup',
-  (event) => event.key === ' ' && (event.target as HTMLElement).tagName === 'BUTTON' && event.preventDefault(),
+  (event) => event.key === ' ' && event.target instanceof HTMLButtonElement && event.preventDefault(),
 )
 </script>
 
@@ -92,7 +92,7 @@ useEventListener(
         >Speed<select
           class="field w-24 py-0"
           :value="rehearsal.speed.value"
-          @change="rehearsal.setSpeed(Number(($event.target as HTMLSelectElement).value))"
+          @change="rehearsal.setSpeed(Number(textIn($event)))"
         >
           <option v-for="times in [1, 2, 5, 10, 30]" :key="times" :value="times">{{ times }} ×</option>
         </select></label
@@ -106,7 +106,7 @@ useEventListener(
       <button class="button button-stop" :title="KEYS.emergency.shown" @click="emergency">Stop, emergency</button>
     </div>
     <OutboxNote />
-    <div v-if="steps.length === 0 || meeting.plan!.blocks.length === 0" class="py-16 text-center space-y-4">
+    <div v-if="steps.length === 0 || meeting.planned.blocks.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">There is nothing to lead yet.</p>
       <NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="button button-main">Prepare the plan</NuxtLink>
     </div>

@@ -14,8 +14,8 @@ const meeting = useMeeting()
 const catalogues = useCatalogue()
 const { catalogue } = storeToRefs(catalogues)
 await usePlanEditor().open()
-const plan = computed(() => meeting.plan!)
-const startsAt = computed(() => meeting.view!.meeting.startsAt)
+const plan = computed(() => meeting.planned)
+const startsAt = computed(() => meeting.opened.meeting.startsAt)
 const nameOf = meeting.calledOf
 
 const rows = computed(() =>
@@ -61,15 +61,15 @@ function print(): void {
 <template>
   <div class="paper space-y-3">
     <div class="no-print flex gap-3 items-center">
-      <NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/prepare`" class="button">Back to Prepare</NuxtLink
+      <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/prepare`" class="button">Back to Prepare</NuxtLink
       ><button class="button button-main" @click="print">Print</button
-      ><a class="button" :href="`/api/meetings/${meeting.view!.meeting.id}/plan`">The plan as a file</a
+      ><a class="button" :href="`/api/meetings/${meeting.opened.meeting.id}/plan`">The plan as a file</a
       ><span class="text-faint">The running order to hold in the hand.</span>
     </div>
     <header class="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
       <h1 class="text-2xl">{{ plan.title || 'Running order' }}</h1>
-      <p>{{ meeting.view!.circle.name }}, {{ format(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p>
-      <p class="text-faint">{{ meeting.view!.venue.name }}</p>
+      <p>{{ meeting.opened.circle.name }}, {{ format(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p>
+      <p class="text-faint">{{ meeting.opened.venue.name }}</p>
     </header>
     <p v-if="plan.spaceCheck" class="text-[0.94rem]">
       ☐ Look round: chairs without wheels, the floor grips, doors shut, water at hand, props beside the stations.
@@ -128,7 +128,7 @@ function print(): void {
     </table>
     <p class="text-[0.9rem] border-l-4 border-stop pl-3">
       {{ redFlagSentence(catalogue.redFlags) }}
-      {{ meeting.view!.venue.emergencyPlan }} {{ meeting.view!.venue.defibrillator }}
+      {{ meeting.opened.venue.emergencyPlan }} {{ meeting.opened.venue.defibrillator }}
     </p>
   </div>
 </template>

@@ -15,8 +15,8 @@ const { isLead } = useAccount()
 const editor = usePlanEditor()
 const { state, notice } = storeToRefs(editor)
 await editor.open()
-const plan = computed(() => meeting.plan!)
-const begun = computed(() => hasBegun(meeting.view!.classEvents))
+const plan = computed(() => meeting.planned)
+const begun = computed(() => hasBegun(meeting.opened.classEvents))
 const locked = computed(() => begun.value || !isLead.value || state.value === 'closed')
 const selection = usePlanSelection(plan)
 const { selected, beside, choose } = selection
@@ -50,7 +50,7 @@ function drop(id: string, before: string | null): void {
   const movement = catalogue.value.movements.get(id)
   if (movement) blocks.add(movement, before)
 }
-const met = computed(() => new Set(meeting.view!.met))
+const met = computed(() => new Set(meeting.opened.met))
 function costOf(id: string, at: number): string {
   const movement = catalogue.value.movements.get(id)
   if (!movement) return ''
@@ -118,7 +118,7 @@ useKeys(KEYS, {
           :value="plan.title"
           maxlength="120"
           :disabled="locked"
-          @input="editor.apply({ edit: 'setTitle', title: ($event.target as HTMLInputElement).value })"
+          @input="editor.apply({ edit: 'setTitle', title: textIn($event) })"
         />
       </div>
       <NumberField
@@ -138,7 +138,7 @@ useKeys(KEYS, {
           :value="plan.school"
           :disabled="locked"
           :title="catalogue.schools.get(plan.school)?.belief"
-          @change="editor.apply({ edit: 'setSchool', school: ($event.target as HTMLSelectElement).value as SchoolId })"
+          @change="editor.apply({ edit: 'setSchool', school: textIn($event) as SchoolId })"
         >
           <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">
             {{ school.name }}: {{ school.belief }}
@@ -190,7 +190,7 @@ useKeys(KEYS, {
         +
       </button>
       <PlanMenu
-        :meeting-id="meeting.view!.meeting.id"
+        :meeting-id="meeting.opened.meeting.id"
         :can-change="!locked"
         :is-lead="isLead"
         @shelf="files.toShelf"
@@ -220,7 +220,7 @@ useKeys(KEYS, {
     <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
     <Suspense v-if="panel === 'versions'"
       ><PlanVersions
-        :id="meeting.view!.meeting.id"
+        :id="meeting.opened.meeting.id"
         :key="state"
         of="meeting"
         :plan="plan"
@@ -232,7 +232,7 @@ useKeys(KEYS, {
       v-model:zoom="zoom"
       :plan="plan"
       :timeline="meeting.timeline"
-      :starts-at="meeting.view!.meeting.startsAt"
+      :starts-at="meeting.opened.meeting.startsAt"
       :riders="meeting.ridersPresent"
       :selected="selected"
       :beside="beside"
@@ -257,7 +257,7 @@ useKeys(KEYS, {
       @edit="editor.apply"
     />
     <div v-if="plan.blocks.length > 0" class="flex justify-end">
-      <NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/gather`" class="button button-main">On to Gather</NuxtLink>
+      <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/gather`" class="button button-main">On to Gather</NuxtLink>
     </div>
     <MovementPicker
       v-if="picking"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryOf } from '~~/core/entries'
 import { REFLECT_KEYS as KEYS } from '~/keys'
 import { format } from 'date-fns'
 import type { Tier } from '~~/core/catalogue/words'
@@ -30,7 +31,7 @@ const selectedRow = () => {
 
 if (isLead.value) {
   await outbox.send()
-  await reflection.open(meeting.view!.meeting.id)
+  await reflection.open(meeting.opened.meeting.id)
 }
 const GROUPS = [
   {
@@ -54,9 +55,9 @@ const GROUPS = [
 ] as const
 const isStaying = (one: ProposedDecision) => one.kind === 'stay' || one.kind === 'too-early'
 const nameOf = (id: string) => meeting.nameOf(id) || 'Somebody'
-const order = computed(() => new Map(meeting.view!.people.map((person, at) => [person.id, at])))
+const order = computed(() => new Map(meeting.opened.people.map((person, at) => [person.id, at])))
 const inOrderOfPeople = (list: ProposedDecision[]) =>
-  list.toSorted((a, b) => order.value.get(a.participant)! - order.value.get(b.participant)!)
+  list.toSorted((a, b) => entryOf(order.value, a.participant) - entryOf(order.value, b.participant))
 const groups = computed(() =>
   GROUPS.map((group) => ({ ...group, decisions: inOrderOfPeople(reflection.decisions.filter(group.has)) })).filter(
     (group) => group.decisions.length > 0,
@@ -76,7 +77,7 @@ const plain = computed(() => open.value.filter((decision) => !decision.isContest
 const tiers = computed(() => Object.entries(reflection.tiers).map(([id, step]) => ({ id, step })))
 const urgent = computed(() => tiers.value.filter(({ step }) => step.kind !== 'gate'))
 const gates = computed(() => tiers.value.filter(({ step }) => step.kind === 'gate'))
-const school = computed(() => catalogue.value.schools.get(meeting.plan!.school))
+const school = computed(() => catalogue.value.schools.get(meeting.planned.school))
 
 async function tried(work: () => Promise<void>): Promise<void> {
   problem.value = said.value = ''
@@ -132,7 +133,7 @@ useKeys(KEYS, {
     <p v-if="!isLead" class="py-10">Decisions are made by a lead. Thank you for leading and noting.</p>
     <div v-else-if="reflection.decisions.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing was noted in this class yet, so there is nothing to decide.</p>
-      <NuxtLink :to="`/meetings/${meeting.view!.meeting.id}/lead`" class="button button-main">Back to Lead</NuxtLink>
+      <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/lead`" class="button button-main">Back to Lead</NuxtLink>
     </div>
     <template v-else>
       <div class="flex flex-wrap items-center gap-3">

@@ -72,7 +72,7 @@ async function restore(): Promise<void> {
   await navigateTo(catalogues.catalogue.movements.has(id) ? `/movements/${id}` : '/movements')
 }
 async function readFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const file = fileIn(event)
   if (!file) return
   const read = MovementEntry.safeParse(parse(await file.text()))
   if (read.success) fields.value = read.data

@@ -94,7 +94,7 @@ async function tick(movement: string, day: string): Promise<void> {
 }
 /** Ticks that come back as a table: what is refused is said, line by line. */
 async function readFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const file = fileIn(event)
   if (!file) return
   message.value = said.value = ''
   try {

@@ -20,16 +20,14 @@ try {
 }
 const measured = computed(() =>
   [...catalogues.catalogue.measures.values()].filter((measure) =>
-    holding(store.profile!.measures).some((record) => record.measure === measure.id),
+    holding(store.opened.measures).some((record) => record.measure === measure.id),
   ),
 )
 const shown = ref<string[]>([])
 watchEffect(() => {
   if (store.profile && shown.value.length === 0)
     shown.value = measured.value
-      .filter(
-        (measure) => holding(store.profile!.measures).filter((record) => record.measure === measure.id).length > 3,
-      )
+      .filter((measure) => holding(store.opened.measures).filter((record) => record.measure === measure.id).length > 3)
       .slice(0, 2)
       .map((measure) => measure.id)
 })

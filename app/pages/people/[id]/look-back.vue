@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { counted } from '~~/core/sentence'
+import { entriesOf, entryAt, sure } from '~~/core/entries'
 import { readPersonLookBack, type PersonLookBack } from '~~/core/contract/records'
 import { Tier, type Side } from '~~/core/catalogue/words'
 import { holding } from '~~/core/measure/record'
@@ -22,7 +24,8 @@ async function open(): Promise<void> {
 if (!problem.value) await open()
 watch(weeks, open)
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
-const back = computed(() => known.value!.back)
+const record = computed(() => sure(known.value, 'Nothing is looked back on yet.'))
+const back = computed(() => record.value.back)
 const row = computed(() => back.value.movements.find((one) => keyOf(one) === chosen.value))
 const unit = (one: MovementBack) => (one.unit === 's' ? ' s' : '')
 const TREND_WORDS = {
@@ -38,19 +41,18 @@ const sideName: Record<Side, string> = { both: 'reached', left: 'left', right: '
 const words = computed(() => {
   const { came, of, movements } = back.value
   const lines = [of === 0 ? 'No meeting in this time.' : `Came to ${came} of ${of} meetings.`, painWords.value]
-  const by = (word: string) =>
-    movements.filter((one) => one.trend?.word === word).map((one) => nameOf(one.movement).toLowerCase())
-  const [rising, falling, level] = ['rising', 'falling', 'level'].map(by)
-  if (rising!.length > 0) lines.push(`Rising: ${rising!.join(', ')}.`)
-  if (falling!.length > 0) lines.push(`Falling: ${falling!.join(', ')}. Look at it.`)
-  if (level!.length > 0) lines.push(`As they were: ${level!.join(', ')}.`)
+  const trends = { rising: ['Rising', ''], falling: ['Falling', ' Look at it.'], level: ['As they were', ''] }
+  for (const [word, [name, more]] of entriesOf(trends)) {
+    const those = movements.filter((one) => one.trend?.word === word).map((one) => nameOf(one.movement).toLowerCase())
+    if (those.length > 0) lines.push(`${name}: ${those.join(', ')}.${more}`)
+  }
   const apart = movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < 85)
   const words = apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`)
   if (apart.length > 0) lines.push(`Sides differ: ${words.join('; ')}.`)
   else if (movements.some((one) => one.sidesPercent !== null)) lines.push('The sides are alike.')
-  const steps = known.value!.acted.filter((entry) => entry.way === 'up').length
-  const eased = known.value!.acted.filter((entry) => entry.way === 'eased').length
-  lines.push(`${steps} ${steps === 1 ? 'step' : 'steps'} up, ${eased} eased.`)
+  const steps = record.value.acted.filter((entry) => entry.way === 'up').length
+  const eased = record.value.acted.filter((entry) => entry.way === 'eased').length
+  lines.push(`${counted(steps, 'step')} up, ${eased} eased.`)
   return lines.filter((line) => line !== '')
 })
 const painWords = computed(() => {
@@ -61,14 +63,17 @@ const painWords = computed(() => {
     Math.round((10 * values.reduce((sum, value) => sum + value, 0)) / values.length) / 10
   const trend = trendOf(
     pain.flatMap((one) =>
-      one.arrival === null ? [] : [{ day: differenceInCalendarDays(one.date, pain[0]!.date), value: one.arrival }],
+      one.arrival === null
+        ? []
+        : [{ day: differenceInCalendarDays(one.date, entryAt(pain, 0).date), value: one.arrival }],
     ),
   )
   const leaving = pain.flatMap((one) => (one.leaving === null ? [] : [one.leaving]))
   return `Pain on arrival ${mean(arrivals)} of 10 on average${trend && trend.word !== 'too early' ? `, ${trend.word === 'level' ? 'about the same all the time' : trend.word}` : ''}${leaving.length > 0 ? `; ${mean(leaving)} where it was noted in the class` : ''}.`
 })
 const rowWords = computed(() => {
-  const one = row.value!
+  const one = row.value
+  if (!one) return ''
   const [first, last] = [one.levels[0], one.levels.at(-1)]
   return [first && last ? levelWords(first.value, last.value) : '', one.trend ? TREND_WORDS[one.trend.word] : '']
     .filter((part) => part !== '')
@@ -76,7 +81,7 @@ const rowWords = computed(() => {
 })
 const measured = computed(() =>
   [...catalogue.value.measures.values()].filter((measure) =>
-    holding(known.value!.measures).some((record) => record.measure === measure.id),
+    holding(record.value.measures).some((record) => record.measure === measure.id),
   ),
 )
 </script>
@@ -159,13 +164,13 @@ const measured = computed(() =>
           v-for="measure in measured"
           :key="measure.id"
           :measure="measure"
-          :records="known!.measures"
+          :records="record.measures"
           :person="store.normPerson"
-          :pairs="known!.pairs[measure.id] ?? []"
+          :pairs="record.pairs[measure.id] ?? []"
         />
       </div>
     </section>
-    <section aria-label="Dose"><DoseChart :dose="back.dose" :aim="known!.aim" /></section>
+    <section aria-label="Dose"><DoseChart :dose="back.dose" :aim="record.aim" /></section>
     <p><NuxtLink :to="`/people/${id}/letter`" class="button">Write to a clinician</NuxtLink></p>
   </ProfilePage>
 </template>

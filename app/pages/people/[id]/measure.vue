@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryOf } from '~~/core/entries'
 import { readPerson } from '~~/core/contract/people'
 import type { Side } from '~~/core/catalogue/words'
 import { amountWords, HELP_WORDS } from '~~/core/measure/record'
@@ -23,7 +24,7 @@ try {
 }
 const chosen = ref(String(route.query.measure ?? 'chair-stand'))
 const measure = computed(
-  () => catalogue.value.measures.get(chosen.value) ?? catalogue.value.measures.get('chair-stand')!,
+  () => catalogue.value.measures.get(chosen.value) ?? entryOf(catalogue.value.measures, 'chair-stand'),
 )
 const groups = computed(() => {
   const all = [...catalogue.value.measures.values()]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { readPerson } from '~~/core/contract/people'
 import { takeScreening } from '~~/core/contract/records'
 import { redFlagSentence } from '~~/core/catalogue/redFlags'
@@ -60,7 +61,7 @@ function noneOf(section: string): void {
     .questions.filter((question) => !fields.value.options[question.id])
   fields.value.options = {
     ...fields.value.options,
-    ...Object.fromEntries(open.map((question) => [question.id, question.options[0]!.id])),
+    ...Object.fromEntries(open.map((question) => [question.id, entryAt(question.options, 0).id])),
   }
 }
 function turnDropped(key: string): void {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueIn } from '~~/core/entries'
 import { placeLevels } from '~~/core/contract/people'
 import { getYear } from 'date-fns'
 import { LEVEL_NAMES } from '~~/core/catalogue/words'
@@ -25,16 +26,15 @@ const proposals = computed(() =>
     : [],
 )
 const levelOf = (proposal: ProposedStart) =>
-  keyOf(proposal) in chosen.value ? chosen.value[keyOf(proposal)]! : proposal.level
+  keyOf(proposal) in chosen.value ? valueIn(chosen.value, keyOf(proposal)) : proposal.level
 const tiers = computed(() => [...new Set(proposals.value.map((proposal) => proposal.tier))])
 const changed = computed(() => proposals.value.filter((proposal) => levelOf(proposal) !== proposal.level).length)
 
 async function accept(): Promise<void> {
-  const levels = proposals.value.flatMap((proposal) =>
-    levelOf(proposal) === null
-      ? []
-      : [{ movement: proposal.movement, tier: proposal.tier, side: 'both' as const, level: levelOf(proposal) }],
-  )
+  const levels = proposals.value.flatMap(({ movement, tier, ...proposal }) => {
+    const level = levelOf({ movement, tier, ...proposal })
+    return level === null ? [] : [{ movement, tier, side: 'both' as const, level }]
+  })
   try {
     await call(placeLevels, { params: { id }, body: { levels } })
     await navigateTo(`/people/${id}`)
@@ -75,7 +75,7 @@ async function accept(): Promise<void> {
                     class="field"
                     :value="levelOf(proposal) ?? ''"
                     :aria-label="`${catalogue.movements.get(proposal.movement)?.name}: start in the ${tier} tier`"
-                    @change="chosen[keyOf(proposal)] = Number(($event.target as HTMLSelectElement).value) || null"
+                    @change="chosen[keyOf(proposal)] = Number(textIn($event)) || null"
                   >
                     <option
                       v-for="rung in catalogue.movements

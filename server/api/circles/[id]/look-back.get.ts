@@ -1,5 +1,5 @@
 import { subWeeks } from 'date-fns'
-import { circleBack } from '../../../../core/reflect/lookBack'
+import { circleBack } from '../../../../core/reflect/circleBack'
 import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
 import { circleById } from '../../../database/circles'
 import { actedSince, attendedBy } from '../../../database/lookBack'

@@ -1,0 +1,19 @@
+/** What stands in the field that an event comes from. */
+export function textIn({ target }: Event): string {
+  const isField =
+    target instanceof HTMLInputElement || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement
+  return isField ? target.value : ''
+}
+
+/** The file that was chosen in the field that an event comes from; the same one can be chosen again. */
+export function fileIn({ target }: Event): File | null {
+  if (!(target instanceof HTMLInputElement)) return null
+  const [file] = target.files ?? []
+  target.value = ''
+  return file ?? null
+}
+
+/** Whether the box is ticked that an event comes from. */
+export function isTicked({ target }: Event): boolean {
+  return target instanceof HTMLInputElement && target.checked
+}
