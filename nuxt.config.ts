@@ -1,3 +1,4 @@
+import { SESSION_SECONDS } from './server/session/lifetime'
 import tailwindcss from '@tailwindcss/vite'
 
 export default defineNuxtConfig({
@@ -29,7 +30,7 @@ export default defineNuxtConfig({
     hooks: { 'types:extend': (types) => void (types.routes = {}) },
   },
   runtimeConfig: {
-    session: { name: 'circle', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },
+    session: { name: 'circle', password: '', maxAge: SESSION_SECONDS, cookie: { sameSite: 'lax', secure: false } },
     database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '' },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },

@@ -8,7 +8,10 @@ import { exampleScope } from '../tests/exampleScope'
 const paths = Object.keys(import.meta.glob(['./**/*.ts', '!./**/*.test.ts', '!./contract/**']))
 const scope = exampleScope()
 
-/** Holds a value against what an example says: of an object what it names, of numbers what half a percent is off at most. */
+/**
+ * Holds a value against what an example says: of an object what it names, of numbers what half a percent is off at
+ * most.
+ */
 function hold(value: unknown, expected: unknown): void {
   if (typeof expected === 'number')
     expect(Math.abs(Number(value) - expected)).toBeLessThanOrEqual(Math.abs(expected) / 200)

@@ -18,3 +18,13 @@ export function capital(words: string): string {
 export function counted(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`
 }
+
+/**
+ * The parts that are not empty, with commas between.
+ *
+ * @example
+ * joined(['30 s hold', '', 'left']) // '30 s hold, left'
+ */
+export function joined(parts: readonly (string | false | null | undefined)[], between = ', '): string {
+  return parts.filter((part) => part).join(between)
+}

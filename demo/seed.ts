@@ -34,7 +34,8 @@ const SEED = 20_261_124
 const PAST_WEEKS = 12
 
 /**
- * Fills an empty database with the scenario: people, circle, a quarter of a year of past meetings led by the simulation,
+ * Fills an empty database with the scenario: people, circle, a quarter of a year of past meetings led by the
+ * simulation,
  * the last one still to reflect on, and the next meeting ready to prepare.
  *
  * @param now the next meeting is tomorrow at ten, the past ones a week apart before it

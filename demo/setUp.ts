@@ -6,7 +6,10 @@ import { migrate } from '../server/database/migrate'
 import { TABLES } from '../server/database/tables'
 import { seedDemo } from './seed'
 
-/** Brings the database to its newest shape and, as asked, puts the demo in: `--demo-when-empty`, `--empty`, `--reset-demo`. */
+/**
+ * Brings the database to its newest shape and, as asked, puts the demo in: `--demo-when-empty`, `--empty`,
+ * `--reset-demo`.
+ */
 const wish = process.argv[2]
 const signInFile = join(process.env.CIRCLE_DATA ?? '.data', 'demo-sign-in.txt')
 const db = connect(databaseFromEnvironment())

@@ -1,4 +1,4 @@
-import { entryOf } from '../core/entries'
+import { entryOf, sure } from '../core/entries'
 import type { Catalogue } from '../core/catalogue/catalogue'
 import type { Measure } from '../core/catalogue/measure'
 import type { Side, Tier } from '../core/catalogue/words'
@@ -8,7 +8,10 @@ import type { Random } from '../core/random'
 
 const DAY_MS = 86_400_000
 
-/** What is measured of somebody who works in a tier, with an amount at capacity 3 and how much a step of capacity changes it. */
+/**
+ * What is measured of somebody who works in a tier, with an amount at capacity 3 and how much a step of capacity
+ * changes it.
+ */
 const USUAL: Record<Tier, [measure: string, atThree: number, perStep: number][]> = {
   bed: [
     ['sit-up-help', 1, -0.8],
@@ -85,7 +88,7 @@ export function simulateMeasures(
           id: random.uuid(),
           measure: id,
           side,
-          value: resultOf(measure, tries)!,
+          value: sure(resultOf(measure, tries), `${measure.name} has no result.`),
           tries,
           setting: null,
           pain: measure.asksPain ? Math.floor(random.next() * 3) : null,

@@ -14,7 +14,10 @@ import { timelineOf } from '~~/core/plan/timeline'
 
 const TICK_MS = 100
 
-/** The class that is led: the clock read from its events, what is said and paced, the moves of the clock, and the logging of people. */
+/**
+ * The class that is led: the clock read from its events, what is said and paced, the moves of the clock, and the
+ * logging of people.
+ */
 export function useClass() {
   const meeting = useMeeting()
   const catalogues = useCatalogue()

@@ -1,3 +1,4 @@
+import { joined } from '~~/core/sentence'
 import { onKeyStroke } from '@vueuse/core'
 import { keysOf } from '~~/core/entries'
 import type { Key } from '~/keys'
@@ -43,9 +44,11 @@ function nameOf(event: KeyboardEvent): string {
   const typed = event.key.length === 1 ? event.key.toLowerCase() : event.key
   const key = isShiftedDigit ? event.code.slice(5) : typed
   const isQuestion = event.key === '?' || event.key === '!'
-  return isQuestion
-    ? event.key
-    : `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.altKey ? 'alt+' : ''}${isShiftedLetter ? 'shift+' : ''}${key}`
+  if (isQuestion) return event.key
+  return joined(
+    [(event.ctrlKey || event.metaKey) && 'ctrl', event.altKey && 'alt', isShiftedLetter && 'shift', key],
+    '+',
+  )
 }
 
 function isBusyElsewhere(event: KeyboardEvent, overButtons: boolean): boolean {

@@ -16,7 +16,8 @@ interface RecordForm<Fields extends object, Stored, Saved> {
 
 /**
  * A form for a record that others may edit at the same time. A save that stands on an older version is refused by the
- * server with the newer one: the form then stands on that, says what was taken over, and nothing that was typed is lost.
+ * server with the newer one: the form then stands on that, says what was taken over, and nothing that was typed is
+ * lost.
  *
  * @param kind names the draft, with the record's id
  */
@@ -36,7 +37,10 @@ export function useRecordForm<Fields extends object, Stored, Saved>(
     } catch (error) {
       const { status, current } = refusalOf(error)
       const newer = status === 409 ? record.safeParse(current) : null
-      if (newer?.success) draft.standOn(fieldsOf(newer.data), newer.data.version)
+      if (!newer?.success) throw error
+      draft.standOn(fieldsOf(newer.data), newer.data.version)
+      // Nothing that is in the form was changed: there is nothing to look at, so it is saved on top.
+      if (draft.meanwhile.value === null) return save(id, { ...fields, version: newer.data.version })
       throw error
     }
   }

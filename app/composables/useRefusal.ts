@@ -11,7 +11,8 @@ const Refused = z.object({
 /** What went wrong with something that was asked of the server. */
 export interface Refusal {
   /**
-   * `refused`: the server said no, and why. `unreachable`: it could not be asked. `broken`: an error of the application's
+   * `refused`: the server said no, and why. `unreachable`: it could not be asked. `broken`: an error of the
+   * application's
    * own, which asking again does not mend.
    */
   kind: 'refused' | 'unreachable' | 'broken'

@@ -1,6 +1,9 @@
 import type { LedClass } from './useClass'
 
-/** Lets the class be heard: tones where a step begins, ticks at its end and at repetitions, cues by the device's speech. */
+/**
+ * Lets the class be heard: tones where a step begins, ticks at its end and at repetitions, cues by the device's
+ * speech.
+ */
 export function useSounding(led: LedClass) {
   const voice = useVoice()
   const { reading, step, leftSeconds, pace, cue } = led

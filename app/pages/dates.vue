@@ -13,8 +13,12 @@ const circleId = ref(practice.circles.length === 1 ? entryAt(practice.circles, 0
 const chosen = computed(() => circleId.value || practice.circles[0]?.id || '')
 const series = computed(() => dates.known.series.filter((one) => one.circleId === chosen.value))
 const adding = ref(false)
-const ruleWords = ({ firstOn, time, zone, everyWeeks, until }: SeriesRule) =>
-  `${format(firstOn, 'EEEE')}s at ${time} (${zone}), ${everyWeeks === 1 ? 'every week' : `every ${everyWeeks} weeks`} from ${format(firstOn, 'd MMM yyyy')}${until ? ` until ${format(until, 'd MMM yyyy')}` : ''}`
+function ruleWords({ firstOn, time, zone, everyWeeks, until }: SeriesRule): string {
+  const often = everyWeeks === 1 ? 'every week' : `every ${everyWeeks} weeks`
+  const day = (on: string) => format(on, 'd MMM yyyy')
+  const span = until ? `from ${day(firstOn)} until ${day(until)}` : `from ${day(firstOn)}`
+  return `${format(firstOn, 'EEEE')}s at ${time} (${zone}), ${often} ${span}`
+}
 async function remove(id: string): Promise<void> {
   await call(removeSeries, { params: { id } })
   await dates.open()

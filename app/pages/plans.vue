@@ -3,7 +3,10 @@ import { addMeeting } from '~~/core/contract/meetings'
 import { addDays, format } from 'date-fns'
 import { refusalOf } from '~/composables/useRefusal'
 
-/** The shelf of plans, the meetings with theirs, and a new meeting that starts empty, from the shelf or from an earlier plan. */
+/**
+ * The shelf of plans, the meetings with theirs, and a new meeting that starts empty, from the shelf or from an earlier
+ * plan.
+ */
 const practice = usePractice()
 const { isLead } = useAccount()
 const shelf = useShelf()

@@ -2,7 +2,10 @@ import { readCatalogue, readMovementTexts } from '~~/core/contract/movements'
 import { linkCatalogue, type Catalogue, type Variation } from '~~/core/catalogue/catalogue'
 import type { MovementTexts } from '~~/core/catalogue/movement'
 
-/** The catalogue's index, fetched once a visit, and the words of movements as they are needed. Pages wait for `load` and then read `catalogue`. */
+/**
+ * The catalogue's index, fetched once a visit, and the words of movements as they are needed. Pages wait for `load`
+ * and then read `catalogue`.
+ */
 export const useCatalogue = defineStore('catalogue', () => {
   const linked = shallowRef<Catalogue | null>(null)
   let loading: Promise<void> | undefined

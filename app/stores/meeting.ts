@@ -51,7 +51,9 @@ export const useMeeting = defineStore('meeting', () => {
     await loadTexts()
   }
 
-  /** The words of all that the plan does, stand-ins and breath included, so that a class can go on without the server. */
+  /**
+   * The words of all that the plan does, stand-ins and breath included, so that a class can go on without the server.
+   */
   async function loadTexts(): Promise<void> {
     const { movements } = catalogues.catalogue
     const planned = plan.value?.blocks.map((block) => block.movement) ?? []

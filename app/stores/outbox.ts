@@ -126,7 +126,9 @@ export const useOutbox = defineStore('outbox', () => {
   return { messages, waiting, waitingFor, refused, isOffline, needsSignIn, open, put, drop, send }
 })
 
-/** Whether the same may be taken another time: nobody answered, nobody is signed in, too often, or the server failed. */
+/**
+ * Whether the same may be taken another time: nobody answered, nobody is signed in, too often, or the server failed.
+ */
 function isWorthRetrying(status: number): boolean {
   return status === 0 || status === 401 || status === 429 || status >= 500
 }

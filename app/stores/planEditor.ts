@@ -3,7 +3,8 @@ import { NO_HISTORY, performed, rebased, recorded, stepped, type History } from 
 import type { Block } from '~~/core/plan/plan'
 
 /**
- * Edits the open meeting's plan: commands with undo and redo, saved by themselves. Lives as long as the visit, so a step
+ * Edits the open meeting's plan: commands with undo and redo, saved by themselves. Lives as long as the visit, so a
+ * step
  * taken in Prepare can still be undone after a look into Gather.
  */
 export const usePlanEditor = defineStore('planEditor', () => {
@@ -14,7 +15,9 @@ export const usePlanEditor = defineStore('planEditor', () => {
   const copied = shallowRef<Block[]>([])
   const saving = usePlanSaving((plan) => (history.value = rebased(history.value, plan)))
 
-  /** Begins with the plan of the open meeting and what earlier visits left of it; does nothing when it is open already. */
+  /**
+   * Begins with the plan of the open meeting and what earlier visits left of it; does nothing when it is open already.
+   */
   async function open(): Promise<void> {
     const { id } = meeting.opened.meeting
     if (id === openId) return

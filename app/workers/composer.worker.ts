@@ -2,6 +2,7 @@ import loadHighs from 'highs'
 import wasmUrl from 'highs/runtime?url'
 import type { Ask } from '~~/core/compose/ask'
 import { composed, type Composed } from '~~/core/compose/compose'
+import { AGAIN_STEPS } from '~~/core/compose/patience'
 import { proofsOf, type Proof } from '~~/core/compose/proof'
 import type { Plan } from '~~/core/plan/plan'
 
@@ -12,9 +13,6 @@ export interface ComposeTask {
 }
 /** First the plans; then, as soon as it is proven, how good any plan could be. */
 export type ComposeDone = { kind: 'plans'; answer: Omit<Composed, 'problem'> } | ({ kind: 'bound' } & Proof)
-
-/** Going on from a plan needs less looking. */
-const AGAIN_STEPS = 30_000
 
 self.onmessage = async ({ data: { ask, from } }: MessageEvent<ComposeTask>) => {
   const { problem, ...answer } = from ? composed(ask, from, AGAIN_STEPS) : composed(ask)

@@ -22,7 +22,8 @@ export interface SideAngles {
 }
 
 /**
- * The clinical angles of one leg, measured on the solved body: they hold whatever combination of joint angles made them.
+ * The clinical angles of one leg, measured on the solved body: they hold whatever combination of joint angles made
+ * them.
  *
  * @returns degrees
  * @example

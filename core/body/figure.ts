@@ -129,12 +129,14 @@ function pinsFor(contacts: Contact[], before: Contact[], body: Skeleton): Contac
   })
 }
 
+const fine = (part: number): number => Math.round(part * 1e5) / 1e5
+
 function shipped(base: Base, solved: Solved, scene: Scene, camera: Camera): { pose: SolvedPose; report: SolveReport } {
   const { missed, sunk, moved, movedAngle, iterations } = solved
   const pose: SolvedPose = {
     base,
     angles: [...solved.angles].map((angle) => Math.round(angle * 100) / 100),
-    root: solved.root.map((part) => Math.round(part * 1e5) / 1e5) as [number, number, number],
+    root: [fine(solved.root[0]), fine(solved.root[1]), fine(solved.root[2])],
     scene: SceneEntry.parse(scene),
     camera,
   }

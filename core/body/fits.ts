@@ -89,7 +89,8 @@ export interface HalfKneelFit {
  *
  * @param strideCm from the back knee to the front ankle, along the floor
  * @param cushionCm under the back knee
- * @returns knee flexion in front and how far the back hip opens behind (+) or stays in front (−), degrees; null where the legs do not reach
+ * @returns knee flexion in front and how far the back hip opens behind (+) or stays in front (−), degrees; null where
+ * the legs do not reach
  * @example
  * halfKneel(168, 40, 5) // { frontKneeDeg: 84.8, backHipDeg: -1.379 }
  */

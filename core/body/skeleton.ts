@@ -4,7 +4,10 @@ import { limbIndex, trunkIndex, type Angles, type BodySide } from './joints'
 import { BUILD, SEGMENT } from './segments'
 import { aboutX, aboutY, aboutZ, add, after, IDENTITY, turned, type Rot, type Vec } from './vector'
 
-/** How the body lies in the room before it leans: upright, on the back, on the front or on hands and knees, on the right side. */
+/**
+ * How the body lies in the room before it leans: upright, on the back, on the front or on hands and knees, on the
+ * right side.
+ */
 export type Base = 'upright' | 'supine' | 'prone' | 'side'
 
 /** Columns are where the body's forward, up and right point to. Lying on the back the head is to the left, face up. */

@@ -89,7 +89,10 @@ interface Reason {
   message: string
 }
 
-/** Where an entry fits none of several shapes, the reasons of the shape that it came nearest to: the one it fails deepest in. */
+/**
+ * Where an entry fits none of several shapes, the reasons of the shape that it came nearest to: the one it fails
+ * deepest in.
+ */
 function reasonsOf(issue: z.core.$ZodIssue, above: PropertyKey[] = []): Reason[] {
   const path = [...above, ...issue.path]
   if (issue.code !== 'invalid_union') return [{ path, message: issue.message }]

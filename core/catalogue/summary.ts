@@ -13,7 +13,8 @@ import { TIERS, type Tier } from './words'
 /**
  * The catalogue without words and poses.
  *
- * @returns what `linkCatalogue` takes; a practice's screens load it whole and the words of a movement when they need them
+ * @returns what `linkCatalogue` takes; a practice's screens load it whole and the words of a movement when they need
+ * them
  * @example
  * 'words' in indexOf(data).movements[0] // false
  */

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 
 /**
- * A sentence of the catalogue: it begins like one and ends like one. An unquoted comma in a YAML flow list would split it
+ * A sentence of the catalogue: it begins like one and ends like one. An unquoted comma in a YAML flow list would split
+ * it
  * into parts that do not.
  */
 export const WholeSentence = z

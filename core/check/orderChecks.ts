@@ -22,7 +22,8 @@ const RULES: readonly OrderRule[] = [
 
 /**
  * What comes before what: a settling start, the space-and-chair check, warm before deep, no strong work straight after
- * long holds on the same tissue, balance before strength, no region strong twice running, breath out on the effort, a close.
+ * long holds on the same tissue, balance before strength, no region strong twice running, breath out on the effort, a
+ * close.
  *
  * @source common practice, no source; 60 s holds just before strong work are widely discouraged
  * @example

@@ -8,7 +8,8 @@ import { blocksOf, checkOf, namesOf, type Check, type Checked } from './check'
 const UP = 0.5
 
 /**
- * What steadies: a wait between lying and work in the upright, a support within reach of every balance, and for one side
+ * What steadies: a wait between lying and work in the upright, a support within reach of every balance, and for one
+ * side
  * of the body what the other side had.
  *
  * @source common practice, no source

@@ -19,7 +19,10 @@ export interface Ask {
   banned: readonly string[]
   /** Whether anybody goes down to the floor. */
   floor: boolean
-  /** Of the blocks, the share in which somebody may have breath only; 0: everybody has a version of their own in every block. */
+  /**
+   * Of the blocks, the share in which somebody may have breath only; 0: everybody has a version of their own in every
+   * block.
+   */
   breathShare: number
   /** Movements of earlier meetings, the last one first; four are looked at. */
   recent: readonly (readonly string[])[]

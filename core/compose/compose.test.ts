@@ -88,6 +88,8 @@ describe('a composed plan', () => {
   })
   it('is the same again for the same question, and another for another seed', () => {
     expect(composed(askFor(circle)).plans.map(({ plan }) => plan)).toEqual(answer.plans.map(({ plan }) => plan))
+    const other = composed(askFor(circle, { seed: 'another plan' }))
+    expect(other.plans.map(({ plan }) => plan)).not.toEqual(answer.plans.map(({ plan }) => plan))
   })
   it('has what is pinned and nothing that is left out', () => {
     const wished = composed(askFor(circle, { pinned: ['heel-raises', 'rest-fold'], banned: ['bridge'] }))

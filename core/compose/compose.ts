@@ -1,3 +1,4 @@
+import { FIRST_STEPS, LATER_STEPS } from './patience'
 import { entryAt, entryOf, sure } from '../entries'
 import { randomFrom } from '../random'
 import { REGIONS, type Region } from '../catalogue/words'
@@ -30,8 +31,6 @@ export interface Composed {
 const PLANS = 3
 /** What a movement counts in the second and third plan when an earlier one has it: so that they differ. */
 const OTHERWISE_SHARE = 0.55
-const STEPS = 90_000
-const LATER_STEPS = 25_000
 
 /**
  * Composes up to three distinct plans, the best first.
@@ -41,7 +40,7 @@ const LATER_STEPS = 25_000
  * @example
  * composed(ask, null, 200).plans[0].plan.blocks.length > 3 // true
  */
-export function composed(ask: Ask, from: Plan | null = null, steps = STEPS): Composed {
+export function composed(ask: Ask, from: Plan | null = null, steps = FIRST_STEPS): Composed {
   const problem = problemOf(ask)
   const random = randomFrom(ask.seed).next
   const unmet = unmetBefore(ask, problem)

@@ -116,12 +116,12 @@ export function problemOf(ask: Ask): Problem {
   })
   const { change, climb, noWay } = waysBetween(rows, riders, ask)
   const reachable = options.filter((option) => !noWay.has(option.posture))
-  for (const option of options)
-    if (noWay.has(option.posture) && !fallen.some((other) => other.movement === option.movement))
-      fallen.push({
-        movement: option.movement,
-        why: `There is no safe way to it for ${[...entryOf(noWay, option.posture)].map((at) => names.get(entryAt(riders, at).id)).join(', ')}.`,
-      })
+  for (const { movement, posture } of options) {
+    const left = noWay.get(posture)
+    if (!left || fallen.some((other) => other.movement === movement)) continue
+    const who = [...left].map((at) => names.get(entryAt(riders, at).id))
+    fallen.push({ movement, why: `There is no safe way to it for ${who.join(', ')}.` })
+  }
   const { target, weight } = wanted(ask)
   return {
     options: reachable,
@@ -204,8 +204,9 @@ function reasonAgainst(
     ask.catalogue,
   )
   const props = [...new Set(short.map(({ prop }) => prop))]
-  if (ask.people.length > 0 && props.length > 0)
-    return `${props.map((prop) => `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`).join(', ')} short.`
+  const missing = (prop: string) =>
+    `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`
+  if (ask.people.length > 0 && props.length > 0) return `${props.map(missing).join(', ')} short.`
   return null
 }
 

@@ -1,11 +1,7 @@
 import type { Highs } from 'highs'
 import { boundOf, type Solver } from './bound'
+import { CLOSE_ENOUGH, PROOF_SECONDS } from './patience'
 import type { Problem } from './problem'
-
-/** Whole movements are proven within this time, or not; seconds for each of the two cases. */
-const PROOF_SECONDS = 2.2
-/** Closer than this needs no closer proof. */
-const CLOSE_ENOUGH = 0.01
 
 /** A score that no plan can beat; the last one is final. */
 export interface Proof {

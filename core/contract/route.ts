@@ -4,7 +4,8 @@ import { z } from 'zod'
 export type Access = 'anybody' | 'account' | 'lead'
 
 /**
- * A route as both sides know it: where it is, who may call it, what is asked and what is answered. The server parses the
+ * A route as both sides know it: where it is, who may call it, what is asked and what is answered. The server parses
+ * the
  * request and answers by `reply`; the app parses the reply by the same schema.
  */
 export interface Route {

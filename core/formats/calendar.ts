@@ -43,7 +43,8 @@ export interface HomeCalendar {
 /**
  * Home practice as an iCalendar file: a weekly event for each time of day, with a reminder.
  *
- * Times are floating, as a clock on the wall shows them: half past eight stays half past eight through a change to or from
+ * Times are floating, as a clock on the wall shows them: half past eight stays half past eight through a change to or
+ * from
  * summer time and in every time zone.
  *
  * @source RFC 5545; written with the library `ical-generator`

@@ -36,7 +36,8 @@ const PATTERNS = [
 ]
 
 /**
- * A date, the day first unless the year is: "2026-08-03", "3.8.2026", "03/08/2026", "3 Aug 2026". A time behind it is left out.
+ * A date, the day first unless the year is: "2026-08-03", "3.8.2026", "03/08/2026", "3 Aug 2026". A time behind it is
+ * left out.
  *
  * @returns ISO day; null for an empty cell
  * @example

@@ -36,7 +36,8 @@ export interface PersonRecord {
  *
  * @param on ISO day of writing, for the head
  * @example
- * recordText({ ...emptyRecord, person: { ...bo, ...emptyFields } }, catalogue, '2026-11-25').includes('Bo Example') // true
+ * recordText({ ...emptyRecord, person: { ...bo, ...emptyFields } }, catalogue, '2026-11-25').includes('Bo Example')
+ * // true
  */
 export function recordText(record: PersonRecord, catalogue: Catalogue, on: string): string {
   const { person } = record

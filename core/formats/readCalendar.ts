@@ -18,7 +18,8 @@ export type CalendarRow =
   | { kind: 'refused'; uid: string; title: string; why: string }
 
 /**
- * Reads an iCalendar file: whole days are holidays, weekly events a series, single ones a meeting; all others are refused
+ * Reads an iCalendar file: whole days are holidays, weekly events a series, single ones a meeting; all others are
+ * refused
  * with a reason, none silently.
  *
  * @param zone where the circle meets: for times without a zone, and for the time on the wall of a series

@@ -9,7 +9,8 @@ const LONGEST_SECONDS = 12
  * @param cues in order of time
  * @source the W3C's WebVTT: a header, times as HH:MM:SS.mmm, an empty line between cues; "-->" and "&", "<" are escaped
  * @example
- * writeWebVtt([{ at: 0, say: 'Paced breath.', … }], 20) // "WEBVTT\n\n1\n00:00:00.000 --> 00:00:12.000\nPaced breath.\n"
+ * writeWebVtt([{ at: 0, say: 'Paced breath.', … }], 20)
+ * // "WEBVTT\n\n1\n00:00:00.000 --> 00:00:12.000\nPaced breath.\n"
  */
 export function writeWebVtt(cues: readonly Cue[], endsAt: number): string {
   const blocks = cues.flatMap((cue, at) => {
@@ -21,9 +22,7 @@ export function writeWebVtt(cues: readonly Cue[], endsAt: number): string {
 }
 
 function timeOf(seconds: number): string {
-  const ms = Math.round(seconds * 1000)
-  const part = (value: number, digits: number) => String(value).padStart(digits, '0')
-  return `${part(Math.floor(ms / 3_600_000), 2)}:${part(Math.floor(ms / 60_000) % 60, 2)}:${part(Math.floor(ms / 1000) % 60, 2)}.${part(ms % 1000, 3)}`
+  return new Date(Math.round(seconds * 1000)).toISOString().slice(11, 23)
 }
 
 function escaped(words: string): string {

@@ -7,7 +7,8 @@ import { ScriptStep } from './script'
 /**
  * What can happen to a class. `at` is epoch milliseconds; `id` is made by the client, so sending twice is harmless.
  * A move names the step it goes to, so two devices that press "on" together go on once. The start holds the script, so
- * somebody who comes late or a plan that is edited does not shift a running class. A reset makes it ready to start again.
+ * somebody who comes late or a plan that is edited does not shift a running class. A reset makes it ready to start
+ * again.
  */
 export const ClassEvent = z.discriminatedUnion('event', [
   z.object({

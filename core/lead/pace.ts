@@ -24,7 +24,8 @@ interface Stretch {
 }
 
 /**
- * Where one round of a dose is after some seconds: the repetition and its part, the press with its effort, the lowering.
+ * Where one round of a dose is after some seconds: the repetition and its part, the press with its effort, the
+ * lowering.
  *
  * @param sides alternating repetitions count each side
  * @param elapsedSeconds since the round began

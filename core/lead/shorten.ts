@@ -101,7 +101,8 @@ const WEIGHT_OF_PHASE: Record<Movement['phase'], number> = {
 }
 
 /**
- * The same movement, gentler for everybody: a level lower than the lane's highest, and a round less where there are two.
+ * The same movement, gentler for everybody: a level lower than the lane's highest, and a round less where there are
+ * two.
  *
  * @param highest the highest level that is offered in each lane today
  * @example

@@ -5,8 +5,10 @@ import type { Circle } from '../circle/circle'
 import type { SideWords } from './cues'
 
 /**
- * Which side a circle begins with at a meeting, and what the sides are called: always the same one, in turn from meeting to
- * meeting, or each on their own tighter side. Where everybody has a first side of their own, nobody says left and right.
+ * Which side a circle begins with at a meeting, and what the sides are called: always the same one, in turn from
+ * meeting to
+ * meeting, or each on their own tighter side. Where everybody has a first side of their own, nobody says left and
+ * right.
  *
  * @param before how many meetings the circle held before this one: whatever the weeks between them, sides take turns
  * @example

@@ -8,7 +8,8 @@ const AGES = [60, 65, 70, 75, 80, 85, 90]
 
 // CDC STEADI, 30-second chair stand, below-average scores by age group; from memory.
 const STEADI = { male: [14, 12, 12, 11, 10, 8, 7], female: [12, 11, 10, 10, 9, 8, 4] }
-// Rikli & Jones 1999, Senior Fitness Test, middle half of each age group; from memory. Chair stand in stands, the rest in inches.
+// Rikli & Jones 1999, Senior Fitness Test, middle half of each age group; from memory. Chair stand in stands, the rest
+// in inches.
 const RIKLI_JONES = {
   'chair-stand': {
     female: [
@@ -117,7 +118,8 @@ describe('what a table does not say', () => {
 })
 
 describe('limits and references', () => {
-  // CDC STEADI (memory): 12 s or more in the timed up and go, and a tandem stand under 10 s, go with a raised risk of falling.
+  // CDC STEADI (memory): 12 s or more in the timed up and go, and a tandem stand under 10 s, go with a raised risk of
+  // falling.
   it.each([
     ['up-and-go', 11.9, 'within'],
     ['up-and-go', 12, 'below'],

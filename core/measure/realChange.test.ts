@@ -4,7 +4,8 @@ import { changeWord, realChangeFor, standardError, type SameDayPair } from './re
 import { sideDifference } from './sides'
 
 // Bland & Altman 1986, peak flow by the large meter, first and second reading of 17 people (from memory). They give a
-// repeatability coefficient of 2 standard deviations of the differences as 43.2 l/min with 1.96 rounded up to 2, that is
+// repeatability coefficient of 2 standard deviations of the differences as 43.2 l/min with 1.96 rounded up to 2, that
+// is
 // a within-subject deviation of 15.3.
 const PEAK_FLOW: SameDayPair[] = [
   [494, 490],

@@ -22,7 +22,8 @@ describe('the line through results', () => {
   it('has the slope of Sen’s own example', () => {
     const sen = trendOf(points([1, 2, 3, 4, 10, 12, 18], [9, 15, 19, 20, 45, 55, 78]))!
     expect(sen.slope).toBe(4)
-    // At 95 % of seven points, N' = 21 slopes: var S = 7·6·19/18 = 44.33, spread 13.05, so the 4th and the 18th of them.
+    // At 95 % of seven points, N' = 21 slopes: var S = 7·6·19/18 = 44.33, spread 13.05, so the 4th and the 18th of
+    // them.
     expect(sen.band).toEqual({ low: 26 / 7, high: 35 / 8 })
   })
   // The other takes the lower of two middle slopes, so only odd counts of slopes can be compared.

@@ -59,7 +59,8 @@ export function startFor(
   const fromTier = elsewhere.filter((own) => own.tier === person.homeTier)
   const anywhere = tier === person.homeTier ? elsewhere : []
   const known = fromTier.length > 0 ? fromTier : anywhere
-  // A change of tier never raises a level: what was not done there begins at the lower of the old level and 2, on the floor 1.
+  // A change of tier never raises a level: what was not done there begins at the lower of the old level and 2, on the
+  // floor 1.
   if (known.length > 0) {
     const level = Math.min(tier === 'floor' ? 1 : 2, ...known.map((own) => own.level))
     return {

@@ -119,7 +119,9 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
 
 const OTHER: Finding[] = [{ consideration: 'other', otherwise: false, needsClearance: false }]
 
-/** Those findings of an answer that hold: what makes it worse decides, and `otherwise` is for when nothing else does. */
+/**
+ * Those findings of an answer that hold: what makes it worse decides, and `otherwise` is for when nothing else does.
+ */
 function holding(findings: readonly Finding[], worse: readonly string[]): Finding[] {
   const met = findings.filter(
     (finding) => !finding.otherwise && (finding.worse === undefined || finding.worse.some((id) => worse.includes(id))),
@@ -255,7 +257,8 @@ export function inForce<C extends { since: string | null; until: string | null }
  * @param on today, ISO day
  * @param daysAway since the last meeting they came to; null: never been
  * @example
- * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7, judgement) // "The last screening is over a year old."
+ * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7, judgement)
+ * // "The last screening is over a year old."
  */
 export function screeningDue(
   person: { screenedOn: string | null; considerations: readonly { consideration: string }[] },

@@ -34,7 +34,8 @@ export interface When {
  * Settles tier, easing and taking part for today.
  *
  * Arrival pain of 4 or more and above the usual, soreness and tiredness ease by one level each, two at most.
- * Dizzy: bed or chair. Ill, or pain of 7 and more: not today. Away 21–55 days: one level easier; from 56: level 2 at most.
+ * Dizzy: bed or chair. Ill, or pain of 7 and more: not today. Away 21–55 days: one level easier; from 56: level 2 at
+ * most.
  *
  * @source `judgement.yaml`: ours, from common practice
  * @example
@@ -114,7 +115,10 @@ const NEAREST: Record<Tier, Tier[]> = {
   floor: ['floor', 'standing', 'chair', 'bed'],
 }
 
-/** The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before standing. */
+/**
+ * The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before
+ * standing.
+ */
 function tierToday(person: Person, arrival: Arrival, home: Tier, catalogue: Catalogue): Tier {
   const { avoid } = moverOf(person, catalogue)
   const safe = arrival.dizzy ? NEAREST[home].filter((tier) => tier === 'bed' || tier === 'chair') : NEAREST[home]

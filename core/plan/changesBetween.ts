@@ -1,7 +1,7 @@
 import { entryAt, entryOf } from '../entries'
 import { dequal } from 'dequal/lite'
 import type { Catalogue } from '../catalogue/catalogue'
-import { doseWords } from './doseWords'
+import { givenWords } from './doseWords'
 import type { Block, Plan } from './plan'
 
 /**
@@ -39,8 +39,7 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
 }
 
 function doseChange(before: Block, after: Block): string {
-  const said = (block: Block) =>
-    `${doseWords(block.dose)}${block.rounds > 1 ? ` × ${block.rounds}` : ''}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
+  const said = (block: Block) => `${givenWords(block)}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
   if (said(before) !== said(after)) return `${said(before)} → ${said(after)}`
   if (!dequal(before.dose, after.dose)) return 'dose in detail'
   if (before.sideOrder !== after.sideOrder)

@@ -33,6 +33,16 @@ export function doseWords(dose: Dose): string {
 }
 
 /**
+ * A dose with its rounds, short enough for a lane.
+ *
+ * @example
+ * givenWords({ dose: { kind: 'hold', seconds: 30 }, rounds: 2 }) // '30 s hold × 2'
+ */
+export function givenWords({ dose, rounds }: { dose: Dose; rounds: number }): string {
+  return rounds > 1 ? `${doseWords(dose)} × ${rounds}` : doseWords(dose)
+}
+
+/**
  * How rounds and sides go with a dose.
  *
  * @param order null: it is left to whoever does it

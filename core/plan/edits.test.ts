@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { blockFor, edited, EditError, inverseOf, replayed, type Edit } from './edits'
+import { blockFor, Edit, edited, EditError, inverseOf, replayed } from './edits'
 import { emptyPlan, Plan, type Plan as PlanType } from './plan'
 
 const catalogue = shippedCatalogue()
@@ -83,6 +83,12 @@ describe('the commands of a plan', () => {
         tier: fc.constantFrom('bed' as const, 'floor' as const),
         departure: fc.constantFrom(null, { rounds: 2 }, { movement: 'bridge' }),
       }),
+      fc.record({ edit: fc.constant('setBlock' as const), id, block: id.map((own) => block(own, 'side-bend')) }),
+      fc.record({
+        edit: fc.constant('setBlocks' as const),
+        blocks: fc.constant<PlanType['blocks']>([block('new', 'wall-sit')]),
+      }),
+      fc.record({ edit: fc.constant('setWaitAfterLying' as const), waitAfterLying: fc.boolean() }),
       fc.record({ edit: fc.constant('setSpaceCheck' as const), spaceCheck: fc.boolean() }),
       fc.record({ edit: fc.constant('setDrinkBreak' as const), drinkBreak: fc.boolean() }),
       fc.record({ edit: fc.constant('setExhaleCue' as const), exhaleCue: fc.boolean() }),
@@ -98,6 +104,10 @@ describe('the commands of a plan', () => {
       }),
     )
   }
+  it('is every command there is, in what follows', () => {
+    const kinds = new Set(fc.sample(anyEdit(['a', 'b']), 2_000).map((edit) => edit.edit))
+    expect([...kinds].sort()).toEqual(Edit.options.map((option) => option.shape.edit.value).sort())
+  })
   it('takes every command back exactly', () => {
     const plan = planOf('a', 'b', 'c', 'd')
     fc.assert(

@@ -187,7 +187,8 @@ export function blockFor(movement: Movement, school: SchoolId, id: string, catal
 }
 
 /**
- * The command with which a block follows another school: its dose, rounds and way of taking sides; null: the plan's again.
+ * The command with which a block follows another school: its dose, rounds and way of taking sides; null: the plan's
+ * again.
  *
  * @example
  * followSchool(plan, 'a', 'pulse', catalogue).block.school // 'pulse'

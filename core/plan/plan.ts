@@ -3,7 +3,9 @@ import { Aim } from '../catalogue/aim'
 import { Dose } from '../catalogue/dose'
 import { Level, SchoolId, SideOrder, Tier } from '../catalogue/words'
 
-/** How one lane departs in a block: another movement that fits in the time, a dose of its own, a level not to go above. */
+/**
+ * How one lane departs in a block: another movement that fits in the time, a dose of its own, a level not to go above.
+ */
 export const LaneDeparture = z.object({
   movement: z.string().min(1).max(60).optional(),
   dose: Dose.optional(),

@@ -33,7 +33,9 @@ export interface Answer {
  *
  * @returns null where the dial is none that the proposal turns
  * @example
- * answerTo({ kind: 'step-up', fromLevel: 2, toLevel: 3, turn: null, earned: null, suggestClinician: false }, { toLevel: 3, dial: null })?.answer // 'accepted'
+ * answerTo({ kind: 'step-up', fromLevel: 2, toLevel: 3, turn: null, earned: null, suggestClinician: false }, {
+ * toLevel: 3, dial: null })?.answer
+ * // 'accepted'
  */
 export function answerTo(proposal: Proposal, { toLevel, dial }: Choice): Answer | null {
   const turn = dial === null ? null : ([proposal.turn, proposal.earned].find((one) => one?.dial === dial) ?? null)

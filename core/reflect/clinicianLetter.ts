@@ -39,7 +39,8 @@ export interface LetterMatter {
 }
 
 /**
- * What a clinician is told: what was seen, measured and offered, the limits that are kept, and what is asked. It fits on
+ * What a clinician is told: what was seen, measured and offered, the limits that are kept, and what is asked. It fits
+ * on
  * a page, names no diagnosis of ours, and says nothing of other people.
  *
  * @example

@@ -54,7 +54,8 @@ export interface Question {
  *
  * Ease now on sharp pain, on pain of 4 or more when arrival was under 4, on a rise of 2, or, by two rungs, under a
  * quarter of the target. Ease when two of the last three were under four fifths, slipped or had to be eased. Step up
- * when the school's rule is met on both sides, with more proof where `askedFor` says so. Ask where the amount is reached
+ * when the school's rule is met on both sides, with more proof where `askedFor` says so. Ask where the amount is
+ * reached
  * but effort or form is empty. Otherwise stay, or too early.
  *
  * @source `judgement.yaml`: ours, from common practice; tuned as docs/decisions/the-judgement.md says
@@ -134,7 +135,8 @@ function sideOf(question: Question, side: Evidence['side']): SideCase {
 }
 
 /**
- * How much evidence a step takes: the school's number of meetings; more where the next rung is two levels away, or where
+ * How much evidence a step takes: the school's number of meetings; more where the next rung is two levels away, or
+ * where
  * it was tried lately and not reached; one meeting in somebody's first six, where it was very easy.
  */
 function askedFor(question: Question, own: readonly Evidence[]): Wanted {

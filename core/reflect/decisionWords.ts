@@ -57,7 +57,7 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
     case 'more-proof':
       return `${entryWords(reason.entry)}; ${PROOF_WORDS[reason.why]}: ${reason.meetings} meetings are looked at.`
     case 'not-noted':
-      return `${entryWords(reason.entry)}, but ${reason.missing.join(' and ')} ${reason.missing.length === 1 ? 'was' : 'were'} not noted${meetingsWords(reason.meetings)}: ask next time.`
+      return `${entryWords(reason.entry)}, but ${missingWords(reason.missing)}${meetingsWords(reason.meetings)}: ask next time.`
     case 'very-easy':
       return `${entryWords(reason.entry)}: very easy in the first meetings.`
     case 'met':
@@ -67,6 +67,10 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
     case 'not-met':
       return `${[entryWords(reason.entry), ...reason.shortfalls.map((shortfall) => SHORTFALL_WORDS[shortfall])].join(', ')}.`
   }
+}
+
+function missingWords(missing: readonly string[]): string {
+  return `${missing.join(' and ')} ${missing.length === 1 ? 'was' : 'were'} not noted`
 }
 
 const PROOF_WORDS = {

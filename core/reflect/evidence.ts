@@ -79,7 +79,8 @@ export type EasingCause =
  * Why a single outcome eases at once; null where it does not. A pull that eases with the breath is no pain.
  *
  * @example
- * easingCause({ ...entry, pain: 4, painKind: 'pinch', arrivalPain: 0 }, judgement) // { kind: 'pain', pain: 4, arrivalPain: 0 }
+ * easingCause({ ...entry, pain: 4, painKind: 'pinch', arrivalPain: 0 }, judgement)
+ * // { kind: 'pain', pain: 4, arrivalPain: 0 }
  */
 export function easingCause(entry: Evidence, judgement: Judgement): EasingCause | null {
   const { eases, rise } = judgement.pain

@@ -57,7 +57,8 @@ const SHOWN_MEETINGS = 4
 
 /**
  * All decisions for one person after a meeting: one a movement and tier that was done in it. A step turns one dial, in
- * the rung's order; once all are at their end, and in the first six meetings, it is a level. An ease turns the last dial
+ * the rung's order; once all are at their end, and in the first six meetings, it is a level. An ease turns the last
+ * dial
  * back where one was turned on this rung; ease at once is always a level.
  *
  * @returns at most three of them steps; the longest streaks step first

@@ -36,7 +36,8 @@ export interface TierEvidence {
 }
 
 /**
- * The next step between tiers: down at once, without gates, after a fall or a faint, or where the gate into the home tier
+ * The next step between tiers: down at once, without gates, after a fall or a faint, or where the gate into the home
+ * tier
  * was measured and not passed; two visits where the gate is passed and half of the linked movements are at level 3; the
  * move after two visits with four fifths of the blocks done and no stop; else what the gate still asks.
  *
@@ -94,10 +95,10 @@ export function tierStep(
       missing: [],
     }
   }
-  if (ready < wanted)
-    missing.push(
-      `level ${readyLevel} in ${wanted} of: ${status.gate.linked.map((movement) => catalogue.movements.get(movement)?.name.toLowerCase() ?? movement).join(', ')} (now ${ready})`,
-    )
+  if (ready < wanted) {
+    const linked = status.gate.linked.map((id) => catalogue.movements.get(id)?.name.toLowerCase() ?? id)
+    missing.push(`level ${readyLevel} in ${wanted} of: ${linked.join(', ')} (now ${ready})`)
+  }
   return {
     kind: 'gate',
     from,

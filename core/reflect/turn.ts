@@ -30,7 +30,8 @@ export interface NextTurn {
  * be proposed to rise once most of a circle have earned it.
  *
  * @param settings this person's own for the movement and tier
- * @param given the block's dose as the person's lane does it; null: the block has left the plan, so only what no dose gives is turned
+ * @param given the block's dose as the person's lane does it; null: the block has left the plan, so only what no dose
+ * gives is turned
  * @example
  * nextTurn({ dials: [{ dial: 'hold', from: 20, to: 60, step: 10, unit: 's' }], props: [] }, [], { dose: { kind:
  * 'hold', seconds: 30 }, rounds: 1 }, 'dwell')

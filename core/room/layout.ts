@@ -107,7 +107,9 @@ function ringPath(room: Room, inset: number): Path {
   }
 }
 
-/** Half a circle at one end of the longer side and two straight stretches towards the other, which is the instructor's. */
+/**
+ * Half a circle at one end of the longer side and two straight stretches towards the other, which is the instructor's.
+ */
 function horseshoePath(room: Room, inset: number): Path {
   const isWide = room.lengthM >= room.widthM
   const [long, short] = isWide ? [room.lengthM, room.widthM] : [room.widthM, room.lengthM]

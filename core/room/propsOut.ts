@@ -32,7 +32,8 @@ interface Need {
 
 /**
  * Shares the cupboard out for a whole session with few fetches: who needs a prop in most blocks has it beside them from
- * the start; others get it in their block from whoever does not need it then; then come the replacements in their order.
+ * the start; others get it in their block from whoever does not need it then; then come the replacements in their
+ * order.
  *
  * @param cupboard how many of each prop the venue has; props that belong to a station are not counted
  * @example

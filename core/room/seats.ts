@@ -62,7 +62,8 @@ export function seatCosts(sitters: readonly Sitter[], layout: Layout, room: Room
  * Seats people: exactly for all that concerns one person and one place; friends are then brought together by exchanges
  * that do not cost more than they bring.
  *
- * @param exchanges how many exchanges are tried, and the random in [0, 1) by which it begins anew; left out: friends are not looked at
+ * @param exchanges how many exchanges are tried, and the random in [0, 1) by which it begins anew; left out: friends
+ * are not looked at
  * @returns the order round the room with what it costs and the least that any order could
  * @example
  * seated(sitters, layout, room, { looks: 2000, random: randomFrom(1).next }).order.length // 6

@@ -3,7 +3,9 @@ import { linkCatalogue, type Catalogue, type CatalogueData } from '../../core/ca
 import { indexOf } from '../../core/catalogue/summary'
 import { practiceCatalogue } from './practiceCatalogue'
 
-/** The shipped catalogue is one object for the whole run, so it is linked once; a practice's own when it is asked for. */
+/**
+ * The shipped catalogue is one object for the whole run, so it is linked once; a practice's own when it is asked for.
+ */
 const known = new WeakMap<CatalogueData, Catalogue>()
 
 /** A practice's catalogue, linked: what routes compute with. */

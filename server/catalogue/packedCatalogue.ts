@@ -9,7 +9,9 @@ interface Packed {
   etag: string
 }
 
-/** The shipped catalogue is one object for the whole run, so it is packed once; a practice's own when it is asked for. */
+/**
+ * The shipped catalogue is one object for the whole run, so it is packed once; a practice's own when it is asked for.
+ */
 const known = new WeakMap<CatalogueData, Packed>()
 
 /** A catalogue's index as it goes over the wire: zipped, with a name that changes when it does. */

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { LetterFields, StoredLetter } from '../../core/contract/records'
+import { LetterFields, type StoredLetter } from '../../core/contract/records'
 import { isoOf, type Acting, type Scope } from './rows'
 
 /** Letters about one person, newest first. */
@@ -27,7 +27,7 @@ export async function lettersOf(scope: Scope, participantId: string): Promise<St
     consentOn: row.consent_on,
     consentHow: row.consent_how,
     questions: row.questions,
-    weeks: row.weeks as LetterFields['weeks'],
+    weeks: LetterFields.shape.weeks.parse(row.weeks),
     madeBy: row.name ?? 'somebody who has left',
     madeAt: isoOf(row.made_at),
   }))

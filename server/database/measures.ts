@@ -20,7 +20,9 @@ interface MeasureRow {
   entered_by_name: string | null
 }
 
-/** All results of these people with their corrections, oldest first, by participant; of a whole practice without ids. */
+/**
+ * All results of these people with their corrections, oldest first, by participant; of a whole practice without ids.
+ */
 export async function measuresOf(
   scope: Scope,
   participants?: readonly string[],

@@ -1,5 +1,6 @@
 /**
- * Every table that belongs to a practice, those that others refer to first: the order in which an archive is written and
+ * Every table that belongs to a practice, those that others refer to first: the order in which an archive is written
+ * and
  * restored; emptied the other way round. A test compares it with the database.
  */
 export const TABLES = [

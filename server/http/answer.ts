@@ -29,7 +29,8 @@ export class Ready {
 const IDS = new Set(['id', 'entry', 'letter'])
 
 /**
- * The handler of a route of the contract for those who are signed in: parses what is asked, and answers what the contract
+ * The handler of a route of the contract for those who are signed in: parses what is asked, and answers what the
+ * contract
  * says and nothing else. Who may call it is settled before, by the guard.
  */
 export function answer<R extends Route>(route: R, handle: (asked: Asked<R>) => Promise<AnswerOf<R> | Ready>) {

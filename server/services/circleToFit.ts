@@ -1,3 +1,4 @@
+import { sure } from '../../core/entries'
 import type { Scope } from '../database/rows'
 import { differenceInCalendarDays, getYear } from 'date-fns'
 import type { CircleToFit } from '../../core/check/fitOf'
@@ -27,7 +28,10 @@ export async function circleToFit(
     circle,
     people,
     met: new Set(met),
-    venue: venues.find((venue) => venue.id === circle.venueId)!,
+    venue: sure(
+      venues.find((venue) => venue.id === circle.venueId),
+      'The circle meets at no venue that is known.',
+    ),
     catalogue,
     whenOf: (person) => ({
       daysAway: daysSince(lastCame[person.id]),

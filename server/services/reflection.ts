@@ -11,7 +11,7 @@ import { blockTurns } from '../../core/reflect/blockTurns'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { DecisionKind } from '../../core/reflect/decide'
 import { otherSchools } from '../../core/reflect/otherSchools'
-import { reflectOn, type History } from '../../core/reflect/reflectOn'
+import { reflectOn } from '../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { everybodyIn } from '../database/arrivals'
 import { circleById } from '../database/circles'
@@ -27,7 +27,7 @@ export interface ReflectedMeeting {
   meeting: Meeting
   people: Participant[]
   outcomes: DatedOutcome[]
-  histories: ReadonlyMap<string, History>
+  histories: Awaited<ReturnType<typeof historiesOf>>
   events: OutcomeEvent[]
   answered: LedgerEntry[]
   catalogue: Catalogue
@@ -49,7 +49,10 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
   return { meeting, people, outcomes, histories, events, answered, catalogue }
 }
 
-/** One proposed decision for each person and movement of the class, with what was answered already; tiers and doses to rise. */
+/**
+ * One proposed decision for each person and movement of the class, with what was answered already; tiers and doses to
+ * rise.
+ */
 export async function reflectionOf(scope: Scope, meetingId: string): Promise<Reflection> {
   const reflected = await readForReflection(scope, meetingId)
   const { meeting, people, outcomes, histories, answered, catalogue } = reflected
@@ -60,7 +63,7 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
     outcomes,
     on: meeting.startsAt.slice(0, 10),
     catalogue,
-    histories: histories as Awaited<ReturnType<typeof historiesOf>>,
+    histories,
   })
   const entries = new Map(answered.map((entry) => [decisionKey(entry), entry]))
   return {
@@ -113,7 +116,10 @@ function asItWasSettled(decision: ProposedDecision, settled: LedgerEntry | undef
   }
 }
 
-/** Somebody as they stood before a meeting's decisions were answered: what they are proposed does not change by the answer. */
+/**
+ * Somebody as they stood before a meeting's decisions were answered: what they are proposed does not change by the
+ * answer.
+ */
 function beforeAnswers(person: Participant, answered: readonly LedgerEntry[]): Participant {
   return answered
     .filter((entry) => entry.participant === person.id && entry.before !== null)

@@ -14,7 +14,8 @@ export class WrongAnswers extends Error {
 
 /**
  * Answers decisions of a meeting and makes them next week's levels and dials, all in one transaction and in a number of
- * queries that does not depend on theirs. Evidence and sentences are worked out here; deciding again replaces the answer.
+ * queries that does not depend on theirs. Evidence and sentences are worked out here; deciding again replaces the
+ * answer.
  *
  * @throws {WrongAnswers} where something is not proposed, or an ease is refused without a reason
  */

@@ -6,7 +6,8 @@ import type { Acting } from '../database/rows'
 import { broadcast } from '../live/broadcast'
 
 /**
- * Keeps what is said in a meeting and hands it to every screen that follows; sent twice, it is kept once. An accident is
+ * Keeps what is said in a meeting and hands it to every screen that follows; sent twice, it is kept once. An accident
+ * is
  * for leads, and no screen hears of it.
  */
 export async function takeMessage(acting: Acting, meetingId: string, message: Message): Promise<void> {

@@ -12,7 +12,8 @@ export class CannotWalkBack extends Error {
 }
 
 /**
- * Takes the newest change of a ladder, or of the tiers, back: what stood before it stands again, and the ledger says so.
+ * Takes the newest change of a ladder, or of the tiers, back: what stood before it stands again, and the ledger says
+ * so.
  *
  * @throws {CannotWalkBack} where something was decided since, or the entry was taken back already
  * @throws {NotFound} when the person has no such entry

@@ -57,6 +57,19 @@ describe('a form', () => {
     await visitor.sees('Saved.')
     expect(await person()).toMatchObject({ birthYear: 1951, heightCm: 184 })
   })
+  it('of a circle that two leads change at once keeps what both have changed', async () => {
+    const circle = async () => (await lead.call('GET', '/api/circles')).body[0]
+    await visitor.open('/practice')
+    const before = await circle()
+    await visitor.clickAt(`::-p-text(${before.name}, ${before.members.length} people)`)
+    await visitor.fill('Length, min', '50')
+    const { status } = await lead.call('PUT', `/api/circles/${before.id}`, { ...before, helpers: 3 })
+    expect(status).toBe(200)
+    await visitor.click('Save the circle')
+    await visitor.sees('Taken over from them: hands to help.', '[data-test="meanwhile"]')
+    await visitor.click('Save the circle')
+    await expect.poll(circle).toMatchObject({ minutes: 50, helpers: 3 })
+  })
   it('is not shown to whoever signs in next on the same device', async () => {
     await visitor.open(`/people/${id}/change`)
     await visitor.fill('Height', '190')

@@ -4,7 +4,10 @@ import { HELPER } from '../demoData'
 import { nextMeeting, World, type Caller } from '../world'
 import { Visitor } from './visitor'
 
-/** The hour that counts: the room, the door, the offers, the class in three distances, on two screens, and with the server gone. */
+/**
+ * The hour that counts: the room, the door, the offers, the class in three distances, on two screens, and with the
+ * server gone.
+ */
 let world: World
 let visitor: Visitor
 let lead: Caller

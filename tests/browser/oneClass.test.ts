@@ -3,7 +3,9 @@ import { foldOutcomes } from '../../core/lead/outcome'
 import { nextMeeting, World, type Caller } from '../world'
 import { Visitor } from './visitor'
 
-/** The whole path, from a person at the door to next week's levels, by clicks and keys; the database has the last word. */
+/**
+ * The whole path, from a person at the door to next week's levels, by clicks and keys; the database has the last word.
+ */
 let world: World
 let visitor: Visitor
 let lead: Caller

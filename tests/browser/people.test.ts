@@ -7,7 +7,10 @@ import { HELPER } from '../demoData'
 import { World } from '../world'
 import { Visitor } from './visitor'
 
-/** Knowing the people: the profile, a screening by a helper, measuring with keys, gates, a first placement, spreadsheets. */
+/**
+ * Knowing the people: the profile, a screening by a helper, measuring with keys, gates, a first placement,
+ * spreadsheets.
+ */
 const TABLET = { width: 820, height: 1180 }
 let world: World
 let visitor: Visitor

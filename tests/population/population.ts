@@ -37,7 +37,10 @@ export interface Judged {
   /** Of all people and movements: within one level of capacity after six meetings; weeks until so for nine of ten. */
   withinAfterSix: number
   weeksUntilWithin: number
-  /** True drops of two levels after two meetings: the offer is within one level of capacity again, and not above it at all. */
+  /**
+   * True drops of two levels after two meetings: the offer is within one level of capacity again, and not above it at
+   * all.
+   */
   dropsMet: number
   dropsMetFully: number
   /** Offers under half done twice running without an ease. */

@@ -139,6 +139,32 @@ const decisionLike = async ({ participant, movement, tier }: any) =>
     (one: any) => one.participant === participant && one.movement === movement && one.tier === tier,
   )
 
+describe('a form that was opened before', () => {
+  const saveOver = (person: any) => lead.call('PUT', `/api/participants/${person.id}`, person)
+  it('does not write over what was decided since: it is refused with the newer record', async () => {
+    const decision = reflection.decisions.find((one: any) => one.kind === 'step-up' && !one.turn)
+    const opened = await personOf(decision.participant)
+    expect((await settle(answerTo(decision))).status).toBe(200)
+    const decided = await personOf(decision.participant)
+    expect(decided.version).toBeGreaterThan(opened.version)
+    expect(await saveOver(opened)).toMatchObject({
+      status: 409,
+      body: { data: { current: { levels: decided.levels } } },
+    })
+    expect((await personOf(decision.participant)).levels).toEqual(decided.levels)
+  })
+  it('does not close a tier again that was opened since', async () => {
+    const { id } = last.people.find((person: any) => person.access.standing === 'no')
+    const opened = await personOf(id)
+    expect((await lead.call('PUT', `/api/participants/${id}/access/standing`, { access: 'with-help' })).status).toBe(
+      200,
+    )
+    expect((await saveOver(opened)).status).toBe(409)
+    expect((await personOf(id)).access.standing).toBe('with-help')
+    expect((await lead.call('PUT', `/api/participants/${id}/access/standing`, { access: 'no' })).status).toBe(200)
+  })
+})
+
 describe('what was not noted', () => {
   it('is asked in the next class, of that person and for that movement, until it was', async () => {
     const questions = async () => (await lead.call('GET', `/api/meetings/${ahead.id}`)).body.questions

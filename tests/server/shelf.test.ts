@@ -81,7 +81,8 @@ describe('a plan for another circle', () => {
     const made = (await lead.call('POST', `/api/shelf/${named('Long legs').id}/course`, asked)).body
     expect(made.weeks.map((week: any) => week.changes)).toEqual(look.weeks.map((week: any) => week.changes))
     expect(made.weeks[2].changes.join()).toMatch(/→/)
-    // Half past ten on the wall, before and after the clocks go forward on 28 March 2027 (EU summer time, Directive 2000/84/EC).
+    // Half past ten on the wall, before and after the clocks go forward on 28 March 2027 (EU summer time, Directive
+    // 2000/84/EC).
     const third = (await lead.call('GET', `/api/meetings/${made.weeks[2].meetingId}`)).body
     expect(third.meeting).toMatchObject({ startsAt: '2027-04-04T08:30:00Z', plan: { title: 'Long legs' } })
     expect(

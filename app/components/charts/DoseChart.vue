@@ -15,7 +15,9 @@ const words = computed(() => {
   const most = `Most: ${nameOf(entryAt(dose, 0).region)}, ${entryAt(dose, 0).secondsAWeek} s a week and side.`
   if (aim === null) return `${most} This school has no weekly aim.`
   const reached = dose.filter((row) => row.secondsAWeek >= aim).length
-  return `${most} ${reached === 0 ? 'No region reaches' : `${reached} of ${dose.length} regions reach${reached === 1 ? 'es' : ''}`} the school’s ${aim} s a week; what is done at home is not counted.`
+  const some = reached === 1 ? `1 of ${dose.length} regions reaches` : `${reached} of ${dose.length} regions reach`
+  const who = reached === 0 ? 'No region reaches' : some
+  return `${most} ${who} the school’s ${aim} s a week; what is done at home is not counted.`
 })
 const options = computed((): ApexOptions => ({
   ...base('bar'),

@@ -2,7 +2,10 @@
 import { grouped } from '~~/core/grouped'
 import type { Evidence } from '~~/core/reflect/evidence'
 
-/** The last meetings' outcomes against their targets: a column a meeting, left and right beside each other, a line at the target. */
+/**
+ * The last meetings' outcomes against their targets: a column a meeting, left and right beside each other, a line at
+ * the target.
+ */
 const { recent } = defineProps<{ recent: Evidence[] }>()
 const WIDTH = 108
 const TARGET_Y = 8
@@ -26,10 +29,10 @@ const columns = computed(() =>
 )
 const words = computed(() =>
   recent
-    .map(
-      (entry) =>
-        `${entry.date}${entry.side === 'both' ? '' : ` ${entry.side}`}: ${entry.achieved === null ? 'amount not noted' : `${entry.achieved} of ${entry.target}${entry.unit === 's' ? ' s' : ''}`}`,
-    )
+    .map(({ date, side, achieved, target, unit }) => {
+      const amount = achieved === null ? 'amount not noted' : `${achieved} of ${target}${unit === 's' ? ' s' : ''}`
+      return `${date}${side === 'both' ? '' : ` ${side}`}: ${amount}`
+    })
     .join('; '),
 )
 </script>

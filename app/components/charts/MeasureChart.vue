@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { lastOf } from '~~/core/entries'
 import { differenceInCalendarDays, addDays } from 'date-fns'
 import type { ApexOptions } from 'apexcharts'
@@ -48,10 +49,11 @@ const sides = computed(() =>
 const band = computed(() => bandFor(measure, person))
 const amount = (value: number) => amountWords(measure, value)
 const words = computed(() => {
-  const said = sides.value.map(
-    ({ side, own, trend, change }) =>
-      `${side === 'both' ? '' : `${side} `}${amount(lastOf(own).value)}${trend ? `, ${trendWords(trend, measure.better, amount)}` : ''}${change && change.kind !== 'none' ? `, ${change.words}` : ''}`,
-  )
+  const said = sides.value.map(({ side, own, trend, change }) => {
+    const now = `${side === 'both' ? '' : `${side} `}${amount(lastOf(own).value)}`
+    const goes = trend ? trendWords(trend, measure.better, amount) : ''
+    return joined([now, goes, change && change.kind !== 'none' ? change.words : ''])
+  })
   const [left, right] = (['left', 'right'] as const).map(
     (side) => sides.value.find((other) => other.side === side)?.own.at(-1)?.value,
   )

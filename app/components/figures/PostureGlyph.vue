@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueIn } from '~~/core/entries'
 /** A plain drawing of a posture: head, trunk and limbs as strokes over what carries the body. */
 const { posture, size = 40, label = '' } = defineProps<{ posture: string; size?: number; label?: string }>()
 
@@ -73,7 +74,7 @@ const DRAWINGS: Record<string, Drawing> = {
   'floor/side-lying': { head: [8, 28], body: 'M12 30 H27 L36 27 L41 31 M20 30 L26 25', ground: MAT },
   'floor/supine': { head: [8, 28], body: 'M12 30 H28 L34 23 L40 31', ground: MAT },
 }
-const drawing = computed(() => DRAWINGS[posture] ?? DRAWINGS['standing/free']!)
+const drawing = computed(() => DRAWINGS[posture] ?? valueIn(DRAWINGS, 'standing/free'))
 const tier = computed(() => posture.split('/')[0])
 </script>
 

@@ -4,7 +4,10 @@ import { easesToday, firstReason } from '~~/core/offer/reason'
 import { isLeftOut, type Offer } from '~~/core/offer/offerFor'
 import { calledName } from '~/words/tiers'
 
-/** Today's offers at a glance: people down, blocks across; a cell is the glyph with its level and what is to be said of it. */
+/**
+ * Today's offers at a glance: people down, blocks across; a cell is the glyph with its level and what is to be said of
+ * it.
+ */
 const { selected } = defineProps<{ selected: string; block: string }>()
 const emit = defineEmits<{ select: [person: string, block: string] }>()
 const meeting = useMeeting()
@@ -19,7 +22,8 @@ const cellOf = (offers: Offer[], homeTier: string, always: number) =>
       offer.kind === 'breath' ? 'breath only' : '',
       offer.kind === 'stand-in' ? 'a stand-in' : '',
       offer.byHand ? 'chosen by hand' : '',
-      offer.tier !== homeTier ? `visits the ${offer.tier} tier` : '', // What is watched all through the class stands at the name.
+      offer.tier !== homeTier ? `visits the ${offer.tier} tier` : '',
+      // What is watched all through the class stands at the name.
       offer.watch.length > always ? 'to watch' : '',
       offer.wantedLevel !== null && offer.reasons.some(easesToday) ? 'eased today' : '',
     ].filter((mark) => mark !== ''),

@@ -8,7 +8,7 @@ import type { Participant } from '~~/core/offer/participant'
 import { fitWords } from '~~/core/offer/fitWords'
 import { dialsWords } from '~~/core/offer/dials'
 import type { Offer } from '~~/core/offer/offerFor'
-import { doseWords } from '~~/core/plan/doseWords'
+import { givenWords } from '~~/core/plan/doseWords'
 import { ownDose } from '~~/core/plan/ownDose'
 import type { Block } from '~~/core/plan/plan'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -72,7 +72,7 @@ const fitsOf = (offer: Offer) => (offer.variation ? fitWords(offer.variation, pe
 function ownWords(block: Block): string {
   const own = ownDose(block, person, catalogue.value)
   return own
-    ? `Own school, ${catalogue.value.schools.get(person.school ?? 'dwell')?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''} in the same time.`
+    ? `Own school, ${catalogue.value.schools.get(person.school ?? 'dwell')?.name}: ${givenWords(own)} in the same time.`
     : ''
 }
 /** A choice against a limit asks why; until it is said, that stands out. */

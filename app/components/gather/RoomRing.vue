@@ -5,7 +5,10 @@ import { doorSpot } from '~~/core/room/seats'
 import type { Room } from '~~/core/room/layout'
 import type { Station } from '~/components/meeting/CircleRing.vue'
 
-/** The ring in its room, from above and to scale: walls, door, whoever leads and helps, and each one's place with its footprint. */
+/**
+ * The ring in its room, from above and to scale: walls, door, whoever leads and helps, and each one's place with its
+ * footprint.
+ */
 const {
   room,
   seated,
@@ -37,10 +40,8 @@ const held = ref<string | null>(null)
 const over = ref<string | null>(null)
 
 function idAt(event: PointerEvent): string | null {
-  return (
-    (document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-station]') as SVGElement | null)?.dataset
-      .station ?? null
-  )
+  const station = document.elementFromPoint(event.clientX, event.clientY)?.closest<SVGElement>('[data-station]')
+  return station?.dataset.station ?? null
 }
 function take(id: string, event: PointerEvent): void {
   held.value = id

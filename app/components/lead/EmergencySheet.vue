@@ -5,7 +5,10 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { format } from 'date-fns'
 import { AccidentFields } from '~~/core/lead/accident'
 
-/** What to do when something goes wrong, where the venue keeps its help, whom to call, and the accident written down at once. */
+/**
+ * What to do when something goes wrong, where the venue keeps its help, whom to call, and the accident written down at
+ * once.
+ */
 const { open, at, person } = defineProps<{
   open: boolean
   /** Epoch milliseconds. */ at: number

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { LEAD_KEYS as KEYS } from '~/keys'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 
-/** What was just logged for a person, and what can be added: pain, effort, form, a hand, words. Nothing is filled in by itself. */
+/**
+ * What was just logged for a person, and what can be added: pain, effort, form, a hand, words. Nothing is filled in by
+ * itself.
+ */
 const { outcomes, name, asking, asked } = defineProps<{
   outcomes: OutcomeEvent[]
   name: string
@@ -31,7 +35,12 @@ const sentence = computed(() =>
       const side = outcome.side === 'both' ? '' : `${outcome.side} `
       const amount =
         outcome.achieved === null ? '' : `, ${outcome.achieved} of ${outcome.target} ${outcome.unit === 's' ? 's' : ''}`
-      return `${side}${WORDS[outcome.done]}${amount}${outcome.support === 'hand' ? ', with a hand' : ''}${outcome.cheat ? `, ${outcome.cheat.toLowerCase().replace(/\.$/, '')}` : ''}`.trim()
+      const cheat = outcome.cheat.toLowerCase().replace(/\.$/, '')
+      return joined([
+        `${side}${WORDS[outcome.done]}${amount}`.trim(),
+        outcome.support === 'hand' && 'with a hand',
+        cheat,
+      ])
     })
     .join('; '),
 )

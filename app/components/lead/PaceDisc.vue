@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { PaceMoment } from '~~/core/lead/pace'
 
-/** The pace of what is done: a disc that swells with the effort or the breath and shrinks with the way back, the count in it. */
+/**
+ * The pace of what is done: a disc that swells with the effort or the breath and shrinks with the way back, the count
+ * in it.
+ */
 const { moment, running, large = false } = defineProps<{ moment: PaceMoment; running: boolean; large?: boolean }>()
 const size = computed(() => (large ? 'min(44vh, 40vw)' : '7.5rem'))
 </script>

@@ -5,7 +5,9 @@ import type { ParticipantFields } from '~~/core/offer/participant'
 import { isTwoSided } from '~~/core/time/workSeconds'
 import { TIER_NAMES } from '~/words/tiers'
 
-/** The level per movement in a tier; one for each side where they differ. Empty: placed by the tool at the first time. */
+/**
+ * The level per movement in a tier; one for each side where they differ. Empty: placed by the tool at the first time.
+ */
 const levels = defineModel<PersonLevel[]>({ required: true })
 const { access, homeTier } = defineProps<{ access: ParticipantFields['access']; homeTier: Tier }>()
 const { catalogue } = storeToRefs(useCatalogue())

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { format, formatISO } from 'date-fns'
 import { changesOf } from '~~/core/offer/changes'
 import type { ParticipantConsideration } from '~~/core/offer/participant'
@@ -10,17 +11,12 @@ const { catalogue } = storeToRefs(useCatalogue())
 const rows = computed(() =>
   inForce(considerations, formatISO(new Date(), { representation: 'date' })).map((own) => {
     const row = catalogue.value.considerations.get(own.consideration)
-    const dates = [
-      own.since ? `since ${format(own.since, 'd MMM yyyy')}` : '',
-      own.until ? `until ${format(own.until, 'd MMM yyyy')}` : '',
-      own.clearedBy
-        ? `cleared by ${own.clearedBy}${own.clearedOn ? `, ${format(own.clearedOn, 'd MMM yyyy')}` : ''}${own.clearedFor ? `, for ${own.clearedFor}` : ''}`
-        : '',
-    ].filter((word) => word !== '')
+    const day = (word: string, on: string | null) => on && `${word}${format(on, 'd MMM yyyy')}`
+    const cleared = [`cleared by ${own.clearedBy}`, day('', own.clearedOn), own.clearedFor && `for ${own.clearedFor}`]
     return {
       own,
       name: row?.name ?? own.consideration,
-      dates: dates.join(', '),
+      dates: joined([day('since ', own.since), day('until ', own.until), ...(own.clearedBy ? cleared : [])]),
       changes: row ? changesOf(row, own.side, own.clearedBy) : [],
     }
   }),

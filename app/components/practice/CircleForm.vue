@@ -27,6 +27,8 @@ const { fields, wrong, message, meanwhile, submit } = useRecordForm('circle', {
   add: (body) => call(addCircle, { body }),
   save: (id, body) => call(saveCircle, { params: { id }, body }),
 })
+/** Fields whose names are not what the screen calls them. */
+const WORDS = { helpers: 'hands to help', climbAtMost: 'getting up at most', members: 'who belongs to it' }
 const school = computed(() => catalogue.value.schools.get(fields.value.school))
 
 async function save(): Promise<void> {
@@ -97,7 +99,7 @@ async function save(): Promise<void> {
         Nobody is written down yet: <NuxtLink to="/people/new" class="underline">add the first person</NuxtLink>.
       </p>
     </fieldset>
-    <DraftNote :meanwhile="meanwhile" />
+    <DraftNote :meanwhile="meanwhile" :words="WORDS" />
     <div class="flex gap-4 items-center">
       <button class="button button-main">{{ circle ? 'Save the circle' : 'Add the circle' }}</button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>

@@ -13,7 +13,7 @@ const kind = computed(() => DOSE_KINDS[dose.kind])
 function fieldSchema(key: string) {
   return z.unknown().transform((value, context) => {
     const checked = Dose.safeParse({ ...dose, [key]: value })
-    if (checked.success) return value as number
+    if (checked.success) return Number(value)
     for (const issue of checked.error.issues) context.addIssue({ code: 'custom', message: issue.message })
     return z.NEVER
   })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted, joined } from '~~/core/sentence'
 import type { Tier } from '~~/core/catalogue/words'
 import type { Contour } from '~~/core/plan/contour'
 import { TIER_NAMES } from '~/words/tiers'
@@ -19,10 +20,10 @@ const line = computed(() =>
     )
     .join(' '),
 )
-const words = computed(
-  () =>
-    `${TIER_NAMES[tier]} lane: climbs ${contour.climb.toFixed(1)} body heights${contour.floorTrips > 0 ? `, ${contour.floorTrips} ${contour.floorTrips === 1 ? 'trip' : 'trips'} to the floor` : ''}`,
-)
+const words = computed(() => {
+  const trips = contour.floorTrips > 0 && `${counted(contour.floorTrips, 'trip')} to the floor`
+  return joined([`${TIER_NAMES[tier]} lane: climbs ${contour.climb.toFixed(1)} body heights`, trips])
+})
 </script>
 
 <template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { entriesOf } from '~~/core/entries'
 import { LEVELS, LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
 import type { Edit } from '~~/core/plan/edits'
-import { Block, type LaneDeparture } from '~~/core/plan/plan'
+import { Block, LaneDeparture } from '~~/core/plan/plan'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** Where a lane departs in a block: another movement in the same time, other rounds, a level not to go above. */
@@ -16,7 +17,7 @@ const ladders = (tier: Tier) =>
 
 function set(tier: Tier, change: Partial<LaneDeparture>): void {
   const next = { ...block.lanes?.[tier], ...change }
-  const kept = Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)) as LaneDeparture
+  const kept = LaneDeparture.parse(Object.fromEntries(entriesOf(next)))
   emit('edit', { edit: 'setLane', id: block.id, tier, departure: Object.keys(kept).length === 0 ? null : kept })
 }
 const numberOr = (event: Event) => Number(textIn(event)) || undefined

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sure } from '~~/core/entries'
+import { entryOf, sure } from '~~/core/entries'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Sortable from 'sortablejs'
 import type { Movement } from '~~/core/catalogue/catalogue'
@@ -10,7 +10,10 @@ import { propsOut } from '~~/core/room/propsOut'
 import { placingWords } from '~/words/prepare'
 import { TIER_NAMES } from '~/words/tiers'
 
-/** Finds a movement beside the lanes, says what it costs at this place, and hands it on: by Enter, by a click, or dragged to where it should go. */
+/**
+ * Finds a movement beside the lanes, says what it costs at this place, and hands it on: by Enter, by a click, or
+ * dragged to where it should go.
+ */
 const { at, freeSeconds } = defineProps<{
   at: number
   /** Seconds of the plan that are still free. */ freeSeconds: number
@@ -174,7 +177,7 @@ onMounted(() => {
               <p class="font-semibold leading-tight">{{ movement.name }}</p>
               <p data-more class="text-[0.88rem] leading-tight text-faint">{{ movement.intent }}</p>
               <p v-if="costs.get(movement.id)" data-more class="text-[0.88rem] numerals leading-tight">
-                {{ placingWords(costs.get(movement.id)!, nameOf) }}
+                {{ placingWords(entryOf(costs, movement.id), nameOf) }}
               </p>
             </div>
             <span data-more class="flex"

@@ -2,7 +2,7 @@
 import { refDebounced, useElementSize } from '@vueuse/core'
 import { addSeconds, format } from 'date-fns'
 import { TIERS } from '~~/core/catalogue/words'
-import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import { givenWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Plan } from '~~/core/plan/plan'
 import type { RiderToday } from '~~/core/plan/riders'
 import { orderChange, reordered } from '~~/core/plan/reordered'
@@ -172,9 +172,7 @@ watch(
             <span class="font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{
               movementOf(block.movement)?.name ?? block.movement
             }}</span>
-            <span class="block text-[0.82rem] text-faint truncate"
-              >{{ doseWords(block.dose) }}<template v-if="block.rounds > 1"> × {{ block.rounds }}</template></span
-            >
+            <span class="block text-[0.82rem] text-faint truncate">{{ givenWords(block) }}</span>
             <span
               class="numerals text-[0.88rem]"
               :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)"

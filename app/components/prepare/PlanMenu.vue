@@ -7,9 +7,8 @@ const emit = defineEmits<{ shelf: []; cues: []; versions: []; file: [file: File]
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const fileUrl = computed(() => `/api/meetings/${meetingId}/plan`)
 function read(event: Event): void {
-  const input = event.target as HTMLInputElement
-  if (input.files?.[0]) emit('file', input.files[0])
-  input.value = ''
+  const file = fileIn(event)
+  if (file) emit('file', file)
 }
 const itemClass = (active: boolean) =>
   `flex w-full text-left px-4 min-h-11 items-center ${active ? 'bg-action-soft' : ''}`

@@ -35,7 +35,7 @@ const buttons = computed(() => [
       :class="panel === which ? 'button-on' : ''"
       :aria-expanded="panel === which"
       :title="key.shown"
-      :data-test="which"
+      :data-test="`panel-${which}`"
       @click="panel = panel === which ? null : which"
     >
       {{ words }}

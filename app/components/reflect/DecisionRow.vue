@@ -142,7 +142,7 @@ const SAID: Record<LedgerEntry['answer'], string> = {
             ><span class="label text-[0.88rem]">Why{{ needsReason ? '' : ' (if you like)' }}</span
             ><input v-model="reason" class="field" :class="wrong ? 'field-wrong' : ''" maxlength="300"
           /></label>
-          <button class="button button-main" @click.stop="answer(options[chosen]!)">Decide</button>
+          <button class="button button-main" @click.stop="answer(entryAt(options, chosen))">Decide</button>
           <button class="button button-quiet" @click.stop="changing = false">Leave it</button>
         </div>
         <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

@@ -18,7 +18,8 @@ const what = computed(() => {
   const name = catalogue.value.movements.get(entry.movement)?.name ?? entry.movement
   if (entry.words !== '')
     return `${name}: ${entry.words}${entry.words === 'placed' ? ` at level ${entry.toLevel}` : ''}`
-  return `${name}: ${entry.fromLevel === entry.toLevel ? `stays at level ${entry.toLevel}` : `level ${entry.fromLevel} → ${entry.toLevel}`}`
+  if (entry.fromLevel === entry.toLevel) return `${name}: stays at level ${entry.toLevel}`
+  return `${name}: level ${entry.fromLevel} → ${entry.toLevel}`
 })
 const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? otherVerdicts(entry, catalogue.value) : []))
 </script>

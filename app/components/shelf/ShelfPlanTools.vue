@@ -2,7 +2,9 @@
 import type { Plan } from '~~/core/plan/plan'
 import { PlanTag, type ShelfPlan } from '~~/core/plan/shelf'
 
-/** What can be done with a plan of the shelf: tags, a copy, putting away, versions, another circle, a course of weeks. */
+/**
+ * What can be done with a plan of the shelf: tags, a copy, putting away, versions, another circle, a course of weeks.
+ */
 const { kept } = defineProps<{ kept: ShelfPlan }>()
 const shelf = useShelf()
 const practice = usePractice()

@@ -8,7 +8,10 @@ import type { Participant } from '~~/core/offer/participant'
 import { inForce, screeningDue } from '~~/core/offer/screening'
 import { TIER_NAMES } from '~/words/tiers'
 
-/** People of the practice, found by name a page at a time, with where they work, what is written down, and who is to be screened. */
+/**
+ * People of the practice, found by name a page at a time, with where they work, what is written down, and who is to be
+ * screened.
+ */
 const PAGE = 100
 const { isLead } = useAccount()
 const { catalogue } = storeToRefs(useCatalogue())

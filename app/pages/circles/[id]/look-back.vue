@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~~/core/sentence'
 import { readCircleLookBack } from '~~/core/contract/circles'
 import type { CircleBack } from '~~/core/reflect/circleBack'
 import type { LookBackWeeks } from '~~/core/reflect/lookBack'
@@ -44,12 +45,10 @@ const nameOf = (movement: string) => (catalogue.value.movements.get(movement)?.n
       {{
         back.slipping.length === 0
           ? 'Nobody slips without an answer.'
-          : `${back.slipping.length} ${back.slipping.length === 1 ? 'movement slips' : 'movements slip'}, and nothing was decided.`
+          : `${counted(back.slipping.length, 'movement slips', 'movements slip')}, and nothing was decided.`
       }}
       {{
-        back.missing.length === 0
-          ? 'Everybody comes.'
-          : `${back.missing.length} ${back.missing.length === 1 ? 'misses' : 'miss'} meetings.`
+        back.missing.length === 0 ? 'Everybody comes.' : `${counted(back.missing.length, 'misses', 'miss')} meetings.`
       }}
     </p>
     <section aria-label="Slipped quietly">

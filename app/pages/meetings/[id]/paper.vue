@@ -4,7 +4,7 @@ import { addSeconds, format } from 'date-fns'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import { TIERS } from '~~/core/catalogue/words'
 import { dialsWords } from '~~/core/offer/dials'
-import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import { doseWords, givenWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
 import { TIER_NAMES } from '~/words/tiers'
@@ -42,10 +42,7 @@ const rows = computed(() =>
         {
           tier,
           shown,
-          dose:
-            own === block
-              ? ''
-              : `${catalogue.value.movements.get(own.movement)?.name}: ${doseWords(own.dose)}${own.rounds > 1 ? ` × ${own.rounds}` : ''}`,
+          dose: own === block ? '' : `${catalogue.value.movements.get(own.movement)?.name}: ${givenWords(own)}`,
         },
       ]
     })

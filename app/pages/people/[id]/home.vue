@@ -6,7 +6,10 @@ import { decodeText } from '~~/core/formats/table'
 import { doseWords } from '~~/core/plan/doseWords'
 import { refusalOf } from '~/composables/useRefusal'
 
-/** Take home: three to five movements that are safe alone, how often and when, a handout and a calendar, and the ticks that come back. */
+/**
+ * Take home: three to five movements that are safe alone, how often and when, a handout and a calendar, and the ticks
+ * that come back.
+ */
 const id = String(useRoute().params.id)
 const { catalogue } = storeToRefs(useCatalogue())
 const { problem } = await useOpenProfile(id, 'Home practice is chosen by a lead.')

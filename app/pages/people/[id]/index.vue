@@ -4,7 +4,10 @@ import { format } from 'date-fns'
 import { holding } from '~~/core/measure/record'
 import { refusalOf } from '~/composables/useRefusal'
 
-/** A person, read in ten seconds: where they work and what comes next, what to respect, six weeks, levels, measures over time. */
+/**
+ * A person, read in ten seconds: where they work and what comes next, what to respect, six weeks, levels, measures
+ * over time.
+ */
 const id = String(useRoute().params.id)
 const { isLead } = useAccount()
 const catalogues = useCatalogue()

@@ -4,7 +4,9 @@ import type { LedgerEntry } from '~~/core/contract/ledger'
 import type { Tier } from '~~/core/catalogue/words'
 import { refusalOf } from '~/composables/useRefusal'
 
-/** Every change of level, dial and tier: who, when, why, on which evidence; the newest of its kind can be walked back. */
+/**
+ * Every change of level, dial and tier: who, when, why, on which evidence; the newest of its kind can be walked back.
+ */
 const id = String(useRoute().params.id)
 const { store, problem } = await useOpenProfile(id, 'The ledger is for leads.')
 const { catalogue } = storeToRefs(useCatalogue())

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LetterFields, readLetters, writeLetter, type StoredLetter } from '~~/core/contract/records'
 import { format, formatISO } from 'date-fns'
-import { LOOK_BACK_WEEKS, type LookBackWeeks } from '~~/core/reflect/lookBack'
+import { LOOK_BACK_WEEKS } from '~~/core/reflect/lookBack'
 
 /** Write to a clinician: one page, only with the participant's consent recorded. */
 const id = String(useRoute().params.id)
@@ -15,7 +15,7 @@ const draft = useDraft(
     consentOn: formatISO(new Date(), { representation: 'date' }),
     consentHow: '',
     questions: '',
-    weeks: 12 as LookBackWeeks,
+    weeks: LetterFields.shape.weeks.parse(12),
   }),
   LetterFields,
 )

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { counted } from '~~/core/sentence'
+import { counted, joined } from '~~/core/sentence'
 import { entriesOf, entryAt, sure } from '~~/core/entries'
 import { readPersonLookBack, type PersonLookBack } from '~~/core/contract/records'
 import { Tier, type Side } from '~~/core/catalogue/words'
@@ -69,7 +69,10 @@ const painWords = computed(() => {
     ),
   )
   const leaving = pain.flatMap((one) => (one.leaving === null ? [] : [one.leaving]))
-  return `Pain on arrival ${mean(arrivals)} of 10 on average${trend && trend.word !== 'too early' ? `, ${trend.word === 'level' ? 'about the same all the time' : trend.word}` : ''}${leaving.length > 0 ? `; ${mean(leaving)} where it was noted in the class` : ''}.`
+  const goes =
+    trend && trend.word !== 'too early' && (trend.word === 'level' ? 'about the same all the time' : trend.word)
+  const left = leaving.length > 0 ? `; ${mean(leaving)} where it was noted in the class` : ''
+  return `${joined([`Pain on arrival ${mean(arrivals)} of 10 on average`, goes])}${left}.`
 })
 const rowWords = computed(() => {
   const one = row.value

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { entryAt } from '~~/core/entries'
+import { entryAt, entryOf } from '~~/core/entries'
 import { readPerson } from '~~/core/contract/people'
 import { takeScreening } from '~~/core/contract/records'
 import { redFlagSentence } from '~~/core/catalogue/redFlags'
@@ -56,9 +56,8 @@ async function save(): Promise<void> {
 }
 /** Answers what is still open in a section with its first answer, which never leads to anything. */
 function noneOf(section: string): void {
-  const open = interview.value.sections
-    .find((other) => other.id === section)!
-    .questions.filter((question) => !fields.value.options[question.id])
+  const { questions = [] } = interview.value.sections.find((other) => other.id === section) ?? {}
+  const open = questions.filter((question) => !fields.value.options[question.id])
   fields.value.options = {
     ...fields.value.options,
     ...Object.fromEntries(open.map((question) => [question.id, entryAt(question.options, 0).id])),
@@ -157,7 +156,7 @@ function turnDropped(key: string): void {
           </p>
           <p v-if="row.note" class="text-[0.94rem]">{{ row.note }}</p>
           <p class="text-[0.94rem] text-faint">
-            {{ changesOf(catalogue.considerations.get(row.consideration)!, row.side, row.clearedBy).join(' ') }}
+            {{ changesOf(entryOf(catalogue.considerations, row.consideration), row.side, row.clearedBy).join(' ') }}
           </p>
         </li>
       </ul>

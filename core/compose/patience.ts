@@ -1,0 +1,10 @@
+/** How long the composer looks, in steps of its search: about half a second for the first plan; ours, measured. */
+export const FIRST_STEPS = 90_000
+/** For each further plan that differs from those found. */
+export const LATER_STEPS = 25_000
+/** Going on from a plan in which something was changed. */
+export const AGAIN_STEPS = 30_000
+/** Whole movements are proven within this time, or not; seconds for each of the two cases. */
+export const PROOF_SECONDS = 2.2
+/** Closer than this, as a share of the score, needs no closer proof. */
+export const CLOSE_ENOUGH = 0.01
