@@ -16,10 +16,11 @@ const STOPPED_WITHIN_MS = 30_000
  * running there. Returns how to reach it and how to stop it.
  *
  * @param name the one of its databases that is meant; it is made when it is missing
- * @param isThrownAway for tests: nothing waits for the disk, so a power cut may cost the last second
+ * @param isThrownAway for tests: nothing waits for the disk, so a power cut may cost the last second; and what each
+ *   user asks is counted
  */
 export async function startDatabase(folder, { name = 'circle', isThrownAway = false } = {}) {
-  const more = isThrownAway ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0'] : []
+  const more = isThrownAway ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--userstat=1'] : []
   const instance = new Instance(folder, name, more)
   if (instance.runningPid() !== null) {
     say('The database is still running from an earlier start: using it.')
@@ -54,15 +55,17 @@ class Instance {
       ? JSON.parse(readFileSync(this.settingsFile, 'utf8'))
       : { port: 0, user: 'circle', password: randomBytes(24).toString('base64url') }
     this.own = userInfo().username
+    /** A database that is not the usual one has a user of its own. */
+    this.user = name === 'circle' ? this.settings.user : name
   }
 
   /** The environment that the server reads its connection from. */
   get environment() {
-    const { port, user, password } = this.settings
+    const { port, password } = this.settings
     return {
       NUXT_DATABASE_HOST: '127.0.0.1',
       NUXT_DATABASE_PORT: String(port),
-      NUXT_DATABASE_USER: user,
+      NUXT_DATABASE_USER: this.user,
       NUXT_DATABASE_PASSWORD: password,
       NUXT_DATABASE_NAME: this.name,
     }
@@ -182,8 +185,8 @@ class Instance {
 
   /** The application's own user, with the rights it needs on its own database and no others. */
   grant() {
-    const { name } = this
-    const { user, password } = this.settings
+    const { name, user } = this
+    const { password } = this.settings
     const account = `'${user}'@'127.0.0.1'`
     const asked = this.ask(`
       create database if not exists \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;
@@ -204,7 +207,7 @@ class Instance {
 
   /** Takes this one of its databases away; the others stay. */
   drop() {
-    this.ask(`drop database if exists \`${this.name}\`;`)
+    this.ask(`drop database if exists \`${this.name}\`; drop user if exists '${this.user}'@'127.0.0.1';`)
   }
 
   async stop() {

@@ -4,7 +4,7 @@ import { capsulePath, flat, hullPath, type Disc, type View } from './project'
 import { RADIUS } from './segments'
 import type { Skeleton } from './skeleton'
 import { ballAt, type Spot } from './spots'
-import { add, dot, mix, scale, sub, turned, unit, type Vec } from './vector'
+import { add, cross, dot, mix, scale, sub, turned, unit, type Vec } from './vector'
 
 /** A part of the drawing: paths with the class that colours them, and how near it is. */
 export interface Part {
@@ -191,7 +191,7 @@ function arm(body: Skeleton, view: View, side: BodySide, isFar: boolean): Part[]
     [mix(elbow, wrist, 0.25), 0.0225],
     [wrist, RADIUS.wrist],
   ])
-  const across = unit(crossOf(sub(fingertip, wrist), palmNormal))
+  const across = unit(cross(sub(fingertip, wrist), palmNormal))
   const hand =
     hullPath([
       disc(view, wrist, 0.0145),
@@ -215,10 +215,6 @@ function arm(body: Skeleton, view: View, side: BodySide, isFar: boolean): Part[]
     },
     { depth: nearness(view, elbow, wrist) + bias + 0.012, halo: true, paths: [{ d: fore + hand, fill: skin }] },
   ]
-}
-
-function crossOf(a: Vec, b: Vec): Vec {
-  return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
 }
 
 /** The spots whose shadow falls on what is beneath. */

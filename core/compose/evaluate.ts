@@ -15,7 +15,7 @@ interface Known {
 
 /**
  * The score of a line and whether it keeps the rules, in one pass: the same as `scoreOf` and `brokenRule`, which say
- * it in words.
+ * which one.
  */
 export class Evaluator {
   private readonly known = new Map<Option, Known>()

@@ -67,41 +67,44 @@ export function scoreOf(line: Line, problem: Problem): number {
   return score
 }
 
+/** The hard rules of a line, by what is wrong. */
+export type LineRule =
+  'ends' | 'settle' | 'close' | 'time' | 'breath' | 'phases' | 'cold' | 'twice' | 'breathing' | 'downs' | 'pinned'
+
 /**
  * Whether a line keeps every hard rule: it fits the time, settles first and closes last, goes through the phases in
  * order, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
  *
- * @returns the first rule that is broken, in words; null where none is
+ * @returns the first rule that is broken; null where none is
  * @example
- * brokenRule([], problem) // 'It has no start and no end.'
+ * brokenRule([], problem) // 'ends'
  */
-export function brokenRule(line: Line, problem: Problem): string | null {
+export function brokenRule(line: Line, problem: Problem): LineRule | null {
   const first = line[0]
   const last = line.at(-1)
-  if (!first || !last || line.length < 2) return 'It has no start and no end.'
-  if (first.phase !== 'settle' && first.quality !== 'breath') return 'It does not settle first.'
-  if (last.phase !== 'close' && last.quality !== 'breath') return 'It does not close.'
-  if (secondsOfLine(line, problem) > problem.seconds) return 'It does not fit the time.'
+  if (!first || !last || line.length < 2) return 'ends'
+  if (first.phase !== 'settle' && first.quality !== 'breath') return 'settle'
+  if (last.phase !== 'close' && last.quality !== 'breath') return 'close'
+  if (secondsOfLine(line, problem) > problem.seconds) return 'time'
   let [warm, phase, downs, down] = [0, 0, 0, false]
   const seen = new Set<string>()
   for (const [at, option] of line.entries()) {
     const isEnd = at === 0 || at === line.length - 1
     if (!isEnd) {
-      if (option.quality === 'breath') return 'Breath is the start or the close.'
-      if (PHASE_ORDER[option.phase] < phase) return 'Its phases are out of order.'
+      if (option.quality === 'breath') return 'breath'
+      if (PHASE_ORDER[option.phase] < phase) return 'phases'
       phase = PHASE_ORDER[option.phase]
-      if (option.phase === 'long-holds' && warm < problem.warmSeconds)
-        return 'Something is held before the body is warm.'
+      if (option.phase === 'long-holds' && warm < problem.warmSeconds) return 'cold'
       if (option.phase === 'warm' || option.phase === 'main') warm += option.seconds
     }
     if (option.isDown && !down) downs += 1
     down = option.isDown
-    if (seen.has(option.movement) && option.quality !== 'breath') return 'Something is done twice.'
+    if (seen.has(option.movement) && option.quality !== 'breath') return 'twice'
     seen.add(option.movement)
   }
-  if (mostBreathing(line) > problem.breathShare * line.length) return 'Somebody would only breathe too often.'
-  if (downs > 1) return 'It goes down to the floor more than once.'
-  return problem.pinned.every((movement) => seen.has(movement)) ? null : 'Something that is pinned is not in it.'
+  if (mostBreathing(line) > problem.breathShare * line.length) return 'breathing'
+  if (downs > 1) return 'downs'
+  return problem.pinned.every((movement) => seen.has(movement)) ? null : 'pinned'
 }
 
 /** In how many blocks the one who breathes most often only breathes. */

@@ -109,7 +109,7 @@ function warmedUp(line: Line, problem: Problem): Line | null {
     .sort((a, b) => b.seconds - a.seconds)) {
     if (warmed.some((other) => other.movement === option.movement)) continue
     const next = inPhases([warmed[0]!, option, ...warmed.slice(1)])
-    if (brokenRule(next, problem) === 'It does not fit the time.') continue
+    if (brokenRule(next, problem) === 'time') continue
     warmed = next
     if (brokenRule(warmed, problem) === null) return warmed
   }
