@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { readMembers } from '~~/core/contract/circles'
 import type { ReplyOf } from '~~/core/contract/route'
 import { differenceInCalendarDays, format, formatISO, isAfter, isToday, subHours } from 'date-fns'
@@ -73,13 +74,14 @@ function watchOf(id: string): string[] {
   ]
 }
 const noteOf = (other: Participant) =>
-  [
-    waitsOf(other.id) && `${waitsOf(other.id)}: breath only until cleared.`,
-    dueOf(other) && `To be screened: ${dueOf(other)}`,
-    ...watchOf(other.id),
-  ]
-    .filter((words) => words)
-    .join(' ')
+  joined(
+    [
+      waitsOf(other.id) && `${waitsOf(other.id)}: breath only until cleared.`,
+      dueOf(other) && `To be screened: ${dueOf(other)}`,
+      ...watchOf(other.id),
+    ],
+    ' ',
+  )
 const STAGES = { prepare: 'to prepare', lead: 'begun', reflect: 'to reflect on', settled: 'decided' }
 const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', settled: 'reflect' }
 function markOf(other: Participant): string {

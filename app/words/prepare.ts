@@ -1,7 +1,7 @@
 import type { Dose, DoseKind } from '~~/core/catalogue/dose'
 import type { Placing } from '~~/core/plan/placing'
 import type { OrderChange } from '~~/core/plan/reordered'
-import { counted } from '~~/core/sentence'
+import { counted, joined } from '~~/core/sentence'
 import { clockWords } from './clock'
 
 /**
@@ -15,13 +15,11 @@ export function placingWords(
   nameOf: (id: string) => string,
 ): string {
   const way = changeoverSeconds === 0 ? 'nobody has to move' : `${Math.round(changeoverSeconds)} s to get there`
-  return [
+  return joined([
     `+${clockWords(Math.max(0, seconds))}`,
     way,
     breathing.length > 0 ? `breath only for ${breathing.map(nameOf).join(', ')}` : '',
-  ]
-    .filter((words) => words !== '')
-    .join(', ')
+  ])
 }
 
 /**
@@ -34,13 +32,11 @@ export function orderChangeWords({ seconds, climb, floorTrips }: OrderChange): s
   const time =
     Math.abs(seconds) < 1 ? 'the same time' : `${clockWords(Math.abs(seconds))} ${seconds < 0 ? 'shorter' : 'longer'}`
   const change = (by: number) => (by < 0 ? 'less' : 'more')
-  return [
+  return joined([
     time,
     Math.abs(climb) < 0.05 ? '' : `${Math.abs(climb).toFixed(1)} body heights ${change(climb)} to get up`,
     floorTrips === 0 ? '' : `${counted(Math.abs(floorTrips), 'trip')} to the floor ${change(floorTrips)}`,
-  ]
-    .filter((words) => words !== '')
-    .join(', ')
+  ])
 }
 
 interface DoseField {

@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import { z } from 'zod'
 import { Aim } from './aim'
 import { Consideration } from './consideration'
@@ -111,7 +112,7 @@ export class CatalogueError extends Error {
  * // 'props.yaml: 0.name: A name is needed.'
  */
 export function problemWords({ file, path, message }: CatalogueProblem): string {
-  return [file, path, message].filter((part) => part !== '').join(': ')
+  return joined([file, path, message], ': ')
 }
 
 /**

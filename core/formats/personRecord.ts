@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import type { Side } from '../catalogue/words'
 import type { Catalogue } from '../catalogue/catalogue'
 import { amountWords, type StoredMeasure } from '../measure/record'
@@ -101,7 +102,7 @@ function respectLines(own: PersonRecord['person']['considerations'][number], cat
     own.note,
   ]
   const changes = row ? changesOf(row, own.side, own.clearedBy) : []
-  return [head.filter((word) => word !== '').join(', '), ...changes.map((sentence) => `  ${sentence}`)]
+  return [joined(head), ...changes.map((sentence) => `  ${sentence}`)]
 }
 
 function measureLine(measure: PersonRecord['measures'][number], catalogue: Catalogue): string {

@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import { entryAt } from '../entries'
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns'
 import { z } from 'zod'
@@ -82,19 +83,20 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
   for (const pain of answers.pains.filter(({ strength }) => strength > 0)) {
     const place = interview.places.find((other) => other.id === pain.place)
     const worse = pain.worse.map((id) => interview.worse.find((other) => other.id === id)?.says ?? id)
-    const note = [
-      `${place?.says ?? pain.place} ${pain.strength} of 10`,
-      worse.length > 0 ? `worse: ${worse.join(', ')}` : '',
-      pain.note,
-    ]
-      .filter((text) => text !== '')
-      .join('; ')
+    const note = joined(
+      [
+        `${place?.says ?? pain.place} ${pain.strength} of 10`,
+        worse.length > 0 ? `worse: ${worse.join(', ')}` : '',
+        pain.note,
+      ],
+      '; ',
+    )
     for (const finding of holding(place?.leadsTo ?? OTHER, pain.worse))
       found.add(finding, place?.sided ? pain.side : 'both', null, note)
   }
   for (const done of answers.operations) {
     const known = interview.operations.find((other) => other.id === done.operation)
-    const note = [known?.says ?? done.operation, done.note].filter((text) => text !== '').join('; ')
+    const note = joined([known?.says ?? done.operation, done.note], '; ')
     for (const finding of holding(known?.leadsTo ?? OTHER, []))
       found.add(finding, known?.sided ? done.side : 'both', done.on, note)
     const { consideration, days } = interview.recentOperation
@@ -157,10 +159,7 @@ class Findings {
       clearedBy: cleared?.by ?? '',
       clearedOn: cleared?.on ?? null,
       clearedFor: cleared?.what ?? '',
-      note: [before?.note ?? '', note]
-        .filter((text) => text !== '')
-        .join('; ')
-        .slice(0, 500),
+      note: joined([before?.note ?? '', note], '; ').slice(0, 500),
     })
   }
   /** By their own account something can only be closed; it is opened by passing a gate. */

@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import type { Dose } from '../catalogue/dose'
 import type { SideOrder, SidePolicy } from '../catalogue/words'
 
@@ -54,5 +55,5 @@ export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder 
   const words = [side, rounds > 1 ? `${rounds} rounds` : '']
   if (order !== null && (sides === 'each' || sides === 'each-direction'))
     words.push(order === 'one-side-first' ? 'one side first' : 'taking turns')
-  return words.filter((word) => word !== '').join(', ')
+  return joined(words)
 }

@@ -1,3 +1,4 @@
+import { joined } from '../../core/sentence'
 import { dayAfter } from '../../core/calendar/series'
 import type { CalendarDate } from '../../core/formats/circleCalendar'
 import { accountsOf } from '../database/accounts'
@@ -29,8 +30,8 @@ export async function datesToExport(scope: Scope, now: Date, circleId?: string):
           uid: `${line.seriesId ? `${line.seriesId}-${line.on}` : line.meetingId}@unhurried-circle`,
           startsAt: line.startsAt,
           minutes: circle.minutes,
-          title: [circle.name, line.title].filter((part) => part !== '').join(': '),
-          place: [venue?.name, venue?.address].filter((part) => part).join(', '),
+          title: joined([circle.name, line.title], ': '),
+          place: joined([venue?.name, venue?.address]),
           description: lead ? `Led by ${lead}.` : '',
           isCalledOff: line.state === 'called-off',
         },

@@ -11,6 +11,7 @@ import { blockTurns } from '../../core/reflect/blockTurns'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { DecisionKind } from '../../core/reflect/decide'
 import { otherSchools } from '../../core/reflect/otherSchools'
+import { isContested } from '../../core/reflect/contested'
 import { reflectOn } from '../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { everybodyIn } from '../database/arrivals'
@@ -94,10 +95,8 @@ export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'deci
     }))
   })
   const { steps, proposals } = blockTurns(proposed, meeting.plan, catalogue.judgement)
-  const isContested = ({ suggestClinician, participant, blockId }: (typeof steps)[number]) =>
-    suggestClinician || twice.some((one) => one.participant === participant && one.blockId === blockId)
   return {
-    decisions: steps.map((step) => ({ ...step, isContested: isContested(step) }) as ProposedDecision),
+    decisions: steps.map((step) => ({ ...step, isContested: isContested(step, twice) }) as ProposedDecision),
     doses: proposals,
   }
 }

@@ -1,3 +1,4 @@
+import { joined } from '../../core/sentence'
 import type { Tier } from '../../core/catalogue/words'
 import type { Participant } from '../../core/offer/participant'
 import {
@@ -31,7 +32,7 @@ export async function takeTierStep(
     const within = { ...acting, db: trx }
     await moveTier(within, before, tierChange(before, step, to))
     const after = await participantById(within, id)
-    await noteByHand(within, before, after, [because, reason].filter((words) => words !== '').join(' '))
+    await noteByHand(within, before, after, joined([because, reason], ' '))
     return after
   })
 }

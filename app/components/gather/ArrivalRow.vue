@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import type { Arrival } from '~~/core/offer/person'
 import type { Participant } from '~~/core/offer/participant'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -38,7 +39,7 @@ const outcome = computed(() => {
     today.tier === person.homeTier ? '' : `${today.tier} today`,
     today.easierBy > 0 ? `${today.easierBy} easier` : '',
   ]
-  return [...parts, arrival.late ? 'late' : ''].filter((part) => part !== '').join(', ')
+  return joined([...parts, arrival.late ? 'late' : ''])
 })
 </script>
 

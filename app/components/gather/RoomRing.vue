@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { cameWords } from '~/words/people'
 import type { SeatedRoom } from '~~/core/room/seatRoom'
 import { doorSpot } from '~~/core/room/seats'
@@ -62,8 +63,7 @@ function swapWith(id: string, by: number): void {
   const other = order[(order.indexOf(id) + by + order.length) % order.length]
   if (other) emit('swap', id, other)
 }
-const moreOf = (station: Station) =>
-  [cameWords(station.came), station.mark ?? ''].filter((word) => word !== '').join(', ')
+const moreOf = (station: Station) => joined([cameWords(station.came), station.mark ?? ''])
 const id = useId()
 </script>
 

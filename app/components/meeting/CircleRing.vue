@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { cameWords } from '~/words/people'
 import type { Tier } from '~~/core/catalogue/words'
 
@@ -29,8 +30,7 @@ const places = computed(() =>
 )
 const id = useId()
 /** What the name and the glyph do not say. */
-const moreOf = (station: Station) =>
-  [cameWords(station.came), station.mark ?? ''].filter((word) => word !== '').join(', ')
+const moreOf = (station: Station) => joined([cameWords(station.came), station.mark ?? ''])
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { dequal } from 'dequal/lite'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Edit } from '~~/core/plan/edits'
@@ -10,13 +11,11 @@ import type { SidePolicy } from '~~/core/catalogue/words'
 const { block, sides, disabled = false } = defineProps<{ block: Block; sides: SidePolicy; disabled?: boolean }>()
 const emit = defineEmits<{ edit: [edit: Edit] }>()
 const said = computed(() =>
-  [
+  joined([
     doseWords(block.dose),
     roundsWords(block.rounds, sides, block.sideOrder),
     block.restSeconds > 0 ? `rest ${block.restSeconds} s` : '',
-  ]
-    .filter((words) => words !== '')
-    .join(', '),
+  ]),
 )
 const typed = ref(said.value)
 const wrong = ref('')

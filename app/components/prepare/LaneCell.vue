@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Tier } from '~~/core/catalogue/words'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -45,12 +46,10 @@ const words = computed(() => {
     `${Math.round(lane.changeoverSeconds + lane.fetchSeconds)} s to get there`,
     `${Math.round(lane.workSeconds)} s of work`,
   ]
-  return [
+  return joined([
     ...parts,
     lane.fillerSeconds >= 1 ? `${Math.round(lane.fillerSeconds)} s spare: stay and breathe, or one more round` : '',
-  ]
-    .filter((part) => part !== '')
-    .join(', ')
+  ])
 })
 const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
 </script>

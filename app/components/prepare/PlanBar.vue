@@ -23,7 +23,7 @@ const share = computed(() => Math.min(1, seconds / (minutes * 60)))
   <div class="flex flex-wrap items-center gap-4">
     <p class="numerals text-xl font-semibold" data-test="total">
       <span data-test="total-seconds" :data-seconds="seconds">{{ clockWords(seconds) }}</span>
-      <span class="font-normal text-faint">of {{ minutes }}:00</span>
+      <span class="font-normal text-faint ml-1.5">of {{ minutes }}:00</span>
     </p>
     <div class="flex-1 min-w-40 h-3 rounded-full bg-sunk border border-line overflow-hidden" aria-hidden="true">
       <div class="h-full" :class="left < 0 ? 'bg-stop' : 'bg-action'" :style="{ width: `${share * 100}%` }" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { entryAt, entryOf } from '~~/core/entries'
 import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { News } from '~~/core/offer/person'
@@ -48,7 +49,7 @@ const stations = computed(() =>
       tier: rider.today.tier,
       level: usual,
       came: arrival.came,
-      mark: marks.filter((mark) => mark !== '').join(', '),
+      mark: joined(marks),
     }
   }),
 )

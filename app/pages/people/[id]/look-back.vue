@@ -78,9 +78,10 @@ const rowWords = computed(() => {
   const one = row.value
   if (!one) return ''
   const [first, last] = [one.levels[0], one.levels.at(-1)]
-  return [first && last ? levelWords(first.value, last.value) : '', one.trend ? TREND_WORDS[one.trend.word] : '']
-    .filter((part) => part !== '')
-    .join(', ')
+  return joined([
+    first && last ? levelWords(first.value, last.value) : '',
+    one.trend ? TREND_WORDS[one.trend.word] : '',
+  ])
 })
 const measured = computed(() =>
   [...catalogue.value.measures.values()].filter((measure) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import { entryOf } from '~~/core/entries'
 import { readPerson } from '~~/core/contract/people'
 import type { Side } from '~~/core/catalogue/words'
@@ -42,10 +43,10 @@ function takeTyped(): void {
   if (measuring.takeTyped(typed.value)) typed.value = ''
 }
 const last = computed(() =>
-  taken.value
-    .map((one) => degreesWords(measure.value, one.value, person.value?.heightCm ?? null))
-    .filter((words) => words !== '')
-    .join('; '),
+  joined(
+    taken.value.map((one) => degreesWords(measure.value, one.value, person.value?.heightCm ?? null)),
+    '; ',
+  ),
 )
 function turnTo(to: Side): void {
   if (measure.value.sides) side.value = to
