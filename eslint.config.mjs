@@ -34,8 +34,11 @@ export default typescript.config(
       '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
     },
   },
-  // A composable and a store are modules in the form of one function: what is in them has the limit, they have the file's.
-  { files: ['app/composables/*.ts', 'app/stores/*.ts'], rules: { 'max-lines-per-function': 'off' } },
+  // A composable and a store are modules in the form of one function: what is in them has the limit, they have another.
+  {
+    files: ['app/composables/*.ts', 'app/stores/*.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 150, ...counted }] },
+  },
   // What was done to the tables stays as it was done.
   { files: ['server/database/migrations/*.ts'], rules: { 'max-lines-per-function': 'off' } },
   {

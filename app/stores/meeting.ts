@@ -1,30 +1,18 @@
 import { sure } from '~~/core/entries'
-import { entryAt, entryOf } from '~~/core/entries'
-import { differenceInCalendarDays, getYear } from 'date-fns'
-import { changesOfPeople, planAsLed, type ClassEvent } from '~~/core/lead/clock'
-import type { AccidentReport } from '~~/core/lead/accident'
-import { withMessage, type Broadcast, type HandChoiceRecord, type Message } from '~~/core/lead/message'
-import { checksOf } from '~~/core/check/checksOf'
-import { foldOutcomes, notedTwice, type OutcomeEvent } from '~~/core/lead/outcome'
-import type { OutcomeDraft } from '~~/core/lead/logFor'
+import { changesOfPeople, planAsLed } from '~~/core/lead/clock'
+import { withMessage, type Broadcast } from '~~/core/lead/message'
+import { foldOutcomes, notedTwice } from '~~/core/lead/outcome'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
-import { riderOf, type Expected, type RiderToday } from '~~/core/plan/riders'
-import { timelineOf } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
 import { readMeeting, type MeetingView } from '~~/core/contract/meetings'
-
-/** A class event as it is pressed, before it has an id and a time. */
-export type Pressed = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id' | 'at'> : never) : never
 
 /** The open meeting: what is known of it, what is said in it, and what follows for everybody's offers and time. */
 export const useMeeting = defineStore('meeting', () => {
   const catalogues = useCatalogue()
   const outbox = useOutbox()
   const view = shallowRef<MeetingView | null>(null)
-  /** This tab, among those that may note the same. */
-  const device = crypto.randomUUID().slice(0, 8)
   /** The plan on the screen; the editor sets it while it is typed. */
   const plan = shallowRef<Plan | null>(null)
   /** The open meeting, for screens that stand on one. */
@@ -104,37 +92,12 @@ export const useMeeting = defineStore('meeting', () => {
     if (view.value) view.value = { ...view.value, meeting: { ...view.value.meeting, ...saved } }
   }
 
-  function send(name: string, message: Message): void {
-    if (!view.value) return
-    view.value = withMessage(view.value, message)
-    if (message.kind === 'events') settlePlan()
-    if (rehearsal.value) return
-    void outbox.put(view.value.meeting.id, name, message)
-  }
-  function sayArrival(participant: string, arrival: Arrival): void {
-    send(`arrival ${opened.value.meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
-  }
-  /** Keeps an order round the room; null: it is worked out again. */
-  function seat(seating: string[] | null): void {
-    send(`seating ${opened.value.meeting.id}`, { kind: 'seating', seating })
-  }
-  /** Writes an accident down: kept here until it has arrived, as all that is said in a class. */
-  function report(accident: Omit<AccidentReport, 'id'>): void {
-    const id = crypto.randomUUID()
-    send(id, { kind: 'accident', report: { ...accident, id } })
-  }
-  function choose(choice: HandChoiceRecord): void {
-    send(`choice ${opened.value.meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
-  }
-  function log(drafts: OutcomeDraft[]): OutcomeEvent[] {
-    const outcomes = drafts.map((draft) => ({ ...draft, device, id: crypto.randomUUID(), at: Math.round(now()) }))
-    if (outcomes.length > 0) send(entryAt(outcomes, 0).id, { kind: 'outcomes', outcomes })
-    return outcomes
-  }
-  function press(pressed: Pressed): void {
-    const event = { ...pressed, id: crypto.randomUUID(), at: Math.round(now()) } as ClassEvent
-    send(event.id, { kind: 'events', events: [event] })
-  }
+  const messages = useMeetingMessages({
+    view,
+    now,
+    isRehearsal: () => rehearsal.value !== null,
+    taken: (message) => message.kind === 'events' && settlePlan(),
+  })
 
   const someCame = computed(() => Object.values(view.value?.arrivals ?? {}).some((arrival) => arrival.came))
   /** Those who came; before anybody is ticked, everybody who is expected. */
@@ -145,68 +108,15 @@ export const useMeeting = defineStore('meeting', () => {
   /** What has changed of people in class: another tier for the rest, no further part. */
   const changed = computed(() => changesOfPeople(view.value?.classEvents ?? []))
 
-  function expected(participant: string): Expected {
-    const { arrivals, lastCame, meeting, handChoices } = opened.value
-    const last = lastCame[participant]
-    const stored = sure(personOf(participant), 'Somebody is expected who does not belong here.')
-    const tier = changed.value.tiers.get(participant)
-    const person = tier ? { ...stored, homeTier: tier } : stored
-    return {
-      person,
-      arrival: arrivals[participant]?.came ? arrivals[participant] : undefined,
-      when: {
-        daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null,
-        year: getYear(meeting.startsAt),
-        screenedDaysAgo:
-          person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn),
-      },
-      choices: new Map(
-        handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice]),
-      ),
-    }
-  }
-  /** Everybody who is here and takes part, in another plan than the one on the screen. */
-  const ridersFor = (other: Plan): RiderToday[] =>
-    present.value
-      .map((person) => riderOf(expected(person.id), other, catalogues.catalogue))
-      .filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id))
-  const riders = computed(() => {
-    if (!view.value || !plan.value) return new Map<string, RiderToday>()
-    return new Map(
-      view.value.people.map((person) => [person.id, riderOf(expected(person.id), planned.value, catalogues.catalogue)]),
-    )
-  })
-  const ridersPresent = computed(() =>
-    present.value
-      .map((person) => entryOf(riders.value, person.id))
-      .filter((rider) => rider.today.takesPart && !changed.value.left.has(rider.id)),
-  )
-  const timeline = computed(() =>
-    timelineOf(planned.value, ridersPresent.value, new Set(opened.value.met), catalogues.catalogue),
-  )
-  const checks = computed(() =>
-    plan.value && view.value
-      ? checksOf({
-          plan: plan.value,
-          timeline: timeline.value,
-          people: present.value,
-          riders: ridersPresent.value,
-          venue: view.value.venue,
-          helpers: view.value.circle.helpers,
-          climbAtMost: view.value.circle.climbAtMost,
-          aim: plan.value.aim,
-          catalogue: catalogues.catalogue,
-        })
-      : [],
-  )
-  const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
-  const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
-  /** What the sides are called today, and which one is first. */
-  const sides = computed(() => sidesToday(opened.value.circle, opened.value.before))
   const personOf = (participant: string) => view.value?.people.find((person) => person.id === participant)
   const nameOf = (participant: string): string => personOf(participant)?.name ?? ''
   /** The first name, by which people are called in a class. */
   const calledOf = (participant: string): string => calledName(nameOf(participant))
+  const lanes = useMeetingRiders({ view, plan, present, changed, personOf })
+  const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
+  const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
+  /** What the sides are called today, and which one is first. */
+  const sides = computed(() => sidesToday(opened.value.circle, opened.value.before))
   const arrivalOf = (participant: string): Arrival =>
     view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
@@ -224,20 +134,10 @@ export const useMeeting = defineStore('meeting', () => {
     rehearsal,
     rehearse,
     changed,
-    sayArrival,
-    seat,
-    report,
-    choose,
-    log,
-    press,
+    ...messages,
+    ...lanes,
     someCame,
     present,
-    riders,
-    ridersFor,
-    ridersPresent,
-    timeline,
-    checks,
-    expected,
     outcomes,
     twice,
     sides,
