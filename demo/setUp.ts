@@ -21,7 +21,7 @@ try {
     const words = await seedDemo(db, new Date())
     writeFileSync(signInFile, `${words}\n`)
     console.log(
-      '· Demo scenario put in: eleven made-up people, twelve past meetings, one to reflect on, the next one to prepare.',
+      '· Demo scenario put in: eleven made-up people, twelve past meetings, the last to reflect on, one to prepare.',
     )
   }
 } finally {

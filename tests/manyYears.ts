@@ -28,7 +28,8 @@ function* manyYears({ years, circles: circleCount }: Size): Generator<string> {
   )
   const plan = JSON.stringify({ ...emptyPlan('A week', 45, 'dwell'), blocks })
   const now = Date.now()
-  yield `${JSON.stringify({ format: 'unhurried-circle-archive', formatVersion: 1, practice, migrations: ['001_one_class'], writtenAt: sql(now) })}\n`
+  const head = { format: 'unhurried-circle-archive', formatVersion: 1, practice, migrations: ['001_one_class'] }
+  yield `${JSON.stringify({ ...head, writtenAt: sql(now) })}\n`
   yield row('practices', { id: practice, name: 'Many years', created_at: sql(now) })
   const venue = randomUUID()
   const people = Array.from({ length: circleCount * MEMBERS }, () => randomUUID())

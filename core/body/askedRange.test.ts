@@ -19,7 +19,7 @@ const asked = (id: string, measure: string) => {
 }
 
 describe('ranges that a pose imposes', () => {
-  it('are said of the floor sit that turns the hip in, of sitting with long legs and of bending over a flat foot', () => {
+  it('are said of a floor sit that turns the hip in, of long legs, and of bending over a flat foot', () => {
     expect(new Set(imposing.map(({ imposed }) => imposed.measure))).toEqual(
       new Set(['hip-turn-in', 'straight-leg-raise', 'ankle-bend']),
     )

@@ -87,7 +87,7 @@ describe('the skeleton', () => {
 })
 
 describe('solved poses against closed-form cases', () => {
-  it('sitting on the usual chair: hip centre 9 cm above the seat, thigh sloping by asin((54 − 47.9) / 41.2) = 8.6°', () => {
+  it('sitting on the usual chair: hip centre 9 cm above it, thigh slope asin((54 − 47.9) / 41.2) = 8.6°', () => {
     const body = bodyOf(solve('chair/tall').start!.pose)
     expect(body.midHip[1] * 168).toBeCloseTo(54, 0)
     const slope = (Math.asin((body.right.hip[1] - body.right.knee[1]) / SEGMENT.thigh) * 180) / Math.PI

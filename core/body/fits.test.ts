@@ -49,7 +49,7 @@ describe('the seat for sit to stand', () => {
     })
     expect(seatFit({ level: 4, heightCm: 150, chairCm: 45, cushionCm: 5 })).toMatchObject({ cushions: 0, seatCm: 45 })
   })
-  it('hand-worked: 168 cm on 45 cm gives a thigh slope of asin((54 − 47.88) / 41.16) = 8.6°, hip 81.4°, rising 116.4°', () => {
+  it('by hand: 168 cm on 45 cm slopes by asin((54 − 47.88) / 41.16) = 8.6°, hip 81.4°, rising 116.4°', () => {
     expect(thighSlopeDeg(168, 45)).toBeCloseTo(8.55, 1)
     const fit = seatFit({ level: 3, heightCm: 168, chairCm: 45, cushionCm: 5 })
     expect(fit.cushions).toBe(1)

@@ -16,7 +16,8 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
   const known = new Map<string, { seconds: number; rise: number } | null>()
   const wayOf = (at: number, from: string, to: string) => {
     const { mover } = entryAt(riders, at)
-    const key = `${mover.pace} ${mover.sittingWaitSeconds} ${mover.standingWaitSeconds} ${[...mover.avoid].join()} ${from} ${to}`
+    const waits = `${mover.sittingWaitSeconds} ${mover.standingWaitSeconds}`
+    const key = `${mover.pace} ${waits} ${[...mover.avoid].join()} ${from} ${to}`
     let way = known.get(key)
     if (way === undefined) {
       const found = changeover(catalogue.graph, from, to, mover)

@@ -32,7 +32,7 @@ const outcome: OutcomeEvent = {
 }
 
 describe('outcomes as a spreadsheet', () => {
-  it('are read again as they were, an empty effort as empty and a pain of 0 as 0, and no note runs as a formula', () => {
+  it('are read again as they were, an empty effort empty, a pain of 0 as 0; no note is a formula', () => {
     const text = outcomeRows(
       [{ name: 'Ada, of Mill', date: '2026-11-18', circle: 'Friday', outcome }],
       shippedCatalogue(),

@@ -61,9 +61,10 @@ export function latestOf(records: readonly StoredMeasure[]): Map<string, StoredM
  */
 export function plausible(measure: Measure, value: number): { refused: string; ask: string } {
   const amount = (number: number) => amountWords(measure, number)
-  if (value < measure.accepts.from || value > measure.accepts.to) {
+  const { from, to } = measure.accepts
+  if (value < from || value > to) {
     return {
-      refused: `${measure.name}: ${amount(value)} cannot be. Between ${measure.accepts.from} and ${amount(measure.accepts.to)} it can.`,
+      refused: `${measure.name}: ${amount(value)} cannot be. Between ${from} and ${amount(to)} it can.`,
       ask: '',
     }
   }

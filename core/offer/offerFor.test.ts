@@ -230,7 +230,7 @@ describe('how somebody changes position', () => {
 })
 
 describe('postures without a safe way', () => {
-  it('are not offered: who must not lean on the wrists does not get through hands and knees to lying on the mat', () => {
+  it('are not offered: no way through hands and knees for wrists that must not carry', () => {
     const wrists = personIn('floor', { considerations: [has('wrist-pain')] })
     for (const movement of catalogue.movements.values()) {
       for (const offer of offers(movement.id, wrists))

@@ -60,7 +60,7 @@ describe('how somebody is today', () => {
 })
 
 describe('the tier for today', () => {
-  it('is another where there is no safe way into the home tier: who cannot kneel does not get down to the floor', () => {
+  it('is another where no safe way leads into the home tier: who cannot kneel does not get to the floor', () => {
     const kneeling = personIn('floor', {
       considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: '' }],
     })

@@ -11,7 +11,7 @@ describe('still or in rhythm', () => {
   ])('offers %o both ways', (dose, rhythm, still, moving) => {
     expect(waysOf(dose, rhythm)).toEqual({ still, moving })
   })
-  it('offers no choice where the movement has one way, the dose is none of the two, or the time is too short to move twice', () => {
+  it('offers no choice where there is one way, the dose is neither, or time is too short to move twice', () => {
     expect(waysOf({ kind: 'hold', seconds: 30 }, undefined)).toBeNull()
     expect(waysOf({ kind: 'press', seconds: 30, effort: 50, ramp: 2 }, 6)).toBeNull()
     expect(waysOf({ kind: 'hold', seconds: 10 }, 6)).toBeNull()

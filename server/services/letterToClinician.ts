@@ -34,6 +34,7 @@ export async function letterToClinician(
     measuresOf(scope, [person.id]),
     linkedCatalogue(scope),
   ])
+  const consentOn = format(letter.consentOn, 'd MMMM yyyy')
   return {
     practiceName,
     writtenBy: letter.madeBy,
@@ -41,7 +42,7 @@ export async function letterToClinician(
     birthYear: person.birthYear,
     addressedTo: letter.addressedTo,
     date: format(madeAt, 'd MMMM yyyy'),
-    consent: `Written with ${person.name}’s consent of ${format(letter.consentOn, 'd MMMM yyyy')} (${letter.consentHow}).`,
+    consent: `Written with ${person.name}’s consent of ${consentOn} (${letter.consentHow}).`,
     sections: letterSections(
       person,
       {

@@ -95,12 +95,14 @@ for (const [what, sql, values] of [
   ],
   [
     'one person’s measures',
-    'select m.*, a.name from measures m left join accounts a on a.id = m.entered_by where m.practice_id = ? and m.participant_id in (?) order by m.participant_id, m.taken_at',
+    `select m.*, a.name from measures m left join accounts a on a.id = m.entered_by
+      where m.practice_id = ? and m.participant_id in (?) order by m.participant_id, m.taken_at`,
     [0, ids[1000]],
   ],
   [
     'the same-day pairs',
-    'select measure, value, same_day_first from measures where practice_id = ? and replaced_by is null and same_day_first is not null',
+    `select measure, value, same_day_first from measures
+      where practice_id = ? and replaced_by is null and same_day_first is not null`,
     [0],
   ],
 ] as const) {

@@ -57,7 +57,7 @@ describe('the room', () => {
     await visitor.click('Seat them anew')
     await expect.poll(async () => (await nextMeeting(lead)).meeting.seating, SOON).toBeNull()
   })
-  it('takes a walk-in in one step, at level 2 at most until screened, and closes the gap of who does not come', async () => {
+  it('takes a walk-in in one step, at level 2 at most, and closes the gap of who does not come', async () => {
     await visitor.page.locator('[data-test="walk-in"]').fill('Nela Brook')
     await visitor.click('Joins today')
     await visitor.sees('Nela Brook', 'table')
@@ -79,7 +79,7 @@ describe('the room', () => {
 })
 
 describe('today’s offers and props', () => {
-  it('are a grid of people and blocks, changed by one key, with the reason where a limit stands against it', async () => {
+  it('are a grid of people and blocks, changed by one key, with a reason against a limit', async () => {
     await visitor.press('o')
     await visitor.page.waitForSelector('[data-test="offers"]')
     // Somebody on the lowest rung has one above it.

@@ -26,7 +26,7 @@ afterAll(async () => {
 const idOf = async (name: string): Promise<string> => (await world.db('participants').where({ name }).first('id')).id
 
 describe('a profile', () => {
-  it('says where somebody works, what stands before the next gate, what to respect, and how six weeks went', async () => {
+  it('says where somebody works, what the next gate asks, what to respect, how six weeks went', async () => {
     await visitor.open(`/people/${await idOf('Cora Linden')}`)
     await visitor.sees('Before standing:')
     await visitor.sees('The seat is raised so that the right hip stays under 90°.')
@@ -125,7 +125,7 @@ describe('measuring', () => {
     await visitor.clickAt('[data-test="save"]')
     await visitor.sees('left has 67 % of right: worth showing.', '[data-test="result"]')
   })
-  it('reads an angle off the tilt sensor, draws the trace with its plateau, and asks about an unlikely one', async () => {
+  it('reads an angle off the tilt sensor, draws its trace, and asks about an unlikely one', async () => {
     await visitor.open(`/people/${await idOf('Edda Quist')}/measure?measure=hip-turn-in`)
     await visitor.press('Space')
     await visitor.page.waitForSelector('[data-test="take"]', { timeout: 20_000 })

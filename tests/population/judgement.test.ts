@@ -14,7 +14,7 @@ beforeAll(() => {
   )
   console.log(
     [
-      '| school | above | far above | within one after six | weeks until | drops met | missed | steps a month | oscillation |',
+      '| school | above | far above | within one | weeks until | drops met | missed | steps a month | to and fro |',
       ...rows,
     ].join('\n'),
   )

@@ -30,7 +30,7 @@ describe('movements of a practice', () => {
     })
     expect(again.status).toBe(304)
   })
-  it('hands over the words of one movement when they are wanted, a practice’s own in place of the shipped', async () => {
+  it('hands over the words of one movement, a practice’s own in place of the shipped', async () => {
     const texts = (await lead.call('GET', '/api/movements/bridge/texts')).body
     expect(texts.variations['bridge.bed.2'].setUp).toBe(
       bridge.tiers.bed.ladder.find((rung: any) => rung.level === 2).setUp,

@@ -276,7 +276,7 @@ describe('a letter to a clinician', () => {
       consentOn: expect.stringContaining('not after'),
     })
   })
-  it('is one page that says what was seen, measured and offered, the limits and the questions; read back by poppler', async () => {
+  it('is one page: what was seen, measured and offered, limits and questions; read back by poppler', async () => {
     const person = last.people.find((one: any) => one.considerations.length > 0 && one.homeTier === 'chair')
     const [letter] = (await lead.call('POST', `/api/participants/${person.id}/letters`, LETTER)).body
     const reply = await fetch(`${world.address}/api/participants/${person.id}/letters/${letter.id}`, {

@@ -131,7 +131,8 @@ describe('outcomes as a spreadsheet', () => {
     const lines = bytes.toString().trim().split('\r\n')
     const [{ stored }] = (
       await world.db.raw(
-        'select count(distinct meeting_id, participant_id, json_value(event, "$.blockId"), json_value(event, "$.side")) as stored from outcomes',
+        `select count(distinct meeting_id, participant_id, json_value(event, '$.blockId'), json_value(event, '$.side')) as stored
+          from outcomes`,
       )
     )[0]
     expect(lines).toHaveLength(Number(stored) + 1)

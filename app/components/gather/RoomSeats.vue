@@ -22,7 +22,8 @@ const fitWords = computed(() => {
   const { layout } = seated.value
   return layout.fits
     ? `All fit in a ${KINDS[layout.kind]}; ${layout.spareM.toFixed(1)} m are spare.`
-    : `Not all fit: ${Math.abs(Math.min(0, layout.spareM)).toFixed(1)} m are missing in a ${KINDS[layout.kind]}. Take a larger room, or fewer mats.`
+    : `Not all fit: ${Math.abs(Math.min(0, layout.spareM)).toFixed(1)} m are missing in a ${KINDS[layout.kind]}. ` +
+        'Take a larger room, or fewer mats.'
 })
 const gapWords = computed(() => {
   const gap =
