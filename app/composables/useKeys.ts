@@ -53,7 +53,7 @@ function nameOf(event: KeyboardEvent): string {
 
 function isBusyElsewhere(event: KeyboardEvent, overButtons: boolean): boolean {
   const { target } = event
-  if (!(target instanceof HTMLElement)) return false
+  if (!(target instanceof Element)) return false
   if (target.closest('[role="dialog"], [role="listbox"]')) return true
   // Copying text stays copying text.
   const copies =

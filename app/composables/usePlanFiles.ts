@@ -2,6 +2,7 @@ import { readPlan } from '~~/core/formats/planJson'
 import { writeWebVtt } from '~~/core/formats/webvtt'
 import { cuesOf } from '~~/core/lead/cues'
 import { scriptOf } from '~~/core/lead/script'
+import type { Edit } from '~~/core/plan/edits'
 import type { Plan } from '~~/core/plan/plan'
 import { refusalOf } from './useRefusal'
 
@@ -13,19 +14,20 @@ export function usePlanFiles(plan: Readonly<Ref<Plan>>) {
   const shelf = useShelf()
   const problems = ref<string[]>([])
 
-  /** A plan from a file takes the place of this one's blocks; undo brings them back. */
-  async function read(file: File): Promise<void> {
+  /** A plan from a file takes the place of this one's blocks; undo brings them back. Says whether it could be read. */
+  async function read(file: File): Promise<boolean> {
     const found = readPlan(await file.text(), catalogues.catalogue)
     problems.value = 'problems' in found ? found.problems.slice(0, 6) : []
     if ('plan' in found) put(found.plan)
+    return 'plan' in found
   }
-  function put({ blocks, title, minutes }: Plan): void {
-    editor.apply({ edit: 'setBlocks', blocks }, { edit: 'setTitle', title }, { edit: 'setMinutes', minutes })
+  /** One step to undo. */
+  function put({ blocks, title, minutes }: Plan, ...more: Edit[]): void {
+    editor.apply({ edit: 'setBlocks', blocks }, { edit: 'setTitle', title }, { edit: 'setMinutes', minutes }, ...more)
   }
-  /** An earlier version takes this one's place, as steps that can be undone. */
+  /** An earlier version takes this one's place, as one step that can be undone. */
   function restore(earlier: Plan): void {
-    put(earlier)
-    editor.apply({ edit: 'setSchool', school: earlier.school })
+    put(earlier, { edit: 'setSchool', school: earlier.school })
   }
   /** Keeps the plan as it stands for other meetings and circles; the same title makes the next version. */
   async function toShelf(): Promise<void> {

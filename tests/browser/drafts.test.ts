@@ -35,6 +35,16 @@ describe('a form', () => {
     await visitor.sees('Saved.')
     expect(await person()).toMatchObject({ birthYear: 1949, heightCm: 182 })
   })
+  it('is saved on top where somebody else saved without changing anything', async () => {
+    await visitor.open(`/people/${id}/change`)
+    await visitor.fill('Height', '180')
+    const { version } = await person()
+    await saveElsewhere({})
+    expect((await person()).version).toBeGreaterThan(version)
+    await visitor.click('Save')
+    await visitor.sees('Saved.')
+    expect(await person()).toMatchObject({ heightCm: 180 })
+  })
   it('says where both changed the same, and keeps what was typed', async () => {
     await visitor.open(`/people/${id}/change`)
     await visitor.fill('Height', '183')

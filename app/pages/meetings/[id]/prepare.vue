@@ -67,8 +67,7 @@ function take(composed: Plan): void {
   panel.value = null
 }
 async function readFile(file: File): Promise<void> {
-  await files.read(file)
-  selection.chooseFirst()
+  if (await files.read(file)) selection.chooseFirst()
 }
 function toggle(which: Panel): void {
   panel.value = panel.value === which ? null : which
