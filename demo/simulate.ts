@@ -2,7 +2,6 @@ import type { Catalogue } from '../core/catalogue/catalogue'
 import { bodySide } from '../core/lead/script'
 import type { OutcomeEvent } from '../core/lead/outcome'
 import { targetOf } from '../core/lead/target'
-import { withDials } from '../core/offer/dials'
 import { offersFor, type Offer } from '../core/offer/offerFor'
 import { Arrival, type Person } from '../core/offer/person'
 import { todayOf } from '../core/offer/today'
@@ -89,7 +88,7 @@ function outcomesIn(
   return plan.blocks.flatMap((block, index) => {
     const movement = catalogue.movements.get(block.movement)
     if (!movement) return []
-    const asked = { movement, dose: block.dose, rounds: block.rounds }
+    const asked = { movement, dose: block.dose, rounds: block.rounds, restSeconds: block.restSeconds }
     const at = startsAt.getTime() + (5 + index * 5) * 60_000
     return offersFor(asked, { person, today, catalogue, arrival }).flatMap((offer) =>
       outcomesOf(offer, block, came, at),
@@ -121,7 +120,7 @@ function outcomesOf(
     const capacity = (body.capacity.get(movement) ?? 2) - weaker
     body.capacity.set(movement, (body.capacity.get(movement) ?? 2) + LEARNS_A_MEETING / sides.length)
     const margin = capacity + random.normal(DAY_NOISE) - variation.level
-    const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
+    const { amount, unit } = targetOf(offer.own.dose)
     const reached = margin >= 0
     const slipsWhen = margin < 0.1 ? 0.35 : 0.04
     const slips = offer.kind === 'breath' ? 0 : slipsWhen
@@ -137,6 +136,7 @@ function outcomesOf(
       variation: variation.id,
       level: variation.level,
       dials: offer.dials,
+      own: { dose: offer.own.dose, rounds: offer.own.rounds },
       done: reached ? 'done' : 'partly',
       target: amount,
       achieved,

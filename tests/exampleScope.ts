@@ -127,7 +127,17 @@ function noted(): object {
   }
   const outcome = {
     ...{ id: 'o1', at: 1, blockId: 'a', participant: 'ann', movement: 'bridge', tier: 'chair', variation: null },
-    ...{ dials: {}, cheat: '', painWhere: '', support: null, device: 'one', note: '', clears: [], circleId: 'c' },
+    ...{
+      dials: {},
+      own: null,
+      cheat: '',
+      painWhere: '',
+      support: null,
+      device: 'one',
+      note: '',
+      clears: [],
+      circleId: 'c',
+    },
     ...entry,
   }
   return { entry, outcome }

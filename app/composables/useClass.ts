@@ -1,14 +1,14 @@
 import { useDocumentVisibility, useNow, useWakeLock } from '@vueuse/core'
-import type { Tier } from '~~/core/catalogue/words'
+import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
 import { cueAt, cuesOf } from '~~/core/lead/cues'
 import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
 import { logFor, logMoment } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { paceAt } from '~~/core/lead/pace'
+import { restingAt } from '~~/core/lead/resting'
 import { scriptOf, workElapsedSeconds } from '~~/core/lead/script'
 import { startSideFor } from '~~/core/lead/sidesToday'
-import { ownDose } from '~~/core/plan/ownDose'
 import type { Plan } from '~~/core/plan/plan'
 import { timelineOf } from '~~/core/plan/timeline'
 
@@ -124,9 +124,6 @@ export function useClass() {
     const offers = meeting.riders.get(participant)?.offers[at] ?? []
     const person = view.value.people.find((one) => one.id === participant)
     if (!person) return []
-    // Who follows a school of their own is asked for their own dose.
-    const own = ownDose(loggedBlock.value, person, catalogues.catalogue)
-    const asked = own ? { ...loggedBlock.value, ...own, lanes: undefined } : loggedBlock.value
     const logged = outcomesOf(participant, loggedBlock.value.id)
       .filter((outcome) => outcome.done !== 'noted')
       .map((outcome) => outcome.side)
@@ -136,11 +133,16 @@ export function useClass() {
       view.value.circle,
       meeting.sides,
     )
-    return meeting.log(logFor(done, moment.value, { participant, offers, block: asked, logged, startSide }))
+    return meeting.log(logFor(done, moment.value, { participant, offers, block: loggedBlock.value, logged, startSide }))
   }
   function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
     return meeting.log(outcomes.map(({ id: _id, at: _at, ...known }) => withDetail(known, detail)))
   }
+  /** Whose own dose is done while the round goes on. */
+  const resting = computed(() => {
+    const lanes = TIERS.flatMap((tier) => lane(tier) ?? [])
+    return new Set(step.value ? restingAt(lanes, step.value, reading.value.elapsedMs / 1000) : [])
+  })
   const lane = (tier: Tier) => meeting.timeline.blocks[blockIndex.value]?.lanes[tier] ?? null
 
   return {
@@ -160,6 +162,7 @@ export function useClass() {
     pace,
     cue,
     lane,
+    resting,
     stops,
     timed,
     start,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { WholeSentence } from './wholeSentence'
-import { Tag, type Side } from './words'
+import { Quality, Tag, type Side } from './words'
 
 /** One thing a consideration does to variations that carry a tag, if the dose or the hands make it so. */
 export const ConsiderationRule = z.object({
@@ -8,10 +8,6 @@ export const ConsiderationRule = z.object({
   effect: z.enum(['block', 'watch']),
   when: z
     .object({
-      /** Only at more than this effort, percent. */
-      effortOver: z.number().optional(),
-      /** Only where a hold or press lasts longer than this, seconds. */
-      secondsOver: z.number().optional(),
       /** Only above this level. */
       levelOver: z.number().optional(),
       /** Only without any hand on something. */
@@ -32,9 +28,17 @@ export const Consideration = z.object({
   watch: z.array(WholeSentence).default([]),
   /** What is changed on the dials; `{side}` is the side that it is about. */
   adjust: z.array(WholeSentence).default([]),
+  /** A press is done at so much of full effort at most, percent. */
   effortAtMost: z.number().optional(),
+  /** Nothing is held still longer in movements of these kinds, seconds. */
+  holdAtMost: z.object({ seconds: z.number().min(1), of: z.array(Quality).min(1) }).optional(),
+  /** Rests between rounds, seconds. */
+  restAtLeast: z.number().min(1).optional(),
+  /** After so many repetitions of what carries the tag, so many seconds are waited. */
+  waitBetween: z.object({ tag: Tag, repetitions: z.number().int().min(1), seconds: z.number().min(1) }).optional(),
   /** So much of a measured range may be used, 0–1, where these ranges are imposed. */
   rangeAtMost: z.object({ share: z.number().gt(0).max(1), of: z.array(z.string()).min(1) }).optional(),
+  /** So much of a block's dose is done, 0–1. */
   doseFactor: z.number().gt(0).max(1).optional(),
   changeoverFactor: z.number().min(1).optional(),
   sittingWaitSeconds: z.number().optional(),

@@ -71,7 +71,10 @@ describe('the catalogue as it ships', () => {
   })
   it('asks some tag for each that a consideration acts on, and the other way round', () => {
     const asked = new Set(variations.flatMap(tagsOf))
-    const acted = new Set([...catalogue.considerations.values()].flatMap((row) => row.rules.map((rule) => rule.tag)))
+    const rows = [...catalogue.considerations.values()]
+    const acted = new Set(
+      rows.flatMap(({ rules, waitBetween }) => [...rules, ...(waitBetween ? [waitBetween] : [])].map(({ tag }) => tag)),
+    )
     expect([...asked].filter((tag) => !acted.has(tag))).toEqual([])
     expect([...acted].filter((tag) => !asked.has(tag))).toEqual([])
   })

@@ -100,6 +100,7 @@ export const TAGS = [
   'knee-end-straight',
   'knee-twist',
   'jolt',
+  'rising',
 ] as const
 export const Tag = z.enum(TAGS)
 export type Tag = z.infer<typeof Tag>

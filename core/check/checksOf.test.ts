@@ -5,7 +5,7 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Person } from '../offer/person'
 import { edited } from '../plan/edits'
 import type { Plan } from '../plan/plan'
-import { riderOf } from '../plan/riders'
+import { riderOf, type RiderToday } from '../plan/riders'
 import { timelineOf } from '../plan/timeline'
 import type { Checked } from './check'
 import { checksOf, mayBeLed } from './checksOf'
@@ -153,18 +153,23 @@ describe('who is left out or at risk', () => {
     expect(found[0]).toMatchObject({ id: `blocked b${index}`, weight: 'stop', people: [person.id] })
     expect(mayBeLed(found)).toBe(false)
   })
-  it('is judged by the dose of the block in hand, not of the first block of the movement', () => {
+  it('is a rung that is strong by its lever, at any dose; a press alone is capped instead', () => {
     const press = (id: string, effort: number) =>
       blockOfMovement('knee-straightening', { id, dose: { kind: 'press', seconds: 30, effort, ramp: 2 } })
     const one = planWith([press('mild', 30), press('strong', 80)])
     const person = personIn('chair', {
       considerations: [{ consideration: 'blood-pressure-uncontrolled', side: 'both', clearedBy: '' }],
     })
-    const choice = { variation: 'knee-straightening.chair.4', reason: 'Wants to' }
-    const choices = new Map(['mild', 'strong'].map((id) => [id, choice]))
-    const riders = [riderOf({ person, when: { daysAway: 7, year: 2026 }, choices }, one, catalogue)]
-    const blocked = checks(one, [person], { riders }).filter((check) => check.kind === 'blocked')
-    expect(blocked.map((check) => check.blockId)).toEqual(['strong'])
+    const chosen = (variation: string) => {
+      const choices = new Map(['mild', 'strong'].map((id) => [id, { variation, reason: 'Wants to' }]))
+      return [riderOf({ person, when: { daysAway: 7, year: 2026 }, choices }, one, catalogue)]
+    }
+    const blocked = (riders: RiderToday[]) =>
+      checks(one, [person], { riders }).flatMap((check) => (check.kind === 'blocked' ? [check.blockId] : []))
+    expect(blocked(chosen('knee-straightening.chair.4'))).toEqual(['mild', 'strong'])
+    const light = chosen('knee-straightening.chair.3')
+    expect(blocked(light)).toEqual([])
+    expect(light[0]!.offers.flat().map((offer) => offer.own.dose)).toMatchObject([{ effort: 30 }, { effort: 50 }])
   })
   it('is somebody with nothing but breath', () => {
     const person = personIn('standing', {

@@ -1,7 +1,6 @@
 import { grouped } from '../grouped'
 import { isLeftOut } from '../offer/offerFor'
 import { judge } from '../offer/verdict'
-import { blockIn } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
 import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedBlock } from './check'
 
@@ -42,14 +41,12 @@ function chosenAgainstLimits(one: CheckedBlock, present: readonly RiderToday[], 
   ]
 }
 
-function isChosenAgainstLimits({ block, index }: CheckedBlock, rider: RiderToday, checked: Checked): boolean {
+function isChosenAgainstLimits({ index }: CheckedBlock, rider: RiderToday, checked: Checked): boolean {
   const person = checked.people.find((other) => other.id === rider.id)
   if (!person) return false
   return (rider.offers[index] ?? []).some(
-    ({ byHand, variation, side, tier }) =>
-      byHand &&
-      variation !== null &&
-      judge(variation, { dose: blockIn(block, tier).dose, side }, { person }, checked.catalogue).blocks.length > 0,
+    ({ byHand, variation, side }) =>
+      byHand && variation !== null && judge(variation, side, { person }, checked.catalogue).blocks.length > 0,
   )
 }
 

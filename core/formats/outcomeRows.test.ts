@@ -15,6 +15,7 @@ const outcome: OutcomeEvent = {
   variation: 'bridge.chair.2',
   level: 2,
   dials: {},
+  own: null,
   done: 'partly',
   target: 30,
   achieved: 21,

@@ -1,8 +1,7 @@
-import type { Dose } from '../catalogue/dose'
-import type { Side } from '../catalogue/words'
-import { withDials } from '../offer/dials'
+import type { Side, SidePolicy } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
-import { blockIn, type Block } from '../plan/plan'
+import { roundSeconds, type OwnDose } from '../offer/ownDose'
+import type { Block } from '../plan/plan'
 import { isTwoSided } from '../time/workSeconds'
 import type { OutcomeEvent } from './outcome'
 import { bodySide, isWorkStep, type ScriptStep } from './script'
@@ -81,9 +80,8 @@ export function logFor(
   return sidesFor(done, moment, { offers, logged, startSide }).flatMap((side): OutcomeDraft[] => {
     const offer = offers.find((other) => other.side === side || other.side === 'both') ?? offers[0]
     if (!offer?.variation || !offer.movement) return []
-    const own = blockIn(block, offer.tier)
-    const dosed = withDials(own, offer.dials)
-    const { amount, unit } = targetOf(dosed.dose)
+    const { dose, rounds } = offer.own
+    const { amount, unit } = targetOf(dose)
     return [
       {
         blockId: block.id,
@@ -94,9 +92,10 @@ export function logFor(
         variation: offer.variation.id,
         level: offer.variation.level,
         dials: offer.dials,
+        own: { dose, rounds },
         done,
         target: amount,
-        achieved: achievedBy(done, moment, dosed.dose, amount),
+        achieved: achievedBy(done, moment, offer.own, offer.variation.sides),
         unit,
         effort: null,
         pain: null,
@@ -130,9 +129,9 @@ function sidesFor(
   return open.length > 0 ? open : on
 }
 
-function achievedBy(done: OutcomeEvent['done'], moment: LogMoment, dose: Dose, amount: number): number | null {
+function achievedBy(done: OutcomeEvent['done'], moment: LogMoment, own: OwnDose, sides: SidePolicy): number | null {
   // Whoever does more has done what was asked.
-  if (done === 'done' || done === 'more') return amount
+  if (done === 'done' || done === 'more') return targetOf(own.dose).amount
   if (moment.elapsedSeconds === null || (done !== 'partly' && done !== 'stopped')) return null
-  return reachedBy(dose, moment.roundSeconds, moment.elapsedSeconds)
+  return reachedBy(own.dose, roundSeconds(own, sides), moment.elapsedSeconds)
 }

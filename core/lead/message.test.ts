@@ -23,6 +23,7 @@ const noted = (id: string): OutcomeEvent => ({
   variation: null,
   level: 2,
   dials: {},
+  own: null,
   done: 'done',
   target: 30,
   achieved: 30,

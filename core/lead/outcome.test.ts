@@ -13,6 +13,7 @@ const first: OutcomeEvent = {
   variation: 'bridge.chair.2',
   level: 2,
   dials: {},
+  own: null,
   done: 'done',
   target: 30,
   achieved: 30,

@@ -1,5 +1,6 @@
 import { lastOf } from '../entries'
 import { z } from 'zod'
+import { Dose } from '../catalogue/dose'
 import { inOrder } from './inOrder'
 import { Dial, Level, Side, Tier } from '../catalogue/words'
 
@@ -33,6 +34,11 @@ export const OutcomeEvent = z.object({
   level: Level.nullable(),
   /** How the rung was dialled for this person, where they had turned a dial. */
   dials: z.partialRecord(Dial, z.number()).default({}),
+  /** The dose that was theirs; null: not kept, as in notes made before it was. */
+  own: z
+    .object({ dose: Dose, rounds: z.number().int().min(1) })
+    .nullable()
+    .default(null),
   /** `noted`: something was said of them, and nothing yet of how much they did. */
   done: z.enum(['noted', 'done', 'partly', 'eased', 'more', 'stopped', 'not-done']),
   /** Seconds or repetitions, as `unit` says. */

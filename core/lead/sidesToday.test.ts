@@ -47,6 +47,7 @@ describe('two devices', () => {
     variation: null,
     level: 2,
     dials: {},
+    own: null,
     done: 'done',
     target: 30,
     achieved: 30,

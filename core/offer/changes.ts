@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import { adjustments, type Consideration } from '../catalogue/consideration'
 import type { Side } from '../catalogue/words'
 
@@ -5,7 +6,7 @@ import type { Side } from '../catalogue/words'
  * What a consideration changes, in plain sentences for the person and whoever leads.
  *
  * @example
- * changesOf(hipReplacementBack, 'right', '')[0] // 'The seat is raised so that the right hip stays under 90°.'
+ * changesOf(hipReplacementBack, 'right', '')[1] // 'The seat is raised so that the right hip stays under 90°.'
  */
 export function changesOf(row: Consideration, side: Side, clearedBy: string): string[] {
   const where = row.sided && side !== 'both' ? ` on the ${side}` : ''
@@ -21,19 +22,30 @@ export function changesOf(row: Consideration, side: Side, clearedBy: string): st
   return [
     row.redFlag ? 'Does not take part.' : '',
     row.breathOnly ? breathOnly : '',
-    ...adjustments(row, row.sided ? side : 'both'),
     blocked.length === 0 ? '' : `${notOffered}${where}: ${blocked.join(', ')}.`,
+    ...doseChanges(row),
+    ...adjustments(row, row.sided ? side : 'both'),
     watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,
     row.rangeAtMost ? `Up to ${row.rangeAtMost.share * 100} % of the measured range${where}.` : '',
-    row.doseFactor === undefined ? '' : `Up to ${row.doseFactor * 100} % of the dose.`,
     ...row.watch,
   ].filter((sentence, at, all) => sentence !== '' && all.indexOf(sentence) === at)
 }
 
+/** What the numbers of a row do to a dose, in sentences. */
+function doseChanges({ doseFactor, effortAtMost, holdAtMost, restAtLeast, waitBetween }: Consideration): string[] {
+  return [
+    doseFactor === undefined ? '' : `${doseFactor === 0.5 ? 'Half' : `${doseFactor * 100} % of`} the dose.`,
+    effortAtMost === undefined ? '' : `Presses at ${effortAtMost} % effort at most.`,
+    holdAtMost ? `Nothing of ${joined(holdAtMost.of, ' or ')} is held for longer than ${holdAtMost.seconds} s.` : '',
+    restAtLeast === undefined ? '' : `Rests of ${restAtLeast} s at least between rounds.`,
+    waitBetween
+      ? `A wait of ${waitBetween.seconds} s after every ${waitBetween.repetitions} repetitions of ${waitBetween.tag.replaceAll('-', ' ')}.`
+      : '',
+  ]
+}
+
 function conditionWords(when: Consideration['rules'][number]['when']): string {
   const said = [
-    when.effortOver === undefined ? '' : `over ${when.effortOver} % effort`,
-    when.secondsOver === undefined ? '' : `over ${when.secondsOver} s`,
     when.levelOver === undefined ? '' : `above level ${when.levelOver}`,
     when.withoutHands ? 'without a hand' : '',
   ].filter((part) => part !== '')

@@ -4,7 +4,6 @@ import type { Side, Tag } from '../catalogue/words'
 export type Limit =
   | { kind: 'consideration'; name: string; side: Side; tag: Tag; clearedBy: string }
   | { kind: 'unknown-consideration'; id: string }
-  | { kind: 'effort'; name: string; percentAtMost: number }
   | { kind: 'no-way' }
   | { kind: 'range'; range: string; side: 'left' | 'right'; askedDeg: number; usableDeg: number }
   | { kind: 'dizzy'; tag: Tag }
@@ -25,8 +24,6 @@ export function limitWords(limit: Limit): string {
     }
     case 'unknown-consideration':
       return `“${limit.id}” is not in the table: read the note.`
-    case 'effort':
-      return `${limit.name}: effort ${limit.percentAtMost} % at most.`
     case 'no-way':
       return 'No safe way to this posture'
     case 'range':

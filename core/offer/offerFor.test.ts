@@ -24,7 +24,7 @@ function offers(
 ) {
   const today = todayOf(person, catalogue, arrival, { daysAway, year: 2026 })
   return offersFor(
-    { movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1 },
+    { movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1, restSeconds: 0 },
     { person, today, catalogue, arrival },
   )
 }
@@ -72,17 +72,16 @@ describe('what somebody is offered', () => {
     const person = personIn('chair', { considerations: [has('hip-replacement-front', 'right')] })
     const tags = rung.demands.map((demand) => demand.tag)
     expect(tags).toContain('hip-outward-turn-end')
-    const dose = movement('ankle-on-knee').doses.dwell.dose
-    const [limit] = judge(rung, { dose, side: 'right' }, { person }, catalogue).blocks
+    const [limit] = judge(rung, 'right', { person }, catalogue).blocks
     expect(limit).toMatchObject({ kind: 'consideration', tag: 'hip-outward-turn-end', side: 'right' })
     expect(limitWords(limit!)).toMatch(/Hip replacement.*right/)
-    expect(judge(rung, { dose, side: 'left' }, { person }, catalogue).blocks).toEqual([])
+    expect(judge(rung, 'left', { person }, catalogue).blocks).toEqual([])
   })
   it('only watches what a named clinician has cleared', () => {
     const rung = catalogue.variations.get('ankle-on-knee.chair.3')!
     const verdict = judge(
       rung,
-      { dose: movement('ankle-on-knee').doses.dwell.dose, side: 'right' },
+      'right',
       { person: personIn('chair', { considerations: [has('hip-replacement-front', 'right', 'Dr Example')] }) },
       catalogue,
     )
@@ -93,7 +92,7 @@ describe('what somebody is offered', () => {
     expect(
       judge(
         offer!.variation!,
-        { dose: movement('bridge').doses.dwell.dose, side: 'both' },
+        'both',
         { person: personIn('chair', { considerations: [has('a-new-thing')] }) },
         catalogue,
       ).watch[0],
@@ -116,7 +115,7 @@ describe('what somebody is offered', () => {
     const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
     const choice = { variation: 'bridge.bed.1', reason: 'Two pillows under the chest' }
     const [offer] = offersFor(
-      { movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1 },
+      { movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1, restSeconds: 0 },
       { person, today, catalogue, arrival: USUAL_ARRIVAL },
       choice,
     )
@@ -164,10 +163,9 @@ describe('what somebody is offered', () => {
             expect(offer.variation.tier).toBe(offer.tier)
             if (offer.kind === 'movement') expect(offer.variation.level).toBeLessThanOrEqual(level)
             if (arrival.dizzy) expect(['bed', 'chair']).toContain(offer.tier)
-            const dose = movement(id).doses.dwell.dose
             const isApart = offer.side === 'both' && offer.kind === 'movement' && isTwoSided(offer.variation.sides)
             for (const side of isApart ? (['left', 'right'] as const) : [offer.side])
-              expect(judge(offer.variation, { dose, side }, { person, arrival }, catalogue).blocks).toEqual([])
+              expect(judge(offer.variation, side, { person, arrival }, catalogue).blocks).toEqual([])
           }
         },
       ),

@@ -1,9 +1,11 @@
+import { dequal } from 'dequal/lite'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
-import type { Dose } from '../catalogue/dose'
 import type { Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
-import { dialsOf, withDials, type Dials } from './dials'
+import type { Dials } from './dials'
+import { doseOn } from './doseOn'
 import { limitWords } from './limit'
+import type { Dosed, OwnDose } from './ownDose'
 import type { Arrival, Person } from './person'
 import { placeFirst } from './placeFirst'
 import { inOrderOfWeight, type Reason } from './reason'
@@ -26,6 +28,8 @@ export interface Offer {
   byHand: boolean
   /** Dials this person has turned on this rung, as far as the block allows. */
   dials: Dials
+  /** What this person does of the block's dose. */
+  own: OwnDose
 }
 
 /** A variation that somebody chose by hand for today. */
@@ -34,10 +38,8 @@ export interface HandChoice {
   reason: string
 }
 
-export interface Asked {
+export interface Asked extends Dosed {
   movement: Movement
-  dose: Dose
-  rounds: number
   /** A lane may keep to a level in a block, whatever its people could do. */
   levelAtMost?: number | undefined
 }
@@ -59,7 +61,7 @@ export interface Situation {
  * @param choice a hand-made choice, kept even against a limit, but the limit is said
  * @returns one offer with side `both`, or one for `left` and one for `right` where they differ
  * @example
- * offersFor({ movement: bridge, dose: plan.blocks[0].dose, rounds: 2 }, { person: ann, today: riders[0].today,
+ * offersFor({ movement: bridge, dose: plan.blocks[0].dose, rounds: 2, restSeconds: 0 }, { person: ann, today: riders[0].today,
  * catalogue }).length
  * // 1
  */
@@ -69,7 +71,7 @@ export function offersFor(asked: Asked, situation: Situation, choice?: HandChoic
   if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, situation)]
   const left = offerOn('left', asked, situation)
   const right = offerOn('right', asked, situation)
-  return left.variation === right.variation
+  return left.variation === right.variation && dequal(left.own, right.own)
     ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
     : [left, right]
 }
@@ -88,9 +90,10 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
     watch: today.watch,
     byHand: false,
     dials: {},
+    own: blockDose(asked),
   }
   if (!today.takesPart) return base
-  if (today.breathOnly) return breath(base, asked.dose, situation)
+  if (today.breathOnly) return breath(base, situation)
   const own = highestRung(asked, side, situation)
   if (own.variation) return rungOffer(base, 'movement', asked.movement, own)
   const reasons = [...base.reasons, ...own.reasons]
@@ -101,7 +104,7 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
     return rungOffer({ ...base, reasons }, 'stand-in', standIn, { ...other, reasons: [...other.reasons, instead] })
   }
   const none: Reason = { kind: 'nothing-left', movement: asked.movement.name, tier }
-  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, asked.dose, situation)
+  return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, situation)
 }
 
 /** The rung that is open to somebody on a ladder today, with why and what to watch. */
@@ -111,10 +114,11 @@ interface OpenRung {
   reasons: Reason[]
   watch: string[]
   dials: Dials
+  own: OwnDose | null
 }
 
 function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movement, rung: OpenRung): Offer {
-  const { variation, wantedLevel, dials } = rung
+  const { variation, wantedLevel, dials, own } = rung
   return withReasonsInOrder({
     ...base,
     kind,
@@ -122,6 +126,7 @@ function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movemen
     variation,
     wantedLevel,
     dials,
+    own: own ?? base.own,
     reasons: [...base.reasons, ...rung.reasons],
     watch: merged(base.watch, rung.watch),
   })
@@ -130,7 +135,7 @@ function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movemen
 function highestRung(asked: Asked, side: Side, { person, today, catalogue, arrival }: Situation): OpenRung {
   const { movement } = asked
   const { tier } = today
-  const none: OpenRung = { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {} }
+  const none: OpenRung = { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {}, own: null }
   const ladder = movement.ladders[tier]
   if (!ladder) return none
   if (person.leftOut.some((row) => row.movement === movement.id && row.tier === tier))
@@ -141,16 +146,21 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
   for (const rung of ladder.toReversed()) {
     if (rung.level > wantedLevel) continue
-    // On a rung below their own nothing was turned yet.
-    const dials = rung.level === stored ? dialsOf(rung, person, asked) : {}
-    const verdict = judge(rung, { dose: withDials(asked, dials).dose, side }, { person, arrival }, catalogue)
-    if (verdict.blocks.length === 0)
-      return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...loadWords(rung, dials)], dials }
+    const verdict = judge(rung, side, { person, arrival }, catalogue)
+    if (verdict.blocks.length === 0) {
+      // On a rung below their own nothing was turned yet.
+      const { dials, own } = doseOn(rung, asked, side, { person, catalogue, isTurned: rung.level === stored })
+      return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...loadWords(rung, dials)], dials, own }
+    }
     reasons.push(...verdict.blocks.map((limit): Reason => ({ kind: 'limit', limit, level: rung.level })))
   }
   const lowest = ladder[0]?.level ?? 1
   if (lowest > wantedLevel) reasons.push({ kind: 'ladder-starts', level: lowest, tier })
   return { ...none, wantedLevel, reasons }
+}
+
+function blockDose({ dose, rounds, restSeconds }: Asked): OwnDose {
+  return { dose, rounds, restSeconds, waits: null, limits: [] }
 }
 
 /** A rung that will carry a load is begun without it. */
@@ -185,7 +195,9 @@ export function storedLevel(person: Person, movement: string, tier: Tier, side: 
 
 function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: Situation): Offer {
   const { today, catalogue } = situation
-  const verdict = judge(chosen, { dose: asked.dose, side: 'both' }, situation, catalogue)
+  const verdict = judge(chosen, 'both', situation, catalogue)
+  const movement = catalogue.movements.get(chosen.movement) ?? asked.movement
+  const { own } = doseOn(chosen, { ...asked, movement }, 'both', { ...situation, isTurned: false })
   return withReasonsInOrder({
     side: 'both',
     tier: chosen.tier,
@@ -195,6 +207,7 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: 
     wantedLevel: chosen.level,
     byHand: true,
     dials: {},
+    own,
     reasons: [
       { kind: 'by-hand', note: choice.reason },
       ...verdict.blocks.map((limit): Reason => ({ kind: 'against-limit', limit })),
@@ -204,10 +217,10 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: 
 }
 
 /** Breath in the quietest version that the person may be in; none: stay where you are and breathe. */
-function breath(base: Offer, dose: Dose, situation: Situation): Offer {
+function breath(base: Offer, situation: Situation): Offer {
   const { catalogue } = situation
   const movement = [...catalogue.movements.values()].find((other) => other.quality === 'breath')
-  const isOpen = (rung: Variation) => judge(rung, { dose, side: 'both' }, situation, catalogue).blocks.length === 0
+  const isOpen = (rung: Variation) => judge(rung, 'both', situation, catalogue).blocks.length === 0
   const variation = movement?.ladders[base.tier]?.find(isOpen) ?? null
   return withReasonsInOrder({ ...base, kind: 'breath', movement: movement?.id ?? null, variation })
 }

@@ -1,7 +1,6 @@
 import { rangeMargin } from '../body/fits'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Consideration, ConsiderationRule } from '../catalogue/consideration'
-import type { Dose } from '../catalogue/dose'
 import type { Demand, ImposedRange } from '../catalogue/movement'
 import type { Side, Tag } from '../catalogue/words'
 import type { Mover } from '../time/changeover'
@@ -21,25 +20,23 @@ export interface Verdict {
 const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'neck-arch']
 
 /**
- * Judges one variation for one person, side and dose. A rule is a tag with a predicate on dose, level and hands,
+ * Judges one variation for one person and side. A rule is a tag with a predicate on level and hands,
  * so it is judged here and not in the catalogue.
  *
- * @param worked the dose, and the side that works; `both` where both do
+ * @param side the side that works; `both` where both do
  * @returns limits; an empty `blocks` means that the variation is admissible
  * @example
- * judge(rung('bridge.floor.2'), { dose: { kind: 'hold', seconds: 30 }, side: 'both' }, { person: ann },
- * catalogue).blocks
- * // []
+ * judge(rung('bridge.floor.2'), 'both', { person: ann }, catalogue).blocks // []
  */
 export function judge(
   variation: Variation,
-  { dose, side }: { dose: Dose; side: Side },
+  side: Side,
   { person, arrival }: { person: Person; arrival?: Arrival | undefined },
   catalogue: Catalogue,
 ): Verdict {
   const demands = demandsOf(variation, catalogue)
   const judged = [
-    ...person.considerations.flatMap((own) => judgeConsideration(own, variation, { dose, side }, catalogue)),
+    ...person.considerations.flatMap((own) => judgeConsideration(own, variation, side, catalogue)),
     ...(isReachable(variation, person, catalogue, arrival) ? [] : [blocks({ kind: 'no-way' })]),
     ...variation.imposed.flatMap((imposed) => judgeRange(imposed, side, person, catalogue)),
     ...(arrival?.dizzy ? demands.filter(({ tag }) => DIZZY_BLOCKS.includes(tag)) : []).map(({ tag }) =>
@@ -67,23 +64,21 @@ function watches(limit: Limit): Judged {
 function judgeConsideration(
   own: PersonConsideration,
   variation: Variation,
-  { dose, side }: { dose: Dose; side: Side },
+  side: Side,
   catalogue: Catalogue,
 ): Judged[] {
   const known = catalogue.considerations.get(own.consideration)
   if (!known) return [watches({ kind: 'unknown-consideration', id: own.consideration })]
   const demands = demandsOf(variation, catalogue)
-  const { name, effortAtMost } = known
+  const { name } = known
   const { clearedBy } = own
-  const met = known.rules
-    .filter((rule) => applies(rule, variation, dose))
+  return known.rules
+    .filter((rule) => applies(rule, variation))
     .filter((rule) => demands.some((demand) => demand.tag === rule.tag && touches(demand, own, known, side)))
     .map((rule): Judged => {
       const limit: Limit = { kind: 'consideration', name, side: own.side, tag: rule.tag, clearedBy }
       return rule.effect === 'watch' || clearedBy !== '' ? watches(limit) : blocks(limit)
     })
-  const isOverEffort = effortAtMost !== undefined && effortOf(dose) > effortAtMost
-  return isOverEffort ? [...met, watches({ kind: 'effort', name, percentAtMost: effortAtMost })] : met
 }
 
 /** What is closed to somebody, by the person: asked for every rung, so made once, and once more for a dizzy day. */
@@ -157,19 +152,7 @@ function touches(demand: Demand, own: PersonConsideration, known: Consideration,
   return demand.of === 'worked' ? own.side === workedSide : own.side !== workedSide
 }
 
-function applies({ when }: ConsiderationRule, variation: Variation, dose: Dose): boolean {
-  if (when.effortOver !== undefined && effortOf(dose) <= when.effortOver) return false
-  if (when.secondsOver !== undefined && stillSecondsOf(dose) <= when.secondsOver) return false
+function applies({ when }: ConsiderationRule, variation: Variation): boolean {
   if (when.levelOver !== undefined && variation.level <= when.levelOver) return false
-  if (when.withoutHands && variation.hands !== 'none') return false
-  return true
-}
-
-/** Effort of a dose in percent; a dose without a stated effort is taken as the whole of it. */
-function effortOf(dose: Dose): number {
-  return dose.kind === 'press' ? dose.effort : 100
-}
-
-function stillSecondsOf(dose: Dose): number {
-  return dose.kind === 'hold' || dose.kind === 'press' || dose.kind === 'target' ? dose.seconds : 0
+  return !(when.withoutHands && variation.hands !== 'none')
 }

@@ -3,7 +3,7 @@ import { blockOfMovement, planWith } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { courseOf, raisedDose } from './course'
 import { followSchool, edited, inverseOf } from './edits'
-import { ownDose } from './ownDose'
+import { schoolDose } from '../offer/schoolDose'
 import { schoolFor } from './schoolFor'
 
 const catalogue = shippedCatalogue()
@@ -74,13 +74,13 @@ describe('a school of one’s own', () => {
     ]).toEqual(['pulse', 'press', 'dwell', 'dwell'])
   })
   it('gives a person their dose within the block’s time, never a longer one', () => {
+    const movement = catalogue.movements.get('ankle-on-knee')!
     const long = blockOfMovement('ankle-on-knee', { dose: { kind: 'hold', seconds: 60 }, rounds: 2 })
-    const pulse = ownDose(long, { school: 'pulse' }, catalogue)!
+    const pulse = schoolDose(movement, long, { school: 'pulse' })!
     expect(pulse.dose.kind).toBe('pulse')
-    expect(
-      ownDose({ ...long, dose: { kind: 'hold', seconds: 5 }, rounds: 1 }, { school: 'pulse' }, catalogue),
-    ).toBeNull()
-    expect(ownDose(long, { school: null }, catalogue)).toBeNull()
+    const short = { dose: { kind: 'hold', seconds: 5 }, rounds: 1 } as const
+    expect(schoolDose(movement, short, { school: 'pulse' })).toBeNull()
+    expect(schoolDose(movement, long, { school: null })).toBeNull()
   })
   it('gives a block the school’s dose in one command that can be taken back', () => {
     const edit = followSchool(plan, 'b3', 'pulse', catalogue)

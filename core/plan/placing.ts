@@ -103,7 +103,7 @@ function placing(
     const one = byId.get(rider.id)
     const offers = one
       ? offersFor(
-          { movement, dose: block.dose, rounds: block.rounds },
+          { movement, dose: block.dose, rounds: block.rounds, restSeconds: block.restSeconds },
           { person: one.person, today: rider.today, catalogue, arrival: one.arrival },
         )
       : []

@@ -29,11 +29,12 @@ export interface RiderToday extends Rider {
 export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
   const today = todayOf(person, catalogue, arrival ?? USUAL_ARRIVAL, when)
   const offers = plan.blocks.map((block) => {
-    const own = blockIn(block, today.tier)
-    const movement = catalogue.movements.get(own.movement)
+    const { movement: id, dose, rounds, restSeconds } = blockIn(block, today.tier)
+    const movement = catalogue.movements.get(id)
+    const levelAtMost = block.lanes?.[today.tier]?.levelAtMost
     return movement
       ? offersFor(
-          { movement, dose: own.dose, rounds: own.rounds, levelAtMost: block.lanes?.[today.tier]?.levelAtMost },
+          { movement, dose, rounds, restSeconds, levelAtMost },
           { person, today, catalogue, arrival },
           choices?.get(block.id),
         )

@@ -7,11 +7,14 @@ import { changeover, type ChangeoverMove } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
+import { earlyEnd, secondsIn, sideChangeIn, type EndsEarly } from './endsEarly'
 import { blockIn, type Block, type Plan } from './plan'
 import { typicalRiders, type Rider } from './typicalRiders'
 
 export interface LaneBlock {
   riders: string[]
+  /** Whose dose is shorter than the block's. */
+  early: EndsEarly[]
   changeoverSeconds: number
   fetchSeconds: number
   workSeconds: number
@@ -144,6 +147,7 @@ function laneBlock(
 ): LaneBlock {
   const lane: LaneBlock = {
     riders: walkers.map((walker) => walker.rider.id),
+    early: [],
     changeoverSeconds: 0,
     fetchSeconds: 0,
     workSeconds: 0,
@@ -161,8 +165,12 @@ function laneBlock(
       lane.postureId = walker.posture
     }
     if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = catalogue.clock.fetching.seconds
-    const parts = partsFor(block, walker.rider.offers[index] ?? [], walker.posture, catalogue)
-    const seconds = parts.reduce((sum, part) => sum + part.seconds, 0)
+    const offers = walker.rider.offers[index] ?? []
+    const parts = partsFor(block, offers, walker.posture, catalogue)
+    const seconds = secondsIn(parts)
+    lane.early.push(
+      ...earlyEnd({ rider: walker.rider.id, posture: walker.posture, offers }, { block, seconds }, catalogue),
+    )
     if (seconds >= lane.workSeconds) {
       lane.workSeconds = seconds
       lane.parts = parts
@@ -180,12 +188,12 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
   if (!movement) return []
   const done = offers.find((offer) => offer.variation !== null)
   const sides = done?.kind === 'breath' ? 'both' : (done?.variation?.sides ?? movement.sides)
-  const sideChangeSeconds = catalogue.postures.get(postureId)?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
+  const sideChangeSeconds = sideChangeIn(postureId, catalogue)
   const key = `${sides} ${sideChangeSeconds}`
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
   let parts = byKey.get(key)
-  // A rung that works one side at a time does the alternating or two-sided dose on each side.
+  // The block's dose is the clock: who has a dose of their own ends within it. A rung that works one side at a time does the alternating or two-sided dose on each side.
   if (!parts)
     byKey.set(
       key,

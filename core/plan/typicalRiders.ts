@@ -2,7 +2,7 @@ import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
 import { usualMover, type Mover } from '../time/changeover'
-import { blockIn, type Plan } from './plan'
+import { blockIn, type Block, type Plan } from './plan'
 
 /** Somebody in a lane with what is offered, block by block. */
 export interface Rider {
@@ -27,13 +27,19 @@ export function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
     tier,
     mover: usualMover(catalogue.clock),
     offers: plan.blocks.map((block) => {
-      const movement = catalogue.movements.get(blockIn(block, tier).movement)
-      return movement ? [typicalOffer(movement, tier, catalogue)] : []
+      const own = blockIn(block, tier)
+      const movement = catalogue.movements.get(own.movement)
+      return movement ? [typicalOffer(movement, own, tier, catalogue)] : []
     }),
   }))
 }
 
-function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Offer {
+function typicalOffer(
+  movement: Movement,
+  { dose, rounds, restSeconds }: Block,
+  tier: Tier,
+  catalogue: Catalogue,
+): Offer {
   const standIn = movement.ladders[tier] ? undefined : catalogue.movements.get(movement.standIns[tier] ?? '')
   const done = standIn ?? movement
   const ladder = done.ladders[tier] ?? []
@@ -49,5 +55,6 @@ function typicalOffer(movement: Movement, tier: Tier, catalogue: Catalogue): Off
     watch: [],
     byHand: false,
     dials: {},
+    own: { dose, rounds, restSeconds, waits: null, limits: [] },
   }
 }

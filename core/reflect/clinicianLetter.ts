@@ -22,6 +22,8 @@ export interface LetterSection {
 
 const MOVEMENTS_SHOWN = 7
 const MEASURES_SHOWN = 8
+/** Sentences of each limit. */
+const CHANGES_SHOWN = 4
 
 function dayWords(iso: string): string {
   return format(parseISO(iso.slice(0, 10)), 'd MMMM yyyy')
@@ -112,7 +114,7 @@ function limitsOf(person: Participant, { considerations }: Catalogue): string[] 
   return person.considerations.flatMap(({ consideration, side, clearedBy }) => {
     const row = considerations.get(consideration)
     if (!row) return []
-    const kept = changesOf(row, side, clearedBy).slice(0, 2).join(' ') || 'watched.'
+    const kept = changesOf(row, side, clearedBy).slice(0, CHANGES_SHOWN).join(' ') || 'watched.'
     const where = side === 'both' ? '' : `, ${side}`
     return [`${row.name}${where}${clearedBy ? `, cleared by ${clearedBy}` : ''}: ${kept}`]
   })

@@ -2,6 +2,9 @@ import { z } from 'zod'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { Dose } from '../catalogue/dose'
 import { TIERS, type SchoolId, type Tag, type Tier } from '../catalogue/words'
+import { doseOn } from '../offer/doseOn'
+import type { OwnDose } from '../offer/ownDose'
+import { ownDoseWords } from '../offer/ownDoseWords'
 import { placeFirst } from '../offer/placeFirst'
 import { storedLevel } from '../offer/offerFor'
 import type { Person } from '../offer/person'
@@ -110,27 +113,37 @@ function proposalOf(
   const ladder = movement.ladders[tier] ?? []
   const inClass =
     storedLevel(person, movement.id, tier, 'both') ?? placeFirst(movement, tier, { person, year }, catalogue)
-  const { dose, rounds } = movement.doses[school]
   const easier = Math.max(ladder[0]?.level ?? 1, inClass - 1)
   const variation = ladder.findLast(
     (rung) =>
       rung.level <= easier &&
       isSafeAlone(rung, catalogue) &&
       hasProps(rung, homeProps, catalogue) &&
-      judge(rung, { dose, side: 'both' }, { person }, catalogue).blocks.length === 0,
+      judge(rung, 'both', { person }, catalogue).blocks.length === 0,
   )
   if (!variation) return null
+  const { own } = doseOn(variation, { movement, ...movement.doses[school] }, 'both', {
+    person,
+    catalogue,
+    isTurned: false,
+  })
+  const limited = own.limits.filter((limit) => limit.kind !== 'school')
   const { level } = variation
   const than = level < inClass ? `easier than level ${inClass} in class` : 'the easiest there is'
   return {
     movement: movement.id,
     variation: variation.id,
-    dose,
-    rounds: Math.min(2, rounds),
+    dose: withoutWaits(own),
+    rounds: Math.min(2, own.rounds),
     tier,
     level,
-    because: `Level ${level}, ${than}.`,
+    because: `Level ${level}, ${than}.${limited.length === 0 ? '' : ` Their own dose: ${ownDoseWords(limited)}.`}`,
   }
+}
+
+/** At home nobody waits between repetitions: it ends where the first wait would be. */
+function withoutWaits({ dose, waits }: OwnDose): Dose {
+  return waits && dose.kind === 'reps' ? { ...dose, count: Math.min(dose.count, waits.every) } : dose
 }
 
 function isSafeAlone(variation: Variation, catalogue: Catalogue): boolean {

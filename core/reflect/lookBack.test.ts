@@ -33,6 +33,7 @@ const held = (
   variation: null,
   level: 2,
   dials: {},
+  own: null,
   done: achieved >= 30 ? 'done' : 'partly',
   target: 30,
   achieved,

@@ -173,7 +173,7 @@ export function doseOf(
     outcomes,
     (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`,
   ).values()) {
-    const { meetingId, blockId, movement: id, tier, dials } = entryAt(sides, 0)
+    const { meetingId, blockId, movement: id, tier, dials, own } = entryAt(sides, 0)
     const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
     const movement = catalogue.movements.get(id)
     if (!block || !movement) continue
@@ -184,7 +184,7 @@ export function doseOf(
         return outcome.done === 'done' || outcome.done === 'more' ? 1 : 0
       }),
     )
-    const seconds = tissueSeconds(withDials(blockIn(block, tier), dials ?? {}), movement) * share
+    const seconds = tissueSeconds(own ?? withDials(blockIn(block, tier), dials ?? {}), movement) * share
     for (const [region, weight] of entriesOf(movement.regions))
       sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
   }

@@ -19,6 +19,7 @@ const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutco
   variation: null,
   level: 2,
   dials: {},
+  own: null,
   done: 'done',
   target: 30,
   achieved: 30,

@@ -23,6 +23,7 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
     variation: null,
     level: 2,
     dials: {},
+    own: null,
     done: 'done',
     target: 30,
     achieved: 30,

@@ -3,7 +3,9 @@ import { differenceInCalendarDays, parseISO } from 'date-fns'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { SchoolId, Tier } from '../catalogue/words'
 import type { Given } from '../offer/dials'
+import { doseOn, withinFacts } from '../offer/doseOn'
 import { storedLevel } from '../offer/offerFor'
+import type { OwnDose } from '../offer/ownDose'
 import type { DialSetting, Person } from '../offer/person'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import { decide, type Decision } from './decide'
@@ -116,7 +118,18 @@ function stepFor(
     ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, level) : []),
   ])
   const rung = ladder.find((one) => one.level === level)
-  return [rung ? asTurn(step, rung, settings, { given: asked.given, isWholeLevel: start.isWholeLevel }) : step]
+  if (!rung) return [step]
+  const given = ownGiven(rung, asked.given, person, catalogue)
+  const open = withinFacts(rung, person, catalogue)
+  return [asTurn(step, open, settings, { given, isWholeLevel: start.isWholeLevel })]
+}
+
+/** What a block gives to somebody with their school and health facts: no dial is turned beyond it. */
+function ownGiven(rung: Variation, given: Given | null, person: Person, catalogue: Catalogue): OwnDose | null {
+  const movement = catalogue.movements.get(rung.movement)
+  if (!given || !movement) return null
+  const asked = { movement, ...given, restSeconds: 0 }
+  return doseOn(rung, asked, 'both', { person, catalogue, isTurned: false }).own
 }
 
 /** ISO day of the last turn of a dial; null: none was turned. */
@@ -140,7 +153,7 @@ function asTurn(
   step: Step,
   rung: Variation,
   settings: readonly DialSetting[],
-  { given, isWholeLevel }: { given: Given | null; isWholeLevel: boolean },
+  { given, isWholeLevel }: { given: OwnDose | null; isWholeLevel: boolean },
 ): Step {
   if (step.kind === 'ease') {
     const turn = turnBack(rung, settings, given)
@@ -148,7 +161,9 @@ function asTurn(
   }
   const isStep = step.kind === 'step-up' || (step.kind === 'stay' && step.isAtTop)
   if (!isStep || isWholeLevel) return step
-  const { turn, earned } = nextTurn(rung, settings, given, step.school)
+  const { turn, earned: beyond } = nextTurn(rung, settings, given, step.school)
+  // Who does less for their health has not earned that the block gives more.
+  const earned = given?.limits.every((limit) => limit.kind === 'school') === false ? null : beyond
   if (!turn) return { ...step, earned }
   const notes = step.notes.filter((note) => note.kind !== 'highest-rung')
   return {

@@ -27,6 +27,7 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
     variation: 'sit-to-stand.chair.1',
     level: 1,
     dials: {},
+    own: null,
     done: 'done',
     target: 8,
     achieved: 8,

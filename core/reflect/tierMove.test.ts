@@ -48,6 +48,7 @@ const visit = (
     variation: null,
     level: 1,
     dials: {},
+    own: null,
     done: one,
     target: 8,
     achieved: null,

@@ -111,7 +111,7 @@ describe('a block as one person does it', () => {
   const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026, screenedDaysAgo: 10 })
   const offer = (given: Given, own = person, day = today) =>
     offersFor(
-      { movement: catalogue.movements.get('upper-back-turn')!, ...given },
+      { movement: catalogue.movements.get('upper-back-turn')!, ...given, restSeconds: 0 },
       { person: own, today: day, catalogue, arrival: USUAL_ARRIVAL },
     )[0]!
 

@@ -1,7 +1,6 @@
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { SchoolId, Side } from '../../core/catalogue/words'
 import { targetOf } from '../../core/lead/target'
-import { withDials } from '../../core/offer/dials'
 import { offersFor, storedLevel, type Offer } from '../../core/offer/offerFor'
 import { Arrival, type Person } from '../../core/offer/person'
 import { todayOf } from '../../core/offer/today'
@@ -181,7 +180,12 @@ function leadOne(
     for (const movement of MOVEMENTS) {
       const block = blockFor(catalogue.movements.get(movement)!, school, movement, catalogue)
       const offers = offersFor(
-        { movement: catalogue.movements.get(movement)!, dose: block.dose, rounds: block.rounds },
+        {
+          movement: catalogue.movements.get(movement)!,
+          dose: block.dose,
+          rounds: block.rounds,
+          restSeconds: block.restSeconds,
+        },
         { person, today, catalogue, arrival },
       )
       for (const offer of offers) {
@@ -284,7 +288,7 @@ function outcomeOf(
 ): Omit<DatedOutcome, 'meetingId' | 'date' | 'arrivalPain'> {
   const variation = offer.variation!
   const margin = able + 0.5 + random.normal(DAY_NOISE) - demandOf(offer)
-  const { amount, unit } = targetOf(withDials(block, offer.dials).dose)
+  const { amount, unit } = targetOf(offer.own.dose)
   const share = margin >= 0 ? 1 : Math.max(0, 1 + 0.6 * margin)
   const pain = Math.max(0, Math.round((arrival.pain ?? 0) + (margin < -0.6 ? 2.2 * -margin : 0) + random.normal(0.4)))
   for (const one of side === 'both' ? ['left', 'right'] : [side])
@@ -307,6 +311,7 @@ function outcomeOf(
     variation: variation.id,
     level: variation.level,
     dials: offer.dials,
+    own: { dose: offer.own.dose, rounds: offer.own.rounds },
     done: share >= 1 ? 'done' : 'partly',
     target: amount,
     achieved: Math.floor(amount * share),

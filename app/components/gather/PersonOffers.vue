@@ -6,11 +6,9 @@ import { screeningDue } from '~~/core/offer/screening'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import { fitWords } from '~~/core/offer/fitWords'
-import { dialsWords } from '~~/core/offer/dials'
 import type { Offer } from '~~/core/offer/offerFor'
 import { givenWords } from '~~/core/plan/doseWords'
-import { ownDose } from '~~/core/plan/ownDose'
-import type { Block } from '~~/core/plan/plan'
+import { doseLimitWords, ownWords } from '~~/core/offer/ownDoseWords'
 import type { RiderToday } from '~~/core/plan/riders'
 
 /** What one person is offered today, block by block, and why; each can be changed by hand. */
@@ -68,12 +66,10 @@ function choicesOf(movementId: string): { tier: Tier; rungs: { id: string; words
   })
 }
 const fitsOf = (offer: Offer) => (offer.variation ? fitWords(offer.variation, person) : [])
-/** The dose of somebody with a school of their own. */
-function ownWords(block: Block): string {
-  const own = ownDose(block, person, catalogue.value)
-  return own
-    ? `Own school, ${catalogue.value.schools.get(person.school ?? 'dwell')?.name}: ${givenWords(own)} in the same time.`
-    : ''
+/** Why the dose is their own, and what it is. */
+function limitsOf({ own }: Offer): string[] {
+  if (own.limits.length === 0) return []
+  return [`Own dose: ${givenWords(own)}.`, ...own.limits.map((limit) => doseLimitWords(limit, catalogue.value))]
 }
 /** A choice against a limit asks why; until it is said, that stands out. */
 const isAgainst = (offers: readonly Offer[]) =>
@@ -128,15 +124,22 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
                 >{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span
               >
               <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong><template
-                v-if="offer.variation && dialsWords(offer.variation, offer.dials)"
-                >, {{ dialsWords(offer.variation, offer.dials) }}</template
+                v-if="ownWords(offer)"
+                >, {{ ownWords(offer) }}</template
               >
+            </p>
+            <p
+              v-for="words in limitsOf(offer)"
+              :key="words"
+              class="text-[0.94rem] border-l-4 border-line pl-3"
+              data-test="own-dose"
+            >
+              {{ words }}
             </p>
             <p v-if="fitsOf(offer).length > 0" class="text-[0.94rem]">Fits: {{ fitsOf(offer).join('; ') }}</p>
             <p class="text-[0.9rem] text-faint">{{ offer.reasons.map(reasonWords).join(' ') }}</p>
           </div>
         </div>
-        <p v-if="ownWords(block)" class="text-[0.94rem] border-l-4 border-line pl-3">{{ ownWords(block) }}</p>
         <div class="mt-1 flex flex-wrap gap-2">
           <select
             class="field flex-1 min-w-48"

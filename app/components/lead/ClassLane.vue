@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Tier } from '~~/core/catalogue/words'
 import { bodySide, laneMoment } from '~~/core/lead/script'
+import { ownWords } from '~~/core/offer/ownDoseWords'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { VariationTexts } from '~~/core/catalogue/movement'
 import { waysOf } from '~~/core/plan/ways'
@@ -37,9 +38,10 @@ const variations = computed(() => {
     for (const offer of meeting.riders.get(id)?.offers[blockIndex] ?? []) {
       if (!offer.variation) continue
       const who = meeting.calledOf(id)
+      const own = ownWords(offer)
       const people = [
         ...(groups.get(offer.variation.id)?.people ?? []),
-        offer.side === 'both' ? who : `${who} ${offer.side}`,
+        `${who}${offer.side === 'both' ? '' : ` ${offer.side}`}${own === '' ? '' : ` (${own})`}`,
       ]
       groups.set(offer.variation.id, {
         level: offer.kind === 'breath' ? null : offer.variation.level,

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { dialsWords } from '~~/core/offer/dials'
+import { ownWords } from '~~/core/offer/ownDoseWords'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { Participant } from '~~/core/offer/participant'
 import { calledName } from '~/words/tiers'
 
 /** Everybody in the class as a touch target with the key that picks them, and what was logged for this block. */
-const { people, picked, blockIndex, outcomesOf } = defineProps<{
+const { people, picked, blockIndex, resting, outcomesOf } = defineProps<{
   people: Participant[]
+  /** Whose own dose is done while the block goes on. */
+  resting: ReadonlySet<string>
   picked: string | null
   blockIndex: number
   outcomesOf: (participant: string) => OutcomeEvent[]
@@ -33,7 +35,8 @@ const rows = computed(() =>
       key: keyOf(at),
       tier: offer?.tier ?? person.homeTier,
       level: offer?.kind === 'breath' ? null : (offer?.variation?.level ?? null),
-      own: offer?.variation ? dialsWords(offer.variation, offer.dials) : '',
+      own: offer ? ownWords(offer) : '',
+      rests: resting.has(person.id),
       marks: outcomes.map((outcome) => MARKS[outcome.done] + SIDE_MARKS[outcome.side]).join(' '),
       words: outcomes
         .map((outcome) => `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}`)
@@ -67,6 +70,7 @@ function keyOf(at: number): string {
         <TierGlyph :tier="row.tier" :level="row.level" :size="30" />
         <span class="font-semibold text-[1.1rem]">{{ calledName(row.person.name) }}</span>
         <span v-if="row.own" class="text-[0.94rem] text-faint">{{ row.own }}</span>
+        <strong v-if="row.rests" class="text-[0.94rem] font-semibold">rests and breathes</strong>
         <span v-if="row.marks" class="text-action font-semibold"
           ><span aria-hidden="true">{{ row.marks }}</span
           ><span class="sr-only">{{ row.words }}</span></span

@@ -123,6 +123,7 @@ function move(tier: Tier): void {
       :people="people"
       :picked="picked"
       :block-index="loggedIndex"
+      :resting="led.resting.value"
       :outcomes-of="(id) => (loggedBlock ? led.outcomesOf(id, loggedBlock.id) : [])"
       @pick="logging.pick"
     />

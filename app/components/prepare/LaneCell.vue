@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { joined } from '~~/core/sentence'
+import { counted, joined } from '~~/core/sentence'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Tier } from '~~/core/catalogue/words'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -49,6 +49,9 @@ const words = computed(() => {
   return joined([
     ...parts,
     lane.fillerSeconds >= 1 ? `${Math.round(lane.fillerSeconds)} s spare: stay and breathe, or one more round` : '',
+    lane.early.length > 0
+      ? `${counted(lane.early.length, 'person has', 'people have')} a shorter dose of their own`
+      : '',
   ])
 })
 const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)

@@ -3,7 +3,7 @@ import { redFlagSentence } from '~~/core/catalogue/redFlags'
 import { addSeconds, format } from 'date-fns'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import { TIERS } from '~~/core/catalogue/words'
-import { dialsWords } from '~~/core/offer/dials'
+import { ownWords } from '~~/core/offer/ownDoseWords'
 import { doseWords, givenWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
@@ -29,7 +29,7 @@ const rows = computed(() =>
         for (const offer of rider.offers[index] ?? []) {
           if (!offer.variation) continue
           const known = groups.get(offer.variation.id) ?? { variation: offer.variation, names: [] }
-          const own = dialsWords(offer.variation, offer.dials)
+          const own = ownWords(offer)
           known.names.push(
             `${nameOf(rider.id)}${offer.side === 'both' ? '' : ` ${offer.side}`}${own === '' ? '' : ` (${own})`}`,
           )

@@ -1,0 +1,95 @@
+import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
+import type { Side } from '../catalogue/words'
+import { dialsOf, withDials, type Dials } from './dials'
+import { limitedDose, type Dosed, type OwnDose, type OwnRow } from './ownDose'
+import type { Person } from './person'
+import { schoolDose } from './schoolDose'
+import { demandsOf } from './verdict'
+
+/** Whose dose it is, and whether the dials they have turned belong to this rung. */
+export interface Doing {
+  person: Person
+  catalogue: Catalogue
+  isTurned: boolean
+}
+
+/**
+ * What somebody does of a block on a rung: their school's dose where it fits, as far as their health facts let it be,
+ * with the dials they have turned.
+ *
+ * @param asked the movement that is done and the block's dose
+ * @param side the side that works; `both` where both do
+ * @example
+ * doseOn(rung('bridge.floor.2'), { movement: bridge, dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10 },
+ * 'both', { person: ann, catalogue, isTurned: false }).own.limits
+ * // []
+ */
+export function doseOn(
+  rung: Variation,
+  asked: Dosed & { movement: Movement },
+  side: Side,
+  { person, catalogue, isTurned }: Doing,
+): { dials: Dials; own: OwnDose } {
+  const { movement, restSeconds } = asked
+  const school = schoolDose(movement, asked, person)
+  const rows = rowsOf(person, catalogue)
+  const ask = { quality: movement.quality, sides: rung.sides, tags: tagsOf(rung, catalogue), side }
+  const given = { ...(school ?? { dose: asked.dose, rounds: asked.rounds }), restSeconds }
+  const limited = limitedDose(rows, { given, ...ask })
+  const limits: OwnDose['limits'] =
+    school && person.school ? [{ kind: 'school', school: person.school }, ...limited.limits] : limited.limits
+  if (!isTurned) return { dials: {}, own: { ...limited, limits } }
+  const dials = withinEffort(dialsOf(rung, person, limited), rows)
+  return { dials, own: { ...limited, ...withDials(limited, dials), limits } }
+}
+
+/**
+ * A rung whose effort is turned no further than somebody's health facts let it.
+ *
+ * @example
+ * withinFacts(rung('bridge.floor.2'), ann, catalogue) === rung('bridge.floor.2') // true
+ */
+export function withinFacts(rung: Variation, person: Person, catalogue: Catalogue): Variation {
+  const atMost = Math.min(...rowsOf(person, catalogue).map(({ row }) => row.effortAtMost ?? Infinity))
+  const dials = rung.dials.flatMap((range) => {
+    if (range.dial !== 'effort' || range.to <= atMost) return [range]
+    return range.from < atMost ? [{ ...range, to: atMost }] : []
+  })
+  return dials.every((range, at) => range === rung.dials[at]) && dials.length === rung.dials.length
+    ? rung
+    : { ...rung, dials }
+}
+
+/** An effort that somebody has earned goes no further than a health fact lets it. */
+function withinEffort(dials: Dials, rows: readonly OwnRow[]): Dials {
+  if (dials.effort === undefined) return dials
+  return { ...dials, effort: Math.min(dials.effort, ...rows.map(({ row }) => row.effortAtMost ?? dials.effort ?? 0)) }
+}
+
+/** The person's health facts, with their rows; a person is never changed in place. */
+const knownRows = new WeakMap<Person, { rows: OwnRow[]; of: Catalogue }>()
+
+function rowsOf(person: Person, catalogue: Catalogue): OwnRow[] {
+  const known = knownRows.get(person)
+  if (known?.of === catalogue) return known.rows
+  const rows = person.considerations.flatMap((own) => {
+    const row = catalogue.considerations.get(own.consideration)
+    return row ? [{ row, own }] : []
+  })
+  knownRows.set(person, { rows, of: catalogue })
+  return rows
+}
+
+const knownTags = new WeakMap<Variation, ReturnType<typeof tagSet>>()
+
+function tagsOf(rung: Variation, catalogue: Catalogue): ReturnType<typeof tagSet> {
+  const known = knownTags.get(rung)
+  if (known) return known
+  const tags = tagSet(rung, catalogue)
+  knownTags.set(rung, tags)
+  return tags
+}
+
+function tagSet(rung: Variation, catalogue: Catalogue) {
+  return new Set(demandsOf(rung, catalogue).map((demand) => demand.tag))
+}

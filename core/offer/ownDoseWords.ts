@@ -1,0 +1,68 @@
+import type { Catalogue } from '../catalogue/catalogue'
+import { joined } from '../sentence'
+import { dialsWords } from './dials'
+import type { Offer } from './offerFor'
+import type { DoseLimit } from './ownDose'
+
+/**
+ * How somebody's dose departs from the block's, as short as the class screen needs it.
+ *
+ * @example
+ * ownDoseWords([{ kind: 'share', name: 'Lung disease', share: 0.5 }, { kind: 'effort', name: 'Heart',
+ * percentAtMost: 50 }])
+ * // 'half, effort 50'
+ */
+export function ownDoseWords(limits: readonly DoseLimit[]): string {
+  return joined(limits.map(shortWords))
+}
+
+/**
+ * What is somebody's own in an offer: how the dose departs from the block's, and the dials they have turned.
+ *
+ * @example
+ * ownWords(riders[0].offers[0][0]) // ''
+ */
+export function ownWords({ variation, dials, own }: Pick<Offer, 'variation' | 'dials' | 'own'>): string {
+  return joined([ownDoseWords(own.limits), variation && dialsWords(variation, dials)])
+}
+
+function shortWords(limit: DoseLimit): string {
+  switch (limit.kind) {
+    case 'school':
+      return 'own school'
+    case 'share':
+      return limit.share === 0.5 ? 'half' : `${Math.round(limit.share * 100)} % of it`
+    case 'effort':
+      return `effort ${limit.percentAtMost}`
+    case 'hold':
+      return `${limit.secondsAtMost} s at most`
+    case 'rest':
+      return `rests ${limit.seconds} s`
+    case 'waits':
+      return `waits ${limit.seconds} s after ${limit.every}`
+  }
+}
+
+/**
+ * Why somebody's dose is their own, as a sentence.
+ *
+ * @example
+ * doseLimitWords({ kind: 'effort', name: 'Heart condition, cleared', percentAtMost: 50 }, catalogue)
+ * // 'Heart condition, cleared: effort 50 % at most.'
+ */
+export function doseLimitWords(limit: DoseLimit, { schools }: Pick<Catalogue, 'schools'>): string {
+  switch (limit.kind) {
+    case 'school':
+      return `Own school, ${schools.get(limit.school)?.name ?? limit.school}, in the same time.`
+    case 'share':
+      return `${limit.name}: ${limit.share === 0.5 ? 'half' : `${Math.round(limit.share * 100)} % of`} the dose.`
+    case 'effort':
+      return `${limit.name}: effort ${limit.percentAtMost} % at most.`
+    case 'hold':
+      return `${limit.name}: held for ${limit.secondsAtMost} s at most.`
+    case 'rest':
+      return `${limit.name}: rests of ${limit.seconds} s between rounds.`
+    case 'waits':
+      return `${limit.name}: a wait of ${limit.seconds} s after every ${limit.every} repetitions.`
+  }
+}
