@@ -8,6 +8,7 @@ import { sceneOf } from '../core/body/scene'
 import { SEGMENT } from '../core/body/segments'
 import { skeletonOf } from '../core/body/skeleton'
 import { solveFigure } from '../core/body/figure'
+import { viewsOf } from '../core/body/poseView'
 import { EMPTY_SCENE, VariationFigure } from '../core/catalogue/figure'
 import { problemOf } from '../core/compose/problem'
 import { cuesOf } from '../core/lead/cues'
@@ -89,7 +90,9 @@ function embodied(): object {
   const posture = figures.get('chair/tall') ?? [...figures.values()][0]!
   const solved = solveFigure(posture, VariationFigure.parse({}))
   const standing = skeletonOf('upright', anglesOf(), [0, SEGMENT.hipHeight, 0])
-  return { standing, posture, pose: Object.values(solved)[0]!.pose, scene: sceneOf(EMPTY_SCENE) }
+  const pose = Object.values(solved)[0]!.pose
+  const [view] = viewsOf(posture, { figure: VariationFigure.parse({}), handsDo: 'rest' }, { start: pose })
+  return { standing, posture, pose, view, scene: sceneOf(EMPTY_SCENE) }
 }
 
 /** Six people who sit round a room. */

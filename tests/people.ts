@@ -18,6 +18,7 @@ export function personIn(homeTier: Tier, change: Partial<Person> = {}): Person {
     dials: [],
     visiting: null,
     leftOut: [],
+    joins: 'room',
     ...change,
   }
 }

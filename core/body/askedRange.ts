@@ -1,5 +1,5 @@
 import { entryAt } from '../entries'
-import { legAngles } from './demands'
+import { legAngles } from './legAngles'
 import { bodyOf, type SolvedPose } from './figure'
 import { limbIndex, type BodySide } from './joints'
 

@@ -81,6 +81,8 @@ function footContacts(side: BodySide, where: NonNullable<PoseContacts['feet']>, 
       return flat(scene.stepTop)
     case 'step-heel':
       return [on(spot('heel'), scene.stepTop)]
+    case 'step-ball':
+      return [on(spot('ball'), scene.stepTop), on(spot('toe'), scene.stepTop)]
     case 'wall':
       return [onWall(spot('heel'), scene), onWall(spot('ball'), scene)]
     case 'other-knee':

@@ -1,92 +1,156 @@
-import { entryAt } from '../entries'
-import { limbIndex, trunkIndex, type BodySide } from './joints'
-import type { Tag } from '../catalogue/words'
-import { bodyOf, type SolvedPose } from './figure'
-import type { Skeleton } from './skeleton'
-import { ballAt } from './spots'
-import { cross, dot, length, RAD, sub, unit, type Vec } from './vector'
+import { lastOf } from '../entries'
+import type { PostureFigure } from '../catalogue/figure'
+import type { Demand, VariationEntry } from '../catalogue/movement'
+import { SUPPORTS, type Support, type Tag } from '../catalogue/words'
+import { ARM_RULES } from './armRules'
+import { SIDES } from './joints'
+import { LEG_RULES } from './legRules'
+import {
+  cmOf,
+  FIRM,
+  handAt,
+  isUpOnFeet,
+  viewsOf,
+  type Done,
+  type PosesByName,
+  type PoseView,
+  type SideRule,
+  type WholeRule,
+} from './poseView'
+import { TRUNK_RULES } from './trunkRules'
 
-/** Thresholds between "asks it" and "does not", degrees; ours, from common practice. */
-const DEEP_HIP_DEG = 91
-const DEEP_KNEE_DEG = 92
-const OVERHEAD_DEG = 120
-const HEAD_BELOW_HIPS = -0.02
-const HIP_BACK_END_DEG = 15
-const SPINE_TURN_END_DEG = 34
+const SIDE_RULES = [...LEG_RULES, ...ARM_RULES]
 
-export interface SideAngles {
-  /** Between thigh and trunk, 0 standing straight, as a clinician measures it. */
-  hipFlexion: number
-  kneeFlexion: number
-  ankleUp: number
+/** Hands that steady by holding something that does not give way, and fingertips on it. */
+const STEADYING: ReadonlySet<string> = new Set([...FIRM, 'chair-back', 'wall'])
+
+/** How hands steady somebody in a pose. */
+function supportIn(view: PoseView): Support {
+  const hands = SIDES.map((side) => handAt(view, side))
+  const firm = hands.filter((hand) => STEADYING.has(hand)).length
+  if (firm > 0) return firm === 2 ? 'both' : 'one'
+  return hands.some((hand) => hand.endsWith('fingertip')) ? 'fingertip' : 'none'
+}
+
+/** The least that hands steady somebody who is on their feet all through; null elsewhere, and with a wall at the back. */
+function supportOnFeet(views: readonly PoseView[]): Support | null {
+  if (!views.every(isUpOnFeet) || views.some(({ contacts }) => (contacts.back ?? 'free') !== 'free')) return null
+  return lastOf(views.map(supportIn).toSorted((a, b) => SUPPORTS.indexOf(a) - SUPPORTS.indexOf(b)))
+}
+
+/** Standing with less than a hand on anything. */
+const UNSUPPORTED: Omit<WholeRule, 'measure'> = {
+  tag: 'unsupported-stance',
+  what: 'stands without a hand',
+  unit: '',
+  over: 0,
+}
+/** A strap, a towel or a weight in the hands. */
+const GRIP: Omit<WholeRule, 'measure'> = { tag: 'grip', what: 'holds something', unit: '', over: 0 }
+
+/** Rising from a seat or the floor onto the feet: the hips climb, cm. */
+const RISING: Omit<WholeRule, 'measure'> = { tag: 'rising', what: 'lifts the hips by', unit: ' cm', over: 12 }
+
+/** Tags that the build reads off solved poses. What an entry writes of them has to be so. */
+export const GEOMETRIC: ReadonlySet<Tag> = new Set(
+  [...SIDE_RULES, ...TRUNK_RULES, RISING, UNSUPPORTED, GRIP].map(({ tag }) => tag),
+)
+
+/** With the hips so high somebody stands, or nearly. */
+const STANDING_HIP_CM = 66
+const isUpright = ({ pose }: PoseView) => pose.base === 'upright'
+
+/** Something that was measured, at its worst over the poses of a variation. */
+interface Reading {
+  rule: Omit<SideRule, 'measure'>
+  of: Demand['of']
+  value: number
+}
+
+function readingsOf(views: readonly PoseView[]): Reading[] {
+  const worst = (values: number[]) => Math.max(...values)
+  const heights = views.filter(isUpright).map(({ pose }) => cmOf(pose.root[1]))
+  const climb =
+    heights.length < 2 || Math.max(...heights) < STANDING_HIP_CM ? 0 : Math.max(...heights) - Math.min(...heights)
+  // The right side works as it is drawn; who lies on the right side works with the left.
+  const working = views[0]?.pose.base === 'side' ? 'left' : 'right'
+  const support = supportOnFeet(views)
+  const isUnsupported = support === 'fingertip' || support === 'none'
+  return [
+    ...SIDE_RULES.flatMap((rule) =>
+      SIDES.map((side): Reading => ({
+        rule,
+        of: side === working ? 'worked' : 'other',
+        value: worst(views.map((view) => rule.measure(view, side))),
+      })),
+    ),
+    ...TRUNK_RULES.map((rule): Reading => ({
+      rule,
+      of: 'whole',
+      value: worst(views.map((view) => rule.measure(view))),
+    })),
+    { rule: RISING, of: 'whole', value: climb },
+    { rule: UNSUPPORTED, of: 'whole', value: isUnsupported ? 1 : 0 },
+    { rule: GRIP, of: 'whole', value: views.some(({ handsDo }) => handsDo === 'hold') ? 1 : 0 },
+  ]
 }
 
 /**
- * The clinical angles of one leg, measured on the solved body: they hold whatever combination of joint angles made
- * them.
+ * What a variation asks of a body by its solved poses: at its start, deepest and end, whichever asks most.
  *
- * @returns degrees
+ * Effort, speed, grip and what eyes do cannot be read off a pose and are not among them.
+ *
+ * @param poses solved, by name
+ * @returns tags with the side that they ask: the working one is drawn on the right
+ * @source thresholds ours, from common practice and AAOS ranges (memory)
  * @example
- * legAngles(standing, 'left') // { hipFlexion: 0, kneeFlexion: 0, ankleUp: -1.759 }
+ * demandsOfPoses(posture, { figure: VariationFigure.parse({}), handsDo: 'rest' }, { start: pose }) // []
  */
-export function legAngles(body: Skeleton, side: BodySide): SideAngles {
-  const { hip, knee, ankle, heel, ball } = body[side]
-  const [thigh, shank] = [unit(sub(knee, hip)), unit(sub(ankle, knee))]
-  const up = unit(sub(entryAt(body.spine, 1), body.midHip))
-  const forward: Vec = cross(up, unit(sub(body.right.hip, body.left.hip)))
-  const hipFlexion = Math.atan2(dot(thigh, forward), -dot(thigh, up)) / RAD
-  const kneeFlexion = angleBetween(thigh, shank)
-  return { hipFlexion, kneeFlexion, ankleUp: 90 - angleBetween(unit(sub(ball, heel)), sub(knee, ankle)) }
-}
-
-function angleBetween(a: Vec, b: Vec): number {
-  return Math.acos(Math.max(-1, Math.min(1, dot(a, b) / (length(a) * length(b))))) / RAD
+export function demandsOfPoses(posture: PostureFigure, done: Done, poses: PosesByName): Demand[] {
+  return readingsOf(viewsOf(posture, done, poses)).flatMap(({ rule, of, value }) =>
+    value > rule.over ? [{ tag: rule.tag, of }] : [],
+  )
 }
 
 /**
- * What a pose plainly asks of a body, read off the drawing: the tags that an entry must not leave out.
+ * Why what is written is not so, each with what the poses measure and what would be needed.
  *
- * Tags that depend on effort, speed or balance cannot be read off a pose and are not among them.
- *
+ * @param written the tags of an entry, and what it says that steadies
  * @example
- * tagsOfPose(pose).has('kneeling') // false
+ * disagreementsIn({ demands: [{ tag: 'deep-hip-bend', of: 'worked' }], support: 'none' }, posture,
+ * { figure: VariationFigure.parse({}), handsDo: 'rest' }, { start: pose })[0]
+ * // 'the entry says "deep-hip-bend", and the pose bends the hip by 82.2°: over 90.5° is asked'
  */
-export function tagsOfPose(pose: SolvedPose): Set<Tag> {
-  const body = bodyOf(pose)
-  const tags = new Set<Tag>()
-  const angle = (side: BodySide, name: 'shoulderFlexion' | 'shoulderAbduction') =>
-    entryAt(pose.angles, limbIndex(side, name))
-  const sits = pose.scene.chair === 'sit' || pose.scene.bed === 'edge'
-  for (const side of ['left', 'right'] as const) {
-    const { hipFlexion, kneeFlexion } = legAngles(body, side)
-    // Sitting on a usual seat is asked of everybody in the chair lane and is watched by the seat's own fit.
-    if (hipFlexion > DEEP_HIP_DEG + (sits ? 9 : 0)) tags.add('deep-hip-bend')
-    if (hipFlexion < -HIP_BACK_END_DEG) tags.add('hip-back-end')
-    if (kneeFlexion > DEEP_KNEE_DEG + 20) tags.add('deep-knee-bend')
-    if (Math.max(angle(side, 'shoulderFlexion'), angle(side, 'shoulderAbduction')) > OVERHEAD_DEG)
-      tags.add('overhead-arm')
-    const knee = ballAt(body, `${side} knee`)
-    const carries = pose.base !== 'side' && pose.base !== 'supine' && knee.at[1] < 0.12 && body.midHip[1] > 0.16
-    if (carries) tags.add('kneeling')
-  }
-  if (pose.base === 'prone' && body.midHip[1] < 0.1 + (pose.scene.bed === 'long' ? 0.3 : 0)) tags.add('prone')
-  if (body.head[1] < body.midHip[1] + HEAD_BELOW_HIPS && pose.base !== 'side') tags.add('head-below-heart')
-  const turn =
-    Math.abs(entryAt(pose.angles, trunkIndex('thoracicTurn'))) +
-    Math.abs(entryAt(pose.angles, trunkIndex('lumbarTurn')))
-  if (turn > SPINE_TURN_END_DEG + 8) tags.add('spine-twist-end')
-  return tags
+export function disagreementsIn(
+  written: Pick<VariationEntry, 'demands' | 'support'>,
+  posture: PostureFigure,
+  done: Done,
+  poses: PosesByName,
+): string[] {
+  const views = viewsOf(posture, done, poses)
+  const readings = readingsOf(views)
+  const support = supportOnFeet(views)
+  return [
+    ...written.demands.flatMap(({ tag }) => {
+      const own = readings.filter((reading) => reading.rule.tag === tag)
+      if (own.length === 0 || own.some(({ rule, value }) => value > rule.over)) return []
+      const { rule, value } = lastOf(own.toSorted((a, b) => a.value - b.value))
+      const amount = (number: number) => `${Math.round(number * 10) / 10}${rule.unit}`
+      return [`the entry says "${tag}", and the pose ${rule.what} ${amount(value)}: over ${amount(rule.over)} is asked`]
+    }),
+    ...(support === null || support === written.support
+      ? []
+      : [`the entry says that ${written.support} steadies, and the poses show ${support}`]),
+  ]
 }
 
 /**
- * The tags that a variation's poses plainly ask and its entry leaves out: what would be offered to somebody for whom
- * it is blocked.
+ * The tags that a variation's poses ask and its entry leaves out.
  *
  * @param said the variation's own demands and its posture's
  * @example
- * missingTags([pose], tagsOfPose(pose)) // []
+ * missingTags([{ tag: 'kneeling', of: 'whole' }], new Set(['grip'])) // ['kneeling']
  */
-export function missingTags(poses: readonly SolvedPose[], said: ReadonlySet<Tag>): Tag[] {
-  const asked = new Set(poses.flatMap((pose) => [...tagsOfPose(pose)]))
-  return [...asked].filter((tag) => !said.has(tag))
+export function missingTags(asked: readonly Demand[], said: ReadonlySet<Tag>): Tag[] {
+  return [...new Set(asked.map(({ tag }) => tag))].filter((tag) => !said.has(tag))
 }

@@ -1,8 +1,11 @@
+import { dequal } from 'dequal/lite'
 import { z } from 'zod'
+import { entryOf, keysOf } from '../entries'
 import {
   EMPTY_SCENE,
   SceneEntry,
   type Camera,
+  type FarLayer,
   type PoseContacts,
   type PoseName,
   type PostureFigure,
@@ -10,10 +13,10 @@ import {
 } from '../catalogue/figure'
 import { contactsIn, type Contact } from './contacts'
 import { ANGLE_COUNT, anglesOf } from './joints'
-import { sceneOf, type Scene } from './scene'
+import { cm, sceneOf, type Scene } from './scene'
 import { skeletonOf, type Base, type Skeleton } from './skeleton'
 import { solvePose, type Solved } from './solve'
-import { ballAt } from './spots'
+import { ballAt, type Spot } from './spots'
 
 const rounded = z.number()
 /** A solved pose as it is shipped: all angles by number, degrees, and the middle of the hips, body heights. */
@@ -33,6 +36,7 @@ interface Layers {
   angles: Parameters<typeof anglesOf>
   contacts: PoseContacts
   scene: Scene
+  weight: FarLayer['weight']
 }
 
 /**
@@ -56,7 +60,7 @@ export function solveFigure(
     wish: anglesOf(...start.angles),
     contacts: startContacts,
     scene: start.scene,
-    stands: stands(posture.base, start.contacts),
+    weightAt: weightIn(posture.base, start),
   })
   const body = skeletonOf(posture.base, first.angles, first.root)
   result.start = shipped(posture.base, first, start.scene, camera)
@@ -67,9 +71,9 @@ export function solveFigure(
     const solved = solvePose({
       base: posture.base,
       wish: anglesOf(...layers.angles),
-      contacts: [...contacts, ...pinsFor(contacts, startContacts, body)],
+      contacts: [...contacts, ...pinsFor(contacts, startContacts, body, goingSpots(figure[name].goes))],
       scene: layers.scene,
-      stands: stands(posture.base, layers.contacts),
+      weightAt: weightIn(posture.base, layers),
       from: { angles: first.angles, root: [...first.root] },
     })
     result[name] = shipped(posture.base, solved, layers.scene, camera)
@@ -103,10 +107,28 @@ function layered(posture: PostureFigure, figure: VariationFigure, name: PoseName
     angles: [posture.angles, figure.start.angles, ...over.map((layer) => layer.angles)],
     contacts: mergedContacts(posture.contacts, figure.start.contacts, ...over.map((layer) => layer.contacts)),
     scene: sceneOf({ ...EMPTY_SCENE, ...posture.scene, ...figure.start.scene, ...over[0]?.scene }),
+    weight: (name === 'start' ? figure.start : over[0])?.weight,
   }
 }
 
-function stands(
+/**
+ * What touches what in a pose of a variation, with the posture's and the start's layers under it.
+ *
+ * @example
+ * contactsAt(posture, VariationFigure.parse({}), 'start').feet // 'floor'
+ */
+export function contactsAt(posture: PostureFigure, figure: VariationFigure, name: PoseName): PoseContacts {
+  return layered(posture, figure, name).contacts
+}
+
+/** Where the weight has to lie, body heights from the middle between the feet; null: wherever. */
+function weightIn(base: Base, { weight, contacts }: Layers): readonly [number, number] | null {
+  if (weight === 'free') return null
+  if (weight) return [cm(weight.forward), cm(weight.right)]
+  return areCarriedByFeet(base, contacts) ? [0, 0] : null
+}
+
+function areCarriedByFeet(
   base: Base,
   { feet, leftFoot, rightFoot, seat, back, knees, leftKnee, rightKnee }: PoseContacts,
 ): boolean {
@@ -118,14 +140,37 @@ function stands(
   return base === 'upright' && !carried && carries(leftFoot ?? feet) && carries(rightFoot ?? feet)
 }
 
-/** Feet, knees and seat that rest on the same plane in both poses. */
-function pinsFor(contacts: Contact[], before: Contact[], body: Skeleton): Contact[] {
+/** Parts of the body as they are written for contacts, by the spots that touch. */
+const TOUCHING: Record<string, RegExp> = {
+  foot: /(heel|ball|toe|instep|ankle)$/,
+  knee: /knee$/,
+  hand: /(palm|fingertip)$/,
+  elbow: /(elbow|wrist)$/,
+  seat: /^seat$/,
+}
+
+/** Whether a spot belongs to what slides or steps, and so is not kept where it was. */
+function goingSpots(goes: FarLayer['goes']): (spot: Spot) => boolean {
+  const parts = keysOf(goes).map((key) => {
+    const side = /^(left|right)/.exec(key)?.[1] ?? ''
+    const part = Object.keys(TOUCHING).find((name) => key.toLowerCase().includes(name)) ?? 'foot'
+    return { side, touches: entryOf(new Map(Object.entries(TOUCHING)), part) }
+  })
+  return (spot) => parts.some(({ side, touches }) => spot.startsWith(side) && touches.test(spot))
+}
+
+/** Feet, knees, hands, elbows and seat that rest on the same plane in both poses, but for what goes. */
+function pinsFor(contacts: Contact[], before: Contact[], body: Skeleton, goes: (spot: Spot) => boolean): Contact[] {
   return contacts.flatMap((contact): Contact[] => {
-    if (contact.kind !== 'plane' || !/(heel|ball|knee|seat|hip)$/.test(contact.spot)) return []
+    if (contact.kind !== 'plane' || !/(heel|ball|knee|seat|hip|palm|fingertip|elbow)$/.test(contact.spot)) return []
     const same = before.some(
-      (other) => other.kind === 'plane' && other.spot === contact.spot && Math.abs(other.at - contact.at) < 1e-9,
+      (other) =>
+        other.kind === 'plane' &&
+        other.spot === contact.spot &&
+        Math.abs(other.at - contact.at) < 1e-9 &&
+        dequal(other.normal, contact.normal),
     )
-    return same ? [{ kind: 'pin', spot: contact.spot, at: ballAt(body, contact.spot).at }] : []
+    return same && !goes(contact.spot) ? [{ kind: 'pin', spot: contact.spot, at: ballAt(body, contact.spot).at }] : []
   })
 }
 

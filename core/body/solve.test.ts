@@ -10,8 +10,8 @@ import { ballAt } from './spots'
 
 const floor = sceneOf(EMPTY_SCENE)
 const standing = contactsIn({ feet: 'floor' }, floor)
-const solve = (wish: object, contacts = standing, scene = floor, stands = true) =>
-  solvePose({ base: 'upright', wish: anglesOf(wish), contacts, scene, stands })
+const solve = (wish: object, contacts = standing, scene = floor, weightAt: readonly [number, number] | null = [0, 0]) =>
+  solvePose({ base: 'upright', wish: anglesOf(wish), contacts, scene, weightAt })
 
 describe('the solver', () => {
   it('leaves a pose alone that already touches what it has to', () => {

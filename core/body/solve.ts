@@ -1,3 +1,4 @@
+import { overFeet } from './balance'
 import type { Contact } from './contacts'
 import { ANGLE_COUNT, JOINTS, type Angles } from './joints'
 import { inner, solveSymmetric, sumOfSquares } from './linear'
@@ -12,8 +13,8 @@ export interface Task {
   wish: Angles
   contacts: Contact[]
   scene: Scene
-  /** Both feet carry: the weight must lie over them. */
-  stands: boolean
+  /** How far forward and to the right of the middle between the feet the weight lies; null: wherever. */
+  weightAt: readonly [number, number] | null
   /** Where to begin from: another pose's solution. */
   from?: { angles: Angles; root: Vec }
 }
@@ -43,13 +44,32 @@ const ITERATIONS = 90
  *
  * @returns the pose nearest to the written one that touches what it has to and sinks into nothing
  * @example
- * solvePose({ base: 'upright', wish: anglesOf(), contacts: contactsIn({ feet: 'floor' }, scene), scene, stands:
- * true }).missed < 0.003
+ * solvePose({ base: 'upright', wish: anglesOf(), contacts: contactsIn({ feet: 'floor' }, scene), scene,
+ * weightAt: [0, 0] }).missed < 0.003
  * // true
  */
 export function solvePose(task: Task): Solved {
-  const size = 3 + ANGLE_COUNT
   let x = startOf(task)
+  let iterations = 0
+  for (const softness of SOFTNESS) {
+    const stage = descend({ ...task, softness }, x)
+    x = stage.x
+    iterations += stage.iterations
+  }
+  return report(task, x, iterations)
+}
+
+/** Contacts that hold softly at first let a body through that a stiff one would hang on. */
+const SOFTNESS = [10, 1]
+
+interface Stage extends Task {
+  /** How many times as far as at the end a contact may be missed at the same cost. */
+  softness: number
+}
+
+function descend(task: Stage, from: Float64Array): { x: Float64Array; iterations: number } {
+  const size = 3 + ANGLE_COUNT
+  let x = from
   let residuals = residualsOf(task, x)
   let cost = sumOfSquares(residuals)
   let damping = 1e-2
@@ -63,12 +83,12 @@ export function solvePose(task: Task): Solved {
     damping = Math.max(1e-9, step.damping / 4)
     if (gain < 1e-5 * (1 + cost)) break
   }
-  return report(task, x, iterations)
+  return { x, iterations }
 }
 
 /** Tries steps with rising damping until one lowers the cost; null when none does. */
 function improving(
-  task: Task,
+  task: Stage,
   {
     x,
     cost,
@@ -108,7 +128,7 @@ function bodyAt(task: Task, x: Float64Array): Skeleton {
   return skeletonOf(task.base, x.subarray(3), [x[0]!, x[1]!, x[2]!])
 }
 
-function residualsOf(task: Task, x: Float64Array): number[] {
+function residualsOf(task: Stage, x: Float64Array): number[] {
   const body = bodyAt(task, x)
   const residuals: number[] = [x[0]! / ROOT_SPREAD, 0, x[2]! / ROOT_SPREAD]
   for (let at = 0; at < ANGLE_COUNT; at += 1) {
@@ -117,17 +137,19 @@ function residualsOf(task: Task, x: Float64Array): number[] {
     residuals.push((angle - task.wish[at]!) / joint.spread)
     residuals.push((angle - Math.min(joint.to, Math.max(joint.from, angle))) / LIMIT_SPREAD)
   }
-  for (const contact of task.contacts) pushContact(residuals, contact, body)
-  for (const sunk of sinkings(body, task)) residuals.push(sunk / SINK_SPREAD)
+  for (const contact of task.contacts) pushContact(residuals, contact, body, task.softness)
+  for (const sunk of sinkings(body, task)) residuals.push(sunk / (SINK_SPREAD * task.softness))
   for (const sunk of overlaps(body)) residuals.push(sunk / LIMB_SPREAD)
-  if (task.stands) {
+  if (task.weightAt) {
     const [overX, overZ] = overFeet(body)
-    residuals.push(overX / BALANCE_SPREAD, overZ / BALANCE_SPREAD)
+    const [atX, atZ] = task.weightAt
+    residuals.push((overX - atX) / BALANCE_SPREAD, (overZ - atZ) / BALANCE_SPREAD)
   }
   return residuals
 }
 
-function pushContact(residuals: number[], contact: Contact, body: Skeleton): void {
+function pushContact(residuals: number[], contact: Contact, body: Skeleton, softness: number): void {
+  const spread = CONTACT_SPREAD * softness
   switch (contact.kind) {
     case 'near': {
       const { at } = ballAt(body, contact.spot)
@@ -140,18 +162,18 @@ function pushContact(residuals: number[], contact: Contact, body: Skeleton): voi
       return
     case 'pin': {
       const gap = sub(ballAt(body, contact.spot).at, contact.at)
-      residuals.push(gap[0] / CONTACT_SPREAD, gap[1] / CONTACT_SPREAD, gap[2] / CONTACT_SPREAD)
+      residuals.push(gap[0] / spread, gap[1] / spread, gap[2] / spread)
       return
     }
     case 'limb': {
       const [from, to] = [ballAt(body, contact.from).at, ballAt(body, contact.to).at]
       const slip =
         dot(sub(ballAt(body, contact.spot).at, mix(from, to, contact.share)), sub(to, from)) / length(sub(to, from))
-      residuals.push(missedBy(contact, body) / CONTACT_SPREAD, slip / 0.015)
+      residuals.push(missedBy(contact, body) / spread, slip / 0.015)
       return
     }
     default:
-      residuals.push(missedBy(contact, body) / CONTACT_SPREAD)
+      residuals.push(missedBy(contact, body) / spread)
   }
 }
 
@@ -237,25 +259,7 @@ function overlaps(body: Skeleton): number[] {
   })
 }
 
-/** How far the weight is from the middle of the feet, forward and to the right. */
-function overFeet(body: Skeleton): [number, number] {
-  const parts: [Vec, number][] = [
-    [body.spine[2]!, 0.25],
-    [body.spine[6]!, 0.25],
-    [body.head, 0.08],
-    ...(['left', 'right'] as const).flatMap((side): [Vec, number][] => [
-      [mix(body[side].hip, body[side].knee, 0.43), 0.1],
-      [mix(body[side].knee, body[side].ankle, 0.43), 0.06],
-      [body[side].elbow, 0.05],
-    ]),
-  ]
-  const weight = (axis: 0 | 2) => parts.reduce((sum, [at, share]) => sum + at[axis] * share, 0)
-  const middle = (axis: 0 | 2) =>
-    (body.left.heel[axis] + body.left.ball[axis] + body.right.heel[axis] + body.right.ball[axis]) / 4
-  return [weight(0) - middle(0), weight(2) - middle(2)]
-}
-
-function linearised(task: Task, x: Float64Array, residuals: number[], size: number) {
+function linearised(task: Stage, x: Float64Array, residuals: number[], size: number) {
   const columns: Float64Array[] = []
   for (let at = 0; at < size; at += 1) {
     const step = at < 3 ? 1e-5 : 1e-3

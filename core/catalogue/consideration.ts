@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { WholeSentence } from './wholeSentence'
-import { Quality, Tag, type Side } from './words'
+import { Quality, Support, Tag, Tier, type Side } from './words'
 
 /** One thing a consideration does to variations that carry a tag, if the dose or the hands make it so. */
 export const ConsiderationRule = z.object({
@@ -10,8 +10,8 @@ export const ConsiderationRule = z.object({
     .object({
       /** Only above this level. */
       levelOver: z.number().optional(),
-      /** Only without any hand on something. */
-      withoutHands: z.boolean().optional(),
+      /** Only where less than this steadies: a fingertip is less than a hand, nothing less than a fingertip. */
+      supportUnder: Support.optional(),
     })
     .default({}),
 })
@@ -47,6 +47,14 @@ export const Consideration = z.object({
   breathOnly: z.boolean().default(false),
   /** Does not take part; shows what to do. */
   redFlag: z.boolean().default(false),
+  /** After so many seconds on the feet at a stretch the next block is done on the chair. */
+  standingAtMost: z.number().min(30).optional(),
+  /** Tiers that are closed with it, whatever else is open. */
+  closes: z.array(Tier).default([]),
+  /** No step up is proposed: it is taken by hand only. */
+  stepsByHandOnly: z.boolean().default(false),
+  /** Who has it without its being written down: those never screened, those who stay in a wheelchair. */
+  holdsFor: z.enum(['unscreened', 'wheelchair']).optional(),
   /** Where the row comes from. */
   origin: z.string(),
 })

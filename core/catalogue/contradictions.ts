@@ -116,5 +116,5 @@ function outOfBounds(range: DialRange, bounds: readonly DialBound[]): string | n
 
 function isSupported(variation: Variation, { postures }: Catalogue): boolean {
   const posture = postures.get(variation.postureId)
-  return variation.hands !== 'none' || variation.props.length > 0 || (posture !== undefined && posture.height < 1)
+  return variation.support !== 'none' || variation.props.length > 0 || (posture !== undefined && posture.height < 1)
 }

@@ -96,6 +96,7 @@ const Foot = z.enum([
   'bed-heel',
   'step',
   'step-heel',
+  'step-ball',
   'wall',
   'other-knee',
   'chair',
@@ -178,13 +179,31 @@ const PoseLayer = z.object({
   angles: PoseAngles.default({}),
   contacts: PoseContacts.default({}),
   scene: SceneEntry.partial().default({}),
+  /**
+   * Where the weight lies from the middle between the feet, cm; `free`: wherever. Left out: over the feet where they
+   * alone carry, and free where something else does.
+   */
+  weight: z
+    .union([z.literal('free'), z.object({ forward: z.number().default(0), right: z.number().default(0) })])
+    .optional(),
 })
+
+/** What keeps its contact and yet changes its place: it slides along, or is lifted and set down again. */
+const Going = z.enum(['slides', 'steps'])
+const GOING_PARTS = [
+  ...(['feet', 'leftFoot', 'rightFoot', 'knees', 'leftKnee', 'rightKnee'] as const),
+  ...(['hands', 'leftHand', 'rightHand', 'elbows', 'leftElbow', 'rightElbow', 'seat'] as const),
+] as const
+
+/** A pose that is gone to: what rests in both poses stays where it was, but for what goes. */
+const FarLayer = PoseLayer.extend({ goes: z.partialRecord(z.enum(GOING_PARTS), Going).default({}) })
+export type FarLayer = z.infer<typeof FarLayer>
 
 /** How a variation departs from its posture: where it starts, where it goes, and where an angle peaks between. */
 export const VariationFigure = z.object({
   start: PoseLayer.default({ angles: {}, contacts: {}, scene: {} }),
-  end: PoseLayer.optional(),
-  deepest: PoseLayer.optional(),
+  end: FarLayer.optional(),
+  deepest: FarLayer.optional(),
   camera: Camera.partial().optional(),
 })
 export type VariationFigure = z.infer<typeof VariationFigure>

@@ -2,7 +2,7 @@ import { entryAt } from '../entries'
 import { z } from 'zod'
 import { POSE_NAMES, SceneEntry, VariationFigure } from './figure'
 import { DosePlan } from './dose'
-import { Dial, Hands, Level, Phase, Quality, Region, SchoolId, SidePolicy, Tag } from './words'
+import { Dial, HandsDo, Level, Phase, Quality, Region, SchoolId, SidePolicy, Support, Tag } from './words'
 
 const sentence = z.string().min(3).max(300)
 
@@ -52,7 +52,8 @@ const VariationFacts = z.object({
   name: z.string().min(3).max(80),
   /** A posture of the lane's tier, as named in `catalogue/postures.yaml`. */
   posture: z.string(),
-  hands: Hands,
+  support: Support,
+  handsDo: HandsDo.default('rest'),
   props: z.array(PropNeed).default([]),
   dials: z.array(DialRange).default([]),
   demands: z.array(Demand).default([]),

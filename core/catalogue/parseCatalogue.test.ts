@@ -90,7 +90,10 @@ describe('an entry that cannot be used is refused with file, path and reason', (
       'a level-1 rung that nothing carries',
       'movements/01-paced-breath.yaml',
       (text) =>
-        text.replace(/posture: at-wall(\s+)hands: none\s+props: \[\{ prop: wall \}\]/, 'posture: free$1hands: none'),
+        text.replace(
+          /posture: at-wall(\s+)support: none\s+props: \[\{ prop: wall \}\]/,
+          'posture: free$1support: none',
+        ),
       /level 1 is carried by something/,
     ],
     ['a missing text', BRIDGE, (text) => text.replace(/^intent:.*$/m, ''), /24-bridge\.yaml: intent/],

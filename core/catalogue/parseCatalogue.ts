@@ -9,11 +9,12 @@ import { PostureFigure } from './figure'
 import { Interview } from './interview'
 import { Judgement } from './judgement'
 import { Measure, TierGate } from './measure'
-import { DialBound, MovementEntry } from './movement'
+import { Demand, DialBound, MovementEntry } from './movement'
 import { PostureGraph } from './posture'
 import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
 import { Stations } from './station'
+import { rungsOf } from './summary'
 
 /**
  * Reads the catalogue's files and refuses whatever is incomplete or contradicts itself.
@@ -21,7 +22,7 @@ import { Stations } from './station'
  * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
  * @throws {CatalogueError} naming file, path and reason, all problems at once
  * @example
- * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 15 problems'
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 16 problems'
  */
 export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const problems: CatalogueProblem[] = []
@@ -52,11 +53,28 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     redFlags: read('redFlags.yaml', RedFlags),
     ownFigures: [],
   }
+  const derived = read('derived.yaml', DerivedDemands)
   if (problems.length > 0) throw new CatalogueError(problems)
-  const whole = data as CatalogueData
+  const whole = withDerived(data as CatalogueData, derived ?? {})
   const contradictions = contradictionsIn(whole)
   if (contradictions.length > 0) throw new CatalogueError(contradictions)
   return whole
+}
+
+/** What the build read off the solved poses, by variation: `derived.yaml`. */
+const DerivedDemands = z.record(z.string(), z.array(Demand))
+
+/** Every rung with what is written and what its poses ask. */
+function withDerived(data: CatalogueData, derived: z.infer<typeof DerivedDemands>): CatalogueData {
+  for (const { id, rung } of data.movements.flatMap(rungsOf)) {
+    const known = new Set(rung.demands.map(demandKey))
+    rung.demands.push(...(derived[id] ?? []).filter((demand) => !known.has(demandKey(demand))))
+  }
+  return data
+}
+
+function demandKey({ tag, of }: Demand): string {
+  return `${tag} ${of}`
 }
 
 function readFile<S extends z.ZodType>(

@@ -75,7 +75,6 @@ export const TAGS = [
   'floor-transfer',
   'single-leg-stance',
   'unsupported-stance',
-  'long-standing',
   'deep-knee-bend',
   'deep-hip-bend',
   'hip-cross-midline',
@@ -101,13 +100,29 @@ export const TAGS = [
   'knee-twist',
   'jolt',
   'rising',
+  'spine-side-end',
+  'shoulder-outward-end',
+  'arm-across',
+  'shoulder-load',
+  'one-leg-load',
+  'turning',
+  'eyes-closed',
+  'hard-edge',
 ] as const
 export const Tag = z.enum(TAGS)
 export type Tag = z.infer<typeof Tag>
 
-/** How much the hands help, from most to least. */
-export const Hands = z.enum(['both', 'one', 'fingertip', 'none'])
-export type Hands = z.infer<typeof Hands>
+/** What steadies, from most to least: hands on something that does not give way. */
+export const SUPPORTS = ['both', 'one', 'fingertip', 'none'] as const
+export const Support = z.enum(SUPPORTS)
+export type Support = z.infer<typeof Support>
+
+/**
+ * What the hands do besides: rest, hold a strap or a weight, carry the trunk, help a limb of one's own, or press
+ * against it.
+ */
+export const HandsDo = z.enum(['rest', 'hold', 'carry', 'assist', 'press'])
+export type HandsDo = z.infer<typeof HandsDo>
 
 export const Dial = z.enum([
   'prop-height',

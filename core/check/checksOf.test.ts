@@ -292,7 +292,7 @@ describe('what steadies', () => {
     // No shipped balance stands free; a practice's own may.
     const movement = catalogue.movements.get('step-and-tandem')!
     const free = movement.ladders.standing!.map((rung) =>
-      rung.level === 4 ? { ...rung, hands: 'none' as const, postureId: 'standing/free' } : rung,
+      rung.level === 4 ? { ...rung, support: 'none' as const, postureId: 'standing/free' } : rung,
     )
     const own = {
       ...catalogue,

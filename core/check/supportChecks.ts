@@ -106,7 +106,7 @@ function balanceWithinReach(checked: Checked): Check[] {
 
 /** Upright on own feet, without hands, and no chair or wall in the picture. */
 function isOutOfReach({ variation }: Offer, catalogue: Catalogue): boolean {
-  if (!variation || variation.hands !== 'none' || (catalogue.postures.get(variation.postureId)?.height ?? 0) < 1)
+  if (!variation || variation.support !== 'none' || (catalogue.postures.get(variation.postureId)?.height ?? 0) < 1)
     return false
   const chair = variation.chair ?? catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
   return chair === 'none' && !variation.postureId.endsWith('at-wall')

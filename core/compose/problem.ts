@@ -172,6 +172,7 @@ function usualPeople(): Expected[] {
       dials: [],
       visiting: null,
       leftOut: [],
+      joins: 'room',
     }
     return { person, when: { daysAway: null, year: null } }
   })

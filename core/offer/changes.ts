@@ -1,6 +1,6 @@
 import { joined } from '../sentence'
 import { adjustments, type Consideration } from '../catalogue/consideration'
-import type { Side } from '../catalogue/words'
+import type { Side, Support } from '../catalogue/words'
 
 /**
  * What a consideration changes, in plain sentences for the person and whoever leads.
@@ -31,6 +31,13 @@ export function changesOf(row: Consideration, side: Side, clearedBy: string): st
   ].filter((sentence, at, all) => sentence !== '' && all.indexOf(sentence) === at)
 }
 
+const SUPPORT_WORDS: Record<Support, string> = {
+  both: 'without both hands on something',
+  one: 'with less than a hand on something',
+  fingertip: 'without a hand on anything',
+  none: '',
+}
+
 /** What the numbers of a row do to a dose, in sentences. */
 function doseChanges({ doseFactor, effortAtMost, holdAtMost, restAtLeast, waitBetween }: Consideration): string[] {
   return [
@@ -47,7 +54,7 @@ function doseChanges({ doseFactor, effortAtMost, holdAtMost, restAtLeast, waitBe
 function conditionWords(when: Consideration['rules'][number]['when']): string {
   const said = [
     when.levelOver === undefined ? '' : `above level ${when.levelOver}`,
-    when.withoutHands ? 'without a hand' : '',
+    when.supportUnder === undefined ? '' : SUPPORT_WORDS[when.supportUnder],
   ].filter((part) => part !== '')
   return said.length === 0 ? '' : ` ${said.join(', ')}`
 }

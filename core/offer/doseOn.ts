@@ -1,7 +1,8 @@
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { Side } from '../catalogue/words'
 import { dialsOf, withDials, type Dials } from './dials'
-import { limitedDose, type Dosed, type OwnDose, type OwnRow } from './ownDose'
+import { factsOf, type Fact } from './facts'
+import { limitedDose, type Dosed, type OwnDose } from './ownDose'
 import type { Person } from './person'
 import { schoolDose } from './schoolDose'
 import { demandsOf } from './verdict'
@@ -32,14 +33,14 @@ export function doseOn(
 ): { dials: Dials; own: OwnDose } {
   const { movement, restSeconds } = asked
   const school = schoolDose(movement, asked, person)
-  const rows = rowsOf(person, catalogue)
+  const facts = factsOf(person, catalogue)
   const ask = { quality: movement.quality, sides: rung.sides, tags: tagsOf(rung, catalogue), side }
   const given = { ...(school ?? { dose: asked.dose, rounds: asked.rounds }), restSeconds }
-  const limited = limitedDose(rows, { given, ...ask })
+  const limited = limitedDose(facts, { given, ...ask })
   const limits: OwnDose['limits'] =
     school && person.school ? [{ kind: 'school', school: person.school }, ...limited.limits] : limited.limits
   if (!isTurned) return { dials: {}, own: { ...limited, limits } }
-  const dials = withinEffort(dialsOf(rung, person, limited), rows)
+  const dials = withinEffort(dialsOf(rung, person, limited), facts)
   return { dials, own: { ...limited, ...withDials(limited, dials), limits } }
 }
 
@@ -50,7 +51,7 @@ export function doseOn(
  * withinFacts(rung('bridge.floor.2'), ann, catalogue) === rung('bridge.floor.2') // true
  */
 export function withinFacts(rung: Variation, person: Person, catalogue: Catalogue): Variation {
-  const atMost = Math.min(...rowsOf(person, catalogue).map(({ row }) => row.effortAtMost ?? Infinity))
+  const atMost = Math.min(...factsOf(person, catalogue).map(({ row }) => row.effortAtMost ?? Infinity))
   const dials = rung.dials.flatMap((range) => {
     if (range.dial !== 'effort' || range.to <= atMost) return [range]
     return range.from < atMost ? [{ ...range, to: atMost }] : []
@@ -61,23 +62,9 @@ export function withinFacts(rung: Variation, person: Person, catalogue: Catalogu
 }
 
 /** An effort that somebody has earned goes no further than a health fact lets it. */
-function withinEffort(dials: Dials, rows: readonly OwnRow[]): Dials {
+function withinEffort(dials: Dials, facts: readonly Fact[]): Dials {
   if (dials.effort === undefined) return dials
-  return { ...dials, effort: Math.min(dials.effort, ...rows.map(({ row }) => row.effortAtMost ?? dials.effort ?? 0)) }
-}
-
-/** The person's health facts, with their rows; a person is never changed in place. */
-const knownRows = new WeakMap<Person, { rows: OwnRow[]; of: Catalogue }>()
-
-function rowsOf(person: Person, catalogue: Catalogue): OwnRow[] {
-  const known = knownRows.get(person)
-  if (known?.of === catalogue) return known.rows
-  const rows = person.considerations.flatMap((own) => {
-    const row = catalogue.considerations.get(own.consideration)
-    return row ? [{ row, own }] : []
-  })
-  knownRows.set(person, { rows, of: catalogue })
-  return rows
+  return { ...dials, effort: Math.min(dials.effort, ...facts.map(({ row }) => row.effortAtMost ?? dials.effort ?? 0)) }
 }
 
 const knownTags = new WeakMap<Variation, ReturnType<typeof tagSet>>()

@@ -2,6 +2,7 @@ import { entryAt, entryOf } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tag, Tier } from '../catalogue/words'
 import { hasWay, type Mover } from '../time/changeover'
+import { factsOf } from './facts'
 import type { Arrival, Person } from './person'
 
 /**
@@ -17,15 +18,15 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
   let sittingWaitSeconds = 0
   let standingWaitSeconds = 0
   const avoid = new Set<Tag>()
-  for (const own of person.considerations) {
-    const known = catalogue.considerations.get(own.consideration)
-    if (!known) continue
+  for (const { row: known, own } of factsOf(person, catalogue)) {
     pace *= known.changeoverFactor ?? 1
     sittingWaitSeconds = Math.max(sittingWaitSeconds, known.sittingWaitSeconds ?? 0)
     standingWaitSeconds = Math.max(standingWaitSeconds, known.standingWaitSeconds ?? 0)
     if (own.clearedBy !== '') continue
     for (const rule of known.rules) {
-      if (rule.effect === 'block' && Object.keys(rule.when).length === 0) avoid.add(rule.tag)
+      // Who cannot lie on one side rolls over the other.
+      const isOtherWay = rule.tag === 'side-lying' && known.sided && own.side !== 'both'
+      if (rule.effect === 'block' && Object.keys(rule.when).length === 0 && !isOtherWay) avoid.add(rule.tag)
     }
   }
   if (arrival?.dizzy) {

@@ -3,10 +3,11 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { Consideration } from '../catalogue/consideration'
 import type { Dose } from '../catalogue/dose'
 import type { Quality } from '../catalogue/words'
-import { limitedDose, roundSeconds, type Dosed, type OwnRow } from './ownDose'
+import type { Fact } from './facts'
+import { limitedDose, roundSeconds, type Dosed } from './ownDose'
 
 const catalogue = shippedCatalogue()
-const row = (change: Partial<Consideration>): OwnRow => ({
+const row = (change: Partial<Consideration>): Fact => ({
   row: Consideration.parse({ id: 'x', name: 'Made up', origin: 'for this test', ...change }),
   own: { consideration: 'x', side: 'both', clearedBy: '' },
 })
@@ -14,7 +15,7 @@ const hold = (seconds: number): Dose => ({ kind: 'hold', seconds })
 const press = (seconds: number, effort: number): Dose => ({ kind: 'press', seconds, effort, ramp: 2 })
 const reps = (count: number): Dose => ({ kind: 'reps', count, out: 2, pause: 0, back: 2, between: 0, lastHold: 0 })
 const limited = (
-  rows: OwnRow[],
+  rows: Fact[],
   dose: Dose,
   {
     rounds = 1,
@@ -84,7 +85,7 @@ describe('a dose that obeys the body', () => {
     expect([on('left'), on('right')]).toEqual([hold(15), hold(30)])
   })
   it('is never longer than the block, whatever facts come together', () => {
-    const rows = [...catalogue.considerations.values()].map((one): OwnRow => ({
+    const rows = [...catalogue.considerations.values()].map((one): Fact => ({
       row: one,
       own: { consideration: one.id, side: 'both', clearedBy: '' },
     }))

@@ -3,7 +3,7 @@ import type { Dose } from '../catalogue/dose'
 import type { Quality, SchoolId, Side, SidePolicy, Tag } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
 import type { Given } from './dials'
-import type { PersonConsideration } from './person'
+import { isAbout, type Fact } from './facts'
 
 /** A dose with its rounds and the rest between them, as a block gives it to everybody. */
 export interface Dosed extends Given {
@@ -27,12 +27,6 @@ export interface OwnDose extends Dosed {
   limits: DoseLimit[]
 }
 
-/** A health fact as it stands in the table, with whose side it is about. */
-export interface OwnRow {
-  row: Consideration
-  own: PersonConsideration
-}
-
 /** What is done of a block, and on which side. */
 export interface DoseAsk {
   given: Dosed
@@ -50,7 +44,7 @@ export interface DoseAsk {
  *
  * Of several facts the strictest number holds; two halves are a half.
  *
- * @param rows the person's facts that are not cleared for the full dose
+ * @param facts the person's facts that are not cleared for the full dose
  * @source the numbers are those of `considerations.yaml`; how they come together is ours
  * @example
  * limitedDose([{ row: fatigueIllness, own: { consideration: 'fatigue-illness', side: 'both', clearedBy: '' } }],
@@ -58,10 +52,8 @@ export interface DoseAsk {
  * sides: 'both', tags: new Set(), side: 'both' }).dose
  * // { kind: 'hold', seconds: 15 }
  */
-export function limitedDose(rows: readonly OwnRow[], { side, ...ask }: DoseAsk): OwnDose {
-  const touching = rows.filter(
-    ({ row, own }) => !row.sided || own.side === 'both' || side === 'both' || own.side === side,
-  )
+export function limitedDose(facts: readonly Fact[], { side, ...ask }: DoseAsk): OwnDose {
+  const touching = facts.filter((fact) => isAbout(fact, side))
   const limited: OwnDose = { ...ask.given, waits: null, limits: [] }
   return [withShare, withHold, withEffort, withWaits, withRest].reduce(
     (own, limit) => limit(own, { ...ask, rows: touching.map(({ row }) => row) }),

@@ -30,6 +30,7 @@ export const ParticipantFields = Person.omit({
   dials: true,
   visiting: true,
   leftOut: true,
+  screenedOn: true,
 }).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
   birthYear: z
@@ -53,8 +54,6 @@ export const ParticipantFields = Person.omit({
   homeProps: z.record(z.string().max(40), z.number().int().min(0).max(20)).default({}),
   /** Whom to call in an emergency: a name and a number. */
   emergencyContact: z.string().max(200, 'The contact has 200 characters at most.').default(''),
-  /** In the room on foot, by video from home, or in the room and staying in a wheelchair. */
-  joins: z.enum(['room', 'video', 'wheelchair']).default('room'),
 })
 export type ParticipantFields = z.infer<typeof ParticipantFields>
 

@@ -59,6 +59,10 @@ export const Person = z.object({
   visiting: Tier.nullable().default(null),
   /** What was eased at once twice running: left out until a lead has looked and noted it. */
   leftOut: z.array(z.object({ movement: z.string(), tier: Tier })).default([]),
+  /** In the room on foot, by video from home, or in the room and staying in a wheelchair. */
+  joins: z.enum(['room', 'video', 'wheelchair']).default('room'),
+  /** ISO day of the last screening; null: never; left out: it does not matter here. */
+  screenedOn: z.iso.date('A date is written as year, month and day.').nullable().optional(),
 })
 export type Person = z.infer<typeof Person>
 

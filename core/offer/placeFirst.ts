@@ -1,6 +1,7 @@
 import { entryAt } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
+import { factsOf } from './facts'
 import type { Person } from './person'
 import { demandsOf } from './verdict'
 
@@ -51,9 +52,9 @@ export function startFor(
   const asked = new Set(
     (movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)),
   )
-  const touching = person.considerations
-    .map((own) => catalogue.considerations.get(own.consideration))
-    .find((row) => row?.rules.some((rule) => asked.has(rule.tag)))
+  const touching = factsOf(person, catalogue)
+    .map(({ row }) => row)
+    .find((row) => row.rules.some((rule) => asked.has(rule.tag)))
   if (touching) return { level: 1, because: touching.name }
   const elsewhere = person.levels.filter((own) => own.movement === movement.id && own.tier !== tier)
   const fromTier = elsewhere.filter((own) => own.tier === person.homeTier)

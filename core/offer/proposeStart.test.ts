@@ -47,7 +47,7 @@ describe('where somebody starts', () => {
     ['with a failed gate', { failed: ['chair' as const] }],
     [
       'where a consideration touches it',
-      { considerations: [{ consideration: 'knee-painful', side: 'both' as const, clearedBy: '' }] },
+      { considerations: [{ consideration: 'hip-replacement-back', side: 'both' as const, clearedBy: '' }] },
     ],
   ])('is the lowest %s, whatever was measured', (_, change) => {
     expect(start([storedMeasure('chair-stand', 20)], change)?.level).toBe(1)

@@ -14,6 +14,7 @@ export type Reason =
   | { kind: 'not-cleared'; name: string }
   | { kind: 'hurt-twice'; movement: string }
   | { kind: 'nothing-left'; movement: string; tier: Tier }
+  | { kind: 'stood-long'; atMostSeconds: number }
   | { kind: 'other-tier'; why: 'dizzy' | 'no-access' | 'no-way'; home: Tier; tier: Tier }
   | { kind: 'limit'; limit: Limit; level: number }
   | { kind: 'pain-eases'; pain: number }
@@ -42,6 +43,7 @@ const ORDER: readonly ReasonKind[] = [
   'hurt-twice',
   'nothing-left',
   'other-tier',
+  'stood-long',
   'limit',
   'pain-eases',
   'away-unscreened',
@@ -126,6 +128,8 @@ export function reasonWords(reason: Reason): string {
       return `No variation of “${reason.movement}” is left in the ${reason.tier} tier: breath meanwhile.`
     case 'other-tier':
       return `${otherTierWords(reason)}: works in the ${reason.tier} tier.`
+    case 'stood-long':
+      return `On the feet for ${Math.round(reason.atMostSeconds / 60)} minutes: sits for this one.`
     case 'limit':
       return `${limitWords(reason.limit)} at level ${reason.level}.`
     default:

@@ -100,7 +100,8 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
     for (const finding of holding(known?.leadsTo ?? OTHER, []))
       found.add(finding, known?.sided ? done.side : 'both', done.on, note)
     const { consideration, days } = interview.recentOperation
-    if (done.on !== null && daysBetween(done.on, on) < days)
+    // An operation of which nobody knows the day counts as recent.
+    if (done.on === null || daysBetween(done.on, on) < days)
       found.add({ consideration, days, otherwise: false, needsClearance: true }, 'both', done.on, note)
   }
   for (const question of interview.sections.flatMap((section) => section.questions)) {

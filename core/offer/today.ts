@@ -2,6 +2,7 @@ import { adjustments } from '../catalogue/consideration'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
 import { hasWayInto, moverOf } from './mover'
+import { factsOf } from './facts'
 import type { Arrival, Person } from './person'
 import { inOrderOfWeight, type Reason, type ReasonKind } from './reason'
 
@@ -75,11 +76,10 @@ const STOPS: ReadonlySet<ReasonKind> = new Set(['red-flag', 'red-flag-at-door', 
 const EASES_A_LEVEL: ReadonlySet<ReasonKind> = new Set(['pain-eases', 'sore', 'tired', 'away'])
 
 /** Considerations that keep somebody out, or to breath until they are cleared. */
-function uncleared(person: Person, { considerations }: Catalogue): Reason[] {
-  return person.considerations.flatMap((own): Reason[] => {
-    const known = considerations.get(own.consideration)
-    if (known?.redFlag) return [{ kind: 'red-flag', name: known.name }]
-    return known?.breathOnly && own.clearedBy === '' ? [{ kind: 'not-cleared', name: known.name }] : []
+function uncleared(person: Person, catalogue: Catalogue): Reason[] {
+  return factsOf(person, catalogue).flatMap(({ row, own }): Reason[] => {
+    if (row.redFlag) return [{ kind: 'red-flag', name: row.name }]
+    return row.breathOnly && own.clearedBy === '' ? [{ kind: 'not-cleared', name: row.name }] : []
   })
 }
 
@@ -122,7 +122,11 @@ const NEAREST: Record<Tier, Tier[]> = {
 function tierToday(person: Person, arrival: Arrival, home: Tier, catalogue: Catalogue): Tier {
   const { avoid } = moverOf(person, catalogue)
   const safe = arrival.dizzy ? NEAREST[home].filter((tier) => tier === 'bed' || tier === 'chair') : NEAREST[home]
-  return safe.find((tier) => person.access[tier] !== 'no' && hasWayInto(tier, avoid, catalogue)) ?? 'chair'
+  const closed = new Set(factsOf(person, catalogue).flatMap(({ row }) => row.closes))
+  return (
+    safe.find((tier) => person.access[tier] !== 'no' && !closed.has(tier) && hasWayInto(tier, avoid, catalogue)) ??
+    'chair'
+  )
 }
 
 function elsewhere(person: Person, arrival: Arrival, home: Tier, tier: Tier): Reason {
@@ -131,9 +135,6 @@ function elsewhere(person: Person, arrival: Arrival, home: Tier, tier: Tier): Re
 }
 
 function watchWords(person: Person, catalogue: Catalogue): string[] {
-  const words = person.considerations.flatMap((own) => {
-    const known = catalogue.considerations.get(own.consideration)
-    return known ? [...known.watch, ...adjustments(known, own.side)] : []
-  })
+  const words = factsOf(person, catalogue).flatMap(({ row, own }) => [...row.watch, ...adjustments(row, own.side)])
   return [...new Set(words)]
 }

@@ -42,7 +42,9 @@ describe('whether a variation may be offered', () => {
     ['wrist pain: no weight on the hands', 'wrist-load', 'wrist-pain'],
     ['neck pain: no looking up', 'neck-arch', 'neck-pain'],
     ['dizziness: no quick head moves', 'quick-head-move', 'dizziness'],
-    ['a faint on standing: no long standing', 'long-standing', 'faint-on-standing'],
+    ['a shoulder that pinches: not overhead', 'overhead-arm', 'shoulder-impingement'],
+    ['a painful outer hip: nothing crossed', 'hip-cross-midline', 'hip-painful-side'],
+    ['a wheelchair: no rising', 'rising', 'wheelchair'],
     ['glaucoma: head above the heart', 'head-below-heart', 'glaucoma'],
     ['reflux: not flat on the back', 'supine-flat', 'reflux'],
     ['cannot kneel: no kneeling', 'kneeling', 'cannot-kneel'],
@@ -78,12 +80,12 @@ describe('whether a variation may be offered', () => {
   })
   it('judges standing free by the hands, and after a fall by the level', () => {
     const free = (change: Partial<Variation>) => asking('unsupported-stance', change)
-    expect(blocked(free({ hands: 'none' }), 'numb-feet')).toBe(true)
-    expect(blocked(free({ hands: 'fingertip' }), 'numb-feet')).toBe(false)
+    expect(blocked(free({ support: 'none' }), 'numb-feet')).toBe(true)
+    expect(blocked(free({ support: 'fingertip' }), 'numb-feet')).toBe(false)
     expect(blocked(free({ level: 2 }), 'fallen-last-12-months')).toBe(false)
     expect(blocked(free({ level: 3 }), 'fallen-last-12-months')).toBe(true)
-    expect(blocked(asking('single-leg-stance', { hands: 'none' }), 'stroke-weak-side')).toBe(true)
-    expect(blocked(asking('single-leg-stance', { hands: 'one' }), 'stroke-weak-side')).toBe(false)
+    expect(blocked(asking('single-leg-stance', { support: 'none' }), 'stroke-weak-side')).toBe(true)
+    expect(blocked(asking('single-leg-stance', { support: 'one' }), 'stroke-weak-side')).toBe(false)
   })
   it('blocks floor, head down and looking up for anybody who is dizzy today', () => {
     const dizzy = { ...USUAL_ARRIVAL, dizzy: true }
@@ -151,12 +153,12 @@ describe('ranges that a pose imposes', () => {
   it('look at the side that works, and at both where both do', () => {
     expect([judged(30, { side: 'right' }), judged(30, { worked: 'both' })]).toEqual(['fine', 'block'])
   })
-  it('leave 70 % of the range with hip arthritis of that side', () => {
+  it('leave 70 % of the range with a painful groin of that side', () => {
     expect(judged(52)).toBe('fine')
-    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'left', clearedBy: '' }] })).toBe(
+    expect(judged(52, { considerations: [{ consideration: 'hip-painful-groin', side: 'left', clearedBy: '' }] })).toBe(
       'block',
     )
-    expect(judged(52, { considerations: [{ consideration: 'hip-arthritis', side: 'right', clearedBy: '' }] })).toBe(
+    expect(judged(52, { considerations: [{ consideration: 'hip-painful-groin', side: 'right', clearedBy: '' }] })).toBe(
       'fine',
     )
   })

@@ -2,10 +2,11 @@ import { rangeMargin } from '../body/fits'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Consideration, ConsiderationRule } from '../catalogue/consideration'
 import type { Demand, ImposedRange } from '../catalogue/movement'
-import type { Side, Tag } from '../catalogue/words'
+import { SUPPORTS, type Side, type Tag } from '../catalogue/words'
 import type { Mover } from '../time/changeover'
 import { hasWay } from '../time/changeover'
 import { limitWords, type Limit } from './limit'
+import { factsOf, type Fact } from './facts'
 import { homePosture, moverOf } from './mover'
 import type { Arrival, Person, PersonConsideration } from './person'
 
@@ -36,7 +37,8 @@ export function judge(
 ): Verdict {
   const demands = demandsOf(variation, catalogue)
   const judged = [
-    ...person.considerations.flatMap((own) => judgeConsideration(own, variation, side, catalogue)),
+    ...unknownIn(person, catalogue),
+    ...factsOf(person, catalogue).flatMap((fact) => judgeFact(fact, variation, side, demands)),
     ...(isReachable(variation, person, catalogue, arrival) ? [] : [blocks({ kind: 'no-way' })]),
     ...variation.imposed.flatMap((imposed) => judgeRange(imposed, side, person, catalogue)),
     ...(arrival?.dizzy ? demands.filter(({ tag }) => DIZZY_BLOCKS.includes(tag)) : []).map(({ tag }) =>
@@ -60,16 +62,15 @@ function watches(limit: Limit): Judged {
   return { effect: 'watch', limit }
 }
 
-/** What a consideration does to a variation: a cleared one blocks nothing, and is watched. */
-function judgeConsideration(
-  own: PersonConsideration,
-  variation: Variation,
-  side: Side,
-  catalogue: Catalogue,
-): Judged[] {
-  const known = catalogue.considerations.get(own.consideration)
-  if (!known) return [watches({ kind: 'unknown-consideration', id: own.consideration })]
-  const demands = demandsOf(variation, catalogue)
+/** What the table does not know is watched, never dropped. */
+function unknownIn(person: Person, { considerations }: Catalogue): Judged[] {
+  return person.considerations
+    .filter((own) => !considerations.has(own.consideration))
+    .map((own) => watches({ kind: 'unknown-consideration', id: own.consideration }))
+}
+
+/** What a fact does to a variation: a cleared one blocks nothing, and is watched. */
+function judgeFact({ row: known, own }: Fact, variation: Variation, side: Side, demands: readonly Demand[]): Judged[] {
   const { name } = known
   const { clearedBy } = own
   return known.rules
@@ -116,8 +117,8 @@ function judgeRange(
 }
 
 function shareOf(range: string, side: Side, person: Person, catalogue: Catalogue): number {
-  const shares = person.considerations.flatMap((own) => {
-    const limit = catalogue.considerations.get(own.consideration)?.rangeAtMost
+  const shares = factsOf(person, catalogue).flatMap(({ row, own }) => {
+    const limit = row.rangeAtMost
     return limit && limit.of.includes(range) && (own.side === 'both' || own.side === side) ? [limit.share] : []
   })
   return Math.min(1, ...shares)
@@ -135,15 +136,20 @@ const knownDemands = new WeakMap<Variation, Demand[]>()
  *
  * @example
  * demandsOf(rung('bridge.floor.2'), catalogue).map((demand) => demand.tag)
- * // ['head-below-heart', 'floor-transfer', 'supine-flat']
+ * // ['supine-flat', 'floor-transfer']
  */
 export function demandsOf(variation: Variation, catalogue: Catalogue): Demand[] {
   const known = knownDemands.get(variation)
   if (known) return known
   const posture = catalogue.postures.get(variation.postureId)
-  const demands = [...variation.demands, ...(posture?.demands ?? []).map((tag) => ({ tag, of: 'whole' as const }))]
+  const demands = [...variation.demands, ...(posture?.demands ?? []).map(inPosture)]
   knownDemands.set(variation, demands)
   return demands
+}
+
+/** Being in a posture asks the whole body; on the side one lies on the side that does not work. */
+function inPosture(tag: Tag): Demand {
+  return { tag, of: tag === 'side-lying' ? 'other' : 'whole' }
 }
 
 /** A consideration of one side meets a demand that is asked of that side, or of the whole body. */
@@ -154,5 +160,7 @@ function touches(demand: Demand, own: PersonConsideration, known: Consideration,
 
 function applies({ when }: ConsiderationRule, variation: Variation): boolean {
   if (when.levelOver !== undefined && variation.level <= when.levelOver) return false
-  return !(when.withoutHands && variation.hands !== 'none')
+  if (when.supportUnder === undefined) return true
+  // From the most to the least: what comes later steadies less.
+  return SUPPORTS.indexOf(variation.support) > SUPPORTS.indexOf(when.supportUnder)
 }

@@ -1,9 +1,10 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import { moverOf } from '../offer/mover'
-import { offersFor, type HandChoice } from '../offer/offerFor'
+import { offersFor, type HandChoice, type Offer } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Arrival, type Person } from '../offer/person'
 import { todayOf, type Today, type When } from '../offer/today'
 import { blockIn, type Plan } from './plan'
+import { standingSeconds, standsAtMost } from './sitsDown'
 import type { Rider } from './typicalRiders'
 
 /** Somebody who is expected or has come, with all that today adds. */
@@ -28,17 +29,20 @@ export interface RiderToday extends Rider {
  */
 export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
   const today = todayOf(person, catalogue, arrival ?? USUAL_ARRIVAL, when)
-  const offers = plan.blocks.map((block) => {
-    const { movement: id, dose, rounds, restSeconds } = blockIn(block, today.tier)
-    const movement = catalogue.movements.get(id)
-    const levelAtMost = block.lanes?.[today.tier]?.levelAtMost
-    return movement
-      ? offersFor(
-          { movement, dose, rounds, restSeconds, levelAtMost },
-          { person, today, catalogue, arrival },
-          choices?.get(block.id),
-        )
-      : []
+  const limit = today.tier === 'standing' && person.access.chair !== 'no' ? standsAtMost(person, catalogue) : null
+  let stood = 0
+  const offers = plan.blocks.map((block): Offer[] => {
+    const own = blockIn(block, today.tier)
+    const movement = catalogue.movements.get(own.movement)
+    if (!movement) return []
+    const asked = { ...own, movement, levelAtMost: block.lanes?.[today.tier]?.levelAtMost }
+    const offersOn = (on: Today) => offersFor(asked, { person, today: on, catalogue, arrival }, choices?.get(block.id))
+    const standing = offersOn(today)
+    stood += standingSeconds(own, standing, movement, catalogue)
+    if (limit === null || stood <= limit) return standing
+    stood = 0
+    const reason = { kind: 'stood-long', atMostSeconds: limit } as const
+    return offersOn({ ...today, tier: 'chair', reasons: [...today.reasons, reason] })
   })
   return { id: person.id, tier: today.tier, mover: moverOf(person, catalogue, arrival), offers, today }
 }

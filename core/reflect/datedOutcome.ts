@@ -29,11 +29,17 @@ export function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evide
     ladders.set(ladder, own)
     const key = `${outcome.meetingId} ${outcome.side}`
     const known = own.get(key)
-    if (!known || (known.achieved ?? Infinity) > (outcome.achieved ?? Infinity)) own.set(key, evidenceOf(outcome))
+    if (!known || isHarder(outcome, known)) own.set(key, evidenceOf(outcome))
   }
   const evidence = new Map([...ladders].map(([ladder, own]) => [ladder, [...own.values()]]))
   sorted.set(outcomes, evidence)
   return evidence
+}
+
+/** Of two outcomes of a meeting the one that hurt more speaks, then the one that reached less. */
+function isHarder(one: DatedOutcome, other: Evidence): boolean {
+  const [pain, known] = [one.pain ?? -1, other.pain ?? -1]
+  return pain === known ? (one.achieved ?? Infinity) < (other.achieved ?? Infinity) : pain > known
 }
 
 function evidenceOf(outcome: DatedOutcome): Evidence {

@@ -22,6 +22,7 @@ export type DecisionNote =
   | { kind: 'first-month'; school: string }
   | { kind: 'record'; achieved: number; unit: Evidence['unit'] }
   | { kind: 'steps-enough'; atMost: number }
+  | { kind: 'by-hand-only'; fact: string }
 
 /** A side's reason, or that there was none to judge; with what was added. */
 export interface DecisionReason {
@@ -115,6 +116,8 @@ function noteWords(note: DecisionNote): string {
       return `In the first month nobody goes to the limit: judged as ${note.school}.`
     case 'record':
       return `Record: ${note.achieved}${unitWords(note.unit)}.`
+    case 'by-hand-only':
+      return `${note.fact}: no step up is proposed; it is taken by hand.`
     case 'steps-enough':
       return `${COUNTS[note.atMost] ?? note.atMost} steps are enough for one meeting.`
   }

@@ -67,6 +67,23 @@ describe('reflecting on a meeting', () => {
         .every((decision) => decision.because.includes('Three steps')),
     ).toBe(true)
   })
+  it('counts the one that hurt where a movement came twice in a meeting, though both reached as much', () => {
+    const [decision] = reflected('b', [
+      outcome('bridge', 'a'),
+      outcome('bridge', 'b'),
+      outcome('bridge', 'b', { blockId: 'c', pain: 6, painKind: 'sharp' }),
+    ])
+    expect(decision!.kind).toBe('ease-now')
+  })
+  it('never proposes a step up where a step is itself the harm, and says so', () => {
+    const considerations = [{ consideration: 'worse-after-effort', side: 'both' as const, clearedBy: '' }]
+    const outcomes = ['a', 'b', 'c', 'd'].map((meeting) => outcome('bridge', meeting))
+    const stepFor = (one: typeof person) =>
+      reflectOn('d', { person: one, outcomes, blockIn: dwellBlock }, catalogue)[0]!
+    expect(stepFor(person).kind).toBe('step-up')
+    expect(stepFor({ ...person, considerations })).toMatchObject({ kind: 'stay', toLevel: 2 })
+    expect(stepFor({ ...person, considerations }).because).toContain('taken by hand')
+  })
   it('counts the harder of two outcomes when a movement came twice', () => {
     const twice = [
       outcome('bridge', 'a'),

@@ -4,6 +4,7 @@ import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { SchoolId, Tier } from '../catalogue/words'
 import type { Given } from '../offer/dials'
 import { doseOn, withinFacts } from '../offer/doseOn'
+import { factsOf } from '../offer/facts'
 import { storedLevel } from '../offer/offerFor'
 import type { OwnDose } from '../offer/ownDose'
 import type { DialSetting, Person } from '../offer/person'
@@ -117,11 +118,19 @@ function stepFor(
     ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
     ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, level) : []),
   ])
+  const still = factsOf(person, catalogue).find(({ row }) => row.stepsByHandOnly)
+  if (still && step.kind === 'step-up') return [heldBack(step, still.row.name)]
   const rung = ladder.find((one) => one.level === level)
   if (!rung) return [step]
   const given = ownGiven(rung, asked.given, person, catalogue)
   const open = withinFacts(rung, person, catalogue)
   return [asTurn(step, open, settings, { given, isWholeLevel: start.isWholeLevel })]
+}
+
+/** For some a step up is itself the harm: it is never proposed. */
+function heldBack(step: Step, fact: string): Step {
+  const stay = { ...step, kind: 'stay' as const, toLevel: step.fromLevel }
+  return withNotes(stay, [{ kind: 'by-hand-only', fact }])
 }
 
 /** What a block gives to somebody with their school and health facts: no dial is turned beyond it. */

@@ -2,7 +2,7 @@ import { entryOf } from '../../core/entries'
 import { dequal } from 'dequal/lite'
 import { NotFound, type Scope } from '../database/rows'
 import { solveFigure } from '../../core/body/figure'
-import { missingTags } from '../../core/body/demands'
+import { demandsOfPoses, missingTags } from '../../core/body/demands'
 import {
   CatalogueError,
   linkCatalogue,
@@ -54,10 +54,8 @@ export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): 
     const solved = solveFigure(entryOf(own.figures, postureId), rung.figure)
     figures[id] = Object.fromEntries(Object.entries(solved).map(([name, { pose }]) => [name, pose]))
     const said = new Set(demandsOf(variation, own).map((demand) => demand.tag))
-    for (const tag of missingTags(
-      Object.values(solved).map(({ pose }) => pose),
-      said,
-    )) {
+    const asked = demandsOfPoses(entryOf(own.figures, postureId), rung, figures[id])
+    for (const tag of missingTags(asked, said)) {
       problems.push({
         file: entry.id,
         path: `${placeOf(entry, variation)}.demands`,

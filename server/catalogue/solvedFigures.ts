@@ -45,6 +45,7 @@ function engineOf(root: string): string {
     'spots',
     'contacts',
     'linear',
+    'balance',
     'solve',
     'figure',
   ])

@@ -2,6 +2,7 @@ import type { Scope } from './rows'
 import type { Readable } from 'node:stream'
 import { z } from 'zod'
 import { hasPractice } from './accounts'
+import { catchUp } from './migrate'
 import type { Database } from './rows'
 import { TABLES, type Table } from './tables'
 
@@ -108,6 +109,7 @@ export async function restoreArchive(
     }
     if (!head || !counts.practices) throw new BrokenArchive('This is no archive of a practice, or it is cut short.')
     await checkReferences(trx)
+    await catchUp(trx, head.migrations)
     return counts
   })
 }

@@ -8,6 +8,7 @@ import * as gatherAndLead from './migrations/005_gather_and_lead'
 import * as takeHome from './migrations/006_take_home'
 import * as reflectAndLookBack from './migrations/007_reflect_and_look_back'
 import * as versions from './migrations/008_versions'
+import * as supportAndFacts from './migrations/009_support_and_facts'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -19,6 +20,15 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '006_take_home': takeHome,
   '007_reflect_and_look_back': reflectAndLookBack,
   '008_versions': versions,
+  '009_support_and_facts': supportAndFacts,
+}
+
+/** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */
+const REWRITES: Record<string, (db: Knex) => Promise<void>> = { '009_support_and_facts': supportAndFacts.rewrite }
+
+/** Brings rows that were written with these migrations, and no later ones, up to date. */
+export async function catchUp(db: Knex, had: readonly string[]): Promise<void> {
+  for (const [name, rewrite] of Object.entries(REWRITES)) if (!had.includes(name)) await rewrite(db)
 }
 
 /** Their names, oldest first. */

@@ -186,7 +186,8 @@ describe('what was not noted', () => {
 
 describe('what hurt twice running', () => {
   it('is left out until a lead has looked and said what was found', async () => {
-    const first = reflection.decisions.find(cameBefore)
+    // One that none of the tests above has settled.
+    const first = reflection.decisions.find((one: any) => cameBefore(one) && one.kind === 'stay')
     for (const view of [before, last]) await note(view, first, { pain: 6, painKind: 'sharp' })
     const decision = await decisionLike(first)
     expect(decision).toMatchObject({ kind: 'ease-now', suggestClinician: true })

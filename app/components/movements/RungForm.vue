@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Hands, LEVEL_NAMES, LEVELS, type Tag, type Tier } from '~~/core/catalogue/words'
+import { SUPPORTS, LEVEL_NAMES, LEVELS, type Tag, type Tier } from '~~/core/catalogue/words'
 import type { VariationEntry } from '~~/core/catalogue/movement'
 
 /** One rung of a ladder: its level, posture and texts, its dials and what it asks. */
@@ -49,9 +49,9 @@ const tags = computed({
           </option>
         </select></AppField
       >
-      <AppField v-slot="{ id, fieldClass }" label="Hands" class="w-32"
-        ><select :id="id" v-model="rung.hands" :class="fieldClass">
-          <option v-for="hands in Hands.options" :key="hands" :value="hands">{{ hands }}</option>
+      <AppField v-slot="{ id, fieldClass }" label="Steadied by" class="w-32"
+        ><select :id="id" v-model="rung.support" :class="fieldClass">
+          <option v-for="support in SUPPORTS" :key="support" :value="support">{{ support }}</option>
         </select></AppField
       >
       <div>

@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
+import { blockOfMovement, planWith } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Catalogue } from '../catalogue/catalogue'
 import { Consideration } from '../catalogue/consideration'
 import type { Dose } from '../catalogue/dose'
-import { moverOf } from './mover'
-import { offersFor } from './offerFor'
-import { USUAL_ARRIVAL, type Person } from './person'
-import { todayOf } from './today'
+import { moverOf } from '../offer/mover'
+import { offersFor } from '../offer/offerFor'
+import { USUAL_ARRIVAL, type Person } from '../offer/person'
+import { todayOf } from '../offer/today'
+import { riderOf } from './riders'
 
 const catalogue = shippedCatalogue()
 const DOSES: Dose[] = [
@@ -52,7 +54,11 @@ function consequencesOf(row: Consideration): string {
           ]),
         ),
       )
-      return [moverOf(person, own), today, offers]
+      const standing = planWith(
+        ['hip-hinge', 'weight-shifts', 'heel-raises', 'side-bend'].map((id) => blockOfMovement(id, { rounds: 2 })),
+      )
+      const { offers: inAPlan } = riderOf({ person, when: { daysAway: 7, year: 2026 } }, standing, own)
+      return [moverOf(person, own), today, offers, inAPlan.flat().map((offer) => offer.variation?.id)]
     }),
   )
 }
@@ -66,7 +72,8 @@ describe('every number in the table of considerations', () => {
   it.each(promises.map((one) => [`${one.row.id}: ${one.path.join('.')} ${one.value}`, one] as const))(
     'changes something: %s',
     (_, { row, path, value }) => {
-      const other = value < 1 ? value / 2 : value + (path.at(-1) === 'levelOver' ? 1 : 10)
+      const isCoarse = value < 1 || path.at(-1) === 'standingAtMost'
+      const other = isCoarse ? value / 2 : value + (path.at(-1) === 'levelOver' ? 1 : 10)
       expect(consequencesOf(changed(row, path, other))).not.toBe(consequencesOf(row))
     },
   )
