@@ -188,11 +188,11 @@ describe('every pose that ships', () => {
     const files = readCatalogueFiles()
     const derived = parse(files['derived.yaml']!) as Record<string, unknown[]>
     const written = parseCatalogue({ ...files, 'derived.yaml': '{}' })
-    for (const { id, postureId, rung } of written.movements.flatMap(rungsOf)) {
+    for (const { id, postureId, rung, way } of written.movements.flatMap(rungsOf)) {
       const posture = catalogue.figures.get(postureId)!
       const poses = Object.fromEntries(Object.entries(figures.get(id)!).map(([name, { pose }]) => [name, pose]))
       expect(disagreementsIn(rung, posture, rung, poses), id).toEqual([])
-      const asked = demandsOfPoses(posture, rung, poses)
+      const asked = [...(way?.demands ?? []), ...demandsOfPoses(posture, rung, poses)]
       expect(z.array(Demand).parse(derived[id]), id).toEqual(asked)
     }
   })

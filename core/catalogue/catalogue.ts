@@ -15,13 +15,15 @@ import { Stations } from './station'
 import { TIERS, type Level, type SidePolicy, type Tier } from './words'
 
 /** A rung with its place: what the rest of the core works with. */
-export interface Variation extends VariationSummary {
+export interface Variation extends Omit<VariationSummary, 'ways'> {
   id: string
   movement: string
   tier: Tier
   /** The posture's full id, `tier/posture`. */
   postureId: string
   sides: SidePolicy
+  /** Other ways of doing it, the nearest first; a way has none. */
+  ways: Variation[]
 }
 
 export interface Movement extends Omit<MovementSummary, 'tiers'> {
@@ -127,7 +129,11 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
   const movements = data.movements.map(linkMovement)
   return {
     movements: byId(movements),
-    variations: byId(movements.flatMap((movement) => TIERS.flatMap((tier) => movement.ladders[tier] ?? []))),
+    variations: byId(
+      movements.flatMap((movement) =>
+        TIERS.flatMap((tier) => (movement.ladders[tier] ?? []).flatMap((rung) => [rung, ...rung.ways])),
+      ),
+    ),
     postures: byId(data.graph.postures),
     graph: data.graph,
     considerations: byId(data.considerations),
@@ -158,14 +164,49 @@ function linkMovement(entry: MovementSummary): Movement {
 }
 
 function linkVariation(movement: MovementSummary, tier: Tier, rung: VariationSummary): Variation {
-  return {
+  const variation: Variation = {
     ...rung,
     id: variationId(movement.id, tier, rung.level),
     movement: movement.id,
     tier,
     postureId: `${tier}/${rung.posture}`,
     sides: rung.sides ?? movement.sides,
+    ways: [],
   }
+  variation.ways = rung.ways.map((way) => ({
+    ...variation,
+    ...definedIn(way),
+    id: wayId(variation.id, way.id),
+    name: wayName(variation.name, way.id),
+    postureId: `${tier}/${way.posture}`,
+    ways: [],
+  }))
+  return variation
+}
+
+/** What a way says of itself; the rest is its rung's. */
+function definedIn({ id: _id, ...way }: VariationSummary['ways'][number]): Partial<Variation> {
+  return Object.fromEntries(Object.entries(way).filter(([, value]) => value !== undefined))
+}
+
+/**
+ * A rung's name with how it is done otherwise.
+ *
+ * @example
+ * wayName('Heel slide', 'propped') // 'Heel slide, propped'
+ */
+export function wayName(name: string, way: string): string {
+  return `${name}, ${way.replaceAll('-', ' ')}`
+}
+
+/**
+ * The id of another way of a variation.
+ *
+ * @example
+ * wayId('knee-hug.bed.2', 'propped') // 'knee-hug.bed.2.propped'
+ */
+export function wayId(variation: string, way: string): string {
+  return `${variation}.${way}`
 }
 
 /**

@@ -75,17 +75,47 @@ export const VariationTexts = z.object({
 })
 export type VariationTexts = z.infer<typeof VariationTexts>
 
+/** The facts of a variation that another way of doing it may change. */
+const WayFacts = z.object({
+  id: z.string().regex(/^[a-z-]+$/, 'A way’s id is made of small letters and hyphens.'),
+  posture: z.string(),
+  support: Support.optional(),
+  handsDo: HandsDo.optional(),
+  props: z.array(PropNeed).optional(),
+  imposed: z.array(ImposedRange).optional(),
+  /** All that this way asks. */
+  demands: z.array(Demand).default([]),
+})
+
+/**
+ * The same rung in another posture or on another part of the arm, for those to whom the usual one is closed: propped
+ * where one cannot lie flat, on the forearms where the wrists are sore.
+ */
+export const WayEntry = z.object({
+  ...WayFacts.shape,
+  setUp: sentence,
+  cues: z.array(sentence).min(1).max(3).optional(),
+  figure: VariationFigure.optional(),
+})
+export type WayEntry = z.infer<typeof WayEntry>
+
 export const VariationEntry = z.object({
   ...VariationFacts.shape,
+  /** Other ways of doing it, the nearest first. */
+  ways: z.array(WayEntry).default([]),
   /** How the figure departs from its posture's. */
   figure: VariationFigure.default({ start: { angles: {}, contacts: {}, scene: {} } }),
   ...VariationTexts.shape,
 })
 export type VariationEntry = z.infer<typeof VariationEntry>
 
+/** Another way in the catalogue's index. */
+const WaySummary = WayFacts
+
 /** A variation in the catalogue's index: its facts, which poses are drawn and how its chair stands. */
 export const VariationSummary = z.object({
   ...VariationFacts.shape,
+  ways: z.array(WaySummary).default([]),
   poses: z.array(z.enum(POSE_NAMES)),
   chair: SceneEntry.shape.chair.optional(),
 })

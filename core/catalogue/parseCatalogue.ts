@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { parseDocument } from 'yaml'
-import { CatalogueError, type CatalogueData, type CatalogueProblem } from './catalogue'
+import { CatalogueError, wayId, type CatalogueData, type CatalogueProblem } from './catalogue'
 import { Aim } from './aim'
 import { contradictionsIn } from './contradictions'
 import { Clock } from './clock'
@@ -66,7 +66,9 @@ const DerivedDemands = z.record(z.string(), z.array(Demand))
 
 /** Every rung with what is written and what its poses ask. */
 function withDerived(data: CatalogueData, derived: z.infer<typeof DerivedDemands>): CatalogueData {
-  for (const { id, rung } of data.movements.flatMap(rungsOf)) {
+  for (const { id, rung, way } of data.movements.flatMap(rungsOf)) {
+    if (way) continue
+    for (const other of rung.ways) other.demands.push(...(derived[wayId(id, other.id)] ?? []))
     const known = new Set(rung.demands.map(demandKey))
     rung.demands.push(...(derived[id] ?? []).filter((demand) => !known.has(demandKey(demand))))
   }

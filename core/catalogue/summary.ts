@@ -1,4 +1,4 @@
-import { variationId, type CatalogueData, type CatalogueIndex } from './catalogue'
+import { variationId, wayId, wayName, type CatalogueData, type CatalogueIndex } from './catalogue'
 import { POSE_NAMES } from './figure'
 import {
   VariationTexts,
@@ -7,6 +7,7 @@ import {
   type MovementTexts,
   type VariationEntry,
   type VariationSummary,
+  type WayEntry,
 } from './movement'
 import { TIERS, type Tier } from './words'
 
@@ -43,11 +44,13 @@ function summaryOfRung(rung: VariationEntry): VariationSummary {
     cheats: _cheats,
     easier: _easier,
     more: _more,
+    ways,
     ...facts
   } = rung
   const { chair } = figure.start.scene
   return {
     ...facts,
+    ways: ways.map(({ setUp: _setUp, cues: _cues, figure: _figure, ...way }) => way),
     poses: POSE_NAMES.filter((name) => figure[name] !== undefined),
     ...(chair === undefined ? {} : { chair }),
   }
@@ -64,22 +67,50 @@ export function textsOf(entry: MovementEntry): MovementTexts {
   return { id: entry.id, muscles: entry.muscles, cautions: entry.cautions, variations: Object.fromEntries(variations) }
 }
 
+/** A rung, or another way of doing one, as an entry of its own. */
+export interface Rung {
+  id: string
+  tier: Tier
+  postureId: string
+  rung: VariationEntry
+  /** The rung whose way it is; null: it is the rung itself. */
+  way: VariationEntry | null
+}
+
+function wayRung({ id, tier, rung }: Rung, { id: way, ...own }: WayEntry): Rung {
+  const { posture, demands, setUp } = own
+  const entry: VariationEntry = {
+    ...rung,
+    name: wayName(rung.name, way),
+    posture,
+    demands,
+    setUp,
+    support: own.support ?? rung.support,
+    handsDo: own.handsDo ?? rung.handsDo,
+    props: own.props ?? rung.props,
+    imposed: own.imposed ?? rung.imposed,
+    cues: own.cues ?? rung.cues,
+    figure: own.figure ?? rung.figure,
+    ways: [],
+  }
+  return { id: wayId(id, way), tier, postureId: `${tier}/${posture}`, rung: entry, way: rung }
+}
+
 /**
- * Every rung of a movement with its id and its posture's, words and poses included.
+ * Every rung of a movement, and its other ways, with its id and its posture's, words and poses included.
  *
  * @example
  * rungsOf(data.movements.find(({ id }) => id === 'bridge')).map((rung) => rung.id)[0] // 'bridge.bed.1'
  */
-export function rungsOf(entry: MovementEntry): { id: string; tier: Tier; postureId: string; rung: VariationEntry }[] {
+export function rungsOf(entry: MovementEntry): Rung[] {
   return TIERS.flatMap((tier) => {
     const answer = entry.tiers[tier]
     return 'ladder' in answer
-      ? answer.ladder.map((rung) => ({
-          id: variationId(entry.id, tier, rung.level),
-          tier,
-          postureId: `${tier}/${rung.posture}`,
-          rung,
-        }))
+      ? answer.ladder.flatMap((rung): Rung[] => {
+          const id = variationId(entry.id, tier, rung.level)
+          const own = { id, tier, postureId: `${tier}/${rung.posture}`, rung, way: null }
+          return [own, ...rung.ways.map((way) => wayRung(own, way))]
+        })
       : []
   })
 }

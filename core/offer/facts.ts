@@ -9,6 +9,17 @@ export interface Fact {
   own: PersonConsideration
 }
 
+/** The rows that hold for some without being written down, once for a table. */
+const knownUnwritten = new WeakMap<Catalogue['considerations'], Consideration[]>()
+
+function unwrittenIn(considerations: Catalogue['considerations']): Consideration[] {
+  const known = knownUnwritten.get(considerations)
+  if (known) return known
+  const rows = [...considerations.values()].filter(({ holdsFor }) => holdsFor !== undefined)
+  knownUnwritten.set(considerations, rows)
+  return rows
+}
+
 /** A person is never changed in place, so their facts are gathered once for a catalogue. */
 const known = new WeakMap<Person, { facts: Fact[]; of: Catalogue['considerations'] }>()
 
@@ -26,7 +37,7 @@ export function factsOf(person: Person, { considerations }: Pick<Catalogue, 'con
     const row = considerations.get(own.consideration)
     return row ? [{ row, own }] : []
   })
-  const unwritten = [...considerations.values()]
+  const unwritten = unwrittenIn(considerations)
     .filter(({ holdsFor }) => holdsFor !== undefined && holds(holdsFor, person))
     .map((row) => ({ row, own: { consideration: row.id, side: 'both' as const, clearedBy: '' } }))
   const facts = [...written, ...unwritten]

@@ -99,9 +99,18 @@ describe('what somebody is offered', () => {
     ).toMatch(/a-new-thing/)
   })
   it('answers with breath where nothing is left, in a posture that is open to the person', () => {
-    const [offer] = offers('bridge', personIn('bed', { considerations: [has('reflux')] }))
+    const person = personIn('bed', { considerations: [has('reflux')] })
+    const leftOut = [{ movement: 'bridge', tier: 'bed' as const }]
+    const [offer] = offers('bridge', { ...person, leftOut })
     expect(offer).toMatchObject({ kind: 'breath', variation: { postureId: 'bed/propped' } })
     expect(offer!.reasons.map(reasonWords).join(' ')).toContain('No variation of “Bridge” is left in the bed tier')
+  })
+  it('offers another way of the rung where the usual posture is closed: propped, with why', () => {
+    const person = personIn('bed', { considerations: [has('reflux')] })
+    const [offer] = offers('knee-lift-hold', person)
+    expect(offer).toMatchObject({ kind: 'movement', variation: { postureId: 'bed/propped', level: 1 } })
+    expect(offer!.variation!.id).toBe('knee-lift-hold.bed.1.propped')
+    expect(offer!.reasons.map(reasonWords).join(' ')).toContain('Reflux: supine flat is asked here at level 1.')
   })
   it('uses the stand-in of a tier without a ladder', () => {
     const entry = [...catalogue.movements.values()].flatMap((one) =>

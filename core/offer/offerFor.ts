@@ -4,7 +4,7 @@ import type { Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
 import type { Dials } from './dials'
 import { doseOn } from './doseOn'
-import { limitWords } from './limit'
+import { limitWords, type Limit } from './limit'
 import type { Dosed, OwnDose } from './ownDose'
 import type { Arrival, Person } from './person'
 import { placeFirst } from './placeFirst'
@@ -146,13 +146,14 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
   for (const rung of ladder.toReversed()) {
     if (rung.level > wantedLevel) continue
-    const verdict = judge(rung, side, { person, arrival }, catalogue)
-    if (verdict.blocks.length === 0) {
-      // On a rung below their own nothing was turned yet.
-      const { dials, own } = doseOn(rung, asked, side, { person, catalogue, isTurned: rung.level === stored })
-      return { variation: rung, wantedLevel, reasons, watch: [...verdict.watch, ...loadWords(rung, dials)], dials, own }
-    }
-    reasons.push(...verdict.blocks.map((limit): Reason => ({ kind: 'limit', limit, level: rung.level })))
+    const { open, blocks } = firstOpen(rung, side, { person, catalogue, arrival })
+    // Where another way is open, what closes the usual one is why it is done so.
+    reasons.push(...blocks.map((limit): Reason => ({ kind: 'limit', limit, level: rung.level })))
+    if (!open) continue
+    // On a rung below their own nothing was turned yet.
+    const { dials, own } = doseOn(open.way, asked, side, { person, catalogue, isTurned: rung.level === stored })
+    const watch = [...open.watch, ...loadWords(open.way, dials)]
+    return { variation: open.way, wantedLevel, reasons, watch, dials, own }
   }
   const lowest = ladder[0]?.level ?? 1
   if (lowest > wantedLevel) reasons.push({ kind: 'ladder-starts', level: lowest, tier })
@@ -161,6 +162,21 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
 
 function blockDose({ dose, rounds, restSeconds }: Asked): OwnDose {
   return { dose, rounds, restSeconds, waits: null, limits: [] }
+}
+
+/** The usual way of a rung, or the nearest other that is open; with what closes the usual one. */
+function firstOpen(
+  rung: Variation,
+  side: Side,
+  { catalogue, ...who }: Omit<Situation, 'today'>,
+): { open: { way: Variation; watch: string[] } | null; blocks: Limit[] } {
+  const usual = judge(rung, side, who, catalogue)
+  if (usual.blocks.length === 0) return { open: { way: rung, watch: usual.watch }, blocks: [] }
+  for (const way of rung.ways) {
+    const { blocks, watch } = judge(way, side, who, catalogue)
+    if (blocks.length === 0) return { open: { way, watch }, blocks: usual.blocks }
+  }
+  return { open: null, blocks: usual.blocks }
 }
 
 /** A rung that will carry a load is begun without it. */

@@ -53,8 +53,10 @@ export interface DoseAsk {
  * // { kind: 'hold', seconds: 15 }
  */
 export function limitedDose(facts: readonly Fact[], { side, ...ask }: DoseAsk): OwnDose {
+  const { dose, rounds, restSeconds } = ask.given
+  const limited: OwnDose = { dose, rounds, restSeconds, waits: null, limits: [] }
   const touching = facts.filter((fact) => isAbout(fact, side))
-  const limited: OwnDose = { ...ask.given, waits: null, limits: [] }
+  if (touching.length === 0) return limited
   return [withShare, withHold, withEffort, withWaits, withRest].reduce(
     (own, limit) => limit(own, { ...ask, rows: touching.map(({ row }) => row) }),
     limited,

@@ -38,7 +38,7 @@ describe('what a movement costs at a place', () => {
     }
   })
   it('names who would only breathe', () => {
-    const fragile = personIn('bed', { considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }] })
+    const fragile = personIn('bed', { leftOut: [{ movement: 'bridge', tier: 'bed' }] })
     const own = planWith(['paced-breath'])
     const found = placingsAt(own, 1, {
       riders: ridersIn(own, [fragile]),

@@ -77,11 +77,13 @@ if (problems.length > 0) {
 
 /** What the poses ask, a variation a line, for everything that reads the catalogue without solving it. */
 function writeDerived(): void {
-  const lines = data.movements.flatMap(rungsOf).map(({ id, postureId, rung }) => {
+  const lines = data.movements.flatMap(rungsOf).map(({ id, postureId, rung, way }) => {
     const posture = entryOf(catalogue.figures, postureId)
     const poses = Object.fromEntries(Object.entries(figures.get(id) ?? {}).map(([name, { pose }]) => [name, pose]))
     problems.push(...disagreementsIn(rung, posture, rung, poses).map((message) => `${id}: ${message}`))
-    const demands = demandsOfPoses(posture, rung, poses).map((demand) =>
+    // A way asks what is written of its rung, and what its own poses show.
+    const written = way ? way.demands : []
+    const demands = [...written, ...demandsOfPoses(posture, rung, poses)].map((demand) =>
       demand.of === 'worked' ? demand.tag : `{ tag: ${demand.tag}, of: ${demand.of} }`,
     )
     return `${id}: [${demands.join(', ')}]`

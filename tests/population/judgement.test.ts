@@ -18,7 +18,7 @@ beforeAll(() => {
       ...rows,
     ].join('\n'),
   )
-}, 120_000)
+}, 300_000)
 
 describe('the judgement over 26 weeks of a simulated population', () => {
   it('offers above what a body can do rarely, and far above hardly ever (Dwell)', () => {
