@@ -23,6 +23,7 @@ export default defineConfig({
             'app/**/*.test.ts',
             'server/**/*.test.ts',
             'tests/population/**/*.test.ts',
+            'tests/answers/**/*.test.ts',
           ],
         },
       },

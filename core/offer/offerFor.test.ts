@@ -12,7 +12,7 @@ import { USUAL_ARRIVAL, type Arrival, type Person } from './person'
 import { placeFirst } from './placeFirst'
 import { todayOf } from './today'
 import { reasonWords } from './reason'
-import { judge } from './verdict'
+import { demandsOf, judge } from './verdict'
 
 const catalogue = shippedCatalogue()
 const movement = (id: string) => catalogue.movements.get(id)!
@@ -237,14 +237,22 @@ describe('how somebody changes position', () => {
 })
 
 describe('postures without a safe way', () => {
-  it('are not offered: no way through hands and knees for wrists that must not carry', () => {
-    const wrists = personIn('floor', { considerations: [has('wrist-pain')] })
+  it('are not offered: nobody lies down who can lie on neither side, since the way there goes by the side', () => {
+    const neither = personIn('floor', { considerations: [has('cannot-lie-on-side')] })
     for (const movement of catalogue.movements.values()) {
-      for (const offer of offers(movement.id, wrists))
-        if (offer.variation)
-          expect(['floor/supine', 'floor/quadruped', 'floor/prone'], movement.id).not.toContain(
-            offer.variation.postureId,
-          )
+      for (const offer of offers(movement.id, neither))
+        expect(['floor/supine', 'floor/side-lying'], movement.id).not.toContain(offer.variation?.postureId)
+    }
+  })
+  it('are reached bottom first where wrists or knees close the usual way, and no knee or wrist is asked there', () => {
+    for (const fact of ['wrist-pain', 'cannot-kneel']) {
+      const person = personIn('floor', { considerations: [has(fact)] })
+      const found = [...catalogue.movements.values()].flatMap((movement) => offers(movement.id, person))
+      expect(found.filter(({ variation }) => variation?.postureId === 'floor/supine').length).toBeGreaterThan(20)
+      const tags = found
+        .flatMap(({ variation }) => (variation ? demandsOf(variation, catalogue) : []))
+        .map(({ tag }) => tag)
+      expect(tags).not.toContain(fact === 'wrist-pain' ? 'wrist-load' : 'kneeling')
     }
   })
 })

@@ -60,9 +60,9 @@ describe('how somebody is today', () => {
 })
 
 describe('the tier for today', () => {
-  it('is another where no safe way leads into the home tier: who cannot kneel does not get to the floor', () => {
+  it('is another where no safe way leads into the home tier: who cannot get up from the floor does not get there', () => {
     const kneeling = personIn('floor', {
-      considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: '' }],
+      considerations: [{ consideration: 'cannot-get-up-from-floor', side: 'both', clearedBy: '' }],
     })
     expect(today({}, kneeling)).toMatchObject({
       tier: 'standing',
@@ -72,7 +72,7 @@ describe('the tier for today', () => {
       today(
         {},
         personIn('floor', {
-          considerations: [{ consideration: 'cannot-kneel', side: 'both', clearedBy: 'Dr Example' }],
+          considerations: [{ consideration: 'cannot-get-up-from-floor', side: 'both', clearedBy: 'Dr Example' }],
         }),
       ).tier,
     ).toBe('floor')

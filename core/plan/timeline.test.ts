@@ -93,11 +93,13 @@ describe('the time of a plan', () => {
     expect(lanes[1]!.moves.map((move) => move.cue)).toEqual(['Turn the chair round.'])
   })
   it('names a person for whom somebody chose a posture that they have no safe way to', () => {
-    const wrists = personIn('floor', { considerations: [{ consideration: 'wrist-pain', side: 'both', clearedBy: '' }] })
+    const neither = personIn('floor', {
+      considerations: [{ consideration: 'cannot-lie-on-side', side: 'both', clearedBy: '' }],
+    })
     const plan = planOf(block('bridge'))
     const rider = riderOf(
       {
-        person: wrists,
+        person: neither,
         when: { daysAway: 7, year: 2026 },
         choices: new Map([['bridge', { variation: 'bridge.floor.2', reason: '' }]]),
       },
@@ -105,7 +107,7 @@ describe('the time of a plan', () => {
       catalogue,
     )
     expect(catalogue.variations.get('bridge.floor.2')?.postureId).toBe('floor/supine')
-    expect(timelineOf(plan, [rider], ALL_MET, catalogue).noWay).toEqual([{ rider: wrists.id, blockId: 'bridge' }])
+    expect(timelineOf(plan, [rider], ALL_MET, catalogue).noWay).toEqual([{ rider: neither.id, blockId: 'bridge' }])
   })
   it('times four typical lanes when nobody is expected', () => {
     const timeline = time(planOf(block('bridge')), [])

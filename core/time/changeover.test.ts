@@ -1,4 +1,5 @@
 import { find_path } from 'dijkstrajs'
+import type { Tag } from '../catalogue/words'
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { changeover, usualMover, type Mover } from './changeover'
@@ -31,8 +32,12 @@ describe('the changeover between two postures', () => {
     expect(up?.seconds).toBe((8 + 20 + 10) * 1.5 * 2 + 30 + 30)
     expect(up?.moves.map((move) => move.waitSeconds)).toEqual([0, 30, 30])
   })
-  it('somebody who cannot kneel has no way to the floor', () => {
-    expect(changeover(graph, 'floor/free', 'floor/supine', { ...brisk, avoid: new Set(['kneeling']) })).toBeNull()
+  it('somebody who cannot kneel gets to the floor bottom first, by a low seat, and nobody else is sent that way', () => {
+    const way = (avoid: Tag[]) =>
+      changeover(graph, 'floor/free', 'floor/supine', { ...brisk, avoid: new Set(avoid) })?.moves.map(({ to }) => to)
+    expect(way(['kneeling'])?.slice(0, 2)).toEqual(['floor/low-seat', 'floor/long-sit'])
+    expect(way([])).not.toContain('floor/low-seat')
+    expect(way(['floor-transfer'])).toBeUndefined()
   })
   it('somebody who may not lie flat leaves the pillows by the side', () => {
     const way = changeover(graph, 'bed/propped', 'bed/edge-sit', { ...brisk, avoid: new Set(['supine-flat']) })
