@@ -30,7 +30,7 @@ import { readScenario, type Scenario } from './scenario'
 import { bodyOf, simulateMeeting, type SimulatedMeeting } from './simulate'
 import { simulateMeasures } from './simulateMeasures'
 
-const SEED = 20_261_124
+const SEED = 20_261_128
 const PAST_WEEKS = 12
 
 /**

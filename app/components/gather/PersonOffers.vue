@@ -120,7 +120,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
           />
           <div class="flex-1 min-w-0">
             <p>
-              <span class="text-faint"
+              <span class="text-faint mr-1.5"
                 >{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span
               >
               <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong><template
