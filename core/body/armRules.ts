@@ -48,8 +48,8 @@ function shoulderLoad(view: PoseView, side: BodySide): number {
 }
 
 /**
- * What geometry can tell of one arm. Thresholds are ours, from common practice: ends of range as about four fifths of the
- * usual range (AAOS, memory).
+ * What geometry can tell of one arm. Thresholds are ours, from common practice: ends of range as about four fifths of
+ * the usual range (AAOS, memory).
  */
 export const ARM_RULES: readonly SideRule[] = [
   { tag: 'overhead-arm', what: 'lifts the arm by', unit: '°', over: 120, measure: armLift },

@@ -32,7 +32,7 @@ function supportIn(view: PoseView): Support {
   return hands.some((hand) => hand.endsWith('fingertip')) ? 'fingertip' : 'none'
 }
 
-/** The least that hands steady somebody who is on their feet all through; null elsewhere, and with a wall at the back. */
+/** The least that hands steady somebody who is on their feet throughout; null elsewhere, and with a wall behind. */
 function supportOnFeet(views: readonly PoseView[]): Support | null {
   if (!views.every(isUpOnFeet) || views.some(({ contacts }) => (contacts.back ?? 'free') !== 'free')) return null
   return lastOf(views.map(supportIn).toSorted((a, b) => SUPPORTS.indexOf(a) - SUPPORTS.indexOf(b)))

@@ -24,8 +24,8 @@ function loadedRounding(view: PoseView): number {
 }
 
 /**
- * What geometry can tell of spine, neck and head. Thresholds are ours, from common practice: ends of range as about four
- * fifths of the usual range (AAOS, memory).
+ * What geometry can tell of spine, neck and head. Thresholds are ours, from common practice: ends of range as about
+ * four fifths of the usual range (AAOS, memory).
  */
 export const TRUNK_RULES: readonly WholeRule[] = [
   { tag: 'spine-bend-end', what: 'rounds the back by', unit: '°', over: 27.5, measure: rounding },

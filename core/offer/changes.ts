@@ -31,6 +31,10 @@ export function changesOf(row: Consideration, side: Side, clearedBy: string): st
   ].filter((sentence, at, all) => sentence !== '' && all.indexOf(sentence) === at)
 }
 
+function waitWords({ tag, repetitions, seconds }: NonNullable<Consideration['waitBetween']>): string {
+  return `A wait of ${seconds} s after every ${repetitions} repetitions of ${tag.replaceAll('-', ' ')}.`
+}
+
 const SUPPORT_WORDS: Record<Support, string> = {
   both: 'without both hands on something',
   one: 'with less than a hand on something',
@@ -45,9 +49,7 @@ function doseChanges({ doseFactor, effortAtMost, holdAtMost, restAtLeast, waitBe
     effortAtMost === undefined ? '' : `Presses at ${effortAtMost} % effort at most.`,
     holdAtMost ? `Nothing of ${joined(holdAtMost.of, ' or ')} is held for longer than ${holdAtMost.seconds} s.` : '',
     restAtLeast === undefined ? '' : `Rests of ${restAtLeast} s at least between rounds.`,
-    waitBetween
-      ? `A wait of ${waitBetween.seconds} s after every ${waitBetween.repetitions} repetitions of ${waitBetween.tag.replaceAll('-', ' ')}.`
-      : '',
+    waitBetween ? waitWords(waitBetween) : '',
   ]
 }
 

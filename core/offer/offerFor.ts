@@ -61,8 +61,8 @@ export interface Situation {
  * @param choice a hand-made choice, kept even against a limit, but the limit is said
  * @returns one offer with side `both`, or one for `left` and one for `right` where they differ
  * @example
- * offersFor({ movement: bridge, dose: plan.blocks[0].dose, rounds: 2, restSeconds: 0 }, { person: ann, today: riders[0].today,
- * catalogue }).length
+ * offersFor({ movement: bridge, dose: plan.blocks[0].dose, rounds: 2, restSeconds: 0 }, { person: ann, today:
+ * riders[0].today, catalogue }).length
  * // 1
  */
 export function offersFor(asked: Asked, situation: Situation, choice?: HandChoice): Offer[] {

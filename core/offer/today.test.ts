@@ -60,7 +60,7 @@ describe('how somebody is today', () => {
 })
 
 describe('the tier for today', () => {
-  it('is another where no safe way leads into the home tier: who cannot get up from the floor does not get there', () => {
+  it('is another where no safe way leads into the home tier: who cannot get up from the floor', () => {
     const kneeling = personIn('floor', {
       considerations: [{ consideration: 'cannot-get-up-from-floor', side: 'both', clearedBy: '' }],
     })
