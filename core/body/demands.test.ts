@@ -28,6 +28,12 @@ describe('what a pose asks', () => {
     ['sitting on the usual chair asks nothing', 'chair/tall', {}, []],
     ['kneeling asks kneeling', 'floor/kneel', {}, ['kneeling']],
     ['hands and knees ask kneeling and load the wrists', 'floor/quadruped', {}, ['kneeling', 'wrist-load']],
+    [
+      'sitting on the heels takes the ankles to their end',
+      'floor/heel-sit',
+      {},
+      ['ankle-end', 'deep-knee-bend', 'kneeling'],
+    ],
     ['lying on the back asks nothing that the drawing could tell', 'floor/supine', {}, []],
     [
       'a knee drawn to the chest asks a deep hip bend',

@@ -7,9 +7,9 @@ import { SIDES } from './joints'
 import { LEG_RULES } from './legRules'
 import {
   cmOf,
-  FIRM,
   handAt,
   isUpOnFeet,
+  STEADYING,
   viewsOf,
   type Done,
   type PosesByName,
@@ -20,9 +20,6 @@ import {
 import { TRUNK_RULES } from './trunkRules'
 
 const SIDE_RULES = [...LEG_RULES, ...ARM_RULES]
-
-/** Hands that steady by holding something that does not give way, and fingertips on it. */
-const STEADYING: ReadonlySet<string> = new Set([...FIRM, 'chair-back', 'wall'])
 
 /** How hands steady somebody in a pose. */
 function supportIn(view: PoseView): Support {
@@ -50,11 +47,6 @@ const GRIP: Omit<WholeRule, 'measure'> = { tag: 'grip', what: 'holds something',
 
 /** Rising from a seat or the floor onto the feet: the hips climb, cm. */
 const RISING: Omit<WholeRule, 'measure'> = { tag: 'rising', what: 'lifts the hips by', unit: ' cm', over: 12 }
-
-/** Tags that the build reads off solved poses. What an entry writes of them has to be so. */
-export const GEOMETRIC: ReadonlySet<Tag> = new Set(
-  [...SIDE_RULES, ...TRUNK_RULES, RISING, UNSUPPORTED, GRIP].map(({ tag }) => tag),
-)
 
 /** With the hips so high somebody stands, or nearly. */
 const STANDING_HIP_CM = 66
@@ -98,7 +90,8 @@ function readingsOf(views: readonly PoseView[]): Reading[] {
 /**
  * What a variation asks of a body by its solved poses: at its start, deepest and end, whichever asks most.
  *
- * Effort, speed, grip and what eyes do cannot be read off a pose and are not among them.
+ * Grip and what hands carry follow from what an entry says that they do. Effort, speed and what eyes do cannot be read
+ * off a pose and are not among them.
  *
  * @param poses solved, by name
  * @returns tags with the side that they ask: the working one is drawn on the right

@@ -47,6 +47,9 @@ function inwardTurn(view: PoseView, side: BodySide): number {
   return -limb(view, side, 'hipOutward') + (isBent ? 6 : 0)
 }
 
+/** With the knees so far bent somebody who kneels sits on the heels. */
+const SAT_ON_HEELS_DEG = 125
+
 /** An ankle at its end: drawn up under a straight knee, deep under a bent one, sat on, or rolled over. */
 function ankleEnd(view: PoseView, side: BodySide): number {
   const { ankleUp, kneeFlexion } = leg(view, side)
@@ -55,7 +58,8 @@ function ankleEnd(view: PoseView, side: BodySide): number {
   const straightLimit = isPressed ? 10 : 15
   const isUp = !isSeated(view) && (isPressed || foot === 'heel')
   const drawnUp = isUp ? ankleUp - (kneeFlexion < 12 ? straightLimit : 22) : -1
-  const isOnTop = view.contacts.seat === 'heels' || (isSeated(view) && foot === 'top')
+  const isSatOn = isKneeling(view, side) && kneeFlexion > SAT_ON_HEELS_DEG
+  const isOnTop = foot === 'top' && (isSatOn || isSeated(view))
   return Math.max(drawnUp, isOnTop ? -ankleUp - 40 : -1, Math.abs(limb(view, side, 'inversion')) - 15)
 }
 

@@ -60,6 +60,9 @@ export const FIRM: ReadonlySet<string> = new Set([
   'chair-seat-side',
 ])
 
+/** What hands steady themselves on: something that does not give way. */
+export const STEADYING: ReadonlySet<string> = new Set([...FIRM, 'chair-back', 'wall'])
+
 /**
  * An angle of a limb, degrees.
  *

@@ -1,7 +1,7 @@
 import { entryAt } from '../entries'
 import { SIDES } from './joints'
 import { angleBetween } from './legAngles'
-import { cmOf, FIRM, handAt, trunk, type PoseView, type WholeRule } from './poseView'
+import { cmOf, handAt, STEADYING, trunk, type PoseView, type WholeRule } from './poseView'
 import { turned } from './vector'
 
 const rounding = (view: PoseView) => trunk(view, 'lumbarFlexion', 'thoracicFlexion')
@@ -13,12 +13,9 @@ function heartOverHead({ pose, body }: PoseView): number {
   return cmOf(heart - body.head[1])
 }
 
-/** What a leaning trunk rests on through the hands. */
-const HOLDS_UP: ReadonlySet<string> = new Set([...FIRM, 'chair-back', 'wall'])
-
 /** Rounding of a trunk that leans and that no hand holds up. */
 function loadedRounding(view: PoseView): number {
-  if (view.pose.base !== 'upright' || SIDES.some((side) => HOLDS_UP.has(handAt(view, side)))) return 0
+  if (view.pose.base !== 'upright' || SIDES.some((side) => STEADYING.has(handAt(view, side)))) return 0
   const leaning = angleBetween(turned(view.body.chest, [0, 1, 0]), [0, 1, 0])
   return leaning > 45 ? rounding(view) : 0
 }

@@ -43,13 +43,18 @@ const SUPPORT_WORDS: Record<Support, string> = {
 }
 
 /** What the numbers of a row do to a dose, in sentences. */
-function doseChanges({ doseFactor, effortAtMost, holdAtMost, restAtLeast, waitBetween }: Consideration): string[] {
+function doseChanges(row: Consideration): string[] {
+  const { doseFactor, effortAtMost, holdAtMost, restAtLeast, waitBetween, standingAtMost, stepsByHandOnly } = row
   return [
     doseFactor === undefined ? '' : `${doseFactor === 0.5 ? 'Half' : `${doseFactor * 100} % of`} the dose.`,
     effortAtMost === undefined ? '' : `Presses at ${effortAtMost} % effort at most.`,
     holdAtMost ? `Nothing of ${joined(holdAtMost.of, ' or ')} is held for longer than ${holdAtMost.seconds} s.` : '',
     restAtLeast === undefined ? '' : `Rests of ${restAtLeast} s at least between rounds.`,
     waitBetween ? waitWords(waitBetween) : '',
+    standingAtMost === undefined
+      ? ''
+      : `On the feet for ${standingAtMost / 60} minutes at a stretch; then the next block is done on the chair.`,
+    stepsByHandOnly ? 'No step up is proposed; it is taken by hand.' : '',
   ]
 }
 

@@ -44,7 +44,7 @@ export interface DoseAsk {
  *
  * Of several facts the strictest number holds; two halves are a half.
  *
- * @param facts the person's facts that are not cleared for the full dose
+ * @param facts the person's facts; a clearance opens what is closed, it does not raise the dose
  * @source the numbers are those of `considerations.yaml`; how they come together is ours
  * @example
  * limitedDose([{ row: fatigueIllness, own: { consideration: 'fatigue-illness', side: 'both', clearedBy: '' } }],

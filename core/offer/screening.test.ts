@@ -180,6 +180,9 @@ describe('what holds on a day', () => {
       'The seat is raised so that the right hip stays under 90°.',
     ])
     expect(changesOf(hip, 'right', 'Dr Example')[0]).toMatch(/^Cleared by Dr Example, so only watched on the right/)
+    const saidOf = (id: string) => changesOf(catalogue.considerations.get(id)!, 'both', '').join(' ')
+    expect(saidOf('tires-standing')).toContain('On the feet for 4 minutes at a stretch')
+    expect(saidOf('worse-after-effort')).toContain('No step up is proposed')
     for (const other of catalogue.considerations.values())
       expect(changesOf(other, 'both', ''), other.id).not.toEqual([])
   })

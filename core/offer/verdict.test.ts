@@ -87,9 +87,9 @@ describe('whether a variation may be offered', () => {
     expect(blocked(asking('single-leg-stance', { support: 'none' }), 'stroke-weak-side')).toBe(true)
     expect(blocked(asking('single-leg-stance', { support: 'one' }), 'stroke-weak-side')).toBe(false)
   })
-  it('blocks floor, head down and looking up for anybody who is dizzy today', () => {
+  it('blocks floor, head down, looking up, quick heads and rising for anybody who is dizzy today', () => {
     const dizzy = { ...USUAL_ARRIVAL, dizzy: true }
-    for (const tag of ['floor-transfer', 'head-below-heart', 'neck-arch'] as const) {
+    for (const tag of ['floor-transfer', 'head-below-heart', 'neck-arch', 'quick-head-move', 'rising'] as const) {
       const on = (arrival: Arrival) =>
         judge(asking(tag), 'both', { person: personIn('chair'), arrival }, catalogue).blocks
       expect(on(dizzy)).toEqual([{ kind: 'dizzy', tag }])

@@ -18,7 +18,7 @@ export interface Verdict {
 }
 
 /** Demands nobody meets while dizzy; practice. */
-const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'neck-arch']
+const DIZZY_BLOCKS: readonly Tag[] = ['floor-transfer', 'head-below-heart', 'neck-arch', 'quick-head-move', 'rising']
 
 /**
  * Judges one variation for one person and side. A rule is a tag with a predicate on level and hands,
