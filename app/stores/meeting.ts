@@ -2,6 +2,8 @@ import { sure } from '~~/core/entries'
 import { changesOfPeople, planAsLed } from '~~/core/lead/clock'
 import { withMessage, type Broadcast } from '~~/core/lead/message'
 import { foldOutcomes, notedTwice } from '~~/core/lead/outcome'
+import { standInsFor } from '~~/core/offer/standIn'
+import { TIERS } from '~~/core/catalogue/words'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
 import { sidesToday } from '~~/core/lead/sidesToday'
@@ -45,11 +47,16 @@ export const useMeeting = defineStore('meeting', () => {
   async function loadTexts(): Promise<void> {
     const { movements } = catalogues.catalogue
     const planned = plan.value?.blocks.map((block) => block.movement) ?? []
-    const standIns = planned.flatMap((id) => Object.values(movements.get(id)?.standIns ?? {}))
+    const standIns = planned.flatMap((id) => {
+      const movement = movements.get(id)
+      return movement ? TIERS.flatMap((tier) => standInsFor(movement, tier, catalogues.catalogue)) : []
+    })
     const breath = [...movements.values()]
       .filter((movement) => movement.quality === 'breath')
       .map((movement) => movement.id)
-    await catalogues.loadTexts([...planned, ...standIns, ...breath].filter((id) => movements.has(id)))
+    await catalogues.loadTexts(
+      [...planned, ...standIns.map((one) => one.movement.id), ...breath].filter((id) => movements.has(id)),
+    )
   }
 
   /** Fetches what others have said meanwhile; what waits in the outbox stays on top. */

@@ -1,6 +1,8 @@
-import { REGIONS, TIERS } from '../catalogue/words'
-import { coverageOf, wantedSeconds } from '../plan/coverage'
-import { blocksOf, checkOf, type Check, type Checked, type CheckedBlock } from './check'
+import type { Aim } from '../catalogue/aim'
+import { REGIONS, TIERS, type Region, type Tier } from '../catalogue/words'
+import { grouped } from '../grouped'
+import { coverageOf, shortOf, wantedSeconds } from '../plan/coverage'
+import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedBlock } from './check'
 import { regionWords } from './orderChecks'
 
 /** A region is asked in every block only where so many blocks work at all. */
@@ -22,28 +24,58 @@ export function aimChecks(checked: Checked): Check[] {
   ]
 }
 
-function uncovered({ plan, timeline, aim, catalogue }: Checked): Check[] {
+function uncovered({ plan, timeline, riders, people, aim, catalogue }: Checked): Check[] {
   if (!aim) return []
-  const cover = coverageOf(plan, catalogue)
-  const { coveredShare } = catalogue.clock.coverage
+  const cover = coverageOf(plan, riders, catalogue)
+  const enoughOf = (region: Region) =>
+    catalogue.clock.coverage.coveredShare * wantedSeconds(aim, region, { school: plan.school, catalogue })
   return TIERS.filter((tier) => timeline.blocks.some((time) => time.lanes[tier])).flatMap((tier) => {
-    const missing = REGIONS.filter((region) => {
-      if (aim.regions[region] === undefined) return false
-      const seconds = cover[tier].get(region)?.seconds ?? 0
-      return seconds < coveredShare * wantedSeconds(aim, region, { school: plan.school, catalogue })
-    })
-    if (missing.length === 0) return []
-    return [
-      checkOf({
-        kind: 'uncovered',
-        about: tier,
-        weight: 'consider',
-        what: `Little for ${regionWords(missing)}`,
-        why: `The aim “${aim.name}” wants more of it in the ${tier} lane.`,
-        tier,
-      }),
-    ]
+    const wanted = REGIONS.filter((region) => aim.regions[region] !== undefined)
+    const missing = wanted.filter((region) => (cover[tier].get(region)?.usual ?? 0) < enoughOf(region))
+    const short = grouped(
+      wanted
+        .filter((region) => !missing.includes(region))
+        .flatMap((region) => {
+          const own = cover[tier].get(region)
+          return own ? shortOf(own, enoughOf(region)).map((id) => ({ id, region })) : []
+        }),
+      ({ id }) => id,
+    )
+    return [...littleForLane(tier, missing, aim), ...littleForPeople(tier, short, people)]
   })
+}
+
+function littleForLane(tier: Tier, regions: readonly Region[], { name }: Aim): Check[] {
+  if (regions.length === 0) return []
+  return [
+    checkOf({
+      kind: 'uncovered',
+      about: tier,
+      weight: 'consider',
+      what: `Little for ${regionWords(regions)}`,
+      why: `The aim “${name}” wants more of it in the ${tier} lane.`,
+      tier,
+    }),
+  ]
+}
+
+/** Somebody whose own doses, stand-ins or breath leave them less than their lane. */
+function littleForPeople(
+  tier: Tier,
+  short: ReadonlyMap<string, { region: Region }[]>,
+  people: Checked['people'],
+): Check[] {
+  return [...short].map(([id, regions]) =>
+    checkOf({
+      kind: 'served-less',
+      about: `${tier} ${id}`,
+      weight: 'consider',
+      what: `Little for ${namesOf([id], people)}: ${regionWords(regions.map(({ region }) => region))}`,
+      why: 'The lane gets enough; with their own doses and stand-ins they do not.',
+      tier,
+      people: [id],
+    }),
+  )
 }
 
 function inEveryBlock(blocks: readonly CheckedBlock[], { catalogue }: Checked): Check[] {

@@ -40,6 +40,7 @@ export type CheckKind =
   | 'short'
   | 'instead'
   | 'uncovered'
+  | 'served-less'
   | 'always'
   | 'school'
 

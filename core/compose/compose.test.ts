@@ -120,16 +120,7 @@ describe('what cannot be met', () => {
     const fragile = personIn('chair', {
       id: 'p9',
       name: 'Ola',
-      access: { bed: 'no', chair: 'yes', standing: 'no', floor: 'no' },
-      considerations: [
-        'hip-replacement-back',
-        'knee-painful',
-        'neck-pain',
-        'shoulder-frozen',
-        'brittle-bones',
-        'low-back-worse-arching',
-        'very-mobile-joints',
-      ].map((consideration) => ({ consideration, side: 'both' as const, clearedBy: '' })),
+      leftOut: [{ movement: 'bridge', tier: 'chair' }],
     })
     const { fallen } = problemOf(askFor([fragile]))
     const out = fallen.find((other) => other.why.includes('Nothing of it is for Ola'))!
@@ -150,7 +141,7 @@ describe('what cannot be met', () => {
     const fragile = personIn('bed', {
       id: 'p9',
       name: 'Ola',
-      considerations: [{ consideration: 'reflux', side: 'both', clearedBy: '' }],
+      leftOut: [...catalogue.movements.keys()].slice(1, 20).map((movement) => ({ movement, tier: 'bed' as const })),
     })
     const [strict, kind] = [0, 0.34].map((breathShare) => composed(askFor([...circle, fragile], { breathShare })))
     expect(kind!.fallen.length).toBeLessThan(strict!.fallen.length)

@@ -1,4 +1,5 @@
 import { entriesOf, entryAt, entryOf } from '../entries'
+import { medianOf } from '../number'
 import type { Movement } from '../catalogue/catalogue'
 import { REGIONS, TIERS, type Phase, type Quality } from '../catalogue/words'
 import { ownProps } from '../check/propChecks'
@@ -6,7 +7,7 @@ import { propsOut } from '../room/propsOut'
 import { homePosture } from '../offer/mover'
 import { isLeftOut, type Offer } from '../offer/offerFor'
 import type { Person } from '../offer/person'
-import { tissueSeconds, wantedSeconds } from '../plan/coverage'
+import { gainedFrom, wantedSeconds } from '../plan/coverage'
 import { blockFor } from '../plan/edits'
 import { emptyPlan, type Block, type Plan } from '../plan/plan'
 import { riderOf, type Expected, type RiderToday } from '../plan/riders'
@@ -101,6 +102,7 @@ export function problemOf(ask: Ask): Problem {
   const rows: string[][] = [homes]
   const options: Option[] = []
   const fallen: Fallen[] = []
+  const shares = sharesOf(riders, everything, ask)
   candidates.forEach((movement, index) => {
     const why = reasonAgainst(movement, index, { riders, names, ask })
     if (why !== null) return void fallen.push({ movement: movement.id, why })
@@ -111,7 +113,13 @@ export function problemOf(ask: Ask): Problem {
       rows.push(postures)
     }
     options.push(
-      ...optionsFor(entryAt(everything.blocks, index), movement, { index, riders, posture: entryOf(tuples, key), ask }),
+      ...optionsFor(entryAt(everything.blocks, index), movement, {
+        index,
+        riders,
+        shares,
+        posture: entryOf(tuples, key),
+        ask,
+      }),
     )
   })
   const { change, climb, noWay } = waysBetween(rows, riders, ask)
@@ -222,11 +230,38 @@ function isDown(posture: string | null, { catalogue }: Ask): boolean {
   return posture !== null && posture.startsWith('floor/') && entryOf(catalogue.postures, posture).height < 1
 }
 
+/** The least served count at most so many times as much as the middle; ours. */
+const LEAST_SERVED_AT_MOST = 2
+
+/**
+ * How much each person's seconds count: who gets less of what there is, through own doses, stand-ins and breath, counts
+ * more. All shares together are 1.
+ */
+function sharesOf(riders: readonly RiderToday[], everything: Plan, { catalogue }: Ask): number[] {
+  const served = riders.map((rider) =>
+    everything.blocks.reduce(
+      (sum, block, index) =>
+        sum + gainedFrom(rider.offers[index] ?? [], block, catalogue).reduce((own, { seconds }) => own + seconds, 0),
+      0,
+    ),
+  )
+  const middle = served.length === 0 ? 0 : medianOf(served.toSorted((a, b) => a - b))
+  const counts = served.map((own) => Math.min(LEAST_SERVED_AT_MOST, Math.max(0.5, own === 0 ? Infinity : middle / own)))
+  const all = counts.reduce((sum, count) => sum + count, 0)
+  return counts.map((count) => count / all)
+}
+
 /** The school's dose with a round less and a round more. */
 function optionsFor(
   block: Block,
   movement: Movement,
-  { index, riders, posture, ask }: { index: number; riders: readonly RiderToday[]; posture: number; ask: Ask },
+  {
+    index,
+    riders,
+    shares,
+    posture,
+    ask,
+  }: { index: number; riders: readonly RiderToday[]; shares: readonly number[]; posture: number; ask: Ask },
 ): Option[] {
   const { catalogue } = ask
   const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
@@ -243,14 +278,14 @@ function optionsFor(
   return rounds.map((count): Option => {
     const gain = new Float64Array(REGIONS.length)
     let work = 0
-    for (const rider of riders) {
-      const offer = entryAt(rider.offers, index).find((other) => other.variation !== null)
+    riders.forEach((rider, at) => {
+      const offers = entryAt(rider.offers, index)
+      const offer = offers.find((other) => other.variation !== null)
       work = Math.max(work, workOf({ ...block, rounds: count }, offer, movement, ask))
-      const done = catalogue.movements.get(offer?.movement ?? '')
-      if (!done) continue
-      const seconds = (tissueSeconds({ dose: block.dose, rounds: count }, done) * worth) / riders.length
-      for (const [region, weight] of entriesOf(done.regions)) gain[REGIONS.indexOf(region)]! += seconds * weight
-    }
+      for (const { movement: done, seconds } of gainedFrom(offers, block, catalogue, count))
+        for (const [region, weight] of entriesOf(done.regions))
+          gain[REGIONS.indexOf(region)]! += seconds * worth * entryAt(shares, at) * weight
+    })
     return {
       movement: movement.id,
       rounds: count,

@@ -1,6 +1,6 @@
 import { dequal } from 'dequal/lite'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
-import type { Side, Tier } from '../catalogue/words'
+import type { SchoolId, Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
 import type { Dials } from './dials'
 import { doseOn } from './doseOn'
@@ -9,6 +9,8 @@ import type { Dosed, OwnDose } from './ownDose'
 import type { Arrival, Person } from './person'
 import { placeFirst } from './placeFirst'
 import { inOrderOfWeight, type Reason } from './reason'
+import { standInDose } from './schoolDose'
+import { standInsFor } from './standIn'
 import type { Today } from './today'
 import { judge } from './verdict'
 
@@ -42,6 +44,8 @@ export interface Asked extends Dosed {
   movement: Movement
   /** A lane may keep to a level in a block, whatever its people could do. */
   levelAtMost?: number | undefined
+  /** Whose doses the block gives: what stands in is done at its own. Left out: at the block's dose. */
+  school?: SchoolId | undefined
 }
 
 /** Whom an offer is for, on which day. */
@@ -97,14 +101,41 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
   const own = highestRung(asked, side, situation)
   if (own.variation) return rungOffer(base, 'movement', asked.movement, own)
   const reasons = [...base.reasons, ...own.reasons]
-  const standIn = catalogue.movements.get(asked.movement.standIns[tier] ?? '')
-  const other = standIn && highestRung({ ...asked, movement: standIn }, side, situation)
-  if (standIn && other?.variation) {
-    const instead: Reason = { kind: 'stand-in', standIn: standIn.name, movement: asked.movement.name }
-    return rungOffer({ ...base, reasons }, 'stand-in', standIn, { ...other, reasons: [...other.reasons, instead] })
-  }
+  const instead = isLeftOutForGood(asked.movement, situation) ? null : standInOffer(base, reasons, asked, situation)
+  if (instead) return instead
   const none: Reason = { kind: 'nothing-left', movement: asked.movement.name, tier }
   return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, situation)
+}
+
+/** Whoever was hurt twice by a movement gets nothing for the same parts instead until somebody has looked. */
+function isLeftOutForGood(movement: Movement, { person, today }: Situation): boolean {
+  return person.leftOut.some((row) => row.movement === movement.id && row.tier === today.tier)
+}
+
+/** The nearest that is open to somebody in place of a movement; null: nothing is. */
+function standInOffer(base: Offer, reasons: Reason[], asked: Asked, situation: Situation): Offer | null {
+  const { person, today, catalogue } = situation
+  for (const { movement, tier } of standInsFor(asked.movement, today.tier, catalogue)) {
+    if (tier !== today.tier && person.access[tier] === 'no') continue
+    const there = { ...situation, today: { ...today, tier } }
+    // What asks both sides at once is judged for both, whichever the block is at.
+    const side = isTwoSided(movement.sides) ? base.side : 'both'
+    const other = highestRung(instead(movement, asked), side, there)
+    if (!other.variation) continue
+    const isSame = movement === asked.movement
+    const why: Reason = isSame
+      ? { kind: 'sits-for-it', movement: movement.name }
+      : { kind: 'stand-in', standIn: movement.name, movement: asked.movement.name }
+    const kind = isSame ? 'movement' : 'stand-in'
+    return rungOffer({ ...base, tier, reasons }, kind, movement, { ...other, reasons: [...other.reasons, why] })
+  }
+  return null
+}
+
+/** A block with the movement that stands in, at the dose that the block's school gives it, within the block's time. */
+function instead(movement: Movement, asked: Asked): Asked {
+  const own = movement === asked.movement ? null : standInDose(movement, asked, asked.school ?? null)
+  return { ...asked, ...own, movement }
 }
 
 /** The rung that is open to somebody on a ladder today, with why and what to watch. */

@@ -26,6 +26,7 @@ export type Reason =
   | { kind: 'away'; days: number }
   | { kind: 'ladder-starts'; level: number; tier: Tier }
   | { kind: 'stand-in'; standIn: string; movement: string }
+  | { kind: 'sits-for-it'; movement: string }
   | { kind: 'starts'; level: number }
   | { kind: 'works-at'; level: number }
 export type ReasonKind = Reason['kind']
@@ -54,6 +55,7 @@ const ORDER: readonly ReasonKind[] = [
   'away',
   'ladder-starts',
   'stand-in',
+  'sits-for-it',
   'starts',
   'works-at',
 ]
@@ -150,6 +152,7 @@ type LevelReason = Extract<
       | 'away'
       | 'ladder-starts'
       | 'stand-in'
+      | 'sits-for-it'
       | 'starts'
       | 'works-at'
   }
@@ -175,6 +178,8 @@ function levelWords(reason: LevelReason): string {
       return `The ladder starts at level ${reason.level} in the ${reason.tier} tier.`
     case 'stand-in':
       return `“${reason.standIn}” stands in for “${reason.movement}”.`
+    case 'sits-for-it':
+      return `“${reason.movement}” on the chair instead of standing.`
     case 'starts':
       return `First time: starts at level ${reason.level}.`
     case 'works-at':

@@ -1,5 +1,7 @@
 import { dequal } from 'dequal/lite'
 import type { Movement } from '../catalogue/catalogue'
+import type { Dose } from '../catalogue/dose'
+import type { SchoolId } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
 import type { Given } from './dials'
 import type { Person } from './person'
@@ -20,4 +22,37 @@ export function schoolDose(movement: Movement, given: Given, { school }: Pick<Pe
   const fitting = Math.min(rounds, Math.floor(there / secondsOf(dose, movement.sides)))
   if (fitting < 1 || (dequal(dose, given.dose) && fitting === given.rounds)) return null
   return { dose, rounds: fitting }
+}
+
+/**
+ * The dose that a school gives what stands in for a block's movement: as many of its rounds as fit into the block's
+ * time; where not one does, a shorter one.
+ *
+ * @param asked the block's movement, dose and rounds
+ * @returns null where the block's dose holds: no school, or nothing fits
+ * @example
+ * standInDose(bridge, { movement: ankleOnKnee, dose: { kind: 'hold', seconds: 30 }, rounds: 1 }, null) // null
+ */
+export function standInDose(
+  movement: Movement,
+  { movement: asked, ...given }: Given & { movement: Pick<Movement, 'sides'> },
+  school: SchoolId | null,
+): Given | null {
+  if (school === null) return null
+  const { dose, rounds } = movement.doses[school]
+  const there = secondsOf(given.dose, asked.sides) * given.rounds
+  const fitting = Math.min(rounds, Math.floor(there / secondsOf(dose, movement.sides)))
+  if (fitting >= 1) return { dose, rounds: fitting }
+  const shorter = shortened(dose, (one) => secondsOf(one, movement.sides) <= there)
+  return shorter && { dose: shorter, rounds: 1 }
+}
+
+/** Fewer repetitions or seconds, as many as fit; two at least, or 5 s. */
+function shortened(dose: Dose, fits: (dose: Dose) => boolean): Dose | null {
+  if ('count' in dose)
+    for (let count = dose.count - 1; count >= 2; count -= 1) if (fits({ ...dose, count })) return { ...dose, count }
+  if (dose.kind === 'hold' || dose.kind === 'press' || dose.kind === 'target')
+    for (let seconds = dose.seconds - 5; seconds >= 5; seconds -= 5)
+      if (fits({ ...dose, seconds })) return { ...dose, seconds }
+  return null
 }

@@ -1,55 +1,111 @@
 import { entriesOf } from '../entries'
 import type { Aim } from '../catalogue/aim'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import { REGIONS, TIERS, type Quality, type Region, type SchoolId, type Tier } from '../catalogue/words'
+import { REGIONS, type Quality, type Region, type SchoolId, type Tier } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
+import { medianOf } from '../number'
+import type { Offer } from '../offer/offerFor'
 import { blockIn, type Block, type Plan } from './plan'
+import { typicalRiders, type Rider } from './typicalRiders'
 
+/** What the people of a lane get for one region. */
 export interface RegionCover {
   region: Region
-  /** Time on tissue of one side, weighted by how much a movement is for the region, seconds. */
-  seconds: number
+  /** Time on tissue of one side that each gets, weighted by how much a movement is for the region, seconds. */
+  people: { id: string; seconds: number }[]
+  /** The one who gets least, seconds. */
+  least: number
+  /** The middle of the lane, seconds. */
+  usual: number
+  /** What all of them get together, by the quality of the work, seconds for each person. */
   byQuality: Partial<Record<Quality, number>>
 }
 
-/** What the lanes get, region by region; a lane's stand-ins count for what they are. */
+/** What the people of the lanes get, region by region; a lane without people has none. */
 export type Coverage = Record<Tier, Map<Region, RegionCover>>
 
 /**
- * Time on tissue of a plan: for each tier and region the sum over blocks of work seconds of a side × weight.
+ * Time on tissue of a plan as its people get it: what each is offered counts, stand-ins for what they are, doses as far
+ * as health facts let them be, breath in place of a movement as nothing.
  *
+ * @param riders the people with their offers; without any, one typical person a tier
  * @source after Garber et al. 2011 (ACSM position stand, memory): about 60 s a stretch and side
  * @example
- * coverageOf(planWith(['ankle-on-knee']), catalogue).chair.get('back-of-hip')?.seconds // 60
+ * coverageOf(planWith(['ankle-on-knee']), [], catalogue).chair.get('back-of-hip')?.usual // 60
  */
-export function coverageOf(plan: Plan, catalogue: Catalogue): Coverage {
-  const cover: Coverage = { bed: new Map(), chair: new Map(), standing: new Map(), floor: new Map() }
-  for (const block of plan.blocks) {
-    for (const tier of TIERS) {
-      const own = blockIn(block, tier)
-      const movement = doneIn(own, tier, catalogue)
-      if (!movement) continue
-      const seconds = tissueSeconds(own, movement)
-      for (const [region, weight] of entriesOf(movement.regions)) {
-        const known = cover[tier].get(region) ?? { region, seconds: 0, byQuality: {} }
-        known.seconds += seconds * weight
-        known.byQuality[movement.quality] = (known.byQuality[movement.quality] ?? 0) + seconds * weight
-        cover[tier].set(region, known)
-      }
-    }
+export function coverageOf(plan: Plan, riders: readonly Rider[], catalogue: Catalogue): Coverage {
+  const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
+  const lane = (tier: Tier) =>
+    laneCover(
+      people.filter((rider) => rider.tier === tier),
+      plan,
+      catalogue,
+    )
+  return { bed: lane('bed'), chair: lane('chair'), standing: lane('standing'), floor: lane('floor') }
+}
+
+function laneCover(riders: readonly Rider[], plan: Plan, catalogue: Catalogue): Map<Region, RegionCover> {
+  const all = riders.map((rider) => ({ id: rider.id, ...personCover(rider, plan, catalogue) }))
+  const cover = new Map<Region, RegionCover>()
+  for (const region of REGIONS) {
+    if (!all.some((one) => one.regions.has(region))) continue
+    const people = all.map(({ id, regions }) => ({ id, seconds: regions.get(region)?.seconds ?? 0 }))
+    const seconds = people.map((one) => one.seconds)
+    const byQuality: RegionCover['byQuality'] = {}
+    for (const one of all)
+      for (const [quality, worked] of entriesOf(one.regions.get(region)?.byQuality ?? {}))
+        byQuality[quality] = (byQuality[quality] ?? 0) + worked / all.length
+    cover.set(region, {
+      region,
+      people,
+      least: Math.min(...seconds),
+      usual: medianOf(seconds.toSorted((a, b) => a - b)),
+      byQuality,
+    })
   }
   return cover
 }
 
+/** What one person gets of a plan, region by region. */
+function personCover(rider: Rider, plan: Plan, catalogue: Catalogue) {
+  const regions = new Map<Region, { seconds: number; byQuality: Partial<Record<Quality, number>> }>()
+  plan.blocks.forEach((block, at) => {
+    for (const { movement, seconds } of gainedFrom(rider.offers[at] ?? [], blockIn(block, rider.tier), catalogue)) {
+      for (const [region, weight] of entriesOf(movement.regions)) {
+        const known = regions.get(region) ?? { seconds: 0, byQuality: {} }
+        known.seconds += seconds * weight
+        known.byQuality[movement.quality] = (known.byQuality[movement.quality] ?? 0) + seconds * weight
+        regions.set(region, known)
+      }
+    }
+  })
+  return { regions }
+}
+
 /**
- * The movement a lane does in a block: the block's own, or what stands in for it there.
+ * What somebody works at in a block and how long, seconds of one side; a side that only breathes counts as nothing.
  *
+ * @param offers one for both sides, or one a side
+ * @param block the block as their lane does it
+ * @param rounds how many rounds the block has; left out: as many as it says
  * @example
- * doneIn(plan.blocks[0], 'floor', catalogue)?.id // 'bridge'
+ * gainedFrom(riders[0].offers[0], plan.blocks[0], catalogue).length // 1
  */
-export function doneIn(block: Block, tier: Tier, catalogue: Catalogue): Movement | undefined {
-  const movement = catalogue.movements.get(block.movement)
-  return movement?.ladders[tier] ? movement : catalogue.movements.get(movement?.standIns[tier] ?? '')
+export function gainedFrom(
+  offers: readonly Offer[],
+  block: Pick<Block, 'movement' | 'rounds'>,
+  { movements }: Pick<Catalogue, 'movements'>,
+  rounds = block.rounds,
+): { movement: Movement; seconds: number }[] {
+  const isBreath = movements.get(block.movement)?.quality === 'breath'
+  return offers.flatMap(({ kind, movement: id, variation, own }) => {
+    const movement = movements.get(id ?? '')
+    if (!movement || kind === 'nothing' || (kind === 'breath' && !isBreath)) return []
+    // Who does fewer rounds than the block keeps to theirs.
+    const done = own.rounds === block.rounds ? rounds : Math.min(own.rounds, rounds)
+    const seconds = tissueSeconds({ dose: own.dose, rounds: done }, variation ?? movement)
+    return [{ movement, seconds: seconds / offers.length }]
+  })
 }
 
 /**
@@ -81,6 +137,7 @@ export function wantedSeconds(
   )
 }
 
+/** A region that a lane gets less of than wanted, as the middle of its people gets it. */
 export interface Gap {
   tier: Tier
   region: Region
@@ -92,7 +149,7 @@ export interface Gap {
  * Regions of the aim that a lane gets less of than wanted, the largest gap first.
  *
  * @example
- * gapsOf(coverageOf(plan, catalogue), { aim: catalogue.aims[0], school: 'dwell', tiers: ['chair'], catalogue
+ * gapsOf(coverageOf(plan, riders, catalogue), { aim: catalogue.aims[0], school: 'dwell', tiers: ['chair'], catalogue
  * }).length > 0
  * // true
  */
@@ -104,11 +161,27 @@ export function gapsOf(
     .flatMap((tier) =>
       REGIONS.flatMap((region): Gap[] => {
         const wanted = wantedSeconds(aim, region, { school, catalogue })
-        const seconds = cover[tier].get(region)?.seconds ?? 0
+        const seconds = cover[tier].get(region)?.usual ?? 0
         return wanted > 0 && seconds < wanted ? [{ tier, region, seconds, wanted }] : []
       }),
     )
     .sort((a, b) => b.wanted - b.seconds - (a.wanted - a.seconds))
+}
+
+/**
+ * Who gets less of a region than counts as covered, though the middle of their lane does not; the least first.
+ *
+ * @param enough seconds that count as covered
+ * @example
+ * shortOf({ region: 'neck', people: [{ id: 'ann', seconds: 10 }, { id: 'bo', seconds: 60 }], least: 10, usual: 60,
+ * byQuality: {} }, 40)
+ * // ['ann']
+ */
+export function shortOf({ people }: RegionCover, enough: number): string[] {
+  return people
+    .filter(({ seconds }) => seconds < enough)
+    .toSorted((a, b) => a.seconds - b.seconds)
+    .map(({ id }) => id)
 }
 
 export interface Filler {

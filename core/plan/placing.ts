@@ -103,7 +103,7 @@ function placing(
     const one = byId.get(rider.id)
     const offers = one
       ? offersFor(
-          { movement, dose: block.dose, rounds: block.rounds, restSeconds: block.restSeconds },
+          { movement, dose: block.dose, rounds: block.rounds, restSeconds: block.restSeconds, school: plan.school },
           { person: one.person, today: rider.today, catalogue, arrival: one.arrival },
         )
       : []

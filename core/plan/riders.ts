@@ -35,7 +35,12 @@ export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan
     const own = blockIn(block, today.tier)
     const movement = catalogue.movements.get(own.movement)
     if (!movement) return []
-    const asked = { ...own, movement, levelAtMost: block.lanes?.[today.tier]?.levelAtMost }
+    const asked = {
+      ...own,
+      movement,
+      school: block.school ?? plan.school,
+      levelAtMost: block.lanes?.[today.tier]?.levelAtMost,
+    }
     const offersOn = (on: Today) => offersFor(asked, { person, today: on, catalogue, arrival }, choices?.get(block.id))
     const standing = offersOn(today)
     stood += standingSeconds(own, standing, movement, catalogue)

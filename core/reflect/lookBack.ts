@@ -173,24 +173,28 @@ export function doseOf(
     outcomes,
     (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`,
   ).values()) {
-    const { meetingId, blockId, movement: id, tier, dials, own } = entryAt(sides, 0)
-    const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
-    const movement = catalogue.movements.get(id)
-    if (!block || !movement) continue
-    const share = Math.min(
-      ...sides.map((outcome) => {
-        const { achieved, target } = outcome
-        if (achieved !== null && target) return Math.min(1, achieved / target)
-        return outcome.done === 'done' || outcome.done === 'more' ? 1 : 0
-      }),
-    )
-    const seconds = tissueSeconds(own ?? withDials(blockIn(block, tier), dials ?? {}), movement) * share
-    for (const [region, weight] of entriesOf(movement.regions))
-      sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
+    for (const same of grouped(sides, (outcome) => outcome.movement).values()) {
+      const { meetingId, blockId, movement: id, tier, dials, own } = entryAt(same, 0)
+      const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
+      const movement = catalogue.movements.get(id)
+      if (!block || !movement) continue
+      const given = own ?? withDials(blockIn(block, tier), dials ?? {})
+      // Where a side had a stand-in, each movement is a part of the block.
+      const part = same.length / sides.length
+      const seconds = tissueSeconds(given, movement) * Math.min(...same.map(shareDone)) * part
+      for (const [region, weight] of entriesOf(movement.regions))
+        sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
+    }
   }
   return REGIONS.flatMap((region) =>
     sums.has(region) ? [{ region, secondsAWeek: Math.round(entryOf(sums, region) / weeks) }] : [],
   ).sort((a, b) => b.secondsAWeek - a.secondsAWeek)
+}
+
+/** Which part of what was meant somebody did. */
+function shareDone({ achieved, target, done }: DatedOutcome): number {
+  if (achieved !== null && target) return Math.min(1, achieved / target)
+  return done === 'done' || done === 'more' ? 1 : 0
 }
 
 /** A level or dial that a lead changed. */

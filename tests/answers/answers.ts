@@ -15,6 +15,8 @@ export interface Answered {
   tier: Tier
   /** Side by side: a movement that is worked on each side counts twice. */
   cells: number
+  /** Of them, how many are answered by another movement, or sitting. */
+  standIns: number
   /** Cells with neither an own variation nor a stand-in. */
   left: { movement: string; side: Side; because: string }[]
 }
@@ -42,11 +44,12 @@ export function answersIn(tier: Tier, facts: readonly Fact[], catalogue: Catalog
   const person = personIn(tier, { considerations: [...facts] })
   const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
   if (today.tier !== tier) return null
-  const answered: Answered = { facts, tier, cells: 0, left: [] }
+  const answered: Answered = { facts, tier, cells: 0, standIns: 0, left: [] }
   for (const movement of catalogue.movements.values()) {
     if (movement.quality === 'breath') continue
     for (const offer of offersOf(movement, person, today, catalogue)) {
       answered.cells += 1
+      if (offer.kind === 'stand-in' || offer.tier !== tier) answered.standIns += 1
       if (offer.kind === 'breath' || offer.kind === 'nothing')
         answered.left.push({ movement: movement.id, side: offer.side, because: closedBy(offer) })
     }
@@ -62,7 +65,8 @@ function offersOf(
   catalogue: Catalogue,
 ): Offer[] {
   const { dose, rounds, restSeconds } = movement.doses.dwell
-  const offers = offersFor({ movement, dose, rounds, restSeconds }, { person, today, catalogue })
+  const school = 'dwell'
+  const offers = offersFor({ movement, dose, rounds, restSeconds, school }, { person, today, catalogue })
   const isApart = movement.sides === 'each' || movement.sides === 'each-direction'
   const [first] = offers
   return isApart && offers.length === 1 && first

@@ -12,6 +12,7 @@ const say = (line: string) => process.stdout.write(`${line}\n`)
 function printSingles(): void {
   let cells = 0
   let left = 0
+  let standIns = 0
   for (const fact of facts) {
     for (const tier of TIERS) {
       const answered = answersIn(tier, [fact], catalogue)
@@ -21,6 +22,7 @@ function printSingles(): void {
       }
       cells += answered.cells
       left += answered.left.length
+      standIns += answered.standIns
       if (answered.left.length === 0) continue
       say(`${factName(fact)}, ${tier}: ${answered.left.length} of ${answered.cells} left with breath`)
       for (const because of new Set(answered.left.map((one) => one.because))) {
@@ -29,7 +31,9 @@ function printSingles(): void {
       }
     }
   }
-  say(`One fact: ${cells - left} of ${cells} cells are answered (${percent(1 - left / cells)})`)
+  say(
+    `One fact: ${cells - left} of ${cells} cells are answered (${percent(1 - left / cells)}), ${percent(standIns / cells)} by a stand-in or sitting`,
+  )
 }
 
 function printSets(name: string, sets: readonly Fact[][]): void {

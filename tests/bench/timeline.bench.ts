@@ -54,7 +54,7 @@ describe('a plan of 20 blocks for 40 people', () => {
       aim: catalogue.aims[0]!,
       catalogue,
     })
-    coverageOf(plan, catalogue)
+    coverageOf(plan, riders, catalogue)
   })
   const riders = ridersNow()
   bench('timeline alone', () => {

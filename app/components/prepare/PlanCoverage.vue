@@ -3,17 +3,36 @@ import { entriesOf } from '~~/core/entries'
 import type { Aim } from '~~/core/catalogue/aim'
 import type { Movement } from '~~/core/catalogue/catalogue'
 import { REGIONS, TIERS } from '~~/core/catalogue/words'
-import { coverageOf, fillersFor, gapsOf, tissueSeconds, wantedSeconds } from '~~/core/plan/coverage'
+import {
+  coverageOf,
+  fillersFor,
+  gapsOf,
+  shortOf,
+  tissueSeconds,
+  wantedSeconds,
+  type RegionCover,
+} from '~~/core/plan/coverage'
 import type { Plan } from '~~/core/plan/plan'
+import type { RiderToday } from '~~/core/plan/riders'
 import type { Timeline } from '~~/core/plan/timeline'
 import { TIER_NAMES } from '~/words/tiers'
 
-/** Time on tissue by region and lane against the aim and the school's weekly time, and what would fill the gaps. */
-const { plan, timeline, locked } = defineProps<{ plan: Plan; timeline: Timeline; locked: boolean }>()
+/**
+ * Time on tissue by region as the people of each lane get it, against the aim and the school's weekly time: who falls
+ * short, and what would fill the gaps.
+ */
+const { plan, timeline, riders, locked } = defineProps<{
+  plan: Plan
+  timeline: Timeline
+  riders: readonly RiderToday[]
+  locked: boolean
+}>()
 const emit = defineEmits<{ aim: [aim: Aim | null]; add: [movement: Movement] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 const tiers = computed(() => TIERS.filter((tier) => timeline.blocks.some((block) => block.lanes[tier])))
-const cover = computed(() => coverageOf(plan, catalogue.value))
+const meeting = useMeeting()
+const cover = computed(() => coverageOf(plan, riders, catalogue.value))
+const enough = (wanted: number) => wanted * catalogue.value.clock.coverage.coveredShare
 const rows = computed(() =>
   REGIONS.flatMap((region) => {
     const wanted = plan.aim ? wantedSeconds(plan.aim, region, { school: plan.school, catalogue: catalogue.value }) : 0
@@ -22,14 +41,28 @@ const rows = computed(() =>
   }),
 )
 const most = computed(() =>
-  Math.max(60, ...rows.value.flatMap(({ wanted, cells }) => [wanted, ...cells.map((cell) => cell?.seconds ?? 0)])),
+  Math.max(60, ...rows.value.flatMap(({ wanted, cells }) => [wanted, ...cells.map((cell) => cell?.usual ?? 0)])),
 )
-const qualities = (cell: { byQuality: object } | undefined) =>
+const qualities = (cell: RegionCover | undefined) =>
   cell
     ? entriesOf(cell.byQuality)
         .map(([quality, seconds]) => `${Math.round(seconds)} s ${quality}`)
         .join(', ')
     : ''
+/** Who gets less than enough where the lane does not, with what they get. */
+const short = computed(() =>
+  rows.value.flatMap(({ region, wanted, cells }) =>
+    cells.flatMap((cell, at) => {
+      if (!cell || riders.length === 0 || wanted === 0 || cell.usual < enough(wanted)) return []
+      return shortOf(cell, enough(wanted)).map((id) => ({
+        id,
+        region,
+        tier: tiers.value[at],
+        seconds: cell.people.find((one) => one.id === id)?.seconds ?? 0,
+      }))
+    }),
+  ),
+)
 const fillers = computed(() => {
   if (!plan.aim) return []
   const gaps = gapsOf(cover.value, {
@@ -88,15 +121,15 @@ const fillers = computed(() => {
               <span class="flex items-center gap-2"
                 ><span
                   class="h-2.5 rounded-full"
-                  :style="{ width: `${((cell?.seconds ?? 0) / most) * 70}%`, background: `var(--${tiers[at]})` }"
+                  :style="{ width: `${((cell?.usual ?? 0) / most) * 60}%`, background: `var(--${tiers[at]})` }"
                 /><span
                   class="numerals text-[0.94rem]"
-                  :class="
-                    wanted > 0 && (cell?.seconds ?? 0) < wanted * catalogue.clock.coverage.coveredShare
-                      ? 'border-b-2 border-mark'
-                      : ''
-                  "
-                  >{{ Math.round(cell?.seconds ?? 0) }}</span
+                  :class="wanted > 0 && (cell?.usual ?? 0) < enough(wanted) ? 'border-b-2 border-mark' : ''"
+                  >{{ Math.round(cell?.usual ?? 0) }}</span
+                ><span
+                  v-if="cell && Math.round(cell.least) < Math.round(cell.usual)"
+                  class="numerals text-[0.88rem] text-faint whitespace-nowrap"
+                  >least {{ Math.round(cell.least) }}</span
                 ></span
               >
             </td>
@@ -105,6 +138,12 @@ const fillers = computed(() => {
         </tbody>
       </table>
     </div>
+    <ul v-if="short.length > 0" aria-label="Who gets less than their lane" class="text-[0.94rem]">
+      <li v-for="{ id, region, tier, seconds } in short" :key="`${id} ${region}`">
+        {{ meeting.nameOf(id) }} ({{ tier }}): {{ region.replaceAll('-', ' ') }} {{ Math.round(seconds) }} s, less than
+        the lane: own doses, stand-ins or breath.
+      </li>
+    </ul>
     <p v-for="{ tier, best } in fillers" :key="tier" class="flex flex-wrap items-center gap-2">
       <span class="text-faint">{{ TIER_NAMES[tier] }} misses most per minute:</span
       ><button
@@ -118,7 +157,8 @@ const fillers = computed(() => {
       </button>
     </p>
     <p class="text-faint text-[0.88rem]">
-      Reference: about 60 s a stretch and side, two or three days a week (Garber et al. 2011, ACSM position stand,
+      What each person is offered counts; breath in place of a movement counts as nothing. The bar is the middle of the
+      lane. Reference: about 60 s a stretch and side, two or three days a week (Garber et al. 2011, ACSM position stand,
       memory).
     </p>
   </section>

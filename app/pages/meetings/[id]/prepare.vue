@@ -212,6 +212,7 @@ useKeys(KEYS, {
       v-if="panel === 'coverage'"
       :plan="plan"
       :timeline="meeting.timeline"
+      :riders="meeting.ridersPresent"
       :locked="locked"
       @aim="editor.apply({ edit: 'setAim', aim: $event })"
       @add="blocks.add($event)"
