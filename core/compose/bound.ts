@@ -1,5 +1,6 @@
 import { entryAt } from '../entries'
-import type { Option, Problem } from './problem'
+import type { Option } from './options'
+import type { Problem } from './problem'
 import { CLIMB_SECONDS, PHASE_ORDER, SLOPES } from './score'
 
 /** What solves a linear model: a text in LP format goes in, the value of the best comes out; null: not proven. */

@@ -1,4 +1,5 @@
-import type { Option, Problem } from './problem'
+import type { Option } from './options'
+import type { Problem } from './problem'
 import { CLIMB_SECONDS, PHASE_ORDER, worthOf, type Line } from './score'
 
 /** What the search looks up instead of reckoning it anew. */

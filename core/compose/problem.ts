@@ -1,42 +1,17 @@
-import { entriesOf, entryAt, entryOf } from '../entries'
-import { medianOf } from '../number'
+import { entryAt, entryOf } from '../entries'
 import type { Movement } from '../catalogue/catalogue'
-import { REGIONS, TIERS, type Phase, type Quality } from '../catalogue/words'
+import { REGIONS, TIERS } from '../catalogue/words'
 import { ownProps } from '../check/propChecks'
 import { propsOut } from '../room/propsOut'
 import { homePosture } from '../offer/mover'
-import { isLeftOut, type Offer } from '../offer/offerFor'
 import type { Person } from '../offer/person'
-import { gainedFrom, wantedSeconds } from '../plan/coverage'
+import { wantedSeconds } from '../plan/coverage'
 import { blockFor } from '../plan/edits'
-import { emptyPlan, type Block, type Plan } from '../plan/plan'
+import { emptyPlan, type Plan } from '../plan/plan'
 import { riderOf, type Expected, type RiderToday } from '../plan/riders'
-import { secondsOf } from '../time/secondsOf'
-import { workSeconds } from '../time/workSeconds'
 import type { Ask } from './ask'
+import { breathingIn, isDown, optionsFor, postureIn, sharesOf, type Option } from './options'
 import { waysBetween } from './waysBetween'
-
-/** One movement with one number of rounds: what a plan is put together from. */
-export interface Option {
-  movement: string
-  rounds: number
-  /** Introduction and work; the way there is the order's. */
-  seconds: number
-  /** Useful seconds it gives each region, `REGIONS` in their order. */
-  gain: Float64Array
-  phase: Phase
-  quality: Quality
-  /** Held at the end of range for a while: wants a warm body. */
-  holds: boolean
-  /** Everybody's postures taken together; 0 is home. */
-  posture: number
-  /** Somebody of the floor lane is down in it. */
-  isDown: boolean
-  /** Who would only breathe in it, by their place among the riders. */
-  breathing: readonly number[]
-  /** What that costs, seconds of useful work. */
-  cost: number
-}
 
 /** A movement that cannot be in the plan, and because of whom or what. */
 export interface Fallen {
@@ -69,13 +44,6 @@ export interface Problem {
 /** A little for every region that the aim does not name, so that spare time is used; ours. */
 const ELSEWHERE_WEIGHT = 0.08
 const ELSEWHERE_SECONDS = 120
-const QUALITY_BONUS = 1.15
-const CARRY_OVER_BONUS = 1.2
-/** What counts of a movement that the last meetings had already, the last one first; ours. */
-const AGAIN_SHARE = [0.8, 0.88, 0.94, 0.97]
-const HOLD_SECONDS = 20
-/** What it costs that somebody only breathes in a block, shared by all, seconds; ours. */
-const BREATHING_SECONDS = 60
 
 /**
  * Puts a question into numbers: for each movement everybody's variation today, the time of its slowest lane, what it
@@ -102,7 +70,7 @@ export function problemOf(ask: Ask): Problem {
   const rows: string[][] = [homes]
   const options: Option[] = []
   const fallen: Fallen[] = []
-  const shares = sharesOf(riders, everything, ask)
+  const whom = { riders, shares: sharesOf(riders, everything, ask), ask }
   candidates.forEach((movement, index) => {
     const why = reasonAgainst(movement, index, { riders, names, ask })
     if (why !== null) return void fallen.push({ movement: movement.id, why })
@@ -112,15 +80,8 @@ export function problemOf(ask: Ask): Problem {
       tuples.set(key, rows.length)
       rows.push(postures)
     }
-    options.push(
-      ...optionsFor(entryAt(everything.blocks, index), movement, {
-        index,
-        riders,
-        shares,
-        posture: entryOf(tuples, key),
-        ask,
-      }),
-    )
+    const posture = entryOf(tuples, key)
+    options.push(...optionsFor(entryAt(everything.blocks, index), movement, { ...whom, index, posture }))
   })
   const { change, climb, noWay } = waysBetween(rows, riders, ask)
   const reachable = options.filter((option) => !noWay.has(option.posture))
@@ -186,12 +147,6 @@ function usualPeople(): Expected[] {
   })
 }
 
-/** Where somebody is in a movement; null: they stay where they are. */
-function postureIn(rider: RiderToday, index: number): string | null {
-  const variation = rider.offers[index]?.find((offer) => offer.variation !== null)?.variation
-  return variation && variation.tier === rider.tier ? variation.postureId : null
-}
-
 function reasonAgainst(
   movement: Movement,
   index: number,
@@ -217,108 +172,6 @@ function reasonAgainst(
     `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`
   if (ask.people.length > 0 && props.length > 0) return `${props.map(missing).join(', ')} short.`
   return null
-}
-
-/** Who has neither a version nor a stand-in, by their place among the riders. */
-function breathingIn(movement: Movement, index: number, riders: readonly RiderToday[]): number[] {
-  return riders.flatMap((rider, at) =>
-    !rider.today.breathOnly && isLeftOut(entryAt(rider.offers, index), movement) ? [at] : [],
-  )
-}
-
-function isDown(posture: string | null, { catalogue }: Ask): boolean {
-  return posture !== null && posture.startsWith('floor/') && entryOf(catalogue.postures, posture).height < 1
-}
-
-/** The least served count at most so many times as much as the middle; ours. */
-const LEAST_SERVED_AT_MOST = 2
-
-/**
- * How much each person's seconds count: who gets less of what there is, through own doses, stand-ins and breath, counts
- * more. All shares together are 1.
- */
-function sharesOf(riders: readonly RiderToday[], everything: Plan, { catalogue }: Ask): number[] {
-  const served = riders.map((rider) =>
-    everything.blocks.reduce(
-      (sum, block, index) =>
-        sum + gainedFrom(rider.offers[index] ?? [], block, catalogue).reduce((own, { seconds }) => own + seconds, 0),
-      0,
-    ),
-  )
-  const middle = served.length === 0 ? 0 : medianOf(served.toSorted((a, b) => a - b))
-  const counts = served.map((own) => Math.min(LEAST_SERVED_AT_MOST, Math.max(0.5, own === 0 ? Infinity : middle / own)))
-  const all = counts.reduce((sum, count) => sum + count, 0)
-  return counts.map((count) => count / all)
-}
-
-/** The school's dose with a round less and a round more. */
-function optionsFor(
-  block: Block,
-  movement: Movement,
-  {
-    index,
-    riders,
-    shares,
-    posture,
-    ask,
-  }: { index: number; riders: readonly RiderToday[]; shares: readonly number[]; posture: number; ask: Ask },
-): Option[] {
-  const { catalogue } = ask
-  const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
-  const introduction = ask.met.has(movement.id)
-    ? catalogue.clock.introduction.againSeconds
-    : catalogue.clock.introduction.firstSeconds
-  const again = ask.recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(movement.id))
-  const carried = ask.carryOver.includes(movement.id)
-  const breathing = breathingIn(movement, index, riders)
-  const cost = (BREATHING_SECONDS * breathing.length) / riders.length
-  const worth =
-    (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) *
-    (carried ? CARRY_OVER_BONUS : (AGAIN_SHARE[again] ?? 1))
-  return rounds.map((count): Option => {
-    const gain = new Float64Array(REGIONS.length)
-    let work = 0
-    riders.forEach((rider, at) => {
-      const offers = entryAt(rider.offers, index)
-      const offer = offers.find((other) => other.variation !== null)
-      work = Math.max(work, workOf({ ...block, rounds: count }, offer, movement, ask))
-      for (const { movement: done, seconds } of gainedFrom(offers, block, catalogue, count))
-        for (const [region, weight] of entriesOf(done.regions))
-          gain[REGIONS.indexOf(region)]! += seconds * worth * entryAt(shares, at) * weight
-    })
-    return {
-      movement: movement.id,
-      rounds: count,
-      breathing,
-      cost,
-      seconds: introduction + work,
-      gain,
-      phase: movement.phase,
-      quality: movement.quality,
-      posture,
-      holds:
-        movement.phase === 'long-holds' ||
-        ((block.dose.kind === 'hold' || block.dose.kind === 'target') &&
-          block.dose.seconds * count >= HOLD_SECONDS &&
-          movement.phase === 'main' &&
-          movement.quality === 'mobility'),
-      isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
-    }
-  })
-}
-
-function workOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): number {
-  const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
-  const sideChangeSeconds =
-    catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
-  return workSeconds({
-    roundSeconds: secondsOf(block.dose, sides),
-    rounds: block.rounds,
-    restSeconds: block.restSeconds,
-    sides,
-    order: block.sideOrder,
-    sideChangeSeconds,
-  })
 }
 
 function wanted({ aim, school, catalogue }: Ask): { target: Float64Array; weight: Float64Array } {

@@ -1,6 +1,7 @@
 import { entryAt } from '../entries'
 import type { Phase } from '../catalogue/words'
-import type { Option, Problem } from './problem'
+import type { Option } from './options'
+import type { Problem } from './problem'
 
 /** The order in which a session goes. */
 export const PHASE_ORDER: Record<Phase, number> = { settle: 0, warm: 1, main: 2, 'long-holds': 3, close: 4 }

@@ -1,6 +1,7 @@
 import type { RandomNumber } from '../random'
 import { Evaluator } from './evaluate'
-import type { Option, Problem } from './problem'
+import type { Option } from './options'
+import type { Problem } from './problem'
 import { brokenRule, PHASE_ORDER, type Line } from './score'
 
 /** So many beginnings, each with its share of the steps; the rest polishes the best of them. */

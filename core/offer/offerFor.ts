@@ -81,7 +81,7 @@ export function offersFor(asked: Asked, situation: Situation, choice?: HandChoic
 }
 
 function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
-  const { today, catalogue } = situation
+  const { today } = situation
   const { tier } = today
   const base: Offer = {
     side,

@@ -52,7 +52,10 @@ describe('somebody to whom a movement is closed', () => {
     const person = personIn('standing', { considerations: [fact('partial-weight', 'right')] })
     const [left] = offered(person, 'knee-lift-hold')
     expect(left).toMatchObject({ kind: 'movement', movement: 'knee-lift-hold', tier: 'chair' })
-    expect(left!.reasons).toContainEqual({ kind: 'sits-for-it', movement: 'Knee lift and hold' })
+    expect(left!.reasons).toContainEqual({
+      kind: 'sits-for-it',
+      movement: catalogue.movements.get('knee-lift-hold')!.name,
+    })
   })
   it('never sits where they have no chair', () => {
     const access = { bed: 'no', chair: 'no', standing: 'yes', floor: 'no' } as const
