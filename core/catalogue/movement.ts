@@ -1,7 +1,7 @@
 import { entryAt } from '../entries'
 import { z } from 'zod'
 import { POSE_NAMES, SceneEntry, VariationFigure } from './figure'
-import { DosePlan } from './dose'
+import { Dose, DosePlan } from './dose'
 import { Dial, HandsDo, Level, Phase, Quality, Region, SchoolId, SidePolicy, Support, Tag } from './words'
 
 const sentence = z.string().min(3).max(300)
@@ -57,6 +57,8 @@ const VariationFacts = z.object({
   props: z.array(PropNeed).default([]),
   dials: z.array(DialRange).default([]),
   demands: z.array(Demand).default([]),
+  /** Where this version has a pace of its own: as much of it is done as fits into the block's time. */
+  dose: Dose.optional(),
   /** Where this version treats the sides otherwise than its movement does. */
   sides: SidePolicy.optional(),
   /** Ranges that are forced, not chosen; elsewhere a person stops where they stop. */

@@ -4,7 +4,7 @@ import { dialsOf, withDials, type Dials } from './dials'
 import { factsOf, type Fact } from './facts'
 import { limitedDose, type Dosed, type OwnDose } from './ownDose'
 import type { Person } from './person'
-import { schoolDose } from './schoolDose'
+import { rungDose, schoolDose } from './schoolDose'
 import { demandsOf } from './verdict'
 
 /** Whose dose it is, and whether the dials they have turned belong to this rung. */
@@ -32,13 +32,17 @@ export function doseOn(
   { person, catalogue, isTurned }: Doing,
 ): { dials: Dials; own: OwnDose } {
   const { movement, restSeconds } = asked
-  const school = schoolDose(movement, asked, person)
+  const pace = rungDose(rung, asked)
+  const school = pace ? null : schoolDose(movement, asked, person)
   const facts = factsOf(person, catalogue)
   const ask = { quality: movement.quality, sides: rung.sides, tags: tagsOf(rung, catalogue), side }
-  const given = { ...(school ?? { dose: asked.dose, rounds: asked.rounds }), restSeconds }
+  const given = { ...(pace ?? school ?? { dose: asked.dose, rounds: asked.rounds }), restSeconds }
   const limited = limitedDose(facts, { given, ...ask })
-  const limits: OwnDose['limits'] =
-    school && person.school ? [{ kind: 'school', school: person.school }, ...limited.limits] : limited.limits
+  const limits: OwnDose['limits'] = [
+    ...(pace ? [{ kind: 'pace' } as const] : []),
+    ...(school && person.school ? [{ kind: 'school', school: person.school } as const] : []),
+    ...limited.limits,
+  ]
   if (!isTurned) return { dials: {}, own: { ...limited, limits } }
   const dials = withinEffort(dialsOf(rung, person, limited), facts)
   return { dials, own: { ...limited, ...withDials(limited, dials), limits } }

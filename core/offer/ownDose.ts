@@ -12,6 +12,7 @@ export interface Dosed extends Given {
 
 /** Why somebody does less in a block than it gives, or otherwise. */
 export type DoseLimit =
+  | { kind: 'pace' }
   | { kind: 'school'; school: SchoolId }
   | { kind: 'share'; name: string; share: number }
   | { kind: 'effort'; name: string; percentAtMost: number }
@@ -197,4 +198,14 @@ export function roundSeconds({ dose, waits }: Pick<OwnDose, 'dose' | 'waits'>, s
   const seconds = secondsOf(dose, sides)
   if (!waits || dose.kind !== 'reps') return seconds
   return seconds + Math.floor((dose.count - 1) / waits.every) * waits.seconds
+}
+
+/**
+ * Whether it is a limit of the body, and not only a school or a pace of its own.
+ *
+ * @example
+ * isOfTheBody({ kind: 'pace' }) // false
+ */
+export function isOfTheBody({ kind }: DoseLimit): boolean {
+  return kind !== 'school' && kind !== 'pace'
 }

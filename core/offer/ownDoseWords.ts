@@ -28,6 +28,8 @@ export function ownWords({ variation, dials, own }: Pick<Offer, 'variation' | 'd
 
 function shortWords(limit: DoseLimit): string {
   switch (limit.kind) {
+    case 'pace':
+      return 'own pace'
     case 'school':
       return 'own school'
     case 'share':
@@ -52,6 +54,8 @@ function shortWords(limit: DoseLimit): string {
  */
 export function doseLimitWords(limit: DoseLimit, { schools }: Pick<Catalogue, 'schools'>): string {
   switch (limit.kind) {
+    case 'pace':
+      return 'This version has a pace of its own: as much of it as fits into the time.'
     case 'school':
       return `Own school, ${schools.get(limit.school)?.name ?? limit.school}, in the same time.`
     case 'share':

@@ -1,7 +1,7 @@
 import { dequal } from 'dequal/lite'
-import type { Movement } from '../catalogue/catalogue'
+import type { Movement, Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
-import type { SchoolId } from '../catalogue/words'
+import type { SchoolId, SidePolicy } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
 import type { Given } from './dials'
 import type { Person } from './person'
@@ -35,15 +35,36 @@ export function schoolDose(movement: Movement, given: Given, { school }: Pick<Pe
  */
 export function standInDose(
   movement: Movement,
-  { movement: asked, ...given }: Given & { movement: Pick<Movement, 'sides'> },
+  asked: Given & { movement: Pick<Movement, 'sides'> },
   school: SchoolId | null,
 ): Given | null {
-  if (school === null) return null
-  const { dose, rounds } = movement.doses[school]
+  return school === null ? null : fitted(movement.doses[school], movement.sides, asked)
+}
+
+/**
+ * The dose of a rung that has a pace of its own, as much of it as fits into the block's time.
+ *
+ * @param asked the block's movement, dose and rounds
+ * @returns null where the rung has none, or nothing of it fits
+ * @example
+ * rungDose(rung('bridge.floor.2'), { movement: bridge, dose: { kind: 'hold', seconds: 30 }, rounds: 1 }) // null
+ */
+export function rungDose(
+  { dose, sides }: Pick<Variation, 'dose' | 'sides'>,
+  asked: Given & { movement: Pick<Movement, 'sides'> },
+): Given | null {
+  return dose ? fitted({ dose, rounds: 1 }, sides, asked) : null
+}
+
+function fitted(
+  { dose, rounds }: Given,
+  sides: SidePolicy,
+  { movement: asked, ...given }: Given & { movement: Pick<Movement, 'sides'> },
+): Given | null {
   const there = secondsOf(given.dose, asked.sides) * given.rounds
-  const fitting = Math.min(rounds, Math.floor(there / secondsOf(dose, movement.sides)))
+  const fitting = Math.min(rounds, Math.floor(there / secondsOf(dose, sides)))
   if (fitting >= 1) return { dose, rounds: fitting }
-  const shorter = shortened(dose, (one) => secondsOf(one, movement.sides) <= there)
+  const shorter = shortened(dose, (one) => secondsOf(one, sides) <= there)
   return shorter && { dose: shorter, rounds: 1 }
 }
 

@@ -3,7 +3,7 @@ import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { Dose } from '../catalogue/dose'
 import { TIERS, type SchoolId, type Tag, type Tier } from '../catalogue/words'
 import { doseOn } from '../offer/doseOn'
-import type { OwnDose } from '../offer/ownDose'
+import { isOfTheBody, type OwnDose } from '../offer/ownDose'
 import { ownDoseWords } from '../offer/ownDoseWords'
 import { placeFirst } from '../offer/placeFirst'
 import { storedLevel } from '../offer/offerFor'
@@ -127,7 +127,7 @@ function proposalOf(
     catalogue,
     isTurned: false,
   })
-  const limited = own.limits.filter((limit) => limit.kind !== 'school')
+  const limited = own.limits.filter(isOfTheBody)
   const { level } = variation
   const than = level < inClass ? `easier than level ${inClass} in class` : 'the easiest there is'
   return {

@@ -6,7 +6,7 @@ import type { Given } from '../offer/dials'
 import { doseOn, withinFacts } from '../offer/doseOn'
 import { factsOf } from '../offer/facts'
 import { storedLevel } from '../offer/offerFor'
-import type { OwnDose } from '../offer/ownDose'
+import { isOfTheBody, type OwnDose } from '../offer/ownDose'
 import type { DialSetting, Person } from '../offer/person'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import { decide, type Decision } from './decide'
@@ -172,7 +172,7 @@ function asTurn(
   if (!isStep || isWholeLevel) return step
   const { turn, earned: beyond } = nextTurn(rung, settings, given, step.school)
   // Who does less for their health has not earned that the block gives more.
-  const earned = given?.limits.every((limit) => limit.kind === 'school') === false ? null : beyond
+  const earned = given?.limits.some(isOfTheBody) ? null : beyond
   if (!turn) return { ...step, earned }
   const notes = step.notes.filter((note) => note.kind !== 'highest-rung')
   return {
