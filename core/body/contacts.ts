@@ -169,7 +169,7 @@ function handContacts(side: BodySide, where: HandAt, scene: Scene): Contact[] {
     case 'chair-back-fingertip':
       return [
         on(tip, cm(SIZE_CM.chairBack)),
-        { kind: 'near', spot: tip, at: [chairBackX, null, away * 0.07], spread: 0.012 },
+        { kind: 'near', spot: tip, at: backOfChair(scene, chairBackX, away), spread: 0.012 },
       ]
     case 'chair-seat':
       return flat(scene.seatTop, [scene.chairAt[0] - 0.03, null, scene.chairAt[2] + away * 0.08], 0.025)

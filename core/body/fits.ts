@@ -109,25 +109,18 @@ export function halfKneel(heightCm: number, strideCm: number, cushionCm: number)
 }
 
 /**
- * Knee to wall as degrees, in both ways in which it is said: by the published rule of thumb, and by geometry.
+ * How far the shin leans when the knee touches the wall, by the body's geometry, degrees from upright. The kneecap
+ * touches and not the joint, so it says a little too much: the measured tilt of the shin is what offers go by.
  *
  * @param toeCm from the big toe to the wall
- * @param degreesPerCm the rule of thumb, from the measure's own row
  * @example
- * kneeToWall(168, 10, 3.6) // { byRuleDeg: 36, byGeometryDeg: 45.52 }
+ * kneeToWallDeg(168, 10) // 45.52
  */
-export function kneeToWall(
-  heightCm: number,
-  toeCm: number,
-  degreesPerCm: number,
-): { byRuleDeg: number; byGeometryDeg: number } {
+export function kneeToWallDeg(heightCm: number, toeCm: number): number {
   const shank = SEGMENT.shank * heightCm
   // The knee is above the wall's foot: the ankle lies a foot's front part and the distance behind it.
   const ankleToWall = toeCm + (SEGMENT.foot - 0.036) * heightCm
-  return {
-    byRuleDeg: toeCm * degreesPerCm,
-    byGeometryDeg: Math.asin(Math.min(1, ankleToWall / shank)) / RAD,
-  }
+  return Math.asin(Math.min(1, ankleToWall / shank)) / RAD
 }
 
 /** Sway without a step, degrees; common practice, no source. */

@@ -40,9 +40,12 @@ export const Measure = z.object({
   name: z.string().min(3),
   /** Measures that belong to one protocol, in the order of the file. */
   group: z.string().optional(),
-  unit: z.enum(['stands', 'raises', 's', 'cm', '°', 'help']),
-  /** How the amount is found: a 30-second count, a stopwatch, a counter, a ruler, a phone's tilt, or how much help. */
-  tool: z.enum(['count-30', 'stopwatch', 'counter', 'ruler', 'tilt', 'help']),
+  unit: z.enum(['stands', 'raises', 's', 'cm', '°', 'kg', 'help']),
+  /**
+   * How the amount is found: a 30-second count, a stopwatch, a counter, a ruler, a gauge that is read, a phone's tilt, or
+   * how much help.
+   */
+  tool: z.enum(['count-30', 'stopwatch', 'counter', 'ruler', 'gauge', 'tilt', 'help']),
   /** The watch stops by itself, seconds. */
   stopAt: z.number().positive().optional(),
   stopAtCount: z.number().int().positive().optional(),

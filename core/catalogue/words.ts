@@ -59,6 +59,8 @@ export const REGIONS = [
   'back-of-thigh',
   'knee-strength',
   'calf-and-ankle',
+  'feet-and-toes',
+  'hands-and-wrists',
   'balance',
   'trunk-control',
   'breath-and-ease',

@@ -137,12 +137,34 @@ describe('limits and references', () => {
     [79, '21.5 s'],
     [80, '9.4 s'],
     [99, '9.4 s'],
-  ])('one-leg stand at %i: a mean of %s, and no verdict', (age, mean) => {
+  ])('one-leg stand at %i: a mean of %s, no verdict near it, and under half of it that is said', (age, mean) => {
     const measure = shippedMeasure('one-leg-stand')
-    expect(againstNorm(measure.norms[0]!, measure, 3, { age, sex: 'unsaid' })).toMatchObject({
-      verdict: 'within',
-      words: expect.stringContaining(mean),
-    })
+    const said = (value: number) => againstNorm(measure.norms[0]!, measure, value, { age, sex: 'unsaid' })
+    expect(said(parseFloat(mean) * 0.8)).toMatchObject({ verdict: 'within', words: expect.stringContaining(mean) })
+    expect(said(3)).toMatchObject({ verdict: 'below', words: expect.stringContaining(`half of the mean`) })
+  })
+  // AAOS joint motion (memory): 45° of hip rotation, 135° of knee bend, 35° of foot turning in.
+  it.each([
+    ['hip-turn-in', 10, 'below'],
+    ['hip-turn-in', 40, 'within'],
+    ['knee-bend', 95, 'below'],
+    ['ankle-inward', 34, 'within'],
+  ])('%s of %d°: %s what is usual, by more than the measuring errs', (id, value, verdict) => {
+    const measure = shippedMeasure(id)
+    expect(againstNorm(measure.norms[0]!, measure, value, { age: 70, sex: 'female' }).verdict).toBe(verdict)
+  })
+  // EWGSOP2, Cruz-Jentoft et al. 2019 (memory): grip 27 and 16 kg, five stands 15 s, 0.8 m/s over 4 m are 5 s.
+  it.each([
+    ['grip', 26.9, 'male', 'below'],
+    ['grip', 27, 'male', 'within'],
+    ['grip', 15.9, 'female', 'below'],
+    ['five-stands-time', 14.9, 'female', 'within'],
+    ['five-stands-time', 15.1, 'female', 'below'],
+    ['four-metre-walk', 4.9, 'male', 'within'],
+    ['four-metre-walk', 5, 'male', 'below'],
+  ] as const)('%s of %d, %s: %s', (id, value, sex, verdict) => {
+    const measure = shippedMeasure(id)
+    expect(againstNorm(measure.norms[0]!, measure, value, { age: 75, sex }).verdict).toBe(verdict)
   })
   it('counts heel raises without a pass or a fail', () => {
     const measure = shippedMeasure('heel-raises')

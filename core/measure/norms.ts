@@ -56,10 +56,15 @@ export function againstNorm(table: NormTable, measure: Measure, value: number, p
     case 'mean': {
       const row = rowFor(table.rows, { ...person, sex: 'unsaid' })
       if ('missing' in row) return say('none', row.missing)
-      return say('within', `the mean at ${row.from}–${row.to} is ${amount(row.mean)}`)
+      const words = `the mean at ${row.from}–${row.to} is ${amount(row.mean)}`
+      // Half of all people are under a mean; under half of it is less than usual.
+      return value < row.mean / 2 ? say('below', `under half of the mean: ${words}`) : say('within', words)
     }
-    case 'reference':
-      return say('within', `about ${amount(table.value)} is usual in adults`)
+    case 'reference': {
+      const usual = `about ${amount(table.value)} is usual in adults`
+      const isUnder = value < table.value - (measure.realChange?.amount ?? 0)
+      return isUnder ? say('below', `less than usual: ${usual}`) : say('within', usual)
+    }
     case 'threshold': {
       const met = table.met === 'at-least' ? value >= table.at : value < table.at
       return say(met ? 'within' : 'below', met ? table.metWords : table.notMetWords)

@@ -7,8 +7,8 @@ import type { PersonRange } from './person'
  *
  * @returns degrees by range and side
  * @example
- * rangesOf([storedMeasure('knee-to-wall', 8, { side: 'left' })], catalogue.measures)
- * // [{ range: 'ankle-bend', side: 'left', degrees: 28.8 }]
+ * rangesOf([storedMeasure('shin-tilt', 28, { side: 'left' })], catalogue.measures)
+ * // [{ range: 'ankle-bend', side: 'left', degrees: 28 }]
  */
 export function rangesOf(records: readonly StoredMeasure[], measures: ReadonlyMap<string, Measure>): PersonRange[] {
   return [...latestOf(records).values()].flatMap(({ measure, side, value }) => {

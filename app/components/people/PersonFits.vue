@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { halfKneel, handRest, kneeToWall, leanDeg, LEAN_LIMITS_DEG, strapCm, wallSit } from '~~/core/body/fits'
+import { halfKneel, handRest, kneeToWallDeg, leanDeg, LEAN_LIMITS_DEG, strapCm, wallSit } from '~~/core/body/fits'
 import { sittingBlock, rotationSitCurve } from '~~/core/body/rotationSit'
 import { SIZE_CM } from '~~/core/body/scene'
 import { seatFit } from '~~/core/body/seatHeight'
@@ -27,8 +27,7 @@ const strap = computed(() => strapCm(heightCm, raiseDeg.value))
 const kneel = computed(() => halfKneel(heightCm, strideCm.value, kneeCushions.value * SIZE_CM.cushion))
 const block = computed(() => sittingBlock(heightCm, inwardDeg.value))
 const curve = computed(() => rotationSitCurve(heightCm))
-const degreesPerCm = computed(() => catalogue.value.measures.get('knee-to-wall')?.range?.degreesPerUnit ?? 0)
-const toWall = computed(() => kneeToWall(heightCm, toeCm.value, degreesPerCm.value))
+const toWall = computed(() => kneeToWallDeg(heightCm, toeCm.value))
 const lean = computed(() => leanDeg(heightCm, shiftCm.value))
 const cm = (value: number) => `${Math.round(value)} cm`
 const deg = (value: number | null) => (value === null ? 'out of reach' : `${Math.round(value)}°`)
@@ -177,8 +176,8 @@ const hingePose = computed(() => ({
         <h3 class="font-semibold">Knee to wall</h3>
         <label>Toe to wall <input v-model.number="toeCm" type="range" min="0" max="16" /> {{ toeCm }} cm</label>
         <p>
-          {{ deg(toWall.byRuleDeg) }} by the rule of {{ degreesPerCm }}° a centimetre;
-          {{ deg(toWall.byGeometryDeg) }} by geometry, counted from upright. They are not the same thing.
+          The shin leans about {{ deg(toWall) }} by geometry, a little too much since the kneecap touches first. Offers
+          go by the shin’s tilt, where it was measured.
         </p>
       </div>
       <div>

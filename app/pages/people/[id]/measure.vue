@@ -143,7 +143,8 @@ useKeys(KEYS, {
         <form v-if="measure.tool !== 'help'" class="flex items-end gap-2" novalidate @submit.prevent="takeTyped">
           <label class="w-44"
             ><span class="label text-[0.94rem]"
-              >{{ measure.tool === 'ruler' ? 'Amount' : 'Or type it' }}, {{ measure.unit }}</span
+              >{{ measure.tool === 'ruler' || measure.tool === 'gauge' ? 'Amount' : 'Or type it' }},
+              {{ measure.unit }}</span
             ><input v-model="typed" inputmode="decimal" class="field numerals" data-test="typed" /></label
           ><button class="button">Take it</button>
         </form>
