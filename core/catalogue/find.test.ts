@@ -70,7 +70,8 @@ describe('the catalogue as it ships', () => {
     }
   })
   it('asks some tag for each that a consideration acts on, and the other way round', () => {
-    const asked = new Set(variations.flatMap(tagsOf))
+    const more = variations.flatMap(({ moreAsks }) => (moreAsks?.demands ?? []).map(({ tag }) => tag))
+    const asked = new Set([...variations.flatMap(tagsOf), ...more])
     const rows = [...catalogue.considerations.values()]
     const acted = new Set(
       rows.flatMap(({ rules, waitBetween }) => [...rules, ...(waitBetween ? [waitBetween] : [])].map(({ tag }) => tag)),

@@ -61,6 +61,8 @@ const VariationFacts = z.object({
   dose: Dose.optional(),
   /** Where this version treats the sides otherwise than its movement does. */
   sides: SidePolicy.optional(),
+  /** What its “more” asks beyond it: tags, and less that steadies. */
+  moreAsks: z.object({ demands: z.array(Demand).default([]), support: Support.optional() }).optional(),
   /** Ranges that are forced, not chosen; elsewhere a person stops where they stop. */
   imposed: z.array(ImposedRange).default([]),
 })

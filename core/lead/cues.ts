@@ -173,7 +173,11 @@ function neighbours(
 ): string {
   const lowest = TIERS.flatMap((tier) => lowestIn(tier, place, riders) ?? [])[0]
   const texts = lowest && textsOf(lowest)
-  return texts ? `Easier: ${texts.easier} More: ${texts.more}` : ''
+  if (!texts) return ''
+  // Whoever hears it must be one for whom it is.
+  const offers = riders.flatMap((rider) => rider.offers[place] ?? []).filter((offer) => offer.variation === lowest)
+  const more = offers.length > 0 && offers.every((offer) => offer.more) ? ` More: ${texts.more}` : ''
+  return `Easier: ${texts.easier}${more}`
 }
 
 function lowestIn(tier: (typeof TIERS)[number], place: number, riders: readonly RiderToday[]): Variation | undefined {

@@ -5,6 +5,7 @@ import { isTwoSided } from '../time/workSeconds'
 import type { Dials } from './dials'
 import { doseOn } from './doseOn'
 import { limitWords, type Limit } from './limit'
+import { mayDoMore } from './mayDoMore'
 import type { Dosed, OwnDose } from './ownDose'
 import type { Arrival, Person } from './person'
 import { placeFirst } from './placeFirst'
@@ -28,6 +29,8 @@ export interface Offer {
   reasons: Reason[]
   watch: string[]
   byHand: boolean
+  /** Whether the rung's “more” is for them today: shown and said to nobody else. */
+  more: boolean
   /** Dials this person has turned on this rung, as far as the block allows. */
   dials: Dials
   /** What this person does of the block's dose. */
@@ -93,6 +96,7 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
     reasons: [...today.reasons],
     watch: today.watch,
     byHand: false,
+    more: false,
     dials: {},
     own: blockDose(asked),
   }
@@ -144,18 +148,20 @@ interface OpenRung {
   wantedLevel: number | null
   reasons: Reason[]
   watch: string[]
+  more: boolean
   dials: Dials
   own: OwnDose | null
 }
 
 function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movement, rung: OpenRung): Offer {
-  const { variation, wantedLevel, dials, own } = rung
+  const { variation, wantedLevel, more, dials, own } = rung
   return withReasonsInOrder({
     ...base,
     kind,
     movement: movement.id,
     variation,
     wantedLevel,
+    more,
     dials,
     own: own ?? base.own,
     reasons: [...base.reasons, ...rung.reasons],
@@ -166,7 +172,15 @@ function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movemen
 function highestRung(asked: Asked, side: Side, { person, today, catalogue, arrival }: Situation): OpenRung {
   const { movement } = asked
   const { tier } = today
-  const none: OpenRung = { variation: null, wantedLevel: null, reasons: [], watch: [], dials: {}, own: null }
+  const none: OpenRung = {
+    variation: null,
+    wantedLevel: null,
+    reasons: [],
+    watch: [],
+    more: false,
+    dials: {},
+    own: null,
+  }
   const ladder = movement.ladders[tier]
   if (!ladder) return none
   if (person.leftOut.some((row) => row.movement === movement.id && row.tier === tier))
@@ -184,7 +198,9 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
     // On a rung below their own nothing was turned yet.
     const { dials, own } = doseOn(open.way, asked, side, { person, catalogue, isTurned: rung.level === stored })
     const watch = [...open.watch, ...loadWords(open.way, dials)]
-    return { variation: open.way, wantedLevel, reasons, watch, dials, own }
+    // Who is eased today is not asked for more.
+    const more = today.easierBy === 0 && mayDoMore(open.way, { side, own, person, arrival }, catalogue)
+    return { variation: open.way, wantedLevel, reasons, watch, more, dials, own }
   }
   const lowest = ladder[0]?.level ?? 1
   if (lowest > wantedLevel) reasons.push({ kind: 'ladder-starts', level: lowest, tier })
@@ -253,6 +269,7 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: 
     variation: chosen,
     wantedLevel: chosen.level,
     byHand: true,
+    more: false,
     dials: {},
     own,
     reasons: [

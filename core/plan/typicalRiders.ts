@@ -54,6 +54,7 @@ function typicalOffer(
     reasons: [],
     watch: [],
     byHand: false,
+    more: true,
     dials: {},
     own: { dose, rounds, restSeconds, waits: null, limits: [] },
   }

@@ -16,6 +16,7 @@ const using = (...props: { prop: string; count: number; instead: string[] }[]): 
     reasons: [],
     watch: [],
     byHand: false,
+    more: false,
     dials: {},
     own: { dose: { kind: 'hold', seconds: 30 }, rounds: 1, restSeconds: 0, waits: null, limits: [] },
   },

@@ -27,6 +27,8 @@ export interface Handout {
   catalogue: Catalogue
   /** What is said of each variation, by its id. */
   texts: ReadonlyMap<string, VariationTexts>
+  /** Whether a variation's “more” is for them. */
+  mayDoMore: (variation: Variation) => boolean
   /** A variation as it is done; null where there is no figure of it. */
   figureOf: (variation: Variation) => Promise<Figure | null>
 }
@@ -73,7 +75,8 @@ async function writeEntry(pdf: PDFKit.PDFDocument, entry: HomeEntry, handout: Ha
   if (said) {
     pdf.fontSize(SIZES.small).text(`${said.setUp} ${said.cues.join(' ')}`, { width })
     pdf.text(`Feel it: ${said.feel} Not: ${said.notFeel}`, { width })
-    pdf.text(`Easier: ${said.easier} More: ${said.more}`, { width })
+    const more = handout.mayDoMore(variation) ? ` More: ${said.more}` : ''
+    pdf.text(`Easier: ${said.easier}${more}`, { width })
   }
   pdf.y = Math.max(pdf.y, top + FIGURE.height) + 12
   pdf.x = PAGE.margin

@@ -2,7 +2,10 @@ import { entryOf } from '../../core/entries'
 import { format, formatISO, getYear, subDays } from 'date-fns'
 import type { readHome, StoredHomePractice, tickHomeFromFile } from '../../core/contract/homePractice'
 import type { AnswerOf } from '../../core/contract/route'
+import type { Variation } from '../../core/catalogue/catalogue'
 import { textsOf } from '../../core/catalogue/summary'
+import { doseOn } from '../../core/offer/doseOn'
+import { mayDoMore } from '../../core/offer/mayDoMore'
 import type { HomeCalendar } from '../../core/formats/calendar'
 import { readTicks } from '../../core/formats/tickRows'
 import { doseWords } from '../../core/plan/doseWords'
@@ -81,7 +84,18 @@ export async function handoutFor(scope: Scope, participantId: string, practiceNa
   const texts = data.movements
     .filter((movement) => chosen.has(movement.id))
     .flatMap((movement) => Object.entries(textsOf(movement).variations))
-  const step = await tierStepOf(scope, person, catalogue)
+  const [step, [rider]] = await Promise.all([
+    tierStepOf(scope, person, catalogue),
+    peopleOn(scope, [person.id], formatISO(new Date(), { representation: 'date' }), catalogue),
+  ])
+  const isMore = (variation: Variation): boolean => {
+    const movement = catalogue.movements.get(variation.movement)
+    const entry = stored.practice.entries.find((one) => one.variation === variation.id)
+    if (!rider || !movement || !entry) return false
+    const asked = { movement, dose: entry.dose, rounds: entry.rounds, restSeconds: 0 }
+    const { own } = doseOn(variation, asked, 'both', { person: rider, catalogue, isTurned: false })
+    return mayDoMore(variation, { side: 'both', own, person: rider }, catalogue)
+  }
   return {
     practiceName,
     personName: person.name,
@@ -90,6 +104,7 @@ export async function handoutFor(scope: Scope, participantId: string, practiceNa
     next: step?.kind === 'gate' ? { title: `On the way to the ${step.to} tier`, missing: step.missing } : null,
     catalogue,
     texts: new Map(texts),
+    mayDoMore: isMore,
     figureOf: (variation) => figureAsDone(scope, variation),
   }
 }

@@ -22,11 +22,12 @@ beforeAll(() => {
 
 describe('the judgement over 26 weeks of a simulated population', () => {
   it('offers above what a body can do rarely, and far above hardly ever (Dwell)', () => {
-    expect(results.get('dwell')!.above).toBeLessThan(0.05)
+    // Finer ladders have a rung where there was none: nearer to what a body can do, and a little more often over it.
+    expect(results.get('dwell')!.above).toBeLessThan(0.06)
     expect(results.get('dwell')!.farAbove).toBeLessThan(0.005)
   })
   it('is within one level of what a body can do after six meetings for nine of ten (Dwell)', () => {
-    expect(results.get('dwell')!.withinAfterSix).toBeGreaterThanOrEqual(0.9)
+    expect(results.get('dwell')!.withinAfterSix).toBeGreaterThanOrEqual(0.95)
   })
   it('meets a true drop of two levels within two meetings for 95 of 100 (Dwell)', () => {
     expect(results.get('dwell')!.dropsMet).toBeGreaterThanOrEqual(0.95)

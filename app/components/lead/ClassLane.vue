@@ -32,7 +32,15 @@ const moment = computed(() => (workElapsed === null ? null : laneMoment(lane, wo
 const variations = computed(() => {
   const groups = new Map<
     string,
-    { level: number | null; people: string[]; variation: Variation; name: string; texts: VariationTexts | undefined }
+    {
+      level: number | null
+      people: string[]
+      /** Those for whom its “more” is. */
+      more: string[]
+      variation: Variation
+      name: string
+      texts: VariationTexts | undefined
+    }
   >()
   for (const id of lane.riders) {
     for (const offer of meeting.riders.get(id)?.offers[blockIndex] ?? []) {
@@ -46,6 +54,7 @@ const variations = computed(() => {
       groups.set(offer.variation.id, {
         level: offer.kind === 'breath' ? null : offer.variation.level,
         people,
+        more: [...(groups.get(offer.variation.id)?.more ?? []), ...(offer.more ? [who] : [])],
         variation: offer.variation,
         name: offer.variation.name,
         texts: catalogues.textsOf(offer.variation),
@@ -81,6 +90,14 @@ function namesOf(way: 'still' | 'moving'): string {
   )
   return names.length === 0 ? '' : ` (${names.join(', ')})`
 }
+/** “More” with whom it is for, where it is not for all of them; empty where it is for nobody. */
+const moreWords = computed(() => {
+  const { more = [], people = [], texts } = middle.value ?? {}
+  if (!texts || more.length === 0) return ''
+  return more.length === people.length
+    ? `More: ${texts.more}`
+    : `More (${[...new Set(more)].join(', ')}): ${texts.more}`
+})
 const middle = computed(() => variations.value[Math.floor((variations.value.length - 1) / 2)])
 </script>
 
@@ -117,7 +134,7 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
         <template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else
           ><template v-if="ways"
             >Either {{ ways.still }}{{ namesOf('still') }}, or {{ ways.moving }}{{ namesOf('moving') }}. </template
-          >Easier: {{ middle?.texts?.easier }} More: {{ middle?.texts?.more }}</template
+          >Easier: {{ middle?.texts?.easier }} {{ moreWords }}</template
         >
       </p>
     </div>
