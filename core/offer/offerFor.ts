@@ -122,9 +122,7 @@ function standInOffer(base: Offer, reasons: Reason[], asked: Asked, situation: S
   for (const { movement, tier } of standInsFor(asked.movement, today.tier, catalogue)) {
     if (tier !== today.tier && person.access[tier] === 'no') continue
     const there = { ...situation, today: { ...today, tier } }
-    // What asks both sides at once is judged for both, whichever the block is at.
-    const side = isTwoSided(movement.sides) ? base.side : 'both'
-    const other = highestRung(instead(movement, asked), side, there)
+    const other = highestRung(instead(movement, asked), base.side, there)
     if (!other.variation) continue
     const isSame = movement === asked.movement
     const why: Reason = isSame
@@ -191,15 +189,17 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
   for (const rung of ladder.toReversed()) {
     if (rung.level > wantedLevel) continue
-    const { open, blocks } = firstOpen(rung, side, { person, catalogue, arrival })
+    // A rung that works both sides at once is judged for both, whichever the block is at.
+    const on = isTwoSided(rung.sides) ? side : 'both'
+    const { open, blocks } = firstOpen(rung, on, { person, catalogue, arrival })
     // Where another way is open, what closes the usual one is why it is done so.
     reasons.push(...blocks.map((limit): Reason => ({ kind: 'limit', limit, level: rung.level })))
     if (!open) continue
     // On a rung below their own nothing was turned yet.
-    const { dials, own } = doseOn(open.way, asked, side, { person, catalogue, isTurned: rung.level === stored })
+    const { dials, own } = doseOn(open.way, asked, on, { person, catalogue, isTurned: rung.level === stored })
     const watch = [...open.watch, ...loadWords(open.way, dials)]
     // Who is eased today is not asked for more.
-    const more = today.easierBy === 0 && mayDoMore(open.way, { side, own, person, arrival }, catalogue)
+    const more = today.easierBy === 0 && mayDoMore(open.way, { side: on, own, person, arrival }, catalogue)
     return { variation: open.way, wantedLevel, reasons, watch, more, dials, own }
   }
   const lowest = ladder[0]?.level ?? 1
