@@ -1,5 +1,5 @@
 import type { Tier } from '../catalogue/words'
-import { storedLevel } from '../offer/offerFor'
+import { storedLevel } from '../offer/levels'
 import type { Person } from '../offer/person'
 import type { Circle } from '../circle/circle'
 import type { SideWords } from './cues'

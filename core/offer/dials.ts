@@ -80,6 +80,7 @@ const DIAL_FIELDS: { [K in Dose['kind']]: Partial<Record<Dial, keyof Extract<Dos
  * dialsOf(rung('bridge.floor.2'), ann, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }) // {  }
  */
 export function dialsOf(variation: Variation, person: Person, given: Given): Dials {
+  if (person.dials.length === 0) return {}
   const own = person.dials.filter(
     (setting) => setting.movement === variation.movement && setting.tier === variation.tier,
   )

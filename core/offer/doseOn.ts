@@ -2,7 +2,7 @@ import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { Side } from '../catalogue/words'
 import { dialsOf, withDials, type Dials } from './dials'
 import { factsOf, type Fact } from './facts'
-import { limitedDose, type Dosed, type OwnDose } from './ownDose'
+import { isLimiting, limitedDose, type Dosed, type OwnDose } from './ownDose'
 import type { Person } from './person'
 import { rungDose, schoolDose } from './schoolDose'
 import { demandsOf } from './verdict'
@@ -13,6 +13,9 @@ export interface Doing {
   catalogue: Catalogue
   isTurned: boolean
 }
+
+const NOTHING_TURNED: Dials = {}
+const NO_LIMITS: OwnDose['limits'] = []
 
 /**
  * What somebody does of a block on a rung: their school's dose where it fits, as far as their health facts let it be,
@@ -31,12 +34,15 @@ export function doseOn(
   side: Side,
   { person, catalogue, isTurned }: Doing,
 ): { dials: Dials; own: OwnDose } {
-  const { movement, restSeconds } = asked
+  const { movement, dose, rounds, restSeconds } = asked
   const pace = rungDose(rung, asked)
   const school = pace ? null : schoolDose(movement, asked, person)
   const facts = factsOf(person, catalogue)
+  // Most people do what the block gives.
+  if (!pace && !school && !isLimiting(facts) && (!isTurned || person.dials.length === 0))
+    return { dials: NOTHING_TURNED, own: { dose, rounds, restSeconds, waits: null, limits: NO_LIMITS } }
   const ask = { quality: movement.quality, sides: rung.sides, tags: tagsOf(rung, catalogue), side }
-  const given = { ...(pace ?? school ?? { dose: asked.dose, rounds: asked.rounds }), restSeconds }
+  const given = { ...(pace ?? school ?? { dose, rounds }), restSeconds }
   const limited = limitedDose(facts, { given, ...ask })
   const limits: OwnDose['limits'] = [
     ...(pace ? [{ kind: 'pace' } as const] : []),

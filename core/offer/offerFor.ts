@@ -1,9 +1,12 @@
+import { entryAt } from '../entries'
 import { dequal } from 'dequal/lite'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { SchoolId, Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
 import type { Dials } from './dials'
 import { doseOn } from './doseOn'
+import { factsOf } from './facts'
+import { levelsOn, storedLevel } from './levels'
 import { limitWords, type Limit } from './limit'
 import { mayDoMore } from './mayDoMore'
 import type { Dosed, OwnDose } from './ownDose'
@@ -75,12 +78,21 @@ export interface Situation {
 export function offersFor(asked: Asked, situation: Situation, choice?: HandChoice): Offer[] {
   const chosen = choice && situation.catalogue.variations.get(choice.variation)
   if (chosen && situation.today.takesPart) return [byHand(chosen, choice, asked, situation)]
-  if (!isTwoSided(asked.movement.sides)) return [offerOn('both', asked, situation)]
+  if (!isTwoSided(asked.movement.sides) || isEven(asked.movement, situation)) return [offerOn('both', asked, situation)]
   const left = offerOn('left', asked, situation)
   const right = offerOn('right', asked, situation)
   return left.variation === right.variation && dequal(left.own, right.own)
     ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
     : [left, right]
+}
+
+/** Whether nothing that is known of somebody tells their sides apart, so that both are offered the same. */
+function isEven({ id }: Movement, { person, today, catalogue }: Situation): boolean {
+  return (
+    person.ranges.length === 0 &&
+    factsOf(person, catalogue).every(({ row, own }) => !row.sided || own.side === 'both') &&
+    levelsOn(person, id, today.tier).every(({ side }) => side === 'both')
+  )
 }
 
 function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
@@ -93,7 +105,7 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
     movement: null,
     variation: null,
     wantedLevel: null,
-    reasons: [...today.reasons],
+    reasons: today.reasons,
     watch: today.watch,
     byHand: false,
     more: false,
@@ -153,18 +165,20 @@ interface OpenRung {
 
 function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movement, rung: OpenRung): Offer {
   const { variation, wantedLevel, more, dials, own } = rung
-  return withReasonsInOrder({
-    ...base,
+  return {
+    side: base.side,
+    tier: base.tier,
     kind,
     movement: movement.id,
     variation,
     wantedLevel,
+    reasons: inOrderOfWeight([...base.reasons, ...rung.reasons]),
+    watch: merged(base.watch, rung.watch),
+    byHand: false,
     more,
     dials,
     own: own ?? base.own,
-    reasons: [...base.reasons, ...rung.reasons],
-    watch: merged(base.watch, rung.watch),
-  })
+  }
 }
 
 function highestRung(asked: Asked, side: Side, { person, today, catalogue, arrival }: Situation): OpenRung {
@@ -187,13 +201,14 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   const start = stored ?? placeFirst(movement, tier, { person, year: today.year }, catalogue)
   const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
   const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
-  for (const rung of ladder.toReversed()) {
+  for (let at = ladder.length - 1; at >= 0; at -= 1) {
+    const rung = entryAt(ladder, at)
     if (rung.level > wantedLevel) continue
     // A rung that works both sides at once is judged for both, whichever the block is at.
     const on = isTwoSided(rung.sides) ? side : 'both'
     const { open, blocks } = firstOpen(rung, on, { person, catalogue, arrival })
     // Where another way is open, what closes the usual one is why it is done so.
-    reasons.push(...blocks.map((limit): Reason => ({ kind: 'limit', limit, level: rung.level })))
+    for (const limit of blocks) reasons.push({ kind: 'limit', limit, level: rung.level })
     if (!open) continue
     // On a rung below their own nothing was turned yet.
     const { dials, own } = doseOn(open.way, asked, on, { person, catalogue, isTurned: rung.level === stored })
@@ -240,20 +255,6 @@ function loadWords(rung: Variation, dials: Dials): string[] {
  */
 export function isLeftOut(offers: readonly Offer[], movement: Pick<Movement, 'quality'>): boolean {
   return movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')
-}
-
-/**
- * The level of a side where sides differ, else the one for both; null: never placed.
- *
- * @example
- * storedLevel({ ...ann, levels: [{ movement: 'bridge', tier: 'chair', side: 'both', level: 2 }] }, 'bridge',
- * 'chair', 'left')
- * // 2
- */
-export function storedLevel(person: Person, movement: string, tier: Tier, side: Side): number | null {
-  const own = person.levels.filter((level) => level.movement === movement && level.tier === tier)
-  if (side === 'both') return own.length === 0 ? null : Math.min(...own.map((level) => level.level))
-  return (own.find((level) => level.side === side) ?? own.find((level) => level.side === 'both'))?.level ?? null
 }
 
 function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: Situation): Offer {

@@ -56,12 +56,35 @@ export interface DoseAsk {
 export function limitedDose(facts: readonly Fact[], { side, ...ask }: DoseAsk): OwnDose {
   const { dose, rounds, restSeconds } = ask.given
   const limited: OwnDose = { dose, rounds, restSeconds, waits: null, limits: [] }
-  const touching = facts.filter((fact) => isAbout(fact, side))
+  const touching = limitingIn(facts).filter((fact) => isAbout(fact, side))
   if (touching.length === 0) return limited
   return [withShare, withHold, withEffort, withWaits, withRest].reduce(
     (own, limit) => limit(own, { ...ask, rows: touching.map(({ row }) => row) }),
     limited,
   )
+}
+
+/** Facts are gathered once for a person, so those that say anything of a dose are too. */
+const knownLimiting = new WeakMap<readonly Fact[], readonly Fact[]>()
+
+/**
+ * Whether any of somebody's facts says anything of a dose.
+ *
+ * @example
+ * isLimiting([]) // false
+ */
+export function isLimiting(facts: readonly Fact[]): boolean {
+  return limitingIn(facts).length > 0
+}
+
+function limitingIn(facts: readonly Fact[]): readonly Fact[] {
+  let limiting = knownLimiting.get(facts)
+  if (!limiting) knownLimiting.set(facts, (limiting = facts.filter(({ row }) => limitsDoses(row))))
+  return limiting
+}
+
+function limitsDoses({ doseFactor, holdAtMost, effortAtMost, waitBetween, restAtLeast }: Consideration): boolean {
+  return [doseFactor, holdAtMost, effortAtMost, waitBetween, restAtLeast].some((limit) => limit !== undefined)
 }
 
 interface Limiting extends Omit<DoseAsk, 'side'> {

@@ -5,7 +5,7 @@ import { latestOf, type StoredMeasure } from '../measure/record'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Person } from './person'
 import { startFor } from './placeFirst'
-import { storedLevel } from './offerFor'
+import { storedLevel } from './levels'
 
 /** Where somebody would start on one ladder. */
 export interface ProposedStart {

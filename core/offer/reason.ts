@@ -60,14 +60,19 @@ const ORDER: readonly ReasonKind[] = [
   'works-at',
 ]
 
+const RANK = new Map(ORDER.map((kind, at) => [kind, at]))
+
 /**
  * Reasons with the heaviest first.
  *
  * @example
- * inOrderOfWeight([{ kind: 'usual' }, { kind: 'tired' }]).map((reason) => reason.kind) // ['usual', 'tired']
+ * inOrderOfWeight([{ kind: 'works-at', level: 2 }, { kind: 'tired' }]).map((reason) => reason.kind)
+ * // ['tired', 'works-at']
  */
 export function inOrderOfWeight(reasons: readonly Reason[]): Reason[] {
-  return reasons.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
+  if (reasons.length < 2) return [...reasons]
+  const rank = ({ kind }: Reason) => RANK.get(kind) ?? ORDER.length
+  return reasons.toSorted((a, b) => rank(a) - rank(b))
 }
 
 const EASING: ReadonlySet<ReasonKind> = new Set([

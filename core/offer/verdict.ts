@@ -35,6 +35,27 @@ export function judge(
   { person, arrival }: { person: Person; arrival?: Arrival | undefined },
   catalogue: Catalogue,
 ): Verdict {
+  // Dizzy today is the only thing of a day that closes a rung.
+  if (arrival?.dizzy) return verdictOf(variation, side, { person, arrival }, catalogue)
+  let mine = known.get(person)
+  if (mine?.of !== catalogue)
+    known.set(person, (mine = { of: catalogue, on: { left: new Map(), right: new Map(), both: new Map() } }))
+  const before = mine.on[side].get(variation)
+  if (before) return before
+  const verdict = verdictOf(variation, side, { person }, catalogue)
+  mine.on[side].set(variation, verdict)
+  return verdict
+}
+
+/** Neither people nor catalogues are changed in place, so what was judged once stays so. */
+const known = new WeakMap<Person, { of: Catalogue; on: Record<Side, Map<Variation, Verdict>> }>()
+
+function verdictOf(
+  variation: Variation,
+  side: Side,
+  { person, arrival }: { person: Person; arrival?: Arrival | undefined },
+  catalogue: Catalogue,
+): Verdict {
   const demands = demandsOf(variation, catalogue)
   const judged = [
     ...unknownIn(person, catalogue),

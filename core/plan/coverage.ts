@@ -1,4 +1,4 @@
-import { entriesOf } from '../entries'
+import { entriesOf, entryAt } from '../entries'
 import type { Aim } from '../catalogue/aim'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { REGIONS, type Quality, type Region, type SchoolId, type Tier } from '../catalogue/words'
@@ -34,6 +34,17 @@ export type Coverage = Record<Tier, Map<Region, RegionCover>>
  * coverageOf(planWith(['ankle-on-knee']), [], catalogue).chair.get('back-of-hip')?.usual // 60
  */
 export function coverageOf(plan: Plan, riders: readonly Rider[], catalogue: Catalogue): Coverage {
+  const before = known.get(riders)
+  if (before?.plan === plan) return before.cover
+  const cover = coverOf(plan, riders, catalogue)
+  known.set(riders, { plan, cover })
+  return cover
+}
+
+/** Checks and the panel ask for the same people and plan. */
+const known = new WeakMap<readonly Rider[], { plan: Plan; cover: Coverage }>()
+
+function coverOf(plan: Plan, riders: readonly Rider[], catalogue: Catalogue): Coverage {
   const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
   const lane = (tier: Tier) =>
     laneCover(
@@ -45,41 +56,43 @@ export function coverageOf(plan: Plan, riders: readonly Rider[], catalogue: Cata
 }
 
 function laneCover(riders: readonly Rider[], plan: Plan, catalogue: Catalogue): Map<Region, RegionCover> {
-  const all = riders.map((rider) => ({ id: rider.id, ...personCover(rider, plan, catalogue) }))
-  const cover = new Map<Region, RegionCover>()
-  for (const region of REGIONS) {
-    if (!all.some((one) => one.regions.has(region))) continue
-    const people = all.map(({ id, regions }) => ({ id, seconds: regions.get(region)?.seconds ?? 0 }))
-    const seconds = people.map((one) => one.seconds)
-    const byQuality: RegionCover['byQuality'] = {}
-    for (const one of all)
-      for (const [quality, worked] of entriesOf(one.regions.get(region)?.byQuality ?? {}))
-        byQuality[quality] = (byQuality[quality] ?? 0) + worked / all.length
-    cover.set(region, {
-      region,
-      people,
-      least: Math.min(...seconds),
-      usual: medianOf(seconds.toSorted((a, b) => a - b)),
-      byQuality,
+  const byQuality = REGIONS.map((): RegionCover['byQuality'] => ({}))
+  const seconds = riders.map((rider) => {
+    const own = new Float64Array(REGIONS.length)
+    plan.blocks.forEach((block, at) => {
+      for (const one of gainedFrom(rider.offers[at] ?? [], blockIn(block, rider.tier), catalogue)) {
+        const { quality } = one.movement
+        for (const [region, weight] of weightsOf(one.movement)) {
+          const gained = one.seconds * weight
+          own[region]! += gained
+          const shared = entryAt(byQuality, region)
+          shared[quality] = (shared[quality] ?? 0) + gained / riders.length
+        }
+      }
     })
-  }
+    return own
+  })
+  const cover = new Map<Region, RegionCover>()
+  REGIONS.forEach((region, at) => {
+    if (!seconds.some((own) => entryAt(own, at) > 0)) return
+    const people = riders.map(({ id }, rider) => ({ id, seconds: entryAt(entryAt(seconds, rider), at) }))
+    const sorted = people.map((one) => one.seconds).sort((a, b) => a - b)
+    const least = entryAt(sorted, 0)
+    cover.set(region, { region, people, least, usual: medianOf(sorted), byQuality: entryAt(byQuality, at) })
+  })
   return cover
 }
 
-/** What one person gets of a plan, region by region. */
-function personCover(rider: Rider, plan: Plan, catalogue: Catalogue) {
-  const regions = new Map<Region, { seconds: number; byQuality: Partial<Record<Quality, number>> }>()
-  plan.blocks.forEach((block, at) => {
-    for (const { movement, seconds } of gainedFrom(rider.offers[at] ?? [], blockIn(block, rider.tier), catalogue)) {
-      for (const [region, weight] of entriesOf(movement.regions)) {
-        const known = regions.get(region) ?? { seconds: 0, byQuality: {} }
-        known.seconds += seconds * weight
-        known.byQuality[movement.quality] = (known.byQuality[movement.quality] ?? 0) + seconds * weight
-        regions.set(region, known)
-      }
-    }
-  })
-  return { regions }
+/** A movement's regions by their place, with their weights, once for each. */
+const knownWeights = new WeakMap<Movement, [number, number][]>()
+
+function weightsOf(movement: Movement): [number, number][] {
+  let weights = knownWeights.get(movement)
+  if (!weights) {
+    weights = entriesOf(movement.regions).map(([region, weight]) => [REGIONS.indexOf(region), weight])
+    knownWeights.set(movement, weights)
+  }
+  return weights
 }
 
 /**

@@ -35,16 +35,20 @@ export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan
     const own = blockIn(block, today.tier)
     const movement = catalogue.movements.get(own.movement)
     if (!movement) return []
+    const { dose, rounds, restSeconds } = own
     const asked = {
-      ...own,
       movement,
+      dose,
+      rounds,
+      restSeconds,
       school: block.school ?? plan.school,
       levelAtMost: block.lanes?.[today.tier]?.levelAtMost,
     }
     const offersOn = (on: Today) => offersFor(asked, { person, today: on, catalogue, arrival }, choices?.get(block.id))
     const standing = offersOn(today)
+    if (limit === null) return standing
     stood += standingSeconds(own, standing, movement, catalogue)
-    if (limit === null || stood <= limit) return standing
+    if (stood <= limit) return standing
     stood = 0
     const reason = { kind: 'stood-long', atMostSeconds: limit } as const
     return offersOn({ ...today, tier: 'chair', reasons: [...today.reasons, reason] })

@@ -6,7 +6,6 @@ import { seatFit } from '~~/core/body/seatHeight'
 
 /** What fits this body: heights, angles and props from the height alone, each with its figure drawn anew. */
 const { heightCm } = defineProps<{ heightCm: number }>()
-const { catalogue } = storeToRefs(useCatalogue())
 const level = ref(2)
 const chairCm = ref<number>(SIZE_CM.seat)
 const kneeDeg = ref(60)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dialsWords } from '~~/core/offer/dials'
-import { storedLevel } from '~~/core/offer/offerFor'
+import { storedLevel } from '~~/core/offer/levels'
 import { TIERS } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 
