@@ -55,6 +55,8 @@ export const Consideration = z.object({
   stepsByHandOnly: z.boolean().default(false),
   /** Who has it without its being written down: those never screened, those who stay in a wheelchair. */
   holdsFor: z.enum(['unscreened', 'wheelchair']).optional(),
+  /** It ends when one of these is reached in a measure that was taken after it began: a gate, and not a calendar. */
+  endsWith: z.array(z.object({ measure: z.string(), atLeast: z.number() })).default([]),
   /** Where the row comes from. */
   origin: z.string(),
 })

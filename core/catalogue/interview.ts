@@ -10,8 +10,10 @@ const Finding = z.object({
   worse: z.array(z.string()).optional(),
   /** Only where none of the other findings of this answer holds. */
   otherwise: z.boolean().default(false),
-  /** It ends so many days after it happened. */
+  /** It ends so many days after it happened; what is longer ago leads to nothing. */
   days: z.number().int().positive().optional(),
+  /** Otherwise it is only left out where it is longer ago, and ends by what is measured. */
+  endsByDate: z.boolean().default(true),
   /** Until somebody treating them has cleared it, only what is safe is offered. */
   needsClearance: z.boolean().default(false),
 })

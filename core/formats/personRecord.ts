@@ -101,7 +101,7 @@ function respectLines(own: PersonRecord['person']['considerations'][number], cat
     own.clearedBy ? `cleared by ${own.clearedBy}` : '',
     own.note,
   ]
-  const changes = row ? changesOf(row, own.side, own.clearedBy) : []
+  const changes = row ? changesOf(row, own.side, own) : []
   return [joined(head), ...changes.map((sentence) => `  ${sentence}`)]
 }
 

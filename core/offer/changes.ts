@@ -1,28 +1,33 @@
 import { joined } from '../sentence'
-import { adjustments, type Consideration } from '../catalogue/consideration'
+import { adjustments, type Consideration, type ConsiderationRule } from '../catalogue/consideration'
 import type { Side, Support } from '../catalogue/words'
+import { opensTag, type Clearance } from './clearance'
 
 /**
  * What a consideration changes, in plain sentences for the person and whoever leads.
  *
  * @example
- * changesOf(hipReplacementBack, 'right', '')[1] // 'The seat is raised so that the right hip stays under 90°.'
+ * changesOf(hipReplacementBack, 'right', { clearedBy: '' })[1] // 'The seat is raised so that the right hip stays under 90°.'
  */
-export function changesOf(row: Consideration, side: Side, clearedBy: string): string[] {
+export function changesOf(
+  row: Consideration,
+  side: Side,
+  clearance: Clearance & { clearedUntil?: string | null | undefined },
+): string[] {
   const where = row.sided && side !== 'both' ? ` on the ${side}` : ''
-  const named = (effect: 'block' | 'watch') =>
-    row.rules
-      .filter((rule) => rule.effect === effect)
-      .map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
-  const blocked = named('block')
-  const watched = named('watch')
-  const isCleared = clearedBy !== ''
-  const breathOnly = isCleared ? `Cleared by ${clearedBy}: watched.` : 'Breath only until it is cleared.'
-  const notOffered = isCleared ? `Cleared by ${clearedBy}, so only watched` : 'Not offered'
+  const { clearedBy, clearedUntil } = clearance
+  const named = (holds: (rule: ConsiderationRule) => boolean) =>
+    row.rules.filter(holds).map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
+  const blocked = named((rule) => rule.effect === 'block' && !opensTag(clearance, rule.tag))
+  const opened = named((rule) => rule.effect === 'block' && opensTag(clearance, rule.tag))
+  const watched = named((rule) => rule.effect === 'watch')
+  const cleared = `Cleared by ${clearedBy}${clearedUntil ? ` until ${clearedUntil}` : ''}`
+  const breathOnly = clearedBy === '' ? 'Breath only until it is cleared.' : `${cleared}: watched.`
   return [
     row.redFlag ? 'Does not take part.' : '',
     row.breathOnly ? breathOnly : '',
-    blocked.length === 0 ? '' : `${notOffered}${where}: ${blocked.join(', ')}.`,
+    opened.length === 0 ? '' : `${cleared}, so only watched${where}: ${opened.join(', ')}.`,
+    blocked.length === 0 ? '' : `Not offered${where}: ${blocked.join(', ')}.`,
     ...doseChanges(row),
     ...adjustments(row, row.sided ? side : 'both'),
     watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,

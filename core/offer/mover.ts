@@ -2,6 +2,7 @@ import { entryAt, entryOf } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { Tag, Tier } from '../catalogue/words'
 import { hasWay, type Mover } from '../time/changeover'
+import { opensTag } from './clearance'
 import { factsOf } from './facts'
 import type { Arrival, Person } from './person'
 
@@ -22,11 +23,11 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
     pace *= known.changeoverFactor ?? 1
     sittingWaitSeconds = Math.max(sittingWaitSeconds, known.sittingWaitSeconds ?? 0)
     standingWaitSeconds = Math.max(standingWaitSeconds, known.standingWaitSeconds ?? 0)
-    if (own.clearedBy !== '') continue
     for (const rule of known.rules) {
       // Who cannot lie on one side rolls over the other.
       const isOtherWay = rule.tag === 'side-lying' && known.sided && own.side !== 'both'
-      if (rule.effect === 'block' && Object.keys(rule.when).length === 0 && !isOtherWay) avoid.add(rule.tag)
+      const isClosed = rule.effect === 'block' && Object.keys(rule.when).length === 0 && !opensTag(own, rule.tag)
+      if (isClosed && !isOtherWay) avoid.add(rule.tag)
     }
   }
   if (arrival?.dizzy) {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Side } from '../catalogue/words'
+import { Side, Tag } from '../catalogue/words'
 import { Person } from './person'
 import { NO_NEEDS, SeatNeeds } from './seatNeeds'
 
@@ -19,6 +19,10 @@ export const ParticipantConsideration = z.object({
   since: day.nullable().default(null),
   until: day.nullable().default(null),
   clearedOn: day.nullable().default(null),
+  /** The last day of the clearance; null: without an end. */
+  clearedUntil: day.nullish(),
+  /** What it opens; null: everything that the fact closes. */
+  opens: z.array(Tag).nullish(),
   clearedFor: z.string().max(200, 'What it was cleared for has 200 characters at most.').default(''),
 })
 export type ParticipantConsideration = z.infer<typeof ParticipantConsideration>

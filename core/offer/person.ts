@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Dial, Level, SchoolId, Side, Tier } from '../catalogue/words'
+import { Dial, Level, SchoolId, Side, Tag, Tier } from '../catalogue/words'
 
 export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
 export type Pace = z.infer<typeof Pace>
@@ -7,11 +7,14 @@ export type Pace = z.infer<typeof Pace>
 export const Access = z.enum(['no', 'with-help', 'yes'])
 export type Access = z.infer<typeof Access>
 
-/** A health fact of one person. With a name under `clearedBy`, what it blocks is only watched. */
+/** A health fact of one person. With a name under `clearedBy`, what that
+ * clearance opens is only watched. */
 export const PersonConsideration = z.object({
   consideration: z.string(),
   side: Side.default('both'),
   clearedBy: z.string().max(120).default(''),
+  /** What the clearance opens; null or left out: everything that the fact closes. */
+  opens: z.array(Tag).nullish(),
 })
 export type PersonConsideration = z.infer<typeof PersonConsideration>
 

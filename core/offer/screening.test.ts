@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { changesOf } from './changes'
-import { inForce, mergedWith, screened, ScreeningAnswers, screeningDue } from './screening'
+import { inForce } from './inForce'
+import { mergedWith, screened, ScreeningAnswers, screeningDue } from './screening'
 import type { ParticipantConsideration } from './participant'
 
 const catalogue = shippedCatalogue()
@@ -27,9 +28,9 @@ describe('what an interview leads to', () => {
   })
   it.each([
     [
-      'a fall in August, for twelve months',
+      'a fall in August, until the balance gate is passed',
       { options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } },
-      row('fallen-last-12-months', { since: '2026-08-03', until: '2027-08-03' }),
+      row('fallen-last-12-months', { since: '2026-08-03' }),
     ],
     [
       'a low back that bending makes worse',
@@ -175,15 +176,17 @@ describe('what holds on a day', () => {
   })
   it('is said in sentences, with the side and with who cleared it', () => {
     const hip = catalogue.considerations.get('hip-replacement-back')!
-    expect(changesOf(hip, 'right', '').slice(0, 2)).toEqual([
+    expect(changesOf(hip, 'right', { clearedBy: '' }).slice(0, 2)).toEqual([
       'Not offered on the right: deep hip bend, hip cross midline, hip inward turn end.',
       'The seat is raised so that the right hip stays under 90°.',
     ])
-    expect(changesOf(hip, 'right', 'Dr Example')[0]).toMatch(/^Cleared by Dr Example, so only watched on the right/)
-    const saidOf = (id: string) => changesOf(catalogue.considerations.get(id)!, 'both', '').join(' ')
+    expect(changesOf(hip, 'right', { clearedBy: 'Dr Example' })[0]).toMatch(
+      /^Cleared by Dr Example, so only watched on the right/,
+    )
+    const saidOf = (id: string) => changesOf(catalogue.considerations.get(id)!, 'both', { clearedBy: '' }).join(' ')
     expect(saidOf('tires-standing')).toContain('On the feet for 4 minutes at a stretch')
     expect(saidOf('worse-after-effort')).toContain('No step up is proposed')
     for (const other of catalogue.considerations.values())
-      expect(changesOf(other, 'both', ''), other.id).not.toEqual([])
+      expect(changesOf(other, 'both', { clearedBy: '' }), other.id).not.toEqual([])
   })
 })

@@ -76,7 +76,7 @@ export interface Screened {
  * @example
  * screened(ScreeningAnswers.parse({ options: { fallen: 'yes' }, since: { fallen: '2026-08-03' } }), interview,
  * '2026-11-25').considerations[0]
- * // { consideration: 'fallen-last-12-months', since: '2026-08-03', until: '2027-08-03' }
+ * // { consideration: 'fallen-last-12-months', since: '2026-08-03', until: null }
  */
 export function screened(answers: ScreeningAnswers, interview: Interview, on: string): Screened {
   const found = new Findings(answers, on)
@@ -102,7 +102,12 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
     const { consideration, days } = interview.recentOperation
     // An operation of which nobody knows the day counts as recent.
     if (done.on === null || daysBetween(done.on, on) < days)
-      found.add({ consideration, days, otherwise: false, needsClearance: true }, 'both', done.on, note)
+      found.add(
+        { consideration, days, endsByDate: true, otherwise: false, needsClearance: true },
+        'both',
+        done.on,
+        note,
+      )
   }
   for (const question of interview.sections.flatMap((section) => section.questions)) {
     const option = question.options.find((other) => other.id === answers.options[question.id])
@@ -120,7 +125,7 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
   return found.result()
 }
 
-const OTHER: Finding[] = [{ consideration: 'other', otherwise: false, needsClearance: false }]
+const OTHER: Finding[] = [{ consideration: 'other', endsByDate: true, otherwise: false, needsClearance: false }]
 
 /**
  * Those findings of an answer that hold: what makes it worse decides, and `otherwise` is for when nothing else does.
@@ -148,6 +153,7 @@ class Findings {
         ? null
         : formatISO(addDays(parseISO(since ?? this.on), finding.days), { representation: 'date' })
     if (until !== null && until < this.on) return
+    const last = finding.endsByDate ? until : null
     if (finding.needsClearance) this.needing.add(consideration)
     const key = consideration === 'other' ? `${consideration} ${this.rows.size}` : `${consideration} ${side}`
     const before = this.rows.get(key)
@@ -156,10 +162,12 @@ class Findings {
       consideration,
       side,
       since: since ?? before?.since ?? null,
-      until: before?.until && until && before.until > until ? before.until : until,
+      until: before?.until && last && before.until > last ? before.until : last,
       clearedBy: cleared?.by ?? '',
       clearedOn: cleared?.on ?? null,
       clearedFor: cleared?.what ?? '',
+      // A clearance in the interview lets somebody exercise; what it opens besides is ticked by a lead.
+      ...(cleared ? { opens: [] } : {}),
       note: joined([before?.note ?? '', note], '; ').slice(0, 500),
     })
   }
@@ -224,6 +232,8 @@ export function mergedWith(
       clearedBy: cleared.clearedBy,
       clearedOn: cleared.clearedOn,
       clearedFor: cleared.clearedFor,
+      clearedUntil: cleared.clearedUntil,
+      opens: cleared.opens,
     }
   })
   const named = new Set(now.map(keyOf))
@@ -236,19 +246,6 @@ export function mergedWith(
 }
 
 const SETTLED_BY_SCREENING = 'new-operation-fall-faint-fracture'
-
-/**
- * Considerations that hold on a day: those that have begun and not ended.
- *
- * @example
- * inForce([{ since: null, until: '2026-01-01' }], '2026-11-25') // []
- */
-export function inForce<C extends { since: string | null; until: string | null }>(
-  considerations: readonly C[],
-  on: string,
-): C[] {
-  return considerations.filter(({ until }) => until === null || until >= on)
-}
 
 /**
  * Why somebody is to be screened again; null while the last screening holds.

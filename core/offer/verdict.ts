@@ -5,6 +5,7 @@ import type { Demand, ImposedRange } from '../catalogue/movement'
 import { SUPPORTS, type Side, type Tag } from '../catalogue/words'
 import type { Mover } from '../time/changeover'
 import { hasWay } from '../time/changeover'
+import { opensTag } from './clearance'
 import { limitWords, type Limit } from './limit'
 import { factsOf, type Fact } from './facts'
 import { homePosture, moverOf } from './mover'
@@ -98,8 +99,9 @@ function judgeFact({ row: known, own }: Fact, variation: Variation, side: Side, 
     .filter((rule) => applies(rule, variation))
     .filter((rule) => demands.some((demand) => demand.tag === rule.tag && touches(demand, own, known, side)))
     .map((rule): Judged => {
-      const limit: Limit = { kind: 'consideration', name, side: own.side, tag: rule.tag, clearedBy }
-      return rule.effect === 'watch' || clearedBy !== '' ? watches(limit) : blocks(limit)
+      const by = opensTag(own, rule.tag) ? clearedBy : ''
+      const limit: Limit = { kind: 'consideration', name, side: own.side, tag: rule.tag, clearedBy: by }
+      return rule.effect === 'watch' || opensTag(own, rule.tag) ? watches(limit) : blocks(limit)
     })
 }
 

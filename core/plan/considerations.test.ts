@@ -9,6 +9,8 @@ import { moverOf } from '../offer/mover'
 import { offersFor } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Person } from '../offer/person'
 import { todayOf } from '../offer/today'
+import { hasEnded } from '../offer/inForce'
+import { storedMeasure } from '../../tests/measures'
 import { riderOf } from './riders'
 
 const catalogue = shippedCatalogue()
@@ -58,7 +60,9 @@ function consequencesOf(row: Consideration): string {
         ['hip-hinge', 'weight-shifts', 'heel-raises', 'side-bend'].map((id) => blockOfMovement(id, { rounds: 2 })),
       )
       const { offers: inAPlan } = riderOf({ person, when: { daysAway: 7, year: 2026 } }, standing, own)
-      return [moverOf(person, own), today, offers, inAPlan.flat().map((offer) => offer.variation?.id)]
+      const [gate] = row.endsWith
+      const passed = gate ? hasEnded(row, { since: '2026-01-01' }, [storedMeasure(gate.measure, 10)]) : null
+      return [passed, moverOf(person, own), today, offers, inAPlan.flat().map((offer) => offer.variation?.id)]
     }),
   )
 }

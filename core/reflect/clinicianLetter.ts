@@ -111,10 +111,11 @@ function offeredIn({ back }: LetterMatter, catalogue: Catalogue): string[] {
 }
 
 function limitsOf(person: Participant, { considerations }: Catalogue): string[] {
-  return person.considerations.flatMap(({ consideration, side, clearedBy }) => {
+  return person.considerations.flatMap((own) => {
+    const { consideration, side, clearedBy } = own
     const row = considerations.get(consideration)
     if (!row) return []
-    const kept = changesOf(row, side, clearedBy).slice(0, CHANGES_SHOWN).join(' ') || 'watched.'
+    const kept = changesOf(row, side, own).slice(0, CHANGES_SHOWN).join(' ') || 'watched.'
     const where = side === 'both' ? '' : `, ${side}`
     return [`${row.name}${where}${clearedBy ? `, cleared by ${clearedBy}` : ''}: ${kept}`]
   })

@@ -9,6 +9,7 @@ import * as takeHome from './migrations/006_take_home'
 import * as reflectAndLookBack from './migrations/007_reflect_and_look_back'
 import * as versions from './migrations/008_versions'
 import * as supportAndFacts from './migrations/009_support_and_facts'
+import * as clearancesAndLevels from './migrations/010_clearances_and_levels'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -21,10 +22,14 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '007_reflect_and_look_back': reflectAndLookBack,
   '008_versions': versions,
   '009_support_and_facts': supportAndFacts,
+  '010_clearances_and_levels': clearancesAndLevels,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */
-const REWRITES: Record<string, (db: Knex) => Promise<void>> = { '009_support_and_facts': supportAndFacts.rewrite }
+const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
+  '009_support_and_facts': supportAndFacts.rewrite,
+  '010_clearances_and_levels': clearancesAndLevels.rewrite,
+}
 
 /** Brings rows that were written with these migrations, and no later ones, up to date. */
 export async function catchUp(db: Knex, had: readonly string[]): Promise<void> {

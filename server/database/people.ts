@@ -1,8 +1,12 @@
 import { randomUUID } from 'node:crypto'
+import { z } from 'zod'
+import { Tag } from '../../core/catalogue/words'
 import type { DialSetting, PersonLevel } from '../../core/offer/person'
 import { Participant, type ParticipantConsideration, type ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Scope } from './rows'
+
+const Opens = z.array(Tag)
 
 interface ParticipantRow {
   id: string
@@ -36,6 +40,8 @@ interface ConsiderationRow {
   until: string | null
   cleared_on: string | null
   cleared_for: string
+  cleared_until: string | null
+  opens: unknown
 }
 
 interface LevelRow extends PersonLevel {
@@ -145,6 +151,8 @@ function considerationOf(own: ConsiderationRow): ParticipantConsideration {
     until: own.until,
     clearedOn: own.cleared_on,
     clearedFor: own.cleared_for,
+    clearedUntil: own.cleared_until,
+    opens: own.opens === null ? null : fromJson(own.opens, Opens),
   }
 }
 
@@ -246,6 +254,8 @@ function considerationColumns({
   until,
   clearedOn,
   clearedFor,
+  clearedUntil,
+  opens,
 }: ParticipantConsideration) {
   return {
     consideration,
@@ -256,6 +266,8 @@ function considerationColumns({
     until,
     cleared_on: clearedOn,
     cleared_for: clearedFor,
+    cleared_until: clearedUntil ?? null,
+    opens: opens ? JSON.stringify(opens) : null,
   }
 }
 

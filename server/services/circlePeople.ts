@@ -2,7 +2,7 @@ import type { Scope } from '../database/rows'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Participant } from '../../core/offer/participant'
 import { rangesOf } from '../../core/offer/ranges'
-import { inForce } from '../../core/offer/screening'
+import { hasEnded, inForce } from '../../core/offer/inForce'
 import { measuresOf } from '../database/measures'
 import { participantsOf } from '../database/people'
 
@@ -23,7 +23,10 @@ export async function peopleOn(
     .flatMap((member) => people.filter((person) => person.id === member))
     .map((person) => ({
       ...person,
-      considerations: inForce(person.considerations, day),
+      considerations: inForce(person.considerations, day).filter((own) => {
+        const row = catalogue.considerations.get(own.consideration)
+        return !row || !hasEnded(row, own, measures.get(person.id) ?? [])
+      }),
       ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
     }))
 }

@@ -67,7 +67,7 @@ describe('a screening', () => {
       await helper.sees('A few questions for Jonas Tarn')
       await helper.clickAt('[data-place="knee"]')
       await helper.clickAt('[data-question="fallen"] [data-option="yes"]')
-      await helper.sees('Fallen in the last 12 months')
+      await helper.sees('Fallen, and not steady again yet')
       await helper.expectAccessible()
       helper = await helper.comeBack(TABLET)
       await helper.open(`/people/${id}/screen`)

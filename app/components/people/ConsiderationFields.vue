@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import type { Tag } from '~~/core/catalogue/words'
 import { changesOf } from '~~/core/offer/changes'
+import { opensTag } from '~~/core/offer/clearance'
 import type { ParticipantConsideration } from '~~/core/offer/participant'
 
 /** The health facts of a person, each with its side, who cleared it and a note for leads. */
@@ -9,9 +11,22 @@ const { catalogue } = storeToRefs(useCatalogue())
 const all = computed(() => [...catalogue.value.considerations.values()].sort((a, b) => a.name.localeCompare(b.name)))
 const known = (id: string) => catalogue.value.considerations.get(id)
 
-function changesWords({ consideration, side, clearedBy }: ParticipantConsideration): string {
-  const entry = known(consideration)
-  return entry ? changesOf(entry, side, clearedBy).join(' ') : ''
+function changesWords(own: ParticipantConsideration): string {
+  const entry = known(own.consideration)
+  return entry ? changesOf(entry, own.side, own).join(' ') : ''
+}
+/** What a fact closes, each once: what a clearance may open. */
+const closedBy = (id: string) => [
+  ...new Set((known(id)?.rules ?? []).filter((rule) => rule.effect === 'block').map((rule) => rule.tag)),
+]
+/** A name alone opens no position: what it opens is ticked. */
+function clear(own: ParticipantConsideration, by: string): void {
+  if (own.clearedBy === '') own.opens = []
+  own.clearedBy = by
+}
+function open(own: ParticipantConsideration, tag: Tag, isOpen: boolean): void {
+  const before = own.opens ?? closedBy(own.consideration)
+  own.opens = isOpen ? [...before, tag] : before.filter((other) => other !== tag)
 }
 function add(): void {
   considerations.value.push({
@@ -31,7 +46,8 @@ function add(): void {
   <fieldset class="space-y-4">
     <legend class="text-[1.2rem] font-semibold mb-2">To respect</legend>
     <p class="text-faint text-[0.94rem]">
-      Defer to the treating clinician. “Cleared by” takes a name: what was blocked is then only watched.
+      Defer to the treating clinician. “Cleared by” takes a name: what is ticked then is only watched, until the day it
+      ends; the rest stays closed.
     </p>
     <div v-for="(own, at) in considerations" :key="at" class="border-l-2 border-line pl-4 space-y-2">
       <div class="flex flex-wrap gap-3 items-end">
@@ -66,7 +82,15 @@ function add(): void {
           label="Cleared by"
           :wrong="wrong[`considerations.${at}.clearedBy`]"
           class="w-44"
-          ><input :id="id" v-model="own.clearedBy" :class="fieldClass" v-bind="aria"
+          ><input :id="id" :value="own.clearedBy" :class="fieldClass" v-bind="aria" @input="clear(own, textIn($event))"
+        /></AppField>
+        <AppField v-if="own.clearedBy" v-slot="{ id, fieldClass }" label="Cleared until" class="w-44"
+          ><input
+            :id="id"
+            :value="own.clearedUntil ?? ''"
+            type="date"
+            :class="fieldClass"
+            @change="own.clearedUntil = textIn($event) || null"
         /></AppField>
         <AppField
           v-slot="{ id, fieldClass, aria }"
@@ -84,6 +108,14 @@ function add(): void {
           Remove
         </button>
       </div>
+      <fieldset v-if="own.clearedBy && closedBy(own.consideration).length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
+        <legend class="text-[0.94rem]">What the clearance opens</legend>
+        <label v-for="tag in closedBy(own.consideration)" :key="tag" class="flex items-center gap-2"
+          ><input type="checkbox" :checked="opensTag(own, tag)" @change="open(own, tag, isTicked($event))" />{{
+            tag.replaceAll('-', ' ')
+          }}</label
+        >
+      </fieldset>
       <p v-if="own.consideration" class="text-[0.94rem] text-faint">
         {{ changesWords(own) }}
       </p>

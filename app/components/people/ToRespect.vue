@@ -3,7 +3,7 @@ import { joined } from '~~/core/sentence'
 import { format, formatISO } from 'date-fns'
 import { changesOf } from '~~/core/offer/changes'
 import type { ParticipantConsideration } from '~~/core/offer/participant'
-import { inForce } from '~~/core/offer/screening'
+import { inForce } from '~~/core/offer/inForce'
 
 /** Health facts in force, each with its dates, who cleared it, and what it changes in plain sentences. */
 const { considerations } = defineProps<{ considerations: readonly ParticipantConsideration[] }>()
@@ -12,12 +12,17 @@ const rows = computed(() =>
   inForce(considerations, formatISO(new Date(), { representation: 'date' })).map((own) => {
     const row = catalogue.value.considerations.get(own.consideration)
     const day = (word: string, on: string | null) => on && `${word}${format(on, 'd MMM yyyy')}`
-    const cleared = [`cleared by ${own.clearedBy}`, day('', own.clearedOn), own.clearedFor && `for ${own.clearedFor}`]
+    const cleared = [
+      `cleared by ${own.clearedBy}`,
+      day('', own.clearedOn),
+      day('until ', own.clearedUntil ?? null),
+      own.clearedFor && `for ${own.clearedFor}`,
+    ]
     return {
       own,
       name: row?.name ?? own.consideration,
       dates: joined([day('since ', own.since), day('until ', own.until), ...(own.clearedBy ? cleared : [])]),
-      changes: row ? changesOf(row, own.side, own.clearedBy) : [],
+      changes: row ? changesOf(row, own.side, own) : [],
     }
   }),
 )

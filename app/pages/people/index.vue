@@ -5,7 +5,8 @@ import { formatISO } from 'date-fns'
 import { watchDebounced } from '@vueuse/core'
 import { TIERS } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
-import { inForce, screeningDue } from '~~/core/offer/screening'
+import { inForce } from '~~/core/offer/inForce'
+import { screeningDue } from '~~/core/offer/screening'
 import { TIER_NAMES } from '~/words/tiers'
 
 /**

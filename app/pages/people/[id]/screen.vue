@@ -156,7 +156,7 @@ function turnDropped(key: string): void {
           </p>
           <p v-if="row.note" class="text-[0.94rem]">{{ row.note }}</p>
           <p class="text-[0.94rem] text-faint">
-            {{ changesOf(entryOf(catalogue.considerations, row.consideration), row.side, row.clearedBy).join(' ') }}
+            {{ changesOf(entryOf(catalogue.considerations, row.consideration), row.side, row).join(' ') }}
           </p>
         </li>
       </ul>
