@@ -215,6 +215,8 @@ function trunkContacts({ seat, back, head, flank }: PoseContacts, scene: Scene):
     )
   if (back === 'floor') contacts.push(on('sacrum', ground), on('chest', ground))
   if (back === 'wall') contacts.push(onWall('sacrum', scene), onWall('chest', scene))
+  if (back === 'bed-edge')
+    contacts.push(on('chest', scene.bedTop), { kind: 'near', spot: 'chest', at: [-0.03, null, 0], spread: 0.006 })
   if (back === 'chair') contacts.push({ kind: 'plane', spot: 'chest', normal: [0.985, -0.17, 0], at: -cm(21) - 0.075 })
   if (back === 'pillows')
     contacts.push(on('sacrum', ground), {

@@ -146,7 +146,7 @@ export const PoseContacts = z.object({
   leftElbow: z.enum(['floor', 'free']).optional(),
   rightElbow: z.enum(['floor', 'free']).optional(),
   seat: z.enum(['chair', 'chair-edge', 'bed', 'bed-edge', 'floor', 'heels', 'free']).optional(),
-  back: z.enum(['floor', 'chair', 'wall', 'pillows', 'free']).optional(),
+  back: z.enum(['floor', 'chair', 'wall', 'pillows', 'bed-edge', 'free']).optional(),
   head: z.enum(['floor', 'free']).optional(),
   flank: z.enum(['floor', 'free']).optional(),
 })

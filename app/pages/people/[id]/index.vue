@@ -90,6 +90,7 @@ const age = computed(() => store.normPerson.age)
         <section aria-label="To respect">
           <h2 class="mb-2">To respect</h2>
           <ToRespect :considerations="store.person.considerations" />
+          <NuxtLink :to="`/people/${id}/open`" class="button mt-2">What is open to them</NuxtLink>
           <p class="mt-2 text-faint text-[0.94rem]">
             <template v-if="store.profile.screenings[0]"
               >Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by
