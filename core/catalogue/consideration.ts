@@ -53,6 +53,8 @@ export const Consideration = z.object({
   closes: z.array(Tier).default([]),
   /** No step up is proposed: it is taken by hand only. */
   stepsByHandOnly: z.boolean().default(false),
+  /** How hard it was is seen and not asked: form and hand decide. */
+  effortNotAsked: z.boolean().default(false),
   /** Who has it without its being written down: those never screened, those who stay in a wheelchair. */
   holdsFor: z.enum(['unscreened', 'wheelchair']).optional(),
   /** It ends when one of these is reached in a measure that was taken after it began: a gate, and not a calendar. */

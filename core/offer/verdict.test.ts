@@ -11,6 +11,8 @@ const base = catalogue.variations.get('posture-lift.chair.3')!
 const asking = (tag: Tag, change: Partial<Variation> & { of?: 'worked' | 'other' | 'whole' } = {}): Variation => ({
   ...base,
   id: `test.${tag}`,
+  // Sitting right back: a posture that asks nothing.
+  postureId: 'chair/tall',
   ...change,
   demands: [{ tag, of: change.of ?? 'worked' }],
 })

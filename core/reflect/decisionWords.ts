@@ -23,6 +23,7 @@ export type DecisionNote =
   | { kind: 'record'; achieved: number; unit: Evidence['unit'] }
   | { kind: 'steps-enough'; atMost: number }
   | { kind: 'by-hand-only'; fact: string }
+  | { kind: 'effort-not-asked'; fact: string }
 
 /** A side's reason, or that there was none to judge; with what was added. */
 export interface DecisionReason {
@@ -118,6 +119,8 @@ function noteWords(note: DecisionNote): string {
       return `Record: ${note.achieved}${unitWords(note.unit)}.`
     case 'by-hand-only':
       return `${note.fact}: no step up is proposed; it is taken by hand.`
+    case 'effort-not-asked':
+      return `${note.fact}: effort is not asked; form and hand decide.`
     case 'steps-enough':
       return `${COUNTS[note.atMost] ?? note.atMost} steps are enough for one meeting.`
   }

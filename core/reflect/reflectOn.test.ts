@@ -84,6 +84,25 @@ describe('reflecting on a meeting', () => {
     expect(stepFor({ ...person, considerations })).toMatchObject({ kind: 'stay', toLevel: 2 })
     expect(stepFor({ ...person, considerations }).because).toContain('taken by hand')
   })
+  it('goes by form and hand where effort is not asked, whatever was noted of it', () => {
+    const considerations = [{ consideration: 'memory-attention', side: 'both' as const, clearedBy: '' }]
+    const stepFor = (one: typeof person, effort: number | null) =>
+      reflectOn(
+        'd',
+        {
+          person: one,
+          outcomes: ['a', 'b', 'c', 'd'].map((meeting) => outcome('bridge', meeting, { effort })),
+          blockIn: dwellBlock,
+        },
+        catalogue,
+      )[0]!
+    expect(stepFor(person, 9).kind).toBe('stay')
+    for (const effort of [null, 2, 9]) {
+      const step = stepFor({ ...person, considerations }, effort)
+      expect(step.kind).toBe('step-up')
+      expect(step.because).toContain('effort is not asked')
+    }
+  })
   it('counts the harder of two outcomes when a movement came twice', () => {
     const twice = [
       outcome('bridge', 'a'),

@@ -95,7 +95,10 @@ function stepFor(
   const schoolId = start.isFirstMonth && asked.school === 'measured-load' ? 'dwell' : asked.school
   const school = entryOf(catalogue.schools, schoolId)
   const ladder = catalogue.movements.get(movement)?.ladders[tier] ?? []
-  const evidence = evidenceIn(outcomes).get(`${movement} ${tier}`) ?? []
+  const unasked = factsOf(person, catalogue).find(({ row }) => row.effortNotAsked)
+  const noted = evidenceIn(outcomes).get(`${movement} ${tier}`) ?? []
+  // What somebody says of effort decides nothing where it is not asked.
+  const evidence = unasked ? noted.map((entry) => ({ ...entry, effort: null })) : noted
   const level =
     storedLevel(person, movement, tier, 'both') ?? evidence.findLast((entry) => entry.level !== null)?.level ?? null
   if (level === null) return []
@@ -108,13 +111,14 @@ function stepFor(
     level,
     rungs,
     evidence,
-    school,
+    school: unasked ? { ...school, effortAtMost: null } : school,
     since,
     judgement: catalogue.judgement,
   })
   const shown = new Set([...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS))
   const recent = evidence.filter((entry) => shown.has(entry.meetingId))
   const step = withNotes({ ...decision, blockId, school: schoolId, turn: null, earned: null, recent }, [
+    ...(unasked ? [{ kind: 'effort-not-asked', fact: unasked.row.name } as const] : []),
     ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
     ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, level) : []),
   ])

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { drawnSide } from '../../core/body/drawnSide'
 import type { BodySide } from '../../core/body/joints'
 import { LEVELS, TIERS, type Side } from '../../core/catalogue/words'
 import { entriesOf } from '../../core/entries'
@@ -42,8 +43,7 @@ function drawnSides(offer: Offer, fact: Fact): BodySide[] {
   const { variation } = offer
   if (!variation || fact.side === 'both' || !isTwoSided(variation.sides) || offer.side === 'both')
     return ['left', 'right']
-  // Drawn, the right side works; lying on the side, the left, which is on top.
-  const worked: BodySide = ['bed/side', 'floor/side-lying'].includes(variation.postureId) ? 'left' : 'right'
+  const worked = drawnSide(variation)
   const other: BodySide = worked === 'left' ? 'right' : 'left'
   return [offer.side === fact.side ? worked : other]
 }

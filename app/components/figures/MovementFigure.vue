@@ -1,20 +1,22 @@
 <script setup lang="ts">
+import { drawnSide } from '~~/core/body/drawnSide'
 import type { Variation } from '~~/core/catalogue/catalogue'
+import type { Side } from '~~/core/catalogue/words'
 
 /** A variation as it is done: the start, and where it moves the end, slowly one after the other. */
 const {
   variation,
   height = 64,
   moving = false,
-  other = false,
+  side = 'both',
   label = undefined,
 } = defineProps<{
   variation: Variation
   height?: number
   /** Shows the way from start to end; stands still where motion is not wanted. */
   moving?: boolean
-  /** The other side: the drawing in a mirror. */
-  other?: boolean
+  /** The side that works: where the other one is drawn, the drawing is seen in a mirror. */
+  side?: Side
   /** Said instead of the variation's name; empty where the name stands beside it. */
   label?: string
 }>()
@@ -31,12 +33,13 @@ const addressOf = (pose: string) =>
     ? `/api/figures/${variation.id}/${pose}`
     : `/figures/${variation.id}.${pose}.svg`
 const words = computed(() => label ?? variation.name)
+const isMirrored = computed(() => side !== 'both' && side !== drawnSide(variation))
 </script>
 
 <template>
   <span
     class="relative inline-block shrink-0"
-    :style="{ height: `${height}px`, width: `${height * shape}px`, transform: other ? 'scaleX(-1)' : undefined }"
+    :style="{ height: `${height}px`, width: `${height * shape}px`, transform: isMirrored ? 'scaleX(-1)' : undefined }"
   >
     <img
       v-for="(pose, at) in poses"

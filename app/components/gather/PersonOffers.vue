@@ -107,12 +107,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
         :data-block="block.id"
       >
         <div v-for="offer in offers" :key="offer.side" class="flex gap-3 items-start">
-          <MovementFigure
-            v-if="offer.variation"
-            :variation="offer.variation"
-            :height="52"
-            :other="offer.side === 'left'"
-          />
+          <MovementFigure v-if="offer.variation" :variation="offer.variation" :height="52" :side="offer.side" />
           <TierGlyph
             :tier="offer.tier"
             :level="offer.kind === 'breath' ? null : (offer.variation?.level ?? null)"

@@ -68,12 +68,9 @@ const now = computed(() => {
     return lane.moves.map((move) => move.cue).join(' ') || 'You are there already: breathe.'
   return moment.value ? laneWords(moment.value, meeting.sides) : ''
 })
-/** Drawn on the figure's right; the other side is seen in a mirror. */
-const isLeft = computed(
-  () =>
-    moment.value !== null &&
-    moment.value.side !== 'both' &&
-    bodySide(moment.value.side, meeting.sides.startSide) === 'left',
+/** The side that works now; where the other one is drawn, it is seen in a mirror. */
+const side = computed(() =>
+  moment.value === null || moment.value.side === 'both' ? 'both' : bodySide(moment.value.side, meeting.sides.startSide),
 )
 /** Those who would rather move than stay still do, in the same seconds. */
 const ways = computed(() => {
@@ -108,7 +105,7 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
       :variation="middle.variation"
       :height="compact ? 64 : 104"
       moving
-      :other="isLeft"
+      :side="side"
       :label="TIER_NAMES[tier]"
     />
     <PostureGlyph v-else :posture="lane.postureId" :size="compact ? 60 : 88" :label="TIER_NAMES[tier]" />
