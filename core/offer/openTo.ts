@@ -1,5 +1,6 @@
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { TIERS, type Side, type Tier } from '../catalogue/words'
+import { grouped } from '../grouped'
 import { isTwoSided } from '../time/workSeconds'
 import { limitWords, type Limit } from './limit'
 import type { Person } from './person'
@@ -55,9 +56,21 @@ function openMovement(movement: Movement, ladder: readonly Variation[], who: Who
     highest: highest?.rung ?? null,
     sides: highest?.sides ?? null,
     standIn: highest || !tier ? null : openStandIn(movement, tier, who),
-    closedBy: nearest ? [...new Set(nearest.limits.map(limitWords))] : [],
+    closedBy: nearest ? closedWords(nearest.limits) : [],
     opensWith: nearest?.limits[0] ? opensWith(nearest.limits[0], who.catalogue) : '',
   }
+}
+
+/** What closes a rung, each health fact named once with all that it closes. */
+function closedWords(limits: readonly Limit[]): string[] {
+  const byName = grouped(limits, (limit) =>
+    limit.kind === 'consideration' ? `${limit.name}${limit.side === 'both' ? '' : ` (${limit.side})`}` : '',
+  )
+  return [...byName].flatMap(([name, own]) => {
+    if (name === '') return [...new Set(own.map(limitWords))]
+    const tags = own.flatMap((limit) => (limit.kind === 'consideration' ? [limit.tag.replaceAll('-', ' ')] : []))
+    return [`${name}: ${[...new Set(tags)].join(', ')}`]
+  })
 }
 
 /** On which sides a rung or one of its ways is open, and what closes it on the other. */

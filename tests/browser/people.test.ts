@@ -55,6 +55,29 @@ describe('a profile', () => {
   })
 })
 
+describe('what is open to somebody', () => {
+  it('says movement by tier what closes the rest and what would open it, and a clearance opens what it names', async () => {
+    const id = await idOf('Cora Linden')
+    await visitor.open(`/people/${id}`)
+    await visitor.click('What is open to them')
+    await visitor.sees('What is open to Cora Linden')
+    await visitor.sees('deep hip bend cleared by whoever treats them', '[data-tier="chair"]')
+    await visitor.expectAccessible()
+    await visitor.open(`/people/${id}/change`)
+    await visitor.fill('Cleared by', 'Dr Sample')
+    await visitor.sees('What the clearance opens')
+    await visitor.page.locator('::-p-xpath(//label[contains(., "deep hip bend")]/input)').click()
+    await visitor.sees('Cleared by Dr Sample, so only watched on the right: deep hip bend.')
+    await visitor.sees('Not offered on the right: hip cross midline, hip inward turn end.')
+    await visitor.click('Save')
+    await visitor.sees('Saved.')
+    await visitor.open(`/people/${id}/open`)
+    await visitor.sees('hip inward turn end cleared by whoever treats them', '[data-tier="chair"]')
+    const said = await visitor.page.$eval('[data-tier="chair"]', (section) => section.textContent)
+    expect(said).not.toContain('deep hip bend')
+  })
+})
+
 describe('a screening', () => {
   it('is half filled by a helper on a tablet, survives a closed browser, and is sent by keys', async () => {
     const id = await idOf('Jonas Tarn')

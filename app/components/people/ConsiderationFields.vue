@@ -111,9 +111,12 @@ function add(): void {
       <fieldset v-if="own.clearedBy && closedBy(own.consideration).length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
         <legend class="text-[0.94rem]">What the clearance opens</legend>
         <label v-for="tag in closedBy(own.consideration)" :key="tag" class="flex items-center gap-2"
-          ><input type="checkbox" :checked="opensTag(own, tag)" @change="open(own, tag, isTicked($event))" />{{
-            tag.replaceAll('-', ' ')
-          }}</label
+          ><input
+            type="checkbox"
+            class="size-5 accent-action"
+            :checked="opensTag(own, tag)"
+            @change="open(own, tag, isTicked($event))"
+          />{{ tag.replaceAll('-', ' ') }}</label
         >
       </fieldset>
       <p v-if="own.consideration" class="text-[0.94rem] text-faint">

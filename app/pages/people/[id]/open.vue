@@ -35,7 +35,7 @@ const tiers = computed(() =>
       what it opens.
     </p>
     <label class="flex items-center gap-2"
-      ><input v-model="onlyClosed" type="checkbox" />Only where something is closed</label
+      ><input v-model="onlyClosed" type="checkbox" class="size-5 accent-action" />Only where something is closed</label
     >
     <section v-for="{ tier, counts, movements } in tiers" :key="tier" :aria-label="TIER_NAMES[tier]" :data-tier="tier">
       <h2 class="flex items-center gap-2 mb-1">
