@@ -117,7 +117,8 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
   const own = highestRung(asked, side, situation)
   if (own.variation) return rungOffer(base, 'movement', asked.movement, own)
   const reasons = [...base.reasons, ...own.reasons]
-  const instead = isLeftOutForGood(asked.movement, situation) ? null : standInOffer(base, reasons, asked, situation)
+  const hasStandIn = asked.movement.quality !== 'breath' && !isLeftOutForGood(asked.movement, situation)
+  const instead = hasStandIn ? standInOffer(base, reasons, asked, situation) : null
   if (instead) return instead
   const none: Reason = { kind: 'nothing-left', movement: asked.movement.name, tier }
   return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, situation)

@@ -5,8 +5,15 @@ import { join } from 'node:path'
 import ts from 'typescript'
 import { z } from 'zod'
 import { solveFigure, SolvedPose, type SolveReport } from '../../core/body/figure'
+import { seeingCamera } from '../../core/body/seen'
 import type { CatalogueData } from '../../core/catalogue/catalogue'
-import { POSE_NAMES, type PoseName, type PostureFigure, type VariationFigure } from '../../core/catalogue/figure'
+import {
+  POSE_NAMES,
+  type Camera,
+  type PoseName,
+  type PostureFigure,
+  type VariationFigure,
+} from '../../core/catalogue/figure'
 import { rungsOf } from '../../core/catalogue/summary'
 
 const Report = z.object({
@@ -75,6 +82,7 @@ export function solvedFigures(
   const engine = engineOf(root)
   const figures: SolvedFigures = new Map()
   const solvedNow: string[] = []
+  const turned: string[] = []
   const postures = new Map(catalogue.figures.map((figure) => [figure.posture, figure]))
   for (const movement of catalogue.movements) {
     const path = join(folder, `${movement.id}.json`)
@@ -89,10 +97,11 @@ export function solvedFigures(
         solvedNow.push(id)
         now[id] = { from, poses: solveFigure(posture, rung.figure) }
       }
+      if (seen(valueIn(now, id).poses, { ...posture.camera, ...rung.figure.camera })) turned.push(id)
       figures.set(id, valueIn(now, id).poses)
     }
     if (
-      solvedNow.some((id) => id.startsWith(`${movement.id}.`)) ||
+      [...solvedNow, ...turned].some((id) => id.startsWith(`${movement.id}.`)) ||
       Object.keys(known).length !== Object.keys(now).length
     ) {
       writeFileSync(
@@ -116,4 +125,16 @@ export function strayFiles(catalogue: CatalogueData, root = process.cwd()): stri
   return readdirSync(join(root, 'catalogue/solved')).filter(
     (file) => !catalogue.movements.some((movement) => `${movement.id}.json` === file),
   )
+}
+
+/** Turns the camera across a movement that nobody would see; whether it was turned now. */
+function seen(poses: SolvedVariation['poses'], written: Camera): boolean {
+  const own = Object.fromEntries(Object.entries(poses).map(([name, { pose }]) => [name, pose]))
+  const { yaw, pitch } = seeingCamera(own, written)
+  let isTurned = false
+  for (const { pose } of Object.values(poses)) {
+    isTurned ||= pose.camera.yaw !== yaw || pose.camera.pitch !== pitch
+    pose.camera = { yaw, pitch }
+  }
+  return isTurned
 }

@@ -1,11 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import type { SolvedPose } from '../../core/body/figure'
 import { bodyOf } from '../../core/body/figure'
 import { limbIndex, trunkIndex, type BodySide } from '../../core/body/joints'
 import { legAngles } from '../../core/body/legAngles'
 import { REFERENCE_HEIGHT_CM } from '../../core/body/scene'
 import { entryAt } from '../../core/entries'
+import { solvedByName } from '../solved'
 
 /** A position that is commonly taught as closed to somebody, as a predicate on a drawn pose; `side` as drawn. */
 export interface Forbidden {
@@ -91,18 +90,6 @@ export const FORBIDDEN: readonly Forbidden[] = [
 ]
 
 /** Every solved pose that ships, by variation. */
-export function solvedPoses(root = process.cwd()): Map<string, SolvedPose[]> {
-  const folder = join(root, 'catalogue/solved')
-  const poses = new Map<string, SolvedPose[]>()
-  for (const file of readdirSync(folder)) {
-    const solved: Record<string, { poses: Record<string, { pose: SolvedPose }> }> = JSON.parse(
-      readFileSync(join(folder, file), 'utf8'),
-    )
-    for (const [id, { poses: own }] of Object.entries(solved))
-      poses.set(
-        id,
-        Object.values(own).map(({ pose }) => pose),
-      )
-  }
-  return poses
+export function solvedPoses(): Map<string, SolvedPose[]> {
+  return new Map([...solvedByName()].map(([id, poses]) => [id, Object.values(poses)]))
 }

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue, shippedData } from '../../tests/shippedCatalogue'
-import { givenBy } from '../offer/dials'
-import { keepsItsLevel } from './levelRule'
+import { givenBy } from './dials'
+import { keepsItsLevel } from '../catalogue/levelRule'
 import { entriesOf } from '../entries'
-import { rungsOf } from './summary'
-import { TIERS } from './words'
+import { rungsOf } from '../catalogue/summary'
+import { TIERS } from '../catalogue/words'
 
 const catalogue = shippedCatalogue()
 const movements = [...catalogue.movements.values()]
