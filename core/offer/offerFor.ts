@@ -117,16 +117,15 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
   const own = highestRung(asked, side, situation)
   if (own.variation) return rungOffer(base, 'movement', asked.movement, own)
   const reasons = [...base.reasons, ...own.reasons]
-  const hasStandIn = asked.movement.quality !== 'breath' && !isLeftOutForGood(asked.movement, situation)
-  const instead = hasStandIn ? standInOffer(base, reasons, asked, situation) : null
+  const instead = hasStandIn(asked.movement, situation) ? standInOffer(base, reasons, asked, situation) : null
   if (instead) return instead
   const none: Reason = { kind: 'nothing-left', movement: asked.movement.name, tier }
   return breath({ ...base, wantedLevel: own.wantedLevel, reasons: [...reasons, none] }, situation)
 }
 
-/** Whoever was hurt twice by a movement gets nothing for the same parts instead until somebody has looked. */
-function isLeftOutForGood(movement: Movement, { person, today }: Situation): boolean {
-  return person.leftOut.some((row) => row.movement === movement.id && row.tier === today.tier)
+/** Not for breath, nor for whoever was hurt twice by the movement: the same parts are to be looked at first. */
+function hasStandIn({ id, quality }: Movement, { person, today }: Situation): boolean {
+  return quality !== 'breath' && !person.leftOut.some((row) => row.movement === id && row.tier === today.tier)
 }
 
 /** The nearest that is open to somebody in place of a movement; null: nothing is. */
