@@ -7,7 +7,7 @@ const moving = [...solvedByName()].flatMap(([id, { start, end }]) => (start && e
 describe('what moves can be seen to move', () => {
   it('by 6 px in a picture of 200, for all but small tilts, turns in place, toes and presses', () => {
     const unseen = moving.filter(({ start, end }) => seenPx(start, end, start.camera) < SEEN_PX)
-    // What is left is as small as its words say: a tilt of the pelvis, a turn of the head, the toes, a sway on the seat.
+    // What is left is as small as its words say: tilts of the pelvis, turns of the head, toes, sways on the seat.
     expect(unseen.length / moving.length).toBeLessThan(0.14)
   })
   it('by a camera that is turned no further than it must be', () => {

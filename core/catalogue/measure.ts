@@ -42,8 +42,8 @@ export const Measure = z.object({
   group: z.string().optional(),
   unit: z.enum(['stands', 'raises', 's', 'cm', '°', 'kg', 'help']),
   /**
-   * How the amount is found: a 30-second count, a stopwatch, a counter, a ruler, a gauge that is read, a phone's tilt, or
-   * how much help.
+   * How the amount is found: a 30-second count, a stopwatch, a counter, a ruler, a gauge that is read,
+   * a phone's tilt, or how much help.
    */
   tool: z.enum(['count-30', 'stopwatch', 'counter', 'ruler', 'gauge', 'tilt', 'help']),
   /** The watch stops by itself, seconds. */

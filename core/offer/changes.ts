@@ -7,7 +7,8 @@ import { opensTag, type Clearance } from './clearance'
  * What a consideration changes, in plain sentences for the person and whoever leads.
  *
  * @example
- * changesOf(hipReplacementBack, 'right', { clearedBy: '' })[1] // 'The seat is raised so that the right hip stays under 90°.'
+ * changesOf(hipReplacementBack, 'right', { clearedBy: '' })[1]
+ * // 'The seat is raised so that the right hip stays under 90°.'
  */
 export function changesOf(
   row: Consideration,
