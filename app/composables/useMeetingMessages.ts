@@ -22,8 +22,8 @@ interface Said {
 }
 
 /**
- * What is said in the open meeting: taken in on this screen at once, kept until the server has it, and under a name of its
- * own, so that saying it twice is harmless.
+ * What is said in the open meeting: taken in on this screen at once, kept until the server has it, and under a name
+ * of its own, so that saying it twice is harmless.
  */
 export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
   const outbox = useOutbox()

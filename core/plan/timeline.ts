@@ -193,7 +193,8 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
   let parts = byKey.get(key)
-  // The block's dose is the clock: who has a dose of their own ends within it. A rung that works one side at a time does the alternating or two-sided dose on each side.
+  // The block's dose is the clock: who has a dose of their own ends within it. A rung that works one side at a time
+  // does the alternating or two-sided dose on each side.
   if (!parts)
     byKey.set(
       key,

@@ -8,8 +8,8 @@ interface Contestable {
 }
 
 /**
- * Whether a decision is made on its own, never with all others in one go: a clinician is suggested, or two devices noted
- * the same thing otherwise.
+ * Whether a decision is made on its own, never with all others in one go: a clinician is suggested, or two devices
+ * noted the same thing otherwise.
  *
  * @example
  * isContested({ participant: 'ann', blockId: 'a', suggestClinician: true }, []) // true
