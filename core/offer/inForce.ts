@@ -1,3 +1,4 @@
+import type { Catalogue } from '../catalogue/catalogue'
 import type { Consideration } from '../catalogue/consideration'
 import { latestOf, type StoredMeasure } from '../measure/record'
 import type { ParticipantConsideration } from './participant'
@@ -39,4 +40,22 @@ export function hasEnded(
       (one) => one.measure === measure && one.value >= atLeast && since !== null && one.takenAt.slice(0, 10) > since,
     ),
   )
+}
+
+/**
+ * The health facts that hold for somebody on a day: begun, not ended by date nor by what was measured since.
+ *
+ * @param records all results of the person
+ * @example
+ * holdingOn([], { on: '2026-11-25', records: [] }, catalogue) // []
+ */
+export function holdingOn(
+  considerations: readonly ParticipantConsideration[],
+  { on, records }: { on: string; records: readonly StoredMeasure[] },
+  { considerations: rows }: Pick<Catalogue, 'considerations'>,
+): ParticipantConsideration[] {
+  return inForce(considerations, on).filter((own) => {
+    const row = rows.get(own.consideration)
+    return !row || !hasEnded(row, own, records)
+  })
 }

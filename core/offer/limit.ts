@@ -2,7 +2,7 @@ import type { Side, Tag } from '../catalogue/words'
 
 /** What stands in the way of a variation for somebody, or is watched while it is done. */
 export type Limit =
-  | { kind: 'consideration'; name: string; side: Side; tag: Tag; clearedBy: string }
+  | { kind: 'consideration'; id: string; name: string; side: Side; tag: Tag; clearedBy: string }
   | { kind: 'unknown-consideration'; id: string }
   | { kind: 'no-way' }
   | { kind: 'range'; range: string; side: 'left' | 'right'; askedDeg: number; usableDeg: number }

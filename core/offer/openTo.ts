@@ -98,7 +98,7 @@ function openStandIn(movement: Movement, tier: Tier, { person, catalogue }: Who)
 function opensWith(limit: Limit, { considerations }: Catalogue): string {
   switch (limit.kind) {
     case 'consideration': {
-      const row = [...considerations.values()].find((one) => one.name === limit.name)
+      const row = considerations.get(limit.id)
       const [gate] = row?.endsWith ?? []
       if (gate) return `${gate.measure.replaceAll('-', ' ')} held for ${gate.atLeast} s`
       if (row?.holdsFor === 'unscreened') return 'a screening'

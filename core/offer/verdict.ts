@@ -93,14 +93,14 @@ function unknownIn(person: Person, { considerations }: Catalogue): Judged[] {
 
 /** What a fact does to a variation: a cleared one blocks nothing, and is watched. */
 function judgeFact({ row: known, own }: Fact, variation: Variation, side: Side, demands: readonly Demand[]): Judged[] {
-  const { name } = known
+  const { id, name } = known
   const { clearedBy } = own
   return known.rules
     .filter((rule) => applies(rule, variation))
     .filter((rule) => demands.some((demand) => demand.tag === rule.tag && touches(demand, own, known, side)))
     .map((rule): Judged => {
       const by = opensTag(own, rule.tag) ? clearedBy : ''
-      const limit: Limit = { kind: 'consideration', name, side: own.side, tag: rule.tag, clearedBy: by }
+      const limit: Limit = { kind: 'consideration', id, name, side: own.side, tag: rule.tag, clearedBy: by }
       return rule.effect === 'watch' || opensTag(own, rule.tag) ? watches(limit) : blocks(limit)
     })
 }

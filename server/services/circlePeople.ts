@@ -2,7 +2,7 @@ import type { Scope } from '../database/rows'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Participant } from '../../core/offer/participant'
 import { rangesOf } from '../../core/offer/ranges'
-import { hasEnded, inForce } from '../../core/offer/inForce'
+import { holdingOn } from '../../core/offer/inForce'
 import { measuresOf } from '../database/measures'
 import { participantsOf } from '../database/people'
 
@@ -23,10 +23,7 @@ export async function peopleOn(
     .flatMap((member) => people.filter((person) => person.id === member))
     .map((person) => ({
       ...person,
-      considerations: inForce(person.considerations, day).filter((own) => {
-        const row = catalogue.considerations.get(own.consideration)
-        return !row || !hasEnded(row, own, measures.get(person.id) ?? [])
-      }),
+      considerations: holdingOn(person.considerations, { on: day, records: measures.get(person.id) ?? [] }, catalogue),
       ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
     }))
 }

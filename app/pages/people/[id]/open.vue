@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatISO } from 'date-fns'
-import { hasEnded, inForce } from '~~/core/offer/inForce'
+import { holdingOn } from '~~/core/offer/inForce'
 import { countedOpen, openTo } from '~~/core/offer/openTo'
 import { rangesOf } from '~~/core/offer/ranges'
 import { TIER_NAMES } from '~/words/tiers'
@@ -12,11 +12,8 @@ const { store, problem } = await useOpenProfile(id, 'What is open to people is f
 const onlyClosed = ref(true)
 const person = computed(() => {
   const { measures } = store.opened
-  const today = formatISO(new Date(), { representation: 'date' })
-  const considerations = inForce(store.person.considerations, today).filter((own) => {
-    const row = catalogue.value.considerations.get(own.consideration)
-    return !row || !hasEnded(row, own, measures)
-  })
+  const on = formatISO(new Date(), { representation: 'date' })
+  const considerations = holdingOn(store.person.considerations, { on, records: measures }, catalogue.value)
   return { ...store.person, considerations, ranges: rangesOf(measures, catalogue.value.measures) }
 })
 const tiers = computed(() =>
