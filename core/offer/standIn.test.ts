@@ -5,6 +5,7 @@ import { REGIONS, TIERS } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
 import { offersFor } from './offerFor'
 import { USUAL_ARRIVAL, type Person } from './person'
+import { rungDose } from './schoolDose'
 import { standInsFor } from './standIn'
 import { todayOf } from './today'
 import { judge } from './verdict'
@@ -88,5 +89,21 @@ describe('somebody to whom a movement is closed', () => {
     expect(offer!.own.rounds * secondsOf(offer!.own.dose, instead.sides)).toBeLessThanOrEqual(
       rounds * secondsOf(dose, asked.sides),
     )
+  })
+})
+
+describe('a version with a pace of its own', () => {
+  it('is done as much as fits into the block’s time, in every school', () => {
+    const paced = [...catalogue.variations.values()].filter(({ dose }) => dose !== undefined)
+    expect(paced.length).toBeGreaterThan(10)
+    for (const rung of paced) {
+      const movement = catalogue.movements.get(rung.movement)!
+      for (const { dose, rounds } of Object.values(movement.doses)) {
+        const own = rungDose(rung, { movement, dose, rounds })
+        if (!own) continue
+        const there = rounds * secondsOf(dose, movement.sides)
+        expect(own.rounds * secondsOf(own.dose, rung.sides), rung.id).toBeLessThanOrEqual(there)
+      }
+    }
   })
 })
