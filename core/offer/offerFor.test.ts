@@ -120,20 +120,30 @@ describe('what somebody is offered', () => {
     expect(offer).toMatchObject({ kind: 'stand-in', movement: entry.one.standIns[entry.tier] })
   })
   it('keeps a choice by hand and says which limit it is against', () => {
-    const person = personIn('bed', { considerations: [has('reflux')] })
+    const person = personIn('floor', { considerations: [has('cannot-kneel')] })
     const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
-    const choice = { variation: 'bridge.bed.1', reason: 'Two pillows under the chest' }
-    const [offer] = offersFor(
-      { movement: movement('bridge'), dose: movement('bridge').doses.dwell.dose, rounds: 1, restSeconds: 0 },
-      { person, today, catalogue, arrival: USUAL_ARRIVAL },
-      choice,
-    )
-    expect(offer).toMatchObject({ byHand: true, variation: { id: 'bridge.bed.1' } })
+    // A rung that no other way of doing it opens.
+    const rung = [...catalogue.movements.values()]
+      .flatMap((one) => one.ladders.floor ?? [])
+      .find((one) => one.ways.length === 0 && one.postureId.startsWith('floor/kneel'))!
+    const asked = { movement: movement(rung.movement), dose: movement(rung.movement).doses.dwell.dose }
+    const choice = { variation: rung.id, reason: 'Two pillows under the knees' }
+    const [offer] = offersFor({ ...asked, rounds: 1, restSeconds: 0 }, { person, today, catalogue }, choice)
+    expect(offer).toMatchObject({ byHand: true, variation: { id: rung.id } })
     expect(offer!.reasons.map(reasonWords)).toEqual([
       expect.stringContaining('Two pillows'),
       expect.stringContaining('Against a limit'),
       ...Array(offer!.reasons.length - 2).fill(expect.any(String)),
     ])
+  })
+  it('does a rung that is chosen by hand in the way that is open', () => {
+    const person = personIn('bed', { considerations: [has('reflux')] })
+    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
+    const asked = { movement: movement('knee-lift-hold'), dose: movement('knee-lift-hold').doses.dwell.dose }
+    const choice = { variation: 'knee-lift-hold.bed.1', reason: '' }
+    const [offer] = offersFor({ ...asked, rounds: 1, restSeconds: 0 }, { person, today, catalogue }, choice)
+    expect(offer!.variation!.id).toBe('knee-lift-hold.bed.1.propped')
+    expect(offer!.reasons.some((reason) => reason.kind === 'against-limit')).toBe(false)
   })
   it('offers at or under the wanted level, in an open tier, and nothing that is blocked: for anybody', () => {
     const anyPerson = fc.record({

@@ -257,22 +257,21 @@ export function isLeftOut(offers: readonly Offer[], movement: Pick<Movement, 'qu
   return movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')
 }
 
+/** A rung taken by hand is done in the way that is open, where one is; else as it was chosen, and the limits are said. */
 function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: Situation): Offer {
   const { today, catalogue } = situation
-  const verdict = judge(chosen, 'both', situation, catalogue)
-  const movement = catalogue.movements.get(chosen.movement) ?? asked.movement
-  const { own } = doseOn(chosen, { ...asked, movement }, 'both', { ...situation, isTurned: false })
+  const taken = firstOpen(chosen, 'both', situation).open?.way ?? chosen
+  const verdict = judge(taken, 'both', situation, catalogue)
+  const movement = catalogue.movements.get(taken.movement) ?? asked.movement
+  const { own } = doseOn(taken, { ...asked, movement }, 'both', { ...situation, isTurned: false })
   return withReasonsInOrder({
     side: 'both',
-    tier: chosen.tier,
-    kind: chosen.movement === asked.movement.id ? 'movement' : 'stand-in',
-    movement: chosen.movement,
-    variation: chosen,
-    wantedLevel: chosen.level,
-    byHand: true,
-    more: false,
-    dials: {},
-    own,
+    tier: taken.tier,
+    kind: taken.movement === asked.movement.id ? 'movement' : 'stand-in',
+    movement: taken.movement,
+    variation: taken,
+    wantedLevel: taken.level,
+    ...{ byHand: true, more: false, dials: {}, own },
     reasons: [
       { kind: 'by-hand', note: choice.reason },
       ...verdict.blocks.map((limit): Reason => ({ kind: 'against-limit', limit })),

@@ -78,7 +78,8 @@ function turn(by: number): void {
   const at = meeting.planned.blocks.findIndex((one) => one.id === block.value)
   const now = meeting.riders.get(selected.value)?.offers[at]?.[0]
   const ladder = catalogue.value.movements.get(now?.movement ?? '')?.ladders[now?.tier ?? 'chair'] ?? []
-  const to = ladder[ladder.findIndex((rung) => rung.id === now?.variation?.id) + by]
+  const from = ladder.findIndex((rung) => rung.level === now?.variation?.level)
+  const to = from < 0 ? undefined : ladder[from + by]
   if (to) meeting.choose({ participant: selected.value, blockId: block.value, variation: to.id, reason: '' })
 }
 function choose(id: string, blockId: string): void {
