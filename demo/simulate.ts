@@ -150,7 +150,7 @@ function outcomesOf(
       form: random.next() < slips ? 'slipped' : 'clean',
       cheat: '',
       painWhere: '',
-      support: null,
+      support: null, why: null, isGroup: false,
       device: '',
       note: '',
       clears: [],

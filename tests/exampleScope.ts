@@ -135,7 +135,7 @@ function noted(): object {
       own: null,
       cheat: '',
       painWhere: '',
-      support: null,
+      support: null, why: null, isGroup: false,
       device: 'one',
       note: '',
       clears: [],

@@ -155,7 +155,7 @@ function* manyYears({ years, circles: circleCount }: Size): Generator<string> {
             form: 'clean',
             cheat: '',
             painWhere: '',
-            support: null,
+            support: null, why: null, isGroup: false,
             device: '',
             note: '',
             clears: [],

@@ -2,7 +2,10 @@ import type { OutcomeEvent } from './outcome'
 
 /** What can be added to an outcome, and taken back. */
 export type OutcomeDetail = Partial<
-  Pick<OutcomeEvent, 'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'note' | 'achieved'>
+  Pick<
+    OutcomeEvent,
+    'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'why' | 'note' | 'achieved'
+  >
 >
 
 type Field = keyof OutcomeDetail
@@ -18,6 +21,7 @@ const EMPTY = {
   form: null,
   cheat: '',
   support: null,
+  why: null,
   note: '',
   achieved: null,
 } as const satisfies Required<OutcomeDetail>

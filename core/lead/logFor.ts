@@ -104,6 +104,8 @@ export function logFor(
         cheat: '',
         painWhere: '',
         support: null,
+        why: null,
+        isGroup: false,
         device: '',
         note: '',
         clears: [],

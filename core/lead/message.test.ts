@@ -34,7 +34,7 @@ const noted = (id: string): OutcomeEvent => ({
   form: null,
   cheat: '',
   painWhere: '',
-  support: null,
+  support: null, why: null, isGroup: false,
   device: '',
   note: '',
   clears: [],

@@ -24,7 +24,7 @@ const first: OutcomeEvent = {
   form: null,
   cheat: '',
   painWhere: '',
-  support: null,
+  support: null, why: null, isGroup: false,
   device: '',
   note: '',
   clears: [],

@@ -14,7 +14,22 @@ const points = (name: string) =>
     .default(null)
 
 /** What can be taken back after it was noted. */
-const CLEARABLE = ['effort', 'pain', 'painKind', 'form', 'cheat', 'painWhere', 'support', 'note', 'achieved'] as const
+const CLEARABLE = [
+  'effort',
+  'pain',
+  'painKind',
+  'form',
+  'cheat',
+  'painWhere',
+  'support',
+  'why',
+  'note',
+  'achieved',
+] as const
+
+/** Why somebody stopped: it hurt, it was too much, they were dizzy, or something else called them away. */
+export const StopWhy = z.enum(['pain', 'effort', 'dizzy', 'interrupted'])
+export type StopWhy = z.infer<typeof StopWhy>
 
 /**
  * What one person did in one block on one side: an append-only event with an id made by the client.
@@ -63,6 +78,10 @@ export const OutcomeEvent = z.object({
   /** Which device noted it: two that note the same thing otherwise are told so. */
   device: z.string().max(40).default(''),
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
+  /** Why somebody stopped or did not do it; null: nobody said. */
+  why: StopWhy.nullable().default(null),
+  /** Noted of a whole group at once: worth less than a note of one person, and never over one. */
+  isGroup: z.boolean().default(false),
   /** What a correction takes back: these fields are empty again, whatever was said before. */
   clears: z.array(z.enum(CLEARABLE)).default([]),
 })
@@ -108,6 +127,7 @@ function overlaid(earlier: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
     cheat: after.cheat || before.cheat,
     painWhere: after.painWhere || before.painWhere,
     support: after.support ?? before.support,
+    why: after.why ?? before.why,
     note: after.note || before.note,
   }
 }
@@ -120,6 +140,7 @@ const EMPTY = {
   cheat: '',
   painWhere: '',
   support: null,
+  why: null,
   note: '',
   achieved: null,
 } as const

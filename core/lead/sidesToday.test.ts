@@ -58,7 +58,7 @@ describe('two devices', () => {
     form: null,
     cheat: '',
     painWhere: '',
-    support: null,
+    support: null, why: null, isGroup: false,
     device: 'a',
     note: '',
     clears: [],

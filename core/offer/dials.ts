@@ -2,7 +2,8 @@ import { entriesOf, valueIn } from '../entries'
 import type { Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { DialRange } from '../catalogue/movement'
-import type { Dial } from '../catalogue/words'
+import type { Dial, Side } from '../catalogue/words'
+import { settingsOn } from './levels'
 import type { Person } from './person'
 
 /** Settings of one person on one rung, in each dial's own unit. */
@@ -79,11 +80,9 @@ const DIAL_FIELDS: { [K in Dose['kind']]: Partial<Record<Dial, keyof Extract<Dos
  * @example
  * dialsOf(rung('bridge.floor.2'), ann, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 }) // {  }
  */
-export function dialsOf(variation: Variation, person: Person, given: Given): Dials {
+export function dialsOf(variation: Variation, person: Person, given: Given, side: Side = 'both'): Dials {
   if (person.dials.length === 0) return {}
-  const own = person.dials.filter(
-    (setting) => setting.movement === variation.movement && setting.tier === variation.tier,
-  )
+  const own = settingsOn(person, variation, side)
   return Object.fromEntries(
     own.flatMap(({ dial, value }): [Dial, number][] => {
       if (!variation.dials.some((range) => range.dial === dial)) return []

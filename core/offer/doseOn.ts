@@ -50,7 +50,7 @@ export function doseOn(
     ...limited.limits,
   ]
   if (!isTurned) return { dials: {}, own: { ...limited, limits } }
-  const dials = withinEffort(dialsOf(rung, person, limited), facts)
+  const dials = withinEffort(dialsOf(rung, person, limited, side), facts)
   return { dials, own: { ...limited, ...withDials(limited, dials), limits } }
 }
 

@@ -1,6 +1,6 @@
 import type { Side, Tier } from '../catalogue/words'
 import { grouped } from '../grouped'
-import type { Person } from './person'
+import type { DialSetting, Person } from './person'
 
 /**
  * The level of a side where sides differ, else the one for both; null: never placed.
@@ -15,6 +15,25 @@ export function storedLevel(person: Pick<Person, 'levels'>, movement: string, ti
   if (own.length === 0) return null
   if (side === 'both') return Math.min(...own.map((level) => level.level))
   return (own.find((level) => level.side === side) ?? own.find((level) => level.side === 'both'))?.level ?? null
+}
+
+/**
+ * What one side has turned on a ladder; `both`: what both have, each dial as the side that turned it less.
+ *
+ * @example
+ * settingsOn(ann, 'bridge', 'chair', 'left') // []
+ */
+export function settingsOn(
+  { dials }: Pick<Person, 'dials'>,
+  { movement, tier }: { movement: string; tier: Tier },
+  side: Side,
+): DialSetting[] {
+  if (dials.length === 0) return []
+  const own = dials.filter((setting) => setting.movement === movement && setting.tier === tier)
+  if (side !== 'both') return own.filter((setting) => setting.side === side || setting.side === 'both')
+  const onOne = new Set(own.filter((setting) => setting.side === 'right').map((setting) => setting.dial))
+  const onBoth = own.filter((setting) => setting.side === 'left' && onOne.has(setting.dial))
+  return [...own.filter((setting) => setting.side === 'both'), ...onBoth]
 }
 
 /** Levels are replaced and never changed in place, so they are laid out once. */

@@ -91,7 +91,8 @@ function isEven({ id }: Movement, { person, today, catalogue }: Situation): bool
   return (
     person.ranges.length === 0 &&
     factsOf(person, catalogue).every(({ row, own }) => !row.sided || own.side === 'both') &&
-    levelsOn(person, id, today.tier).every(({ side }) => side === 'both')
+    levelsOn(person, id, today.tier).every(({ side }) => side === 'both') &&
+    person.dials.every(({ movement, side }) => side === 'both' || movement !== id)
   )
 }
 

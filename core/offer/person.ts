@@ -26,6 +26,8 @@ export type PersonLevel = z.infer<typeof PersonLevel>
 export const DialSetting = z.object({
   movement: z.string(),
   tier: Tier,
+  /** Each side turns its own where sides differ. */
+  side: Side.default('both'),
   dial: Dial,
   /** In the dial's own unit, as the catalogue gives it. */
   value: z.number(),

@@ -1,5 +1,6 @@
 import type { Dial, Tier } from '../catalogue/words'
-import { isEasing, type DecisionKind } from './decide'
+import { isEasing } from './decide'
+import type { DecisionKind } from './question'
 import type { DialTurn } from './turn'
 
 /** What was proposed, as far as an answer is held against it. */

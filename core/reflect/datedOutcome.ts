@@ -7,6 +7,8 @@ export interface DatedOutcome extends OutcomeEvent {
   /** ISO date of the meeting. */
   date: string
   arrivalPain: number | null
+  /** What this person's pain usually is; null or left out: not known. */
+  usualPain?: number | null
 }
 
 const sorted = new WeakMap<readonly DatedOutcome[], Map<string, Evidence[]>>()
@@ -43,7 +45,24 @@ function isHarder(one: DatedOutcome, other: Evidence): boolean {
 }
 
 function evidenceOf(outcome: DatedOutcome): Evidence {
-  const { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain } =
-    outcome
-  return { meetingId, date, side, level, done, target, achieved, unit, effort, pain, painKind, form, arrivalPain }
+  return {
+    meetingId: outcome.meetingId,
+    date: outcome.date,
+    side: outcome.side,
+    level: outcome.level,
+    done: outcome.done,
+    target: outcome.target,
+    achieved: outcome.achieved,
+    unit: outcome.unit,
+    effort: outcome.effort,
+    pain: outcome.pain,
+    painKind: outcome.painKind,
+    form: outcome.form,
+    dials: outcome.dials,
+    support: outcome.support,
+    why: outcome.why ?? null,
+    isGroup: outcome.isGroup === true,
+    arrivalPain: outcome.arrivalPain,
+    usualPain: outcome.usualPain ?? null,
+  }
 }

@@ -1,4 +1,5 @@
-import type { Evidence, EasingCause } from './evidence'
+import type { EasingCause, Hindrance } from './easing'
+import type { Evidence } from './evidence'
 
 /** What keeps an outcome from meeting a school's rule, where the amount does not say it. */
 export type Shortfall = 'lower-rung' | 'before-turn' | 'effort-not-noted' | 'form-not-noted'
@@ -13,6 +14,10 @@ export type SideReason =
   | { kind: 'not-noted'; entry: Evidence; missing: ('effort' | 'form')[]; meetings: number }
   | { kind: 'very-easy'; entry: Evidence }
   | { kind: 'met'; entry: Evidence; streak: number }
+  | { kind: 'within-reach'; entry: Evidence; level: number; isDial: boolean; chance: number }
+  | { kind: 'not-yet'; entry: Evidence; level: number; chance: number }
+  | { kind: 'out-of-reach'; entry: Evidence; chance: number }
+  | { kind: 'hindered'; entry: Evidence; by: Hindrance }
   | { kind: 'not-met'; entry: Evidence; shortfalls: Shortfall[] }
 
 /** What is added to a reason once the ladder, the month and the other movements are looked at. */
@@ -22,6 +27,7 @@ export type DecisionNote =
   | { kind: 'first-month'; school: string }
   | { kind: 'record'; achieved: number; unit: Evidence['unit'] }
   | { kind: 'steps-enough'; atMost: number }
+  | { kind: 'region-steps' }
   | { kind: 'by-hand-only'; fact: string }
   | { kind: 'effort-not-asked'; fact: string }
 
@@ -49,9 +55,7 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
     case 'nothing-recorded':
       return side === 'both' ? 'Nothing was recorded.' : 'nothing was recorded.'
     case 'eases-at-once':
-      return reason.isTwice
-        ? `${causeWords(reason.cause)}, the second time running: leave it out until it is looked at.`
-        : `${causeWords(reason.cause)}.`
+      return reason.isTwice ? `${causeWords(reason.cause)}, the second time running.` : `${causeWords(reason.cause)}.`
     case 'poor':
       return `${entryWords(reason.entry)}, ${reason.times} times of the last ${reason.of}.`
     case 'too-few':
@@ -66,9 +70,40 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
       return reason.streak === 1
         ? `${entryWords(reason.entry)}, once: enough in this school.`
         : `${entryWords(reason.entry)}, ${reason.streak} meetings running.`
+    case 'within-reach':
+      return `${nextWords(reason)} is within reach, ${chanceWords(reason.chance)}; what says so last: ${entryWords(reason.entry)}.`
+    case 'not-yet':
+      return `${entryWords(reason.entry)}; what comes next is within reach ${chanceWords(reason.chance)} so far.`
+    case 'out-of-reach':
+      return `${entryWords(reason.entry)}; this rung is within reach ${chanceWords(reason.chance)} now.`
+    case 'hindered':
+      return `${entryWords(reason.entry)}${HINDRANCE_WORDS[reason.by]}.`
     case 'not-met':
       return `${[entryWords(reason.entry), ...reason.shortfalls.map((shortfall) => SHORTFALL_WORDS[shortfall])].join(', ')}.`
   }
+}
+
+function nextWords({ level, isDial }: { level: number; isDial: boolean }): string {
+  return isDial ? 'The next step' : `Level ${level}`
+}
+
+const TIMES = ['never', 'once', 'twice', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
+
+/** A probability as it can be said to a participant. */
+function chanceWords(chance: number): string {
+  const tenths = Math.round(chance * 10)
+  if (tenths === 0) return 'hardly ever'
+  if (tenths >= 10) return 'nearly always'
+  return tenths < 3 ? `${TIMES[tenths]} in ten times` : `${TIMES[tenths]} times of ten`
+}
+
+const HINDRANCE_WORDS: Record<Hindrance, string> = {
+  'not-reached': ': not in full',
+  slipped: ': form comes first',
+  hand: ': a hand was needed',
+  pinch: ': a pinch never steps',
+  'pain-above-usual': ': above the usual, so it waits for how they are after it',
+  effort: ': not easy yet',
 }
 
 function missingWords(missing: readonly string[]): string {
@@ -102,6 +137,8 @@ function causeWords(cause: EasingCause): string {
         : `Pain ${cause.pain} of 10, arrived with ${cause.arrivalPain}`
     case 'pain-rose':
       return `Pain rose from ${cause.arrivalPain} to ${cause.pain}`
+    case 'stopped':
+      return 'Stopped'
     case 'far-off':
       return `${achievedWords(cause.entry)}, under a quarter`
   }
@@ -121,6 +158,8 @@ function noteWords(note: DecisionNote): string {
       return `${note.fact}: no step up is proposed; it is taken by hand.`
     case 'effort-not-asked':
       return `${note.fact}: effort is not asked; form and hand decide.`
+    case 'region-steps':
+      return 'One step for a part of the body is enough for one meeting.'
     case 'steps-enough':
       return `${COUNTS[note.atMost] ?? note.atMost} steps are enough for one meeting.`
   }

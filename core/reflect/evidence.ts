@@ -14,12 +14,18 @@ export const Evidence = OutcomeEvent.pick({
   pain: true,
   painKind: true,
   form: true,
+  dials: true,
+  support: true,
+  why: true,
+  isGroup: true,
 }).extend({
   meetingId: z.string(),
   /** ISO date of the meeting. */
   date: z.string(),
   /** Pain on arrival that day; null: not asked. */
   arrivalPain: z.number().nullable(),
+  /** What this person's pain usually is; null: not known. */
+  usualPain: z.number().nullable().default(null),
 })
 export type Evidence = z.infer<typeof Evidence>
 
@@ -34,13 +40,14 @@ export function shareOf({ achieved, target }: Pick<Evidence, 'achieved' | 'targe
 }
 
 /**
- * Done in full, as it was recorded.
+ * Done in full, as it was recorded; not where a hand was needed.
  *
  * @example
  * isReached(entry) // true
  */
 export function isReached(entry: Evidence): boolean {
-  return (entry.done === 'done' || entry.done === 'more') && entry.achieved !== null && shareOf(entry) >= 1
+  const isFull = (entry.done === 'done' || entry.done === 'more') && entry.achieved !== null && shareOf(entry) >= 1
+  return isFull && entry.support !== 'hand'
 }
 
 /**
@@ -53,8 +60,9 @@ export function isPoor(entry: Evidence, { notReached }: Pick<Judgement, 'notReac
   return (
     shareOf(entry) < notReached.notReachedShare ||
     entry.form === 'slipped' ||
+    entry.support === 'hand' ||
     entry.done === 'eased' ||
-    entry.done === 'stopped'
+    (entry.done === 'stopped' && entry.why !== 'interrupted')
   )
 }
 
@@ -66,28 +74,4 @@ export function isPoor(entry: Evidence, { notReached }: Pick<Judgement, 'notReac
  */
 export function isFarOff(entry: Evidence, { notReached }: Pick<Judgement, 'notReached'>): boolean {
   return shareOf(entry) < notReached.farShare
-}
-
-/** What eases a movement at once, without looking at other meetings. */
-export type EasingCause =
-  | { kind: 'sharp-pain' }
-  | { kind: 'pain'; pain: number; arrivalPain: number | null }
-  | { kind: 'pain-rose'; pain: number; arrivalPain: number }
-  | { kind: 'far-off'; entry: Evidence }
-
-/**
- * Why a single outcome eases at once; null where it does not. A pull that eases with the breath is no pain.
- *
- * @example
- * easingCause({ ...entry, pain: 4, painKind: 'pinch', arrivalPain: 0 }, judgement)
- * // { kind: 'pain', pain: 4, arrivalPain: 0 }
- */
-export function easingCause(entry: Evidence, judgement: Judgement): EasingCause | null {
-  const { eases, rise } = judgement.pain
-  const { arrivalPain } = entry
-  const pain = entry.painKind === 'pull' ? 0 : (entry.pain ?? 0)
-  if (entry.painKind === 'sharp') return { kind: 'sharp-pain' }
-  if (pain >= eases && (arrivalPain === null || arrivalPain < eases)) return { kind: 'pain', pain, arrivalPain }
-  if (arrivalPain !== null && pain >= arrivalPain + rise && pain > 0) return { kind: 'pain-rose', pain, arrivalPain }
-  return isFarOff(entry, judgement) ? { kind: 'far-off', entry } : null
 }

@@ -44,7 +44,7 @@ const held = (
   form: 'clean',
   cheat: '',
   painWhere: '',
-  support: null,
+  support: null, why: null, isGroup: false,
   device: '',
   note: '',
   clears: [],

@@ -30,7 +30,7 @@ const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutco
   form: 'clean',
   cheat: '',
   painWhere: '',
-  support: null,
+  support: null, why: null, isGroup: false,
   device: '',
   note: '',
   clears: [],

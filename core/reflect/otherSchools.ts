@@ -1,7 +1,7 @@
 import type { Catalogue } from '../catalogue/catalogue'
-import { SchoolId, type Tier } from '../catalogue/words'
-import { decide, type Decision, type DecisionKind } from './decide'
-import type { Evidence } from './evidence'
+import { SchoolId } from '../catalogue/words'
+import type { Decision } from './decide'
+import type { DecisionKind } from './question'
 import { reflectOn, type Reflected } from './reflectOn'
 
 /** What another school would have said to the same evidence. */
@@ -38,32 +38,4 @@ export function otherSchools(
     }
   }
   return verdicts
-}
-
-/** What an entry of the ledger keeps of the decision that it answered. */
-interface Answered {
-  movement: string
-  tier: Tier
-  fromLevel: number
-  toLevel: number
-  evidence: readonly Evidence[]
-}
-
-/**
- * The same beside an entry of the ledger, from the evidence that was kept with it.
- *
- * @returns schools that would have come to another level, whatever the entry's own school was
- * @example
- * otherVerdicts({ movement: 'bridge', tier: 'chair', fromLevel: 2, toLevel: 2, evidence: [] }, catalogue) // []
- */
-export function otherVerdicts(
-  { movement, tier, fromLevel, toLevel, evidence }: Answered,
-  { movements, schools, judgement }: Catalogue,
-): OtherVerdict[] {
-  const rungs = movements.get(movement)?.ladders[tier]?.map((rung) => rung.level) ?? []
-  if (evidence.length === 0 || rungs.length === 0) return []
-  return [...schools.values()].flatMap((school): OtherVerdict[] => {
-    const said = decide({ movement, tier, level: fromLevel, rungs, evidence, school, judgement })
-    return said.toLevel === toLevel ? [] : [{ school: school.id, kind: said.kind, toLevel: said.toLevel }]
-  })
 }

@@ -65,7 +65,7 @@ describe('where somebody’s own dose is seen', () => {
         ...{ id: `${day}${side}`, at: day, blockId: 'a', participant: pia.id, movement: 'upper-back-turn' },
         ...{ tier: 'chair' as const, side, variation: null, level: 3, dials: {}, own: null, done: 'done' as const },
         ...{ target: 15, achieved: 15, unit: 's' as const, effort: 2, pain: 0, painKind: 'none' as const },
-        ...{ form: 'clean' as const, cheat: '', painWhere: '', support: null, device: '', note: '', clears: [] },
+        ...{ form: 'clean' as const, cheat: '', painWhere: '', support: null, why: null, isGroup: false, device: '', note: '', clears: [] },
         ...{ meetingId: `m${day}`, date: `2026-11-0${day}`, arrivalPain: 0 },
       })),
     )

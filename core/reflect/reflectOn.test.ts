@@ -34,7 +34,7 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
     form: 'clean',
     cheat: '',
     painWhere: '',
-    support: null,
+    support: null, why: null, isGroup: false,
     device: '',
     note: '',
     clears: [],

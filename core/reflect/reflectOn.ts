@@ -1,18 +1,22 @@
 import { entryOf } from '../entries'
 import { differenceInCalendarDays, parseISO } from 'date-fns'
-import type { Catalogue, Variation } from '../catalogue/catalogue'
+import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { SchoolId, Tier } from '../catalogue/words'
 import type { Given } from '../offer/dials'
 import { doseOn, withinFacts } from '../offer/doseOn'
 import { factsOf } from '../offer/facts'
-import { storedLevel } from '../offer/levels'
+import { settingsOn } from '../offer/levels'
 import { isOfTheBody, type OwnDose } from '../offer/ownDose'
-import type { DialSetting, Person } from '../offer/person'
+import type { Person } from '../offer/person'
+import { demandsOf } from '../offer/verdict'
+import { believedOf } from './capacities'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import { decide, type Decision } from './decide'
+import type { Judging } from './question'
+import { sidesOf } from './sidesOf'
 import { becauseOf, type DecisionNote } from './decisionWords'
 import type { Evidence } from './evidence'
-import { nextTurn, turnBack, type DialTurn } from './turn'
+import { nextTurn, turnBack, type DialTurn, type NextTurn } from './turn'
 
 /** A decision with the step it is: one dial, or the level. */
 export interface Step extends Decision {
@@ -48,6 +52,8 @@ export interface Reflected {
   outcomes: readonly DatedOutcome[]
   /** The school whose rule holds for this person in a block, and the dose their tier was given. */
   blockIn: (blockId: string, tier: Tier) => BlockToday
+  /** How the circle's people are judged; left out: by what is believed. */
+  judging?: Judging | undefined
   /** Where `outcomes` do not reach back to the first meeting. */
   history?: History | undefined
 }
@@ -60,76 +66,82 @@ const SHOWN_MEETINGS = 4
 
 /**
  * All decisions for one person after a meeting: one a movement and tier that was done in it. A step turns one dial, in
- * the rung's order; once all are at their end, and in the first six meetings, it is a level. An ease turns the last
- * dial
- * back where one was turned on this rung; ease at once is always a level.
+ * the rung's order; once all are at their end, in the first six meetings, and where the next rung is clearly within
+ * reach, it is a level. An ease turns the last dial back where one was turned on this rung; ease at once is always a
+ * level.
  *
- * @returns at most three of them steps; the longest streaks step first
+ * @returns at most three of them steps, one a main region; the surest step first. At most one asks.
  * @example
  * reflectOn('m', { person: ann, outcomes: [], blockIn: blockToday(plan, ann) }, catalogue) // []
  */
 export function reflectOn(meetingId: string, reflected: Reflected, catalogue: Catalogue): Step[] {
   const { outcomes, history = historyIn(outcomes) } = reflected
-  const { first, steps } = catalogue.judgement
+  const { first, asking } = catalogue.judgement
   const today = outcomes.filter((outcome) => outcome.meetingId === meetingId && outcome.done !== 'not-done')
   const ladders = new Map(today.map((outcome) => [`${outcome.movement} ${outcome.tier}`, outcome]))
   const days = today[0] ? differenceInCalendarDays(parseISO(today[0].date), parseISO(history.firstOn)) : 0
-  const start = { isFirstMonth: days < first.monthDays, isWholeLevel: history.meetings <= first.meetings }
+  const start = { isFirstMonth: days < first.monthDays, meetings: history.meetings }
   const decisions = [...ladders.values()].flatMap((outcome) => stepFor(outcome, reflected, start, catalogue))
-  return withinSteps(decisions, steps.aMeeting)
+  return withinAsking(withinSteps(decisions, catalogue), asking.aPerson)
 }
 
 /** What somebody's first weeks change: nobody goes to the limit in the first month, and a step is a whole level. */
 interface Beginning {
   isFirstMonth: boolean
-  isWholeLevel: boolean
+  meetings: number
 }
 
 function stepFor(
-  { movement, tier, blockId }: DatedOutcome,
-  { person, outcomes, blockIn }: Reflected,
+  { movement: movementId, tier, blockId, meetingId }: DatedOutcome,
+  { person, outcomes, blockIn, judging = 'belief' }: Reflected,
   start: Beginning,
   catalogue: Catalogue,
 ): Step[] {
+  const movement = catalogue.movements.get(movementId)
   const asked = blockIn(blockId, tier)
   const schoolId = start.isFirstMonth && asked.school === 'measured-load' ? 'dwell' : asked.school
   const school = entryOf(catalogue.schools, schoolId)
-  const ladder = catalogue.movements.get(movement)?.ladders[tier] ?? []
   const unasked = factsOf(person, catalogue).find(({ row }) => row.effortNotAsked)
-  const noted = evidenceIn(outcomes).get(`${movement} ${tier}`) ?? []
+  const noted = evidenceIn(outcomes).get(`${movementId} ${tier}`) ?? []
   // What somebody says of effort decides nothing where it is not asked.
   const evidence = unasked ? noted.map((entry) => ({ ...entry, effort: null })) : noted
-  const level =
-    storedLevel(person, movement, tier, 'both') ?? evidence.findLast((entry) => entry.level !== null)?.level ?? null
-  if (level === null) return []
-  const settings = person.dials.filter((setting) => setting.movement === movement && setting.tier === tier)
-  const since = lastTurnOf(settings)
-  const rungs = ladder.map((rung) => rung.level)
+  const sides = sidesOf({ person, outcomes, catalogue }, { movement: movementId, tier }, evidence)
+  const weakest = sides.toSorted((a, b) => a.level - b.level)[0]
+  if (!movement || !weakest) return []
+  const ladder = movement.ladders[tier] ?? []
+  const rung = ladder.find((one) => one.level === weakest.level)
+  const given = rung ? ownGiven(rung, asked.given, person, catalogue) : null
+  const isWholeLevel = start.meetings <= catalogue.judgement.first.meetings
+  const settings = settingsOn(person, { movement: movementId, tier }, weakest.side)
+  const open = rung && withinFacts(rung, person, catalogue)
+  const next = open && !isWholeLevel ? nextTurn(open, settings, given, schoolId) : NOTHING_NEXT
   const decision = decide({
-    movement,
-    tier,
-    level,
-    rungs,
-    evidence,
+    ...{ movement: movementId, tier, quality: movement.quality, ladder, sides, meetingId, judging },
+    ...{ judgement: catalogue.judgement, meetings: start.meetings },
     school: unasked ? { ...school, effortAtMost: null } : school,
-    since,
-    judgement: catalogue.judgement,
+    habit: believedOf(outcomes, catalogue).habit,
+    isCareful: needsCare(movement, ladder.find((one) => one.level > weakest.level), catalogue),
+    nextDials: next.turn && { ...weakest.dials, [next.turn.dial]: next.turn.to },
   })
   const shown = new Set([...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS))
   const recent = evidence.filter((entry) => shown.has(entry.meetingId))
   const step = withNotes({ ...decision, blockId, school: schoolId, turn: null, earned: null, recent }, [
     ...(unasked ? [{ kind: 'effort-not-asked', fact: unasked.row.name } as const] : []),
     ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
-    ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, level) : []),
+    ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, weakest.level) : []),
   ])
   const still = factsOf(person, catalogue).find(({ row }) => row.stepsByHandOnly)
   if (still && step.kind === 'step-up') return [heldBack(step, still.row.name)]
-  const rung = ladder.find((one) => one.level === level)
-  if (!rung) return [step]
-  const given = ownGiven(rung, asked.given, person, catalogue)
-  const open = withinFacts(rung, person, catalogue)
-  return [asTurn(step, open, settings, { given, isWholeLevel: start.isWholeLevel })]
+  return open ? [asTurn(step, open, { person, given, next })] : [step]
 }
+
+/** Whether a step up stakes somebody's balance. */
+function needsCare({ quality }: Movement, next: Variation | undefined, catalogue: Catalogue): boolean {
+  if (quality === 'balance') return true
+  return next !== undefined && demandsOf(next, catalogue).some((demand) => demand.tag === 'single-leg-stance')
+}
+
+const NOTHING_NEXT: NextTurn = { turn: null, earned: null }
 
 /** For some a step up is itself the harm: it is never proposed. */
 function heldBack(step: Step, fact: string): Step {
@@ -145,49 +157,30 @@ function ownGiven(rung: Variation, given: Given | null, person: Person, catalogu
   return doseOn(rung, asked, 'both', { person, catalogue, isTurned: false }).own
 }
 
-/** ISO day of the last turn of a dial; null: none was turned. */
-function lastTurnOf(settings: readonly DialSetting[]): string | null {
-  return (
-    settings
-      .map((setting) => setting.since)
-      .toSorted()
-      .at(-1) ?? null
-  )
-}
-
 /** The step with more said of it. */
 function withNotes(step: Step, added: readonly DecisionNote[]): Step {
   const notes = [...step.notes, ...added]
   return { ...step, notes, because: becauseOf({ ...step, notes }) }
 }
 
-/** The step as a turn of one dial where there is one to turn. */
+/** The step as a turn of one dial where it is one. */
 function asTurn(
   step: Step,
   rung: Variation,
-  settings: readonly DialSetting[],
-  { given, isWholeLevel }: { given: OwnDose | null; isWholeLevel: boolean },
+  { person, given, next }: { person: Person; given: OwnDose | null; next: NextTurn },
 ): Step {
   if (step.kind === 'ease') {
-    const turn = turnBack(rung, settings, given)
-    return turn ? { ...step, turn, toLevel: step.fromLevel } : step
+    const turn = turnBack(rung, settingsOn(person, step, step.moves), given)
+    return turn && step.toLevel >= step.fromLevel - 1 ? { ...step, turn, toLevel: step.fromLevel } : step
   }
-  const isStep = step.kind === 'step-up' || (step.kind === 'stay' && step.isAtTop)
-  if (!isStep || isWholeLevel) return step
-  const { turn, earned: beyond } = nextTurn(rung, settings, given, step.school)
   // Who does less for their health has not earned that the block gives more.
-  const earned = given?.limits.some(isOfTheBody) ? null : beyond
-  if (!turn) return { ...step, earned }
+  const earned = given?.limits.some(isOfTheBody) ? null : next.earned
+  const isDial = step.kind === 'step-up' && step.toLevel === step.fromLevel
+  if (step.kind !== 'step-up' && !step.isAtTop) return step
+  if (!isDial && !step.isAtTop) return { ...step, earned }
+  if (!next.turn) return { ...step, earned }
   const notes = step.notes.filter((note) => note.kind !== 'highest-rung')
-  return {
-    ...step,
-    kind: 'step-up',
-    notes,
-    because: becauseOf({ ...step, notes }),
-    turn,
-    earned,
-    toLevel: step.fromLevel,
-  }
+  return { ...step, kind: 'step-up', notes, because: becauseOf({ ...step, notes }), turn: next.turn, earned }
 }
 
 /** The record of a set that was not done in full: its second, or repetition, is the record. */
@@ -199,16 +192,40 @@ function recordOf(evidence: readonly Evidence[], level: number): DecisionNote[] 
   return best ? [{ kind: 'record', ...best }] : []
 }
 
-function withinSteps(decisions: Step[], atMost: number): Step[] {
-  const first = decisions
-    .filter((decision) => decision.kind === 'step-up')
+/** At most three steps a meeting, and one for each main region of the body: the surest first. */
+function withinSteps(decisions: Step[], catalogue: Catalogue): Step[] {
+  const { aMeeting, aRegion } = catalogue.judgement.steps
+  const inRegion = new Map<string, number>()
+  const taken = new Set<Step>()
+  const ups = decisions.filter((decision) => decision.kind === 'step-up').toSorted((a, b) => b.streak - a.streak)
+  for (const step of ups) {
+    const regions = mainRegions(catalogue.movements.get(step.movement))
+    if (taken.size >= aMeeting || regions.some((region) => (inRegion.get(region) ?? 0) >= aRegion)) continue
+    taken.add(step)
+    for (const region of regions) inRegion.set(region, (inRegion.get(region) ?? 0) + 1)
+  }
+  return decisions.map((decision) => {
+    if (decision.kind !== 'step-up' || taken.has(decision)) return decision
+    const why: DecisionNote =
+      taken.size >= aMeeting ? { kind: 'steps-enough', atMost: aMeeting } : { kind: 'region-steps' }
+    return withNotes({ ...decision, kind: 'stay', turn: null, toLevel: decision.fromLevel }, [why])
+  })
+}
+
+/** The regions that a movement works most. */
+function mainRegions(movement: Movement | undefined): string[] {
+  const regions = Object.entries(movement?.regions ?? {})
+  const most = Math.max(...regions.map(([, share]) => share))
+  return regions.filter(([, share]) => share === most).map(([region]) => region)
+}
+
+/** Of one person only the question that can decide most is put. */
+function withinAsking(decisions: Step[], atMost: number): Step[] {
+  const asked = decisions
+    .filter((decision) => decision.kind === 'ask')
     .toSorted((a, b) => b.streak - a.streak)
     .slice(0, atMost)
   return decisions.map((decision) =>
-    decision.kind !== 'step-up' || first.includes(decision)
-      ? decision
-      : withNotes({ ...decision, kind: 'stay', turn: null, toLevel: decision.fromLevel }, [
-          { kind: 'steps-enough', atMost },
-        ]),
+    decision.kind !== 'ask' || asked.includes(decision) ? decision : { ...decision, kind: 'stay' },
   )
 }

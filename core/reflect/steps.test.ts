@@ -38,7 +38,7 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
     form: 'clean',
     cheat: '',
     painWhere: '',
-    support: null,
+    support: null, why: null, isGroup: false,
     device: '',
     note: '',
     clears: [],

@@ -59,7 +59,7 @@ const visit = (
     form: null,
     cheat: '',
     painWhere: '',
-    support: null,
+    support: null, why: null, isGroup: false,
     device: '',
     note: '',
     clears: [],

@@ -86,7 +86,7 @@ async function keepOutcomes(trx: Database, own: Own, nameless: string): Promise<
         effort: null,
         form: null,
         cheat: '',
-        support: null,
+        support: null, why: null, isGroup: false,
         note: '',
       }
       return {

@@ -61,7 +61,7 @@ describe('notes while the server is killed', () => {
               form: null,
               cheat: '',
               painWhere: '',
-              support: null,
+              support: null, why: null, isGroup: false,
               device: '',
               note: '',
               clears: [],
