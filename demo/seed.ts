@@ -127,7 +127,7 @@ async function seedPastMeetings({ acting, scenario, catalogue, random, next }: D
 }
 
 function accepted({ participant, decision }: SimulatedMeeting['decisions'][number]): SettledDecision {
-  const { movement, tier, kind: proposed, fromLevel, toLevel, because, turn, suggestClinician, recent } = decision
+  const { movement, tier, kind: proposed, fromLevel, toLevel, because, turn, leaveOut, recent, moves, by } = decision
   return {
     participant,
     movement,
@@ -139,8 +139,12 @@ function accepted({ participant, decision }: SimulatedMeeting['decisions'][numbe
     turn,
     answer: 'accepted',
     reason: '',
-    leaveOut: suggestClinician,
+    leaveOut,
+    standsIn: false,
+    instead: null,
     evidence: recent,
+    moves,
+    by,
   }
 }
 
@@ -187,6 +191,7 @@ function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>)
     homeProps,
     emergencyContact,
     joins,
+    usualPain,
   } = person
   return {
     name,
@@ -204,6 +209,7 @@ function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>)
     homeProps,
     emergencyContact,
     joins,
+    usualPain,
   }
 }
 

@@ -2,6 +2,7 @@ import { askFor } from './asks'
 import { shippedMeasure, storedMeasure } from './measures'
 import { personIn } from './people'
 import { blockOfMovement, planWith, ridersIn } from './plans'
+import { questionOf, weekly } from './questions'
 import { shippedCatalogue, shippedData } from './shippedCatalogue'
 import { anglesOf } from '../core/body/joints'
 import { sceneOf } from '../core/body/scene'
@@ -135,7 +136,11 @@ function noted(): object {
       own: null,
       cheat: '',
       painWhere: '',
-      support: null, why: null, isGroup: false,
+      support: null,
+      why: null,
+      isGroup: false,
+      feel: null,
+      takesBack: null,
       device: 'one',
       note: '',
       clears: [],
@@ -143,7 +148,7 @@ function noted(): object {
     },
     ...entry,
   }
-  return { entry, outcome }
+  return { entry, outcome, question: questionOf(weekly({}, {}, {})) }
 }
 
 /** A person's record with nothing in it. */
@@ -157,6 +162,9 @@ function onFile(): object {
     homeProps: {},
     emergencyContact: '',
     joins: 'room',
+    usualPain: null,
+    flares: [],
+    remembered: [],
   }
   return { emptyRecord: none, emptyFields: { ...fields, screenedOn: null, version: 1 } }
 }

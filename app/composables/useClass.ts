@@ -3,7 +3,7 @@ import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
 import { cueAt, cuesOf } from '~~/core/lead/cues'
 import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
-import { logFor, logMoment } from '~~/core/lead/logFor'
+import { logFor, logMoment, type OutcomeDraft } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { paceAt } from '~~/core/lead/pace'
 import { restingAt } from '~~/core/lead/resting'
@@ -118,7 +118,7 @@ export function useClass() {
     meeting.outcomes.filter((outcome) => outcome.participant === participant && outcome.blockId === blockId)
 
   /** Logs one person for the block that is on; details are added to what was logged last. */
-  function log(participant: string, done: OutcomeEvent['done']): OutcomeEvent[] {
+  function log(participant: string, done: OutcomeEvent['done'], as: Partial<OutcomeDraft> = {}): OutcomeEvent[] {
     if (!moment.value || !loggedBlock.value) return []
     const at = meeting.planned.blocks.indexOf(loggedBlock.value)
     const offers = meeting.riders.get(participant)?.offers[at] ?? []
@@ -133,10 +133,17 @@ export function useClass() {
       view.value.circle,
       meeting.sides,
     )
-    return meeting.log(logFor(done, moment.value, { participant, offers, block: loggedBlock.value, logged, startSide }))
+    const drafts = logFor(done, moment.value, { participant, offers, block: loggedBlock.value, logged, startSide })
+    return meeting.log(drafts.map((draft) => ({ ...draft, ...as })))
   }
   function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
-    return meeting.log(outcomes.map(({ id: _id, at: _at, ...known }) => withDetail(known, detail)))
+    return meeting.log(
+      outcomes.map(({ id: _id, at: _at, ...known }) => withDetail({ ...known, isGroup: false }, detail)),
+    )
+  }
+  /** Takes notes back as a whole: what was said before them holds again. */
+  function takeBack(outcomes: readonly OutcomeEvent[]): void {
+    meeting.log(outcomes.map(({ id, at: _at, ...known }) => ({ ...known, takesBack: id })))
   }
   /** Whose own dose is done while the round goes on. */
   const resting = computed(() => {
@@ -176,6 +183,7 @@ export function useClass() {
     changeCourse,
     log,
     addDetail,
+    takeBack,
     outcomesOf,
   }
 }

@@ -1,4 +1,5 @@
 import type { OutcomeEvent } from '~~/core/lead/outcome'
+import { personKey } from '~~/core/lead/personKey'
 import { calledName } from '~/words/tiers'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 import type { LedClass } from './useClass'
@@ -57,31 +58,59 @@ export function useLogging(led: LedClass) {
     lastLogged.value = []
     asking.value = null
   }
+  /** What was noted, note by note: the last can be taken back. */
+  const noted: OutcomeEvent[][] = []
+  function kept(outcomes: OutcomeEvent[]): OutcomeEvent[] {
+    if (outcomes.length > 0) noted.push(outcomes)
+    return outcomes
+  }
+  function undo(): void {
+    const last = noted.pop()
+    if (!last) return
+    led.takeBack(last)
+    lastLogged.value = []
+    asking.value = null
+  }
   function log(done: OutcomeEvent['done']): void {
     if (picked.value === null) return
-    lastLogged.value = led.log(picked.value, done)
+    lastLogged.value = kept(led.log(picked.value, done))
     const asksEffort = isAsked.value && (done === 'done' || done === 'more')
-    if (done === 'stopped') asking.value = 'pain'
-    else asking.value = asksEffort ? 'effort' : null
+    asking.value = asksEffort ? 'effort' : null
   }
-  function logTheRest(): void {
-    for (const person of waiting.value) led.log(person.id, 'done')
+  /** Everybody who was not noted yet, as a group: worth less than a note of one, and never over it. */
+  function logTheRest(
+    as: { feel: OutcomeEvent['feel']; form: OutcomeEvent['form'] } = { feel: null, form: null },
+  ): void {
+    kept(waiting.value.flatMap((person) => led.log(person.id, 'done', { ...as, isGroup: true })))
+  }
+  /** Done, and how it went in a word: of the picked person, else of all who were not noted yet. */
+  function logFeel(feel: 'easy' | 'hard'): void {
+    const as = { feel, form: feel === 'easy' ? ('clean' as const) : null }
+    if (picked.value === null) logTheRest(as)
+    else lastLogged.value = kept(led.log(picked.value, 'done', as))
   }
   function addDetail(detail: OutcomeDetail): void {
     if (picked.value === null) return
     // A detail may come first: then it is noted alone, and how much they did stays empty.
     if (shown.value.length === 0)
-      lastLogged.value = led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'noted')
+      lastLogged.value = kept(led.log(picked.value, detail.painKind === 'sharp' ? 'stopped' : 'noted'))
     if (shown.value.length === 0) return
     const isNew = shown.value.every((outcome) => outcome.painKind !== 'sharp')
-    lastLogged.value = led.addDetail(shown.value, detail)
+    lastLogged.value = kept(led.addDetail(shown.value, detail))
     asking.value = null
     if (detail.painKind === 'sharp' && isNew) sitOut('Sharp pain')
   }
-  /** A number key: a pain or an effort where one is asked, else a person. */
-  function number(points: number): void {
-    if (asking.value) addDetail({ [asking.value]: points })
-    else pickAt(points === 0 ? 9 : points - 1)
+  /** The first of two figures of a person; null: none is waiting. */
+  const figure = ref<number | null>(null)
+  /** A number key: pain or effort after their key; else a person, by one figure up to nine people, two from ten on. */
+  function number(digit: number): void {
+    if (asking.value) return addDetail({ [asking.value]: digit })
+    const { person, waits } = personKey(digit, figure.value, people.value.length)
+    figure.value = waits
+    if (person !== null) pickAt(person)
+  }
+  function ten(): void {
+    if (asking.value) addDetail({ [asking.value]: 10 })
   }
   function pickAt(index: number): void {
     const person = people.value[index]
@@ -110,6 +139,10 @@ export function useLogging(led: LedClass) {
     pickAt,
     log,
     logTheRest,
+    logFeel,
+    undo,
+    ten,
+    figure,
     addDetail,
     number,
     ask,

@@ -24,7 +24,7 @@ export function useMeetingRiders({ view, plan, present, changed, personOf }: Kno
   const planned = computed(() => sure(plan.value, 'No meeting is open.'))
 
   function expected(participant: string): Expected {
-    const { arrivals, lastCame, meeting, handChoices } = opened.value
+    const { arrivals, lastCame, gaps, meeting, handChoices } = opened.value
     const last = lastCame[participant]
     const stored = sure(personOf(participant), 'Somebody is expected who does not belong here.')
     const tier = changed.value.tiers.get(participant)
@@ -35,6 +35,7 @@ export function useMeetingRiders({ view, plan, present, changed, personOf }: Kno
       when: {
         daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null,
         year: getYear(meeting.startsAt),
+        gap: gaps[participant] ?? null,
         screenedDaysAgo:
           person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn),
       },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { rememberedWords } from '~~/core/offer/remembered'
 import { joined } from '~~/core/sentence'
 import { readMembers } from '~~/core/contract/circles'
 import type { ReplyOf } from '~~/core/contract/route'
@@ -54,6 +55,7 @@ watch(
   },
   { immediate: true },
 )
+const rememberedOf = (id: string) => members.value.get(id)?.remembered ?? []
 const today = formatISO(new Date(), { representation: 'date' })
 const ownOf = (id: string) => inForce(people.value.find((other) => other.id === id)?.considerations ?? [], today)
 /** Why somebody is to be screened again, for those who see it. */
@@ -79,6 +81,7 @@ const noteOf = (other: Participant) =>
     [
       waitsOf(other.id) && `${waitsOf(other.id)}: breath only until cleared.`,
       dueOf(other) && `To be screened: ${dueOf(other)}`,
+      ...rememberedOf(other.id).map(rememberedWords),
       ...watchOf(other.id),
     ],
     ' ',
@@ -88,7 +91,7 @@ const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', sett
 function markOf(other: Participant): string {
   if (waitsOf(other.id) !== '') return 'breath only until cleared'
   if (dueOf(other) !== null) return 'to be screened'
-  return watchOf(other.id).length > 0 ? 'something to watch' : ''
+  return watchOf(other.id).length > 0 || rememberedOf(other.id).length > 0 ? 'something to watch' : ''
 }
 </script>
 

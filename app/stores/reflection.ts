@@ -1,7 +1,9 @@
 import type { LedgerEntry } from '~~/core/contract/ledger'
 import { decide, raiseDose, readReflection, type ProposedDecision } from '~~/core/contract/meetings'
-import { moveTier as takeTierStep } from '~~/core/contract/people'
+import { moveTier as takeTierStep, setFlare, walkBack } from '~~/core/contract/people'
 import { Level, type Tier } from '~~/core/catalogue/words'
+import type { FlareStep } from '~~/core/reflect/flareSteps'
+import type { StepBack } from '~~/core/reflect/stepsBack'
 import { decisionKey, type Choice } from '~~/core/reflect/answer'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { TierStepTaken } from '~~/core/reflect/tierChange'
@@ -19,6 +21,8 @@ export const useReflection = defineStore('reflection', () => {
   const answered = ref<LedgerEntry[]>([])
   const doses = ref<BlockTurn[]>([])
   const tiers = ref<Record<string, TierStep>>({})
+  const takeBack = ref<StepBack[]>([])
+  const flares = ref<FlareStep[]>([])
 
   async function open(id: string): Promise<void> {
     meetingId.value = id
@@ -27,15 +31,18 @@ export const useReflection = defineStore('reflection', () => {
     answered.value = known.answered
     doses.value = known.doses
     tiers.value = known.tiers
+    takeBack.value = known.takeBack
+    flares.value = known.flares
   }
   async function answer(answers: Answer[]): Promise<void> {
     const body = {
-      answers: answers.map(({ decision: { participant, movement, tier }, toLevel, dial, reason }) => ({
+      answers: answers.map(({ decision: { participant, movement, tier }, toLevel, dial, instead, reason }) => ({
         participant,
         movement,
         tier,
         toLevel: Level.parse(toLevel),
         dial,
+        instead: instead ?? null,
         reason,
       })),
     }
@@ -53,7 +60,31 @@ export const useReflection = defineStore('reflection', () => {
     const { [participant]: _done, ...others } = tiers.value
     tiers.value = others
   }
+  /** Takes a step back that hurt for days. */
+  async function stepBack(step: StepBack): Promise<void> {
+    await call(walkBack, { params: { id: step.participant, entry: step.entry }, body: { reason: step.because } })
+    takeBack.value = takeBack.value.filter((other) => other.entry !== step.entry)
+  }
+  /** Begins a flare, or brings it back by a level. */
+  async function flare({ participant, region, levels, until, because }: FlareStep): Promise<void> {
+    await call(setFlare, { params: { id: participant }, body: { region, levels, until, reason: because } })
+    flares.value = flares.value.filter((other) => other.participant !== participant || other.region !== region)
+  }
   const settledOf = (decision: ProposedDecision) =>
     answered.value.find((entry) => decisionKey(entry) === decisionKey(decision)) ?? null
-  return { decisions, answered, doses, tiers, open, answer, raise, moveTier, settledOf }
+  return {
+    decisions,
+    answered,
+    doses,
+    tiers,
+    open,
+    answer,
+    raise,
+    moveTier,
+    takeBack,
+    flares,
+    stepBack,
+    flare,
+    settledOf,
+  }
 })

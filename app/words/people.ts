@@ -3,6 +3,7 @@ import type { ConditionState } from '~~/core/reflect/gates'
 export const STATE_WORDS: Record<ConditionState, string> = {
   passed: 'passed',
   failed: 'not passed',
+  'once-missed': 'not shown last time: try again',
   'not-measured': 'not yet measured',
   'too-old': 'too old',
 }
@@ -11,6 +12,7 @@ export const STATE_WORDS: Record<ConditionState, string> = {
 export const STATE_SIGNS: Record<ConditionState, string> = {
   passed: '✓',
   failed: '✕',
+  'once-missed': '◐',
   'not-measured': '○',
   'too-old': '↻',
 }

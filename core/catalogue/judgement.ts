@@ -21,7 +21,8 @@ export const Believing = z.strictObject({
   /** Where a target is reached half of the time; what "did more" says; how much of a target a missing level takes. */
   reach: z.strictObject({ spread: level, moreAt: level, shareALevel: share }),
   /** Effort at just what a body can do, points; points a level; how far reports differ, points. */
-  effort: z.strictObject({ atCapacity: z.number(), aLevel: z.number(), spread: z.number() }),
+  /** And what "easy" and "hard" stand for where no number was given. */
+  effort: z.strictObject({ atCapacity: pain, aLevel: pain, spread: pain, easy: pain, hard: pain }),
   slip: z.strictObject({ from: z.number(), spread: level, seldom: share, often: share }),
   pain: z.strictObject({ from: z.number(), spread: level, seldom: share, often: share }),
   /** How far the two sides of a body are apart. */
@@ -76,12 +77,12 @@ export const Judgement = z.strictObject({
   }),
   evidence: z.strictObject({ days: count, origin }),
   asking: z.strictObject({ days: count, aClass: count, aPerson: count, origin }),
-  away: z.strictObject({ easesDays: count, screensDays: count, origin }),
+  away: z.strictObject({ easesDays: count, easesMeetings: count, screensDays: count, origin }),
   easing: z.strictObject({ levelsAtMost: count, unscreenedLevel: count, origin }),
   screening: z.strictObject({ days: count, origin }),
-  start: z.strictObject({ restedAtAge: count, origin }),
   tiers: z.strictObject({ readyLevel: count, readyShare: share, visits: count, visitDoneShare: share, origin }),
   blockDose: z.strictObject({ moreThanShare: share, origin }),
+  flare: z.strictObject({ weeks: count, origin }),
   missed: z.strictObject({ share, inARow: count, origin }),
 })
 export type Judgement = z.infer<typeof Judgement>

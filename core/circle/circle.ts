@@ -51,6 +51,8 @@ export const CircleFields = z.object({
     .min(0.5, 'Half a body height at least.')
     .max(30, '30 body heights at most.')
     .default(4),
+  /** By what its people are judged: by what is believed of them, or by counting meetings. */
+  judging: z.enum(['belief', 'counting']).default('belief'),
 })
 export type CircleFields = z.infer<typeof CircleFields>
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { HolidayFields, SeriesException, SeriesRule } from '../calendar/series'
 import { Circle, CircleFields, Venue, VenueFields } from '../circle/circle'
+import { Remembered } from '../offer/person'
 import { CircleBack } from '../reflect/circleBack'
 import { LOOK_BACK_WEEKS } from '../reflect/lookBack'
 import { Weeks } from './records'
@@ -79,7 +80,15 @@ export const readMembers = route({
   method: 'GET',
   path: '/api/circles/:id/members',
   may: 'account',
-  reply: z.array(z.object({ participant: Id, usualLevel: z.number().nullable(), lastCame: Moment.nullable() })),
+  reply: z.array(
+    z.object({
+      participant: Id,
+      usualLevel: z.number().nullable(),
+      lastCame: Moment.nullable(),
+      /** What is not to be forgotten of them; for leads. */
+      remembered: z.array(Remembered),
+    }),
+  ),
 })
 /** Movements of the circle's last four meetings that were led, the last one first. */
 export const readRecent = route({

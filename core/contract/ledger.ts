@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Tier } from '../catalogue/words'
+import { Level, SchoolId, Side, Tier } from '../catalogue/words'
 import { Access, DialSetting, PersonLevel } from '../offer/person'
 import { Evidence } from '../reflect/evidence'
 import { Id, Moment } from './route'
@@ -9,6 +9,7 @@ export const Before = z.object({
   levels: z.array(PersonLevel).optional(),
   dials: z.array(DialSetting).optional(),
   isLeftOut: z.boolean().optional(),
+  standsIn: z.boolean().optional(),
   homeTier: Tier.optional(),
   visiting: Tier.nullable().optional(),
   access: z.record(Tier, Access).optional(),
@@ -24,7 +25,7 @@ export const LedgerEntry = z.object({
   id: Id,
   participant: Id,
   meetingId: Id.nullable(),
-  kind: z.enum(['level', 'dial', 'tier']),
+  kind: z.enum(['level', 'dial', 'tier', 'flare']),
   /** Empty for a tier. */
   movement: z.string(),
   tier: Tier,
@@ -32,6 +33,12 @@ export const LedgerEntry = z.object({
   proposed: z.string(),
   fromLevel: z.number(),
   toLevel: z.number(),
+  /** Which side it moved. */
+  moves: Side,
+  /** What decided it: a rule, what is believed, counting; empty: somebody, by hand. */
+  by: z.enum(['rule', 'belief', 'counting', '']),
+  /** Schools that would have come to another level. */
+  others: z.array(z.object({ school: SchoolId, toLevel: Level })),
   /** What changed, where it is not a level. */
   words: z.string(),
   answer: LedgerAnswer,

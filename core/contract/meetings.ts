@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Dial, Level, SchoolId, Tier } from '../catalogue/words'
+import { Dial, Level, Region, SchoolId, Side, Tier } from '../catalogue/words'
 import { Circle, Venue } from '../circle/circle'
 import { AccidentReport } from '../lead/accident'
 import { ClassEvent } from '../lead/clock'
@@ -9,9 +9,12 @@ import { Participant, ParticipantFields } from '../offer/participant'
 import { Arrival } from '../offer/person'
 import { Edit } from '../plan/edits'
 import { Plan } from '../plan/plan'
+import { Instead } from '../reflect/answer'
 import { BlockTurn } from '../reflect/blockTurns'
 import { DecisionKind } from '../reflect/question'
 import { Evidence } from '../reflect/evidence'
+import { FlareStep } from '../reflect/flareSteps'
+import { StepBack } from '../reflect/stepsBack'
 import { TierStep } from '../reflect/tierMove'
 import { DialTurn } from '../reflect/turn'
 import { LedgerEntry } from './ledger'
@@ -55,6 +58,8 @@ export const MeetingView = z.object({
   arrivals: z.record(z.string(), Arrival),
   /** The start of the last meeting before this one, by participant. */
   lastCame: z.record(z.string(), Moment),
+  /** The last time that somebody was away for weeks, by participant; who was not is left out. */
+  gaps: z.record(z.string(), z.object({ days: z.number(), endedDaysAgo: z.number(), meetingsSince: z.number() })),
   met: z.array(z.string()),
   /** How many meetings the circle held before this one: which side comes first, where it goes in turn. */
   before: z.number().int(),
@@ -87,11 +92,20 @@ export const ProposedDecision = z.object({
   blockId: z.string(),
   fromLevel: Level,
   toLevel: Level,
+  /** Which side it moves, and what decided. */
+  moves: Side,
+  by: z.enum(['rule', 'belief', 'counting']),
   because: z.string(),
   suggestClinician: z.boolean(),
+  /** Hurt twice running on the lowest rung: left out until somebody has looked. */
+  leaveOut: z.boolean(),
   turn: DialTurn.nullable(),
   /** Time, rounds or repetitions earned beyond what the block gives. */
   earned: DialTurn.nullable(),
+  /** Half the dose, where it hurts and no rung is lower; null: not so, or nothing to halve. */
+  half: DialTurn.nullable(),
+  /** Whether it hurts, or is too much, and no rung is lower. */
+  isLowest: z.boolean(),
   recent: z.array(Evidence),
   /** Hurt twice running, or noted otherwise on two devices: answered one by one. */
   isContested: z.boolean(),
@@ -108,6 +122,8 @@ export const DecisionChoice = z.object({
   toLevel: Level,
   /** The dial that is turned; null: the level, or nothing. */
   dial: Dial.nullable(),
+  /** What is done in place of a level where it hurts on the lowest rung. */
+  instead: Instead.nullable().default(null),
   reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
 })
 export type DecisionChoice = z.infer<typeof DecisionChoice>
@@ -117,6 +133,10 @@ export const Reflection = z.object({
   answered: z.array(LedgerEntry),
   /** Doses that most have outgrown. */
   doses: z.array(BlockTurn),
+  /** Steps that were taken last time and hurt for days: to take back. */
+  takeBack: z.array(StepBack),
+  /** Parts of the body that begin to flare, or may come back. */
+  flares: z.array(FlareStep),
   /** The next step between tiers, by participant. */
   tiers: z.record(z.string(), TierStep),
 })

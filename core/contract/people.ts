@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Tier } from '../catalogue/words'
 import { Participant, ParticipantFields } from '../offer/participant'
-import { Access, PersonLevel } from '../offer/person'
+import { Access, AfterDays, Arrival, Flare, PersonLevel } from '../offer/person'
 import { LedgerEntry } from './ledger'
 import { route, Version } from './route'
 
@@ -94,6 +94,45 @@ export const offerAgain = route({
       .max(300, 'A note has 300 characters at most.'),
   }),
   reply: Participant,
+})
+/** Begins a flare of a part of the body, brings it back by a level, or ends it. */
+export const setFlare = route({
+  method: 'POST',
+  path: '/api/participants/:id/flares',
+  may: 'lead',
+  body: Flare.omit({ since: true, levels: true }).extend({
+    /** 0: it is over. */
+    levels: z.number().int().min(0).max(3, 'Three levels at most.'),
+    reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
+  }),
+  reply: Participant,
+})
+/** Somebody has looked at what is remembered, and says what was found. */
+export const lookAt = route({
+  method: 'POST',
+  path: '/api/participants/:id/looked-at',
+  may: 'lead',
+  body: z.object({
+    key: z.string().min(1).max(120),
+    note: z
+      .string('Say what was found.')
+      .trim()
+      .min(1, 'Say what was found.')
+      .max(300, 'A note has 300 characters at most.'),
+  }),
+  reply: z.object({ lookedAt: z.literal(true) }),
+})
+/** How somebody was in the days after their last meeting, said between meetings. */
+export const noteDaysAfter = route({
+  method: 'POST',
+  path: '/api/participants/:id/days-after',
+  may: 'account',
+  body: z.object({
+    after: AfterDays,
+    afterWhere: Arrival.shape.afterWhere,
+    note: z.string().max(300, 'A note has 300 characters at most.').default(''),
+  }),
+  reply: z.object({ noted: z.literal(true) }),
 })
 export const readLedger = route({
   method: 'GET',

@@ -10,6 +10,9 @@ import { readPeople, writePeople } from './people'
 const catalogue = shippedCatalogue()
 const person = (name: string, birthYear: number | null, change: Partial<Participant> = {}): Participant => ({
   ...personIn('chair', { name, birthYear }),
+  usualPain: null,
+  flares: [],
+  remembered: [],
   seat: NO_NEEDS,
   beside: [],
   homeProps: {},

@@ -4,7 +4,7 @@ import type { OutcomeEvent } from './outcome'
 export type OutcomeDetail = Partial<
   Pick<
     OutcomeEvent,
-    'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'why' | 'note' | 'achieved'
+    'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'why' | 'feel' | 'note' | 'achieved'
   >
 >
 
@@ -22,6 +22,7 @@ const EMPTY = {
   cheat: '',
   support: null,
   why: null,
+  feel: null,
   note: '',
   achieved: null,
 } as const satisfies Required<OutcomeDetail>

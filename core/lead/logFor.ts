@@ -106,6 +106,8 @@ export function logFor(
         support: null,
         why: null,
         isGroup: false,
+        feel: null,
+        takesBack: null,
         device: '',
         note: '',
         clears: [],

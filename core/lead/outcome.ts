@@ -23,6 +23,7 @@ const CLEARABLE = [
   'painWhere',
   'support',
   'why',
+  'feel',
   'note',
   'achieved',
 ] as const
@@ -78,17 +79,22 @@ export const OutcomeEvent = z.object({
   /** Which device noted it: two that note the same thing otherwise are told so. */
   device: z.string().max(40).default(''),
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
+  /** How it went in a word, where no number was given: easy, or hard. */
+  feel: z.enum(['easy', 'hard']).nullable().default(null),
   /** Why somebody stopped or did not do it; null: nobody said. */
   why: StopWhy.nullable().default(null),
   /** Noted of a whole group at once: worth less than a note of one person, and never over one. */
   isGroup: z.boolean().default(false),
+  /** The note that this one takes back as a whole; null: none. */
+  takesBack: z.uuid().nullable().default(null),
   /** What a correction takes back: these fields are empty again, whatever was said before. */
   clears: z.array(z.enum(CLEARABLE)).default([]),
 })
 export type OutcomeEvent = z.infer<typeof OutcomeEvent>
 
 /**
- * Folds outcome events into what holds now: one for each block, person and side.
+ * Folds outcome events into what holds now: one for each block, person and side. What was taken back is not there, and
+ * what was noted of a whole group is never over a note of one person.
  *
  * @param events in any order; the same id counts once, later ones overlay earlier ones field by field
  * @example
@@ -98,12 +104,20 @@ export type OutcomeEvent = z.infer<typeof OutcomeEvent>
  */
 export function foldOutcomes(events: readonly OutcomeEvent[]): OutcomeEvent[] {
   const folded = new Map<string, OutcomeEvent>()
-  for (const event of inOrder(events)) {
+  for (const event of standing(events)) {
     const key = keyOf(event)
     const before = folded.get(key)
     folded.set(key, before ? overlaid(before, event) : event)
   }
   return [...folded.values()]
+}
+
+/** In order, without what was taken back; a note of a whole group is never over one of a person. */
+function standing(events: readonly OutcomeEvent[]): OutcomeEvent[] {
+  const back = new Set(events.flatMap((event) => event.takesBack ?? []))
+  const left = inOrder(events).filter((event) => !back.has(event.id) && event.takesBack === null)
+  const own = new Set(left.filter((event) => !event.isGroup).map(keyOf))
+  return left.filter((event) => !event.isGroup || !own.has(keyOf(event)))
 }
 
 /** What one outcome is about. */
@@ -128,6 +142,7 @@ function overlaid(earlier: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
     painWhere: after.painWhere || before.painWhere,
     support: after.support ?? before.support,
     why: after.why ?? before.why,
+    feel: after.feel ?? before.feel,
     note: after.note || before.note,
   }
 }
@@ -141,6 +156,7 @@ const EMPTY = {
   painWhere: '',
   support: null,
   why: null,
+  feel: null,
   note: '',
   achieved: null,
 } as const
@@ -170,7 +186,7 @@ export interface NotedTwice {
  */
 export function notedTwice(events: readonly OutcomeEvent[]): NotedTwice[] {
   const byKey = new Map<string, OutcomeEvent[]>()
-  for (const event of inOrder(events)) byKey.set(keyOf(event), [...(byKey.get(keyOf(event)) ?? []), event])
+  for (const event of standing(events)) byKey.set(keyOf(event), [...(byKey.get(keyOf(event)) ?? []), event])
   return [...byKey.values()].flatMap((all) => {
     const last = lastOf(all)
     const other = all.findLast(

@@ -5,6 +5,7 @@ import type { SchoolId, Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
 import type { Dials } from './dials'
 import { doseOn } from './doseOn'
+import { easesHere, rememberedIn } from './easesHere'
 import { factsOf } from './facts'
 import { levelsOn, storedLevel } from './levels'
 import { limitWords, type Limit } from './limit'
@@ -126,7 +127,10 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
 
 /** Not for breath, nor for whoever was hurt twice by the movement: the same parts are to be looked at first. */
 function hasStandIn({ id, quality }: Movement, { person, today }: Situation): boolean {
-  return quality !== 'breath' && !person.leftOut.some((row) => row.movement === id && row.tier === today.tier)
+  return (
+    quality !== 'breath' &&
+    !person.leftOut.some((row) => row.movement === id && row.tier === today.tier && !row.standsIn)
+  )
 }
 
 /** The nearest that is open to somebody in place of a movement; null: nothing is. */
@@ -199,9 +203,14 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   if (person.leftOut.some((row) => row.movement === movement.id && row.tier === tier))
     return { ...none, reasons: [{ kind: 'hurt-twice', movement: movement.name }] }
   const stored = storedLevel(person, movement.id, tier, side)
-  const start = stored ?? placeFirst(movement, tier, { person, year: today.year }, catalogue)
-  const wantedLevel = Math.max(1, Math.min(start - today.easierBy, today.levelAtMost, asked.levelAtMost ?? 5))
-  const reasons: Reason[] = [stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored }]
+  const start = stored ?? placeFirst(movement, tier, { person }, catalogue)
+  const here = easesHere(movement, person, arrival)
+  const off = Math.min(today.easierBy + here.levels, Math.max(catalogue.judgement.easing.levelsAtMost, here.levels))
+  const wantedLevel = Math.max(1, Math.min(start - off, today.levelAtMost, asked.levelAtMost ?? 5))
+  const reasons: Reason[] = [
+    ...here.reasons,
+    stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored },
+  ]
   for (let at = ladder.length - 1; at >= 0; at -= 1) {
     const rung = entryAt(ladder, at)
     if (rung.level > wantedLevel) continue
@@ -213,9 +222,9 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
     if (!open) continue
     // On a rung below their own nothing was turned yet.
     const { dials, own } = doseOn(open.way, asked, on, { person, catalogue, isTurned: rung.level === stored })
-    const watch = [...open.watch, ...loadWords(open.way, dials)]
+    const watch = [...rememberedIn(movement, side, person), ...open.watch, ...loadWords(open.way, dials)]
     // Who is eased today is not asked for more.
-    const more = today.easierBy === 0 && mayDoMore(open.way, { side: on, own, person, arrival }, catalogue)
+    const more = off === 0 && mayDoMore(open.way, { side: on, own, person, arrival }, catalogue)
     return { variation: open.way, wantedLevel, reasons, watch, more, dials, own }
   }
   const lowest = ladder[0]?.level ?? 1

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Side, Tag } from '../catalogue/words'
-import { Person } from './person'
+import { Flare, Person, Remembered, UsualPain } from './person'
 import { NO_NEEDS, SeatNeeds } from './seatNeeds'
 
 /** As asked for the norm tables; `unsaid` uses none. */
@@ -34,6 +34,8 @@ export const ParticipantFields = Person.omit({
   dials: true,
   visiting: true,
   leftOut: true,
+  flares: true,
+  remembered: true,
   screenedOn: true,
 }).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
@@ -50,6 +52,7 @@ export const ParticipantFields = Person.omit({
     .max(230, 'The height is between 100 and 230 cm.')
     .nullable(),
   considerations: z.array(ParticipantConsideration).max(40),
+  usualPain: UsualPain.default(null),
   /** What they need of their place in the room. */
   seat: SeatNeeds.default(NO_NEEDS),
   /** Ids of those they like to have beside them. */
@@ -69,6 +72,8 @@ export const Participant = ParticipantFields.extend({
   dials: Person.shape.dials,
   visiting: Person.shape.visiting,
   leftOut: Person.shape.leftOut,
+  flares: z.array(Flare).default([]),
+  remembered: z.array(Remembered).default([]),
   screenedOn: day.nullable().default(null),
 })
 export type Participant = z.infer<typeof Participant>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Dial, Level, SchoolId, Side, Tag, Tier } from '../catalogue/words'
+import { Dial, Level, Region, SchoolId, Side, Tag, Tier } from '../catalogue/words'
 
 export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
 export type Pace = z.infer<typeof Pace>
@@ -44,6 +44,38 @@ export type PersonRange = z.infer<typeof PersonRange>
 export const Preference = z.enum(['either', 'still', 'moving'])
 export type Preference = z.infer<typeof Preference>
 
+/** What pain usually is, 0–10; null: not known. */
+export const UsualPain = z
+  .number('Usual pain is a number from 0 to 10.')
+  .int('Usual pain is a whole number.')
+  .min(0, 'Usual pain is 0 at least.')
+  .max(10, 'Usual pain is 10 at most.')
+  .nullable()
+
+/** A region that hurts more than usual for some weeks. */
+export const Flare = z.object({
+  region: Region,
+  /** Levels that are taken off in it. */
+  levels: z.number().int().min(1).max(3),
+  /** ISO days: since when, and until when nothing is raised. */
+  since: z.iso.date('A date is written as year, month and day.'),
+  until: z.iso.date('A date is written as year, month and day.'),
+})
+export type Flare = z.infer<typeof Flare>
+
+/** Something that is not to be forgotten about somebody. */
+export const Remembered = z.object({
+  /** What names it, so that it can be looked at once. */
+  key: z.string().max(120),
+  kind: z.enum(['sharp-pain', 'stopped', 'hand', 'fall', 'faint', 'sore-days']),
+  /** ISO day. */
+  on: z.string(),
+  /** The movement it was in; null: the person as a whole. */
+  movement: z.string().nullable(),
+  side: Side,
+})
+export type Remembered = z.infer<typeof Remembered>
+
 /** What an offer needs to know of a person. */
 export const Person = z.object({
   id: z.string(),
@@ -63,9 +95,24 @@ export const Person = z.object({
   /** A tier they try out as a guest, before they may move there; null: none. */
   visiting: Tier.nullable().default(null),
   /** What was eased at once twice running: left out until a lead has looked and noted it. */
-  leftOut: z.array(z.object({ movement: z.string(), tier: Tier })).default([]),
+  leftOut: z
+    .array(
+      z.object({
+        movement: z.string(),
+        tier: Tier,
+        /** Whether another movement for the same parts may stand in for it meanwhile. */
+        standsIn: z.boolean().optional(),
+      }),
+    )
+    .default([]),
   /** In the room on foot, by video from home, or in the room and staying in a wheelchair. */
   joins: z.enum(['room', 'video', 'wheelchair']).default('room'),
+  /** What pain usually is, 0–10: everything is held against it. null: not known. */
+  usualPain: UsualPain.optional(),
+  /** Parts of the body that are flaring: worked easier for some weeks, then one level a meeting back. */
+  flares: z.array(Flare).optional(),
+  /** What hurt, or nearly: in front of whoever leads until somebody has looked at it and said so. */
+  remembered: z.array(Remembered).optional(),
   /** ISO day of the last screening; null: never; left out: it does not matter here. */
   screenedOn: z.iso.date('A date is written as year, month and day.').nullable().optional(),
 })
@@ -74,6 +121,10 @@ export type Person = z.infer<typeof Person>
 /** What can be new at the door: all but *none* asks for a screening; a red flag for help. */
 export const News = z.enum(['none', 'operation', 'fall', 'faint', 'fracture', 'red-flag'])
 export type News = z.infer<typeof News>
+
+/** How the days after the last meeting were. */
+export const AfterDays = z.enum(['fine', 'sore-a-day', 'sore-days', 'worse'])
+export type AfterDays = z.infer<typeof AfterDays>
 
 /** How somebody is today. Pains are 0–10; null: not asked. */
 export const Arrival = z.object({
@@ -85,7 +136,11 @@ export const Arrival = z.object({
     .max(10, 'Pain is 10 at most.')
     .nullable()
     .default(null),
-  usualPain: z.number().int().min(0).max(10).nullable().default(null),
+  /** Today's word for what is usual; null: as it is written down of them. */
+  usualPain: UsualPain.default(null),
+  /** How it was after the last meeting, and where; null: not asked. */
+  after: AfterDays.nullable().default(null),
+  afterWhere: z.array(Region).max(6, 'Six places at most.').default([]),
   tired: z.boolean().default(false),
   sore: z.boolean().default(false),
   dizzy: z.boolean().default(false),

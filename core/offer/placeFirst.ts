@@ -20,8 +20,6 @@ const NOTHING_MEASURED: Evidence = { failedGate: false, overAverage: [] }
 /** Who starts. */
 export interface Starter {
   person: Person
-  /** For the age; null: age is not looked at. */
-  year: number | null
   evidence?: Evidence
 }
 
@@ -32,25 +30,25 @@ export interface Start {
 
 /**
  * The level at which somebody starts who has never done a movement, and why: 2 in the home tier; 1 elsewhere, where a
- * consideration touches the movement, with a failed gate, and at 85 and over; 3 where a measure at or over the average
- * speaks for it. A first time is never loaded.
+ * consideration touches what would be started with, and with a failed gate; 3 where a measure at or over the average
+ * speaks for it. Age alone places nobody. A first time is never loaded.
  *
  * @source ours
  * @example
- * startFor(bridge, 'chair', { person: ann, year: 2026 }, catalogue).because // 'the usual start in the home tier'
+ * startFor(bridge, 'chair', { person: ann }, catalogue).because // 'the usual start in the home tier'
  */
 export function startFor(
   movement: Movement,
   tier: Tier,
-  { person, year: thisYear, evidence = NOTHING_MEASURED }: Starter,
+  { person, evidence = NOTHING_MEASURED }: Starter,
   catalogue: Catalogue,
 ): Start {
-  const { restedAtAge } = catalogue.judgement.start
-  if (thisYear !== null && person.birthYear !== null && thisYear - person.birthYear >= restedAtAge)
-    return { level: 1, because: `${restedAtAge} and over` }
   if (evidence.failedGate) return { level: 1, because: `a gate into the ${tier} tier was not passed` }
+  // Only rungs up to the usual start can be what somebody starts with.
   const asked = new Set(
-    (movement.ladders[tier] ?? []).flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)),
+    (movement.ladders[tier] ?? [])
+      .filter((rung) => rung.level <= ASSISTED)
+      .flatMap((rung) => demandsOf(rung, catalogue).map((demand) => demand.tag)),
   )
   const touching = factsOf(person, catalogue)
     .map(({ row }) => row)
@@ -80,7 +78,7 @@ export function startFor(
  * lowest rung is still held by hands or a prop, and breath alone would be no beginning.
  *
  * @example
- * placeFirst(bridge, 'chair', { person: ann, year: 2026 }, catalogue) // 2
+ * placeFirst(bridge, 'chair', { person: ann }, catalogue) // 2
  */
 export function placeFirst(movement: Movement, tier: Tier, starter: Starter, catalogue: Catalogue): number {
   const { level } = startFor(movement, tier, starter, catalogue)

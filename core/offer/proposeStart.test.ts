@@ -43,7 +43,6 @@ describe('where somebody starts', () => {
     expect([sides(50, 46), sides(50, 40)]).toEqual([3, 2])
   })
   it.each([
-    ['at 85 and over', { birthYear: 1941 }],
     ['with a failed gate', { failed: ['chair' as const] }],
     [
       'where a consideration touches it',
@@ -51,6 +50,9 @@ describe('where somebody starts', () => {
     ],
   ])('is the lowest %s, whatever was measured', (_, change) => {
     expect(start([storedMeasure('chair-stand', 20)], change)?.level).toBe(1)
+  })
+  it('is what was measured at 86 as at 66: age alone places nobody', () => {
+    expect(start([storedMeasure('chair-stand', 20)], { birthYear: 1940 })?.level).toBe(3)
   })
   it('is proposed for open tiers only, home tier first, never loaded, and not where a level stands already', () => {
     const person = personIn('chair', {

@@ -43,7 +43,7 @@ export function proposeStart(
       const ladder = movement.ladders[tier]
       if (!ladder || storedLevel(person, movement.id, tier, 'both') !== null) return []
       const evidence = { failedGate: failedGates.has(tier), overAverage: speaking.get(movement.id) ?? [] }
-      const { level, because } = startFor(movement, tier, { person, year, evidence }, catalogue)
+      const { level, because } = startFor(movement, tier, { person, evidence }, catalogue)
       const rung = ladder.findLast((other) => other.level <= level) ?? entryAt(ladder, 0)
       const missing = rung.level < level ? `; the ladder has no level ${level}` : ''
       return [{ movement: movement.id, tier, level: rung.level, because: because + missing }]

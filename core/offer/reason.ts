@@ -1,3 +1,4 @@
+import { capital } from '../sentence'
 import type { Tier } from '../catalogue/words'
 import type { Arrival } from './person'
 import { limitWords, type Limit } from './limit'
@@ -15,13 +16,16 @@ export type Reason =
   | { kind: 'hurt-twice'; movement: string }
   | { kind: 'nothing-left'; movement: string; tier: Tier }
   | { kind: 'stood-long'; atMostSeconds: number }
-  | { kind: 'other-tier'; why: 'dizzy' | 'no-access' | 'no-way'; home: Tier; tier: Tier }
+  | { kind: 'other-tier'; why: 'dizzy' | 'no-access' | 'no-way' | 'little-open'; home: Tier; tier: Tier }
   | { kind: 'limit'; limit: Limit; level: number }
   | { kind: 'pain-eases'; pain: number }
   | { kind: 'away-unscreened'; days: number; levelAtMost: number }
   | { kind: 'first-unscreened'; levelAtMost: number }
   | { kind: 'visit'; tier: Tier; levelAtMost: number }
   | { kind: 'sore' }
+  | { kind: 'sore-days'; worse: boolean }
+  | { kind: 'sore-where'; region: string }
+  | { kind: 'flare'; region: string; levels: number }
   | { kind: 'tired' }
   | { kind: 'away'; days: number }
   | { kind: 'ladder-starts'; level: number; tier: Tier }
@@ -50,6 +54,9 @@ const ORDER: readonly ReasonKind[] = [
   'away-unscreened',
   'first-unscreened',
   'visit',
+  'flare',
+  'sore-where',
+  'sore-days',
   'sore',
   'tired',
   'away',
@@ -80,6 +87,9 @@ const EASING: ReadonlySet<ReasonKind> = new Set([
   'away-unscreened',
   'first-unscreened',
   'visit',
+  'flare',
+  'sore-where',
+  'sore-days',
   'sore',
   'tired',
   'away',
@@ -153,6 +163,9 @@ type LevelReason = Extract<
       | 'first-unscreened'
       | 'visit'
       | 'sore'
+      | 'sore-days'
+      | 'sore-where'
+      | 'flare'
       | 'tired'
       | 'away'
       | 'ladder-starts'
@@ -170,15 +183,21 @@ function levelWords(reason: LevelReason): string {
     case 'away-unscreened':
       return `Away for ${reason.days} days: level ${reason.levelAtMost} at most until screened again.`
     case 'first-unscreened':
-      return `First time and not screened yet: level ${reason.levelAtMost} at most.`
+      return `Not screened yet: level ${reason.levelAtMost} at most.`
     case 'visit':
-      return `A visit to the ${reason.tier} tier: begins at level ${reason.levelAtMost} at most.`
+      return `A visit to the ${reason.tier} tier: level ${reason.levelAtMost} at most.`
     case 'sore':
       return 'Sore from last time: one level easier.'
+    case 'sore-days':
+      return `${reason.worse ? 'Worse' : 'Sore for two days and more'} after last time: one level easier.`
+    case 'sore-where':
+      return `After last time, ${reason.region.replaceAll('-', ' ')}: one level easier here.`
+    case 'flare':
+      return `${capital(reason.region.replaceAll('-', ' '))} flaring: ${reason.levels === 1 ? 'one level' : `${reason.levels} levels`} easier here.`
     case 'tired':
       return 'Very tired: one level easier.'
     case 'away':
-      return `Away for ${reason.days} days: one level easier at the first meeting back.`
+      return `Away for ${reason.days} days: one level easier at the first two meetings back.`
     case 'ladder-starts':
       return `The ladder starts at level ${reason.level} in the ${reason.tier} tier.`
     case 'stand-in':
@@ -194,6 +213,7 @@ function levelWords(reason: LevelReason): string {
 
 function otherTierWords({ why, home }: Extract<Reason, { kind: 'other-tier' }>): string {
   if (why === 'dizzy') return 'Dizzy today'
+  if (why === 'little-open') return `Little of today is open in the ${home} tier`
   return why === 'no-access' ? `No access to the ${home} tier` : `No safe way into the ${home} tier`
 }
 

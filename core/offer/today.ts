@@ -4,6 +4,7 @@ import type { Tier } from '../catalogue/words'
 import { hasWayInto, moverOf } from './mover'
 import { factsOf } from './facts'
 import type { Arrival, Person } from './person'
+import { rememberedWords } from './remembered'
 import { inOrderOfWeight, type Reason, type ReasonKind } from './reason'
 
 /** What holds for a person all through today's meeting, before any block is looked at. */
@@ -22,13 +23,24 @@ export interface Today {
   year: number | null
 }
 
+/** An absence that somebody has come back from. */
+export interface Gap {
+  /** How long it was, days. */
+  days: number
+  /** Days from its end until today, and meetings that they came to in between; 0: today is the first. */
+  endedDaysAgo: number
+  meetingsSince: number
+}
+
 /** When today is, for this person. */
 export interface When {
   /** Days since the last meeting that the person came to; null: never been. */
   daysAway: number | null
   year: number | null
-  /** Days since the last screening; null or left out: never. */
+  /** Days since the last screening; null: never; left out: it does not matter here. */
   screenedDaysAgo?: number | null
+  /** The last time that they were away for three weeks and more; null or left out: they were not. */
+  gap?: Gap | null
 }
 
 /**
@@ -48,7 +60,8 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     ...uncleared(person, catalogue),
     ...news(arrival, when),
     ...(arrival.ill ? [{ kind: 'ill' } as const] : []),
-    ...pain(arrival, catalogue),
+    ...pain(person, arrival, catalogue),
+    ...after(arrival),
     ...(arrival.sore ? [{ kind: 'sore' } as const] : []),
     ...(arrival.tired ? [{ kind: 'tired' } as const] : []),
     ...away(when, catalogue),
@@ -57,9 +70,7 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
   const tier = tierToday(person, arrival, home, catalogue)
   const reasons = tier === home ? rules : [...rules, elsewhere(person, arrival, home, tier)]
   const easings = reasons.filter(({ kind }) => EASES_A_LEVEL.has(kind)).length
-  const caps = reasons.flatMap((reason) =>
-    'levelAtMost' in reason && reason.kind !== 'visit' ? reason.levelAtMost : [],
-  )
+  const caps = reasons.flatMap((reason) => ('levelAtMost' in reason ? reason.levelAtMost : []))
   return {
     tier,
     easierBy: Math.min(easings, catalogue.judgement.easing.levelsAtMost),
@@ -73,7 +84,7 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
 }
 
 const STOPS: ReadonlySet<ReasonKind> = new Set(['red-flag', 'red-flag-at-door', 'ill', 'pain-stops'])
-const EASES_A_LEVEL: ReadonlySet<ReasonKind> = new Set(['pain-eases', 'sore', 'tired', 'away'])
+const EASES_A_LEVEL: ReadonlySet<ReasonKind> = new Set(['pain-eases', 'sore', 'sore-days', 'tired', 'away'])
 
 /** Considerations that keep somebody out, or to breath until they are cleared. */
 function uncleared(person: Person, catalogue: Catalogue): Reason[] {
@@ -88,22 +99,40 @@ function news(arrival: Arrival, { screenedDaysAgo = null }: When): Reason[] {
   return arrival.news !== 'none' && screenedDaysAgo !== 0 ? [{ kind: 'news', news: arrival.news }] : []
 }
 
-function pain({ pain, usualPain }: Arrival, { judgement }: Catalogue): Reason[] {
+/**
+ * Pain on arrival is held against what is usual. Where that is strong itself, only a rise of two keeps somebody out:
+ * to send them home each time helps nobody.
+ */
+function pain(person: Person, { pain, usualPain }: Arrival, { judgement }: Catalogue): Reason[] {
   if (pain === null) return []
-  if (pain >= judgement.pain.stops) return [{ kind: 'pain-stops', pain }]
-  return pain >= judgement.pain.eases && pain > (usualPain ?? 0) ? [{ kind: 'pain-eases', pain }] : []
+  const usual = usualPain ?? person.usualPain ?? 0
+  const { stops, eases, rise } = judgement.pain
+  if (pain >= stops && (usual < stops || pain >= usual + rise)) return [{ kind: 'pain-stops', pain }]
+  return pain >= eases && pain > usual ? [{ kind: 'pain-eases', pain }] : []
 }
 
-function away({ daysAway, screenedDaysAgo = null }: When, { judgement }: Catalogue): Reason[] {
+/** Two days sore, or worse, with no place said: all of today is easier; with a place, what works it. */
+function after({ after: how, afterWhere }: Arrival): Reason[] {
+  const isLong = how === 'sore-days' || how === 'worse'
+  return isLong && afterWhere.length === 0 ? [{ kind: 'sore-days', worse: how === 'worse' }] : []
+}
+
+function away({ daysAway, screenedDaysAgo, gap = null }: When, { judgement }: Catalogue): Reason[] {
   const levelAtMost = judgement.easing.unscreenedLevel
-  if (daysAway === null) return screenedDaysAgo === null ? [{ kind: 'first-unscreened', levelAtMost }] : []
-  const isScreenedSince = screenedDaysAgo !== null && screenedDaysAgo < daysAway
-  if (daysAway >= judgement.away.screensDays && !isScreenedSince)
-    return [{ kind: 'away-unscreened', days: daysAway, levelAtMost }]
-  return daysAway >= judgement.away.easesDays ? [{ kind: 'away', days: daysAway }] : []
+  const { easesDays, screensDays } = judgement.away
+  if (screenedDaysAgo === null || (daysAway === null && screenedDaysAgo === undefined))
+    return [{ kind: 'first-unscreened', levelAtMost }]
+  if (daysAway === null) return []
+  // The absence that today ends, or the last one before.
+  const last = daysAway >= easesDays ? { days: daysAway, endedDaysAgo: 0, meetingsSince: 0 } : gap
+  if (!last) return []
+  const isScreenedSince = screenedDaysAgo !== undefined && screenedDaysAgo < last.days + last.endedDaysAgo
+  if (last.days >= screensDays && !isScreenedSince && (screenedDaysAgo !== undefined || last.meetingsSince === 0))
+    return [{ kind: 'away-unscreened', days: last.days, levelAtMost }]
+  return last.meetingsSince < judgement.away.easesMeetings ? [{ kind: 'away', days: last.days }] : []
 }
 
-/** A first rung in a tier that is tried out is never above this; `placeFirst` keeps to it. */
+/** A tier that is tried out is worked no higher than this, whatever somebody once did there. */
 function visit(person: Person, home: Tier): Reason[] {
   return home === person.homeTier ? [] : [{ kind: 'visit', tier: home, levelAtMost: home === 'floor' ? 1 : 2 }]
 }
@@ -113,6 +142,18 @@ const NEAREST: Record<Tier, Tier[]> = {
   chair: ['chair', 'bed'],
   standing: ['standing', 'chair', 'bed'],
   floor: ['floor', 'standing', 'chair', 'bed'],
+}
+
+/**
+ * Tiers that are open to somebody today beside the one they are in, the nearest first.
+ *
+ * @example
+ * nearestTiers(ann, { tier: 'floor' }) // ['standing', 'chair', 'bed']
+ */
+export function nearestTiers(person: Person, { tier: here }: Pick<Today, 'tier'>, arrival?: Arrival): Tier[] {
+  return NEAREST[here].filter(
+    (tier) => tier !== here && person.access[tier] !== 'no' && (!arrival?.dizzy || tier === 'bed' || tier === 'chair'),
+  )
 }
 
 /**
@@ -136,5 +177,6 @@ function elsewhere(person: Person, arrival: Arrival, home: Tier, tier: Tier): Re
 
 function watchWords(person: Person, catalogue: Catalogue): string[] {
   const words = factsOf(person, catalogue).flatMap(({ row, own }) => [...row.watch, ...adjustments(row, own.side)])
-  return [...new Set(words)]
+  const remembered = (person.remembered ?? []).filter(({ movement }) => movement === null).map(rememberedWords)
+  return [...new Set([...remembered, ...words])]
 }

@@ -1,8 +1,10 @@
 import type { Catalogue } from '../catalogue/catalogue'
+import type { Tier } from '../catalogue/words'
 import { moverOf } from '../offer/mover'
-import { offersFor, type HandChoice, type Offer } from '../offer/offerFor'
+import { isLeftOut, offersFor, type HandChoice, type Offer } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Arrival, type Person } from '../offer/person'
-import { todayOf, type Today, type When } from '../offer/today'
+import { inOrderOfWeight, type Reason } from '../offer/reason'
+import { nearestTiers, todayOf, type Today, type When } from '../offer/today'
 import { blockIn, type Plan } from './plan'
 import { standingSeconds, standsAtMost } from './sitsDown'
 import type { Rider } from './typicalRiders'
@@ -29,6 +31,37 @@ export interface RiderToday extends Rider {
  */
 export function riderOf({ person, arrival, when, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
   const today = todayOf(person, catalogue, arrival ?? USUAL_ARRIVAL, when)
+  const inTier = (on: Today) => ridesIn(on, { person, arrival, when, choices }, plan, catalogue)
+  const own = inTier(today)
+  if (!isMostlyClosed(own.offers, plan, catalogue)) return own
+  // Where little of today's plan is open, another tier that is open for more of it is the better place.
+  const others = nearestTiers(person, today, arrival).map((tier) =>
+    inTier({ ...today, tier, reasons: inOrderOfWeight([...today.reasons, littleOpen(today.tier, tier)]) }),
+  )
+  return others.find((other) => !isMostlyClosed(other.offers, plan, catalogue)) ?? own
+}
+
+function littleOpen(home: Tier, tier: Tier): Reason {
+  return { kind: 'other-tier', why: 'little-open', home, tier }
+}
+
+/** Whether more than half of what a plan works is left out for somebody. */
+function isMostlyClosed(offers: readonly Offer[][], plan: Plan, catalogue: Catalogue): boolean {
+  const worked = plan.blocks.flatMap((block, at) => {
+    const movement = catalogue.movements.get(block.movement)
+    const own = offers[at] ?? []
+    if (!movement || movement.quality === 'breath' || own.some(isLeftOutByHand)) return []
+    return [isLeftOut(own, movement)]
+  })
+  return worked.filter(Boolean).length * 2 > worked.length
+}
+
+/** What was left out because it hurt says nothing of the tier. */
+function isLeftOutByHand({ reasons }: Offer): boolean {
+  return reasons.some((reason) => reason.kind === 'hurt-twice' || reason.kind === 'by-hand')
+}
+
+function ridesIn(today: Today, { person, arrival, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {
   const limit = today.tier === 'standing' && person.access.chair !== 'no' ? standsAtMost(person, catalogue) : null
   let stood = 0
   const offers = plan.blocks.map((block): Offer[] => {

@@ -8,7 +8,8 @@ const stepUp: Proposal = {
   toLevel: 3,
   turn: null,
   earned: null,
-  suggestClinician: false,
+  half: null,
+  leaveOut: false,
 }
 const ease: Proposal = { ...stepUp, kind: 'ease', toLevel: 1 }
 
@@ -35,7 +36,7 @@ describe('an answer to what was proposed', () => {
     expect(answerTo(back, { toLevel: 2, dial: null })).toMatchObject({ answer: 'refused', needsReason: true })
   })
   it('leaves out what hurt twice running, unless a higher level is chosen than was proposed', () => {
-    const twice = { ...ease, kind: 'ease-now' as const, suggestClinician: true }
+    const twice = { ...ease, kind: 'ease-now' as const, leaveOut: true }
     expect(answerTo(twice, { toLevel: 1, dial: null })?.leaveOut).toBe(true)
     expect(answerTo(twice, { toLevel: 2, dial: null })?.leaveOut).toBe(false)
   })

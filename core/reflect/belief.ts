@@ -42,9 +42,9 @@ export function beliefAround(mean: number, spread: number): Belief {
  *
  * @param likelihood how likely the note is where so many levels are left over
  * @example
- * worthOf((margin) => (margin >= 0 ? 1 : 0)).length // 141
+ * worthTable((margin) => (margin >= 0 ? 1 : 0)).length // 141
  */
-export function worthOf(likelihood: (margin: number) => number): Worth {
+export function worthTable(likelihood: (margin: number) => number): Worth {
   return Float64Array.from({ length: 2 * REACH + 1 }, (_, at) => likelihood((at - REACH) / MARGINS_A_LEVEL))
 }
 
@@ -53,9 +53,7 @@ export function worthOf(likelihood: (margin: number) => number): Worth {
  *
  * @param demand of what was done, levels
  * @example
- * const belief = beliefAround(3, 0.5)
- * learn(belief, worthOf((margin) => (margin >= 0 ? 1 : 0)), 4)
- * chanceOf(belief, 4).toFixed(1) // '1.0'
+ * learn(beliefAround(3, 0.5), worthTable((margin) => (margin >= 0 ? 1 : 0)), 4) // undefined
  */
 export function learn(belief: Belief, worth: Worth, demand: number): void {
   const shift = REACH + Math.round((FROM - demand) * MARGINS_A_LEVEL)
@@ -70,8 +68,7 @@ export function learn(belief: Belief, worth: Worth, demand: number): void {
  *
  * @param weeks since the last note
  * @example
- * const before = beliefAround(3, 0.3)
- * chanceOf(before, 4) < chanceOf(drifted(before, 8, { learns: 0, wanders: 0.2, forgets: 0, drops: 0 }), 4) // true
+ * spreadOf(drifted(beliefAround(3, 0.3), 8, { learns: 0, wanders: 0.2, forgets: 0, drops: 0 })).toFixed(1) // '0.6'
  */
 export function drifted(belief: Belief, weeks: number, drift: Drift): Belief {
   const { wander, chanceOfDrop } = movesIn(Math.max(0, Math.min(26, weeks)), drift)

@@ -114,8 +114,18 @@ function nextThing(own: SideStanding, question: Question): Next | null {
   return { level: own.level, isDial: true, demand: demandOf(here, nextDials), wanted }
 }
 
-/** Strength is worked near the limit, so it steps at a lower probability. */
-function thresholdOf({ school, quality, judgement }: Question): number {
+/**
+ * How likely the next thing must be within reach for a step: the school's threshold. Strength is worked near the limit,
+ * so it steps at a lower one.
+ *
+ * @example
+ * thresholdOf({ school: catalogue.schools.get('dwell'), quality: 'mobility', judgement }) // 0.56
+ */
+export function thresholdOf({
+  school,
+  quality,
+  judgement,
+}: Pick<Question, 'school' | 'quality' | 'judgement'>): number {
   const { reachAt, strengthBelow } = judgement.belief
   return valueIn(reachAt, school.id) - (quality === 'strength' ? strengthBelow : 0)
 }
@@ -148,7 +158,9 @@ function isCarefullyDone(own: SideStanding, { isCareful, judgement }: Question):
 
 function missingIn(today: Evidence, question: Question): ('effort' | 'form')[] {
   return [
-    ...(question.school.effortAtMost !== null && today.effort === null ? (['effort'] as const) : []),
+    ...(question.school.effortAtMost !== null && today.effort === null && today.feel === null
+      ? (['effort'] as const)
+      : []),
     ...(today.form === null ? (['form'] as const) : []),
   ]
 }

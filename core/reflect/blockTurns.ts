@@ -18,7 +18,7 @@ export type BlockTurn = z.infer<typeof BlockTurn>
 
 /**
  * The block's dose is the clock: it is proposed to rise once more than half of those who did the block have earned more
- * time, rounds or repetitions. Until then their next dial is turned instead.
+ * time, rounds or repetitions, whether or not that is their step today. Until then their next dial is turned instead.
  *
  * @param steps of everybody in the meeting
  * @param plan as it was led; a block that has left it is not raised
@@ -33,7 +33,7 @@ export function blockTurns<S extends Step>(
 ): { steps: S[]; proposals: BlockTurn[] } {
   const proposals = [...new Set(steps.map((step) => step.blockId))].flatMap((blockId): BlockTurn[] => {
     const own = steps.filter((step) => step.blockId === blockId)
-    const ready = own.flatMap((step) => (step.kind === 'step-up' && step.earned !== null ? [step.earned] : []))
+    const ready = own.flatMap((step) => step.earned ?? [])
     const block = plan.blocks.find((one) => one.id === blockId)
     const [first] = ready.toSorted((a, b) => a.to - b.to)
     if (!block || !first || ready.length <= own.length * moreThanShare) return []

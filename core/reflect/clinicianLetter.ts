@@ -2,6 +2,7 @@ import { format, parseISO } from 'date-fns'
 import type { Catalogue } from '../catalogue/catalogue'
 import { amountWords, latestOf, type StoredMeasure } from '../measure/record'
 import { changesOf } from '../offer/changes'
+import { rememberedWords } from '../offer/remembered'
 import type { Participant } from '../offer/participant'
 import { capital } from '../sentence'
 import type { PersonBack } from './lookBack'
@@ -46,14 +47,14 @@ export interface LetterMatter {
  * a page, names no diagnosis of ours, and says nothing of other people.
  *
  * @example
- * letterSections({ ...ann, sex: 'unsaid' }, { back: personBack([], [], 4, catalogue), weeks: 4, measures: [],
+ * letterSections({ ...ann, ...emptyFields }, { back: personBack([], [], 4, catalogue), weeks: 4, measures: [],
  * eased: [], questions: 'May she kneel?' }, catalogue).at(-1).lines
  * // ['May she kneel?']
  */
 export function letterSections(person: Participant, matter: LetterMatter, catalogue: Catalogue): LetterSection[] {
   const questions = matter.questions.split('\n').map((line) => line.trim())
   return [
-    { title: 'What was seen', lines: seenIn(matter, catalogue) },
+    { title: 'What was seen', lines: seenIn(person, matter, catalogue) },
     { title: 'What was measured', lines: orSay(measuredIn(matter, catalogue), 'Nothing was measured in this time.') },
     { title: 'What is offered', lines: orSay(offeredIn(matter, catalogue), 'Nothing was done in this time.') },
     { title: 'Limits that are kept', lines: orSay(limitsOf(person, catalogue), 'None is known.') },
@@ -68,13 +69,16 @@ function orSay(lines: string[], otherwise: string): string[] {
 /** Under this share of the stronger side a difference is worth a line; ours. */
 const APART_PERCENT = 85
 
-function seenIn({ back, weeks, eased }: LetterMatter, catalogue: Catalogue): string[] {
+function seenIn(person: Participant, { back, weeks, eased }: LetterMatter, catalogue: Catalogue): string[] {
   const trends = (word: string) =>
     back.movements.filter((one) => one.trend?.word === word).map((one) => nameIn(catalogue, one.movement))
   const [rising, falling] = [trends('rising'), trends('falling')]
   const apart = back.movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < APART_PERCENT)
   return [
     `Came to ${back.came} of ${back.of} meetings in the last ${weeks} weeks. ${painWords(back)}`,
+    ...person.remembered.map(
+      (one) => `${one.movement ? `${capital(nameIn(catalogue, one.movement))}: ` : ''}${rememberedWords(one)}`,
+    ),
     ...(rising.length > 0 ? [`Getting easier: ${rising.join(', ')}.`] : []),
     ...(falling.length > 0 ? [`Getting harder: ${falling.join(', ')}.`] : []),
     ...apart.map(

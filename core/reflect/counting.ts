@@ -29,15 +29,16 @@ export function countingEases(own: SideStanding, { judgement, ladder }: Question
   const entry = poor.at(-1)
   if (!entry || poor.length < judgement.notReached.timesOfThree) return null
   const lower = ladder.findLast((rung) => rung.level < own.level)
+  const isDial = Object.keys(own.dials).length > 0
   return {
     kind: 'ease',
     side: own.side,
     fromLevel: own.level,
-    toLevel: lower?.level ?? own.level,
+    toLevel: isDial ? own.level : (lower?.level ?? own.level),
     by: 'counting',
     reason: { kind: 'poor', entry, times: poor.length, of: last.length },
     streak: 0,
-    isDial: false,
+    isDial,
   }
 }
 
@@ -88,15 +89,17 @@ function stepsUp(own: SideStanding, whole: readonly Evidence[], wanted: Wanted, 
   const streak = whole.length - 1 - whole.findLastIndex((entry) => !meetsRule(entry, wanted, question))
   const isEarly = wanted.meetings < question.school.meetingsBeforeStep && streak === 1
   const entry = lastOf(whole)
+  const next = question.ladder.find((rung) => rung.level > own.level)
+  const isDial = question.nextDials !== null
   return {
     kind: 'step-up',
     side: own.side,
     fromLevel: own.level,
-    toLevel: question.ladder.find((rung) => rung.level > own.level)?.level ?? own.level,
+    toLevel: isDial ? own.level : (next?.level ?? own.level),
     by: 'counting',
     reason: isEarly ? { kind: 'very-easy', entry } : { kind: 'met', entry, streak },
     streak,
-    isDial: question.nextDials !== null,
+    isDial,
   }
 }
 
@@ -146,7 +149,8 @@ function isAgainst(entry: Evidence, wanted: Wanted, { judgement }: Question): bo
 }
 
 function lacksNotes(entry: Evidence, wanted: Wanted): boolean {
-  return entry.done === 'noted' || entry.form === null || (wanted.effortAtMost !== null && entry.effort === null)
+  const isSaid = entry.effort !== null || entry.feel !== null
+  return entry.isGroup || entry.done === 'noted' || entry.form === null || (wanted.effortAtMost !== null && !isSaid)
 }
 
 /** Whether the answers that are missing would make the run whole, and today is one of them. */

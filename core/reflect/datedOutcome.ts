@@ -61,6 +61,7 @@ function evidenceOf(outcome: DatedOutcome): Evidence {
     dials: outcome.dials,
     support: outcome.support,
     why: outcome.why ?? null,
+    feel: outcome.feel ?? null,
     isGroup: outcome.isGroup === true,
     arrivalPain: outcome.arrivalPain,
     usualPain: outcome.usualPain ?? null,

@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import type { EasingCause, Hindrance } from './easing'
 import type { Evidence } from './evidence'
 
@@ -89,8 +90,13 @@ function nextWords({ level, isDial }: { level: number; isDial: boolean }): strin
 
 const TIMES = ['never', 'once', 'twice', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
 
-/** A probability as it can be said to a participant. */
-function chanceWords(chance: number): string {
+/**
+ * A probability as it can be said to a participant.
+ *
+ * @example
+ * chanceWords(0.72) // 'seven times of ten'
+ */
+export function chanceWords(chance: number): string {
   const tenths = Math.round(chance * 10)
   if (tenths === 0) return 'hardly ever'
   if (tenths >= 10) return 'nearly always'
@@ -187,13 +193,29 @@ export const OUTCOME_WORDS: Record<Evidence['done'], string> = {
   'not-done': 'Not done',
 }
 
-function entryWords(entry: Evidence): string {
+const WHY_WORDS: Record<NonNullable<Evidence['why']>, string> = {
+  pain: 'it hurt',
+  effort: 'too much',
+  dizzy: 'dizzy',
+  interrupted: 'called away',
+}
+
+/**
+ * What was noted in one meeting, as a sentence says it.
+ *
+ * @example
+ * entryWords({ ...entry, effort: 3, form: 'clean' }) // '30 of 30 s, effort 3, clean'
+ */
+export function entryWords(entry: Evidence): string {
   const words = [
     entry.done === 'eased' && entry.achieved !== null ? `Eased, ${achievedWords(entry)}` : achievedWords(entry),
   ]
   if (entry.effort !== null) words.push(`effort ${entry.effort}`)
+  else if (entry.feel !== null) words.push(entry.feel)
   if (entry.form !== null) words.push(entry.form)
+  if (entry.support === 'hand') words.push('with a hand')
+  if (entry.why !== null) words.push(WHY_WORDS[entry.why])
   if (entry.pain !== null && entry.pain > 0)
     words.push(`${entry.painKind === 'pull' ? 'a pull' : 'pain'} ${entry.pain}`)
-  return [...new Set(words)].join(', ')
+  return joined([...new Set(words)])
 }

@@ -57,25 +57,40 @@ export type Hindrance = 'not-reached' | 'slipped' | 'hand' | 'pinch' | 'pain-abo
  *
  * @param effortAtMost the highest effort that still steps; null: any
  * @example
- * hindrance({ ...entry, support: 'hand' }, 4, judgement) // 'hand'
+ * hindrance({ ...entry, form: 'slipped' }, 4, judgement) // 'slipped'
  */
 export function hindrance(entry: Evidence, effortAtMost: number | null, judgement: Judgement): Hindrance | null {
+  if (entry.support === 'hand') return 'hand'
   if (entry.done !== 'noted' && !isReached(entry)) return 'not-reached'
   if (entry.form === 'slipped') return 'slipped'
-  if (entry.support === 'hand') return 'hand'
   if (entry.painKind === 'pinch') return 'pinch'
   const pain = painIn(entry, judgement)
   if (pain > judgement.pain.stillSteps && pain > painBefore(entry)) return 'pain-above-usual'
-  return effortAtMost !== null && entry.effort !== null && entry.effort > effortAtMost ? 'effort' : null
+  if (effortAtMost === null) return null
+  return (entry.effort !== null && entry.effort > effortAtMost) || entry.feel === 'hard' ? 'effort' : null
 }
 
+/**
+ * Whether something hurt more than usual: over what somebody came with, and more than is nothing.
+ *
+ * @example
+ * isSorer({ ...entry, pain: 5, painKind: 'pinch', arrivalPain: 1 }, judgement) // true
+ */
+export function isSorer(entry: PainNoted, judgement: Judgement): boolean {
+  const pain = painIn(entry, judgement)
+  return pain > judgement.pain.stillSteps && pain >= painBefore(entry) + judgement.pain.rise
+}
+
+/** What was noted of pain, and what somebody came with. */
+type PainNoted = Pick<Evidence, 'pain' | 'painKind' | 'arrivalPain'> & { usualPain?: number | null }
+
 /** Pain as it counts: a pull is none until it is strong itself. */
-function painIn({ pain, painKind }: Evidence, { pain: { pullIsPain } }: Judgement): number {
+function painIn({ pain, painKind }: PainNoted, { pain: { pullIsPain } }: Judgement): number {
   if (pain === null) return 0
   return painKind === 'pull' && pain < pullIsPain ? 0 : pain
 }
 
 /** What somebody came with, or usually has: the higher one. */
-function painBefore({ arrivalPain, usualPain }: Evidence): number {
+function painBefore({ arrivalPain, usualPain }: PainNoted): number {
   return Math.max(arrivalPain ?? 0, usualPain ?? 0)
 }

@@ -17,6 +17,7 @@ export const Evidence = OutcomeEvent.pick({
   dials: true,
   support: true,
   why: true,
+  feel: true,
   isGroup: true,
 }).extend({
   meetingId: z.string(),
@@ -57,12 +58,14 @@ export function isReached(entry: Evidence): boolean {
  * isPoor({ ...entry, achieved: 10 }, judgement) // true
  */
 export function isPoor(entry: Evidence, { notReached }: Pick<Judgement, 'notReached'>): boolean {
+  // Who was called away has shown nothing.
+  if (entry.why === 'interrupted') return false
   return (
     shareOf(entry) < notReached.notReachedShare ||
     entry.form === 'slipped' ||
     entry.support === 'hand' ||
     entry.done === 'eased' ||
-    (entry.done === 'stopped' && entry.why !== 'interrupted')
+    entry.done === 'stopped'
   )
 }
 

@@ -1,10 +1,11 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns'
 import type { Limit, TierGate } from '../catalogue/measure'
 import { TIERS, type Tier } from '../catalogue/words'
-import { latestOf, type StoredMeasure } from '../measure/record'
+import { holding, type StoredMeasure } from '../measure/record'
 import type { Access } from '../offer/person'
 
-export type ConditionState = 'passed' | 'failed' | 'not-measured' | 'too-old'
+/** `once-missed`: not shown the last time, but it takes two tries to say so. */
+export type ConditionState = 'passed' | 'failed' | 'once-missed' | 'not-measured' | 'too-old'
 
 export interface ConditionStatus {
   words: string
@@ -25,7 +26,8 @@ export interface GateStatus {
 }
 
 /**
- * Where somebody stands before a tier: condition by condition passed, failed, not yet measured or too old.
+ * Where somebody stands before a tier: condition by condition passed, failed, missed once, not yet measured or too old.
+ * A fail takes two tries on two days: one noisy test moves nobody. What was not asked was not failed.
  *
  * @param records all results of the person
  * @param considerations for what a clearance can stand in for
@@ -45,37 +47,50 @@ export function gateStatus(
     countsForDays,
   }: { considerations: readonly { consideration: string; clearedBy: string }[]; on: string; countsForDays: number },
 ): GateStatus {
-  const latest = latestOf(records)
+  const held = holding(records)
   const conditions = gate.conditions.map((condition): ConditionStatus => {
     const measures = condition.anyOf.map((limit) => limit.measure)
     const clearedBy = considerations.find((own) => own.consideration === condition.orCleared)?.clearedBy ?? ''
     const base = { words: condition.words, measures, clearedBy, source: condition.source }
     if (clearedBy !== '') return { ...base, state: 'passed', by: null }
-    const results = condition.anyOf.flatMap((limit) => {
-      const by = latest.get(`${limit.measure} both`)
-      if (!by) return []
-      const isTooOld = differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > countsForDays
-      const state: ConditionState = keeps(limit, by) ? 'passed' : 'failed'
-      return [{ by, state: isTooOld ? ('too-old' as const) : state }]
-    })
+    const results = condition.anyOf.flatMap((limit) => resultOf(limit, held, { on, countsForDays }) ?? [])
     const best = PREFERRED.flatMap((state) => results.filter((result) => result.state === state))[0]
     return { ...base, state: best?.state ?? 'not-measured', by: best?.by ?? null }
   })
   const state =
-    (['failed', 'not-measured', 'too-old'] as const).find((wanted) =>
+    (['failed', 'once-missed', 'not-measured', 'too-old'] as const).find((wanted) =>
       conditions.some((condition) => condition.state === wanted),
     ) ?? 'passed'
   return { gate, conditions, state }
 }
 
 /** Of several results that could settle a condition, the one that settles it best. */
-const PREFERRED: readonly ConditionState[] = ['passed', 'failed', 'too-old']
+const PREFERRED: readonly ConditionState[] = ['passed', 'once-missed', 'failed', 'too-old']
 
-function keeps(limit: Limit, { value, pain }: StoredMeasure): boolean {
+/** What the newest tries of a measure say of a limit; null: nothing. */
+function resultOf(
+  limit: Limit,
+  records: readonly StoredMeasure[],
+  { on, countsForDays }: { on: string; countsForDays: number },
+): { by: StoredMeasure; state: ConditionState } | null {
+  const tries = records.filter((record) => record.measure === limit.measure && record.side === 'both')
+  const by = tries.at(-1)
+  if (!by) return null
+  if (differenceInCalendarDays(parseISO(on), parseISO(by.takenAt)) > countsForDays) return { by, state: 'too-old' }
+  const kept = keeps(limit, by)
+  if (kept === null) return null
+  if (kept) return { by, state: 'passed' }
+  const before = tries.findLast((record) => record.takenAt.slice(0, 10) < by.takenAt.slice(0, 10))
+  return { by, state: before && keeps(limit, before) === false ? 'failed' : 'once-missed' }
+}
+
+/** Whether a result keeps to a limit; null: what it asks of pain was not asked. */
+function keeps(limit: Limit, { value, pain }: StoredMeasure): boolean | null {
   if (limit.atLeast !== undefined && value < limit.atLeast) return false
   if (limit.atMost !== undefined && value > limit.atMost) return false
   if (limit.under !== undefined && value >= limit.under) return false
-  return limit.painUnder === undefined || (pain !== null && pain < limit.painUnder)
+  if (limit.painUnder === undefined) return true
+  return pain === null ? null : pain < limit.painUnder
 }
 
 /**

@@ -65,8 +65,6 @@ export interface HomeAsk {
   recent: readonly string[]
   /** How many of each prop they have at home. */
   homeProps: Readonly<Record<string, number>>
-  /** For the age. */
-  year: number
 }
 
 /**
@@ -76,7 +74,7 @@ export interface HomeAsk {
  * @returns the best first; the first three to five are the usual choice
  * @source ours, from common practice
  * @example
- * proposeHome(ann, { school: 'dwell', recent: ['bridge'], homeProps: { towel: 1 }, year: 2026 },
+ * proposeHome(ann, { school: 'dwell', recent: ['bridge'], homeProps: { towel: 1 }},
  * catalogue)[0].movement
  * // 'bridge'
  */
@@ -107,12 +105,11 @@ export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue):
 function proposalOf(
   movement: Movement,
   tier: Tier,
-  { person, school, homeProps, year }: HomeAsk & { person: Person },
+  { person, school, homeProps }: HomeAsk & { person: Person },
   catalogue: Catalogue,
 ): HomeProposal | null {
   const ladder = movement.ladders[tier] ?? []
-  const inClass =
-    storedLevel(person, movement.id, tier, 'both') ?? placeFirst(movement, tier, { person, year }, catalogue)
+  const inClass = storedLevel(person, movement.id, tier, 'both') ?? placeFirst(movement, tier, { person }, catalogue)
   const easier = Math.max(ladder[0]?.level ?? 1, inClass - 1)
   const variation = ladder.findLast(
     (rung) =>
@@ -146,8 +143,12 @@ function withoutWaits({ dose, waits }: OwnDose): Dose {
   return waits && dose.kind === 'reps' ? { ...dose, count: Math.min(dose.count, waits.every) } : dose
 }
 
+/** On one leg with both hands on the chair or the kitchen counter is what helps most against falls: that is done alone. */
 function isSafeAlone(variation: Variation, catalogue: Catalogue): boolean {
-  return demandsOf(variation, catalogue).every((demand) => !NOT_ALONE.includes(demand.tag))
+  const isHeld = variation.support === 'both'
+  return demandsOf(variation, catalogue).every(
+    ({ tag }) => !NOT_ALONE.includes(tag) || (isHeld && tag === 'single-leg-stance'),
+  )
 }
 
 function hasProps(variation: Variation, homeProps: Readonly<Record<string, number>>, catalogue: Catalogue): boolean {

@@ -1,7 +1,7 @@
 import type { Believing } from '../catalogue/judgement'
 import type { Evidence } from './evidence'
 import { isReached, shareOf } from './evidence'
-import { worthOf, type Worth } from './belief'
+import { worthTable, type Worth } from './belief'
 
 /** How somebody reports effort, as learned from their own notes. */
 export interface Habit {
@@ -38,22 +38,22 @@ export function noteWorth(entry: Evidence, seen: Seen, believing: Believing): Wo
   known.set(believing, tables)
   const key = keyOf(entry, seen)
   let worth = tables.get(key)
-  if (!worth) tables.set(key, (worth = worthOf(likelihoodOf(entry, seen, believing))))
+  if (!worth) tables.set(key, (worth = worthTable(likelihoodOf(entry, seen, believing))))
   return worth
 }
 
 /** What a note's worth depends on, rounded to what makes a difference. */
 function keyOf(entry: Evidence, { habit, apart }: Seen): string {
-  const said = [
-    amountOf(entry),
-    entry.effort ?? '',
-    entry.form ?? '',
-    entry.support ?? '',
-    painOf(entry),
-    entry.isGroup,
-  ]
-  return [...said, apart, entry.effort === null ? '' : `${rounded(habit.bias)} ${rounded(habit.blur)}`].join(' ')
+  let said = saidIn.get(entry)
+  if (said === undefined) {
+    const words = [amountOf(entry), entry.effort, entry.feel, entry.form, entry.support, painOf(entry), entry.isGroup]
+    saidIn.set(entry, (said = words.join(' ')))
+  }
+  return `${said} ${apart} ${entry.effort === null ? '' : `${rounded(habit.bias)} ${rounded(habit.blur)}`}`
 }
+
+/** An entry is looked at several times over: what it says is put together once. */
+const saidIn = new WeakMap<Evidence, string>()
 
 const rounded = (value: number) => Math.round(value * 4) / 4
 
@@ -63,7 +63,7 @@ type Amount = 'none' | 'reached' | 'more' | 'not-reached' | number
 function amountOf(entry: Evidence): Amount {
   if (entry.done === 'more') return 'more'
   if (isReached(entry)) return 'reached'
-  if (entry.done === 'noted' || entry.done === 'done') return 'none'
+  if (entry.done === 'noted' || entry.done === 'done' || entry.why === 'interrupted') return 'none'
   return entry.achieved === null || entry.target === null ? 'not-reached' : Math.round(10 * Math.min(1, shareOf(entry)))
 }
 
@@ -77,7 +77,7 @@ function painOf({ pain, painKind, arrivalPain, usualPain }: Evidence): 'sharp' |
 function likelihoodOf(entry: Evidence, { habit, apart }: Seen, believing: Believing): (margin: number) => number {
   const factors = [
     amountFactor(amountOf(entry), apart, believing),
-    effortFactor(entry.effort, habit, apart, believing),
+    effortFactor(entry, habit, apart, believing),
     formFactor(entry, apart, believing),
     painFactor(painOf(entry), apart, believing),
   ].filter((factor) => factor !== null)
@@ -107,14 +107,23 @@ function amountFactor(amount: Amount, apart: number, { reach, wrong }: Believing
   }
 }
 
-/** Most efforts are read both ways; the ends of the scale only say "at least" and "at most". */
-function effortFactor(effort: number | null, habit: Habit, apart: number, { effort: felt, wrong }: Believing): Factor {
+/** Most efforts are read both ways; the ends of the scale, and words, only say "at least" and "at most". */
+function effortFactor(
+  { effort: said, feel }: Evidence,
+  habit: Habit,
+  apart: number,
+  { effort: felt, wrong }: Believing,
+): Factor {
+  const word = feel === null ? null : felt[feel]
+  const effort = said ?? word
   if (effort === null) return null
   const spread = wider((felt.spread * habit.blur) / felt.aLevel, apart)
   const centre = (felt.atCapacity - effort + habit.bias) / felt.aLevel
   return (margin) => {
     const off = (margin - centre) / spread
-    const isBeyond = (effort <= 1 && off > 0) || (effort >= 9 && off < 0)
+    const isLow = effort <= 1 || (said === null && feel === 'easy')
+    const isHigh = effort >= 9 || (said === null && feel === 'hard')
+    const isBeyond = (isLow && off > 0) || (isHigh && off < 0)
     return wrong + (1 - 2 * wrong) * (isBeyond ? 1 : bell(off))
   }
 }

@@ -65,7 +65,19 @@ describe('where somebody’s own dose is seen', () => {
         ...{ id: `${day}${side}`, at: day, blockId: 'a', participant: pia.id, movement: 'upper-back-turn' },
         ...{ tier: 'chair' as const, side, variation: null, level: 3, dials: {}, own: null, done: 'done' as const },
         ...{ target: 15, achieved: 15, unit: 's' as const, effort: 2, pain: 0, painKind: 'none' as const },
-        ...{ form: 'clean' as const, cheat: '', painWhere: '', support: null, why: null, isGroup: false, device: '', note: '', clears: [] },
+        ...{
+          form: 'clean' as const,
+          cheat: '',
+          painWhere: '',
+          support: null,
+          why: null,
+          isGroup: false,
+          feel: null,
+          takesBack: null,
+          device: '',
+          note: '',
+          clears: [],
+        },
         ...{ meetingId: `m${day}`, date: `2026-11-0${day}`, arrivalPain: 0 },
       })),
     )
@@ -83,7 +95,7 @@ describe('where somebody’s own dose is seen', () => {
     expect(step(pia)).toMatchObject({ earned: null, turn: null })
   })
   it('in what they take home, and in the letter', () => {
-    const ask = { school: 'press', recent: ['upper-back-turn'], homeProps: { towel: 1 }, year: 2026 } as const
+    const ask = { school: 'press', recent: ['upper-back-turn'], homeProps: { towel: 1 } } as const
     const [home] = proposeHome(pia, ask, catalogue)
     const { dose } = catalogue.movements.get(home!.movement)!.doses.press
     const half = 'seconds' in dose ? Math.floor(dose.seconds / 2) : 0
@@ -98,6 +110,7 @@ describe('where somebody’s own dose is seen', () => {
         homeProps: {},
         emergencyContact: '',
         joins: 'room',
+        remembered: [],
       } as never,
       { back: personBack([], [], 4, catalogue), weeks: 4, measures: [], eased: [], questions: '' },
       catalogue,

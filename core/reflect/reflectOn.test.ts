@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { personIn } from '../../tests/people'
 import type { DatedOutcome } from './datedOutcome'
+import { grouped } from '../grouped'
 import { reflectOn, type BlockToday } from './reflectOn'
 
 const catalogue = shippedCatalogue()
@@ -34,7 +35,11 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
     form: 'clean',
     cheat: '',
     painWhere: '',
-    support: null, why: null, isGroup: false,
+    support: null,
+    why: null,
+    isGroup: false,
+    feel: null,
+    takesBack: null,
     device: '',
     note: '',
     clears: [],
@@ -44,7 +49,16 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
     ...change,
   }
 }
-const MOVEMENTS = ['bridge', 'ankle-on-knee', 'upper-back-turn', 'side-bend', 'front-of-hip-opening']
+/** Movements of the chair whose level 2 is followed by a 3 that stands on two legs, by their main part of the body. */
+const byRegion = grouped(
+  [...catalogue.movements.values()].filter(
+    ({ quality, ladders }) =>
+      (quality === 'mobility' || quality === 'control') &&
+      [2, 3].every((level) => ladders.chair?.some((rung) => rung.level === level)),
+  ),
+  (movement) => Object.entries(movement.regions).toSorted((a, b) => b[1] - a[1])[0]![0],
+)
+const MOVEMENTS = [...byRegion.values()].map(([first]) => first!.id).slice(0, 5)
 const reflected = (meetingId: string, outcomes: DatedOutcome[]) =>
   reflectOn(meetingId, { person, outcomes, blockIn: dwellBlock }, catalogue)
 
@@ -60,12 +74,20 @@ describe('reflecting on a meeting', () => {
     const decisions = reflected('d', history)
     const steps = decisions.filter((decision) => decision.kind === 'step-up').map((decision) => decision.movement)
     expect(steps).toHaveLength(3)
-    expect(steps).toEqual(expect.arrayContaining(['side-bend', 'front-of-hip-opening']))
+    expect(steps).toEqual(expect.arrayContaining(MOVEMENTS.slice(3)))
     expect(
       decisions
         .filter((decision) => decision.kind === 'stay')
         .every((decision) => decision.because.includes('Three steps')),
     ).toBe(true)
+  })
+  it('takes one step for a part of the body in one meeting, the surest', () => {
+    const knees = [...byRegion.values()].find((own) => own.length > 1)!.map((movement) => movement.id)
+    const history = knees.flatMap((movement) => ['a', 'b', 'c', 'd'].map((meeting) => outcome(movement, meeting)))
+    const decisions = reflected('d', history)
+    expect(decisions.length).toBeGreaterThan(1)
+    expect(decisions.filter((decision) => decision.kind === 'step-up')).toHaveLength(1)
+    expect(decisions.map((decision) => decision.because).join(' ')).toContain('One step for a part of the body')
   })
   it('counts the one that hurt where a movement came twice in a meeting, though both reached as much', () => {
     const [decision] = reflected('b', [

@@ -11,12 +11,15 @@ import type { Person } from '../offer/person'
 import { demandsOf } from '../offer/verdict'
 import { believedOf } from './capacities'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
-import { decide, type Decision } from './decide'
-import type { Judging } from './question'
+import { decide, isEasing, type Decision } from './decide'
+import { thresholdOf } from './believing'
+import { chanceOf } from './belief'
+import { demandOf } from './demand'
+import { noteToday, type Judging, type Question } from './question'
 import { sidesOf } from './sidesOf'
 import { becauseOf, type DecisionNote } from './decisionWords'
-import type { Evidence } from './evidence'
-import { nextTurn, turnBack, type DialTurn, type NextTurn } from './turn'
+import { isReached, type Evidence } from './evidence'
+import { halfOf, nextTurn, turnBack, type DialTurn, type NextTurn } from './turn'
 
 /** A decision with the step it is: one dial, or the level. */
 export interface Step extends Decision {
@@ -26,6 +29,10 @@ export interface Step extends Decision {
   turn: DialTurn | null
   /** Time, rounds or repetitions earned beyond what the block gives; null: none. */
   earned: DialTurn | null
+  /** Half the dose, where it hurts and no rung is lower; null: not so, or nothing to halve. */
+  half: DialTurn | null
+  /** Whether it hurts, or is too much, and no rung is lower. */
+  isLowest: boolean
   /** The last meetings' outcomes that it rests on, oldest first. */
   recent: Evidence[]
 }
@@ -75,14 +82,22 @@ const SHOWN_MEETINGS = 4
  * reflectOn('m', { person: ann, outcomes: [], blockIn: blockToday(plan, ann) }, catalogue) // []
  */
 export function reflectOn(meetingId: string, reflected: Reflected, catalogue: Catalogue): Step[] {
-  const { outcomes, history = historyIn(outcomes) } = reflected
+  const { history = historyIn(reflected.outcomes) } = reflected
+  const known = withoutUnasked(reflected, catalogue)
+  const { outcomes } = known
   const { first, asking } = catalogue.judgement
   const today = outcomes.filter((outcome) => outcome.meetingId === meetingId && outcome.done !== 'not-done')
   const ladders = new Map(today.map((outcome) => [`${outcome.movement} ${outcome.tier}`, outcome]))
   const days = today[0] ? differenceInCalendarDays(parseISO(today[0].date), parseISO(history.firstOn)) : 0
   const start = { isFirstMonth: days < first.monthDays, meetings: history.meetings }
-  const decisions = [...ladders.values()].flatMap((outcome) => stepFor(outcome, reflected, start, catalogue))
+  const decisions = [...ladders.values()].flatMap((outcome) => stepFor(outcome, known, start, catalogue))
   return withinAsking(withinSteps(decisions, catalogue), asking.aPerson)
+}
+
+/** What somebody says of effort decides nothing where it is not asked. */
+function withoutUnasked(reflected: Reflected, catalogue: Catalogue): Reflected {
+  if (!factsOf(reflected.person, catalogue).some(({ row }) => row.effortNotAsked)) return reflected
+  return { ...reflected, outcomes: reflected.outcomes.map((outcome) => ({ ...outcome, effort: null, feel: null })) }
 }
 
 /** What somebody's first weeks change: nobody goes to the limit in the first month, and a step is a whole level. */
@@ -102,9 +117,7 @@ function stepFor(
   const schoolId = start.isFirstMonth && asked.school === 'measured-load' ? 'dwell' : asked.school
   const school = entryOf(catalogue.schools, schoolId)
   const unasked = factsOf(person, catalogue).find(({ row }) => row.effortNotAsked)
-  const noted = evidenceIn(outcomes).get(`${movementId} ${tier}`) ?? []
-  // What somebody says of effort decides nothing where it is not asked.
-  const evidence = unasked ? noted.map((entry) => ({ ...entry, effort: null })) : noted
+  const evidence = evidenceIn(outcomes).get(`${movementId} ${tier}`) ?? []
   const sides = sidesOf({ person, outcomes, catalogue }, { movement: movementId, tier }, evidence)
   const weakest = sides.toSorted((a, b) => a.level - b.level)[0]
   if (!movement || !weakest) return []
@@ -115,24 +128,36 @@ function stepFor(
   const settings = settingsOn(person, { movement: movementId, tier }, weakest.side)
   const open = rung && withinFacts(rung, person, catalogue)
   const next = open && !isWholeLevel ? nextTurn(open, settings, given, schoolId) : NOTHING_NEXT
-  const decision = decide({
+  const question: Question = {
     ...{ movement: movementId, tier, quality: movement.quality, ladder, sides, meetingId, judging },
     ...{ judgement: catalogue.judgement, meetings: start.meetings },
     school: unasked ? { ...school, effortAtMost: null } : school,
     habit: believedOf(outcomes, catalogue).habit,
-    isCareful: needsCare(movement, ladder.find((one) => one.level > weakest.level), catalogue),
+    isCareful: needsCare(
+      movement,
+      ladder.find((one) => one.level > weakest.level),
+      catalogue,
+    ),
     nextDials: next.turn && { ...weakest.dials, [next.turn.dial]: next.turn.to },
-  })
+  }
+  const decision = decide(question)
   const shown = new Set([...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS))
   const recent = evidence.filter((entry) => shown.has(entry.meetingId))
-  const step = withNotes({ ...decision, blockId, school: schoolId, turn: null, earned: null, recent }, [
-    ...(unasked ? [{ kind: 'effort-not-asked', fact: unasked.row.name } as const] : []),
-    ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
-    ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, weakest.level) : []),
-  ])
+  const step = withNotes(
+    { ...decision, blockId, school: schoolId, turn: null, earned: null, half: null, isLowest: false, recent },
+    [
+      ...(unasked ? [{ kind: 'effort-not-asked', fact: unasked.row.name } as const] : []),
+      ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
+      ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, weakest.level) : []),
+    ],
+  )
   const still = factsOf(person, catalogue).find(({ row }) => row.stepsByHandOnly)
   if (still && step.kind === 'step-up') return [heldBack(step, still.row.name)]
-  return open ? [asTurn(step, open, { person, given, next })] : [step]
+  if (!open) return [step]
+  const turned = asTurn(step, open, { person, given, next })
+  const isLowest = isEasing(turned.kind) && turned.turn === null && turned.toLevel === turned.fromLevel
+  const half = isLowest ? halfOf(open, given) : null
+  return [withEarned({ ...turned, isLowest, half }, { rung: open, given, next, question })]
 }
 
 /** Whether a step up stakes somebody's balance. */
@@ -171,16 +196,34 @@ function asTurn(
 ): Step {
   if (step.kind === 'ease') {
     const turn = turnBack(rung, settingsOn(person, step, step.moves), given)
-    return turn && step.toLevel >= step.fromLevel - 1 ? { ...step, turn, toLevel: step.fromLevel } : step
+    return turn && step.toLevel === step.fromLevel ? { ...step, turn } : step
   }
-  // Who does less for their health has not earned that the block gives more.
-  const earned = given?.limits.some(isOfTheBody) ? null : next.earned
   const isDial = step.kind === 'step-up' && step.toLevel === step.fromLevel
-  if (step.kind !== 'step-up' && !step.isAtTop) return step
-  if (!isDial && !step.isAtTop) return { ...step, earned }
-  if (!next.turn) return { ...step, earned }
+  if (!next.turn || (!isDial && !step.isAtTop)) return step
   const notes = step.notes.filter((note) => note.kind !== 'highest-rung')
-  return { ...step, kind: 'step-up', notes, because: becauseOf({ ...step, notes }), turn: next.turn, earned }
+  return { ...step, kind: 'step-up', notes, because: becauseOf({ ...step, notes }), turn: next.turn }
+}
+
+/**
+ * What somebody has earned that the block's clock does not give: within reach, though something else may be the step
+ * today. Who does less for their health has not earned that the block gives more; nor who is eased.
+ */
+function withEarned(step: Step, { rung, given, next, question }: Earning): Step {
+  const { earned } = next
+  const weakest = question.sides.find((own) => own.level === step.fromLevel)
+  if (!earned || !weakest || isEasing(step.kind) || given?.limits.some(isOfTheBody)) return step
+  if (question.judging === 'counting') return step.kind === 'step-up' ? { ...step, earned } : step
+  const today = noteToday(weakest, question)
+  const demand = demandOf(rung, { ...weakest.dials, [earned.dial]: earned.to })
+  const isWithin = today !== null && isReached(today) && chanceOf(weakest.belief, demand) >= thresholdOf(question)
+  return isWithin ? { ...step, earned } : step
+}
+
+interface Earning {
+  rung: Variation
+  given: OwnDose | null
+  next: NextTurn
+  question: Question
 }
 
 /** The record of a set that was not done in full: its second, or repetition, is the record. */

@@ -38,7 +38,11 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
     form: 'clean',
     cheat: '',
     painWhere: '',
-    support: null, why: null, isGroup: false,
+    support: null,
+    why: null,
+    isGroup: false,
+    feel: null,
+    takesBack: null,
     device: '',
     note: '',
     clears: [],
@@ -51,7 +55,17 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
 const weeks = (count: number, change: Partial<DatedOutcome> = {}) =>
   Array.from({ length: count }, (_, week) => outcome(week, change))
 const stepOf = (person: Person, outcomes: DatedOutcome[], school: 'dwell' | 'measured-load' = 'dwell') =>
-  reflectOn(outcomes.at(-1)!.meetingId, { person, outcomes, blockIn: () => ({ school, given: reps }) }, catalogue)[0]!
+  reflectOn(
+    outcomes.at(-1)!.meetingId,
+    { person, outcomes, blockIn: () => ({ school, given: reps }), judging: 'counting' },
+    catalogue,
+  )[0]!
+const believedStep = (person: Person, outcomes: DatedOutcome[]) =>
+  reflectOn(
+    outcomes.at(-1)!.meetingId,
+    { person, outcomes, blockIn: () => ({ school: 'dwell', given: reps }) },
+    catalogue,
+  )[0]!
 
 describe('a step', () => {
   it('is a whole level in the first six meetings, and one dial from then on', () => {
@@ -66,7 +80,7 @@ describe('a step', () => {
   })
   it('takes new evidence after each turn: what was done before it says nothing', () => {
     const turned = sitter({
-      dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'prop-height', value: 15, since: day(6) }],
+      dials: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', dial: 'prop-height', value: 15, since: day(6) }],
     })
     expect(stepOf(turned, weeks(8))).toMatchObject({
       kind: 'stay',
@@ -78,7 +92,7 @@ describe('a step', () => {
     const top = catalogue.movements.get('sit-to-stand')!.ladders.chair!.at(-1)!.level
     const person = sitter({
       levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: top }],
-      dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'repetitions', value: 6, since: day(0) }],
+      dials: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', dial: 'repetitions', value: 6, since: day(0) }],
     })
     const step = stepOf(person, weeks(9, { level: top, target: 6, achieved: 6 }))
     expect(step).toMatchObject({ kind: 'step-up', turn: { dial: 'repetitions', from: 6, to: 7 } })
@@ -87,7 +101,7 @@ describe('a step', () => {
   it('is eased by the dial that was turned, by the level where none was, and at once always by the level', () => {
     const turned = sitter({
       levels: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', level: 2 }],
-      dials: [{ movement: 'sit-to-stand', tier: 'chair', dial: 'prop-height', value: 5, since: day(1) }],
+      dials: [{ movement: 'sit-to-stand', tier: 'chair', side: 'both', dial: 'prop-height', value: 5, since: day(1) }],
     })
     const poor = weeks(8, { level: 2, achieved: 5, done: 'partly' })
     expect(stepOf(turned, poor)).toMatchObject({ kind: 'ease', toLevel: 2, turn: { from: 5, to: 10 } })
@@ -108,6 +122,12 @@ describe('a step', () => {
       stepOf(sitter(), [...weeks(8), outcome(8, { done: 'partly', achieved: 7 })], 'measured-load').because,
     ).toContain('Record: 8 repetitions')
   })
+  it('by what is believed turns a dial where that is within reach, and skips dials where the next rung plainly is', () => {
+    const next = believedStep(sitter(), weeks(8, { effort: 4, form: null }))
+    expect(next).toMatchObject({ kind: 'step-up', by: 'belief' })
+    const easy = believedStep(sitter(), weeks(8, { effort: 0 }))
+    expect(easy).toMatchObject({ kind: 'step-up', toLevel: 2, turn: null })
+  })
   it('carries the last four meetings as its picture', () => {
     expect(stepOf(sitter(), weeks(9)).recent.map((entry) => entry.date)).toEqual([5, 6, 7, 8].map(day))
   })
@@ -120,7 +140,16 @@ describe('an answer', () => {
         { movement: 'a', tier: 'chair' as const, side: 'left' as const, level: 1 },
         { movement: 'a', tier: 'chair' as const, side: 'right' as const, level: 2 },
       ],
-      dials: [{ movement: 'a', tier: 'chair' as const, dial: 'hold' as const, value: 40, since: day(0) }],
+      dials: [
+        {
+          movement: 'a',
+          tier: 'chair' as const,
+          side: 'both' as const,
+          dial: 'hold' as const,
+          value: 40,
+          since: day(0),
+        },
+      ],
     }
     const after = settledLevel(before, { movement: 'a', tier: 'chair', toLevel: 2, turn: null }, 1, day(3))
     expect(after.levels.map(({ side, level }) => [side, level])).toEqual([
@@ -133,6 +162,7 @@ describe('an answer', () => {
     const dial = (movement: string, name: 'hold' | 'rounds', value: number) => ({
       movement,
       tier: 'chair' as const,
+      side: 'both' as const,
       dial: name,
       value,
       since: day(0),

@@ -1,5 +1,5 @@
 import { TIERS, type Tier } from '../catalogue/words'
-import type { Person } from '../offer/person'
+import type { Person, PersonLevel } from '../offer/person'
 import type { TierStep } from './tierMove'
 
 /** A step between tiers as a lead takes it. */
@@ -26,6 +26,20 @@ export function tierChange({ homeTier, access }: TierChange, step: TierStepTaken
     case 'down':
       return { homeTier: to, visiting: null, access: { ...access, [to]: withHelp } }
   }
+}
+
+/**
+ * Levels that a move into a tier lowers: whatever somebody once did there, they begin at the lower of that and 2, on the
+ * floor 1.
+ *
+ * @returns only those that change
+ * @example
+ * levelsIntoTier([{ movement: 'bridge', tier: 'chair', side: 'both', level: 4 }], 'chair')
+ * // [{ movement: 'bridge', tier: 'chair', side: 'both', level: 2 }]
+ */
+export function levelsIntoTier(levels: readonly PersonLevel[], to: Tier): PersonLevel[] {
+  const atMost = to === 'floor' ? 1 : 2
+  return levels.filter((own) => own.tier === to && own.level > atMost).map((own) => ({ ...own, level: atMost }))
 }
 
 /** Why a step cannot be taken as it is: the wrong way, or up without the gate and without a reason. */

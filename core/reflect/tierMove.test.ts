@@ -59,7 +59,11 @@ const visit = (
     form: null,
     cheat: '',
     painWhere: '',
-    support: null, why: null, isGroup: false,
+    support: null,
+    why: null,
+    isGroup: false,
+    feel: null,
+    takesBack: null,
     device: '',
     note: '',
     clears: [],
@@ -126,7 +130,10 @@ describe('between tiers', () => {
       to: 'chair',
       because: expect.stringContaining('fall'),
     })
-    expect(tierStep(stander, evidence({ measures: [storedMeasure('feet-together', 4)] }), catalogue)).toMatchObject({
+    const missed = storedMeasure('feet-together', 4)
+    const before = { ...missed, id: 'before', takenAt: '2026-11-01T10:00:00.000Z' }
+    expect(tierStep(stander, evidence({ measures: [missed] }), catalogue)?.kind).not.toBe('down')
+    expect(tierStep(stander, evidence({ measures: [before, missed] }), catalogue)).toMatchObject({
       kind: 'down',
       because: 'No longer shown: feet together for 10 s.',
     })

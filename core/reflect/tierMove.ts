@@ -79,6 +79,8 @@ export function tierStep(
   const to = TIERS[TIERS.indexOf(from) + 1]
   const status = to && gateInto(to)
   if (!to || !status) return null
+  // Standing well is no reason to lie down: the floor is for whoever wants it.
+  if (to === 'floor' && person.access.floor === 'no') return null
   if (person.visiting === to) return visitStep(from, to, evidence, judgement)
   const missing = status.conditions
     .filter((condition) => condition.state !== 'passed')

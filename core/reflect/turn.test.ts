@@ -20,6 +20,7 @@ const reps = (count: number): Given => ({
 const set = (id: string, dial: Dial, value: number, since = '2026-11-01'): DialSetting => ({
   movement: rung(id).movement,
   tier: rung(id).tier,
+  side: 'both',
   dial,
   value,
   since,

@@ -80,6 +80,22 @@ export function turnBack(variation: Variation, settings: readonly DialSetting[],
   return to === from ? null : { dial: last.dial, from, to, words: turnWords(variation, range, from, to) }
 }
 
+/**
+ * Half of what a block gives in time or repetitions, as a dial of the rung; null where it has none.
+ *
+ * @example
+ * halfOf({ dials: [{ dial: 'hold', from: 20, to: 60, step: 10, unit: 's' }], props: [] }, { dose: { kind: 'hold',
+ * seconds: 30 }, rounds: 1 })
+ * // { dial: 'hold', from: 30, to: 15, words: 'hold 30 → 15 s' }
+ */
+export function halfOf(variation: Variation, given: Given | null): DialTurn | null {
+  const range = variation.dials.find(({ dial }) => dial === 'hold' || dial === 'repetitions')
+  const block = range && given ? givenBy(range.dial, given) : null
+  if (!range || block === null || block < 2) return null
+  const to = Math.ceil(block / 2)
+  return { dial: range.dial, from: block, to, words: turnWords(variation, range, block, to) }
+}
+
 /** What somebody has earned beyond the block's clock counts for no more than the block gives. */
 function withinBlock(dial: Dial, value: number, given: Given | null): number {
   const block = given && givenBy(dial, given)

@@ -1,6 +1,6 @@
 import type { HandChoiceRecord } from '../../core/lead/message'
-import type { Arrival } from '../../core/offer/person'
-import { requireOwn, type Acting, type Scope } from './rows'
+import { Arrival } from '../../core/offer/person'
+import { fromJson, requireOwn, type Acting, type Scope } from './rows'
 
 /** How those who came are today, by participant. */
 export async function arrivalsOf(scope: Scope, meetingId: string): Promise<Record<string, Arrival>> {
@@ -13,6 +13,8 @@ export async function arrivalsOf(scope: Scope, meetingId: string): Promise<Recor
         came: Boolean(row.came),
         pain: row.pain,
         usualPain: row.usual_pain,
+        after: row.after,
+        afterWhere: row.after_where === null ? [] : fromJson(row.after_where, Arrival.shape.afterWhere),
         tired: Boolean(row.tired),
         sore: Boolean(row.sore),
         dizzy: Boolean(row.dizzy),
@@ -35,7 +37,7 @@ export async function saveArrival(
   const { db, practiceId } = scope
   await requireOwn(scope, 'meetings', meetingId)
   await requireOwn(scope, 'participants', participantId)
-  const { usualPain, newsNote, ...rest } = arrival
+  const { usualPain, newsNote, afterWhere, ...rest } = arrival
   await db('arrivals')
     .insert({
       practice_id: practiceId,
@@ -43,6 +45,7 @@ export async function saveArrival(
       participant_id: participantId,
       usual_pain: usualPain,
       news_note: newsNote,
+      after_where: afterWhere.length === 0 ? null : JSON.stringify(afterWhere),
       ...rest,
     })
     .onConflict(['meeting_id', 'participant_id'])

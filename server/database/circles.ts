@@ -26,6 +26,7 @@ interface CircleRow {
   start_side: Circle['startSide']
   helpers: number
   climb_at_most: string
+  judging: Circle['judging']
 }
 
 /** All venues of a practice by name. */
@@ -114,6 +115,7 @@ export async function circlesOf(scope: Scope): Promise<Circle[]> {
     startSide: row.start_side,
     helpers: row.helpers,
     climbAtMost: Number(row.climb_at_most),
+    judging: row.judging,
     members: (membersOf.get(row.id) ?? []).map((member) => member.participant_id),
   }))
 }
@@ -174,6 +176,7 @@ function circleColumns(fields: CircleFields) {
     start_side: fields.startSide,
     helpers: fields.helpers,
     climb_at_most: fields.climbAtMost,
+    judging: fields.judging,
   }
 }
 

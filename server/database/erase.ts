@@ -86,7 +86,10 @@ async function keepOutcomes(trx: Database, own: Own, nameless: string): Promise<
         effort: null,
         form: null,
         cheat: '',
-        support: null, why: null, isGroup: false,
+        support: null,
+        why: null,
+        isGroup: false,
+        feel: null,
         note: '',
       }
       return {

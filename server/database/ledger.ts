@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { Before, type LedgerAnswer, type LedgerEntry } from '../../core/contract/ledger'
+import { Before, LedgerEntry, type LedgerAnswer } from '../../core/contract/ledger'
 import { Evidence } from '../../core/reflect/evidence'
 import { fromJson, isoOf, sqlTimeOf, type Acting, type Scope } from './rows'
 
@@ -24,6 +24,9 @@ interface LedgerRow {
   decided_at: string
   decided_by_name: string | null
   undoes: string | null
+  moves: LedgerEntry['moves']
+  decided_what: LedgerEntry['by']
+  others: unknown
 }
 
 /** What the ledger holds of a meeting, of a person over all meetings, or of everybody since a moment, newest first. */
@@ -56,6 +59,9 @@ function entryOf(row: LedgerRow, isUndone: boolean): LedgerEntry {
     proposed: row.proposed,
     fromLevel: row.from_level,
     toLevel: row.to_level,
+    moves: row.moves,
+    by: row.decided_what,
+    others: row.others === null ? [] : fromJson(row.others, LedgerEntry.shape.others),
     words: row.words,
     answer: row.answer,
     because: row.because,
@@ -69,6 +75,34 @@ function entryOf(row: LedgerRow, isUndone: boolean): LedgerEntry {
   }
 }
 
+/** Steps up that were taken after these meetings and stand, the newest of each ladder first. */
+export async function ledgerSteps(
+  { db, practiceId }: Scope,
+  participants: readonly string[],
+  meetings: readonly string[],
+): Promise<Pick<LedgerEntry, 'id' | 'participant' | 'movement' | 'tier' | 'fromLevel' | 'toLevel' | 'words'>[]> {
+  if (meetings.length === 0) return []
+  const rows = await db('ledger as l')
+    .leftJoin('ledger as u', 'u.undoes', 'l.id')
+    .where({ 'l.practice_id': practiceId, 'l.proposed': 'step-up' })
+    .whereNull('u.id')
+    .whereIn('l.answer', ['accepted', 'changed'])
+    .whereIn('l.participant_id', participants)
+    .whereIn('l.meeting_id', meetings)
+    .orderBy('l.sequence', 'desc')
+    .select<LedgerRow[]>('l.*')
+  const seen = new Set<string>()
+  return rows.flatMap((row) => {
+    const ladder = `${row.participant_id} ${row.movement} ${row.tier}`
+    if (seen.has(ladder)) return []
+    seen.add(ladder)
+    const { id, movement, tier, words } = row
+    return [
+      { id, participant: row.participant_id, movement, tier, words, fromLevel: row.from_level, toLevel: row.to_level },
+    ]
+  })
+}
+
 /** An entry as it is written; what is left out is empty. */
 export interface NewEntry extends Pick<
   LedgerEntry,
@@ -78,6 +112,9 @@ export interface NewEntry extends Pick<
   fromLevel: number
   toLevel: number
   words?: string
+  moves?: LedgerEntry['moves']
+  by?: LedgerEntry['by']
+  others?: LedgerEntry['others']
   because?: string
   reason?: string
   evidence?: readonly Evidence[]
@@ -97,6 +134,9 @@ const REPLACED = [
   'kind',
   'words',
   'evidence',
+  'moves',
+  'decided_what',
+  'others',
 ]
 
 /**
@@ -129,6 +169,9 @@ export async function writeEntries(
     evidence: entry.evidence === undefined ? null : JSON.stringify(entry.evidence),
     before: JSON.stringify(entry.before),
     undoes: entry.undoes ?? null,
+    moves: entry.moves ?? 'both',
+    decided_what: entry.by ?? '',
+    others: JSON.stringify(entry.others ?? []),
     ...(decidedAt === undefined ? {} : { decided_at: sqlTimeOf(decidedAt) }),
   }))
   await db('ledger').insert(rows).onConflict(['meeting_id', 'participant_id', 'movement', 'tier']).merge(REPLACED)

@@ -10,6 +10,7 @@ import * as reflectAndLookBack from './migrations/007_reflect_and_look_back'
 import * as versions from './migrations/008_versions'
 import * as supportAndFacts from './migrations/009_support_and_facts'
 import * as clearancesAndLevels from './migrations/010_clearances_and_levels'
+import * as beliefsAndMemory from './migrations/011_beliefs_and_memory'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '008_versions': versions,
   '009_support_and_facts': supportAndFacts,
   '010_clearances_and_levels': clearancesAndLevels,
+  '011_beliefs_and_memory': beliefsAndMemory,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

@@ -93,20 +93,23 @@ export async function datedOutcomes(
     // Nothing is noted before its meeting, but for clocks that differ: this lets the index narrow it down.
     .where('o.at', '>=', Date.parse(since) - millisecondsInDay)
     .orderBy(['m.starts_at', 'o.at', 'o.id'])
-    .select<{ meeting_id: string; starts_at: string; event: unknown; pain: number | null }[]>(
+    .leftJoin('participants as p', 'p.id', 'o.participant_id')
+    .select<{ meeting_id: string; starts_at: string; event: unknown; pain: number | null; usual: number | null }[]>(
       'o.meeting_id',
       'm.starts_at',
       'o.event',
       'a.pain',
+      db.raw('coalesce(a.usual_pain, p.usual_pain) as usual'),
     )
   const noted = rows.map((row) => ({ ...row, event: fromJson(row.event, OutcomeEvent) }))
-  const arrivalPain = new Map(noted.map((row) => [`${row.meeting_id} ${row.event.participant}`, row.pain]))
+  const came = new Map(noted.map((row) => [`${row.meeting_id} ${row.event.participant}`, row]))
   return [...groupedBy(noted, 'meeting_id')].flatMap(([meetingId, own]) =>
     foldOutcomes(own.map((row) => row.event)).map((outcome) => ({
       ...outcome,
       meetingId,
       date: entryAt(own, 0).starts_at.slice(0, 10),
-      arrivalPain: arrivalPain.get(`${meetingId} ${outcome.participant}`) ?? null,
+      arrivalPain: came.get(`${meetingId} ${outcome.participant}`)?.pain ?? null,
+      usualPain: came.get(`${meetingId} ${outcome.participant}`)?.usual ?? null,
     })),
   )
 }

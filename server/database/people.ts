@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { Tag } from '../../core/catalogue/words'
-import type { DialSetting, PersonLevel } from '../../core/offer/person'
+import type { DialSetting, Flare, PersonLevel } from '../../core/offer/person'
 import { Participant, type ParticipantConsideration, type ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Scope } from './rows'
@@ -13,6 +13,7 @@ interface ParticipantRow {
   practice_id: string
   name: string
   birth_year: number | null
+  usual_pain: number | null
   sex: Participant['sex']
   height_cm: string | null
   pace: Participant['pace']
@@ -53,15 +54,20 @@ interface DialRow extends Omit<DialSetting, 'value'> {
   value: string
 }
 
+interface FlareRow extends Flare {
+  participant_id: string
+}
+
 interface LeftOutRow {
+  stands_in: number
   participant_id: string
   movement: string
   tier: Participant['homeTier']
 }
 
 /**
- * All participants of a practice by name, or those with the given ids. Their ranges are left empty: they follow from
- * their measures.
+ * All participants of a practice by name, or those with the given ids. Their ranges are left empty, and what is remembered
+ * of them: those follow from their measures and notes.
  *
  * @param withLevels false where only names and health facts are wanted
  */
@@ -76,7 +82,7 @@ export async function participantsOf(
     const query = db(table).where(`${table}.practice_id`, practiceId)
     return ids ? query.whereIn(`${table}.${column}`, ids) : query
   }
-  const [rows, considerations, levels, dials, leftOut] = await Promise.all([
+  const [rows, considerations, levels, dials, leftOut, flares] = await Promise.all([
     scoped('participants', 'id').whereNull('erased_at').orderBy('name').select<ParticipantRow[]>('*'),
     scoped('participant_considerations', 'participant_id').orderBy('position').select<ConsiderationRow[]>('*'),
     withLevels ? scoped('levels', 'participant_id').orderBy(['movement', 'tier', 'side']).select<LevelRow[]>('*') : [],
@@ -84,12 +90,14 @@ export async function participantsOf(
       ? scoped('person_dials', 'participant_id').orderBy(['movement', 'tier', 'dial']).select<DialRow[]>('*')
       : [],
     withLevels ? scoped('left_out', 'participant_id').orderBy(['movement', 'tier']).select<LeftOutRow[]>('*') : [],
+    withLevels ? scoped('flares', 'participant_id').orderBy('region').select<FlareRow[]>('*') : [],
   ])
   const details = {
     considerations: groupedBy(considerations, 'participant_id'),
     levels: groupedBy(levels, 'participant_id'),
     dials: groupedBy(dials, 'participant_id'),
     leftOut: groupedBy(leftOut, 'participant_id'),
+    flares: groupedBy(flares, 'participant_id'),
   }
   return rows.map((row) => participantOf(row, details))
 }
@@ -100,6 +108,7 @@ interface Details {
   levels: Map<string, LevelRow[]>
   dials: Map<string, DialRow[]>
   leftOut: Map<string, LeftOutRow[]>
+  flares: Map<string, FlareRow[]>
 }
 
 function participantOf(row: ParticipantRow, details: Details): Participant {
@@ -121,6 +130,7 @@ function participantOf(row: ParticipantRow, details: Details): Participant {
     homeProps: row.home_props === null ? {} : fromJson(row.home_props, Participant.shape.homeProps),
     emergencyContact: row.emergency_contact,
     joins: row.joins,
+    usualPain: row.usual_pain,
     ranges: [],
     considerations: (details.considerations.get(row.id) ?? []).map(considerationOf),
     levels: (details.levels.get(row.id) ?? []).map(({ movement, tier, side, level }) => ({
@@ -129,14 +139,26 @@ function participantOf(row: ParticipantRow, details: Details): Participant {
       side,
       level,
     })),
-    dials: (details.dials.get(row.id) ?? []).map(({ movement, tier, dial, value, since }) => ({
+    dials: (details.dials.get(row.id) ?? []).map(({ movement, tier, side, dial, value, since }) => ({
       movement,
       tier,
+      side,
       dial,
       value: Number(value),
       since,
     })),
-    leftOut: (details.leftOut.get(row.id) ?? []).map(({ movement, tier }) => ({ movement, tier })),
+    leftOut: (details.leftOut.get(row.id) ?? []).map(({ movement, tier, stands_in }) => ({
+      movement,
+      tier,
+      standsIn: Boolean(stands_in),
+    })),
+    flares: (details.flares.get(row.id) ?? []).map(({ region, levels: by, since, until }) => ({
+      region,
+      levels: by,
+      since,
+      until,
+    })),
+    remembered: [],
     visiting: row.visiting,
   }
 }
@@ -219,6 +241,7 @@ function columnsOf(fields: ParticipantFields) {
     home_props: JSON.stringify(fields.homeProps),
     emergency_contact: fields.emergencyContact,
     joins: fields.joins,
+    usual_pain: fields.usualPain,
   }
 }
 

@@ -37,6 +37,17 @@ export async function personMeetings(scope: Scope, participantId: string, since?
   }))
 }
 
+/** The last meeting that somebody came to; null: never been. */
+export async function lastMeetingOf({ db, practiceId }: Scope, participantId: string): Promise<string | null> {
+  const row = await db('arrivals as a')
+    .join('meetings as m', 'm.id', 'a.meeting_id')
+    .where({ 'a.practice_id': practiceId, 'a.participant_id': participantId, 'a.came': true })
+    .whereRaw('m.starts_at <= utc_timestamp()')
+    .orderBy('m.starts_at', 'desc')
+    .first<{ meeting_id: string } | undefined>('a.meeting_id')
+  return row?.meeting_id ?? null
+}
+
 /** The start of the last meeting that somebody came to; null: never been. */
 export async function lastCame(scope: Scope, participantId: string): Promise<string | null> {
   const { db, practiceId } = scope

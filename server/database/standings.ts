@@ -4,7 +4,7 @@ import type { Participant } from '../../core/offer/participant'
 import type { Scope } from './rows'
 
 /** Where somebody stands on one ladder: levels, dials, and whether it is left out. */
-export interface Standing extends Required<Pick<Before, 'levels' | 'dials' | 'isLeftOut'>> {
+export interface Standing extends Required<Pick<Before, 'levels' | 'dials' | 'isLeftOut' | 'standsIn'>> {
   participant: string
   movement: string
   tier: Tier
@@ -20,6 +20,7 @@ export function standingOn(person: Participant, movement: string, tier: Tier): S
     levels: person.levels.filter(isOwn),
     dials: person.dials.filter(isOwn),
     isLeftOut: person.leftOut.some(isOwn),
+    standsIn: person.leftOut.find(isOwn)?.standsIn ?? false,
   }
 }
 
@@ -37,7 +38,7 @@ export async function writeStandings({ db, practiceId }: Scope, standings: reado
   const dials = standings.flatMap((one) => one.dials.map((setting) => ({ ...ownerOf(one), ...setting })))
   const leftOut = standings
     .filter((one) => one.isLeftOut)
-    .map((one) => ({ ...ownerOf(one), movement: one.movement, tier: one.tier }))
+    .map((one) => ({ ...ownerOf(one), movement: one.movement, tier: one.tier, stands_in: one.standsIn }))
   if (levels.length > 0) await db('levels').insert(levels)
   if (dials.length > 0) await db('person_dials').insert(dials)
   if (leftOut.length > 0) await db('left_out').insert(leftOut)

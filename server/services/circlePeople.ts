@@ -5,9 +5,11 @@ import { rangesOf } from '../../core/offer/ranges'
 import { holdingOn } from '../../core/offer/inForce'
 import { measuresOf } from '../database/measures'
 import { participantsOf } from '../database/people'
+import { memoriesOf } from './memoryOf'
 
 /**
- * People as a meeting needs them, in the given order: with the considerations that hold on its day, and their ranges.
+ * People as a meeting needs them, in the given order: with the considerations that hold on its day, their ranges, and
+ * what is remembered of them.
  *
  * @param members participant ids
  * @param day ISO day
@@ -18,12 +20,17 @@ export async function peopleOn(
   day: string,
   catalogue: Catalogue,
 ): Promise<Participant[]> {
-  const [people, measures] = await Promise.all([participantsOf(scope, members), measuresOf(scope, members)])
+  const [people, measures, memories] = await Promise.all([
+    participantsOf(scope, members),
+    measuresOf(scope, members),
+    memoriesOf(scope, members, `${day}T00:00:00Z`, catalogue),
+  ])
   return members
     .flatMap((member) => people.filter((person) => person.id === member))
     .map((person) => ({
       ...person,
       considerations: holdingOn(person.considerations, { on: day, records: measures.get(person.id) ?? [] }, catalogue),
+      remembered: memories.get(person.id) ?? [],
       ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
     }))
 }

@@ -1,5 +1,5 @@
 import { entryOf } from '../../core/entries'
-import { format, formatISO, getYear, subDays } from 'date-fns'
+import { format, formatISO, subDays } from 'date-fns'
 import type { readHome, StoredHomePractice, tickHomeFromFile } from '../../core/contract/homePractice'
 import type { AnswerOf } from '../../core/contract/route'
 import type { Variation } from '../../core/catalogue/catalogue'
@@ -42,9 +42,7 @@ export async function homeOf(scope: Scope, participantId: string, now: Date): Pr
   const recent = [...new Set(done.map((outcome) => outcome.movement))]
   const follows = usualSchool({ id, school }, circles)
   const { homeDaysAWeek, name } = entryOf(catalogue.schools, follows)
-  const proposals = person
-    ? proposeHome(person, { school: follows, recent, homeProps, year: getYear(now) }, catalogue)
-    : []
+  const proposals = person ? proposeHome(person, { school: follows, recent, homeProps }, catalogue) : []
   return { home, daysAWeek: homeDaysAWeek, school: name, proposals }
 }
 

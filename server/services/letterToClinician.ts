@@ -9,6 +9,7 @@ import { measuresOf } from '../database/measures'
 import { datedOutcomes } from '../database/outcomes'
 import { participantById } from '../database/people'
 import { NotFound, type Scope } from '../database/rows'
+import { memoriesOf } from './memoryOf'
 import type { LetterText } from '../documents/clinicianLetter'
 
 /**
@@ -22,18 +23,20 @@ export async function letterToClinician(
   letterId: string,
   practiceName: string,
 ): Promise<LetterText> {
-  const person = await participantById(scope, participantId)
-  const letter = (await lettersOf(scope, person.id)).find((one) => one.id === letterId)
+  const stored = await participantById(scope, participantId)
+  const letter = (await lettersOf(scope, stored.id)).find((one) => one.id === letterId)
   if (!letter) throw new NotFound('There is no such letter.')
   const { madeAt, weeks } = letter
   const window = { until: madeAt, since: subWeeks(new Date(madeAt), weeks).toISOString() }
   const [attended, outcomes, acted, measures, catalogue] = await Promise.all([
-    attendedBy(scope, [person.id], window),
-    datedOutcomes(scope, [person.id], window),
-    actedSince(scope, [person.id], window.since),
-    measuresOf(scope, [person.id]),
+    attendedBy(scope, [stored.id], window),
+    datedOutcomes(scope, [stored.id], window),
+    actedSince(scope, [stored.id], window.since),
+    measuresOf(scope, [stored.id]),
     linkedCatalogue(scope),
   ])
+  const memories = await memoriesOf(scope, [stored.id], madeAt, catalogue)
+  const person = { ...stored, remembered: memories.get(stored.id) ?? [] }
   const consentOn = format(letter.consentOn, 'd MMMM yyyy')
   return {
     practiceName,

@@ -6,7 +6,9 @@ import { circleById, venuesOf } from '../database/circles'
 import { questionsFor } from '../database/ledger'
 import { lastMeetingsBefore, meetingById, meetingsBefore, movementsMetBefore } from '../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../database/outcomes'
+import { spreadQuestions } from '../../core/reflect/questions'
 import { peopleOn } from './circlePeople'
+import { gapsOf } from './memoryOf'
 
 /** Everything that the four steps of a meeting work with, as a lead sees it. */
 export async function meetingView(scope: Scope, id: string): Promise<Omit<MeetingView, 'now'>> {
@@ -30,6 +32,7 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
       outcomeEventsOf(scope, meeting.id),
       questionsFor(scope, ids, startsAt, catalogue.judgement.asking.days),
     ])
+  const gaps = await gapsOf(scope, ids, startsAt, catalogue)
   const venue = venues.find((one) => one.id === circle.venueId)
   if (!venue) throw new NotFound('The circle has no venue.')
   return {
@@ -45,6 +48,7 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
     handChoices,
     classEvents,
     outcomes,
-    questions,
+    gaps,
+    questions: spreadQuestions(questions, meeting.plan, catalogue.judgement),
   }
 }

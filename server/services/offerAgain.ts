@@ -36,6 +36,6 @@ export async function offerAgain(
         before: { levels, dials, isLeftOut },
       },
     ])
-    await writeStandings(within, [{ ...standing, isLeftOut: false }])
+    await writeStandings(within, [{ ...standing, isLeftOut: false, standsIn: false }])
   })
 }

@@ -9,6 +9,7 @@ import { actedSince, attendedBy } from '../database/lookBack'
 import { measuresOf, sameDayPairs } from '../database/measures'
 import { datedOutcomes } from '../database/outcomes'
 import { participantById } from '../database/people'
+import { memoriesOf } from './memoryOf'
 import type { Acting } from '../database/rows'
 
 /** One person over the last 4, 12, 26 or 52 weeks. */
@@ -18,26 +19,28 @@ export async function personLookBack(
   weeks: LookBackWeeks,
   now: Date,
 ): Promise<PersonLookBack> {
-  const person = await participantById(acting, id)
+  const stored = await participantById(acting, id)
   const window = { until: now.toISOString(), since: subWeeks(now, weeks).toISOString() }
   const [attended, outcomes, acted, measures, pairs, circles, catalogue] = await Promise.all([
-    attendedBy(acting, [person.id], window),
-    datedOutcomes(acting, [person.id], window),
-    actedSince(acting, [person.id], window.since),
-    measuresOf(acting, [person.id]),
+    attendedBy(acting, [stored.id], window),
+    datedOutcomes(acting, [stored.id], window),
+    actedSince(acting, [stored.id], window.since),
+    measuresOf(acting, [stored.id]),
     sameDayPairs(acting),
     circlesOf(acting),
     linkedCatalogue(acting),
-    noteHealth(acting, person.id, 'looked back'),
+    noteHealth(acting, stored.id, 'looked back'),
   ])
+  const memories = await memoriesOf(acting, [stored.id], window.until, catalogue)
+  const person = { ...stored, remembered: memories.get(stored.id) ?? [] }
   return {
     person,
     weeks,
     since: window.since,
-    back: personBack(attended.get(person.id) ?? [], outcomes, weeks, catalogue),
+    back: personBack(attended.get(stored.id) ?? [], outcomes, weeks, catalogue),
     aim: catalogue.schools.get(usualSchool(person, circles))?.weeklySecondsPerRegion ?? null,
     acted,
-    measures: (measures.get(person.id) ?? []).filter((record) => record.takenAt >= window.since),
+    measures: (measures.get(stored.id) ?? []).filter((record) => record.takenAt >= window.since),
     pairs,
   }
 }

@@ -8,6 +8,7 @@ import { participantById } from '../database/people'
 import { lastCame, personMeetings } from '../database/personHistory'
 import type { Acting } from '../database/rows'
 import { screeningsOf } from '../database/screenings'
+import { memoriesOf } from './memoryOf'
 import { tierStepOf } from './tierSteps'
 
 const SIX_WEEKS_DAYS = 42
@@ -15,8 +16,12 @@ const SHOWN_MOVES = 6
 
 /** Everything that a profile is read from. */
 export async function profileOf(acting: Acting, id: string, now: Date): Promise<Profile> {
-  const person = await participantById(acting, id)
   const catalogue = await linkedCatalogue(acting)
+  const [stored, memories] = await Promise.all([
+    participantById(acting, id),
+    memoriesOf(acting, [id], now.toISOString(), catalogue),
+  ])
+  const person = { ...stored, remembered: memories.get(id) ?? [] }
   const [measures, pairs, meetings, last, screenings, ledger, tierStep] = await Promise.all([
     measuresOf(acting, [person.id]),
     sameDayPairs(acting),

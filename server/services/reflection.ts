@@ -1,3 +1,4 @@
+import type { Circle } from '../../core/circle/circle'
 import { Level } from '../../core/catalogue/words'
 import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
@@ -10,6 +11,7 @@ import { blockToday } from '../../core/reflect/blockToday'
 import { blockTurns } from '../../core/reflect/blockTurns'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { DecisionKind } from '../../core/reflect/question'
+import { withinClass } from '../../core/reflect/questions'
 import { otherSchools } from '../../core/reflect/otherSchools'
 import { isContested } from '../../core/reflect/contested'
 import { reflectOn } from '../../core/reflect/reflectOn'
@@ -21,11 +23,13 @@ import { meetingById } from '../database/meetings'
 import { datedOutcomes, historiesOf, outcomeEventsOf } from '../database/outcomes'
 import { participantsOf } from '../database/people'
 import type { Scope } from '../database/rows'
+import { afterLast } from './afterLast'
 import { tierStepsOf } from './tierSteps'
 
 /** All that a meeting is reflected on with. */
 export interface ReflectedMeeting {
   meeting: Meeting
+  circle: Pick<Circle, 'judging'>
   people: Participant[]
   outcomes: DatedOutcome[]
   histories: Awaited<ReturnType<typeof historiesOf>>
@@ -47,7 +51,7 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
     outcomeEventsOf(scope, meeting.id),
     ledgerOf(scope, { meetingId: meeting.id }),
   ])
-  return { meeting, people, outcomes, histories, events, answered, catalogue }
+  return { meeting, circle, people, outcomes, histories, events, answered, catalogue }
 }
 
 /**
@@ -66,18 +70,21 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
     catalogue,
     histories,
   })
+  const { takeBack, flares } = await afterLast(scope, { meeting, people, outcomes, catalogue })
   const entries = new Map(answered.map((entry) => [decisionKey(entry), entry]))
   return {
     decisions: decisions.map((decision) => asItWasSettled(decision, entries.get(decisionKey(decision)))),
     answered,
     doses,
+    takeBack,
+    flares,
     tiers,
   }
 }
 
 /** What a meeting proposes of everybody as they stood before its decisions were answered. */
 export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'decisions' | 'doses'> {
-  const { meeting, people, outcomes, histories, events, answered, catalogue } = reflected
+  const { meeting, people, outcomes, histories, events, answered, catalogue, circle } = reflected
   const twice = notedTwice(events)
   const proposed = people.flatMap((person) => {
     const own = {
@@ -85,6 +92,7 @@ export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'deci
       outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
       blockIn: blockToday(meeting.plan, person),
       history: histories.get(person.id),
+      judging: circle.judging,
     }
     const steps = reflectOn(meeting.id, own, catalogue)
     const others = otherSchools(meeting.id, own, steps, catalogue)
@@ -96,7 +104,9 @@ export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'deci
   })
   const { steps, proposals } = blockTurns(proposed, meeting.plan, catalogue.judgement)
   return {
-    decisions: steps.map((step) => ({ ...step, isContested: isContested(step, twice) }) as ProposedDecision),
+    decisions: withinClass(steps, catalogue.judgement).map(
+      (step) => ({ ...step, isContested: isContested(step, twice) }) as ProposedDecision,
+    ),
     doses: proposals,
   }
 }

@@ -45,10 +45,28 @@ function answersOf(choices: readonly DecisionChoice[], proposed: readonly Propos
       wrong[`answers.${at}.reason`] = 'Say in a few words why this is not eased.'
     if (!proposal || !said) return []
     const { participant, movement, tier, toLevel, reason } = choice
-    const { answer, turn, leaveOut } = said
-    const { kind: proposed, fromLevel, because, recent: evidence } = proposal
+    const { answer, turn, leaveOut, standsIn } = said
+    const { kind: proposed, fromLevel, because, recent: evidence, moves, by } = proposal
+    const others = proposal.others.map(({ school, toLevel: level }) => ({ school, toLevel: level }))
+    const kept = { moves, by, others }
     return [
-      { participant, movement, tier, proposed, fromLevel, toLevel, turn, leaveOut, answer, because, reason, evidence },
+      {
+        participant,
+        movement,
+        tier,
+        proposed,
+        fromLevel,
+        toLevel,
+        turn,
+        leaveOut,
+        standsIn,
+        instead: choice.instead,
+        answer,
+        because,
+        reason,
+        evidence,
+        ...kept,
+      },
     ]
   })
   if (Object.keys(wrong).length > 0) throw new WrongAnswers(wrong)

@@ -3,12 +3,14 @@ import type { Tier } from '../../core/catalogue/words'
 import type { Participant } from '../../core/offer/participant'
 import {
   isProposed,
+  levelsIntoTier,
   tierChange,
   tierObjection,
   type TierObjection,
   type TierStepTaken,
 } from '../../core/reflect/tierChange'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { setLevels } from '../database/levels'
 import { participantById } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
@@ -31,6 +33,7 @@ export async function takeTierStep(
   return acting.db.transaction(async (trx) => {
     const within = { ...acting, db: trx }
     await moveTier(within, before, tierChange(before, step, to))
+    if (step === 'move' || step === 'down') await setLevels(within, id, levelsIntoTier(before.levels, to))
     const after = await participantById(within, id)
     await noteByHand(within, before, after, joined([because, reason], ' '))
     return after

@@ -64,15 +64,16 @@ function isAlike(entry: LedgerEntry, other: LedgerEntry): boolean {
 
 function standsNow(person: Participant, { kind, movement, tier }: LedgerEntry) {
   if (kind === 'tier') return { homeTier: person.homeTier, visiting: person.visiting, access: person.access }
-  const { levels, dials, isLeftOut } = standingOn(person, movement, tier)
-  return { levels, dials, isLeftOut }
+  const { levels, dials, isLeftOut, standsIn } = standingOn(person, movement, tier)
+  return { levels, dials, isLeftOut, standsIn }
 }
 
 async function restore(acting: Acting, person: Participant, { kind, movement, tier, before }: LedgerEntry) {
+  if (kind === 'flare') throw new CannotWalkBack('A flare is ended on the person’s page.')
   if (kind === 'tier') {
     const { homeTier = person.homeTier, visiting = null, access = person.access } = before ?? {}
     return moveTier(acting, person, { homeTier, visiting, access })
   }
-  const { levels = [], dials = [], isLeftOut = false } = before ?? {}
-  return writeStandings(acting, [{ participant: person.id, movement, tier, levels, dials, isLeftOut }])
+  const { levels = [], dials = [], isLeftOut = false, standsIn = false } = before ?? {}
+  return writeStandings(acting, [{ participant: person.id, movement, tier, levels, dials, isLeftOut, standsIn }])
 }

@@ -1,4 +1,5 @@
 import type { Tier } from '../../core/catalogue/words'
+import { INSTEAD_WORDS, type Instead } from '../../core/reflect/answer'
 import type { LedgerEntry } from '../../core/contract/ledger'
 import type { Meeting } from '../../core/contract/meetings'
 import type { Participant } from '../../core/offer/participant'
@@ -21,10 +22,17 @@ export interface SettledDecision {
   toLevel: number
   turn: DialTurn | null
   leaveOut: boolean
+  /** Whether another movement may stand in for what is left out. */
+  standsIn: boolean
   answer: 'accepted' | 'changed' | 'refused'
   because: string
   reason: string
+  /** What is done in place of a level: null: nothing. */
+  instead: Instead | null
   evidence: readonly Evidence[]
+  moves: LedgerEntry['moves']
+  by: LedgerEntry['by']
+  others?: LedgerEntry['others']
 }
 
 /** The meeting that is decided on, those who are in it, and what was answered of it before. */
@@ -61,6 +69,7 @@ export async function writeDecisions(
       ...before,
       ...settledLevel(before, decision, decision.fromLevel, meeting.startsAt.slice(0, 10)),
       isLeftOut: decision.leaveOut || before.isLeftOut,
+      standsIn: decision.standsIn || before.standsIn,
     })
   }
   await writeEntries(acting, entries, decidedAt)
@@ -70,18 +79,18 @@ export async function writeDecisions(
 /** Where somebody stood before the first answer of this meeting. */
 function standingBefore(now: Standing, earlier: LedgerEntry | undefined): Standing {
   if (!earlier?.before) return now
-  const { levels = [], dials = [], isLeftOut = false } = earlier.before
-  return { ...now, levels, dials, isLeftOut }
+  const { levels = [], dials = [], isLeftOut = false, standsIn = false } = earlier.before
+  return { ...now, levels, dials, isLeftOut, standsIn }
 }
 
 function entryFor(decision: SettledDecision, meetingId: string, before: Standing): NewEntry {
-  const { turn, leaveOut: _leaveOut, ...said } = decision
-  const { levels, dials, isLeftOut } = before
+  const { turn, leaveOut: _leaveOut, standsIn: _standsIn, instead, ...said } = decision
+  const { levels, dials, isLeftOut, standsIn } = before
   return {
     ...said,
     meetingId,
     kind: turn ? 'dial' : 'level',
-    words: turn?.words ?? '',
-    before: { levels, dials, isLeftOut },
+    words: turn?.words ?? (instead ? INSTEAD_WORDS[instead] : ''),
+    before: { levels, dials, isLeftOut, standsIn },
   }
 }

@@ -3,7 +3,9 @@ import type { Participant } from '../../core/offer/participant'
 
 /** Lists and profiles: a helper sees no considerations at all. */
 export function inLists(participant: Participant, role: Role): Participant {
-  return role === 'lead' ? participant : { ...participant, birthYear: null, emergencyContact: '', considerations: [] }
+  if (role === 'lead') return participant
+  const nothing = { considerations: [], remembered: [], flares: [], usualPain: null }
+  return { ...participant, birthYear: null, emergencyContact: '', ...nothing }
 }
 
 /** In a meeting a helper sees what today needs: what holds and on which side, without notes or who cleared it. */

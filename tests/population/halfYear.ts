@@ -10,7 +10,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { reflectOn, type Step } from '../../core/reflect/reflectOn'
 import { settledLevel } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
-import { ableTo, bodyOf, capacityOf, learnsFrom, lives, wakes, type Body } from './bodies'
+import { ableTo, bodyOf, learnsFrom, lives, wakes, type Body } from './bodies'
 import { noteOf, type Noting } from './notes'
 import { Tally, type Judged } from './tally'
 
@@ -70,7 +70,7 @@ function leadOne(body: Body, cell: Cell, random: Random, tally: Tally): void {
 }
 
 function holdMeeting(course: Course, week: number, daysAway: number): void {
-  const { body, cell, random, tally, history } = course
+  const { body, cell, random, tally } = course
   const arrival = arrivalOf(body, week, random)
   const today = todayOf(body.person, cell.catalogue, arrival, { daysAway, year: 2026, screenedDaysAgo: 30 })
   const meetingId = `week-${week}`
@@ -86,9 +86,7 @@ function holdMeeting(course: Course, week: number, daysAway: number): void {
   const steps = decisionsOf(course, meetingId)
   course.asked = new Set(steps.filter((step) => step.kind === 'ask').map((step) => step.movement))
   tally.decides(steps)
-  ;(globalThis as any).onSteps?.(steps, body, course.meetings)
   for (const step of steps) Object.assign(body.person, settledLevel(body.person, step, step.fromLevel, dateOf(week)))
-  void history
 }
 
 interface Doing {
@@ -111,7 +109,6 @@ function doBlock(course: Course, { movement, offer, arrival, week, meetingId, is
     const margin = able - demandOf(offer)
     const noted = margin + random.normal(0.2 * (cell.noise ?? 1))
     tally.offers(margin, hasEasier(movement, offer))
-    if (margin < -1 && hasEasier(movement, offer)) (globalThis as any).onOver?.(body, offer, week, margin, course)
     for (const one of side === 'both' ? ['left', 'right'] : [side]) learnsFrom(body, `${movement.id} ${one}`, margin)
     if (!isNoted || (isOneSided && side === 'right')) continue
     history.push({
@@ -174,7 +171,7 @@ function arrivalOf(body: Body, week: number, random: Random): Arrival {
 }
 
 /** A rung with its dials turned asks more than the bare rung, and less than the next one; invented. */
-export function demandOf({ variation, dials }: Pick<Offer, 'variation' | 'dials'>): number {
+function demandOf({ variation, dials }: Pick<Offer, 'variation' | 'dials'>): number {
   const turned = variation!.dials.map(({ dial, from, to }) =>
     dials[dial] === undefined ? 0 : Math.max(0, (dials[dial] - from) / (to - from)),
   )
@@ -185,8 +182,6 @@ function hasEasier(movement: Movement, { variation, tier }: Offer): boolean {
   return movement.ladders[tier]!.some((rung) => rung.level < variation!.level)
 }
 
-export { capacityOf }
-
-export function dateOf(week: number): string {
+function dateOf(week: number): string {
   return new Date(Date.UTC(2026, 0, 6 + 7 * week)).toISOString().slice(0, 10)
 }

@@ -73,7 +73,11 @@ export function noteOf(
     form: wants(noting.form) ? (isClean === isWrong ? 'slipped' : 'clean') : null,
     cheat: '',
     painWhere: '',
-    support: null, why: null, isGroup: false,
+    support: null,
+    why: null,
+    isGroup: false,
+    feel: null,
+    takesBack: null,
     device: '',
     note: '',
     clears: [],
@@ -93,7 +97,7 @@ function painOf(body: Body, margin: number, arrival: Arrival, random: Random) {
   const said = { 'hides-pain': -2, 'fears-pain': 1 }[body.reporter as string] ?? 0
   const pain = tenths(felt + (rise > 0 || said > 0 ? said : 0))
   const isSharp = margin < -1.2 && random.next() < (body.reporter === 'hides-pain' ? 0.1 : 0.3)
-  const usual = pain > body.aches + 1 ? 'pinch' : null
+  const usual = pain > body.aches + 1 ? ('pinch' as const) : null
   return { pain, painKind: isSharp ? ('sharp' as const) : usual }
 }
 

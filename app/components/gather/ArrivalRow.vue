@@ -2,6 +2,7 @@
 import { joined } from '~~/core/sentence'
 import type { Arrival } from '~~/core/offer/person'
 import type { Participant } from '~~/core/offer/participant'
+import { rememberedWords } from '~~/core/offer/remembered'
 import type { RiderToday } from '~~/core/plan/riders'
 
 /** One person at the door: came, pain, tired, sore, dizzy, ill, and what follows at a glance. */
@@ -21,6 +22,7 @@ const NEWS: Record<Arrival['news'], string> = {
   fracture: 'a fracture',
   'red-flag': 'red flag',
 }
+const AFTER = { fine: '', 'sore-a-day': '', 'sore-days': 'sore for days', worse: 'worse after' } as const
 const STATES = ['tired', 'sore', 'dizzy', 'ill'] as const
 
 function set(change: Partial<Arrival>): void {
@@ -38,6 +40,7 @@ const outcome = computed(() => {
   const parts = [
     today.tier === person.homeTier ? '' : `${today.tier} today`,
     today.easierBy > 0 ? `${today.easierBy} easier` : '',
+    arrival.after === null ? '' : AFTER[arrival.after],
   ]
   return joined([...parts, arrival.late ? 'late' : ''])
 })
@@ -56,6 +59,12 @@ const outcome = computed(() => {
         />
         <TierGlyph :tier="arrival.came ? rider.today.tier : person.homeTier" :size="30" />
         <span class="font-semibold">{{ person.name }}</span>
+        <span
+          v-if="person.remembered.length > 0"
+          class="size-2.5 rounded-full bg-stop"
+          :title="person.remembered.map(rememberedWords).join(' ')"
+          ><span class="sr-only">{{ person.remembered.map(rememberedWords).join(' ') }}</span></span
+        >
       </label>
     </th>
     <td class="px-0.5">

@@ -3,7 +3,7 @@ import { valueIn } from '~~/core/entries'
 import { firstReason, reasonWords } from '~~/core/offer/reason'
 import { differenceInCalendarDays } from 'date-fns'
 import { screeningDue } from '~~/core/offer/screening'
-import { TIERS, type Tier } from '~~/core/catalogue/words'
+import { TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import { fitWords } from '~~/core/offer/fitWords'
 import type { Offer } from '~~/core/offer/offerFor'
@@ -14,6 +14,7 @@ import type { RiderToday } from '~~/core/plan/riders'
 /** What one person is offered today, block by block, and why; each can be changed by hand. */
 const { person, rider } = defineProps<{ person: Participant; rider: RiderToday }>()
 const meeting = useMeeting()
+const { isLead } = useAccount()
 const { catalogue } = storeToRefs(useCatalogue())
 
 const blocks = computed(() =>
@@ -32,6 +33,13 @@ const blocks = computed(() =>
   }),
 )
 const watch = computed(() => [...new Set(blocks.value.flatMap(({ offers }) => offers.flatMap((offer) => offer.watch)))])
+/** The parts of the body that today works, the most worked first. */
+const regions = computed((): Region[] => {
+  const worked = meeting.planned.blocks.flatMap((block) =>
+    Object.keys(catalogue.value.movements.get(block.movement)?.regions ?? {}),
+  )
+  return [...new Set(worked)].filter((region): region is Region => region !== 'breath-and-ease')
+})
 const due = computed(() => {
   const {
     meeting: { startsAt },
@@ -92,12 +100,26 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
         ><template v-if="own.note">: {{ own.note }}</template>
       </li>
     </ul>
+    <RememberedList
+      :participant="person.id"
+      :remembered="person.remembered"
+      :can-look="isLead"
+      class="mt-2"
+      @looked="meeting.refresh()"
+    />
     <p v-if="due" class="mt-2 border-l-4 border-mark pl-3">
       Screen again: {{ due }} <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink>
     </p>
     <ul v-if="watch.length > 0" class="mt-2 border-l-4 border-mark pl-3 space-y-0.5 text-[0.94rem]">
       <li v-for="words in watch" :key="words">{{ words }}</li>
     </ul>
+    <DaysAfter
+      class="mt-3"
+      :name="person.name"
+      :arrival="meeting.arrivalOf(person.id)"
+      :regions="regions"
+      @change="meeting.sayArrival(person.id, { ...meeting.arrivalOf(person.id), came: true, ...$event })"
+    />
     <p v-if="!rider.today.takesPart" class="mt-3 font-semibold">{{ firstReason(rider.today) }}</p>
     <ol v-else class="mt-3 divide-y divide-line">
       <li

@@ -37,6 +37,7 @@ const rows = computed(() =>
       level: offer?.kind === 'breath' ? null : (offer?.variation?.level ?? null),
       own: offer ? ownWords(offer) : '',
       rests: resting.has(person.id),
+      asked: outcomes.every((outcome) => outcome.effort === null) && isAsked(person.id, offer?.movement),
       marks: outcomes.map((outcome) => MARKS[outcome.done] + SIDE_MARKS[outcome.side]).join(' '),
       words: outcomes
         .map((outcome) => `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}`)
@@ -49,8 +50,10 @@ const rows = computed(() =>
 )
 const SIDE_MARKS = { both: '', left: ' L', right: ' R' } as const
 function keyOf(at: number): string {
-  return at < 10 ? String((at + 1) % 10) : `⇧${at - 9}`
+  return people.length < 10 ? String(at + 1) : String(at + 1).padStart(2, '0')
 }
+const isAsked = (id: string, movement: string | null | undefined) =>
+  meeting.opened.questions.some((one) => one.participant === id && one.movement === movement)
 </script>
 
 <template>
@@ -70,6 +73,7 @@ function keyOf(at: number): string {
         <TierGlyph :tier="row.tier" :level="row.level" :size="30" />
         <span class="font-semibold text-[1.1rem]">{{ calledName(row.person.name) }}</span>
         <span v-if="row.own" class="text-[0.94rem] text-faint">{{ row.own }}</span>
+        <span v-if="row.asked" class="bg-mark-soft rounded px-1.5 text-[0.94rem]" data-test="ask-mark">ask</span>
         <strong v-if="row.rests" class="text-[0.94rem] font-semibold">rests and breathes</strong>
         <span v-if="row.marks" class="text-action font-semibold"
           ><span aria-hidden="true">{{ row.marks }}</span

@@ -90,9 +90,22 @@ function move(tier: Tier): void {
         >
           {{ words }} <kbd class="key">{{ KEYS[done].shown }}</kbd>
         </button>
-        <button class="button button-quiet" :disabled="waiting.length === 0" @click="logging.logTheRest">
+        <button class="button" :disabled="picked === null && waiting.length === 0" @click="logging.logFeel('easy')">
+          {{ picked === null ? `The other ${waiting.length}: easy` : 'Easy' }} and clean
+          <kbd class="key">{{ KEYS.easy.shown }}</kbd>
+        </button>
+        <button class="button" :disabled="picked === null && waiting.length === 0" @click="logging.logFeel('hard')">
+          {{ picked === null ? 'done, hard' : 'Hard' }} <kbd class="key">{{ KEYS.hard.shown }}</kbd>
+        </button>
+        <button class="button button-quiet" :disabled="waiting.length === 0" @click="logging.logTheRest()">
           The other {{ waiting.length }}: done <kbd class="key">{{ KEYS.rest.shown }}</kbd>
         </button>
+        <button class="button button-quiet" @click="logging.undo">
+          Undo <kbd class="key">{{ KEYS.undo.shown }}</kbd>
+        </button>
+        <span v-if="logging.figure.value !== null" class="numerals font-semibold" aria-live="polite"
+          >{{ logging.figure.value }}_</span
+        >
       </template>
       <template v-if="pickedPerson && led.begun.value">
         <select

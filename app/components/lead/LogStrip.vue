@@ -25,6 +25,8 @@ const WORDS: Record<OutcomeEvent['done'], string> = {
   stopped: 'stopped',
   'not-done': 'not done',
 }
+/** Why somebody stopped: without a word it counts as too much. */
+const WHYS = { pain: 'it hurt', effort: 'too much', dizzy: 'dizzy', interrupted: 'called away' } as const
 const KINDS = ['none', 'pull', 'pinch', 'sharp'] as const
 const PLACES = ['neck', 'shoulder', 'back', 'hip', 'knee', 'ankle'] as const
 
@@ -38,6 +40,8 @@ const sentence = computed(() =>
       const cheat = outcome.cheat.toLowerCase().replace(/\.$/, '')
       return joined([
         `${side}${WORDS[outcome.done]}${amount}`.trim(),
+        outcome.feel,
+        outcome.isGroup && 'noted of all',
         outcome.support === 'hand' && 'with a hand',
         cheat,
       ])
@@ -98,6 +102,20 @@ const advice = computed(() => {
         @change="emit('detail', { note: textIn($event) })"
       />
     </div>
+    <div v-if="first?.done === 'stopped'" class="flex flex-wrap items-center gap-1" data-test="why-stopped">
+      <span class="mr-1">Why?</span>
+      <button
+        v-for="(words, why) in WHYS"
+        :key="why"
+        class="button px-3"
+        :class="first?.why === why ? 'button-on' : ''"
+        :aria-pressed="first?.why === why"
+        @click="emit('detail', { why })"
+      >
+        {{ words }}
+      </button>
+      <span v-if="first.why === null" class="text-faint text-[0.94rem]">Without a word it is eased next time.</span>
+    </div>
     <p v-if="asked" class="bg-mark-soft rounded px-2 w-fit" data-test="asked">
       Ask {{ name }} this time: how hard was it, 0 to 10, and was it clean?
     </p>
@@ -153,7 +171,9 @@ const advice = computed(() => {
         {{ cheat }}
       </button>
     </div>
-    <p class="text-faint text-[0.94rem]">The same pressed again takes it back.</p>
+    <p class="text-faint text-[0.94rem]">
+      The same pressed again takes it back; <kbd class="key">{{ KEYS.undo.shown }}</kbd> the last note as a whole.
+    </p>
     <p v-if="advice" class="text-stop font-semibold" role="alert">{{ advice }}</p>
   </div>
 </template>

@@ -30,6 +30,7 @@ function fieldsOf(known: Participant | null): ParticipantFields {
     homeProps: {},
     emergencyContact: '',
     joins: 'room',
+    usualPain: null,
   }
 }
 const { fields, wrong, message, saving, wasKept, meanwhile, submit, reset } = useRecordForm('person', {
@@ -86,6 +87,15 @@ function numberFrom(event: Event): number | null {
           :class="fieldClass"
           v-bind="aria"
           @input="fields.heightCm = numberFrom($event)"
+      /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Usual pain, 0–10" :wrong="wrong.usualPain" class="w-36"
+        ><input
+          :id="id"
+          :value="fields.usualPain ?? ''"
+          inputmode="numeric"
+          :class="fieldClass"
+          v-bind="aria"
+          @input="fields.usualPain = numberFrom($event)"
       /></AppField>
       <AppField v-slot="{ id, fieldClass }" label="Pace of changing position" class="w-52"
         ><select :id="id" v-model="fields.pace" :class="fieldClass">

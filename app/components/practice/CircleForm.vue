@@ -18,6 +18,7 @@ const newCircle = (): CircleFields => ({
   members: [],
   helpers: 1,
   climbAtMost: 4,
+  judging: 'belief',
 })
 const { fields, wrong, message, meanwhile, submit } = useRecordForm('circle', {
   stored: circle,
@@ -55,6 +56,12 @@ async function save(): Promise<void> {
           <option v-for="other in catalogue.schools.values()" :key="other.id" :value="other.id">
             {{ other.name }}
           </option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass }" label="Steps are judged" class="w-64"
+        ><select :id="id" v-model="fields.judging" :class="fieldClass">
+          <option value="belief">by what is within reach</option>
+          <option value="counting">by counting meetings</option>
         </select></AppField
       >
       <AppField v-slot="{ id, fieldClass }" label="Sides are called" class="w-56"

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { entryAt } from '~~/core/entries'
+import { capital } from '~~/core/sentence'
 import { REFLECT_KEYS as KEYS } from '~/keys'
 import type { LedgerEntry } from '~~/core/contract/ledger'
 import type { ProposedDecision } from '~~/core/contract/meetings'
-import { answerTo, type Choice } from '~~/core/reflect/answer'
+import { answerTo, Instead, INSTEAD_WORDS, type Choice } from '~~/core/reflect/answer'
+import { format } from 'date-fns'
+import { entryWords } from '~~/core/reflect/decisionWords'
 import { isEasing } from '~~/core/reflect/decide'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -22,9 +25,20 @@ const rungs = computed(() => catalogue.value.movements.get(decision.movement)?.l
 interface Option extends Choice {
   words: string
 }
+/** What can be done where it hurts and no rung is lower. */
+const INSTEAD = computed((): Option[] =>
+  decision.isLowest
+    ? Instead.options.flatMap((instead) =>
+        instead === 'half-dose' && decision.half === null
+          ? []
+          : [{ words: capital(INSTEAD_WORDS[instead]), toLevel: decision.fromLevel, dial: null, instead }],
+      )
+    : [],
+)
 /** Staying, the dials that are earned, and every other level. */
 const options = computed((): Option[] => [
   { words: 'Stay as it is', toLevel: decision.fromLevel, dial: null },
+  ...INSTEAD.value,
   ...[decision.turn, decision.earned].flatMap((turn, at, all) =>
     turn && (at === 0 || all[0]?.dial !== turn.dial)
       ? [{ words: turn.words, toLevel: decision.fromLevel, dial: turn.dial }]
@@ -34,16 +48,17 @@ const options = computed((): Option[] => [
     .filter((rung) => rung.level !== decision.fromLevel)
     .map((rung) => ({ words: `Level ${rung.level} · ${rung.name}`, toLevel: rung.level, dial: null })),
 ])
+const behind = ref(false)
 const changing = ref(false)
 const chosen = ref(0)
 const reason = ref(settled?.reason ?? '')
 const wrong = ref('')
 const needsReason = computed(() => answerTo(decision, entryAt(options.value, chosen.value))?.needsReason === true)
 
-async function answer({ toLevel, dial }: Choice): Promise<void> {
+async function answer({ toLevel, dial, instead = null }: Choice): Promise<void> {
   wrong.value = ''
   try {
-    await reflection.answer([{ decision, toLevel, dial, reason: reason.value }])
+    await reflection.answer([{ decision, toLevel, dial, instead, reason: reason.value }])
     changing.value = false
   } catch (error) {
     const refused = refusalOf(error)
@@ -73,7 +88,7 @@ const SAID: Record<LedgerEntry['answer'], string> = {
   'walked-back': 'Taken back',
   accepted: 'Accepted',
   changed: 'Changed',
-  refused: 'Stays as it is',
+  refused: isEasing(decision.kind) ? 'Refused to ease' : 'Stays as it is',
 }
 </script>
 
@@ -94,7 +109,8 @@ const SAID: Record<LedgerEntry['answer'], string> = {
       <div class="min-w-0 flex-1">
         <p>
           <strong class="font-semibold">{{ name }}</strong>,
-          {{ catalogue.movements.get(decision.movement)?.name.toLowerCase()
+          {{ decision.moves === 'both' ? '' : `${decision.moves} side, `
+          }}{{ catalogue.movements.get(decision.movement)?.name.toLowerCase()
           }}<template v-if="settled ? settled.words : decision.turn"
             >:
             <strong class="font-semibold" data-test="turn">{{
@@ -110,8 +126,12 @@ const SAID: Record<LedgerEntry['answer'], string> = {
         <p class="text-[0.94rem] text-faint">
           {{ decision.because
           }}<template v-if="decision.suggestClinician">
-            Left out until a lead has looked; suggest that a clinician looks at it.</template
+            {{ decision.leaveOut ? 'Left out until a lead has looked; s' : 'S' }}uggest that a clinician looks at
+            it.</template
           >
+          <button class="underline min-h-8" :aria-expanded="behind" @click.stop="behind = !behind">
+            The notes behind it
+          </button>
         </p>
         <p
           v-if="decision.earned && decision.earned.dial !== decision.turn?.dial && !settled"
@@ -145,6 +165,21 @@ const SAID: Record<LedgerEntry['answer'], string> = {
           <button class="button button-main" @click.stop="answer(entryAt(options, chosen))">Decide</button>
           <button class="button button-quiet" @click.stop="changing = false">Leave it</button>
         </div>
+        <div v-if="decision.isLowest && !settled && !changing" class="mt-1 flex flex-wrap gap-2" data-test="instead">
+          <button v-for="option in INSTEAD" :key="option.words" class="button px-3" @click.stop="answer(option)">
+            {{ option.words }}
+          </button>
+          <NuxtLink :to="`/people/${decision.participant}/letter`" class="underline self-center">A letter</NuxtLink>
+        </div>
+        <ul v-if="behind" class="mt-1 text-[0.94rem] border-l-4 border-line pl-3" data-test="behind">
+          <li v-for="(entry, at) in decision.recent" :key="at">
+            <NuxtLink :to="`/meetings/${entry.meetingId}/reflect`" class="underline">{{
+              format(entry.date, 'd MMM')
+            }}</NuxtLink>
+            <template v-if="entry.side !== 'both'">, {{ entry.side }}</template
+            >, level {{ entry.level }}: {{ entryWords(entry) }}<template v-if="entry.isGroup">, noted of all</template>
+          </li>
+        </ul>
         <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
       </div>
       <EvidencePicture v-if="!changing" :recent="decision.recent" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { otherVerdicts } from '~~/core/reflect/otherSchools'
+import { capital } from '~~/core/sentence'
 import type { LedgerEntry } from '~~/core/contract/ledger'
 
 /** One line of the ledger: when, what changed, on which evidence, who decided. */
@@ -13,15 +13,22 @@ const SAID: Record<LedgerEntry['answer'], string> = {
   'by-hand': 'Set by',
   'walked-back': 'Taken back by',
 }
+const BY: Record<LedgerEntry['by'], string> = {
+  rule: 'By a rule that eases at once.',
+  belief: 'By what was within reach.',
+  counting: 'By counting meetings.',
+  '': '',
+}
+const side = computed(() => (entry.moves === 'both' ? '' : `, ${entry.moves} side`))
 const what = computed(() => {
-  if (entry.kind === 'tier') return entry.words.charAt(0).toUpperCase() + entry.words.slice(1)
+  if (entry.kind === 'tier' || entry.kind === 'flare') return capital(entry.words)
   const name = catalogue.value.movements.get(entry.movement)?.name ?? entry.movement
   if (entry.words !== '')
     return `${name}: ${entry.words}${entry.words === 'placed' ? ` at level ${entry.toLevel}` : ''}`
   if (entry.fromLevel === entry.toLevel) return `${name}: stays at level ${entry.toLevel}`
-  return `${name}: level ${entry.fromLevel} → ${entry.toLevel}`
+  return `${name}${side.value}: level ${entry.fromLevel} → ${entry.toLevel}`
 })
-const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? otherVerdicts(entry, catalogue.value) : []))
+const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? entry.others : []))
 </script>
 
 <template>
@@ -31,7 +38,7 @@ const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? other
     <span class="flex-1 min-w-0" :class="entry.isUndone ? 'line-through decoration-1' : ''"
       >{{ what }}.
       <span class="text-faint"
-        >{{ entry.because }} {{ SAID[entry.answer] }} {{ entry.decidedBy
+        >{{ entry.because }} {{ BY[entry.by] }} {{ SAID[entry.answer] }} {{ entry.decidedBy
         }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span
       ><span v-if="others.length > 0" class="block text-[0.88rem] text-faint" data-test="others"
         >Another school would have said:

@@ -43,7 +43,6 @@ useKeys(KEYS, {
   skip: led.skip,
   longer: () => led.stretch(15),
   number: logging.number,
-  laterPerson: (at) => logging.pickAt(at + 10),
   done: () => logging.log('done'),
   partly: () => logging.log('partly'),
   eased: () => logging.log('eased'),
@@ -53,10 +52,13 @@ useKeys(KEYS, {
   sitOut: () => logging.sitOut(''),
   pain: () => logging.ask('pain'),
   effort: () => logging.ask('effort'),
-  ten: () => logging.number(10),
+  ten: logging.ten,
   clean: () => logging.addDetail({ form: 'clean' }),
   slipped: () => logging.addDetail({ form: 'slipped' }),
-  rest: logging.logTheRest,
+  easy: () => logging.logFeel('easy'),
+  hard: () => logging.logFeel('hard'),
+  rest: () => logging.logTheRest(),
+  undo: logging.undo,
   course: () => (changing.value = begun.value && !changing.value),
   distance: nextDistance,
   emergency,
@@ -113,6 +115,7 @@ useEventListener(
     <template v-else>
       <LeadFar v-if="distance === 'room'" :led="led" class="flex-1 border-t border-line" />
       <LeadNow v-else :led="led" />
+      <RememberedNow v-if="distance !== 'room'" :movement="led.block.value?.movement" />
       <p
         v-if="distance !== 'room' && cue"
         class="text-[1.15rem] leading-snug bg-sunk rounded-lg px-3 py-1.5 shrink-0 line-clamp-2"

@@ -5,6 +5,11 @@ import { format } from 'date-fns'
 import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
 import DecisionRow from '~/components/reflect/DecisionRow.vue'
+import { counted } from '~~/core/sentence'
+import type { FlareStep } from '~~/core/reflect/flareSteps'
+import type { StepBack } from '~~/core/reflect/stepsBack'
+import { chanceWords } from '~~/core/reflect/decisionWords'
+import { thoughtMinutes } from '~~/core/reflect/thought'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { ProposedDecision } from '~~/core/contract/meetings'
 import { decisionKey } from '~~/core/reflect/answer'
@@ -37,19 +42,19 @@ const GROUPS = [
   {
     key: 'ease',
     title: 'Ease',
-    words: 'Pain, far from the target, or twice of three not reached.',
+    words: 'Pain, a stop, next to nothing done, or a rung that is out of reach now.',
     has: (one: ProposedDecision) => isEasing(one.kind),
   },
   {
     key: 'ask',
     title: 'Ask',
-    words: 'The amount was reached, but effort or form was not noted: the question is put next time, in the class.',
+    words: 'What was not noted could decide: the question is put next time, in the class.',
     has: (one: ProposedDecision) => one.kind === 'ask',
   },
   {
     key: 'step',
     title: 'Step up',
-    words: 'The school’s rule is met on both sides: one dial each.',
+    words: 'The next thing is within reach: one dial, or the next rung; the weaker side first.',
     has: (one: ProposedDecision) => one.kind === 'step-up',
   },
 ] as const
@@ -77,6 +82,23 @@ const plain = computed(() => open.value.filter((decision) => !decision.isContest
 const tiers = computed(() => Object.entries(reflection.tiers).map(([id, step]) => ({ id, step })))
 const urgent = computed(() => tiers.value.filter(({ step }) => step.kind !== 'gate'))
 const gates = computed(() => tiers.value.filter(({ step }) => step.kind === 'gate'))
+const judgedWords = computed(() => {
+  if (meeting.opened.circle.judging === 'counting') return school.value?.stepUpRule ?? ''
+  const chance = catalogue.value.judgement.belief.reachAt[meeting.planned.school]
+  return `a step where the next thing is within reach ${chanceWords(chance)}.`
+})
+/** How long it takes to look at what needs a thought. */
+const minutes = computed(() => thoughtMinutes(open.value))
+const back = (step: StepBack) =>
+  tried(async () => {
+    await reflection.stepBack(step)
+    said.value = `${nameOf(step.participant)}: taken back, and written into the ledger.`
+  })
+const flare = (step: FlareStep) =>
+  tried(async () => {
+    await reflection.flare(step)
+    said.value = `${nameOf(step.participant)}: written into the ledger.`
+  })
 const school = computed(() => catalogue.value.schools.get(meeting.planned.school))
 
 async function tried(work: () => Promise<void>): Promise<void> {
@@ -141,7 +163,7 @@ useKeys(KEYS, {
           {{
             open.length === 0
               ? 'Everything is decided: these are next week’s levels.'
-              : `${open.length} of ${reflection.decisions.length} not decided yet.`
+              : `${open.length} of ${reflection.decisions.length} not decided yet, about ${counted(minutes, 'minute')}.`
           }}<template v-if="open.length > plain.length">
             {{ open.length - plain.length }} contested: decide
             {{ open.length - plain.length === 1 ? 'it' : 'them' }} one by one.</template
@@ -152,12 +174,44 @@ useKeys(KEYS, {
         </button>
       </div>
       <p class="text-faint text-[0.94rem] max-w-4xl">
-        {{ school?.name }}: {{ school?.stepUpRule }} No step on pain, none without clean form, and the weaker side
-        decides. What was not noted stays empty and never counts. A dashed line is the target; a filled bar is the left
-        side or both, an outlined one the right; ~ form slipped, ? amount not noted.
+        {{ school?.name }}: {{ judgedWords }} No step where it pinched, slipped or a hand was needed, and the weaker
+        side steps first. What was not noted stays empty and never counts. A dashed line is the target; a filled bar is
+        the left side or both, an outlined one the right; ~ form slipped, ? amount not noted.
       </p>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
       <p v-if="said" class="text-action" role="status" data-test="said">{{ said }}</p>
+      <section
+        v-if="reflection.takeBack.length + reflection.flares.length > 0"
+        aria-label="The days after"
+        class="border-t border-line pt-3"
+        data-group="after"
+      >
+        <h2>The days after</h2>
+        <div v-for="step in reflection.takeBack" :key="step.entry" class="flex flex-wrap items-center gap-4 py-2 px-2">
+          <p class="flex-1 min-w-60">
+            <strong class="font-semibold">{{ nameOf(step.participant) }}</strong>,
+            {{ catalogue.movements.get(step.movement)?.name.toLowerCase() }}: take back
+            {{ step.words || `level ${step.fromLevel} → ${step.toLevel}` }}.
+            <span class="text-faint">{{ step.because }}</span>
+          </p>
+          <button class="button" @click="back(step)">Take it back</button>
+        </div>
+        <div
+          v-for="step in reflection.flares"
+          :key="`${step.participant} ${step.region}`"
+          class="flex flex-wrap items-center gap-4 py-2 px-2"
+        >
+          <p class="flex-1 min-w-60">
+            <strong class="font-semibold">{{ nameOf(step.participant) }}</strong>,
+            {{ step.region.replaceAll('-', ' ') }}:
+            {{ step.kind === 'begin' ? 'a flare, a level easier for some weeks' : 'one level back' }}.
+            <span class="text-faint">{{ step.because }}</span>
+          </p>
+          <button class="button" @click="flare(step)">
+            {{ step.kind === 'begin' ? 'Ease this part' : step.levels === 0 ? 'It is over' : 'One level back' }}
+          </button>
+        </div>
+      </section>
       <section
         v-for="group in groups"
         :key="group.key"

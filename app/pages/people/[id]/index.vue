@@ -89,7 +89,16 @@ const age = computed(() => store.normPerson.age)
       <div class="space-y-7">
         <section aria-label="To respect">
           <h2 class="mb-2">To respect</h2>
+          <RememberedList
+            :participant="id"
+            :remembered="store.person.remembered"
+            :can-look="isLead"
+            class="mb-3"
+            @looked="store.open(id)"
+          />
           <ToRespect :considerations="store.person.considerations" />
+          <FlareList :person="store.person" class="mt-3" @changed="store.open(id)" />
+          <DaysAfterNote :participant="id" class="mt-3" @noted="store.open(id)" />
           <NuxtLink :to="`/people/${id}/open`" class="button mt-2">What is open to them</NuxtLink>
           <p class="mt-2 text-faint text-[0.94rem]">
             <template v-if="store.profile.screenings[0]"

@@ -95,6 +95,13 @@ const measured = computed(() =>
     <WeeksPicker v-model="weeks" />
     <section aria-label="In words" data-test="words">
       <p v-for="line in words" :key="line" class="text-[1.12rem] leading-relaxed max-w-3xl">{{ line }}</p>
+      <RememberedList
+        :participant="id"
+        :remembered="record.person.remembered"
+        :can-look="true"
+        class="mt-2"
+        @looked="open"
+      />
     </section>
     <section v-if="back.movements.length > 0 && row" aria-label="Movements" class="space-y-4">
       <h2>Levels and holds</h2>
