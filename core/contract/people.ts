@@ -126,7 +126,7 @@ export const lookAt = route({
 export const noteDaysAfter = route({
   method: 'POST',
   path: '/api/participants/:id/days-after',
-  may: 'account',
+  may: 'lead',
   body: z.object({
     after: AfterDays,
     afterWhere: Arrival.shape.afterWhere,

@@ -169,7 +169,12 @@ function missingIn(today: Evidence, question: Question): ('effort' | 'form')[] {
 function couldDecide(today: Evidence, belief: Belief, next: Next, question: Question): boolean {
   const missing = missingIn(today, question)
   const chance = chanceOf(belief, next.demand)
-  if (missing.length === 0 || chance < next.wanted - question.judgement.belief.asksWithin) return false
+  if (
+    missing.length === 0 ||
+    question.quality === 'breath' ||
+    chance < next.wanted - question.judgement.belief.asksWithin
+  )
+    return false
   const answered = Float64Array.from(belief)
   const best: Evidence = {
     ...{ ...today, done: 'noted', achieved: null, pain: null, painKind: null, support: null, isGroup: false },

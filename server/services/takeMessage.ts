@@ -6,7 +6,7 @@ import { circleById } from '../database/circles'
 import { meetingById } from '../database/meetings'
 import { notValid } from '../http/refuse'
 import { appendClassEvents, appendOutcomes } from '../database/outcomes'
-import type { Acting } from '../database/rows'
+import { requireOwn, type Acting } from '../database/rows'
 import { broadcast } from '../live/broadcast'
 
 /**
@@ -41,6 +41,11 @@ const AHEAD_MINUTES = 5
 
 /** @throws where somebody is noted who is not in the meeting, or a note is stamped in the future; then none is kept */
 async function keepOutcomes(acting: Acting, meetingId: string, outcomes: OutcomeEvent[]): Promise<void> {
+  await requireOwn(
+    acting,
+    'participants',
+    outcomes.map((outcome) => outcome.participant),
+  )
   const { circleId } = await meetingById(acting, meetingId)
   const { members } = await circleById(acting, circleId)
   const [{ ids }, arrivals] = await Promise.all([

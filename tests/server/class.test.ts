@@ -68,6 +68,26 @@ describe('a class on the server', () => {
     expect((await say('outcomes', { outcomes: [good, outcome({ participant: randomUUID() })] })).status).toBe(404)
     expect(await world.db('outcomes').where({ id: good.id })).toEqual([])
   })
+  it('stores nothing of somebody who is not of this class, nor of later than now, and says so at its place', async () => {
+    const good = outcome()
+    const { body: people } = await lead.call('GET', '/api/participants')
+    const other = (await lead.call('POST', '/api/participants', { ...people[0], id: undefined, name: 'Una Elsewhere' }))
+      .body
+    const stranger = await say('outcomes', { outcomes: [good, outcome({ participant: other.id })] })
+    expect([stranger.status, stranger.body.data.fields]).toEqual([
+      422,
+      { 'outcomes.1.participant': 'They were not in this class.' },
+    ])
+    const later = await say('outcomes', { outcomes: [outcome({ at: Date.now() + 3_600_000 })] })
+    expect([later.status, later.body.data.fields]).toEqual([
+      422,
+      { 'outcomes.0.at': 'A note cannot be of later than now.' },
+    ])
+    const wild = await say('outcomes', { outcomes: [outcome({ effort: 11 })] })
+    expect(wild.status).toBe(422)
+    expect(JSON.stringify(wild.body)).toContain('Effort is 10 at most.')
+    expect(await world.db('outcomes').where({ id: good.id })).toEqual([])
+  })
   it('loses nothing when the server is killed in mid-class, and reads the same clock again', async () => {
     const start = { id: randomUUID(), at: Date.now(), event: 'start', script: SCRIPT }
     await say('events', { events: [start] })
@@ -112,6 +132,8 @@ describe('a class on the server', () => {
       came: true,
       pain: 3,
       usualPain: null,
+      after: 'sore-days',
+      afterWhere: ['neck'],
       tired: true,
       sore: false,
       dizzy: false,
@@ -171,7 +193,7 @@ describe('what a meeting leads to', () => {
     expect(settled.body).toHaveLength(1)
     expect(await levelOf(view.people[2].id)).toEqual([expect.objectContaining({ level: 2 })])
   })
-  it('moves both sides by the same step, and by no more when the answer is given twice', async () => {
+  it('moves the weaker side alone, and by no more when the answer is given twice', async () => {
     const person = view.people[3].id
     await world.db('levels').where({ participant_id: person, movement: 'ankle-on-knee', tier: 'chair' }).delete()
     await world.db('levels').insert(
@@ -194,8 +216,7 @@ describe('what a meeting leads to', () => {
     await settle(step)
     await settle(step)
     expect((await levelOf(person, 'ankle-on-knee')).map((level: any) => [level.side, level.level])).toEqual([
-      ['left', 2],
-      ['right', 3],
+      ['both', 2],
     ])
   })
   it('wants a reason when an ease is refused, at its field, and then stores nothing', async () => {

@@ -57,6 +57,7 @@ describe('venues and circles', () => {
     await lead.call('PUT', `/api/circles/${circle.id}`, changed)
     expect((await lead.call('GET', '/api/circles')).body.find((one: any) => one.id === circle.id)).toEqual({
       ...changed,
+      judging: 'belief',
       id: circle.id,
       version: circle.version + 1,
     })

@@ -190,6 +190,12 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
       ...own,
       body: { movement: bridge.id, tier: 'chair', reason: 'Looked at' },
     },
+    'POST /api/participants/:id/flares': {
+      ...own,
+      body: { region: 'neck', levels: 1, until: '2030-01-01' },
+    },
+    'POST /api/participants/:id/looked-at': { ...own, body: { key: 'hand m bridge both', note: 'She has a new shoe' } },
+    'POST /api/participants/:id/days-after': { ...own, body: { after: 'sore-days', afterWhere: ['neck'] } },
     'PUT /api/participants/:id/levels': { ...own, body: { levels: person.levels } },
     'POST /api/participants/:id/ledger/:entry/walk-back': {
       params: { id: other.id, entry },

@@ -6,11 +6,13 @@ import type { Knex } from 'knex'
  */
 export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable('participants', (t) => t.tinyint('usual_pain').unsigned().nullable())
-  await db.schema.alterTable('person_dials', (t) => {
-    t.enum('side', ['both', 'left', 'right']).notNullable().defaultTo('both')
-    t.dropPrimary()
-    t.primary(['participant_id', 'movement', 'tier', 'dial', 'side'])
-  })
+  await db.schema.alterTable('person_dials', (t) =>
+    t.enum('side', ['both', 'left', 'right']).notNullable().defaultTo('both'),
+  )
+  // The key also carries the reference to the person, so it is changed in one go.
+  await db.raw(
+    'alter table person_dials drop primary key, add primary key (participant_id, movement, tier, dial, side)',
+  )
   await db.schema.alterTable('circles', (t) =>
     t.enum('judging', ['belief', 'counting']).notNullable().defaultTo('belief'),
   )
@@ -60,11 +62,8 @@ export async function down(db: Knex): Promise<void> {
   await db.schema.alterTable('arrivals', (t) => t.dropColumns('after', 'after_where'))
   await db.schema.alterTable('circles', (t) => t.dropColumn('judging'))
   await db('person_dials').where('side', 'right').delete()
-  await db.schema.alterTable('person_dials', (t) => {
-    t.dropPrimary()
-    t.primary(['participant_id', 'movement', 'tier', 'dial'])
-    t.dropColumn('side')
-  })
+  await db.raw('alter table person_dials drop primary key, add primary key (participant_id, movement, tier, dial)')
+  await db.schema.alterTable('person_dials', (t) => t.dropColumn('side'))
   await db.schema.alterTable('participants', (t) => t.dropColumn('usual_pain'))
 }
 
