@@ -30,7 +30,9 @@ describe('reflect after a quarter of a year', () => {
     const groups = await visitor.page.$$eval('[data-group]', (all) =>
       all.map((one) => (one as HTMLElement).dataset.group),
     )
-    expect(groups).toEqual(['ease', 'ask', 'step', 'tier', 'stay'].filter((group) => groups.includes(group)))
+    expect(groups).toEqual(
+      ['after', 'ease', 'ask', 'step', 'doses', 'tier', 'stay'].filter((group) => groups.includes(group)),
+    )
     expect(groups).toContain('step')
     expect(await visitor.page.$('[data-group="stay"] [data-decision]')).toBeNull()
     await visitor.expectAccessible()
