@@ -30,13 +30,18 @@ export const Believing = z.strictObject({
   /** Notes that are wrong; what a note of a whole group counts of one of a person. */
   wrong: share,
   groupWeight: share,
-  /** Learning how somebody reports: what is made of a difference, after how many, and when it hardly varies. */
-  habit: z.strictObject({ gain: weight, after: count, sameAfter: count, sameBlur: weight }),
+  /** Learning how somebody reports: what is made of a difference, after how many, how unsure it is before, and when it
+   * hardly varies. */
+  habit: z.strictObject({ gain: weight, after: count, unsure: weight, sameAfter: count, sameBlur: weight }),
   /** What other ladders move a beginning: by so much, after how much, and from other regions by what part. */
   related: z.strictObject({ gain: weight, after: weight, elsewhere: share }),
   /** How likely the next thing must be within reach, by school; an ease where this rung is less so by `easeBelow`. */
   reachAt: z.record(SchoolId, share),
   easeBelow: share,
+  /** How likely it may be, at most, that the next thing is more than a level beyond somebody. */
+  farAtMost: share,
+  /** How likely it must be where the school's own rule was met as well. */
+  byRule: share,
   /** More than that to skip dials that are left; less for strength, where near the limit is what works. */
   skipsDials: share,
   strengthBelow: share,

@@ -2,7 +2,7 @@
  * What is believed of a capacity: how likely each level is, on a fixed grid of levels with fractions. A rung is within
  * somebody where their capacity is at its demand or over.
  */
-export type Belief = Float64Array
+export type Belief = Float64Array<ArrayBuffer>
 
 /** The grid: levels from half of one to six, by fifths. */
 const FROM = 0.4
@@ -67,24 +67,25 @@ export function learn(belief: Belief, worth: Worth, demand: number): void {
  * for whoever stays away, and now and then one drops by one to three levels.
  *
  * @param weeks since the last note
+ * @param into where it is written, and nothing of it is kept; left out: somewhere new
  * @example
  * spreadOf(drifted(beliefAround(3, 0.3), 8, { learns: 0, wanders: 0.2, forgets: 0, drops: 0 })).toFixed(1) // '0.6'
  */
-export function drifted(belief: Belief, weeks: number, drift: Drift): Belief {
+export function drifted(belief: Belief, weeks: number, drift: Drift, into: Belief = new Float64Array(POINTS)): Belief {
   const { wander, chanceOfDrop } = movesIn(Math.max(0, Math.min(26, weeks)), drift)
   const half = (wander.length - 1) / 2
   const stays = 1 - chanceOfDrop
-  const moved = new Float64Array(POINTS)
+  into.fill(0)
   for (let at = 0; at < POINTS; at += 1) {
     const mass = stays * (belief[at] as number)
     if (mass < 1e-9) continue
     for (let by = 0; by < wander.length; by += 1) {
       const to = at + by - half
-      moved[to < 0 ? 0 : to < POINTS ? to : POINTS - 1]! += mass * (wander[by] as number)
+      into[Math.max(0, Math.min(POINTS - 1, to))]! += mass * (wander[by] as number)
     }
   }
-  addDrops(moved, belief, chanceOfDrop)
-  return moved
+  addDrops(into, belief, chanceOfDrop)
+  return into
 }
 
 /** A drop takes one to three levels, as likely the one as the other; the grid's lowest level takes what falls below. */

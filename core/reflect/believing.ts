@@ -3,6 +3,7 @@ import { chanceOf, learn, type Belief } from './belief'
 import { noteToday, type Question, type SideStanding, type Verdict } from './question'
 import { demandOf } from './demand'
 import { hindrance } from './easing'
+import { countingSteps } from './counting'
 import { effortAtMost } from './effortAtMost'
 import { isPoor, isReached, type Evidence } from './evidence'
 import { noteWorth } from './noteWorth'
@@ -69,7 +70,10 @@ export function beliefSteps(own: SideStanding, question: Question): Verdict {
   if (against) return { ...said, kind: 'stay', reason: { kind: 'hindered', entry, by: against } }
   if (isNotHere(today, own)) return notYet
   const wanted = next?.wanted ?? 0
-  if (chance >= wanted && isCarefullyDone(own, question)) {
+  const isFar = next !== null && 1 - chanceOf(own.belief, next.demand - 1) > question.judgement.belief.farAtMost
+  // Where the school's own rule was met, note by note, less belief is enough.
+  const isRuleMet = chance >= question.judgement.belief.byRule && countingSteps(own, question).kind === 'step-up'
+  if (((chance >= wanted && !isFar) || isRuleMet) && isCarefullyDone(own, question)) {
     const reason = {
       kind: 'within-reach',
       entry,
@@ -119,7 +123,7 @@ function nextThing(own: SideStanding, question: Question): Next | null {
  * so it steps at a lower one.
  *
  * @example
- * thresholdOf({ school: catalogue.schools.get('dwell'), quality: 'mobility', judgement }) // 0.56
+ * thresholdOf({ school: catalogue.schools.get('dwell'), quality: 'mobility', judgement }) // 0.63
  */
 export function thresholdOf({
   school,

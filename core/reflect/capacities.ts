@@ -40,14 +40,17 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
   if (before) return before
   const { belief: believing } = catalogue.judgement
   const ladders = [...evidenceIn(outcomes)].map(([key, evidence]) => ladderOf(key, evidence, catalogue))
-  const first = ladders.map((ladder) => followed(ladder, NO_HABIT, 0, believing))
+  // First each ladder by its better known side alone: how somebody reports, and how far they are from where they began.
+  const first = ladders.map((ladder) => followed(ladder, bestKnown(ladder), { habit: NO_HABIT, shift: 0 }, believing))
   const habit = habitFrom(first, believing)
-  const shifts = shiftsOf(first, believing)
+  const shifts = shiftsOf(ladders, first, believing)
+  const capacitiesOn = (ladder: Ladder, shift: number): Capacities =>
+    Object.fromEntries(
+      ladder.views.map((view) => [view.side, followed(ladder, view, { habit, shift }, believing).belief] as const),
+    )
   const believed = {
     habit,
-    ladders: new Map(
-      ladders.map((ladder, at) => [ladder.key, followed(ladder, habit, entryAt(shifts, at), believing).capacities]),
-    ),
+    ladders: new Map(ladders.map((ladder, at) => [ladder.key, capacitiesOn(ladder, entryAt(shifts, at))])),
   }
   kept.set(outcomes, believed)
   return believed
@@ -56,17 +59,30 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
 interface Ladder {
   key: string
   movement: Movement | undefined
-  /** Meeting by meeting. */
-  meetings: Noted[][]
-  sides: readonly Side[]
+  /** What was noted, as it is seen from each side. */
+  views: readonly SideView[]
   start: number
 }
 
-/** An entry with what it asked, levels, and the day, in days since 1970. */
+interface SideView {
+  side: Side
+  meetings: readonly NotedMeeting[]
+  /** How many meetings have notes of this very side. */
+  own: number
+}
+
+/** A meeting's notes of one side, or of the other where there is none: then less surely. */
+interface NotedMeeting {
+  /** Days since 1970. */
+  day: number
+  noted: readonly Noted[]
+  isOther: boolean
+}
+
+/** An entry with what it asked, levels. */
 interface Noted {
   entry: Evidence
   demand: number
-  day: number
 }
 
 function ladderOf(key: string, evidence: readonly Evidence[], catalogue: Catalogue): Ladder {
@@ -74,26 +90,39 @@ function ladderOf(key: string, evidence: readonly Evidence[], catalogue: Catalog
   const movement = catalogue.movements.get(movementId)
   const rungs = new Map<number, Variation>(movement?.ladders[tier as Tier]?.map((rung) => [rung.level, rung]))
   const noted = evidence.flatMap((entry): Noted[] => {
-    const { level, dials, date } = entry
-    if (level === null) return []
-    return [
-      { entry, demand: demandOf(rungs.get(level) ?? { level, dials: [] }, dials), day: Date.parse(date) / DAY_MS },
-    ]
+    const { level, dials } = entry
+    return level === null ? [] : [{ entry, demand: demandOf(rungs.get(level) ?? { level, dials: [] }, dials) }]
   })
+  const meetings = [...grouped(noted, ({ entry }) => entry.meetingId).values()]
   const isApart = noted.some(({ entry }) => entry.side !== 'both')
+  const sides: readonly Side[] = isApart ? ['left', 'right'] : ['both']
   return {
     key,
     movement,
-    meetings: [...grouped(noted, ({ entry }) => entry.meetingId).values()],
-    sides: isApart ? ['left', 'right'] : ['both'],
+    views: sides.map((side) => viewFrom(side, meetings)),
     start: noted[0]?.entry.level ?? 2,
   }
 }
 
-/** A ladder with what came of its notes. */
+function viewFrom(side: Side, meetings: readonly Noted[][]): SideView {
+  const seen = meetings.map((noted): NotedMeeting => {
+    const own = noted.filter(({ entry }) => entry.side === side || entry.side === 'both')
+    const isOther = own.length === 0
+    return { day: Date.parse(entryAt(noted, 0).entry.date) / DAY_MS, noted: isOther ? noted : own, isOther }
+  })
+  return { side, meetings: seen, own: seen.filter((meeting) => !meeting.isOther).length }
+}
+
+function bestKnown({ views }: Ladder): SideView {
+  return entryAt(
+    views.toSorted((a, b) => b.own - a.own),
+    0,
+  )
+}
+
+/** One side of a ladder with what came of its notes. */
 interface Followed {
-  ladder: Ladder
-  capacities: Capacities
+  belief: Belief
   /** How far notes moved the belief from where it began, levels. */
   moved: number
   notes: number
@@ -101,52 +130,53 @@ interface Followed {
   efforts: { said: number; expected: number }[]
 }
 
-function followed(ladder: Ladder, habit: Habit, shift: number, believing: Believing): Followed {
+function followed(
+  { start }: Ladder,
+  { meetings }: SideView,
+  { habit, shift }: { habit: Habit; shift: number },
+  believing: Believing,
+): Followed {
   const { prior, drift, apart, effort } = believing
-  const begins = ladder.start + prior.above + shift
-  const capacities: Capacities = {}
+  const begins = start + prior.above + shift
+  const own = { habit, apart: 0 }
+  const other = { habit, apart: apart.sides }
   const efforts: Followed['efforts'] = []
-  let moved = 0
-  for (const side of ladder.sides) {
-    let belief = beliefAround(begins, prior.spread)
-    let last: number | null = null
-    for (const meeting of ladder.meetings) {
-      const day = entryAt(meeting, 0).day
-      if (last !== null && day > last) belief = drifted(belief, (day - last) / 7, drift)
-      last = day
-      const own = meeting.filter(({ entry }) => entry.side === side || entry.side === 'both')
-      for (const { entry, demand } of own.length > 0 ? own : meeting)
-        learn(belief, noteWorth(entry, { habit, apart: own.length > 0 ? 0 : apart.sides }, believing), demand)
-      for (const { entry, demand } of own)
-        if (entry.effort !== null && !entry.isGroup)
-          efforts.push({ said: entry.effort, expected: effort.atCapacity - effort.aLevel * (meanOf(belief) - demand) })
-    }
-    capacities[side] = belief
-    moved += (meanOf(belief) - begins) / ladder.sides.length
+  let belief = beliefAround(begins, prior.spread)
+  let spare = belief.slice()
+  let last = meetings[0]?.day ?? 0
+  for (const { day, noted, isOther } of meetings) {
+    if (day > last) [belief, spare] = [drifted(belief, (day - last) / 7, drift, spare), belief]
+    last = day
+    for (const { entry, demand } of noted) learn(belief, noteWorth(entry, isOther ? other : own, believing), demand)
+    for (const { entry, demand } of noted)
+      if (!isOther && entry.effort !== null && !entry.isGroup)
+        efforts.push({ said: entry.effort, expected: effort.atCapacity - effort.aLevel * (meanOf(belief) - demand) })
   }
-  return { ladder, capacities, moved, notes: ladder.meetings.length, efforts }
+  return { belief, moved: meanOf(belief) - begins, notes: meetings.length, efforts }
 }
 
-/** How somebody says effort, from all that they said: believed the more, the more there is. */
+/** How somebody says effort, from all that they said: believed the more, and the closer, the more there is. */
 function habitFrom(followed: readonly Followed[], { habit }: Believing): Habit {
   const efforts = followed.flatMap((one) => one.efforts)
-  if (efforts.length === 0) return NO_HABIT
+  const unsureAfter = (notes: number) => 1 + habit.unsure / (notes + habit.after)
+  if (efforts.length === 0) return { bias: 0, blur: unsureAfter(0) }
   const off = efforts.reduce((sum, { said, expected }) => sum + said - Math.max(0, Math.min(10, expected)), 0)
   const bias = (habit.gain * off) / (efforts.length + habit.after)
   const said = new Set(efforts.map((one) => one.said))
   // Who always says the same says nothing by it.
   const isSame = said.size === 1 && efforts.length >= habit.sameAfter
-  return { bias, blur: isSame ? habit.sameBlur : 1 }
+  return { bias, blur: isSame ? habit.sameBlur : unsureAfter(efforts.length) }
 }
 
 /** How far the beginnings move by what was found elsewhere. */
-function shiftsOf(followed: readonly Followed[], { related }: Believing): number[] {
-  return followed.map((own) => {
+function shiftsOf(ladders: readonly Ladder[], followed: readonly Followed[], { related }: Believing): number[] {
+  return ladders.map((own, at) => {
     let [sum, weights] = [0, related.after]
-    for (const other of followed) {
-      if (other === own) continue
-      const weight = alikeness(own.ladder, other.ladder, related.elsewhere) * (other.notes / (other.notes + 2))
-      sum += weight * other.moved
+    for (const [there, other] of ladders.entries()) {
+      if (there === at) continue
+      const { notes, moved } = entryAt(followed, there)
+      const weight = alikeness(own, other, related.elsewhere) * (notes / (notes + 2))
+      sum += weight * moved
       weights += weight
     }
     return (related.gain * sum) / weights

@@ -170,7 +170,7 @@ describe('what is believed', () => {
   })
   it('asks where the answer could decide, and only there', () => {
     const unsaid = { effort: null, form: null }
-    expect(decided(weekly(unsaid, unsaid)).kind).toBe('ask')
+    expect(decided(weekly(unsaid, unsaid, unsaid)).kind).toBe('ask')
     // Somebody who can plainly do more is not asked, nor is somebody who slipped.
     expect(decided(weekly({ effort: 1 }, { effort: 1 }, { effort: 1 }, { ...unsaid, form: 'clean' })).kind).toBe(
       'step-up',

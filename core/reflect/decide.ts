@@ -87,7 +87,8 @@ function easeOf(own: SideStanding, question: Question): Verdict | null {
   // Strong pain that stays as it was has been eased once: lowering it further helps nobody; a clinician may.
   const isSettled =
     cause.kind === 'pain' && isTwice && (before?.level ?? 0) > own.level && (today.pain ?? 0) <= (before?.pain ?? 0)
-  const rungs = isSettled ? 0 : cause.kind === 'far-off' && isFarOff(today, judgement) ? 2 : 1
+  const asked = cause.kind === 'far-off' && isFarOff(today, judgement) ? 2 : 1
+  const rungs = isSettled ? 0 : asked
   return {
     kind: 'ease-now',
     side: own.side,

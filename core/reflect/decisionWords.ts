@@ -46,7 +46,9 @@ export interface DecisionReason {
  * becauseOf({ side: 'left', reason: { kind: 'nothing-recorded' }, notes: [] }) // 'Left: nothing was recorded.'
  */
 export function becauseOf({ side, reason, notes }: DecisionReason): string {
-  return [`${SIDE_WORDS[side]}${reasonWords(reason, side)}`, ...notes.map(noteWords)].join(' ')
+  const words = reasonWords(reason, side)
+  const said = side === 'both' ? words : `${SIDE_WORDS[side]}${words.charAt(0).toLowerCase()}${words.slice(1)}`
+  return [said, ...notes.map(noteWords)].join(' ')
 }
 
 const SIDE_WORDS: Record<Evidence['side'], string> = { both: '', left: 'Left: ', right: 'Right: ' }

@@ -21,7 +21,7 @@ export interface Seen {
 }
 
 /** The same tables serve everybody: they are worked out once for each way of noting. */
-const known = new WeakMap<Believing, Map<string, Worth>>()
+const known = new WeakMap<Believing, Map<number, Worth>>()
 
 /**
  * What one note says of the margin that was left over, as a product of what was noted: an empty field says nothing.
@@ -34,7 +34,7 @@ const known = new WeakMap<Believing, Map<string, Worth>>()
  * noteWorth(entry, { habit: NO_HABIT, apart: 0 }, judgement.belief).length // 141
  */
 export function noteWorth(entry: Evidence, seen: Seen, believing: Believing): Worth {
-  const tables = known.get(believing) ?? new Map<string, Worth>()
+  const tables = known.get(believing) ?? new Map<number, Worth>()
   known.set(believing, tables)
   const key = keyOf(entry, seen)
   let worth = tables.get(key)
@@ -42,20 +42,31 @@ export function noteWorth(entry: Evidence, seen: Seen, believing: Believing): Wo
   return worth
 }
 
-/** What a note's worth depends on, rounded to what makes a difference. */
-function keyOf(entry: Evidence, { habit, apart }: Seen): string {
-  let said = saidIn.get(entry)
-  if (said === undefined) {
-    const words = [amountOf(entry), entry.effort, entry.feel, entry.form, entry.support, painOf(entry), entry.isGroup]
-    saidIn.set(entry, (said = words.join(' ')))
-  }
-  return `${said} ${apart} ${entry.effort === null ? '' : `${rounded(habit.bias)} ${rounded(habit.blur)}`}`
+/** What a note's worth depends on, as one number: each thing in its own place, rounded to what makes a difference. */
+function keyOf(entry: Evidence, { habit, apart }: Seen): number {
+  const pain = painOf(entry)
+  let key = amountKey(amountOf(entry))
+  key = key * 12 + (entry.effort ?? 11)
+  key = key * 3 + FEEL_KEYS[entry.feel ?? 'none']
+  key = key * 3 + FORM_KEYS[entry.form ?? 'none']
+  key = key * 2 + Number(entry.support === 'hand')
+  key = key * 8 + (pain === 'sharp' ? 7 : (pain ?? 6))
+  key = key * 2 + Number(entry.isGroup)
+  key = key * 2 + Number(apart > 0)
+  // Who said no effort has it read by nobody's habit.
+  if (entry.effort === null && entry.feel === null) return key * 3200
+  return (key * 80 + 40 + rounded(habit.bias)) * 40 + rounded(habit.blur)
 }
 
-/** An entry is looked at several times over: what it says is put together once. */
-const saidIn = new WeakMap<Evidence, string>()
+const FEEL_KEYS = { none: 0, easy: 1, hard: 2 } as const
+const FORM_KEYS = { none: 0, clean: 1, slipped: 2 } as const
+const rounded = (value: number) => Math.max(-39, Math.min(39, Math.round(value * 4)))
 
-const rounded = (value: number) => Math.round(value * 4) / 4
+function amountKey(amount: Amount): number {
+  return typeof amount === 'number' ? amount : 11 + AMOUNTS.indexOf(amount)
+}
+
+const AMOUNTS: readonly Amount[] = ['none', 'reached', 'more', 'not-reached']
 
 type Amount = 'none' | 'reached' | 'more' | 'not-reached' | number
 

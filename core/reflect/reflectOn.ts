@@ -10,7 +10,7 @@ import { isOfTheBody, type OwnDose } from '../offer/ownDose'
 import type { Person } from '../offer/person'
 import { demandsOf } from '../offer/verdict'
 import { believedOf } from './capacities'
-import { evidenceIn, type DatedOutcome } from './datedOutcome'
+import { evidenceIn, evidenceOf, type DatedOutcome } from './datedOutcome'
 import { decide, isEasing, type Decision } from './decide'
 import { thresholdOf } from './believing'
 import { chanceOf } from './belief'
@@ -59,6 +59,8 @@ export interface Reflected {
   outcomes: readonly DatedOutcome[]
   /** The school whose rule holds for this person in a block, and the dose their tier was given. */
   blockIn: (blockId: string, tier: Tier) => BlockToday
+  /** What was ticked at home, as notes, oldest first: it moves a little what is believed, and decides nothing. */
+  atHome?: readonly DatedOutcome[] | undefined
   /** How the circle's people are judged; left out: by what is believed. */
   judging?: Judging | undefined
   /** Where `outcomes` do not reach back to the first meeting. */
@@ -84,13 +86,14 @@ const SHOWN_MEETINGS = 4
 export function reflectOn(meetingId: string, reflected: Reflected, catalogue: Catalogue): Step[] {
   const { history = historyIn(reflected.outcomes) } = reflected
   const known = withoutUnasked(reflected, catalogue)
-  const { outcomes } = known
+  const { outcomes, atHome = [] } = known
+  const all = atHome.length === 0 ? outcomes : inOrderOfDays([...outcomes, ...atHome])
   const { first, asking } = catalogue.judgement
   const today = outcomes.filter((outcome) => outcome.meetingId === meetingId && outcome.done !== 'not-done')
   const ladders = new Map(today.map((outcome) => [`${outcome.movement} ${outcome.tier}`, outcome]))
   const days = today[0] ? differenceInCalendarDays(parseISO(today[0].date), parseISO(history.firstOn)) : 0
   const start = { isFirstMonth: days < first.monthDays, meetings: history.meetings }
-  const decisions = [...ladders.values()].flatMap((outcome) => stepFor(outcome, known, start, catalogue))
+  const decisions = [...ladders.values()].flatMap((outcome) => stepFor(outcome, { ...known, all }, start, catalogue))
   return withinAsking(withinSteps(decisions, catalogue), asking.aPerson)
 }
 
@@ -98,6 +101,10 @@ export function reflectOn(meetingId: string, reflected: Reflected, catalogue: Ca
 function withoutUnasked(reflected: Reflected, catalogue: Catalogue): Reflected {
   if (!factsOf(reflected.person, catalogue).some(({ row }) => row.effortNotAsked)) return reflected
   return { ...reflected, outcomes: reflected.outcomes.map((outcome) => ({ ...outcome, effort: null, feel: null })) }
+}
+
+function inOrderOfDays(outcomes: DatedOutcome[]): DatedOutcome[] {
+  return outcomes.toSorted((a, b) => a.date.localeCompare(b.date))
 }
 
 /** What somebody's first weeks change: nobody goes to the limit in the first month, and a step is a whole level. */
@@ -108,7 +115,7 @@ interface Beginning {
 
 function stepFor(
   { movement: movementId, tier, blockId, meetingId }: DatedOutcome,
-  { person, outcomes, blockIn, judging = 'belief' }: Reflected,
+  { person, outcomes, all, blockIn, judging = 'belief' }: Reflected & { all: readonly DatedOutcome[] },
   start: Beginning,
   catalogue: Catalogue,
 ): Step[] {
@@ -118,7 +125,7 @@ function stepFor(
   const school = entryOf(catalogue.schools, schoolId)
   const unasked = factsOf(person, catalogue).find(({ row }) => row.effortNotAsked)
   const evidence = evidenceIn(outcomes).get(`${movementId} ${tier}`) ?? []
-  const sides = sidesOf({ person, outcomes, catalogue }, { movement: movementId, tier }, evidence)
+  const sides = sidesOf({ person, outcomes: all, catalogue }, { movement: movementId, tier }, evidence)
   const weakest = sides.toSorted((a, b) => a.level - b.level)[0]
   if (!movement || !weakest) return []
   const ladder = movement.ladders[tier] ?? []
@@ -132,7 +139,7 @@ function stepFor(
     ...{ movement: movementId, tier, quality: movement.quality, ladder, sides, meetingId, judging },
     ...{ judgement: catalogue.judgement, meetings: start.meetings },
     school: unasked ? { ...school, effortAtMost: null } : school,
-    habit: believedOf(outcomes, catalogue).habit,
+    habit: believedOf(all, catalogue).habit,
     isCareful: needsCare(
       movement,
       ladder.find((one) => one.level > weakest.level),
@@ -142,7 +149,7 @@ function stepFor(
   }
   const decision = decide(question)
   const shown = new Set([...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS))
-  const recent = evidence.filter((entry) => shown.has(entry.meetingId))
+  const recent = evidence.filter((entry) => shown.has(entry.meetingId)).map(evidenceOf)
   const step = withNotes(
     { ...decision, blockId, school: schoolId, turn: null, earned: null, half: null, isLowest: false, recent },
     [

@@ -18,6 +18,31 @@ export async function homePracticeOf(scope: Scope, participantId: string): Promi
   return { practice: fromJson(row.practice, HomePractice), madeAt: isoOf(row.made_at), ticks: byMovement }
 }
 
+/** What these people do at home and ticked since a day, by participant. */
+export async function homePracticesOf(
+  { db, practiceId }: Scope,
+  participants: readonly string[],
+  since: string,
+): Promise<Map<string, Pick<StoredHomePractice, 'practice' | 'ticks'>>> {
+  const [rows, ticks] = await Promise.all([
+    db('home_practices').where({ practice_id: practiceId }).whereIn('participant_id', participants),
+    db('home_ticks')
+      .where({ practice_id: practiceId })
+      .whereIn('participant_id', participants)
+      .where('day', '>=', since.slice(0, 10))
+      .orderBy('day')
+      .select<{ participant_id: string; movement: string; day: string }[]>('participant_id', 'movement', 'day'),
+  ])
+  return new Map(
+    rows.map((row) => {
+      const own: Record<string, string[]> = {}
+      for (const { participant_id, movement, day } of ticks)
+        if (participant_id === row.participant_id) (own[movement] ??= []).push(day)
+      return [row.participant_id, { practice: fromJson(row.practice, HomePractice), ticks: own }]
+    }),
+  )
+}
+
 /** Keeps what somebody does at home; saving again replaces it. */
 export async function saveHomePractice(scope: Acting, participantId: string, practice: HomePractice): Promise<void> {
   const { db, practiceId, accountId } = scope

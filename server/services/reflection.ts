@@ -12,12 +12,15 @@ import { blockTurns } from '../../core/reflect/blockTurns'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { DecisionKind } from '../../core/reflect/question'
 import { withinClass } from '../../core/reflect/questions'
+import { homeNotes } from '../../core/reflect/homeNotes'
+import type { HomePractice } from '../../core/reflect/homePractice'
 import { otherSchools } from '../../core/reflect/otherSchools'
 import { isContested } from '../../core/reflect/contested'
 import { reflectOn } from '../../core/reflect/reflectOn'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { everybodyIn } from '../database/arrivals'
 import { circleById } from '../database/circles'
+import { homePracticesOf } from '../database/homePractices'
 import { ledgerOf } from '../database/ledger'
 import { meetingById } from '../database/meetings'
 import { datedOutcomes, historiesOf, outcomeEventsOf } from '../database/outcomes'
@@ -35,6 +38,7 @@ export interface ReflectedMeeting {
   histories: Awaited<ReturnType<typeof historiesOf>>
   events: OutcomeEvent[]
   answered: LedgerEntry[]
+  atHome: Awaited<ReturnType<typeof homePracticesOf>>
   catalogue: Catalogue
 }
 
@@ -44,14 +48,15 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
   const [circle, catalogue] = await Promise.all([circleById(scope, meeting.circleId), linkedCatalogue(scope)])
   const { ids } = await everybodyIn(scope, meeting.id, circle.members)
   const since = subDays(new Date(meeting.startsAt), catalogue.judgement.evidence.days).toISOString()
-  const [people, outcomes, histories, events, answered] = await Promise.all([
+  const [people, outcomes, histories, events, answered, atHome] = await Promise.all([
     participantsOf(scope, ids),
     datedOutcomes(scope, ids, { until: meeting.startsAt, since }),
     historiesOf(scope, ids, meeting.startsAt),
     outcomeEventsOf(scope, meeting.id),
     ledgerOf(scope, { meetingId: meeting.id }),
+    homePracticesOf(scope, ids, since),
   ])
-  return { meeting, circle, people, outcomes, histories, events, answered, catalogue }
+  return { meeting, circle, people, outcomes, histories, events, answered, atHome, catalogue }
 }
 
 /**
@@ -84,7 +89,7 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
 
 /** What a meeting proposes of everybody as they stood before its decisions were answered. */
 export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'decisions' | 'doses'> {
-  const { meeting, people, outcomes, histories, events, answered, catalogue, circle } = reflected
+  const { meeting, people, outcomes, histories, events, answered, catalogue, circle, atHome } = reflected
   const twice = notedTwice(events)
   const proposed = people.flatMap((person) => {
     const own = {
@@ -93,6 +98,7 @@ export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'deci
       blockIn: blockToday(meeting.plan, person),
       history: histories.get(person.id),
       judging: circle.judging,
+      atHome: notesAtHome(person.id, atHome.get(person.id), catalogue),
     }
     const steps = reflectOn(meeting.id, own, catalogue)
     const others = otherSchools(meeting.id, own, steps, catalogue)
@@ -109,6 +115,14 @@ export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'deci
     ),
     doses: proposals,
   }
+}
+
+function notesAtHome(
+  id: string,
+  home: { practice: HomePractice; ticks: Record<string, string[]> } | undefined,
+  catalogue: Catalogue,
+) {
+  return home ? homeNotes(id, home.practice, home.ticks, catalogue) : []
 }
 
 /** What was settled keeps the words and the evidence of then, whatever was corrected since. */

@@ -174,7 +174,7 @@ describe('the class screen', () => {
   it('notes a hand, a slip and how, and lets sharp pain end that person’s programme', async () => {
     await visitor.press('1', 'd', 'h', 'l')
     await visitor.page.waitForSelector('[data-test="log-strip"]')
-    await visitor.sees('The same pressed again takes it back')
+    await visitor.sees('Again takes it back')
     await visitor.press('Escape', '2', 's', 'n', '7')
     await visitor.page.locator('::-p-xpath(//button[normalize-space(.)="sharp"])').click()
     await visitor.sees(/sits out: sharp pain/)

@@ -33,7 +33,7 @@ function toggle(region: Region): void {
       <button
         v-for="(words, how) in HOW"
         :key="how"
-        class="button px-3"
+        class="button px-2.5 text-[0.94rem]"
         :class="arrival.after === how ? 'button-on' : ''"
         :aria-pressed="arrival.after === how"
         @click="emit('change', { after: arrival.after === how ? null : how, afterWhere: [] })"
@@ -46,7 +46,7 @@ function toggle(region: Region): void {
       <button
         v-for="region in regions"
         :key="region"
-        class="button px-3"
+        class="button px-2.5 text-[0.94rem]"
         :class="arrival.afterWhere.includes(region) ? 'button-on' : ''"
         :aria-pressed="arrival.afterWhere.includes(region)"
         @click="toggle(region)"
@@ -56,7 +56,7 @@ function toggle(region: Region): void {
     </div>
     <button
       v-if="arrival.pain !== null && arrival.pain > 0"
-      class="button px-3"
+      class="button px-2.5 text-[0.94rem]"
       :class="arrival.usualPain === arrival.pain ? 'button-on' : ''"
       :aria-pressed="arrival.usualPain === arrival.pain"
       @click="emit('change', { usualPain: arrival.usualPain === arrival.pain ? null : arrival.pain })"

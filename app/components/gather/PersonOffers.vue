@@ -5,6 +5,7 @@ import { differenceInCalendarDays } from 'date-fns'
 import { screeningDue } from '~~/core/offer/screening'
 import { TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
+import { rememberedWords } from '~~/core/offer/remembered'
 import { fitWords } from '~~/core/offer/fitWords'
 import type { Offer } from '~~/core/offer/offerFor'
 import { givenWords } from '~~/core/plan/doseWords'
@@ -32,7 +33,12 @@ const blocks = computed(() =>
     }
   }),
 )
-const watch = computed(() => [...new Set(blocks.value.flatMap(({ offers }) => offers.flatMap((offer) => offer.watch)))])
+/** What is remembered has a place of its own above. */
+const watch = computed(() => {
+  const remembered = new Set(person.remembered.map(rememberedWords))
+  const words = blocks.value.flatMap(({ offers }) => offers.flatMap((offer) => offer.watch))
+  return [...new Set(words)].filter((one) => !remembered.has(one))
+})
 /** The parts of the body that today works, the most worked first. */
 const regions = computed((): Region[] => {
   const worked = meeting.planned.blocks.flatMap((block) =>

@@ -80,29 +80,41 @@ function move(tier: Tier): void {
         }}
       </p>
       <template v-if="loggedBlock">
-        <button
-          v-for="[done, words] in BUTTONS"
-          :key="done"
-          class="button"
-          :class="done === 'stopped' ? 'button-stop' : ''"
-          :disabled="picked === null"
-          @click="logging.log(done)"
-        >
-          {{ words }} <kbd class="key">{{ KEYS[done].shown }}</kbd>
-        </button>
-        <button class="button" :disabled="picked === null && waiting.length === 0" @click="logging.logFeel('easy')">
-          {{ picked === null ? `The other ${waiting.length}: easy` : 'Easy' }} and clean
-          <kbd class="key">{{ KEYS.easy.shown }}</kbd>
-        </button>
-        <button class="button" :disabled="picked === null && waiting.length === 0" @click="logging.logFeel('hard')">
-          {{ picked === null ? 'done, hard' : 'Hard' }} <kbd class="key">{{ KEYS.hard.shown }}</kbd>
-        </button>
-        <button class="button button-quiet" :disabled="waiting.length === 0" @click="logging.logTheRest()">
-          The other {{ waiting.length }}: done <kbd class="key">{{ KEYS.rest.shown }}</kbd>
-        </button>
-        <button class="button button-quiet" @click="logging.undo">
-          Undo <kbd class="key">{{ KEYS.undo.shown }}</kbd>
-        </button>
+        <template v-if="picked !== null">
+          <button
+            v-for="[done, words] in BUTTONS"
+            :key="done"
+            class="button px-3.5"
+            :class="done === 'stopped' ? 'button-stop' : ''"
+            @click="logging.log(done)"
+          >
+            {{ words }} <kbd class="key">{{ KEYS[done].shown }}</kbd>
+          </button>
+          <button class="button px-3.5" title="Done, easy and clean" @click="logging.logFeel('easy')">
+            Easy, clean <kbd class="key">{{ KEYS.easy.shown }}</kbd>
+          </button>
+          <button class="button px-3.5" title="Done, hard" @click="logging.logFeel('hard')">
+            Hard <kbd class="key">{{ KEYS.hard.shown }}</kbd>
+          </button>
+        </template>
+        <template v-else>
+          <p class="font-semibold">
+            {{ waiting.length === 0 ? 'Everybody is noted' : `All ${waiting.length} not noted yet:` }}
+          </p>
+          <button class="button" :disabled="waiting.length === 0" @click="logging.logFeel('easy')">
+            Done, easy and clean <kbd class="key">{{ KEYS.easy.shown }}</kbd>
+          </button>
+          <button class="button" :disabled="waiting.length === 0" @click="logging.logFeel('hard')">
+            Done, hard <kbd class="key">{{ KEYS.hard.shown }}</kbd>
+          </button>
+          <button class="button" :disabled="waiting.length === 0" @click="logging.logTheRest()">
+            Done <kbd class="key">{{ KEYS.rest.shown }}</kbd>
+          </button>
+          <button class="button button-quiet" @click="logging.undo">
+            Take the last note back <kbd class="key">{{ KEYS.undo.shown }}</kbd>
+          </button>
+          <p class="text-faint text-[0.94rem]">A number picks one person.</p>
+        </template>
         <span v-if="logging.figure.value !== null" class="numerals font-semibold" aria-live="polite"
           >{{ logging.figure.value }}_</span
         >
@@ -110,14 +122,14 @@ function move(tier: Tier): void {
       <template v-if="pickedPerson && led.begun.value">
         <select
           v-if="otherTiers.length > 0"
-          class="field w-44"
+          class="field w-36"
           :aria-label="`${pickedName} works elsewhere for the rest`"
           @change="(move(textIn($event) as Tier), (($event.target as HTMLSelectElement).value = ''))"
         >
           <option value="">for the rest …</option>
           <option v-for="tier in otherTiers" :key="tier" :value="tier">{{ TIER_NAMES[tier] }}</option>
         </select>
-        <button v-if="!meeting.changed.left.has(pickedPerson.id)" class="button" @click="logging.sitOut('')">
+        <button v-if="!meeting.changed.left.has(pickedPerson.id)" class="button px-3.5" @click="logging.sitOut('')">
           Sits out <kbd class="key">{{ KEYS.sitOut.shown }}</kbd>
         </button>
       </template>

@@ -94,13 +94,16 @@ const advice = computed(() => {
         Needed a hand <kbd class="key">{{ KEYS.hand.shown }}</kbd>
       </button>
       <input
-        class="field flex-1 min-w-40 max-w-72"
+        class="field flex-1 min-w-36 max-w-48"
         :value="first?.note ?? ''"
         maxlength="500"
         placeholder="A note"
         :aria-label="`A note for ${name}`"
         @change="emit('detail', { note: textIn($event) })"
       />
+      <p class="text-faint text-[0.88rem]">
+        Again takes it back, <kbd class="key">{{ KEYS.undo.shown }}</kbd> the last note.
+      </p>
     </div>
     <div v-if="first?.done === 'stopped'" class="flex flex-wrap items-center gap-1" data-test="why-stopped">
       <span class="mr-1">Why?</span>
@@ -171,9 +174,6 @@ const advice = computed(() => {
         {{ cheat }}
       </button>
     </div>
-    <p class="text-faint text-[0.94rem]">
-      The same pressed again takes it back; <kbd class="key">{{ KEYS.undo.shown }}</kbd> the last note as a whole.
-    </p>
     <p v-if="advice" class="text-stop font-semibold" role="alert">{{ advice }}</p>
   </div>
 </template>

@@ -129,7 +129,7 @@ const SAID: Record<LedgerEntry['answer'], string> = {
             {{ decision.leaveOut ? 'Left out until a lead has looked; s' : 'S' }}uggest that a clinician looks at
             it.</template
           >
-          <button class="underline min-h-8" :aria-expanded="behind" @click.stop="behind = !behind">
+          <button class="underline min-h-8 ml-1.5" :aria-expanded="behind" @click.stop="behind = !behind">
             The notes behind it
           </button>
         </p>
