@@ -47,6 +47,17 @@ describe('outcomes', () => {
       expect.objectContaining({ effort: 3, pain: 2, achieved: 30 }),
     ])
   })
+  it('are gone where they were taken back as a whole, and what was said before holds again', () => {
+    const wrong = later({ done: 'eased', achieved: null })
+    const back = later({ at: 3, takesBack: wrong.id })
+    expect(foldOutcomes([first, wrong, back])).toEqual([expect.objectContaining({ done: 'done', effort: 3 })])
+    expect(foldOutcomes([wrong, back])).toEqual([])
+  })
+  it('of a whole group never stand over a note of one person, whichever came later', () => {
+    const group = later({ isGroup: true, feel: 'easy', form: 'clean' })
+    expect(foldOutcomes([first, group])).toEqual([expect.objectContaining({ isGroup: false, form: null, effort: 3 })])
+    expect(foldOutcomes([group])).toEqual([expect.objectContaining({ isGroup: true, feel: 'easy' })])
+  })
   it('are empty again where a correction takes something back, and keep the rest', () => {
     const noted = later({ done: 'noted', achieved: null, form: 'slipped', at: 2 })
     const back = later({ done: 'noted', achieved: null, clears: ['form', 'effort'], at: 3 })

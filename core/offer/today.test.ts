@@ -29,6 +29,46 @@ describe('how somebody is today', () => {
   it('limits to level 2 from 56 days away, without easing on top', () => {
     expect(today({}, undefined, 56)).toMatchObject({ levelAtMost: 2, easierBy: 0 })
   })
+  it('eases the second meeting after three weeks away as the first, and no third', () => {
+    const back = (meetingsSince: number) =>
+      todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, {
+        ...{ daysAway: 7, year: 2026 },
+        gap: { days: 30, endedDaysAgo: 7 * meetingsSince, meetingsSince },
+      }).easierBy
+    expect([back(1), back(2)]).toEqual([1, 0])
+  })
+  it('limits to level 2 after a long absence until screened, not only the first time', () => {
+    const cap = (screenedDaysAgo: number | null) =>
+      todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, {
+        ...{ daysAway: 7, year: 2026, screenedDaysAgo },
+        gap: { days: 60, endedDaysAgo: 21, meetingsSince: 3 },
+      }).levelAtMost
+    expect(cap(100)).toBe(2)
+    expect(cap(10)).toBe(5)
+  })
+  it('limits whoever was never screened to level 2, at every meeting', () => {
+    const cap = (daysAway: number | null) =>
+      todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, { daysAway, year: 2026, screenedDaysAgo: null }).levelAtMost
+    expect([cap(null), cap(7)]).toEqual([2, 2])
+  })
+  it('holds pain against what is usual, as it is written down of somebody', () => {
+    const sore = (usualPain: number) => personIn('chair', { usualPain })
+    expect(today({ pain: 5 }, sore(5)).easierBy).toBe(0)
+    expect(today({ pain: 6 }, sore(5)).easierBy).toBe(1)
+    expect(today({ pain: 7 }, sore(7)).takesPart).toBe(true)
+    expect(today({ pain: 9 }, sore(7)).takesPart).toBe(false)
+  })
+  it('eases all of the day where it was sore for two days and nobody said where', () => {
+    expect(today({ after: 'sore-days' }).easierBy).toBe(1)
+    expect(today({ after: 'sore-days', afterWhere: ['neck'] }).easierBy).toBe(0)
+    expect(today({ after: 'sore-a-day' }).easierBy).toBe(0)
+  })
+  it('keeps a fall in front of whoever leads until it was looked at', () => {
+    const fallen = personIn('chair', {
+      remembered: [{ key: 'fall m', kind: 'fall', on: '2026-11-21', movement: null, side: 'both' }],
+    })
+    expect(today({}, fallen).watch).toContain('A fall on 21 November.')
+  })
   it('does not let anybody take part who is ill, has pain of 7 or a red flag', () => {
     expect(today({ ill: true }).takesPart).toBe(false)
     expect(today({ pain: 7 }).takesPart).toBe(false)

@@ -158,6 +158,31 @@ describe('an answer', () => {
     ])
     expect(after.dials).toEqual([])
   })
+  it('of one side leaves the other where it was, its dials too', () => {
+    const both = { movement: 'a', tier: 'chair' as const, side: 'both' as const }
+    const before = {
+      levels: [{ ...both, level: 3 }],
+      dials: [{ ...both, dial: 'hold' as const, value: 40, since: day(0) }],
+    }
+    const eased = settledLevel(
+      before,
+      { movement: 'a', tier: 'chair', toLevel: 2, moves: 'left', turn: null },
+      3,
+      day(3),
+    )
+    expect(eased.levels.map(({ side, level }) => [side, level])).toEqual([
+      ['left', 2],
+      ['right', 3],
+    ])
+    expect(eased.dials.map(({ side, value }) => [side, value])).toEqual([['right', 40]])
+    const again = settledLevel(
+      eased,
+      { movement: 'a', tier: 'chair', toLevel: 3, moves: 'left', turn: null },
+      2,
+      day(4),
+    )
+    expect(again.levels).toEqual([{ ...both, level: 3 }])
+  })
   it('turns one dial and leaves the others, the levels and other movements alone', () => {
     const dial = (movement: string, name: 'hold' | 'rounds', value: number) => ({
       movement,

@@ -139,6 +139,10 @@ describe('between tiers', () => {
     })
     expect(tierStep(stander, evidence({ news: 'operation' }), catalogue)?.kind).not.toBe('down')
   })
+  it('steers nobody to the floor for standing well', () => {
+    const stander = personIn('standing', { access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'no' } })
+    expect(tierStep(stander, evidence({ measures: [] }), catalogue)).toBeNull()
+  })
   it('proposes nothing above the floor', () => {
     expect(tierStep(personIn('floor'), evidence({ measures: [] }), catalogue)).toBeNull()
   })
@@ -164,6 +168,14 @@ describe('a visit', () => {
         'sit-to-stand',
       ).wantedLevel,
     ).toBe(1)
+  })
+  it('is worked at level 2 at most, whatever somebody once did there', () => {
+    const once = sitter({
+      visiting: 'standing',
+      access: { bed: 'yes', chair: 'yes', standing: 'with-help', floor: 'no' },
+      levels: [{ movement: 'sit-to-stand', tier: 'standing', side: 'both', level: 4 }],
+    })
+    expect(offer(once, 'sit-to-stand').wantedLevel).toBe(2)
   })
   it('to the floor begins at level 1; no move ever raises a level', () => {
     const stander = personIn('standing', {
