@@ -141,10 +141,6 @@ export function useClass() {
       outcomes.map(({ id: _id, at: _at, ...known }) => withDetail({ ...known, isGroup: false }, detail)),
     )
   }
-  /** Takes notes back as a whole: what was said before them holds again. */
-  function takeBack(outcomes: readonly OutcomeEvent[]): void {
-    meeting.log(outcomes.map(({ id, at: _at, ...known }) => ({ ...known, takesBack: id })))
-  }
   /** Whose own dose is done while the round goes on. */
   const resting = computed(() => {
     const lanes = TIERS.flatMap((tier) => lane(tier) ?? [])
@@ -183,7 +179,6 @@ export function useClass() {
     changeCourse,
     log,
     addDetail,
-    takeBack,
     outcomesOf,
   }
 }

@@ -67,7 +67,8 @@ export function useLogging(led: LedClass) {
   function undo(): void {
     const last = noted.pop()
     if (!last) return
-    led.takeBack(last)
+    // What was said before it holds again.
+    meeting.log(last.map(({ id, at: _at, ...known }) => ({ ...known, takesBack: id })))
     lastLogged.value = []
     asking.value = null
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Dial, Level, Region, SchoolId, Side, Tier } from '../catalogue/words'
+import { Dial, Level, SchoolId, Side, Tier } from '../catalogue/words'
 import { Circle, Venue } from '../circle/circle'
 import { AccidentReport } from '../lead/accident'
 import { ClassEvent } from '../lead/clock'

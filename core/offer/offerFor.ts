@@ -8,10 +8,10 @@ import { doseOn } from './doseOn'
 import { easesHere, rememberedIn } from './easesHere'
 import { factsOf } from './facts'
 import { levelsOn, storedLevel } from './levels'
-import { limitWords, type Limit } from './limit'
 import { mayDoMore } from './mayDoMore'
 import type { Dosed, OwnDose } from './ownDose'
 import type { Arrival, Person } from './person'
+import { firstOpen, loadWords } from './openWay'
 import { placeFirst } from './placeFirst'
 import { inOrderOfWeight, type Reason } from './reason'
 import { standInDose } from './schoolDose'
@@ -234,27 +234,6 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
 
 function blockDose({ dose, rounds, restSeconds }: Asked): OwnDose {
   return { dose, rounds, restSeconds, waits: null, limits: [] }
-}
-
-/** The usual way of a rung, or the nearest other that is open; with what closes the usual one. */
-function firstOpen(
-  rung: Variation,
-  side: Side,
-  { catalogue, ...who }: Omit<Situation, 'today'>,
-): { open: { way: Variation; watch: string[] } | null; blocks: Limit[] } {
-  const usual = judge(rung, side, who, catalogue)
-  if (usual.blocks.length === 0) return { open: { way: rung, watch: usual.watch }, blocks: [] }
-  for (const way of rung.ways) {
-    const { blocks, watch } = judge(way, side, who, catalogue)
-    if (blocks.length === 0) return { open: { way, watch }, blocks: usual.blocks }
-  }
-  return { open: null, blocks: usual.blocks }
-}
-
-/** A rung that will carry a load is begun without it. */
-function loadWords(rung: Variation, dials: Dials): string[] {
-  const carries = rung.dials.some((range) => range.dial === 'load')
-  return carries && dials.load === undefined ? [limitWords({ kind: 'unloaded' })] : []
 }
 
 /**

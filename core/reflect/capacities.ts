@@ -7,7 +7,7 @@ import { beliefAround, drifted, learn, meanOf, type Belief } from './belief'
 import { demandOf } from './demand'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import type { Evidence } from './evidence'
-import { NO_HABIT, noteWorth, type Habit } from './noteWorth'
+import { NO_HABIT, noteWorth, saidKey, type Habit } from './noteWorth'
 
 /** What is believed of somebody on one ladder: of each side where sides were noted, else of both as one. */
 export type Capacities = Partial<Record<Side, Belief>>
@@ -20,6 +20,7 @@ export interface Believed {
 }
 
 const DAY_MS = 86_400_000
+const DRIFT_DAYS = 10
 const kept = new WeakMap<readonly DatedOutcome[], Believed>()
 
 /**
@@ -83,6 +84,8 @@ interface NotedMeeting {
 interface Noted {
   entry: Evidence
   demand: number
+  /** What it says, as a number. */
+  said: number
 }
 
 function ladderOf(key: string, evidence: readonly Evidence[], catalogue: Catalogue): Ladder {
@@ -91,7 +94,9 @@ function ladderOf(key: string, evidence: readonly Evidence[], catalogue: Catalog
   const rungs = new Map<number, Variation>(movement?.ladders[tier as Tier]?.map((rung) => [rung.level, rung]))
   const noted = evidence.flatMap((entry): Noted[] => {
     const { level, dials } = entry
-    return level === null ? [] : [{ entry, demand: demandOf(rungs.get(level) ?? { level, dials: [] }, dials) }]
+    return level === null
+      ? []
+      : [{ entry, demand: demandOf(rungs.get(level) ?? { level, dials: [] }, dials), said: saidKey(entry) }]
   })
   const meetings = [...grouped(noted, ({ entry }) => entry.meetingId).values()]
   const isApart = noted.some(({ entry }) => entry.side !== 'both')
@@ -140,19 +145,25 @@ function followed(
   const begins = start + prior.above + shift
   const own = { habit, apart: 0 }
   const other = { habit, apart: apart.sides }
-  const efforts: Followed['efforts'] = []
+  // How somebody reports is learned in the first round alone.
+  const efforts: Followed['efforts'] | null = habit === NO_HABIT ? [] : null
   let belief = beliefAround(begins, prior.spread)
   let spare = belief.slice()
   let last = meetings[0]?.day ?? 0
-  for (const { day, noted, isOther } of meetings) {
-    if (day > last) [belief, spare] = [drifted(belief, (day - last) / 7, drift, spare), belief]
-    last = day
-    for (const { entry, demand } of noted) learn(belief, noteWorth(entry, isOther ? other : own, believing), demand)
+  for (const [at, { day, noted, isOther }] of meetings.entries()) {
+    // A week moves little: two are taken as one, and never is a last note held against what was believed before.
+    if (day - last >= DRIFT_DAYS || (day > last && at === meetings.length - 1)) {
+      ;[belief, spare] = [drifted(belief, (day - last) / 7, drift, spare), belief]
+      last = day
+    }
+    for (const { entry, demand, said } of noted)
+      learn(belief, noteWorth(entry, isOther ? other : own, believing, said), demand)
+    if (efforts === null) continue
     for (const { entry, demand } of noted)
       if (!isOther && entry.effort !== null && !entry.isGroup)
         efforts.push({ said: entry.effort, expected: effort.atCapacity - effort.aLevel * (meanOf(belief) - demand) })
   }
-  return { belief, moved: meanOf(belief) - begins, notes: meetings.length, efforts }
+  return { belief, moved: meanOf(belief) - begins, notes: meetings.length, efforts: efforts ?? [] }
 }
 
 /** How somebody says effort, from all that they said: believed the more, and the closer, the more there is. */

@@ -31,7 +31,7 @@ export function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evide
     ladders.set(ladder, own)
     const key = `${outcome.meetingId} ${outcome.side}`
     const known = own.get(key)
-    if (!known || isHarder(outcome, known)) own.set(key, asEvidence(outcome))
+    if (!known || isHarder(outcome, known)) own.set(key, evidenceOf(outcome))
   }
   const evidence = new Map([...ladders].map(([ladder, own]) => [ladder, [...own.values()]]))
   sorted.set(outcomes, evidence)
@@ -44,20 +44,8 @@ function isHarder(one: DatedOutcome, other: Evidence): boolean {
   return pain === known ? (one.achieved ?? Infinity) < (other.achieved ?? Infinity) : pain > known
 }
 
-/** An outcome has all that evidence has; one from before there was a word for why somebody stopped is filled up. */
-function asEvidence(outcome: DatedOutcome): Evidence {
-  const { usualPain, why, feel, isGroup } = outcome as Partial<DatedOutcome>
-  const isWhole = usualPain !== undefined && why !== undefined && feel !== undefined && isGroup !== undefined
-  return isWhole ? (outcome as Evidence) : evidenceOf(outcome)
-}
-
-/**
- * What is kept of an outcome as evidence, and nothing besides.
- *
- * @example
- * evidenceOf(outcome).usualPain // null
- */
-export function evidenceOf(outcome: Omit<Evidence, 'usualPain'> & { usualPain?: number | null }): Evidence {
+/** What is kept of an outcome as evidence: all of one shape, since it is looked at many times over. */
+function evidenceOf(outcome: DatedOutcome): Evidence {
   return {
     meetingId: outcome.meetingId,
     date: outcome.date,

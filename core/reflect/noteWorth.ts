@@ -33,17 +33,22 @@ const known = new WeakMap<Believing, Map<number, Worth>>()
  * @example
  * noteWorth(entry, { habit: NO_HABIT, apart: 0 }, judgement.belief).length // 141
  */
-export function noteWorth(entry: Evidence, seen: Seen, believing: Believing): Worth {
+export function noteWorth(entry: Evidence, seen: Seen, believing: Believing, said = saidKey(entry)): Worth {
   const tables = known.get(believing) ?? new Map<number, Worth>()
   known.set(believing, tables)
-  const key = keyOf(entry, seen)
+  const key = keyOf(said, entry, seen)
   let worth = tables.get(key)
   if (!worth) tables.set(key, (worth = worthTable(likelihoodOf(entry, seen, believing))))
   return worth
 }
 
-/** What a note's worth depends on, as one number: each thing in its own place, rounded to what makes a difference. */
-function keyOf(entry: Evidence, { habit, apart }: Seen): number {
+/**
+ * What a note says, as one number: each thing in its own place, rounded to what makes a difference.
+ *
+ * @example
+ * saidKey(entry) === saidKey({ ...entry, date: '2026-12-01' }) // true
+ */
+export function saidKey(entry: Evidence): number {
   const pain = painOf(entry)
   let key = amountKey(amountOf(entry))
   key = key * 12 + (entry.effort ?? 11)
@@ -51,10 +56,14 @@ function keyOf(entry: Evidence, { habit, apart }: Seen): number {
   key = key * 3 + FORM_KEYS[entry.form ?? 'none']
   key = key * 2 + Number(entry.support === 'hand')
   key = key * 8 + (pain === 'sharp' ? 7 : (pain ?? 6))
-  key = key * 2 + Number(entry.isGroup)
-  key = key * 2 + Number(apart > 0)
+  return key * 2 + Number(entry.isGroup)
+}
+
+/** What a note's worth depends on besides: whose it is, and from which side it is seen. */
+function keyOf(said: number, { effort, feel }: Evidence, { habit, apart }: Seen): number {
+  const key = said * 2 + Number(apart > 0)
   // Who said no effort has it read by nobody's habit.
-  if (entry.effort === null && entry.feel === null) return key * 3200
+  if (effort === null && feel === null) return key * 3200
   return (key * 80 + 40 + rounded(habit.bias)) * 40 + rounded(habit.blur)
 }
 

@@ -10,7 +10,7 @@ import { isOfTheBody, type OwnDose } from '../offer/ownDose'
 import type { Person } from '../offer/person'
 import { demandsOf } from '../offer/verdict'
 import { believedOf } from './capacities'
-import { evidenceIn, evidenceOf, type DatedOutcome } from './datedOutcome'
+import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import { decide, isEasing, type Decision } from './decide'
 import { thresholdOf } from './believing'
 import { chanceOf } from './belief'
@@ -149,7 +149,7 @@ function stepFor(
   }
   const decision = decide(question)
   const shown = new Set([...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS))
-  const recent = evidence.filter((entry) => shown.has(entry.meetingId)).map(evidenceOf)
+  const recent = evidence.filter((entry) => shown.has(entry.meetingId))
   const step = withNotes(
     { ...decision, blockId, school: schoolId, turn: null, earned: null, half: null, isLowest: false, recent },
     [

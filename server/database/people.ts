@@ -1,12 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import { z } from 'zod'
-import { Tag } from '../../core/catalogue/words'
+import { considerationColumns, considerationOf, writeConsiderations, type ConsiderationRow } from './considerations'
 import type { DialSetting, Flare, PersonLevel } from '../../core/offer/person'
-import { Participant, type ParticipantConsideration, type ParticipantFields } from '../../core/offer/participant'
+import { Participant, type ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Scope } from './rows'
-
-const Opens = z.array(Tag)
 
 interface ParticipantRow {
   id: string
@@ -29,20 +26,6 @@ interface ParticipantRow {
   emergency_contact: string
   joins: Participant['joins']
   visiting: Participant['visiting']
-}
-
-interface ConsiderationRow {
-  participant_id: string
-  consideration: string
-  side: ParticipantConsideration['side']
-  cleared_by: string
-  note: string
-  since: string | null
-  until: string | null
-  cleared_on: string | null
-  cleared_for: string
-  cleared_until: string | null
-  opens: unknown
 }
 
 interface LevelRow extends PersonLevel {
@@ -163,21 +146,6 @@ function participantOf(row: ParticipantRow, details: Details): Participant {
   }
 }
 
-function considerationOf(own: ConsiderationRow): ParticipantConsideration {
-  return {
-    consideration: own.consideration,
-    side: own.side,
-    clearedBy: own.cleared_by,
-    note: own.note,
-    since: own.since,
-    until: own.until,
-    clearedOn: own.cleared_on,
-    clearedFor: own.cleared_for,
-    clearedUntil: own.cleared_until,
-    opens: own.opens === null ? null : fromJson(own.opens, Opens),
-  }
-}
-
 /** @throws {NotFound} when the practice has no such participant */
 export async function participantById(scope: Scope, id: string): Promise<Participant> {
   const [participant] = await participantsOf(scope, [id])
@@ -251,47 +219,6 @@ async function writeDetails(scope: Scope, id: string, fields: ParticipantFields)
   await writeConsiderations(scope, id, fields.considerations)
   await db('levels').where(own).delete()
   if (fields.levels.length > 0) await db('levels').insert(fields.levels.map((level) => ({ ...own, ...level })))
-}
-
-/** Replaces all health facts of a person. */
-export async function writeConsiderations(
-  scope: Scope,
-  id: string,
-  considerations: readonly ParticipantConsideration[],
-): Promise<void> {
-  const { db, practiceId } = scope
-  const own = { practice_id: practiceId, participant_id: id }
-  await db('participant_considerations').where(own).delete()
-  if (considerations.length > 0)
-    await db('participant_considerations').insert(
-      considerations.map((row, position) => ({ id: randomUUID(), ...own, ...considerationColumns(row), position })),
-    )
-}
-
-function considerationColumns({
-  consideration,
-  side,
-  clearedBy,
-  note,
-  since,
-  until,
-  clearedOn,
-  clearedFor,
-  clearedUntil,
-  opens,
-}: ParticipantConsideration) {
-  return {
-    consideration,
-    side,
-    cleared_by: clearedBy,
-    note,
-    since,
-    until,
-    cleared_on: clearedOn,
-    cleared_for: clearedFor,
-    cleared_until: clearedUntil ?? null,
-    opens: opens ? JSON.stringify(opens) : null,
-  }
 }
 
 /** Adds many people at once; for imports. */

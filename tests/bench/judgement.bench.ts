@@ -33,7 +33,8 @@ function halfYearOf(at: number): DatedOutcome[] {
 }
 const people = Array.from({ length: 40 }, (_, at) => ({
   person: personIn('chair', { id: `p${at}` }),
-  notes: halfYearOf(at),
+  // As they come from the database.
+  notes: JSON.parse(JSON.stringify(halfYearOf(at))) as DatedOutcome[],
 }))
 const given = { dose: { kind: 'hold', seconds: 30 }, rounds: 1 } as const
 

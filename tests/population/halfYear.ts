@@ -141,6 +141,8 @@ function decisionsOf({ body, cell, history, meetings }: Course, meetingId: strin
   )
 }
 
+const NAIVE_KINDS = ['ease', 'stay', 'step-up'] as const
+
 /** By the last time alone: one up where it was done and no effort over 5 was said, one down where it was not. */
 function naive({ person, movements }: Body, history: readonly DatedOutcome[], meetingId: string): Step[] {
   return movements.flatMap((movement) => {
@@ -152,8 +154,9 @@ function naive({ person, movements }: Body, history: readonly DatedOutcome[], me
     const isHard = today.some((one) => one.done === 'partly' || (one.effort ?? 0) >= 8)
     const up = rungs.find((rung) => rung > level) ?? level
     const down = rungs.findLast((rung) => rung < level) ?? level
-    const toLevel = isEasy ? up : isHard ? down : level
-    const kind = toLevel > level ? 'step-up' : toLevel < level ? 'ease' : 'stay'
+    const eased = isHard ? down : level
+    const toLevel = isEasy ? up : eased
+    const kind = NAIVE_KINDS[1 + Math.sign(toLevel - level)]
     return [{ kind, movement: movement.id, tier: person.homeTier, fromLevel: level, toLevel, turn: null } as Step]
   })
 }

@@ -53,6 +53,7 @@ export function noteOf(
   const wants = (of: number) => random.next() < (isAsked ? Math.max(of, noting.answers) : of)
   const { pain, painKind } = painOf(body, margin, arrival, random)
   const isClean = random.next() >= (margin < 0.2 ? 0.5 : 0.05)
+  const said = isClean === isWrong ? 'slipped' : 'clean'
   return {
     blockId: movement.id,
     participant: body.person.id,
@@ -70,7 +71,7 @@ export function noteOf(
     effort: wants(noting.effort) ? effortOf(body, margin, isWrong, random) : null,
     pain: random.next() < (pain > 2 ? 0.8 : 0.3) ? pain : null,
     painKind,
-    form: wants(noting.form) ? (isClean === isWrong ? 'slipped' : 'clean') : null,
+    form: wants(noting.form) ? said : null,
     cheat: '',
     painWhere: '',
     support: null,
