@@ -127,7 +127,8 @@ function noted(): object {
       achieved: 30,
       unit: 's',
     },
-    ...{ effort: 3, pain: 0, painKind: 'none', form: 'clean', arrivalPain: 1 },
+    ...{ effort: 3, pain: 0, painKind: 'none', form: 'clean', arrivalPain: 1, usualPain: null },
+    ...{ dials: {}, support: null, why: null, feel: null, isGroup: false },
   }
   const outcome = {
     ...{ id: 'o1', at: 1, blockId: 'a', participant: 'ann', movement: 'bridge', tier: 'chair', variation: null },
