@@ -38,6 +38,8 @@ export const Believing = z.strictObject({
   /** How likely the next thing must be within reach, by school; an ease where this rung is less so by `easeBelow`. */
   reachAt: z.record(SchoolId, share),
   easeBelow: share,
+  /** And by so much more where all was done and only the form slipped. */
+  slipBelow: share,
   /** How likely it may be, at most, that the next thing is more than a level beyond somebody. */
   farAtMost: share,
   /** How likely it must be where the school's own rule was met as well. */

@@ -20,7 +20,9 @@ export function beliefEases(own: SideStanding, question: Question): Verdict | nu
   const { judgement, ladder } = question
   const today = noteToday(own, question)
   if (!today || !isPoor(today, judgement)) return null
-  const enough = thresholdOf(question) - judgement.belief.easeBelow
+  const { easeBelow, slipBelow } = judgement.belief
+  // A slip alone, with all of it done, has to be clearer than what was not reached.
+  const enough = thresholdOf(question) - easeBelow - (isReached(today) ? slipBelow : 0)
   const here = ladder.find((rung) => rung.level === own.level)
   const chance = chanceOf(own.belief, here ? demandOf(here, own.dials) : own.level)
   if (chance >= enough) return null

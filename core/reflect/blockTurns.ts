@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Judgement } from '../catalogue/judgement'
 import type { Plan } from '../plan/plan'
+import { becauseOf } from './decisionWords'
 import { DialTurn } from './turn'
 import type { Step } from './reflectOn'
 
@@ -48,7 +49,13 @@ export function blockTurns<S extends Step>(
     steps: steps.map((step) => {
       const turn = rising.get(step.blockId)?.turn
       if (!turn || step.kind !== 'step-up' || step.earned?.dial !== turn.dial) return step
-      return { ...step, turn: step.earned, toLevel: step.fromLevel }
+      return asEarned(step, step.earned)
     }),
   }
+}
+
+/** The step as what the block will give: what was within reach is said of it. */
+function asEarned<S extends Step>(step: S, earned: DialTurn): S {
+  const reason = step.reason.kind === 'within-reach' ? { ...step.reason, isDial: true } : step.reason
+  return { ...step, reason, because: becauseOf({ ...step, reason }), turn: earned, toLevel: step.fromLevel }
 }
