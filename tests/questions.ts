@@ -74,7 +74,6 @@ export function questionOf(
     habit: believed.habit,
     nextDials: null,
     isCareful: false,
-    meetings: 12,
     ...change,
   }
 }

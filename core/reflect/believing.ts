@@ -138,8 +138,7 @@ export function thresholdOf({
 
 /** Effort as others would say it. */
 function hindranceOf(today: Evidence, question: Question) {
-  const bias = question.judgement.belief.habit.gain === 0 ? 0 : question.habit.bias
-  const effort = today.effort === null ? null : Math.max(0, today.effort - bias)
+  const effort = today.effort === null ? null : Math.max(0, today.effort - question.habit.bias)
   return hindrance(
     { ...today, effort: effort === null ? null : Math.round(effort) },
     effortAtMost(question),

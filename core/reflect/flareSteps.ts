@@ -14,7 +14,7 @@ export const FlareStep = z.object({
   kind: z.enum(['begin', 'back']),
   /** Levels that are taken off from now on; 0: it is over. */
   levels: z.number().int().min(0).max(3),
-  /** ISO day until which nothing is raised. */
+  /** ISO day until which nothing is raised; after a step back the day after it, so that a meeting raises once. */
   until: z.string(),
   because: z.string(),
 })
@@ -78,7 +78,7 @@ function comesBack({ participant, flares, on, isUsualToday }: FlareEvidence): Fl
   return flares
     .filter((flare) => flare.until <= on && isUsualToday)
     .map(({ region, levels }) => ({
-      ...{ participant, region, kind: 'back', levels: levels - 1, until: on },
+      ...{ participant, region, kind: 'back', levels: levels - 1, until: dayAfter(on, 1) },
       because: 'Its weeks are over, and pain on arrival was no more than usual.',
     }))
 }

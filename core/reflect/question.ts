@@ -48,8 +48,6 @@ export interface Question {
   nextDials: Dials | null
   /** Balance, or the next rung stands on one leg: no guess is enough there. */
   isCareful: boolean
-  /** Meetings that somebody has been to. */
-  meetings: number
 }
 
 /** What a side comes to, before it is said. */

@@ -137,7 +137,7 @@ function stepFor(
   const next = open && !isWholeLevel ? nextTurn(open, settings, given, schoolId) : NOTHING_NEXT
   const question: Question = {
     ...{ movement: movementId, tier, quality: movement.quality, ladder, sides, meetingId, judging },
-    ...{ judgement: catalogue.judgement, meetings: start.meetings },
+    ...{ judgement: catalogue.judgement },
     school: unasked ? { ...school, effortAtMost: null } : school,
     habit: believedOf(all, catalogue).habit,
     isCareful: needsCare(

@@ -120,7 +120,12 @@ describe('a flare', () => {
   })
   it('comes back by one level a meeting once its weeks are over, and only while pain on arrival is usual', () => {
     const flares = [{ region: 'neck', levels: 2, since: '2026-11-01', until: '2026-11-22' } as const]
-    expect(flareSteps(evidence({ flares }), catalogue)).toMatchObject([{ kind: 'back', levels: 1 }])
+    const [back] = flareSteps(evidence({ flares }), catalogue)
+    expect(back).toMatchObject({ kind: 'back', levels: 1 })
+    // Looked at again after it was taken, the same meeting raises nothing more; the next one does.
+    const taken = [{ ...flares[0]!, levels: back!.levels, until: back!.until }]
+    expect(flareSteps(evidence({ flares: taken }), catalogue)).toEqual([])
+    expect(flareSteps(evidence({ flares: taken, on: '2026-12-02' }), catalogue)).toMatchObject([{ levels: 0 }])
     expect(flareSteps(evidence({ flares, isUsualToday: false }), catalogue)).toEqual([])
     expect(flareSteps(evidence({ flares: [{ ...flares[0]!, until: '2026-12-22' }] }), catalogue)).toEqual([])
   })

@@ -1,3 +1,4 @@
+import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Region } from '../../core/catalogue/words'
 import type { AfterDays, Arrival } from '../../core/offer/person'
@@ -24,7 +25,7 @@ export async function afterLast(
   { meeting, people, outcomes, catalogue }: Asked,
 ): Promise<{ takeBack: StepBack[]; flares: FlareStep[] }> {
   const ids = people.map((person) => person.id)
-  const since = new Date(Date.parse(meeting.startsAt) - 90 * 86_400_000).toISOString()
+  const since = subDays(new Date(meeting.startsAt), catalogue.judgement.evidence.days).toISOString()
   const [arrivals, doors, said] = await Promise.all([
     arrivalsOf(scope, meeting.id),
     doorsOf(scope, ids, meeting.startsAt),

@@ -41,5 +41,5 @@ export async function setFlare(acting: Acting, id: string, set: FlareSet): Promi
 function flareWords({ region, levels, until }: FlareSet): string {
   const where = region.replaceAll('-', ' ')
   if (levels === 0) return `${where}: the flare is over`
-  return `${where} flaring: ${levels === 1 ? 'one level' : `${levels} levels`} easier until ${until}`
+  return `${where} flaring: ${levels === 1 ? 'one level' : `${levels} levels`} easier, until ${until} at least`
 }

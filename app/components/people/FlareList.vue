@@ -30,7 +30,7 @@ async function set(of: Region, levels: number): Promise<void> {
   <div class="text-[0.94rem] space-y-1" data-test="flares">
     <p v-for="flare in person.flares" :key="flare.region" class="border-l-4 border-mark pl-3">
       <strong class="font-semibold">{{ words(flare.region) }} flaring</strong>, {{ flare.levels }}
-      {{ flare.levels === 1 ? 'level' : 'levels' }} easier until {{ format(flare.until, 'd MMMM') }}
+      {{ flare.levels === 1 ? 'level' : 'levels' }} easier; from {{ format(flare.until, 'd MMMM') }} on it may come back
       <button class="ml-2 underline min-h-8" @click="set(flare.region, 0)">It is over</button>
     </p>
     <form class="flex flex-wrap gap-2 items-center" @submit.prevent="region && set(region, 1)">
@@ -39,7 +39,9 @@ async function set(of: Region, levels: number): Promise<void> {
           <option value="">–</option>
           <option v-for="one in REGIONS" :key="one" :value="one">{{ words(one) }}</option>
         </select></label
-      ><button class="button" :disabled="region === ''">Ease it for {{ catalogue.judgement.flare.weeks }} weeks</button>
+      ><button class="button" :disabled="region === ''">
+        Ease it for {{ catalogue.judgement.flare.weeks }} weeks at least
+      </button>
     </form>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   </div>
