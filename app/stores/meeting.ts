@@ -6,6 +6,7 @@ import { standInsFor } from '~~/core/offer/standIn'
 import { TIERS } from '~~/core/catalogue/words'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
+import type { LaneBlock } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
 import { readMeeting, type MeetingView } from '~~/core/contract/meetings'
@@ -124,6 +125,13 @@ export const useMeeting = defineStore('meeting', () => {
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
   const sides = computed(() => sidesToday(opened.value.circle, opened.value.before))
+  /** Who has a side that does a block's catch-up round, and which. */
+  const catchingUp = (lane: Pick<LaneBlock, 'catchUp'>, blockIndex: number): string[] =>
+    lane.catchUp.flatMap((id) =>
+      (lanes.riders.value.get(id)?.offers[blockIndex] ?? []).flatMap((offer) =>
+        offer.catchUp ? [`${calledOf(id)} ${offer.side}`] : [],
+      ),
+    )
   const arrivalOf = (participant: string): Arrival =>
     view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
@@ -149,6 +157,7 @@ export const useMeeting = defineStore('meeting', () => {
     twice,
     sides,
     arrivalOf,
+    catchingUp,
     personOf,
     nameOf,
     calledOf,

@@ -4,6 +4,7 @@ import { sideWords, type SideWords } from '~~/core/lead/cues'
 
 /** The words for a side as a heading; empty where sides do not matter. */
 function sideHeading(side: ScriptStep['side'], habit: SideWords): string {
+  if (side === 'weaker') return 'The side that catches up'
   return side === 'both' ? '' : capital(sideWords(side, habit))
 }
 
@@ -19,7 +20,9 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, h
     case 'rest':
       return 'Rest'
     case 'change-side':
-      return `Change to the ${sideHeading(step.side, habit).toLowerCase()}`
+      return step.side === 'weaker'
+        ? 'Once more for the weaker side'
+        : `Change to the ${sideHeading(step.side, habit).toLowerCase()}`
     case 'ending':
       return 'Back to where you began'
     default:

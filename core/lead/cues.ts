@@ -119,7 +119,7 @@ function saysIn(step: ScriptStep, { plan, timeline, riders, circle, catalogue, t
         step.side === 'both' ? 'go' : 'side',
         goWords(step, block ? doseWords(block.dose) : '', block?.rounds ?? 1, circle),
       )
-      if (step.round === 1 && step.side !== 'second')
+      if (step.round === 1 && (step.side === 'both' || step.side === 'first'))
         say(NEIGHBOURS_AT_SECONDS, 'neighbours', neighbours(place, riders, textsOf))
       if (block?.dose.kind === 'press' && plan.exhaleCue) say(4, 'neighbours', 'Breathe out on the effort.')
       if (step.seconds >= HALFWAY_FROM_SECONDS) say(step.seconds / 2, 'halfway', 'Half way.')
@@ -129,7 +129,7 @@ function saysIn(step: ScriptStep, { plan, timeline, riders, circle, catalogue, t
       say(0, 'rest', 'Rest.')
       break
     case 'change-side':
-      say(0, 'change-side', `Change sides: ${sideWords('second', circle)}. The same props.`)
+      say(0, 'change-side', changeWords(step, circle))
       break
     case 'ending':
       say(0, 'end', 'Back to where you began. Roll to the side, wait, sit, wait, stand. Nobody is rushed.')
@@ -147,9 +147,15 @@ export function sideWords(side: 'first' | 'second', { sideHabit, startSide }: Si
   return sideHabit === 'left-right' ? `${bodySide(side, startSide)} side` : `${side} side`
 }
 
+function changeWords({ side }: ScriptStep, circle: SideWords): string {
+  if (side === 'weaker') return 'Once more for a side that is catching up. The others stay and breathe.'
+  return `Change sides: ${sideWords(side === 'first' ? 'first' : 'second', circle)}. The same props.`
+}
+
 function goWords(step: ScriptStep, dose: string, rounds: number, circle: SideWords): string {
   const round = rounds > 1 ? `Round ${step.round} of ${rounds}. ` : ''
   if (step.side === 'both') return `${round}${dose}. Begin.`
+  if (step.side === 'weaker') return `The side that is catching up. ${dose}. Begin.`
   return `${capital(sideWords(step.side, circle))}. ${round}${dose}. Begin.`
 }
 

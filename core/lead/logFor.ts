@@ -77,6 +77,7 @@ export function logFor(
     startSide: 'left' | 'right'
   },
 ): OutcomeDraft[] {
+  const elapsed = isAtIt(moment, offers) ? moment.elapsedSeconds : null
   return sidesFor(done, moment, { offers, logged, startSide }).flatMap((side): OutcomeDraft[] => {
     const offer = offers.find((other) => other.side === side || other.side === 'both') ?? offers[0]
     if (!offer?.variation || !offer.movement) return []
@@ -95,7 +96,7 @@ export function logFor(
         own: { dose, rounds },
         done,
         target: amount,
-        achieved: achievedBy(done, moment, offer.own, offer.variation.sides),
+        achieved: achievedBy(done, elapsed, offer.own, offer.variation.sides),
         unit,
         effort: null,
         pain: null,
@@ -126,16 +127,31 @@ function sidesFor(
       offer.side !== 'both' || (offer.kind !== 'breath' && offer.variation && isTwoSided(offer.variation.sides)),
   )
   if (!workedApart) return ['both']
-  const body = (side: ScriptStep['side']): Side[] => (side === 'both' ? ['left', 'right'] : [bodySide(side, startSide)])
-  const on = body(moment.side)
+  const body = (side: ScriptStep['side']): Side[] => {
+    if (side === 'both') return ['left', 'right']
+    if (side === 'weaker') return offers.flatMap((offer) => (offer.catchUp ? [offer.side] : []))
+    return [bodySide(side, startSide)]
+  }
+  // Who has no side to catch up was last on the side before.
+  const on = [moment.side, ...moment.begun.toReversed()].map(body).find((sides) => sides.length > 0) ?? []
   if (done !== 'done' && done !== 'more') return on
-  const open = moment.begun.flatMap(body).filter((side) => !logged.includes(side))
+  const open = [...new Set(moment.begun.flatMap(body))].filter((side) => !logged.includes(side))
   return open.length > 0 ? open : on
 }
 
-function achievedBy(done: OutcomeEvent['done'], moment: LogMoment, own: OwnDose, sides: SidePolicy): number | null {
+/** In a catch-up round those without a side to catch up are at rest. */
+function isAtIt({ side }: LogMoment, offers: readonly Offer[]): boolean {
+  return side !== 'weaker' || offers.some((offer) => offer.catchUp)
+}
+
+function achievedBy(
+  done: OutcomeEvent['done'],
+  elapsedSeconds: number | null,
+  own: OwnDose,
+  sides: SidePolicy,
+): number | null {
   // Whoever does more has done what was asked.
   if (done === 'done' || done === 'more') return targetOf(own.dose).amount
-  if (moment.elapsedSeconds === null || (done !== 'partly' && done !== 'stopped')) return null
-  return reachedBy(own.dose, roundSeconds(own, sides), moment.elapsedSeconds)
+  if (elapsedSeconds === null || (done !== 'partly' && done !== 'stopped')) return null
+  return reachedBy(own.dose, roundSeconds(own, sides), elapsedSeconds)
 }

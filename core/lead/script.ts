@@ -9,7 +9,8 @@ export const ScriptStep = z.object({
   seconds: z.number().positive().max(3600),
   /** Null for the way home after the last block. */
   blockId: z.string().max(60).nullable(),
-  side: z.enum(['both', 'first', 'second']),
+  /** `weaker`: the catch-up round, each on their own. */
+  side: z.enum(['both', 'first', 'second', 'weaker']),
   round: z.number().int().min(1),
 })
 export type ScriptStep = z.infer<typeof ScriptStep>

@@ -3,6 +3,7 @@ import { dequal } from 'dequal/lite'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { SchoolId, Side, Tier } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
+import { catchesUp } from './catchUp'
 import type { Dials } from './dials'
 import { doseOn } from './doseOn'
 import { easesHere, rememberedIn } from './easesHere'
@@ -35,6 +36,8 @@ export interface Offer {
   byHand: boolean
   /** Whether the rung's “more” is for them today: shown and said to nobody else. */
   more: boolean
+  /** Whether this side does the block's catch-up round. */
+  catchUp: boolean
   /** Dials this person has turned on this rung, as far as the block allows. */
   dials: Dials
   /** What this person does of the block's dose. */
@@ -51,6 +54,8 @@ export interface Asked extends Dosed {
   movement: Movement
   /** A lane may keep to a level in a block, whatever its people could do. */
   levelAtMost?: number | undefined
+  /** Whether the block has one more round for the weaker side. */
+  catchUp?: boolean | undefined
   /** Whose doses the block gives: what stands in is done at its own. Left out: at the block's dose. */
   school?: SchoolId | undefined
 }
@@ -82,9 +87,10 @@ export function offersFor(asked: Asked, situation: Situation, choice?: HandChoic
   if (!isTwoSided(asked.movement.sides) || isEven(asked.movement, situation)) return [offerOn('both', asked, situation)]
   const left = offerOn('left', asked, situation)
   const right = offerOn('right', asked, situation)
-  return left.variation === right.variation && dequal(left.own, right.own)
-    ? [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
-    : [left, right]
+  const isAlike = left.variation === right.variation && dequal(left.own, right.own) && dequal(left.dials, right.dials)
+  if (isAlike) return [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
+  const weaker = asked.catchUp ? catchesUp([left, right], asked, situation) : null
+  return [left, right].map((offer) => (offer === weaker ? { ...offer, catchUp: true } : offer))
 }
 
 /** Whether nothing that is known of somebody tells their sides apart, so that both are offered the same. */
@@ -111,6 +117,7 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
     watch: today.watch,
     byHand: false,
     more: false,
+    catchUp: false,
     dials: {},
     own: blockDose(asked),
   }
@@ -181,6 +188,7 @@ function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movemen
     watch: merged(base.watch, rung.watch),
     byHand: false,
     more,
+    catchUp: false,
     dials,
     own: own ?? base.own,
   }
@@ -260,7 +268,7 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: 
     movement: taken.movement,
     variation: taken,
     wantedLevel: taken.level,
-    ...{ byHand: true, more: false, dials: {}, own },
+    ...{ byHand: true, more: false, catchUp: false, dials: {}, own },
     reasons: [
       { kind: 'by-hand', note: choice.reason },
       ...verdict.blocks.map((limit): Reason => ({ kind: 'against-limit', limit })),

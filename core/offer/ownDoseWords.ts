@@ -17,13 +17,19 @@ export function ownDoseWords(limits: readonly DoseLimit[]): string {
 }
 
 /**
- * What is somebody's own in an offer: how the dose departs from the block's, and the dials they have turned.
+ * What is somebody's own in an offer: how the dose departs from the block's, the dials they have turned, and a side
+ * that catches up.
  *
  * @example
  * ownWords(riders[0].offers[0][0]) // ''
  */
-export function ownWords({ variation, dials, own }: Pick<Offer, 'variation' | 'dials' | 'own'>): string {
-  return joined([ownDoseWords(own.limits), variation && dialsWords(variation, dials)])
+export function ownWords({
+  variation,
+  dials,
+  own,
+  catchUp,
+}: Pick<Offer, 'variation' | 'dials' | 'own' | 'catchUp'>): string {
+  return joined([ownDoseWords(own.limits), variation && dialsWords(variation, dials), catchUp && 'once more'])
 }
 
 function shortWords(limit: DoseLimit): string {

@@ -44,5 +44,7 @@ function doseChange(before: Block, after: Block): string {
   if (!dequal(before.dose, after.dose)) return 'dose in detail'
   if (before.sideOrder !== after.sideOrder)
     return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
+  if ((before.catchUp ?? false) !== (after.catchUp ?? false))
+    return after.catchUp ? 'the weaker side once more' : 'both sides alike'
   return dequal(before.lanes ?? {}, after.lanes ?? {}) ? '' : 'a lane does it otherwise'
 }

@@ -47,13 +47,14 @@ export function givenWords({ dose, rounds }: { dose: Dose; rounds: number }): st
  * How rounds and sides go with a dose.
  *
  * @param order null: it is left to whoever does it
+ * @param catchUp whether the weaker side does one more round
  * @example
- * roundsWords(2, 'each', 'one-side-first') // 'each side, 2 rounds, one side first'
+ * roundsWords(2, 'each', 'one-side-first', true) // 'each side, 2 rounds, one side first, the weaker once more'
  */
-export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder | null): string {
+export function roundsWords(rounds: number, sides: SidePolicy, order: SideOrder | null, catchUp = false): string {
   const side = { both: '', each: 'each side', alternating: 'alternating', 'each-direction': 'each direction' }[sides]
   const words = [side, rounds > 1 ? `${rounds} rounds` : '']
   if (order !== null && (sides === 'each' || sides === 'each-direction'))
-    words.push(order === 'one-side-first' ? 'one side first' : 'taking turns')
+    words.push(order === 'one-side-first' ? 'one side first' : 'taking turns', catchUp ? 'the weaker once more' : '')
   return joined(words)
 }

@@ -16,6 +16,7 @@ export const Edit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('setRounds'), id: z.string(), rounds: Block.shape.rounds }),
   z.object({ edit: z.literal('setRest'), id: z.string(), restSeconds: Block.shape.restSeconds }),
   z.object({ edit: z.literal('setSideOrder'), id: z.string(), sideOrder: SideOrder }),
+  z.object({ edit: z.literal('setCatchUp'), id: z.string(), catchUp: z.boolean().optional() }),
   z.object({ edit: z.literal('setTitle'), title: Plan.shape.title }),
   z.object({ edit: z.literal('setMinutes'), minutes: Plan.shape.minutes }),
   z.object({ edit: z.literal('setSchool'), school: SchoolId }),
@@ -55,6 +56,7 @@ const BLOCK_FIELDS = {
   setRounds: 'rounds',
   setRest: 'restSeconds',
   setSideOrder: 'sideOrder',
+  setCatchUp: 'catchUp',
 } as const
 
 type PlanFieldEdit = Extract<Edit, { edit: keyof typeof PLAN_FIELDS }>

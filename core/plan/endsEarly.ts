@@ -36,7 +36,9 @@ export function earlyEnd(
   const { rounds, restSeconds } = offer.own
   const own = roundSeconds(offer.own, sides)
   const sideChangeSeconds = sideChangeIn(posture, catalogue)
-  const work = { roundSeconds: own, rounds, restSeconds, sides, order: block.sideOrder, sideChangeSeconds }
+  const catchUp = offers.some((other) => other.catchUp)
+  const order = block.sideOrder
+  const work = { roundSeconds: own, rounds, restSeconds, sides, order, sideChangeSeconds, catchUp }
   const workSeconds = secondsIn(workParts(work))
   const isShorter = workSeconds < seconds || own < secondsOf(block.dose, sides)
   return isShorter ? [{ rider, roundSeconds: own, rounds, workSeconds }] : []

@@ -29,6 +29,8 @@ export const Block = z.object({
     .min(0, 'Rest cannot be less than 0 s.')
     .max(300, 'Rest is 300 s at most.'),
   sideOrder: SideOrder,
+  /** Whoever has a weaker side does one more round on it, after both. */
+  catchUp: z.boolean().optional(),
   lanes: z.partialRecord(Tier, LaneDeparture).optional(),
   /** Left out: the plan's school. */
   school: SchoolId.optional(),

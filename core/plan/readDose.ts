@@ -8,6 +8,8 @@ export interface BlockDose {
   rounds: number
   restSeconds: number
   sideOrder: SideOrder
+  /** One more round for the weaker side. */
+  catchUp?: boolean | undefined
 }
 
 const NUMBER = '(\\d+(?:[.,]\\d+)?)'
@@ -38,6 +40,7 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
   const oneFirst = take('one side first') ? 'one-side-first' : null
   const turns = take('taking turns|turns') ? 'taking-turns' : null
   const sideOrder = oneFirst ?? turns ?? now.sideOrder
+  const catchUp = take('(?:the )?weaker(?: side)? once more') ? true : now.catchUp
   take('each side|both at once|both sides|alternating|each direction')
   const dose = doseIn(take, number, now.dose)
   const left = rest.replace(/\b(slow|loose|a|of|and|the|at|for)\b|[,.;]/g, ' ').trim()
@@ -47,7 +50,7 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
   if (!Number.isInteger(rounds) || rounds < 1 || rounds > 10)
     return { wrong: 'Rounds are a whole number from 1 to 10.' }
   if (restSeconds < 0 || restSeconds > 300) return { wrong: 'Rest is 0 to 300 s.' }
-  return { dose: checked.data, rounds, restSeconds, sideOrder }
+  return { dose: checked.data, rounds, restSeconds, sideOrder, ...(catchUp && { catchUp }) }
 }
 
 type Take = (pattern: string) => string[] | null

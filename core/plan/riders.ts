@@ -68,12 +68,13 @@ function ridesIn(today: Today, { person, arrival, choices }: Expected, plan: Pla
     const own = blockIn(block, today.tier)
     const movement = catalogue.movements.get(own.movement)
     if (!movement) return []
-    const { dose, rounds, restSeconds } = own
+    const { dose, rounds, restSeconds, catchUp } = own
     const asked = {
       movement,
       dose,
       rounds,
       restSeconds,
+      catchUp,
       school: block.school ?? plan.school,
       levelAtMost: block.lanes?.[today.tier]?.levelAtMost,
     }

@@ -33,5 +33,7 @@ export function standingSeconds(
   const variation = offers.find((offer) => offer.variation !== null)?.variation
   if (!variation || (postures.get(variation.postureId)?.height ?? 0) < 1) return 0
   const rounds = block.rounds * secondsOf(block.dose, movement.sides) + (block.rounds - 1) * block.restSeconds
-  return clock.introduction.againSeconds + rounds * (isTwoSided(variation.sides) ? 2 : 1)
+  const onSides = rounds * (isTwoSided(variation.sides) ? 2 : 1)
+  const catchUp = offers.some((offer) => offer.catchUp) ? block.restSeconds + secondsOf(block.dose, movement.sides) : 0
+  return clock.introduction.againSeconds + onSides + catchUp
 }

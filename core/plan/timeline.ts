@@ -15,6 +15,8 @@ export interface LaneBlock {
   riders: string[]
   /** Whose dose is shorter than the block's. */
   early: EndsEarly[]
+  /** Who does the catch-up round on a weaker side. */
+  catchUp: string[]
   changeoverSeconds: number
   fetchSeconds: number
   workSeconds: number
@@ -148,6 +150,7 @@ function laneBlock(
   const lane: LaneBlock = {
     riders: walkers.map((walker) => walker.rider.id),
     early: [],
+    catchUp: [],
     changeoverSeconds: 0,
     fetchSeconds: 0,
     workSeconds: 0,
@@ -166,6 +169,7 @@ function laneBlock(
     }
     if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = catalogue.clock.fetching.seconds
     const offers = walker.rider.offers[index] ?? []
+    if (offers.some((offer) => offer.catchUp)) lane.catchUp.push(walker.rider.id)
     const parts = partsFor(block, offers, walker.posture, catalogue)
     const seconds = secondsIn(parts)
     lane.early.push(
@@ -189,7 +193,8 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
   const done = offers.find((offer) => offer.variation !== null)
   const sides = done?.kind === 'breath' ? 'both' : (done?.variation?.sides ?? movement.sides)
   const sideChangeSeconds = sideChangeIn(postureId, catalogue)
-  const key = `${sides} ${sideChangeSeconds}`
+  const catchUp = offers.some((offer) => offer.catchUp)
+  const key = `${sides} ${sideChangeSeconds} ${catchUp}`
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
   let parts = byKey.get(key)
@@ -205,6 +210,7 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
         sides,
         order: block.sideOrder,
         sideChangeSeconds,
+        catchUp,
       })),
     )
   return parts

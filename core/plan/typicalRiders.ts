@@ -1,6 +1,7 @@
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
+import { isTwoSided } from '../time/workSeconds'
 import { usualMover, type Mover } from '../time/changeover'
 import { blockIn, type Block, type Plan } from './plan'
 
@@ -36,7 +37,7 @@ export function typicalRiders(plan: Plan, catalogue: Catalogue): Rider[] {
 
 function typicalOffer(
   movement: Movement,
-  { dose, rounds, restSeconds }: Block,
+  { dose, rounds, restSeconds, catchUp = false }: Block,
   tier: Tier,
   catalogue: Catalogue,
 ): Offer {
@@ -55,6 +56,8 @@ function typicalOffer(
     watch: [],
     byHand: false,
     more: true,
+    // Until it is known who comes, time is kept for it.
+    catchUp: catchUp && variation !== null && isTwoSided(variation.sides),
     dials: {},
     own: { dose, rounds, restSeconds, waits: null, limits: [] },
   }

@@ -6,6 +6,7 @@ import { rememberedWords } from '../offer/remembered'
 import type { Participant } from '../offer/participant'
 import { capital } from '../sentence'
 import type { PersonBack } from './lookBack'
+import { apartWords, areApart } from './sidesApart'
 
 /** Something that was eased or left out, as the letter says it. */
 export interface EasedLine {
@@ -66,14 +67,13 @@ function orSay(lines: string[], otherwise: string): string[] {
   return lines.length > 0 ? lines : [otherwise]
 }
 
-/** Under this share of the stronger side a difference is worth a line; ours. */
-const APART_PERCENT = 85
-
 function seenIn(person: Participant, { back, weeks, eased }: LetterMatter, catalogue: Catalogue): string[] {
   const trends = (word: string) =>
     back.movements.filter((one) => one.trend?.word === word).map((one) => nameIn(catalogue, one.movement))
   const [rising, falling] = [trends('rising'), trends('falling')]
-  const apart = back.movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < APART_PERCENT)
+  const apart = back.movements.flatMap(({ movement, sides }) =>
+    sides !== null && areApart(sides) ? [{ movement, sides }] : [],
+  )
   return [
     `Came to ${back.came} of ${back.of} meetings in the last ${weeks} weeks. ${painWords(back)}`,
     ...person.remembered.map(
@@ -81,10 +81,7 @@ function seenIn(person: Participant, { back, weeks, eased }: LetterMatter, catal
     ),
     ...(rising.length > 0 ? [`Getting easier: ${rising.join(', ')}.`] : []),
     ...(falling.length > 0 ? [`Getting harder: ${falling.join(', ')}.`] : []),
-    ...apart.map(
-      ({ movement, sidesPercent }) =>
-        `${capital(nameIn(catalogue, movement))}: the weaker side reaches ${sidesPercent} % of the stronger.`,
-    ),
+    ...apart.map(({ movement, sides }) => `${capital(nameIn(catalogue, movement))}: ${apartWords(sides)}.`),
     ...eased.map(({ date, words, because }) => `${dayWords(date)}: ${words}.${because ? ` ${because}` : ''}`),
   ]
 }

@@ -4,6 +4,7 @@ import { blockFor } from '../plan/edits'
 import { emptyPlan } from '../plan/plan'
 import { circleBack } from './circleBack'
 import { doseOf, personBack, type Attended } from './lookBack'
+import { apartWords } from './sidesApart'
 import type { DatedOutcome } from './datedOutcome'
 
 const catalogue = shippedCatalogue()
@@ -71,7 +72,9 @@ describe('looking back on a person', () => {
   it('tells a fall of the weaker side, and how far the sides are apart', () => {
     expect(back.movements[0]).toMatchObject({ movement: 'ankle-on-knee', unit: 's', trend: { word: 'falling' } })
     // Left: 1 + mean of 30, 27, 24, 20, 15, 10 over 30 = 1.7; right 2.
-    expect(back.movements[0]!.sidesPercent).toBe(85)
+    expect(back.movements[0]!.sides).toMatchObject({ weaker: 'left', percent: 85, trend: { word: 'falling' } })
+    expect(back.movements[0]!.sides!.points.map((point) => point.value)).toEqual([100, 95, 90, 83, 75, 67])
+    expect(apartWords(back.movements[0]!.sides!)).toBe('the left side reaches 85 % of the right and falls behind')
     expect(back.movements[0]!.amounts.map((one) => one.side)).toEqual(['left', 'right'])
   })
   it('does not take a step up for a fall: level and share count together', () => {

@@ -9,6 +9,7 @@ import { withDials } from '../offer/dials'
 import { tissueSeconds } from '../plan/coverage'
 import { blockIn, type Plan } from '../plan/plan'
 import type { DatedOutcome } from './datedOutcome'
+import { SidesApart, sidesApart } from './sidesApart'
 
 /** Windows that are looked back over, weeks. */
 export const LOOK_BACK_WEEKS = [4, 12, 26, 52] as const
@@ -39,8 +40,8 @@ const MovementBack = z.object({
   unit: z.enum(['s', 'repetitions']),
   /** Level and share of the target together, so that a step up is no fall. */
   trend: Trend.nullable(),
-  /** The weaker side's share of the stronger, percent; null where sides are not worked apart. */
-  sidesPercent: z.number().nullable(),
+  /** How far the sides are apart; null where they are not worked apart. */
+  sides: SidesApart.nullable(),
 })
 export type MovementBack = z.infer<typeof MovementBack>
 
@@ -114,7 +115,7 @@ function movementBack(own: readonly DatedOutcome[]): MovementBack {
       points: entries.map(({ date, value }) => ({ date, value })),
     }))
     .sort((a, b) => a.side.localeCompare(b.side))
-  return { movement, tier, unit, levels, amounts, trend: abilityTrend(own), sidesPercent: sidesOf(own) }
+  return { movement, tier, unit, levels, amounts, trend: abilityTrend(own), sides: sidesApart(own) }
 }
 
 /**
@@ -138,21 +139,6 @@ export function abilityTrend(outcomes: readonly DatedOutcome[]): Trend | null {
     value: Math.min(...sides.map((side) => side.ability)),
   }))
   return trendOf(points)
-}
-
-/** Mean share of the target of the weaker side ÷ that of the stronger × 100. */
-function sidesOf(outcomes: readonly DatedOutcome[]): number | null {
-  const shares = (side: Side) =>
-    outcomes.flatMap((outcome) =>
-      outcome.side === side && outcome.achieved !== null && outcome.target
-        ? [(outcome.level ?? 1) - 1 + Math.min(1, outcome.achieved / outcome.target)]
-        : [],
-    )
-  const [left, right] = [shares('left'), shares('right')].map((own) =>
-    own.length === 0 ? null : own.reduce((sum, share) => sum + share, 0) / own.length,
-  )
-  if (left == null || right == null || Math.max(left, right) === 0) return null
-  return Math.round((Math.min(left, right) / Math.max(left, right)) * 100)
 }
 
 /**

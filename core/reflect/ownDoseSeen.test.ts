@@ -38,7 +38,7 @@ describe('where somebody’s own dose is seen', () => {
   })
   it('in the class: at rest after their own seconds, and in rounds that they leave out', () => {
     const lane = timelineOf(plan, riders, new Set(), catalogue).blocks[0]!.lanes.chair!
-    const at = (round: number, seconds: number) => restingAt([lane], { kind: 'work', round }, seconds)
+    const at = (round: number, seconds: number) => restingAt([lane], { kind: 'work', round, side: 'first' }, seconds)
     expect([at(1, 18), at(1, 19), at(2, 1)]).toEqual([[], [pia.id], [pia.id]])
   })
   it('in the log: the target is theirs', () => {

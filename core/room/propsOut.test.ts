@@ -17,6 +17,7 @@ const using = (...props: { prop: string; count: number; instead: string[] }[]): 
     watch: [],
     byHand: false,
     more: false,
+    catchUp: false,
     dials: {},
     own: { dose: { kind: 'hold', seconds: 30 }, rounds: 1, restSeconds: 0, waits: null, limits: [] },
   },

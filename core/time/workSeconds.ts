@@ -9,14 +9,16 @@ export interface Work {
   order: SideOrder
   /** 8 lying or kneeling, 4 otherwise. */
   sideChangeSeconds: number
+  /** One more round for the weaker side, after both. */
+  catchUp?: boolean | undefined
 }
 
 /** One stretch of a block's work as it is led: a round on a side, a rest, or a change of side. */
 export interface WorkPart {
   kind: 'work' | 'rest' | 'change-side'
   seconds: number
-  /** Which side is on; `both` where sides do not matter. */
-  side: 'both' | 'first' | 'second'
+  /** Which side is on; `both` where sides do not matter, `weaker` where each does their own once more. */
+  side: 'both' | 'first' | 'second' | 'weaker'
   /** Counted from 1. */
   round: number
 }
@@ -26,6 +28,7 @@ export interface WorkPart {
  *
  * One side first: all rounds and rests of a side, the change, then the other side alike.
  * Taking turns: a round on each side with a change between; the other side's turn is the rest.
+ * A catch-up round comes last, after a change of side or the block's rest, whichever is longer.
  *
  * @returns parts whose seconds add up to `workSeconds`
  * @example
@@ -48,19 +51,30 @@ export function workParts(work: Work): WorkPart[] {
     round,
   })
   if (work.order === 'one-side-first' || !mayTakeTurns(work)) {
-    return [...roundsOf('first'), change(1, 'second'), ...roundsOf('second')]
+    return [...roundsOf('first'), change(1, 'second'), ...roundsOf('second'), ...catchUpParts(work)]
   }
-  return Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
-    ...(round > 1 ? [change(round, 'first')] : []),
-    { kind: 'work', seconds: roundSeconds, side: 'first', round } as const,
-    change(round, 'second'),
-    { kind: 'work', seconds: roundSeconds, side: 'second', round } as const,
-  ])
+  return [
+    ...Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
+      ...(round > 1 ? [change(round, 'first')] : []),
+      { kind: 'work', seconds: roundSeconds, side: 'first', round } as const,
+      change(round, 'second'),
+      { kind: 'work', seconds: roundSeconds, side: 'second', round } as const,
+    ]),
+    ...catchUpParts(work),
+  ]
+}
+
+function catchUpParts({ catchUp, roundSeconds, restSeconds, sideChangeSeconds }: Work): WorkPart[] {
+  if (!catchUp) return []
+  return [
+    { kind: 'change-side', seconds: Math.max(restSeconds, sideChangeSeconds), side: 'weaker', round: 1 },
+    { kind: 'work', seconds: roundSeconds, side: 'weaker', round: 1 },
+  ]
 }
 
 /**
  * The time of a block's work in seconds: `R·t + (R−1)·rest` for one side or both at once,
- * `2·(R·t + (R−1)·rest) + c` one side first, `2·R·t + (2R−1)·c` taking turns.
+ * `2·(R·t + (R−1)·rest) + c` one side first, `2·R·t + (2R−1)·c` taking turns; a catch-up round adds `max(rest, c) + t`.
  *
  * @source ours, from common practice
  * @example

@@ -70,7 +70,13 @@ const now = computed(() => {
 })
 /** The side that works now; where the other one is drawn, it is seen in a mirror. */
 const side = computed(() =>
-  moment.value === null || moment.value.side === 'both' ? 'both' : bodySide(moment.value.side, meeting.sides.startSide),
+  moment.value === null || moment.value.side === 'both' || moment.value.side === 'weaker'
+    ? 'both'
+    : bodySide(moment.value.side, meeting.sides.startSide),
+)
+/** Who has a side to catch up, and which. */
+const catchingUp = computed(() =>
+  moment.value?.side === 'weaker' ? meeting.catchingUp(lane, blockIndex).join(', ') : '',
 )
 /** Those who would rather move than stay still do, in the same seconds. */
 const ways = computed(() => {
@@ -117,6 +123,9 @@ const middle = computed(() => variations.value[Math.floor((variations.value.leng
           }}</strong
           ><span class="text-faint">{{ variation.people.join(', ') }}</span></span
         >
+      </p>
+      <p v-if="catchingUp" class="text-[1.12rem] font-semibold leading-snug">
+        Once more: {{ catchingUp }}. The others stay and breathe.
       </p>
       <p class="text-[1.12rem] leading-snug">
         {{

@@ -29,6 +29,8 @@ const block = computed(() => entryAt(plan.blocks, index.value))
 const movement = computed(() => catalogue.value.movements.get(block.value.movement))
 const ways = computed(() => waysOf(block.value.dose, movement.value?.rhythmSeconds))
 const time = computed(() => meeting.timeline.blocks[index.value])
+/** Who would do a catch-up round here, and on which side. */
+const catchingUp = computed(() => lanes.value.flatMap(({ lane }) => meeting.catchingUp(lane, index.value)))
 const lanes = computed(() =>
   TIERS.flatMap((tier) => {
     const lane = time.value?.lanes[tier]
@@ -125,6 +127,30 @@ const lanes = computed(() =>
             </option>
           </select>
         </div>
+      </div>
+      <div v-if="movement && isTwoSided(movement.sides)">
+        <label class="flex gap-2 items-center"
+          ><input
+            type="checkbox"
+            :checked="block.catchUp ?? false"
+            :disabled="locked"
+            data-field="catch-up"
+            @change="
+              emit('edit', {
+                edit: 'setCatchUp',
+                id: blockId,
+                catchUp: isTicked($event) || undefined,
+              })
+            "
+          />The weaker side once more</label
+        >
+        <p v-if="block.catchUp" class="text-[0.94rem] text-faint" data-test="catching-up">
+          <template v-if="catchingUp.length > 0"
+            >One round more for {{ catchingUp.join(', ') }}; the others stay and breathe.</template
+          ><template v-else-if="meeting.ridersPresent.length > 0"
+            >Nobody who comes has a weaker side here that may do more, so it takes no time.</template
+          ><template v-else>Time is kept for it until it is known who comes.</template>
+        </p>
       </div>
       <p v-if="block.school" class="text-[0.94rem] text-faint">
         {{ catalogue.schools.get(block.school)?.belief }} {{ catalogue.schools.get(block.school)?.stepUpRule }}

@@ -13,7 +13,7 @@ const emit = defineEmits<{ edit: [edit: Edit] }>()
 const said = computed(() =>
   joined([
     doseWords(block.dose),
-    roundsWords(block.rounds, sides, block.sideOrder),
+    roundsWords(block.rounds, sides, block.sideOrder, block.catchUp),
     block.restSeconds > 0 ? `rest ${block.restSeconds} s` : '',
   ]),
 )
@@ -33,6 +33,7 @@ function apply(): void {
   if (read.rounds !== block.rounds) emit('edit', { edit: 'setRounds', id, rounds: read.rounds })
   if (read.restSeconds !== block.restSeconds) emit('edit', { edit: 'setRest', id, restSeconds: read.restSeconds })
   if (read.sideOrder !== block.sideOrder) emit('edit', { edit: 'setSideOrder', id, sideOrder: read.sideOrder })
+  if (read.catchUp !== block.catchUp) emit('edit', { edit: 'setCatchUp', id, catchUp: read.catchUp })
   typed.value = said.value
 }
 </script>

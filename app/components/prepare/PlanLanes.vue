@@ -175,7 +175,9 @@ watch(
             <span class="block text-[0.82rem] text-faint truncate">{{ givenWords(block) }}</span>
             <span
               class="numerals text-[0.88rem]"
-              :title="roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder)"
+              :title="
+                roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder, block.catchUp)
+              "
               >{{ clockWords(timeOf.get(block.id)?.seconds ?? 0) }}</span
             >
           </button>

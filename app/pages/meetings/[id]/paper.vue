@@ -96,7 +96,7 @@ function print(): void {
               doseWords(block.dose)
             }}</span
             ><span class="block text-[0.9rem] text-faint">{{
-              roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder)
+              roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder, block.catchUp)
             }}</span
             ><span v-if="time && time.drinkSeconds > 0" class="block text-[0.9rem]">First water, a minute.</span>
           </td>

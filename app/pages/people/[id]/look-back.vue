@@ -6,6 +6,7 @@ import { Tier, type Side } from '~~/core/catalogue/words'
 import { holding } from '~~/core/measure/record'
 import { trendOf } from '~~/core/measure/trend'
 import type { LookBackWeeks, MovementBack } from '~~/core/reflect/lookBack'
+import { apartWords, areApart } from '~~/core/reflect/sidesApart'
 import { differenceInCalendarDays } from 'date-fns'
 
 /** Look back on a person: words first, then the charts. */
@@ -46,10 +47,11 @@ const words = computed(() => {
     const those = movements.filter((one) => one.trend?.word === word).map((one) => nameOf(one.movement).toLowerCase())
     if (those.length > 0) lines.push(`${name}: ${those.join(', ')}.${more}`)
   }
-  const apart = movements.filter((one) => one.sidesPercent !== null && one.sidesPercent < 85)
-  const words = apart.map((one) => `${nameOf(one.movement).toLowerCase()}, the weaker at ${one.sidesPercent} %`)
-  if (apart.length > 0) lines.push(`Sides differ: ${words.join('; ')}.`)
-  else if (movements.some((one) => one.sidesPercent !== null)) lines.push('The sides are alike.')
+  const apart = movements.flatMap(({ movement, sides }) =>
+    sides !== null && areApart(sides) ? [`${nameOf(movement).toLowerCase()}, where ${apartWords(sides)}`] : [],
+  )
+  if (apart.length > 0) lines.push(`Sides differ: ${apart.join('; ')}.`)
+  else if (movements.some((one) => one.sides !== null)) lines.push('The sides are alike.')
   const steps = record.value.acted.filter((entry) => entry.way === 'up').length
   const eased = record.value.acted.filter((entry) => entry.way === 'eased').length
   lines.push(`${counted(steps, 'step')} up, ${eased} eased.`)
@@ -131,13 +133,16 @@ const measured = computed(() =>
         <BackChart
           v-if="row.amounts.length > 0"
           :title="`${nameOf(row.movement)}, ${row.unit === 's' ? 'seconds held' : 'repetitions'}`"
-          :words="
-            row.sidesPercent === null
-              ? 'against the target of the day.'
-              : `the weaker side at ${row.sidesPercent} % of the stronger, levels counted in.`
-          "
+          words="against the target of the day."
           :series="row.amounts.map((one) => ({ name: sideName[one.side], points: one.points }))"
           :unit="unit(row)"
+        />
+        <BackChart
+          v-if="row.sides && row.sides.points.length > 1"
+          :title="`${nameOf(row.movement)}, the ${row.sides.weaker} side as a share of the other`"
+          :words="`${apartWords(row.sides)}; levels counted in.`"
+          :series="[{ name: row.sides.weaker, points: row.sides.points }]"
+          unit=" %"
         />
       </div>
     </section>
