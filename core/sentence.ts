@@ -28,3 +28,18 @@ export function counted(count: number, one: string, many = `${one}s`): string {
 export function joined(parts: readonly (string | false | null | undefined)[], between = ', '): string {
   return parts.filter((part) => part).join(between)
 }
+
+const TIMES = ['never', 'once', 'twice', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
+
+/**
+ * A probability as it can be said to a participant.
+ *
+ * @example
+ * chanceWords(0.72) // 'seven times of ten'
+ */
+export function chanceWords(chance: number): string {
+  const tenths = Math.round(chance * 10)
+  if (tenths === 0) return 'hardly ever'
+  if (tenths >= 10) return 'nearly always'
+  return tenths < 3 ? `${TIMES[tenths]} in ten times` : `${TIMES[tenths]} times of ten`
+}

@@ -13,7 +13,7 @@ import { mayDoMore } from './mayDoMore'
 import type { Dosed, OwnDose } from './ownDose'
 import type { Arrival, Person } from './person'
 import { firstOpen, loadWords } from './openWay'
-import { placeFirst } from './placeFirst'
+import { placeFirst, startReason } from './placeFirst'
 import { inOrderOfWeight, type Reason } from './reason'
 import { standInDose } from './schoolDose'
 import { standInsFor } from './standIn'
@@ -212,12 +212,12 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
     return { ...none, reasons: [{ kind: 'hurt-twice', movement: movement.name }] }
   const stored = storedLevel(person, movement.id, tier, side)
   const start = stored ?? placeFirst(movement, tier, { person }, catalogue)
-  const here = easesHere(movement, person, arrival)
+  const here = easesHere(movement, { tier, side }, { person, arrival })
   const off = Math.min(today.easierBy + here.levels, Math.max(catalogue.judgement.easing.levelsAtMost, here.levels))
   const wantedLevel = Math.max(1, Math.min(start - off, today.levelAtMost, asked.levelAtMost ?? 5))
   const reasons: Reason[] = [
     ...here.reasons,
-    stored === null ? { kind: 'starts', level: start } : { kind: 'works-at', level: stored },
+    stored === null ? startReason(start, movement, tier, person) : { kind: 'works-at', level: stored },
   ]
   for (let at = ladder.length - 1; at >= 0; at -= 1) {
     const rung = entryAt(ladder, at)

@@ -76,6 +76,15 @@ export const Remembered = z.object({
 })
 export type Remembered = z.infer<typeof Remembered>
 
+/** What somebody's notes say of today beyond their levels: `believedToday` in core/reflect. */
+export const BelievedToday = z.object({
+  /** Where a movement that they never did begins, where that is not the usual start. */
+  starts: z.array(z.object({ movement: z.string(), tier: Tier, level: z.number(), chance: z.number() })),
+  /** After weeks away: levels to take off on each ladder, and how likely their own level still is. */
+  back: z.array(z.object({ movement: z.string(), tier: Tier, side: Side, levels: z.number(), chance: z.number() })),
+})
+export type BelievedToday = z.infer<typeof BelievedToday>
+
 /** What an offer needs to know of a person. */
 export const Person = z.object({
   id: z.string(),
@@ -113,6 +122,8 @@ export const Person = z.object({
   flares: z.array(Flare).optional(),
   /** What hurt, or nearly: in front of whoever leads until somebody has looked at it and said so. */
   remembered: z.array(Remembered).optional(),
+  /** Left out: the usual starts, and a level less after weeks away. */
+  believed: BelievedToday.optional(),
   /** ISO day of the last screening; null: never; left out: it does not matter here. */
   screenedOn: z.iso.date('A date is written as year, month and day.').nullable().optional(),
 })

@@ -1,4 +1,4 @@
-import { capital } from '../sentence'
+import { capital, chanceWords } from '../sentence'
 import type { Tier } from '../catalogue/words'
 import type { Arrival } from './person'
 import { limitWords, type Limit } from './limit'
@@ -28,10 +28,13 @@ export type Reason =
   | { kind: 'flare'; region: string; levels: number }
   | { kind: 'tired' }
   | { kind: 'away'; days: number }
+  | { kind: 'away-believed'; days: number }
+  | { kind: 'back'; levels: number; chance: number }
+  | { kind: 'back-unknown' }
   | { kind: 'ladder-starts'; level: number; tier: Tier }
   | { kind: 'stand-in'; standIn: string; movement: string }
   | { kind: 'sits-for-it'; movement: string }
-  | { kind: 'starts'; level: number }
+  | { kind: 'starts'; level: number; chance?: number }
   | { kind: 'works-at'; level: number }
 export type ReasonKind = Reason['kind']
 
@@ -59,7 +62,10 @@ const ORDER: readonly ReasonKind[] = [
   'sore-days',
   'sore',
   'tired',
+  'back',
+  'back-unknown',
   'away',
+  'away-believed',
   'ladder-starts',
   'stand-in',
   'sits-for-it',
@@ -93,6 +99,9 @@ const EASING: ReadonlySet<ReasonKind> = new Set([
   'sore',
   'tired',
   'away',
+  'away-believed',
+  'back',
+  'back-unknown',
 ])
 
 /**
@@ -168,6 +177,9 @@ type LevelReason = Extract<
       | 'flare'
       | 'tired'
       | 'away'
+      | 'away-believed'
+      | 'back'
+      | 'back-unknown'
       | 'ladder-starts'
       | 'stand-in'
       | 'sits-for-it'
@@ -198,6 +210,12 @@ function levelWords(reason: LevelReason): string {
       return 'Very tired: one level easier.'
     case 'away':
       return `Away for ${reason.days} days: one level easier at the first two meetings back.`
+    case 'away-believed':
+      return `Away for ${reason.days} days: each movement as much easier as the notes say, at the first two meetings back.`
+    case 'back':
+      return backWords(reason)
+    case 'back-unknown':
+      return 'Back after weeks away: one level easier here.'
     case 'ladder-starts':
       return `The ladder starts at level ${reason.level} in the ${reason.tier} tier.`
     case 'stand-in':
@@ -205,10 +223,18 @@ function levelWords(reason: LevelReason): string {
     case 'sits-for-it':
       return `“${reason.movement}” on the chair instead of standing.`
     case 'starts':
-      return `First time: starts at level ${reason.level}.`
+      return reason.chance === undefined
+        ? `First time: starts at level ${reason.level}.`
+        : `First time: starts at level ${reason.level}, within reach ${chanceWords(reason.chance)} by what the other movements show.`
     case 'works-at':
       return `Works at level ${reason.level}.`
   }
+}
+
+function backWords({ levels, chance }: Extract<Reason, { kind: 'back' }>): string {
+  const still = `Back after weeks away: their level is still within reach ${chanceWords(chance)}`
+  if (levels === 0) return `${still}, so as before.`
+  return `${still}: ${levels === 1 ? 'one level' : 'two levels'} easier here.`
 }
 
 function otherTierWords({ why, home }: Extract<Reason, { kind: 'other-tier' }>): string {

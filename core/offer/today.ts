@@ -47,8 +47,8 @@ export interface When {
  * Settles tier, easing and taking part for today.
  *
  * Arrival pain of 4 or more and above the usual, soreness and tiredness ease by one level each, two at most.
- * Dizzy: bed or chair. Ill, or pain of 7 and more: not today. Away 21–55 days: one level easier; from 56: level 2 at
- * most.
+ * Dizzy: bed or chair. Ill, or pain of 7 and more: not today. Away 21–55 days: one level easier, or ladder by ladder
+ * what is believed; from 56: level 2 at most.
  *
  * @source `judgement.yaml`: ours, from common practice
  * @example
@@ -64,7 +64,7 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     ...after(arrival),
     ...(arrival.sore ? [{ kind: 'sore' } as const] : []),
     ...(arrival.tired ? [{ kind: 'tired' } as const] : []),
-    ...away(when, catalogue),
+    ...away(when, person, catalogue),
     ...visit(person, home),
   ]
   const tier = tierToday(person, arrival, home, catalogue)
@@ -117,19 +117,40 @@ function after({ after: how, afterWhere }: Arrival): Reason[] {
   return isLong && afterWhere.length === 0 ? [{ kind: 'sore-days', worse: how === 'worse' }] : []
 }
 
-function away({ daysAway, screenedDaysAgo, gap = null }: When, { judgement }: Catalogue): Reason[] {
+function away(
+  { daysAway, screenedDaysAgo, gap = null }: When,
+  { believed }: Pick<Person, 'believed'>,
+  { judgement }: Catalogue,
+): Reason[] {
   const levelAtMost = judgement.easing.unscreenedLevel
   const { easesDays, screensDays } = judgement.away
   if (screenedDaysAgo === null || (daysAway === null && screenedDaysAgo === undefined))
     return [{ kind: 'first-unscreened', levelAtMost }]
   if (daysAway === null) return []
-  // The absence that today ends, or the last one before.
-  const last = daysAway >= easesDays ? { days: daysAway, endedDaysAgo: 0, meetingsSince: 0 } : gap
+  const last = lastGap(daysAway, gap, easesDays)
   if (!last) return []
   const isScreenedSince = screenedDaysAgo !== undefined && screenedDaysAgo < last.days + last.endedDaysAgo
   if (last.days >= screensDays && !isScreenedSince && (screenedDaysAgo !== undefined || last.meetingsSince === 0))
     return [{ kind: 'away-unscreened', days: last.days, levelAtMost }]
-  return last.meetingsSince < judgement.away.easesMeetings ? [{ kind: 'away', days: last.days }] : []
+  if (last.meetingsSince >= judgement.away.easesMeetings) return []
+  // Where there are notes, each ladder is made as much easier as they say.
+  return [{ kind: believed && believed.back.length > 0 ? 'away-believed' : 'away', days: last.days }]
+}
+
+/** The absence that today ends, or the last one before. */
+function lastGap(daysAway: number, gap: Gap | null, easesDays: number): Gap | null {
+  return daysAway >= easesDays ? { days: daysAway, endedDaysAgo: 0, meetingsSince: 0 } : gap
+}
+
+/**
+ * Whether somebody comes back after weeks away, today or in the meetings after it that are still made easier.
+ *
+ * @example
+ * comesBack({ daysAway: 28, year: 2026 }, judgement) // true
+ */
+export function comesBack({ daysAway, gap = null }: When, { away }: Catalogue['judgement']): boolean {
+  const last = daysAway === null ? null : lastGap(daysAway, gap, away.easesDays)
+  return last !== null && last.meetingsSince < away.easesMeetings
 }
 
 /** A tier that is tried out is worked no higher than this, whatever somebody once did there. */

@@ -125,7 +125,7 @@ function nextThing(own: SideStanding, question: Question): Next | null {
  * so it steps at a lower one.
  *
  * @example
- * thresholdOf({ school: catalogue.schools.get('dwell'), quality: 'mobility', judgement }) // 0.63
+ * thresholdOf({ school: catalogue.schools.get('dwell'), quality: 'mobility', judgement }) // 0.61
  */
 export function thresholdOf({
   school,

@@ -16,7 +16,18 @@ export type Capacities = Partial<Record<Side, Belief>>
 export interface Believed {
   /** By `movement tier`. */
   ladders: ReadonlyMap<string, Capacities>
+  /** ISO day of the last note, by `movement tier`. */
+  lastOn: ReadonlyMap<string, string>
+  /** How far notes moved each ladder from where it began, levels. */
+  moved: readonly Moved[]
   habit: Habit
+}
+
+/** How far notes moved a ladder of some parts of the body. */
+interface Moved {
+  movement: Movement | undefined
+  notes: number
+  levels: number
 }
 
 const DAY_MS = 86_400_000
@@ -44,13 +55,19 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
   // First each ladder by its better known side alone: how somebody reports, and how far they are from where they began.
   const first = ladders.map((ladder) => followed(ladder, bestKnown(ladder), { habit: NO_HABIT, shift: 0 }, believing))
   const habit = habitFrom(first, believing)
-  const shifts = shiftsOf(ladders, first, believing)
+  const moved = ladders.map(({ movement }, at) => {
+    const { notes, moved: levels } = entryAt(first, at)
+    return { movement, notes, levels }
+  })
+  const shifts = ladders.map(({ movement }, at) => shiftOf(movement, moved.toSpliced(at, 1), believing))
   const capacitiesOn = (ladder: Ladder, shift: number): Capacities =>
     Object.fromEntries(
       ladder.views.map((view) => [view.side, followed(ladder, view, { habit, shift }, believing).belief] as const),
     )
   const believed = {
     habit,
+    moved,
+    lastOn: new Map(ladders.map(({ key, lastOn }) => [key, lastOn])),
     ladders: new Map(ladders.map((ladder, at) => [ladder.key, capacitiesOn(ladder, entryAt(shifts, at))])),
   }
   kept.set(outcomes, believed)
@@ -63,6 +80,7 @@ interface Ladder {
   /** What was noted, as it is seen from each side. */
   views: readonly SideView[]
   start: number
+  lastOn: string
 }
 
 interface SideView {
@@ -106,6 +124,7 @@ function ladderOf(key: string, evidence: readonly Evidence[], catalogue: Catalog
     movement,
     views: sides.map((side) => viewFrom(side, meetings)),
     start: noted[0]?.entry.level ?? 2,
+    lastOn: evidence.at(-1)?.date ?? '',
   }
 }
 
@@ -179,24 +198,29 @@ function habitFrom(followed: readonly Followed[], { habit }: Believing): Habit {
   return { bias, blur: isSame ? habit.sameBlur : unsureAfter(efforts.length) }
 }
 
-/** How far the beginnings move by what was found elsewhere. */
-function shiftsOf(ladders: readonly Ladder[], followed: readonly Followed[], { related }: Believing): number[] {
-  return ladders.map((own, at) => {
-    let [sum, weights] = [0, related.after]
-    for (const [there, other] of ladders.entries()) {
-      if (there === at) continue
-      const { notes, moved } = entryAt(followed, there)
-      const weight = alikeness(own, other, related.elsewhere) * (notes / (notes + 2))
-      sum += weight * moved
-      weights += weight
-    }
-    return (related.gain * sum) / weights
-  })
+/**
+ * How far the beginning of a ladder that was never noted moves by what was found on the others, levels.
+ *
+ * @example
+ * shiftFor(bridge, believedOf([], catalogue), catalogue) // 0
+ */
+export function shiftFor(movement: Movement, { moved }: Pick<Believed, 'moved'>, { judgement }: Catalogue): number {
+  return shiftOf(movement, moved, judgement.belief)
 }
 
-/** How much two ladders are of the same parts of the body: 1 where the main region is one, else the part anywhere. */
-function alikeness(own: Ladder, other: Ladder, elsewhere: number): number {
-  const [mine, theirs] = [own.movement?.regions, other.movement?.regions]
-  if (!mine || !theirs) return elsewhere
-  return Object.keys(mine).some((region) => region in theirs) ? 1 : elsewhere
+/** How far a beginning moves by what was found elsewhere. */
+function shiftOf(movement: Movement | undefined, others: readonly Moved[], { related }: Believing): number {
+  let [sum, weights] = [0, related.after]
+  for (const { movement: there, notes, levels } of others) {
+    const weight = alikeness(movement, there, related.elsewhere) * (notes / (notes + 2))
+    sum += weight * levels
+    weights += weight
+  }
+  return (related.gain * sum) / weights
+}
+
+/** How much two ladders are of the same parts of the body: 1 where a region is one, else the part anywhere. */
+function alikeness(own: Movement | undefined, other: Movement | undefined, elsewhere: number): number {
+  if (!own || !other) return elsewhere
+  return Object.keys(own.regions).some((region) => region in other.regions) ? 1 : elsewhere
 }

@@ -1,4 +1,4 @@
-import { joined } from '../sentence'
+import { chanceWords, joined } from '../sentence'
 import type { EasingCause, Hindrance } from './easing'
 import type { Evidence } from './evidence'
 
@@ -88,21 +88,6 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
 
 function nextWords({ level, isDial }: { level: number; isDial: boolean }): string {
   return isDial ? 'The next step' : `Level ${level}`
-}
-
-const TIMES = ['never', 'once', 'twice', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
-
-/**
- * A probability as it can be said to a participant.
- *
- * @example
- * chanceWords(0.72) // 'seven times of ten'
- */
-export function chanceWords(chance: number): string {
-  const tenths = Math.round(chance * 10)
-  if (tenths === 0) return 'hardly ever'
-  if (tenths >= 10) return 'nearly always'
-  return tenths < 3 ? `${TIMES[tenths]} in ten times` : `${TIMES[tenths]} times of ten`
 }
 
 const HINDRANCE_WORDS: Record<Hindrance, string> = {

@@ -8,8 +8,8 @@ import { factsOf } from '../offer/facts'
 import { settingsOn } from '../offer/levels'
 import { isOfTheBody, type OwnDose } from '../offer/ownDose'
 import type { Person } from '../offer/person'
-import { demandsOf } from '../offer/verdict'
 import { believedOf } from './capacities'
+import { needsCare } from './careful'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import { decide, isEasing, type Decision } from './decide'
 import { thresholdOf } from './believing'
@@ -165,12 +165,6 @@ function stepFor(
   const isLowest = isEasing(turned.kind) && turned.turn === null && turned.toLevel === turned.fromLevel
   const half = isLowest ? halfOf(open, given) : null
   return [withEarned({ ...turned, isLowest, half }, { rung: open, given, next, question })]
-}
-
-/** Whether a step up stakes somebody's balance. */
-function needsCare({ quality }: Movement, next: Variation | undefined, catalogue: Catalogue): boolean {
-  if (quality === 'balance') return true
-  return next !== undefined && demandsOf(next, catalogue).some((demand) => demand.tag === 'single-leg-stance')
 }
 
 const NOTHING_NEXT: NextTurn = { turn: null, earned: null }

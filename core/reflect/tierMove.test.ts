@@ -71,10 +71,10 @@ const visit = (
     date: meeting,
     arrivalPain: null,
   }))
-const visiting = (...outcomes: DatedOutcome[][]) =>
+const visiting = (outcomes: DatedOutcome[][], judging: TierEvidence['judging'] = 'belief') =>
   tierStep(
     sitter({ visiting: 'standing' }),
-    evidence({ outcomes: outcomes.flat(), visitingSince: '2026-11-01' }),
+    evidence({ outcomes: outcomes.flat(), visitingSince: '2026-11-01', judging }),
     catalogue,
   )
 
@@ -96,21 +96,45 @@ describe('between tiers', () => {
   })
   it('counts a visit with four fifths of the blocks done and no stop; two running propose the move', () => {
     const good = ['done', 'done', 'done', 'more', 'partly'] as const
-    expect(visiting()).toMatchObject({ kind: 'visiting', because: expect.stringContaining('No visit yet') })
-    expect(visiting(visit('2026-11-04', [...good]))).toMatchObject({
+    expect(visiting([])).toMatchObject({ kind: 'visiting', because: expect.stringContaining('No visit yet') })
+    expect(visiting([visit('2026-11-04', [...good])])).toMatchObject({
       kind: 'visiting',
       because: expect.stringContaining('one more'),
     })
-    expect(visiting(visit('2026-11-04', [...good]), visit('2026-11-11', [...good]))).toMatchObject({ kind: 'move' })
+    expect(visiting([visit('2026-11-04', [...good]), visit('2026-11-11', [...good])])).toMatchObject({ kind: 'move' })
     expect(
-      visiting(visit('2026-11-04', [...good]), visit('2026-11-11', ['done', 'partly', 'partly', 'done', 'done'])),
+      visiting([visit('2026-11-04', [...good]), visit('2026-11-11', ['done', 'partly', 'partly', 'done', 'done'])]),
     ).toMatchObject({ kind: 'visiting', because: expect.stringContaining('3 of 5') })
     expect(
-      visiting(
+      visiting([
         visit('2026-11-04', [...good]),
         visit('2026-11-11', ['done', 'done', 'done', 'done', 'done', 'stopped']),
-      ),
+      ]),
     ).toMatchObject({ kind: 'visiting', because: expect.stringContaining('Stopped') })
+  })
+  it('does not begin anew for one slow visit where what was worked there is within reach; by counting it does', () => {
+    const all = ['done', 'done', 'done', 'done', 'done'] as const
+    const slow = visit('2026-11-11', ['done', 'partly', 'partly', 'done', 'done'])
+    const visits = [visit('2026-11-04', [...all]), slow, visit('2026-11-18', [...all]), visit('2026-11-19', ['partly'])]
+    expect(visiting(visits.slice(0, 3))).toMatchObject({
+      kind: 'move',
+      because: '3 visits, the last one good, and 1 of 1 movements there are within reach.',
+    })
+    expect(visiting(visits.slice(0, 3), 'counting')).toMatchObject({ kind: 'visiting' })
+    expect(visiting(visits)).toMatchObject({ kind: 'visiting' })
+  })
+  it('proposes visits where level 3 is believed within reach though it is not worked at yet', () => {
+    const below = sitter({ levels: LINKED.map((movement) => ({ movement, tier: 'chair', side: 'both', level: 2 })) })
+    const noted = ['2026-11-01', '2026-11-08', '2026-11-15', '2026-11-22'].flatMap((date) =>
+      LINKED.map((movement, at) => ({
+        ...visit(date, ['done'], 'chair')[0]!,
+        ...{ id: `${date} ${movement}`, blockId: `b${at}`, movement, level: 2, effort: 1, form: 'clean' as const },
+        achieved: 8,
+      })),
+    )
+    expect(tierStep(below, evidence({ outcomes: [] }), catalogue)?.kind).toBe('gate')
+    expect(tierStep(below, evidence({ outcomes: noted }), catalogue)?.kind).toBe('visits')
+    expect(tierStep(below, evidence({ outcomes: noted, judging: 'counting' }), catalogue)?.kind).toBe('gate')
   })
   it('counts no meeting worked at home, nor one before the visits were agreed', () => {
     expect(

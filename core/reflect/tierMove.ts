@@ -9,6 +9,8 @@ import type { Arrival, Person } from '../offer/person'
 import type { StoredMeasure } from '../measure/record'
 import { gateStatus, type GateStatus } from './gates'
 import type { DatedOutcome } from './datedOutcome'
+import { carefulThreshold, likelyHere } from './likelyHere'
+import type { Judging } from './question'
 
 /** The next step between tiers that a person is ready for, or has to take. */
 export const TierStep = z.object({
@@ -33,13 +35,16 @@ export interface TierEvidence {
   news: Arrival['news']
   /** Today, ISO day. */
   on: string
+  /** How the circle's people are judged; left out: by what is believed. */
+  judging?: Judging | undefined
 }
 
 /**
  * The next step between tiers: down at once, without gates, after a fall or a faint, or where the gate into the home
  * tier
- * was measured and not passed; two visits where the gate is passed and half of the linked movements are at level 3; the
- * move after two visits with four fifths of the blocks done and no stop; else what the gate still asks.
+ * was measured and not passed; two visits where the gate is passed and level 3 is worked at, or likely within reach, in
+ * half of the linked movements; the move after two visits once what was worked there is likely within reach, by counting
+ * after two running with four fifths of the blocks done and no stop; else what the gate still asks.
  *
  * @returns null where the highest tier is home already and nothing speaks against it
  * @source ours, from common practice
@@ -55,7 +60,6 @@ export function tierStep(
 ): TierStep | null {
   const { homeTier: from } = person
   const { judgement } = catalogue
-  const { readyLevel, readyShare } = judgement.tiers
   const gateInto = (tier: Tier): GateStatus | null => {
     const gate = catalogue.gates.find((one) => one.to === tier)
     return gate
@@ -81,25 +85,39 @@ export function tierStep(
   if (!to || !status) return null
   // Standing well is no reason to lie down: the floor is for whoever wants it.
   if (to === 'floor' && person.access.floor === 'no') return null
-  if (person.visiting === to) return visitStep(from, to, evidence, judgement)
+  if (person.visiting === to) return visitStep(from, to, evidence, catalogue)
+  return upStep({ from, to, status }, person, evidence, catalogue)
+}
+
+/** Visits where the gate is passed and the linked movements are ready; else what is missing. */
+function upStep(
+  { from, to, status }: { from: Tier; to: Tier; status: GateStatus },
+  person: Person,
+  evidence: TierEvidence,
+  catalogue: Catalogue,
+): TierStep {
+  const { readyLevel, readyShare } = catalogue.judgement.tiers
   const missing = status.conditions
     .filter((condition) => condition.state !== 'passed')
     .map((condition) => condition.words)
-  const levels = status.gate.linked.map((movement) => storedLevel(person, movement, from, 'both') ?? 0)
-  const ready = levels.filter((level) => level >= readyLevel).length
-  const wanted = Math.ceil(levels.length * readyShare)
+  const { linked } = status.gate
+  const isReady = (movement: string) =>
+    (storedLevel(person, movement, from, 'both') ?? 0) >= readyLevel ||
+    isLikely(evidence, { movement, tier: from, level: readyLevel }, catalogue)
+  const ready = linked.filter(isReady).length
+  const wanted = Math.ceil(linked.length * readyShare)
   if (missing.length === 0 && ready >= wanted) {
     return {
       kind: 'visits',
       from,
       to,
-      because: `The gate is passed, and ${ready} of ${levels.length} linked movements are at level ${readyLevel}: two visits.`,
+      because: `The gate is passed, and level ${readyLevel} is within reach in ${ready} of ${linked.length} linked movements: two visits.`,
       missing: [],
     }
   }
   if (ready < wanted) {
-    const linked = status.gate.linked.map((id) => catalogue.movements.get(id)?.name.toLowerCase() ?? id)
-    missing.push(`level ${readyLevel} in ${wanted} of: ${linked.join(', ')} (now ${ready})`)
+    const names = linked.map((id) => catalogue.movements.get(id)?.name.toLowerCase() ?? id)
+    missing.push(`level ${readyLevel} in ${wanted} of: ${names.join(', ')} (now ${ready})`)
   }
   return {
     kind: 'gate',
@@ -110,7 +128,19 @@ export function tierStep(
   }
 }
 
-function visitStep(from: Tier, to: Tier, { outcomes, visitingSince }: TierEvidence, judgement: Judgement): TierStep {
+/** Whether a level is believed to be within somebody; nobody's where their circle counts. */
+function isLikely(
+  { outcomes, on, judging = 'belief' }: TierEvidence,
+  at: { movement: string; tier: Tier; level: number },
+  catalogue: Catalogue,
+): boolean {
+  if (judging === 'counting') return false
+  return (likelyHere(outcomes, { ...at, on }, catalogue) ?? 0) >= carefulThreshold(catalogue)
+}
+
+function visitStep(from: Tier, to: Tier, evidence: TierEvidence, catalogue: Catalogue): TierStep {
+  const { outcomes, visitingSince } = evidence
+  const { judgement } = catalogue
   const wanted = judgement.tiers.visits
   const visits = visitsOf(outcomes, to, visitingSince, judgement)
   const last = visits.at(-1)
@@ -126,7 +156,30 @@ function visitStep(from: Tier, to: Tier, { outcomes, visitingSince }: TierEviden
         .join(' and ')} blocks done, and no stop.`,
       missing: [],
     }
+  // One slow visit between good ones is no new beginning, where what was worked there is within reach all the same.
+  const within = last?.isGood && visits.length >= wanted ? withinThere(to, evidence, catalogue) : null
+  if (within && within.likely >= within.of * judgement.tiers.visitDoneShare)
+    return {
+      kind: 'move',
+      from,
+      to,
+      because: `${visits.length} visits, the last one good, and ${within.likely} of ${within.of} movements there are within reach.`,
+      missing: [],
+    }
   return { kind: 'visiting', from, to, because: visitWords(last), missing: [] }
+}
+
+/** In how many of the movements that were worked on visits their level there is likely within reach. */
+function withinThere(tier: Tier, evidence: TierEvidence, catalogue: Catalogue): { likely: number; of: number } | null {
+  if (evidence.judging === 'counting') return null
+  const since = evidence.visitingSince ?? ''
+  const worked = new Map(
+    evidence.outcomes.flatMap(({ movement, tier: there, level, date }) =>
+      there === tier && date >= since && level !== null ? [[movement, level] as const] : [],
+    ),
+  )
+  const likely = [...worked].filter(([movement, level]) => isLikely(evidence, { movement, tier, level }, catalogue))
+  return { likely: likely.length, of: worked.size }
 }
 
 function visitWords(last: ReturnType<typeof visitsOf>[number] | undefined): string {

@@ -7,6 +7,7 @@ import { questionsFor } from '../database/ledger'
 import { lastMeetingsBefore, meetingById, meetingsBefore, movementsMetBefore } from '../database/meetings'
 import { classEventsOf, outcomeEventsOf } from '../database/outcomes'
 import { spreadQuestions } from '../../core/reflect/questions'
+import { believedOn } from './believedOn'
 import { peopleOn } from './circlePeople'
 import { gapsOf } from './memoryOf'
 
@@ -33,13 +34,15 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
       questionsFor(scope, ids, startsAt, catalogue.judgement.asking.days),
     ])
   const gaps = await gapsOf(scope, ids, startsAt, catalogue)
+  const believed =
+    circle.judging === 'belief' ? await believedOn(scope, people, { startsAt, lastCame, gaps }, catalogue) : new Map()
   const venue = venues.find((one) => one.id === circle.venueId)
   if (!venue) throw new NotFound('The circle has no venue.')
   return {
     meeting,
     circle,
     venue,
-    people,
+    people: people.map((person) => ({ ...person, believed: believed.get(person.id) })),
     guests,
     arrivals,
     lastCame,

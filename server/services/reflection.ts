@@ -65,7 +65,7 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
  */
 export async function reflectionOf(scope: Scope, meetingId: string): Promise<Reflection> {
   const reflected = await readForReflection(scope, meetingId)
-  const { meeting, people, outcomes, histories, answered, catalogue } = reflected
+  const { meeting, people, outcomes, histories, answered, catalogue, circle } = reflected
   const { decisions, doses } = proposalsOf(reflected)
   const came = new Set(outcomes.filter((one) => one.meetingId === meeting.id).map((one) => one.participant))
   const tiers = await tierStepsOf(scope, {
@@ -74,6 +74,7 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
     on: meeting.startsAt.slice(0, 10),
     catalogue,
     histories,
+    judging: circle.judging,
   })
   const { takeBack, flares } = await afterLast(scope, { meeting, people, outcomes, catalogue })
   const entries = new Map(answered.map((entry) => [decisionKey(entry), entry]))

@@ -2,6 +2,7 @@ import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Participant } from '../../core/offer/participant'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import type { Judging } from '../../core/reflect/question'
 import { tierStep, type TierStep } from '../../core/reflect/tierMove'
 import { measuresOf } from '../database/measures'
 import { datedOutcomes, historiesOf } from '../database/outcomes'
@@ -15,6 +16,8 @@ interface KnownOfPeople {
   /** ISO day. */
   on: string
   catalogue: Catalogue
+  /** Left out: by what is believed. */
+  judging?: Judging | undefined
   /** Left out: read here. */
   histories?: Awaited<ReturnType<typeof historiesOf>>
 }
@@ -22,7 +25,7 @@ interface KnownOfPeople {
 /** The next step between tiers of these people, by participant; who has none is left out. */
 export async function tierStepsOf(
   scope: Scope,
-  { people, outcomes, on, catalogue, histories: known }: KnownOfPeople,
+  { people, outcomes, on, catalogue, judging, histories: known }: KnownOfPeople,
 ): Promise<Record<string, TierStep>> {
   const ids = people.map((person) => person.id)
   const [measures, visiting, histories] = await Promise.all([
@@ -40,6 +43,7 @@ export async function tierStepsOf(
       visitingSince: visiting[person.id] ?? null,
       news: isOpen ? last.news : ('none' as const),
       on,
+      judging,
     }
     const step = tierStep(person, evidence, catalogue)
     return step ? [[person.id, step] as const] : []

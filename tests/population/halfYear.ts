@@ -3,10 +3,13 @@ import type { SchoolId, Side } from '../../core/catalogue/words'
 import { storedLevel } from '../../core/offer/levels'
 import { offersFor, type Offer } from '../../core/offer/offerFor'
 import { Arrival } from '../../core/offer/person'
-import { todayOf } from '../../core/offer/today'
+import { gapBefore } from '../../core/offer/gap'
+import { comesBack, todayOf } from '../../core/offer/today'
 import { blockFor } from '../../core/plan/edits'
 import { randomFrom, type Random } from '../../core/random'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import { believedOf } from '../../core/reflect/capacities'
+import { believedToday } from '../../core/reflect/believedToday'
 import { reflectOn, type Step } from '../../core/reflect/reflectOn'
 import { settledLevel } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
@@ -51,10 +54,12 @@ interface Course {
   history: DatedOutcome[]
   asked: Set<string>
   meetings: number
+  /** ISO days. */
+  came: string[]
 }
 
 function leadOne(body: Body, cell: Cell, random: Random, tally: Tally): void {
-  const course: Course = { body, cell, random, tally, history: [], asked: new Set(), meetings: 0 }
+  const course: Course = { body, cell, random, tally, history: [], asked: new Set(), meetings: 0, came: [] }
   tally.begins()
   let lastWeek = -1
   for (let week = 0; week < WEEKS; week += 1) {
@@ -72,12 +77,17 @@ function leadOne(body: Body, cell: Cell, random: Random, tally: Tally): void {
 function holdMeeting(course: Course, week: number, daysAway: number): void {
   const { body, cell, random, tally } = course
   const arrival = arrivalOf(body, week, random)
-  const today = todayOf(body.person, cell.catalogue, arrival, { daysAway, year: 2026, screenedDaysAgo: 30 })
+  const on = dateOf(week)
+  course.came.push(on)
+  const gap = gapBefore(course.came.slice(0, -1), on, cell.catalogue.judgement.away.easesDays)
+  const when = { daysAway, year: 2026, screenedDaysAgo: 30, gap }
+  const person = { ...body.person, believed: believedOn(course, on, comesBack(when, cell.catalogue.judgement)) }
+  const today = todayOf(person, cell.catalogue, arrival, when)
   const meetingId = `week-${week}`
   const isNoted = random.next() >= cell.noting.nothing
   for (const movement of body.movements) {
     const asked = blockFor(movement, cell.school, movement.id, cell.catalogue)
-    const offers = offersFor({ ...asked, movement }, { person: body.person, today, catalogue: cell.catalogue, arrival })
+    const offers = offersFor({ ...asked, movement }, { person, today, catalogue: cell.catalogue, arrival })
     for (const offer of offers) doBlock(course, { movement, offer, arrival, week, meetingId, isNoted })
     tally.stands(body, movement, week, course.meetings)
   }
@@ -87,6 +97,14 @@ function holdMeeting(course: Course, week: number, daysAway: number): void {
   course.asked = new Set(steps.filter((step) => step.kind === 'ask').map((step) => step.movement))
   tally.decides(steps)
   for (const step of steps) Object.assign(body.person, settledLevel(body.person, step, step.fromLevel, dateOf(week)))
+}
+
+function believedOn({ body, cell, history }: Course, on: string, isBack: boolean) {
+  if (cell.judge !== 'belief') return undefined
+  const isPlaced = body.movements.every(({ id }) => storedLevel(body.person, id, body.person.homeTier, 'both') !== null)
+  if (isPlaced && !isBack) return undefined
+  const believed = believedOf([...history], cell.catalogue)
+  return believedToday(body.person, believed, { on, isBack }, cell.catalogue)
 }
 
 interface Doing {
