@@ -84,7 +84,7 @@ function outcomesIn(
 ): OutcomeEvent[] {
   const { body, arrival } = came
   const { person } = body
-  const today = todayOf(person, catalogue, arrival, { daysAway: 7, year: startsAt.getUTCFullYear() })
+  const today = todayOf(person, catalogue, arrival, { daysAway: 7 })
   return plan.blocks.flatMap((block, index) => {
     const movement = catalogue.movements.get(block.movement)
     if (!movement) return []

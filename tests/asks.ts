@@ -12,7 +12,7 @@ export function askFor(people: readonly Person[], change: Partial<Ask> = {}): As
     aim: catalogue.aims[0]!,
     minutes: 45,
     school: 'dwell',
-    people: people.map((person) => ({ person, when: { daysAway: 7, year: 2026 } })),
+    people: people.map((person) => ({ person, when: { daysAway: 7 } })),
     cupboard: FULL_CUPBOARD,
     met: new Set(catalogue.movements.keys()),
     pinned: [],

@@ -21,5 +21,5 @@ export function planWith(blocks: (string | Block)[], change: Partial<Plan> = {})
 
 /** These people in a plan, as on a usual day. */
 export function ridersIn(plan: Plan, people: readonly Person[]): RiderToday[] {
-  return people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, shippedCatalogue()))
+  return people.map((person) => riderOf({ person, when: { daysAway: 7 } }, plan, shippedCatalogue()))
 }

@@ -1,3 +1,5 @@
+import { numberIn } from '~~/core/number'
+
 /** What stands in the field that an event comes from. */
 export function textIn({ target }: Event): string {
   const isField =
@@ -16,4 +18,10 @@ export function fileIn({ target }: Event): File | null {
 /** Whether the box is ticked that an event comes from. */
 export function isTicked({ target }: Event): boolean {
   return target instanceof HTMLInputElement && target.checked
+}
+
+/** The number that was typed; empty: null. What is no number is handed on as it is, so that the check can say so. */
+export function numberFrom(event: Event): number | null {
+  const typed = textIn(event)
+  return typed.trim() === '' ? null : (numberIn(typed) ?? (typed as unknown as number))
 }

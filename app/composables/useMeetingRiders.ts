@@ -1,4 +1,4 @@
-import { differenceInCalendarDays, getYear } from 'date-fns'
+import { differenceInCalendarDays } from 'date-fns'
 import { entryOf, sure } from '~~/core/entries'
 import { checksOf } from '~~/core/check/checksOf'
 import type { MeetingView } from '~~/core/contract/meetings'
@@ -34,7 +34,6 @@ export function useMeetingRiders({ view, plan, present, changed, personOf }: Kno
       arrival: arrivals[participant]?.came ? arrivals[participant] : undefined,
       when: {
         daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null,
-        year: getYear(meeting.startsAt),
         gap: gaps[participant] ?? null,
         screenedDaysAgo:
           person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn),

@@ -91,7 +91,7 @@ describe('what is wrong with a plan', () => {
     const floor = [personIn('floor')]
     const found = (names: string[]) => {
       const one = plan(names)
-      const riders = floor.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, one, own))
+      const riders = floor.map((person) => riderOf({ person, when: { daysAway: 7 } }, one, own))
       const timeline = timelineOf(one, riders, met, own)
       return { trips: timeline.contours.floor!.floorTrips, ids: ids(one, floor, { riders, timeline, catalogue: own }) }
     }
@@ -142,7 +142,7 @@ describe('who is left out or at risk', () => {
       riderOf(
         {
           person,
-          when: { daysAway: 7, year: 2026 },
+          when: { daysAway: 7 },
           choices: new Map([[`b${index}`, { variation: deep.id, reason: '' }]]),
         },
         one,
@@ -162,7 +162,7 @@ describe('who is left out or at risk', () => {
     })
     const chosen = (variation: string) => {
       const choices = new Map(['mild', 'strong'].map((id) => [id, { variation, reason: 'Wants to' }]))
-      return [riderOf({ person, when: { daysAway: 7, year: 2026 }, choices }, one, catalogue)]
+      return [riderOf({ person, when: { daysAway: 7 }, choices }, one, catalogue)]
     }
     const blocked = (riders: RiderToday[]) =>
       checks(one, [person], { riders }).flatMap((check) => (check.kind === 'blocked' ? [check.blockId] : []))
@@ -299,7 +299,7 @@ describe('what steadies', () => {
       personIn('standing', { levels: [{ movement: movement.id, tier: 'standing', side: 'both', level: 4 }] }),
     ]
     const found = (standing: Plan) => {
-      const riders = people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, standing, own))
+      const riders = people.map((person) => riderOf({ person, when: { daysAway: 7 } }, standing, own))
       return checks(standing, people, { riders, catalogue: own }).find((check) => check.id === 'reach b1')
     }
     const standing = plan(['paced-breath', 'step-and-tandem', 'paced-breath'])

@@ -1,14 +1,9 @@
 import { z } from 'zod'
 import { Tier } from '../catalogue/words'
-import { HomeEntry, HomePractice } from '../reflect/homePractice'
-import { Day, Moment, route } from './route'
+import { HomeEntry, HomePractice, HomeTicks, HowAtHome } from '../reflect/homePractice'
+import { Moment, route } from './route'
 
-export const StoredHomePractice = z.object({
-  practice: HomePractice,
-  madeAt: Moment,
-  /** Days that were ticked, by movement. */
-  ticks: z.record(z.string(), z.array(Day)),
-})
+export const StoredHomePractice = HomeTicks.extend({ practice: HomePractice, madeAt: Moment })
 export type StoredHomePractice = z.infer<typeof StoredHomePractice>
 /** What somebody does at home, and what could be proposed. */
 export const readHome = route({
@@ -29,7 +24,7 @@ export const saveHome = route({
   body: HomePractice,
   reply: StoredHomePractice.nullable(),
 })
-/** Ticks a day of somebody's home practice, or takes the tick back. */
+/** Ticks a day of somebody's home practice, with how it was where they said so, or takes the tick back. */
 export const tickHome = route({
   method: 'POST',
   path: '/api/participants/:id/home/ticks',
@@ -38,10 +33,11 @@ export const tickHome = route({
     movement: z.string().min(1).max(60),
     day: z.iso.date('A day is written as year, month and day.'),
     done: z.boolean(),
+    how: HowAtHome.nullable().default(null),
   }),
   reply: StoredHomePractice.nullable(),
 })
-/** Ticks the days of a table, Movement and Date; rows that are refused are said and left out. */
+/** Ticks the days of a table, Movement, Date and, where it is there, How; rows that are refused are said and left out. */
 export const tickHomeFromFile = route({
   method: 'POST',
   path: '/api/participants/:id/home/tick-file',

@@ -20,6 +20,17 @@ describe('ticks that come back as a table', () => {
       ['same', 'bridge', '2026-11-20'],
     ])
   })
+  it('say how it was, where there is a column for it', () => {
+    expect(
+      read('Movement;Date;How\nBridge;2026-11-24;Hard\nBridge;2026-11-23;\nBridge;2026-11-22;awful').map(
+        ({ does, how, words }) => [does, how, ...words],
+      ),
+    ).toEqual([
+      ['add', 'hard'],
+      ['add', null],
+      ['refuse', null, '“awful” is none of easy, right, hard and hurt.'],
+    ])
+  })
   it.each([
     ['Cartwheel,2026-11-24', /not among/],
     [',2026-11-24', /movement is missing/],

@@ -1,3 +1,4 @@
+import { HowAtHome } from '../reflect/homePractice'
 import { readDate } from './cells'
 import { columnsIn, plainWords, readTable, UnreadableFile } from './table'
 
@@ -9,21 +10,27 @@ export interface TickRow {
   movement: string | null
   /** ISO day. */
   day: string | null
+  /** How it was; null: not said. */
+  how: HowAtHome | null
 }
 
-const COLUMNS = { movement: ['movement', 'exercise', 'what'], day: ['date', 'day', 'done on'] } as const
+const COLUMNS = {
+  movement: ['movement', 'exercise', 'what'],
+  day: ['date', 'day', 'done on'],
+  how: ['how', 'how was it', 'felt'],
+} as const
 
 /**
  * Reads the days that somebody ticked, one row a movement and day, and says row by row what it would do.
  *
- * @param text a CSV or a pasted table with the columns Movement and Date
+ * @param text a CSV or a pasted table with the columns Movement and Date, and How where it was said: easy, right, hard, hurt
  * @param names of what they do at home, by movement id
  * @param known days that are ticked already, by movement id
  * @param today ISO day: nothing is done later
  * @throws {UnreadableFile} where the columns are missing
  * @example
  * readTicks('Day;Movement\n2026-11-20;Bridge', new Map([['bridge', 'Bridge']]), {}, '2026-11-25')[0]
- * // { line: 2, name: 'Bridge', does: 'add', words: [], movement: 'bridge', day: '2026-11-20' }
+ * // { line: 2, name: 'Bridge', does: 'add', words: [], movement: 'bridge', day: '2026-11-20', how: null }
  */
 export function readTicks(
   text: string,
@@ -44,6 +51,7 @@ export function readTicks(
       words: [words],
       movement: null,
       day: null,
+      how: null,
     })
     const movement = [...names].find(([, known]) => plainWords(known) === plainWords(name))?.[0]
     if (!movement)
@@ -52,6 +60,9 @@ export function readTicks(
     if ('wrong' in read) return refused(read.wrong)
     if (read.value === null) return refused('The date is missing.')
     if (read.value > today) return refused(`${read.value} is still to come.`)
+    const said = has('how') ? plainWords(cell(cells, 'how')) : ''
+    const how = said === '' ? null : HowAtHome.safeParse(said).data
+    if (how === undefined) return refused(`“${cell(cells, 'how')}” is none of easy, right, hard and hurt.`)
     const key = `${movement} ${read.value}`
     const isKnown = seen.has(key)
     seen.add(key)
@@ -62,6 +73,7 @@ export function readTicks(
       words: isKnown ? ['Ticked already.'] : [],
       movement,
       day: read.value,
+      how,
     }
   })
 }

@@ -30,7 +30,7 @@ const uneven = (change: Partial<Person> = {}) =>
 const even = personIn('chair', { id: 'ann', name: 'Ann', levels: [onChair('both', 2)] })
 const led = (people: Person[], catchUp: boolean | undefined = true) => {
   const plan = planWith(catchUp)
-  const riders = people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue))
+  const riders = people.map((person) => riderOf({ person, when: { daysAway: 7 } }, plan, catalogue))
   return { plan, riders, timeline: timelineOf(plan, riders, MET, catalogue) }
 }
 const workOf = (people: Person[], catchUp?: boolean) => led(people, catchUp).timeline.blocks[0]!.workSeconds

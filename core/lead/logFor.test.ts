@@ -20,7 +20,7 @@ const plan = {
   ],
 }
 const person = personIn('chair')
-const rider = riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue)
+const rider = riderOf({ person, when: { daysAway: 7 } }, plan, catalogue)
 const timeline = timelineOf(plan, [rider], new Set(catalogue.movements.keys()), catalogue)
 const script = scriptOf(timeline)
 const at = (blockId: string, kind: string, side = 'both') =>

@@ -36,7 +36,7 @@ describe('a clearance', () => {
       opens: [],
     }
     const person = personIn('chair', { considerations: [operated] })
-    expect(todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 }).breathOnly).toBe(false)
+    expect(todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7 }).breathOnly).toBe(false)
     expect(closed({ ...hip, opens: [] }, deep).blocks).not.toEqual([])
   })
   it('opens a posture on the way there only where it names it', () => {

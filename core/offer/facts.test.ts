@@ -9,7 +9,7 @@ import { todayOf } from './today'
 import { demandsOf } from './verdict'
 
 const catalogue = shippedCatalogue()
-const todayFor = (person: Person) => todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
+const todayFor = (person: Person) => todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7 })
 /** Every tag that is asked of somebody over all movements, at the highest level they could be offered. */
 function askedOf(person: Person, tier: Tier): Set<string> {
   const levels = [...catalogue.movements.keys()].map(

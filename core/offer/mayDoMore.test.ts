@@ -7,7 +7,7 @@ import { USUAL_ARRIVAL, type Arrival } from './person'
 import { todayOf } from './today'
 
 const catalogue = shippedCatalogue()
-const when = { daysAway: 7, year: 2026, screenedDaysAgo: 1 }
+const when = { daysAway: 7, screenedDaysAgo: 1 }
 
 /** Whether “more” is shown to somebody who works at a rung. */
 function more(rungId: string, consideration: string | null, arrival: Arrival = USUAL_ARRIVAL): boolean {

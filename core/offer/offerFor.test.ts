@@ -22,7 +22,7 @@ function offers(
   person: Person,
   { arrival = USUAL_ARRIVAL, dose, daysAway = 7 }: { arrival?: Arrival; dose?: Dose; daysAway?: number } = {},
 ) {
-  const today = todayOf(person, catalogue, arrival, { daysAway, year: 2026 })
+  const today = todayOf(person, catalogue, arrival, { daysAway })
   return offersFor(
     { movement: movement(id), dose: dose ?? movement(id).doses.dwell.dose, rounds: 1, restSeconds: 0 },
     { person, today, catalogue, arrival },
@@ -121,7 +121,7 @@ describe('what somebody is offered', () => {
   })
   it('keeps a choice by hand and says which limit it is against', () => {
     const person = personIn('floor', { considerations: [has('cannot-kneel')] })
-    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
+    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7 })
     // A rung that no other way of doing it opens.
     const rung = [...catalogue.movements.values()]
       .flatMap((one) => one.ladders.floor ?? [])
@@ -138,7 +138,7 @@ describe('what somebody is offered', () => {
   })
   it('does a rung that is chosen by hand in the way that is open', () => {
     const person = personIn('bed', { considerations: [has('reflux')] })
-    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
+    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7 })
     const asked = { movement: movement('knee-lift-hold'), dose: movement('knee-lift-hold').doses.dwell.dose }
     const choice = { variation: 'knee-lift-hold.bed.1', reason: '' }
     const [offer] = offersFor({ ...asked, rounds: 1, restSeconds: 0 }, { person, today, catalogue }, choice)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Side, Tag } from '../catalogue/words'
-import { Flare, Person, Remembered, UsualPain } from './person'
+import { BelievedToday, Flare, Person, Remembered, UsualPain } from './person'
 import { NO_NEEDS, SeatNeeds } from './seatNeeds'
 
 /** As asked for the norm tables; `unsaid` uses none. */
@@ -36,6 +36,7 @@ export const ParticipantFields = Person.omit({
   leftOut: true,
   flares: true,
   remembered: true,
+  believed: true,
   screenedOn: true,
 }).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
@@ -73,6 +74,7 @@ export const Participant = ParticipantFields.extend({
   visiting: Person.shape.visiting,
   leftOut: Person.shape.leftOut,
   flares: z.array(Flare).default([]),
+  believed: BelievedToday.optional(),
   remembered: z.array(Remembered).default([]),
   screenedOn: day.nullable().default(null),
 })

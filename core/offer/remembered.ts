@@ -8,6 +8,7 @@ const WORDS: Record<Remembered['kind'], string> = {
   fall: 'A fall',
   faint: 'A faint',
   'sore-days': 'Sore for two days and more',
+  'at-home': 'it hurt at home',
 }
 
 /**

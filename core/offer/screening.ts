@@ -5,7 +5,7 @@ import { z } from 'zod'
 import type { Finding, Interview } from '../catalogue/interview'
 import { Side, TIERS, type Tier } from '../catalogue/words'
 import type { ParticipantConsideration } from './participant'
-import type { Access } from './person'
+import { UsualPain, type Access } from './person'
 import type { Judgement } from '../catalogue/judgement'
 
 const day = z.iso.date('A date is written as year, month and day.')
@@ -33,6 +33,8 @@ export const ScreeningAnswers = z.object({
     )
     .max(20)
     .default([]),
+  /** Pain as it is on most days; null: not asked, and what is on file stays. */
+  usualPain: UsualPain.default(null),
   operations: z
     .array(
       z.object({

@@ -11,7 +11,7 @@ import { todayOf } from './today'
 import { judge } from './verdict'
 
 const catalogue = shippedCatalogue()
-const when = { daysAway: 7, year: 2026, screenedDaysAgo: 1 }
+const when = { daysAway: 7, screenedDaysAgo: 1 }
 const fact = (consideration: string, side: 'left' | 'right' | 'both' = 'both') => ({
   consideration,
   side,

@@ -7,7 +7,7 @@ import { todayOf } from './today'
 
 const catalogue = shippedCatalogue()
 const today = (arrival: Partial<Arrival> = {}, person: Person = personIn('standing'), daysAway: number | null = 7) =>
-  todayOf(person, catalogue, { ...USUAL_ARRIVAL, ...arrival }, { daysAway, year: 2026 })
+  todayOf(person, catalogue, { ...USUAL_ARRIVAL, ...arrival }, { daysAway })
 
 describe('how somebody is today', () => {
   // The amounts are this product's own, from common practice, no source.
@@ -32,7 +32,7 @@ describe('how somebody is today', () => {
   it('eases the second meeting after three weeks away as the first, and no third', () => {
     const back = (meetingsSince: number) =>
       todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, {
-        ...{ daysAway: 7, year: 2026 },
+        ...{ daysAway: 7 },
         gap: { days: 30, endedDaysAgo: 7 * meetingsSince, meetingsSince },
       }).easierBy
     expect([back(1), back(2)]).toEqual([1, 0])
@@ -40,7 +40,7 @@ describe('how somebody is today', () => {
   it('limits to level 2 after a long absence until screened, not only the first time', () => {
     const cap = (screenedDaysAgo: number | null) =>
       todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, {
-        ...{ daysAway: 7, year: 2026, screenedDaysAgo },
+        ...{ daysAway: 7, screenedDaysAgo },
         gap: { days: 60, endedDaysAgo: 21, meetingsSince: 3 },
       }).levelAtMost
     expect(cap(100)).toBe(2)
@@ -48,7 +48,7 @@ describe('how somebody is today', () => {
   })
   it('limits whoever was never screened to level 2, at every meeting', () => {
     const cap = (daysAway: number | null) =>
-      todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, { daysAway, year: 2026, screenedDaysAgo: null }).levelAtMost
+      todayOf(personIn('chair'), catalogue, USUAL_ARRIVAL, { daysAway, screenedDaysAgo: null }).levelAtMost
     expect([cap(null), cap(7)]).toEqual([2, 2])
   })
   it('holds pain against what is usual, as it is written down of somebody', () => {

@@ -19,8 +19,6 @@ export interface Today {
   reasons: Reason[]
   /** What whoever leads keeps an eye on with this person, in every block. */
   watch: string[]
-  /** The meeting's year, for ages; null: ages are not looked at. */
-  year: number | null
 }
 
 /** An absence that somebody has come back from. */
@@ -36,7 +34,6 @@ export interface Gap {
 export interface When {
   /** Days since the last meeting that the person came to; null: never been. */
   daysAway: number | null
-  year: number | null
   /** Days since the last screening; null: never; left out: it does not matter here. */
   screenedDaysAgo?: number | null
   /** The last time that they were away for three weeks and more; null or left out: they were not. */
@@ -79,7 +76,6 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     takesPart: !reasons.some(({ kind }) => STOPS.has(kind)),
     reasons: inOrderOfWeight(reasons),
     watch: watchWords(person, catalogue),
-    year: when.year,
   }
 }
 
@@ -146,7 +142,7 @@ function lastGap(daysAway: number, gap: Gap | null, easesDays: number): Gap | nu
  * Whether somebody comes back after weeks away, today or in the meetings after it that are still made easier.
  *
  * @example
- * comesBack({ daysAway: 28, year: 2026 }, judgement) // true
+ * comesBack({ daysAway: 28 }, judgement) // true
  */
 export function comesBack({ daysAway, gap = null }: When, { away }: Catalogue['judgement']): boolean {
   const last = daysAway === null ? null : lastGap(daysAway, gap, away.easesDays)

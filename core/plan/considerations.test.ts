@@ -46,7 +46,7 @@ function consequencesOf(row: Consideration): string {
         levels: levels as Person['levels'],
         considerations: [{ consideration: row.id, side: 'both', clearedBy: '' }],
       })
-      const today = todayOf(person, own, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
+      const today = todayOf(person, own, USUAL_ARRIVAL, { daysAway: 7 })
       const offers = [...own.movements.values()].flatMap((movement) =>
         [movement.doses.dwell.dose, ...DOSES].flatMap((dose) =>
           offersFor({ movement, dose, rounds: 3, restSeconds: 20 }, { person, today, catalogue: own }).map((offer) => [
@@ -59,7 +59,7 @@ function consequencesOf(row: Consideration): string {
       const standing = planWith(
         ['hip-hinge', 'weight-shifts', 'heel-raises', 'side-bend'].map((id) => blockOfMovement(id, { rounds: 2 })),
       )
-      const { offers: inAPlan } = riderOf({ person, when: { daysAway: 7, year: 2026 } }, standing, own)
+      const { offers: inAPlan } = riderOf({ person, when: { daysAway: 7 } }, standing, own)
       const [gate] = row.endsWith
       const passed = gate ? hasEnded(row, { since: '2026-01-01' }, [storedMeasure(gate.measure, 10)]) : null
       return [passed, moverOf(person, own), today, offers, inAPlan.flat().map((offer) => offer.variation?.id)]

@@ -43,7 +43,7 @@ describe('coverage counts people, not blocks', () => {
     blockOfMovement('bridge', { id: 'a', dose: { kind: 'hold', seconds: 30 }, rounds: 2 }),
     blockOfMovement('ankle-on-knee', { id: 'b', dose: { kind: 'hold', seconds: 30 }, rounds: 2 }),
   ])
-  const when = { daysAway: 7, year: 2026, screenedDaysAgo: 1 }
+  const when = { daysAway: 7, screenedDaysAgo: 1 }
   const riding = (person: Person) => riderOf({ person, when }, plan, catalogue)
   const usual = personIn('chair', { id: 'usual' })
   const fact = (consideration: string) => ({ consideration, side: 'both' as const, clearedBy: '' })

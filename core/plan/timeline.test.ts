@@ -19,7 +19,7 @@ const block = (movement: string, change: Partial<Block> = {}, id = movement): Bl
 const time = (plan: Plan, people: Person[], met: ReadonlySet<string> = ALL_MET) =>
   timelineOf(
     plan,
-    people.map((person) => riderOf({ person, when: { daysAway: 7, year: 2026 } }, plan, catalogue)),
+    people.map((person) => riderOf({ person, when: { daysAway: 7 } }, plan, catalogue)),
     met,
     catalogue,
   )
@@ -100,7 +100,7 @@ describe('the time of a plan', () => {
     const rider = riderOf(
       {
         person: neither,
-        when: { daysAway: 7, year: 2026 },
+        when: { daysAway: 7 },
         choices: new Map([['bridge', { variation: 'bridge.floor.2', reason: '' }]]),
       },
       plan,

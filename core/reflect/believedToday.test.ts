@@ -42,7 +42,7 @@ const on = (person: Person, outcomes: DatedOutcome[], day: string, isBack = fals
   believed: believedToday(person, believedOf(outcomes, catalogue), { on: day, isBack }, catalogue),
 })
 const offer = (person: Person, movement: string, daysAway = 7) => {
-  const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway, year: null, screenedDaysAgo: 90 })
+  const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway, screenedDaysAgo: 90 })
   const block = { movement: catalogue.movements.get(movement)!, ...catalogue.movements.get(movement)!.doses.dwell }
   return offersFor(block, { person, today, catalogue, arrival: USUAL_ARRIVAL })[0]!
 }
@@ -104,7 +104,7 @@ describe('coming back after weeks away', () => {
   })
   it('never goes above the limit of weeks without a screening', () => {
     const sure = on(ann(4), noted(4, easy), '2026-12-24', true)
-    const today = todayOf(sure, catalogue, USUAL_ARRIVAL, { daysAway: 80, year: null, screenedDaysAgo: 300 })
+    const today = todayOf(sure, catalogue, USUAL_ARRIVAL, { daysAway: 80, screenedDaysAgo: 300 })
     expect(today.levelAtMost).toBe(2)
   })
 })

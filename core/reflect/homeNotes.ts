@@ -1,22 +1,21 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import type { DatedOutcome } from './datedOutcome'
-import type { HomePractice } from './homePractice'
+import type { HomePractice, HomeTicks, HowAtHome } from './homePractice'
 
 /**
- * What was ticked at home, as notes: done, by somebody who said so themselves, so worth as little as a note of a whole
- * group. A home practice is a level easier than the class, so it seldom says much; that somebody practises at all does.
+ * What was ticked at home, as notes: done, with how it was, by somebody who said so themselves, so worth as little as a
+ * note of a whole group. A home practice is a level easier than the class, so it seldom says much; that somebody practises at all does.
  *
- * @param ticks ISO days, by movement
  * @returns oldest first; a movement that is no longer known is left out
  * @example
- * homeNotes('ann', { entries: [{ movement: 'bridge', variation: 'bridge.chair.2' }] }, { bridge: ['2026-11-20'] },
- * catalogue)[0].level
+ * homeNotes('ann', { entries: [{ movement: 'bridge', variation: 'bridge.chair.2' }] }, { ticks: { bridge:
+ * ['2026-11-20'] }, how: {} }, catalogue)[0].level
  * // 2
  */
 export function homeNotes(
   participant: string,
   { entries }: { entries: readonly Pick<HomePractice['entries'][number], 'movement' | 'variation'>[] },
-  ticks: Readonly<Record<string, readonly string[]>>,
+  { ticks, how }: HomeTicks,
   { variations }: Pick<Catalogue, 'variations'>,
 ): DatedOutcome[] {
   const notes = entries.flatMap(({ movement, variation }) => {
@@ -39,13 +38,11 @@ export function homeNotes(
       achieved: 1,
       unit: 'repetitions',
       effort: null,
-      pain: null,
-      painKind: null,
+      ...saidOf(how[movement]?.[day]),
       form: null,
       cheat: '',
       painWhere: '',
       support: null,
-      feel: null,
       why: null,
       isGroup: true,
       takesBack: null,
@@ -60,3 +57,15 @@ export function homeNotes(
   })
   return notes.toSorted((a, b) => a.date.localeCompare(b.date))
 }
+
+/** Easy and hard are words of effort; what hurt has risen above the usual. */
+function saidOf(how: HowAtHome | undefined): Pick<DatedOutcome, 'feel' | 'pain' | 'painKind'> {
+  return {
+    feel: how === 'easy' || how === 'hard' ? how : null,
+    pain: how === 'hurt' ? HURT_PAIN : null,
+    painKind: null,
+  }
+}
+
+/** Nobody gives a number at home; the middle of the scale. */
+const HURT_PAIN = 5

@@ -37,6 +37,19 @@ export const HomePractice = z.object({
 })
 export type HomePractice = z.infer<typeof HomePractice>
 
+/** How it was at home, as they say it. */
+export const HowAtHome = z.enum(['easy', 'right', 'hard', 'hurt'])
+export type HowAtHome = z.infer<typeof HowAtHome>
+
+/** What came back from home, by movement. */
+export const HomeTicks = z.object({
+  /** Days that were ticked, ISO. */
+  ticks: z.record(z.string(), z.array(z.iso.date('A day is written as year, month and day.'))),
+  /** How it was, by day; a day without it was ticked and no more. */
+  how: z.record(z.string(), z.record(z.string(), HowAtHome)),
+})
+export type HomeTicks = z.infer<typeof HomeTicks>
+
 /** What nobody does alone; common practice, no source. */
 const NOT_ALONE: readonly Tag[] = [
   'unsupported-stance',

@@ -57,7 +57,9 @@ describe('what is not to be forgotten', () => {
   it('has two days sore of the meeting before, once, whether said at the door or between', () => {
     const said = { meetingId: 'm1', date: '2026-11-01', after: 'sore-days' as const }
     const doors = [door(1), door(2, { after: 'sore-days' })]
-    expect(rememberedFrom([], doors, new Set(), [said])).toMatchObject([{ kind: 'sore-days', on: '2026-11-01' }])
+    expect(rememberedFrom([], doors, new Set(), { said: [said] })).toMatchObject([
+      { kind: 'sore-days', on: '2026-11-01' },
+    ])
   })
 })
 
@@ -66,7 +68,7 @@ describe('where it is in front of whoever leads', () => {
   const offer = (person: Person) =>
     offersFor(
       { movement: bridge, ...bridge.doses.dwell },
-      { person, today: todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 }), catalogue },
+      { person, today: todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7 }), catalogue },
     )[0]!
   it('at that movement, and at no other', () => {
     const remembered = [

@@ -18,14 +18,22 @@ export interface SaidBetween {
   after: AfterDays
 }
 
+/** A day on which something hurt at home. */
+export interface HurtAtHome {
+  movement: string
+  /** ISO day. */
+  day: string
+}
+
 /**
- * What is not to be forgotten of somebody: sharp pain, a stop, a hand that was needed, a fall, a faint, two days sore.
+ * What is not to be forgotten of somebody: sharp pain, a stop, a hand that was needed, a fall, a faint, two days sore,
+ * what hurt at home.
  * A stop for something else is none; what was looked at is gone; a fall counts once, however often it is told.
  *
  * @param outcomes of this person, folded, oldest first
  * @param doors every meeting they came to, oldest first
  * @param lookedAt keys that somebody has looked at and said so
- * @param between what was said between meetings
+ * @param between what was said between meetings, and what came back from home
  * @returns newest first
  * @example
  * rememberedFrom([{ ...outcome, painKind: 'sharp' }], [], new Set())[0].kind // 'sharp-pain'
@@ -34,11 +42,11 @@ export function rememberedFrom(
   outcomes: readonly DatedOutcome[],
   doors: readonly Door[],
   lookedAt: ReadonlySet<string>,
-  between: readonly SaidBetween[] = [],
+  { said = [], atHome = [] }: { said?: readonly SaidBetween[]; atHome?: readonly HurtAtHome[] } = {},
 ): Remembered[] {
   const inClass = outcomes.flatMap((outcome) => kindsIn(outcome).map((kind) => rememberedOf(kind, outcome)))
   const seen = new Set<string>()
-  return [...inClass, ...atDoors(doors), ...between.flatMap(saidBetween)]
+  return [...inClass, ...atDoors(doors), ...said.flatMap(saidBetween), ...atHome.map(hurtAtHome)]
     .toSorted((a, b) => b.on.localeCompare(a.on))
     .filter(({ key }) => !lookedAt.has(key) && !seen.has(key) && seen.add(key))
 }
@@ -58,6 +66,10 @@ function rememberedOf(kind: Remembered['kind'], { meetingId, date, movement, sid
 function saidBetween({ meetingId, date, after }: SaidBetween): Remembered[] {
   if (after !== 'sore-days' && after !== 'worse') return []
   return [{ key: `sore-days ${meetingId}`, kind: 'sore-days', on: date, movement: null, side: 'both' }]
+}
+
+function hurtAtHome({ movement, day }: HurtAtHome): Remembered {
+  return { key: `at-home ${day} ${movement}`, kind: 'at-home', on: day, movement, side: 'both' }
 }
 
 /** A fall that is told at two doors running is one; told again after a door without news it is another. */

@@ -174,7 +174,7 @@ describe('between tiers', () => {
 
 describe('a visit', () => {
   const offer = (person: Person, movement: string) => {
-    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026, screenedDaysAgo: 10 })
+    const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, screenedDaysAgo: 10 })
     return offersFor(
       { movement: catalogue.movements.get(movement)!, ...catalogue.movements.get(movement)!.doses.dwell },
       { person, today, catalogue, arrival: USUAL_ARRIVAL },

@@ -109,7 +109,7 @@ describe('a block as one person does it', () => {
     levels: [{ movement: 'upper-back-turn', tier: 'chair', side: 'both', level: 3 }],
     dials: [set('upper-back-turn.chair.3', 'hold', 20)],
   })
-  const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026, screenedDaysAgo: 10 })
+  const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, screenedDaysAgo: 10 })
   const offer = (given: Given, own = person, day = today) =>
     offersFor(
       { movement: catalogue.movements.get('upper-back-turn')!, ...given, restSeconds: 0 },

@@ -1,6 +1,6 @@
 import type { StoredHomePractice } from '../../core/contract/homePractice'
-import { HomePractice } from '../../core/reflect/homePractice'
-import { fromJson, isoOf, type Acting, type Scope, requireOwn } from './rows'
+import { HomePractice, type HomeTicks, type HowAtHome } from '../../core/reflect/homePractice'
+import { fromJson, groupedBy, isoOf, type Acting, type Scope, requireOwn } from './rows'
 
 /** What somebody does at home, with what they ticked; null: nothing yet. */
 export async function homePracticeOf(scope: Scope, participantId: string): Promise<StoredHomePractice | null> {
@@ -10,12 +10,24 @@ export async function homePracticeOf(scope: Scope, participantId: string): Promi
     db('home_ticks')
       .where({ practice_id: practiceId, participant_id: participantId })
       .orderBy(['movement', 'day'])
-      .select<{ movement: string; day: string }[]>('movement', 'day'),
+      .select<TickRow[]>('movement', 'day', 'how'),
   ])
-  if (!row) return null
-  const byMovement: Record<string, string[]> = {}
-  for (const { movement, day } of ticks) (byMovement[movement] ??= []).push(day)
-  return { practice: fromJson(row.practice, HomePractice), madeAt: isoOf(row.made_at), ticks: byMovement }
+  return row ? { practice: fromJson(row.practice, HomePractice), madeAt: isoOf(row.made_at), ...ticksIn(ticks) } : null
+}
+
+interface TickRow {
+  movement: string
+  day: string
+  how: HowAtHome | null
+}
+
+function ticksIn(rows: readonly TickRow[]): HomeTicks {
+  const [ticks, hows]: [HomeTicks['ticks'], HomeTicks['how']] = [{}, {}]
+  for (const { movement, day, how } of rows) {
+    ;(ticks[movement] ??= []).push(day)
+    if (how) (hows[movement] ??= {})[day] = how
+  }
+  return { ticks, how: hows }
 }
 
 /** What these people do at home and ticked since a day, by participant. */
@@ -23,7 +35,7 @@ export async function homePracticesOf(
   { db, practiceId }: Scope,
   participants: readonly string[],
   since: string,
-): Promise<Map<string, Pick<StoredHomePractice, 'practice' | 'ticks'>>> {
+): Promise<Map<string, Omit<StoredHomePractice, 'madeAt'>>> {
   const [rows, ticks] = await Promise.all([
     db('home_practices').where({ practice_id: practiceId }).whereIn('participant_id', participants),
     db('home_ticks')
@@ -31,15 +43,14 @@ export async function homePracticesOf(
       .whereIn('participant_id', participants)
       .where('day', '>=', since.slice(0, 10))
       .orderBy('day')
-      .select<{ participant_id: string; movement: string; day: string }[]>('participant_id', 'movement', 'day'),
+      .select<(TickRow & { participant_id: string })[]>('participant_id', 'movement', 'day', 'how'),
   ])
+  const own = groupedBy(ticks, 'participant_id')
   return new Map(
-    rows.map((row) => {
-      const own: Record<string, string[]> = {}
-      for (const { participant_id, movement, day } of ticks)
-        if (participant_id === row.participant_id) (own[movement] ??= []).push(day)
-      return [row.participant_id, { practice: fromJson(row.practice, HomePractice), ticks: own }]
-    }),
+    rows.map((row) => [
+      row.participant_id,
+      { practice: fromJson(row.practice, HomePractice), ...ticksIn(own.get(row.participant_id) ?? []) },
+    ]),
   )
 }
 
@@ -59,15 +70,34 @@ export async function saveHomePractice(scope: Acting, participantId: string, pra
     .merge(['practice', 'made_by', 'made_at'])
 }
 
-/** Ticks a day, or takes the tick back; ticking twice is one. */
+/** Ticks a day, with how it was, or takes the tick back; ticking twice is one. */
 export async function tickHome(
   scope: Scope,
   participantId: string,
-  { movement, day, done }: { movement: string; day: string; done: boolean },
+  { movement, day, done, how }: { movement: string; day: string; done: boolean; how: HowAtHome | null },
 ): Promise<void> {
   const { db, practiceId } = scope
   await requireOwn(scope, 'participants', participantId)
   const key = { practice_id: practiceId, participant_id: participantId, movement, day }
-  if (done) await db('home_ticks').insert(key).onConflict(['participant_id', 'movement', 'day']).ignore()
+  if (done)
+    await db('home_ticks')
+      .insert({ ...key, how })
+      .onConflict(['participant_id', 'movement', 'day'])
+      .merge(['how'])
   else await db('home_ticks').where(key).delete()
+}
+
+/** The days on which something hurt these people at home, oldest first. */
+export async function hurtAtHome(
+  { db, practiceId }: Scope,
+  participants: readonly string[],
+  { since, until }: { since: string; until: string },
+): Promise<{ participant: string; movement: string; day: string }[]> {
+  const rows = await db('home_ticks')
+    .where({ practice_id: practiceId, how: 'hurt' })
+    .whereIn('participant_id', participants)
+    .whereBetween('day', [since.slice(0, 10), until.slice(0, 10)])
+    .orderBy('day')
+    .select<{ participant_id: string; movement: string; day: string }[]>('participant_id', 'movement', 'day')
+  return rows.map(({ participant_id: participant, movement, day }) => ({ participant, movement, day }))
 }

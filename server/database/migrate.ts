@@ -11,6 +11,7 @@ import * as versions from './migrations/008_versions'
 import * as supportAndFacts from './migrations/009_support_and_facts'
 import * as clearancesAndLevels from './migrations/010_clearances_and_levels'
 import * as beliefsAndMemory from './migrations/011_beliefs_and_memory'
+import * as howAtHome from './migrations/012_how_at_home'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '009_support_and_facts': supportAndFacts,
   '010_clearances_and_levels': clearancesAndLevels,
   '011_beliefs_and_memory': beliefsAndMemory,
+  '012_how_at_home': howAtHome,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

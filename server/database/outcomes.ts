@@ -114,6 +114,45 @@ export async function datedOutcomes(
   )
 }
 
+/**
+ * What stands for all that `datedOutcomes` would read of each of these people, as short words: they differ once more was
+ * noted, or pain at the door was corrected. Who has no notes is left out.
+ */
+export async function evidenceMarks(
+  { db, practiceId }: Scope,
+  participants: readonly string[],
+  { since, until }: { since: string; until: string },
+): Promise<Map<string, string>> {
+  const [notes, doors] = await Promise.all([
+    db('outcomes')
+      .where('practice_id', practiceId)
+      .whereIn('participant_id', participants)
+      .whereBetween('at', [Date.parse(since) - millisecondsInDay, Date.parse(until) + millisecondsInDay])
+      .groupBy('participant_id')
+      .select<{ participant_id: string; notes: number; last: number }[]>(
+        'participant_id',
+        db.raw('count(*) as notes'),
+        db.raw('max(at) as last'),
+      ),
+    db('arrivals as a')
+      .leftJoin('participants as p', 'p.id', 'a.participant_id')
+      .where('a.practice_id', practiceId)
+      .whereIn('a.participant_id', participants)
+      .groupBy('a.participant_id')
+      .select<{ participant_id: string; doors: string }[]>(
+        'a.participant_id',
+        db.raw("sum(crc32(concat_ws(',', a.meeting_id, a.pain, coalesce(a.usual_pain, p.usual_pain)))) as doors"),
+      ),
+  ])
+  const atDoors = new Map(doors.map((row) => [row.participant_id, row.doors]))
+  return new Map(
+    notes.map(({ participant_id: id, notes: count, last }) => [
+      id,
+      `${count} ${last} ${atDoors.get(id) ?? ''} ${since.slice(0, 10)} ${until}`,
+    ]),
+  )
+}
+
 /** How long each of these people has been coming, and what was new at the last door. */
 export async function historiesOf(
   scope: Scope,

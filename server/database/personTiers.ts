@@ -42,3 +42,8 @@ export async function setScreened(
     .update({ screened_on: screenedOn, access: JSON.stringify(access) })
     .increment('version', 1)
 }
+
+/** Keeps what pain usually is, 0–10. */
+export async function setUsualPain({ db, practiceId }: Scope, id: string, usualPain: number): Promise<void> {
+  await db('participants').where({ id, practice_id: practiceId }).update({ usual_pain: usualPain })
+}

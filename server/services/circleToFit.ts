@@ -1,6 +1,6 @@
 import { sure } from '../../core/entries'
 import type { Scope } from '../database/rows'
-import { differenceInCalendarDays, getYear } from 'date-fns'
+import { differenceInCalendarDays } from 'date-fns'
 import type { CircleToFit } from '../../core/check/fitOf'
 import type { Participant } from '../../core/offer/participant'
 import type { Circle } from '../../core/circle/circle'
@@ -35,7 +35,6 @@ export async function circleToFit(
     catalogue,
     whenOf: (person) => ({
       daysAway: daysSince(lastCame[person.id]),
-      year: getYear(startsAt),
       screenedDaysAgo: daysSince(screenedOn.get(person.id)),
     }),
   }

@@ -67,8 +67,9 @@ export async function tickFromFile(
   )
   const rows = readFile(() => readTicks(text, names, stored.ticks, new Date().toISOString().slice(0, 10)))
   await scope.db.transaction(async (trx) => {
-    for (const { does, movement, day } of rows)
-      if (does === 'add' && movement && day) await tickHome({ ...scope, db: trx }, id, { movement, day, done: true })
+    for (const { does, movement, day, how } of rows)
+      if (does === 'add' && movement && day)
+        await tickHome({ ...scope, db: trx }, id, { movement, day, done: true, how })
   })
   return { home: await homePracticeOf(scope, id), rows }
 }

@@ -4,6 +4,7 @@ import { gapBefore } from '../../core/offer/gap'
 import type { Remembered } from '../../core/offer/person'
 import type { Gap } from '../../core/offer/today'
 import { rememberedFrom } from '../../core/reflect/rememberedFrom'
+import { hurtAtHome } from '../database/homePractices'
 import { daysAfterOf, doorsOf, lookedAtOf, remarkableOutcomes, type DoorRow } from '../database/memory'
 import { groupedBy, type Scope } from '../database/rows'
 
@@ -20,11 +21,12 @@ export async function memoriesOf(
 ): Promise<Map<string, Remembered[]>> {
   if (participants.length === 0) return new Map()
   const since = subDays(new Date(until), judgement.evidence.days).toISOString()
-  const [doors, outcomes, looked, said] = await Promise.all([
+  const [doors, outcomes, looked, said, hurt] = await Promise.all([
     doorsOf(scope, participants, until),
     remarkableOutcomes(scope, participants, { since, until }),
     lookedAtOf(scope, participants),
     daysAfterOf(scope, participants, since),
+    hurtAtHome(scope, participants, { since, until }),
   ])
   return new Map(
     participants.map((id) => {
@@ -34,7 +36,10 @@ export async function memoriesOf(
         outcomes.filter((outcome) => outcome.participant === id),
         own.filter((door) => door.startsAt >= since.slice(0, 10)).map((door) => asDoor(door)),
         looked.get(id) ?? new Set(),
-        between.map((one) => ({ ...one, date: dayOf(own, one.meetingId) ?? one.saidOn })),
+        {
+          said: between.map((one) => ({ ...one, date: dayOf(own, one.meetingId) ?? one.saidOn })),
+          atHome: hurt.filter((one) => one.participant === id),
+        },
       )
       return [id, remembered]
     }),

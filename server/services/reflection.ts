@@ -13,7 +13,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { DecisionKind } from '../../core/reflect/question'
 import { withinClass } from '../../core/reflect/questions'
 import { homeNotes } from '../../core/reflect/homeNotes'
-import type { HomePractice } from '../../core/reflect/homePractice'
+import type { HomePractice, HomeTicks } from '../../core/reflect/homePractice'
 import { otherSchools } from '../../core/reflect/otherSchools'
 import { isContested } from '../../core/reflect/contested'
 import { reflectOn } from '../../core/reflect/reflectOn'
@@ -118,12 +118,8 @@ export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'deci
   }
 }
 
-function notesAtHome(
-  id: string,
-  home: { practice: HomePractice; ticks: Record<string, string[]> } | undefined,
-  catalogue: Catalogue,
-) {
-  return home ? homeNotes(id, home.practice, home.ticks, catalogue) : []
+function notesAtHome(id: string, home: (HomeTicks & { practice: HomePractice }) | undefined, catalogue: Catalogue) {
+  return home ? homeNotes(id, home.practice, home, catalogue) : []
 }
 
 /** What was settled keeps the words and the evidence of then, whatever was corrected since. */

@@ -3,7 +3,7 @@ import { TIERS } from '../../core/catalogue/words'
 import { lower, mergedWith, screened, type Screened } from '../../core/offer/screening'
 import { writeConsiderations } from '../database/considerations'
 import { participantById } from '../database/people'
-import { setScreened } from '../database/personTiers'
+import { setScreened, setUsualPain } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { addScreening, type NewScreening } from '../database/screenings'
 import { noteByHand } from './noteByHand'
@@ -30,6 +30,8 @@ export async function takeScreening(
     const access = { ...person.access }
     for (const tier of TIERS) access[tier] = lower(person.access[tier], result.access[tier] ?? 'yes')
     await setScreened(within, person, takenOn, access)
+    const { usualPain } = screening.answers
+    if (usualPain !== null) await setUsualPain(within, participantId, usualPain)
     await noteByHand(within, person, await participantById(within, participantId), 'From a screening.')
     const merged = mergedWith(person.considerations, result.considerations, takenOn, new Set(dropped))
     await writeConsiderations(within, participantId, merged.considerations)

@@ -42,7 +42,7 @@ export function factName({ consideration, side }: Fact): string {
  */
 export function answersIn(tier: Tier, facts: readonly Fact[], catalogue: Catalogue): Answered | null {
   const person = personIn(tier, { considerations: [...facts] })
-  const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7, year: 2026 })
+  const today = todayOf(person, catalogue, USUAL_ARRIVAL, { daysAway: 7 })
   if (today.tier !== tier) return null
   const answered: Answered = { facts, tier, cells: 0, standIns: 0, left: [] }
   for (const movement of catalogue.movements.values()) {

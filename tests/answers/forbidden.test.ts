@@ -15,7 +15,7 @@ import { FORBIDDEN, solvedPoses } from './forbidden'
 
 const catalogue = shippedCatalogue()
 const poses = solvedPoses()
-const when = { daysAway: 7, year: 2026, screenedDaysAgo: 1 }
+const when = { daysAway: 7, screenedDaysAgo: 1 }
 
 /** Everything that somebody with a fact is offered, in every tier and at every level they could have reached. */
 function* offersTo(fact: Fact): Generator<{ offer: Offer; person: Person }> {

@@ -80,7 +80,7 @@ function holdMeeting(course: Course, week: number, daysAway: number): void {
   const on = dateOf(week)
   course.came.push(on)
   const gap = gapBefore(course.came.slice(0, -1), on, cell.catalogue.judgement.away.easesDays)
-  const when = { daysAway, year: 2026, screenedDaysAgo: 30, gap }
+  const when = { daysAway, screenedDaysAgo: 30, gap }
   const person = { ...body.person, believed: believedOn(course, on, comesBack(when, cell.catalogue.judgement)) }
   const today = todayOf(person, cell.catalogue, arrival, when)
   const meetingId = `week-${week}`

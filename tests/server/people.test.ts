@@ -141,6 +141,15 @@ describe('a screening', () => {
     await lead.call('POST', path(edda, '/screenings'), screening({}, { dropped: ['shoulder-frozen left'] }))
     expect((await considerationsOf(edda)).map((own: any) => own.consideration)).not.toContain('shoulder-frozen')
   })
+  it('keeps what pain usually is, where it was asked, and refuses what is no number', async () => {
+    await lead.call('POST', path(edda, '/screenings'), screening({ usualPain: 4 }))
+    await lead.call('POST', path(edda, '/screenings'), screening({}))
+    expect((await lead.call('GET', path(edda))).body.usualPain).toBe(4)
+    const wrong = await lead.call('POST', path(edda, '/screenings'), screening({ usualPain: 11 }))
+    expect([wrong.status, wrong.body.data.fields['answers.usualPain']]).toEqual([422, 'Usual pain is 10 at most.'])
+    const none = await lead.call('POST', path(edda, '/screenings'), screening({ usualPain: 'much' }))
+    expect(none.body.data.fields['answers.usualPain']).toBe('Usual pain is a number from 0 to 10.')
+  })
   it('is counted once when it is sent twice', async () => {
     const one = screening({ more: 'A tremor' })
     await lead.call('POST', path(edda, '/screenings'), one)

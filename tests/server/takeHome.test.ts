@@ -68,6 +68,22 @@ describe('home practice', () => {
       {},
     )
   })
+  it('says how it was, and what hurt is remembered until somebody has looked at it', async () => {
+    const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
+    const tick = (how: string | null, done = true) =>
+      lead.call('POST', home('/ticks'), { movement, day: '2026-11-19', done, how })
+    expect((await tick('easy')).body.how).toEqual({ [movement]: { '2026-11-19': 'easy' } })
+    expect((await tick('hurt')).body.how).toEqual({ [movement]: { '2026-11-19': 'hurt' } })
+    expect((await tick('dreadful')).status).toBe(422)
+    const person = home().replace('/home', '')
+    const kindsOf = (one: any) => one.remembered.map((own: any) => own.kind)
+    const remembered = async () => kindsOf((await nextMeeting(lead)).people.find((one: any) => one.id === cora))
+    expect(await remembered()).toContain('at-home')
+    const key = `at-home 2026-11-19 ${movement}`
+    await lead.call('POST', `${person}/looked-at`, { key, note: 'The towel was too short.' })
+    expect(await remembered()).not.toContain('at-home')
+    await tick(null, false)
+  })
   it('is for leads of this practice', async () => {
     expect((await (await world.signedIn(HELPER)).call('GET', home())).status).toBe(403)
     for (const path of ['', '/handout', '/calendar'])

@@ -83,5 +83,20 @@ function turn(pain: ScreeningAnswers['pains'][number], id: string): void {
         </button>
       </div>
     </div>
+    <AppField
+      v-slot="{ id, fieldClass, aria }"
+      label="On most days, all in all, 0–10"
+      :wrong="wrong.usualPain"
+      hint="Left empty: not asked. Pain is held against it: a 4 is a usual day for whoever has 4."
+      class="max-w-96"
+      ><input
+        :id="id"
+        :value="answers.usualPain ?? ''"
+        inputmode="numeric"
+        :class="[fieldClass, 'max-w-24']"
+        v-bind="aria"
+        data-field="usual-pain"
+        @input="answers.usualPain = numberFrom($event)"
+    /></AppField>
   </fieldset>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { TIERS } from '~~/core/catalogue/words'
-import { numberIn } from '~~/core/number'
 import { addPerson, savePerson } from '~~/core/contract/people'
 import { Participant, ParticipantFields } from '~~/core/offer/participant'
 import { NO_NEEDS } from '~~/core/offer/seatNeeds'
@@ -45,11 +44,6 @@ const { fields, wrong, message, saving, wasKept, meanwhile, submit, reset } = us
 async function save(): Promise<void> {
   const saved = await submit()
   if (saved) emit('saved', saved)
-}
-function numberFrom(event: Event): number | null {
-  const typed = textIn(event)
-  // What is no number is handed on as it is, so that the check can say so at the field.
-  return typed.trim() === '' ? null : (numberIn(typed) ?? (typed as unknown as number))
 }
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryAt } from '~~/core/entries'
 import { readHome, saveHome, tickHome, tickHomeFromFile } from '~~/core/contract/homePractice'
 import type { ReplyOf } from '~~/core/contract/route'
 import { addDays, format, formatISO, startOfWeek } from 'date-fns'
@@ -87,10 +88,23 @@ const days = computed(() => {
     day,
   }))
 })
-async function tick(movement: string, day: string): Promise<void> {
-  const done = !stored.value?.ticks[movement]?.includes(day)
+/** What a tick says, from the first tap on: done, then how it was, then nothing again. */
+const TICKS = [
+  { done: false, how: null, mark: '', words: 'not ticked' },
+  { done: true, how: null, mark: '✓', words: 'done' },
+  { done: true, how: 'easy', mark: '+', words: 'done, easy' },
+  { done: true, how: 'hard', mark: '−', words: 'done, hard' },
+  { done: true, how: 'hurt', mark: '!', words: 'done, it hurt' },
+] as const
+function tickOn(movement: string, day: string): (typeof TICKS)[number] {
+  if (!stored.value?.ticks[movement]?.includes(day)) return TICKS[0]
+  const how = stored.value.how[movement]?.[day]
+  return TICKS.find((tick) => tick.done && tick.how === (how === 'right' ? null : (how ?? null))) ?? TICKS[1]
+}
+async function turnTick(movement: string, day: string): Promise<void> {
+  const { done, how } = entryAt(TICKS, (TICKS.indexOf(tickOn(movement, day)) + 1) % TICKS.length)
   try {
-    stored.value = await call(tickHome, { params: { id }, body: { movement, day, done } })
+    stored.value = await call(tickHome, { params: { id }, body: { movement, day, done, how } })
   } catch (error) {
     message.value = refusalOf(error).message
   }
@@ -174,9 +188,10 @@ async function readFile(event: Event): Promise<void> {
     <section v-if="stored" aria-label="What was ticked" class="space-y-2">
       <h2>Brought back</h2>
       <p class="text-faint text-[0.94rem]">
-        Tap the days that are ticked on the sheet; the last four weeks. Or
+        Tap the days that are ticked on the sheet; the last four weeks. Tap again for how it was: + easy, − hard, ! it
+        hurt, which is remembered until somebody has looked at it. Or
         <label class="underline cursor-pointer"
-          >read a table with Movement and Date<input
+          >read a table with Movement, Date and How<input
             type="file"
             accept=".csv,text/csv"
             class="sr-only"
@@ -205,12 +220,12 @@ async function readFile(event: Event): Promise<void> {
               <td v-for="{ iso, day } in days" :key="iso" class="p-px">
                 <button
                   class="size-8 border border-line rounded"
-                  :class="stored.ticks[entry.movement]?.includes(iso) ? 'bg-action text-on-action' : 'bg-raised'"
-                  :aria-pressed="stored.ticks[entry.movement]?.includes(iso) ?? false"
-                  :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}`"
-                  @click="tick(entry.movement, iso)"
+                  :class="tickOn(entry.movement, iso).done ? 'bg-action text-on-action' : 'bg-raised'"
+                  :aria-pressed="tickOn(entry.movement, iso).done"
+                  :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}: ${tickOn(entry.movement, iso).words}`"
+                  @click="turnTick(entry.movement, iso)"
                 >
-                  {{ stored.ticks[entry.movement]?.includes(iso) ? '✓' : '' }}
+                  {{ tickOn(entry.movement, iso).mark }}
                 </button>
               </td>
             </tr>

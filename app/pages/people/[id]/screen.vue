@@ -136,6 +136,9 @@ function turnDropped(key: string): void {
       <p v-if="redFlag" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">
         <strong class="font-semibold">A red flag: does not take part.</strong> {{ redFlagSentence(catalogue.redFlags) }}
       </p>
+      <p v-if="fields.usualPain !== null && fields.usualPain !== person.usualPain" data-test="usual-pain">
+        Usual pain is {{ fields.usualPain }} of 10: pain at the door and in the class is held against it.
+      </p>
       <p v-if="result.considerations.length === 0" class="text-faint">
         Nothing so far: everything that the levels allow is offered.
       </p>

@@ -1,0 +1,10 @@
+import type { Knex } from 'knex'
+
+/** How it was at home, where somebody said so with the tick. See docs/schema.md. */
+export async function up(db: Knex): Promise<void> {
+  await db.schema.alterTable('home_ticks', (t) => t.enum('how', ['easy', 'right', 'hard', 'hurt']).nullable())
+}
+
+export async function down(db: Knex): Promise<void> {
+  await db.schema.alterTable('home_ticks', (t) => t.dropColumn('how'))
+}
