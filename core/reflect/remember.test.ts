@@ -6,6 +6,7 @@ import { offersFor } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Person } from '../offer/person'
 import { todayOf } from '../offer/today'
 import type { DatedOutcome } from './datedOutcome'
+import { easesHere } from '../offer/easesHere'
 import { flareSteps, type FlareEvidence } from './flareSteps'
 import { spreadQuestions } from './questions'
 import { rememberedFrom, type Door } from './rememberedFrom'
@@ -130,6 +131,14 @@ describe('a flare', () => {
     expect(flareSteps(evidence({ flares: taken, on: '2026-12-02' }), catalogue)).toMatchObject([{ levels: 0 }])
     expect(flareSteps(evidence({ flares, isUsualToday: false }), catalogue)).toEqual([])
     expect(flareSteps(evidence({ flares: [{ ...flares[0]!, until: '2026-12-22' }] }), catalogue)).toEqual([])
+  })
+  it('keeps what is said of it: from its day on it may come back, not before; until somebody answers it eases', () => {
+    const flare = { region: 'neck', levels: 1, since: '2026-11-04', until: '2026-11-25' } as const
+    expect(flareSteps(evidence({ flares: [flare], on: '2026-11-25' }), catalogue)).toHaveLength(1)
+    expect(flareSteps(evidence({ flares: [flare], on: '2026-11-24' }), catalogue)).toEqual([])
+    const person = personIn('chair', { flares: [flare] })
+    const turns = catalogue.movements.get('neck-turns')!
+    expect(easesHere(turns, { tier: 'chair', side: 'both' }, { person }).levels).toBe(1)
   })
 })
 

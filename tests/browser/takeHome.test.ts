@@ -31,6 +31,16 @@ describe('take home', () => {
     await visitor.clickAt('[data-test="ticks"] tbody tr:nth-child(1) td:nth-of-type(3) button')
     await visitor.page.waitForSelector('[data-test="ticks"] button[aria-pressed="true"]')
     expect(await world.db('home_ticks').count('* as ticks').first()).toMatchObject({ ticks: 1 })
+    const TICK = '[data-test="ticks"] tbody tr:nth-child(1) td:nth-of-type(3) button'
+    for (const [mark, how] of [
+      ['+', 'easy'],
+      ['−', 'hard'],
+      ['!', 'hurt'],
+    ]) {
+      await visitor.clickAt(TICK)
+      await visitor.sees(mark!, TICK)
+      expect(await world.db('home_ticks').first('how')).toEqual({ how })
+    }
     await visitor.expectAccessible()
     visitor.expectNoComplaints()
   })

@@ -189,6 +189,21 @@ describe('a screening', () => {
   })
 })
 
+describe('a flare', () => {
+  it('is in the ledger with what it does and until when at least, and when it is over', async () => {
+    const set = (levels: number) =>
+      lead.call('POST', path(cora, '/flares'), { region: 'neck', levels, until: '2030-01-01', reason: 'A cold.' })
+    expect((await set(2)).body.flares).toMatchObject([{ region: 'neck', levels: 2, until: '2030-01-01' }])
+    expect((await set(0)).body.flares).toEqual([])
+    const { body } = await lead.call('GET', path(cora, '/ledger'))
+    const words = body.filter((entry: any) => entry.kind === 'flare').map((entry: any) => entry.words)
+    expect(words.toSorted()).toEqual([
+      'neck flaring: 2 levels easier, until 2030-01-01 at least',
+      'neck: the flare is over',
+    ])
+  })
+})
+
 describe('placement', () => {
   it('sets levels in one go', async () => {
     const levels = [

@@ -129,9 +129,10 @@ const lanes = computed(() =>
         </div>
       </div>
       <div v-if="movement && isTwoSided(movement.sides)">
-        <label class="flex gap-2 items-center"
+        <label class="flex gap-3 items-center min-h-11"
           ><input
             type="checkbox"
+            class="size-5 accent-action"
             :checked="block.catchUp ?? false"
             :disabled="locked"
             data-field="catch-up"

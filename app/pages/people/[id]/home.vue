@@ -219,7 +219,7 @@ async function readFile(event: Event): Promise<void> {
               </th>
               <td v-for="{ iso, day } in days" :key="iso" class="p-px">
                 <button
-                  class="size-8 border border-line rounded"
+                  class="block size-8 border border-line rounded"
                   :class="tickOn(entry.movement, iso).done ? 'bg-action text-on-action' : 'bg-raised'"
                   :aria-pressed="tickOn(entry.movement, iso).done"
                   :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}: ${tickOn(entry.movement, iso).words}`"
