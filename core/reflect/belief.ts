@@ -49,7 +49,8 @@ export function worthTable(likelihood: (margin: number) => number): Worth {
 }
 
 /**
- * Takes a note in: what would make it likely becomes more likely. The belief is changed in place.
+ * Takes a note in: what would make it likely becomes more likely. The belief is changed in place; its weights sum to one
+ * again after `drifted` or `settled`.
  *
  * @param demand of what was done, levels
  * @example
@@ -57,9 +58,20 @@ export function worthTable(likelihood: (margin: number) => number): Worth {
  */
 export function learn(belief: Belief, worth: Worth, demand: number): void {
   const shift = REACH + Math.round((FROM - demand) * MARGINS_A_LEVEL)
-  const step = MARGINS_A_LEVEL / PER_LEVEL
-  for (let at = 0; at < POINTS; at += 1) belief[at]! *= worth[at * step + shift] as number
-  normalised(belief)
+  for (let at = 0, margin = shift; at < POINTS; at += 1, margin += STEP) belief[at]! *= worth[margin] as number
+}
+
+/** Margins between two points of the grid. */
+const STEP = MARGINS_A_LEVEL / PER_LEVEL
+
+/**
+ * A belief whose weights sum to one, after notes were taken in.
+ *
+ * @example
+ * meanOf(settled(beliefAround(2, 0.4))).toFixed(1) // '2.0'
+ */
+export function settled(belief: Belief): Belief {
+  return normalised(belief)
 }
 
 /**
@@ -75,18 +87,24 @@ export function drifted(belief: Belief, weeks: number, drift: Drift, into: Belie
   const { wander, chanceOfDrop } = movesIn(Math.max(0, Math.min(26, weeks)), drift)
   const half = (wander.length - 1) / 2
   const stays = 1 - chanceOfDrop
-  into.fill(0)
+  const wide = WIDE.length < POINTS + 2 * half ? new Float64Array(POINTS + 2 * half) : WIDE
+  wide.fill(0, 0, POINTS + 2 * half)
   for (let at = 0; at < POINTS; at += 1) {
     const mass = stays * (belief[at] as number)
-    if (mass < 1e-9) continue
-    for (let by = 0; by < wander.length; by += 1) {
-      const to = at + by - half
-      into[Math.max(0, Math.min(POINTS - 1, to))]! += mass * (wander[by] as number)
-    }
+    for (let by = 0; by < wander.length; by += 1) wide[at + by]! += mass * (wander[by] as number)
+  }
+  for (let at = 0; at < POINTS; at += 1) into[at] = wide[at + half] as number
+  // What would wander off the grid stays at its ends.
+  for (let off = 0; off < half; off += 1) {
+    into[0]! += wide[off] as number
+    into[POINTS - 1]! += wide[POINTS + half + off] as number
   }
   addDrops(into, belief, chanceOfDrop)
-  return into
+  return normalised(into)
 }
+
+/** Room to wander in, used anew each time. */
+const WIDE = new Float64Array(3 * POINTS)
 
 /** A drop takes one to three levels, as likely the one as the other; the grid's lowest level takes what falls below. */
 function addDrops(moved: Belief, belief: Belief, chance: number): void {

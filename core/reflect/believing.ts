@@ -1,5 +1,5 @@
 import { entryAt, valueIn } from '../entries'
-import { chanceOf, learn, type Belief } from './belief'
+import { chanceOf, learn, settled, type Belief } from './belief'
 import { noteToday, type Question, type SideStanding, type Verdict } from './question'
 import { demandOf } from './demand'
 import { hindrance } from './easing'
@@ -188,5 +188,5 @@ function couldDecide(today: Evidence, belief: Belief, next: Next, question: Ques
   }
   const { habit, judgement } = question
   learn(answered, noteWorth(best, { habit, apart: 0 }, judgement.belief), today.level ?? next.level)
-  return chanceOf(answered, next.demand) >= next.wanted
+  return chanceOf(settled(answered), next.demand) >= next.wanted
 }

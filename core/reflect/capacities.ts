@@ -3,7 +3,7 @@ import type { Believing } from '../catalogue/judgement'
 import type { Side, Tier } from '../catalogue/words'
 import { entryAt } from '../entries'
 import { grouped } from '../grouped'
-import { beliefAround, drifted, learn, meanOf, type Belief } from './belief'
+import { beliefAround, drifted, learn, meanOf, settled, type Belief } from './belief'
 import { demandOf } from './demand'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
 import type { Evidence } from './evidence'
@@ -177,11 +177,13 @@ function followed(
     }
     for (const { entry, demand, said } of noted)
       learn(belief, noteWorth(entry, isOther ? other : own, believing, said), demand)
-    if (efforts === null) continue
+    if (efforts === null || isOther) continue
+    const mean = meanOf(settled(belief))
     for (const { entry, demand } of noted)
-      if (!isOther && entry.effort !== null && !entry.isGroup)
-        efforts.push({ said: entry.effort, expected: effort.atCapacity - effort.aLevel * (meanOf(belief) - demand) })
+      if (entry.effort !== null && !entry.isGroup)
+        efforts.push({ said: entry.effort, expected: effort.atCapacity - effort.aLevel * (mean - demand) })
   }
+  settled(belief)
   return { belief, moved: meanOf(belief) - begins, notes: meetings.length, efforts: efforts ?? [] }
 }
 
