@@ -2,18 +2,31 @@ import { rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { hasPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
-import { migrate } from '../server/database/migrate'
+import { migrate, NewerData, standingOf } from '../server/database/migrate'
 import { TABLES } from '../server/database/tables'
 import { seedDemo } from './seed'
 
 /**
  * Brings the database to its newest shape and, as asked, puts the demo in: `--demo-when-empty`, `--empty`,
- * `--reset-demo`.
+ * `--reset-demo`. `--standing` only says, as JSON, what was done to it and what is to be done.
  */
 const wish = process.argv[2]
 const signInFile = join(process.env.CIRCLE_DATA ?? '.data', 'demo-sign-in.txt')
 const db = connect(databaseFromEnvironment())
 try {
+  if (wish === '--standing') console.log(JSON.stringify(await standingOf(db)))
+  else await setUp()
+} catch (error) {
+  // What the person at the keyboard can do something about is said without where in the code it was found.
+  console.error(
+    error instanceof Error && !(error instanceof NewerData) ? error.stack : String((error as Error).message),
+  )
+  process.exitCode = 1
+} finally {
+  await db.destroy()
+}
+
+async function setUp(): Promise<void> {
   const applied = await migrate(db)
   if (applied.length > 0) console.log(`· Database brought up to date (${applied.join(', ')}).`)
   if (wish === '--reset-demo') await clear()
@@ -24,8 +37,6 @@ try {
       '· Demo scenario put in: eleven made-up people, twelve past meetings, the last to reflect on, one to prepare.',
     )
   }
-} finally {
-  await db.destroy()
 }
 
 /** Empties every table of the application, the demo's and anything else. */

@@ -43,18 +43,73 @@ export async function catchUp(db: Knex, had: readonly string[]): Promise<void> {
 /** Their names, oldest first. */
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
 
+/** What stands between a database and the newest shape. */
+export interface Standing {
+  applied: string[]
+  /** Still to be done, oldest first. */
+  pending: string[]
+}
+
+/** Data that a newer version of the application wrote. */
+export class NewerData extends Error {
+  override name = 'NewerData'
+}
+
+/** @throws {NewerData} where this version does not know all that was done to the database */
+export async function standingOf(db: Knex): Promise<Standing> {
+  const isNew = !(await db.schema.hasTable('knex_migrations'))
+  const rows = isNew ? [] : await db('knex_migrations').orderBy('id').select<{ name: string }[]>('name')
+  const applied = rows.map(({ name }) => name)
+  const unknown = applied.filter((name) => !MIGRATION_NAMES.includes(name))
+  if (unknown.length > 0)
+    throw new NewerData(
+      `This data was written by a newer version of Unhurried Circle (${unknown.join(', ')}): start that version, or restore a backup from before it. Nothing was changed.`,
+    )
+  return { applied, pending: MIGRATION_NAMES.filter((name) => !applied.includes(name)) }
+}
+
 /**
- * Brings the database to the newest shape; does nothing when it is there already.
+ * Brings the database to the newest shape; does nothing when it is there already. One that was cut short is simply done
+ * again: every step of a migration can be. Whoever else is at it is waited for.
  *
  * @param upTo the last migration that is wanted; all of them where nothing is said
+ * @throws {NewerData} where the data is newer than this version
  */
 export async function migrate(db: Knex, upTo = lastOf(MIGRATION_NAMES)): Promise<string[]> {
-  const [, applied] = (await db.migrate.latest({
-    migrationSource: {
-      getMigrations: async () => MIGRATION_NAMES.slice(0, MIGRATION_NAMES.indexOf(upTo) + 1),
-      getMigrationName: (name: string) => name,
-      getMigration: async (name: string) => valueIn(MIGRATIONS, name),
-    },
-  })) as [number, string[]]
-  return applied
+  await standingOf(db)
+  const names = MIGRATION_NAMES.slice(0, MIGRATION_NAMES.indexOf(upTo) + 1)
+  return alone(db, async () => {
+    const config = {
+      // Statements that change the shape end a transaction anyway; those that change rows have their own.
+      disableTransactions: true,
+      migrationSource: {
+        getMigrations: async () => names,
+        getMigrationName: (name: string) => name,
+        getMigration: async (name: string) => valueIn(MIGRATIONS, name),
+      },
+    }
+    // Nobody else migrates now, so a lock that is still set was left by one that was killed.
+    await db.migrate.forceFreeMigrationsLock(config)
+    const [, applied] = (await db.migrate.latest(config)) as [number, string[]]
+    return applied
+  })
+}
+
+const WAIT_SECONDS = 120
+
+/** One at a time over all processes: the lock ends with its connection, however that ends. */
+async function alone<R>(db: Knex, work: () => Promise<R>): Promise<R> {
+  const connection = (await db.client.acquireConnection()) as unknown
+  const ask = async (sql: string) => {
+    const [[row]] = (await db.raw(sql).connection(connection)) as [[{ got: number | null }]]
+    return row.got
+  }
+  try {
+    if ((await ask(`select get_lock('circle.migrate', ${WAIT_SECONDS}) as got`)) !== 1)
+      throw new Error('Another start is changing the database and has not ended for two minutes.')
+    return await work()
+  } finally {
+    await ask(`select release_lock('circle.migrate') as got`).catch(() => null)
+    await db.client.releaseConnection(connection)
+  }
 }

@@ -1,11 +1,12 @@
 import type { Knex } from 'knex'
+import { once } from './steps'
 
 /**
  * What steadies is told apart from what the hands do, a tag has gone that time now tells, and a complaint of the hip is
  * called by where it hurts. See docs/decisions/the-limits.md.
  */
 export async function up(db: Knex): Promise<void> {
-  await rewrite(db)
+  await once(db, '009_support_and_facts', rewrite)
 }
 
 /** What it does to rows, also to those of an archive that was written before it. */

@@ -1,19 +1,24 @@
 import type { Knex } from 'knex'
+import { change, once } from './steps'
 
 /**
  * A clearance says what it opens and until when, and rungs whose support changed have another level: whoever worked at
  * one is put where what they did is found now. See docs/decisions/the-limits.md.
  */
 export async function up(db: Knex): Promise<void> {
-  await db.schema.alterTable('participant_considerations', (t) => {
-    t.date('cleared_until').nullable()
-    t.json('opens').nullable()
-  })
-  await rewrite(db)
+  await change(db, (schema) =>
+    schema.alterTable('participant_considerations', (t) => {
+      t.date('cleared_until').nullable()
+      t.json('opens').nullable()
+    }),
+  )
+  await once(db, '010_clearances_and_levels', rewrite)
 }
 
 export async function down(db: Knex): Promise<void> {
-  await db.schema.alterTable('participant_considerations', (t) => t.dropColumns('cleared_until', 'opens'))
+  await change(db, (schema) =>
+    schema.alterTable('participant_considerations', (t) => t.dropColumns('cleared_until', 'opens')),
+  )
 }
 
 /** What it does to rows, also to those of an archive that was written before it; the lower level first. */
