@@ -1,12 +1,14 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
 import { findProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
+import { whyEnded } from './supervise.mjs'
 
 const READY_WITHIN_MS = 60_000
 const STOPPED_WITHIN_MS = 30_000
@@ -20,7 +22,7 @@ const STOPPED_WITHIN_MS = 30_000
  *   user asks is counted
  */
 export async function startDatabase(folder, { name = 'circle', isThrownAway = false } = {}) {
-  const more = isThrownAway ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--userstat=1'] : []
+  const more = isThrownAway ? ['--innodb-flush-log-at-trx-commit=0', '--userstat=1'] : LOGGED
   const instance = new Instance(folder, name, more)
   if (instance.runningPid() !== null) {
     say('The database is still running from an earlier start: using it.')
@@ -33,6 +35,9 @@ export async function startDatabase(folder, { name = 'circle', isThrownAway = fa
   return instance
 }
 
+/** Every change is logged for two weeks and reaches the disk with it, so that any minute of them can be gone back to. */
+const LOGGED = ['--log-bin=binlog', '--server-id=1', '--binlog-format=ROW', '--sync-binlog=1', '--expire-logs-days=14']
+
 /** Stops the database of a folder, if one runs there. */
 export async function stopDatabase(folder) {
   await new Instance(folder).stop()
@@ -44,16 +49,20 @@ class Instance {
     this.name = name
     this.more = more
     this.data = join(folder, 'mariadb')
-    mkdirSync(folder, { recursive: true, mode: 0o700 })
+    try {
+      mkdirSync(folder, { recursive: true, mode: 0o700 })
+    } catch (error) {
+      throw cannotWrite(folder, error)
+    }
     // A socket's path is 107 bytes at most, and the project may lie deep.
     const short = createHash('sha256').update(folder).digest('hex').slice(0, 12)
     this.socket = join(tmpdir(), `circle-${short}.sock`)
     this.pidFile = join(folder, 'mariadb.pid')
     this.log = join(folder, 'mariadb.log')
     this.settingsFile = join(folder, 'database.json')
-    this.settings = existsSync(this.settingsFile)
-      ? JSON.parse(readFileSync(this.settingsFile, 'utf8'))
-      : { port: 0, user: 'circle', password: randomBytes(24).toString('base64url') }
+    this.settings = readSettings(this.settingsFile, (own) => typeof own.user === 'string' && own.password) ?? {
+      ...{ port: 0, user: 'circle', password: randomBytes(24).toString('base64url') },
+    }
     this.own = userInfo().username
     /** A database that is not the usual one has a user of its own. */
     this.user = name === 'circle' ? this.settings.user : name
@@ -83,6 +92,7 @@ class Instance {
   }
 
   async install() {
+    this.finishSwap()
     if (existsSync(this.data)) return
     say('Making the database …')
     const fresh = `${this.data}.new`
@@ -106,9 +116,36 @@ class Instance {
     renameSync(fresh, this.data)
   }
 
+  /** Where a swap of the data for other data was cut short between its two steps, the second is done now. */
+  finishSwap() {
+    const fresh = `${this.data}.restored`
+    if (!existsSync(this.data) && existsSync(fresh)) renameSync(fresh, this.data)
+  }
+
+  /** The data as they are now beside them, stopped meanwhile and compared file by file; one that is there already stays. */
+  async copyTo(folder) {
+    if (existsSync(folder)) return
+    await this.stop()
+    copyWhole(this.data, folder)
+    await this.start()
+    await this.ready()
+  }
+
+  /** Puts a copy in place of the data; what stood there is kept under the name that is returned. */
+  async putBack(copy) {
+    await this.stop()
+    const aside = `${this.data}.set-aside-${new Date().toISOString().replaceAll(':', '-').slice(0, 19)}`
+    const fresh = `${this.data}.restored`
+    rmSync(fresh, { recursive: true, force: true })
+    copyWhole(copy, fresh)
+    renameSync(this.data, aside)
+    renameSync(fresh, this.data)
+    return aside
+  }
+
   async start() {
     this.settings.port = await freePort(this.settings.port)
-    writeFileSync(this.settingsFile, JSON.stringify(this.settings), { mode: 0o600 })
+    writeWhole(this.settingsFile, JSON.stringify(this.settings))
     rmSync(this.pidFile, { force: true })
     rmSync(this.socket, { force: true })
     const log = openSync(this.log, 'a')
@@ -128,6 +165,8 @@ class Instance {
         '--collation-server=utf8mb4_unicode_ci',
         '--innodb-buffer-pool-size=256M',
         '--max-allowed-packet=16M',
+        // Whatever the machine's zone: times are stored as UTC.
+        '--default-time-zone=+00:00',
         ...this.more,
       ],
       { detached: true, stdio: ['ignore', log, log] },
@@ -139,7 +178,7 @@ class Instance {
   async ready() {
     const until = Date.now() + READY_WITHIN_MS
     while (this.ask('select 1').status !== 0) {
-      if (this.process?.exitCode !== null && this.process?.exitCode !== undefined)
+      if (this.process && (this.process.exitCode !== null || this.process.signalCode !== null))
         throw new WayOut(this.whyNot('ended before it was ready'))
       if (Date.now() > until) throw new WayOut(this.whyNot('did not answer within a minute'))
       await wait(100)
@@ -210,12 +249,23 @@ class Instance {
     this.ask(`drop database if exists \`${this.name}\`; drop user if exists '${this.user}'@'127.0.0.1';`)
   }
 
+  /** @returns whether it has ended in order, with everything on the disk: its own log says so */
   async stop() {
     const pid = this.runningPid()
-    if (pid === null) return
+    if (pid === null) return true
     process.kill(pid, 'SIGTERM')
     const until = Date.now() + STOPPED_WITHIN_MS
     while (this.runningPid() !== null && Date.now() < until) await wait(100)
+    if (this.runningPid() !== null) return false
+    return readFileSync(this.log, 'utf8').slice(-4000).includes('Shutdown complete')
+  }
+
+  /** Resolves with the words why, once it has ended: also where an earlier start began it. */
+  async ended() {
+    while (this.runningPid() !== null) await wait(250)
+    const own = this.process
+    if (own && (own.exitCode !== null || own.signalCode !== null)) return whyEnded(own)
+    return `its last words are in ${this.log}`
   }
 }
 

@@ -1,24 +1,53 @@
 import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, renameSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { writeWhole } from './files.mjs'
 import { root } from './programs.mjs'
-import { WayOut } from './say.mjs'
+import { say, WayOut } from './say.mjs'
+import { whyEnded } from './supervise.mjs'
 
 const READY_WITHIN_MS = 60_000
 
 /** The key of the sealed cookie: made once, kept out of git with the data. */
 export function sessionKey(folder) {
   const file = join(folder, 'session-key')
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 })
-  return readFileSync(file, 'utf8')
+  if (existsSync(file) && readFileSync(file, 'utf8').trim().length < KEY_LENGTH) {
+    renameSync(file, `${file}.damaged`)
+    say(`${file} was damaged: a new key is made, and everybody signs in once more.`)
+  }
+  if (!existsSync(file)) writeWhole(file, randomBytes(32).toString('base64url'))
+  return readFileSync(file, 'utf8').trim()
+}
+
+/** What seals a cookie is no shorter. */
+const KEY_LENGTH = 32
+const PROGRAM = join(root, '.output/server/index.mjs')
+
+/** Whether a process is a server of this folder. */
+export function isServer(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(PROGRAM)
+  } catch {
+    return false
+  }
+}
+
+/** Ends a server that an earlier start left behind, which holds its port and serves unwatched. */
+export async function endLeftBehind(pid) {
+  if (!isServer(pid)) return
+  say(`A server of an earlier start is still running (process ${pid}): ending it.`)
+  process.kill(pid, 'SIGTERM')
+  for (let tries = 0; isServer(pid) && tries < 50; tries += 1) await wait(100)
+  if (isServer(pid)) process.kill(pid, 'SIGKILL')
+  while (isServer(pid)) await wait(50)
 }
 
 /** Starts the built server and waits until it answers. */
 export async function startServer({ database, folder, host, port, certificate = null, stdio = 'inherit' }) {
   const scheme = certificate ? 'https' : 'http'
-  const child = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+  const child = spawn(process.execPath, [PROGRAM], {
     cwd: root,
     stdio: ['ignore', stdio, stdio],
     // Detached for the same reason as the database: the start command ends things in order.
@@ -49,8 +78,8 @@ export async function startServer({ database, folder, host, port, certificate = 
 async function answering(child, address) {
   const until = Date.now() + READY_WITHIN_MS
   for (;;) {
-    if (child.exitCode !== null)
-      throw new WayOut(`The server ended with code ${child.exitCode} before it was ready; its own words are above.`)
+    if (child.exitCode !== null || child.signalCode !== null)
+      throw new WayOut(`The server was not ready yet: ${whyEnded(child)}; its own words are above.`)
     if (await answers(address)) return
     if (Date.now() > until) throw new WayOut('The server did not answer within a minute; its own words are above.')
     await wait(100)

@@ -1,16 +1,21 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { startDatabase } from './database.mjs'
-import { buildWhenChanged, findProgram, installModules, installPackages, root, runProgram } from './programs.mjs'
+import { cannotWrite, readSettings, writeWhole } from './files.mjs'
+import { buildWhenChanged, findProgram, installModules, installPackages, root } from './programs.mjs'
 import { run, say, WayOut } from './say.mjs'
-import { startServer, stopServer } from './server.mjs'
+import { endLeftBehind, startServer, stopServer } from './server.mjs'
+import { Kept, whyEnded } from './supervise.mjs'
+import { bringUpToDate } from './upToDate.mjs'
 
 const folder = process.env.CIRCLE_DATA ?? join(root, '.data')
 const startedFile = join(folder, 'started.json')
+/** With less room on the disk it is said at each start. */
+const ROOM_BYTES = 500 * 1024 * 1024
 
 await run(async () => {
   const options = readOptions()
@@ -18,29 +23,39 @@ await run(async () => {
   const running = runningStart()
   if (running !== null && !options['reset-demo']) {
     throw new WayOut(
-      `Unhurried Circle is running here already: ${running.address}\nTo start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`,
+      `Unhurried Circle is running here already${running.address ? `: ${running.address}` : ', or just starting.'}\nTo start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`,
     )
   }
+  if (running === null) await takeOver()
+  try {
+    await startHere(options, running)
+  } catch (error) {
+    if (running === null) rmSync(startedFile, { force: true })
+    throw error
+  }
+})
+
+async function startHere(options, running) {
   if (!options['reset-demo']) await requireFreePort(options.port, options.share)
   await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client' })
   await installModules()
   if (!options['reset-demo']) await buildWhenChanged()
+  requireClock()
+  sayWhereRoomIsShort()
   const database = await startDatabase(folder)
-  const setUp = ['reset-demo', 'empty'].find((option) => options[option]) ?? 'demo-when-empty'
+  const wish = ['reset-demo', 'empty'].find((option) => options[option]) ?? 'demo-when-empty'
   try {
-    await runProgram(process.execPath, ['--import', 'tsx', 'demo/setUp.ts', `--${setUp}`], {
-      env: { ...process.env, ...database.environment },
-    })
+    await bringUpToDate(database, folder, wish)
   } catch (error) {
     if (running === null) await database.stop()
     throw error
   }
   if (options['reset-demo']) {
     if (running === null) await database.stop()
-    return
+    return rmSync(startedFile, { force: true })
   }
   await serve(options, database)
-})
+}
 
 function readOptions() {
   try {
@@ -69,15 +84,47 @@ function requireNode() {
     throw new WayOut(`This is Node ${process.versions.node}; Unhurried Circle needs Node 20.19 or newer.`)
 }
 
-/** A start command that lives, with its address. */
+/** A start command that lives, with its address once it has one. */
 function runningStart() {
-  if (!existsSync(startedFile)) return null
-  const started = JSON.parse(readFileSync(startedFile, 'utf8'))
+  const started = readSettings(startedFile, (own) => Number.isInteger(own.pid))
+  if (started === null || started.pid === process.pid) return null
   try {
     return readFileSync(`/proc/${started.pid}/cmdline`, 'utf8').includes('start.mjs') ? started : null
   } catch {
     return null
   }
+}
+
+/** This start is the one here from now on; what an earlier one left running is ended. */
+async function takeOver() {
+  const before = readSettings(startedFile, (own) => Number.isInteger(own.pid))
+  rmSync(startedFile, { force: true })
+  try {
+    mkdirSync(folder, { recursive: true, mode: 0o700 })
+    // Of two starts at the same moment one makes the file.
+    writeFileSync(startedFile, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx', mode: 0o600 })
+  } catch (error) {
+    if (error.code === 'EEXIST') throw new WayOut('Unhurried Circle is just being started here by another window.')
+    throw cannotWrite(folder, error)
+  }
+  if (before?.server) await endLeftBehind(before.server)
+}
+
+/** Notes carry the machine's time: one before this version was built would put them where nobody looks. */
+function requireClock() {
+  const built = statSync(join(root, '.output', '.built-from'), { throwIfNoEntry: false })?.mtimeMs ?? 0
+  if (Date.now() > built - 86_400_000) return
+  throw new WayOut(
+    `The clock of this machine says ${new Date().toISOString().slice(0, 16).replace('T', ' ')}, which is before this version was built.\nSet the clock, then start again: what is noted at a wrong time would not be found again.`,
+  )
+}
+
+function sayWhereRoomIsShort() {
+  const { bavail, bsize } = statfsSync(folder)
+  if (bavail * bsize < ROOM_BYTES)
+    say(
+      `Only ${Math.round((bavail * bsize) / 1024 / 1024)} MB are left on the disk of ${folder}: make room before the next class.`,
+    )
 }
 
 function requireFreePort(port, share) {
@@ -98,48 +145,62 @@ function requireFreePort(port, share) {
 
 async function serve({ port, share }, database) {
   const certificate = share ? makeCertificate() : null
-  const server = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate }
-  let ending = false
-  let current = null
-  const restarts = []
+  const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate }
+  let child = null
+  let isEnding = false
 
-  const end = async () => {
-    if (ending) return
-    ending = true
+  const end = async (code = 0, why = '') => {
+    if (isEnding) return
+    isEnding = true
+    keptServer.end()
+    keptDatabase.end()
+    if (why) say(`${why}. Giving up.`)
     say('Stopping …')
-    if (current) await stopServer(current.child)
-    await database.stop()
+    if (child) await stopServer(child)
+    const isWhole = await database.stop()
     rmSync(startedFile, { force: true })
-    say('Stopped. Nothing is lost.')
-    process.exit(0)
+    say(
+      isWhole
+        ? 'Stopped. Nothing is lost.'
+        : `The database has not said that all is on the disk: see ${database.log}. What it had confirmed is there when it starts again.`,
+    )
+    process.exit(isWhole ? code : 1)
   }
-  process.on('SIGINT', end)
-  process.on('SIGTERM', end)
-  process.on('SIGHUP', end)
-
-  const begin = async () => {
-    current = await startServer(server)
-    current.child.once('exit', async () => {
-      if (ending) return
-      restarts.push(Date.now())
-      if (restarts.filter((at) => at > Date.now() - 60_000).length > 5) {
-        say('The server ended five times within a minute: giving up. Its own words are above.')
-        process.exitCode = 1
-        return end()
-      }
-      say('The server ended unexpectedly: starting it again.')
-      await begin().catch(end)
-    })
-  }
+  const giveUp = (why) => end(1, why)
+  const keptServer = new Kept({
+    name: 'the server',
+    giveUp,
+    begin: async () => {
+      const started = await startServer(options)
+      child = started.child
+      writeWhole(startedFile, JSON.stringify({ pid: process.pid, address: started.address, server: child.pid }))
+      const ended = new Promise((resolve) => child.once('exit', () => resolve(whyEnded(child))))
+      return { ...started, ended }
+    },
+  })
+  const keptDatabase = new Kept({
+    name: 'the database',
+    giveUp,
+    begin: async () => {
+      const { port: before } = database.settings
+      if (database.runningPid() === null) await database.start()
+      await database.ready()
+      // A server that knows another port finds no database: it is started again with the new one.
+      if (child && before !== database.settings.port) await stopServer(child)
+      return { ended: database.ended() }
+    },
+  })
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end())
   try {
-    await begin()
+    await keptDatabase.start()
+    await keptServer.start()
   } catch (error) {
-    ending = true
+    keptDatabase.end()
+    keptServer.end()
     await database.stop()
     throw error
   }
-  writeFileSync(startedFile, JSON.stringify({ pid: process.pid, address: current.address }))
-  welcome(current.address, port, share)
+  welcome(keptServer.running.address, port, share)
 }
 
 function welcome(address, port, share) {

@@ -8,6 +8,8 @@ export interface DatabaseConfig {
   name: string
 }
 
+type Done = (error: Error | null, made: unknown) => void
+
 /** Opens a pool to the project's own MariaDB; times are UTC, dates come as text. */
 export function connect(config: DatabaseConfig): Knex {
   return knex({
@@ -23,7 +25,13 @@ export function connect(config: DatabaseConfig): Knex {
       dateStrings: true,
       supportBigNumbers: true,
     },
-    pool: { min: 0, max: 8 },
+    pool: {
+      min: 0,
+      max: 8,
+      // Defaults of times are written in the session's zone: UTC, whatever the machine's.
+      afterCreate: (made: { query: (sql: string, done: (error: Error | null) => void) => void }, done: Done) =>
+        made.query("set time_zone = '+00:00'", (error) => done(error, made)),
+    },
   })
 }
 

@@ -42,7 +42,8 @@ export async function ledgerOf(
       else if ('participantId' in of) query.where('l.participant_id', of.participantId)
       else query.where('l.decided_at', '>=', of.since)
     })
-    .orderBy([{ column: 'l.decided_at', order: 'desc' }, { column: 'l.sequence', order: 'desc' }, 'l.movement'])
+    // In the order in which they were written, whatever a clock said.
+    .orderBy('l.sequence', 'desc')
     .select<LedgerRow[]>('l.*', 'a.name as decided_by_name')
   const undone = new Set(rows.map((row) => row.undoes))
   return rows.map((row) => entryOf(row, undone.has(row.id)))

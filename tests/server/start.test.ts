@@ -1,32 +1,13 @@
-import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { createServer, type Server } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { freePort } from '../../bin/database.mjs'
-import { root } from '../../bin/programs.mjs'
+import { starter } from '../starting'
 
 const folder = mkdtempSync(join(tmpdir(), 'circle-start-'))
-
-/** Runs the start command; `until` ends the wait early once it was said. */
-function start(options: string[], until?: string) {
-  const child = spawn(process.execPath, [join(root, 'bin/start.mjs'), ...options], {
-    env: { ...process.env, CIRCLE_DATA: folder },
-  })
-  let said = ''
-  const heard = new Promise<void>((resolve) => {
-    const listen = (chunk: Buffer) => {
-      said += chunk.toString()
-      if (until && said.includes(until)) resolve()
-    }
-    child.stdout.on('data', listen)
-    child.stderr.on('data', listen)
-    child.on('exit', () => resolve())
-  })
-  const ended = new Promise<number | null>((resolve) => child.on('exit', resolve))
-  return { child, heard, ended, said: () => said }
-}
+const start = starter(folder)
 
 let blocker: Server
 let blocked: number
