@@ -30,6 +30,8 @@ export default defineNuxtConfig({
     hooks: { 'types:extend': (types) => void (types.routes = {}) },
   },
   runtimeConfig: {
+    /** Where the start command keeps its data and the backups; empty: nowhere that this server knows. */
+    dataFolder: '',
     session: { name: 'circle', password: '', maxAge: SESSION_SECONDS, cookie: { sameSite: 'lax', secure: false } },
     database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '' },
   },

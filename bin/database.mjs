@@ -1,11 +1,11 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
 import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
+import { freePort } from './ports.mjs'
 import { findProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
 import { whyEnded } from './supervise.mjs'
@@ -43,7 +43,10 @@ export async function stopDatabase(folder) {
   await new Instance(folder).stop()
 }
 
-class Instance {
+/** In the folder of the data, so that it goes with them. */
+export const LOG_ID = 'circle-log-id'
+
+export class Instance {
   constructor(folder, name = 'circle', more = []) {
     this.folder = folder
     this.name = name
@@ -206,6 +209,19 @@ class Instance {
     return spawnSync(requireProgram(program), [...own, ...args], { encoding: 'utf8', stdio })
   }
 
+  /** The same as a process, for streams. */
+  spawnClient(program, args) {
+    const own = ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`]
+    return spawn(requireProgram(program), [...own, ...args])
+  }
+
+  /** What names this database's log of changes: another one begins where its data are replaced. */
+  logId() {
+    const file = join(this.data, LOG_ID)
+    if (!existsSync(file)) writeWhole(file, randomBytes(9).toString('hex'))
+    return readFileSync(file, 'utf8')
+  }
+
   /** Writes everything that is stored into one file of SQL. */
   dump(file) {
     const out = openSync(file, 'w')
@@ -273,16 +289,4 @@ function requireProgram(name) {
   const found = findProgram(name)
   if (found === null) throw new WayOut(`${name} is missing. Install Debian's mariadb-server and start again.`)
   return found
-}
-
-/** The wanted port if it is free, else any free one on loopback. */
-export function freePort(wanted = 0) {
-  return new Promise((resolve, reject) => {
-    const probe = createServer()
-    probe.on('error', () => (wanted === 0 ? reject(new WayOut('No free port on this machine.')) : resolve(freePort(0))))
-    probe.listen(wanted, '127.0.0.1', () => {
-      const { port } = probe.address()
-      probe.close(() => resolve(port))
-    })
-  })
 }

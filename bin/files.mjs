@@ -94,7 +94,8 @@ function filesIn(folder, under = '') {
   })
 }
 
-function syncFile(file) {
+/** Waits until a file is on the disk. */
+export function syncFile(file) {
   const own = openSync(file, 'r')
   fsyncSync(own)
   closeSync(own)

@@ -60,6 +60,7 @@ export async function startServer({ database, folder, host, port, certificate = 
       NITRO_PORT: String(port),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
       NUXT_SESSION_PASSWORD: sessionKey(folder),
+      NUXT_DATA_FOLDER: folder,
       ...(certificate
         ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' }
         : {}),
@@ -89,15 +90,15 @@ async function answering(child, address) {
 async function answers(address) {
   if (address.startsWith('http:'))
     return fetch(`${address}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
-      (reply) => reply.ok,
+      // Also one that says that something is wrong is an answer.
+      (reply) => reply.ok || reply.status === 503,
       () => false,
     )
   const { get } = await import('node:https')
   return new Promise((resolve) => {
-    get(`${address}/api/health`, { rejectUnauthorized: false }, (reply) => resolve(reply.statusCode === 200)).on(
-      'error',
-      () => resolve(false),
-    )
+    get(`${address}/api/health`, { rejectUnauthorized: false }, (reply) =>
+      resolve(reply.statusCode === 200 || reply.statusCode === 503),
+    ).on('error', () => resolve(false))
   })
 }
 

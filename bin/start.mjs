@@ -4,6 +4,7 @@ import { createServer } from 'node:net'
 import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
+import { keepBackedUp } from './daily.mjs'
 import { startDatabase } from './database.mjs'
 import { cannotWrite, readSettings, writeWhole } from './files.mjs'
 import { buildWhenChanged, findProgram, installModules, installPackages, root } from './programs.mjs'
@@ -64,6 +65,8 @@ function readOptions() {
         share: { type: 'boolean', default: false },
         empty: { type: 'boolean', default: false },
         'reset-demo': { type: 'boolean', default: false },
+        'second-folder': { type: 'string', default: process.env.CIRCLE_SECOND_FOLDER ?? '' },
+        'passphrase-file': { type: 'string', default: process.env.CIRCLE_PASSPHRASE_FILE ?? '' },
         port: { type: 'string', default: process.env.PORT ?? '3210' },
       },
     })
@@ -73,7 +76,7 @@ function readOptions() {
     return { ...values, port }
   } catch (error) {
     throw new WayOut(
-      `${error.message}\nThe options are --share, --empty and --port NUMBER, for instance:  npm start -- --port 3211`,
+      `${error.message}\nThe options are --share, --empty and --port NUMBER, for instance:  npm start -- --port 3211\nFor the daily backups:  --second-folder FOLDER and --passphrase-file FILE`,
     )
   }
 }
@@ -143,17 +146,19 @@ function requireFreePort(port, share) {
   })
 }
 
-async function serve({ port, share }, database) {
+async function serve({ port, share, ...backups }, database) {
   const certificate = share ? makeCertificate() : null
   const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate }
   let child = null
   let isEnding = false
+  let endBackups = async () => {}
 
   const end = async (code = 0, why = '') => {
     if (isEnding) return
     isEnding = true
     keptServer.end()
     keptDatabase.end()
+    await endBackups()
     if (why) say(`${why}. Giving up.`)
     say('Stopping …')
     if (child) await stopServer(child)
@@ -200,6 +205,10 @@ async function serve({ port, share }, database) {
     await database.stop()
     throw error
   }
+  endBackups = keepBackedUp(database, folder, {
+    passphraseFile: backups['passphrase-file'] || null,
+    second: backups['second-folder'] || null,
+  })
   welcome(keptServer.running.address, port, share)
 }
 

@@ -44,6 +44,10 @@ async function saved(): Promise<void> {
         <AccountList />
       </section>
       <section class="space-y-2">
+        <h2>Backups</h2>
+        <Suspense><BackupNote /></Suspense>
+      </section>
+      <section class="space-y-2">
         <h2>Everything as one file</h2>
         <p class="text-faint max-w-3xl">
           The archive holds the whole practice: people and their health facts, plans, outcomes, decisions, accounts with

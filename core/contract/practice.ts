@@ -58,11 +58,18 @@ export const HealthLogEntry = z.object({
 })
 export type HealthLogEntry = z.infer<typeof HealthLogEntry>
 
+/** Whether everything is in order; 503 with a sentence where nothing can be stored. */
 export const readHealth = route({
   method: 'GET',
   path: '/api/health',
   may: 'anybody',
-  reply: z.object({ ok: z.literal(true) }),
+  reply: z.object({
+    ok: z.literal(true),
+    /** When everything was backed up last; null: not yet, or nobody knows. */
+    lastBackup: Moment.nullable(),
+    freeMb: z.number().nullable(),
+    warnings: z.array(z.string()),
+  }),
 })
 export const signIn = route({
   method: 'POST',

@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { freePort } from '../../bin/database.mjs'
+import { freePort } from '../../bin/ports.mjs'
 import { starter } from '../starting'
 
 const folder = mkdtempSync(join(tmpdir(), 'circle-start-'))

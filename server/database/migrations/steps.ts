@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 
 /** Where it is kept which rows were rewritten already. */
-const STEPS = 'migration_steps'
+const STEPS = 'knex_migration_steps'
 
 /**
  * Changes the shape of the database in a way that can be done again: MariaDB keeps each statement by itself, so a

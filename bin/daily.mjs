@@ -1,0 +1,32 @@
+import { backUp, lastBackup } from './backups.mjs'
+import { say } from './say.mjs'
+
+const FIRST_LOOK_MS = 60_000
+const LOOK_EVERY_MS = 3_600_000
+const DUE_AFTER_MS = 23.5 * 3_600_000
+
+/** Whether the last good backup is of more than a day ago, or there is none. */
+export function isDue(last, now) {
+  return last === null || now - Date.parse(last.at) > DUE_AFTER_MS
+}
+
+/**
+ * Backs up once a day, a minute after the start at the earliest; where it fails that is said, and tried again in an
+ * hour.
+ *
+ * @returns how it is ended
+ */
+export function keepBackedUp(database, folder, options) {
+  let busy = Promise.resolve()
+  const look = () => {
+    if (!isDue(lastBackup(folder), Date.now())) return
+    busy = backUp(database, folder, options)
+      .then(({ path }) => say(`Backed up for today: ${path}`))
+      .catch((error) => say(`The daily backup failed: ${error.message}`))
+  }
+  const timers = [setTimeout(look, FIRST_LOOK_MS), setInterval(look, LOOK_EVERY_MS)]
+  return async () => {
+    timers.forEach(clearInterval)
+    await busy
+  }
+}
