@@ -183,18 +183,7 @@ async function serve({ port, share, ...backups }, database) {
       return { ...started, ended }
     },
   })
-  const keptDatabase = new Kept({
-    name: 'the database',
-    giveUp,
-    begin: async () => {
-      const { port: before } = database.settings
-      if (database.runningPid() === null) await database.start()
-      await database.ready()
-      // A server that knows another port finds no database: it is started again with the new one.
-      if (child && before !== database.settings.port) await stopServer(child)
-      return { ended: database.ended() }
-    },
-  })
+  const keptDatabase = keepDatabase(database, giveUp, () => child && stopServer(child))
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end())
   try {
     await keptDatabase.start()
@@ -210,6 +199,21 @@ async function serve({ port, share, ...backups }, database) {
     second: backups['second-folder'] || null,
   })
   welcome(keptServer.running.address, port, share)
+}
+
+/** A server that knows another port finds no database: where it changed, `portChanged` is called. */
+function keepDatabase(database, giveUp, portChanged) {
+  return new Kept({
+    name: 'the database',
+    giveUp,
+    begin: async () => {
+      const { port: before } = database.settings
+      if (database.runningPid() === null) await database.start()
+      await database.ready()
+      if (before !== database.settings.port) await portChanged()
+      return { ended: database.ended() }
+    },
+  })
 }
 
 function welcome(address, port, share) {

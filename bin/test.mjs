@@ -24,6 +24,7 @@ await run(async () => {
     mariadb: 'mariadb-client',
     chromium: 'chromium',
     openssl: 'openssl',
+    gpg: 'gnupg',
     pdftotext: 'poppler-utils',
   })
   await installModules()
