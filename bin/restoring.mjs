@@ -18,8 +18,20 @@ const BESIDE = ['--skip-networking', '--skip-log-bin', '--max-allowed-packet=1G'
  * @throws {WayOut} where the backup, or the log from it on, is not whole
  */
 export async function readBeside(folder, file, { until = null, passphraseFile = null, beside }) {
+  // One that was killed half way has left its database running there.
+  if (existsSync(beside)) await new Instance(beside).stop()
   rmSync(beside, { recursive: true, force: true })
   const database = new Instance(beside, 'circle', BESIDE)
+  try {
+    return { database, rows: await readInto(database, folder, file, { until, passphraseFile }) }
+  } catch (error) {
+    await database.stop()
+    rmSync(beside, { recursive: true, force: true })
+    throw error
+  }
+}
+
+async function readInto(database, folder, file, { until, passphraseFile }) {
   await database.install()
   await database.start()
   await database.ready()
@@ -28,7 +40,7 @@ export async function readBeside(folder, file, { until = null, passphraseFile = 
   const ended = endOf(client, 'The backup could not be read in')
   const [made] = await Promise.all([readBackup(file, { passphraseFile, into: client.stdin }), ended])
   if (until !== null) await replay(database, logsFrom(folder, made), { position: made.position, until })
-  return { database, rows: rowsIn(database) }
+  return rowsIn(database)
 }
 
 /** The files of a log from the one on in which a backup was made, wherever its data lie by now. */
@@ -114,11 +126,7 @@ export async function restore(folder, file, { until = null, passphraseFile = nul
   const current = new Instance(folder)
   const beside = join(folder, 'restoring')
   await current.stop()
-  const { database, rows } = await readBeside(folder, file, { until, passphraseFile, beside }).catch(async (error) => {
-    await new Instance(beside).stop()
-    rmSync(beside, { recursive: true, force: true })
-    throw error
-  })
+  const { database, rows } = await readBeside(folder, file, { until, passphraseFile, beside })
   if (!rows.practices) say('There is no practice in this backup: it is of an empty installation.')
   if (!(await database.stop())) throw new WayOut('The restored data have not reached the disk. Nothing was changed.')
   const fresh = `${current.data}.restored`

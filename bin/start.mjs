@@ -105,7 +105,8 @@ async function takeOver() {
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 })
     // Of two starts at the same moment one makes the file.
-    writeFileSync(startedFile, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx', mode: 0o600 })
+    const own = { pid: process.pid, address: null, server: before?.server }
+    writeFileSync(startedFile, JSON.stringify(own), { flag: 'wx', mode: 0o600 })
   } catch (error) {
     if (error.code === 'EEXIST') throw new WayOut('Unhurried Circle is just being started here by another window.')
     throw cannotWrite(folder, error)

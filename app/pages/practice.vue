@@ -54,7 +54,9 @@ async function saved(): Promise<void> {
           their passwords (hashed). Keep it as you keep the records. It restores into an empty installation, from the
           page that sets a practice up.
         </p>
-        <a class="button" href="/api/exports/archive">Take the archive out</a>
+        <div class="flex flex-wrap gap-3">
+          <a class="button" href="/api/exports/archive">Take the archive out</a><ArchiveCheck />
+        </div>
       </section>
     </template>
   </div>

@@ -178,6 +178,13 @@ export const importCalendar = route({
     ),
   }),
 })
+/** The body is an archive's file: it is read to its end, and nothing of it is stored. */
+export const checkArchive = route({
+  method: 'POST',
+  path: '/api/imports/archive-check',
+  may: 'lead',
+  reply: z.object({ rows: z.record(z.string(), z.number()) }),
+})
 export const exportPeople = route({ method: 'GET', path: '/api/exports/people', may: 'lead', file: 'text/csv' })
 export const exportMeasures = route({ method: 'GET', path: '/api/exports/measures', may: 'lead', file: 'text/csv' })
 export const exportOutcomes = route({ method: 'GET', path: '/api/exports/outcomes', may: 'lead', file: 'text/csv' })

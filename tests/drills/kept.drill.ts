@@ -1,12 +1,14 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { stopDatabase } from '../../bin/database.mjs'
 import { freePort } from '../../bin/ports.mjs'
 import { root } from '../../bin/programs.mjs'
+import { endLeftBehind } from '../../bin/server.mjs'
 import { randomFrom } from '../../core/random'
 import { connect } from '../../server/database/connection'
 import { starter } from '../starting'
@@ -23,6 +25,7 @@ const random = randomFrom('kept')
 let port = 0
 let run: ReturnType<ReturnType<typeof starter>>
 let isOver = false
+let kept: Promise<void>
 let address = ''
 
 /** As the unit that ships does: what was killed is started again after a second. */
@@ -30,8 +33,8 @@ async function keepStarted(): Promise<void> {
   for (;;) {
     run = starter(folder)(['--port', String(port)], 'Ctrl-C ends it.')
     await run.ended
+    if (!isOver) await wait(1000)
     if (isOver) return
-    await wait(1000)
   }
 }
 const isUp = () =>
@@ -51,14 +54,18 @@ async function upAgain(): Promise<number> {
 beforeAll(async () => {
   port = await freePort()
   address = `http://127.0.0.1:${port}`
-  void keepStarted()
+  kept = keepStarted()
   await upAgain()
   await run.heard
 }, 240_000)
 afterAll(async () => {
   isOver = true
   run.child.kill('SIGTERM')
-  await run.ended
+  await kept
+  // Where the last kill was of the start command, nobody is left who ends these.
+  const left = join(folder, 'started.json')
+  if (existsSync(left)) await endLeftBehind(JSON.parse(readFileSync(left, 'utf8')).server)
+  await stopDatabase(folder)
   rmSync(folder, { recursive: true, force: true })
 }, 120_000)
 
@@ -145,7 +152,10 @@ describe('an installation that is killed again and again', () => {
       await wait(20)
       times.push(await upAgain())
       // A start that was killed is only over with once its next one is there.
-      if (kill % which.length === 3) await run.heard
+      if (kill % which.length === 3) {
+        while (run.child.exitCode !== null || run.child.signalCode !== null) await wait(50)
+        await run.heard
+      }
     }
     going = false
     await Promise.all(working)

@@ -71,7 +71,7 @@ describe('a practice as one file', () => {
       [
         gzipSync(
           [
-            lines[0],
+            lines[0]!.replace('"formatVersion":2', '"formatVersion":1'),
             lines[1],
             JSON.stringify({
               table: 'circles',
@@ -82,6 +82,18 @@ describe('a practice as one file', () => {
         /not in the archive/,
       ],
       [gzipSync([lines[0]!.replace('008_', '999_'), ...lines.slice(1)].join('\n')), /newer version/],
+      [
+        gzipSync([lines[0]!.replace('"formatVersion":2', '"formatVersion":3'), ...lines.slice(1)].join('\n')),
+        /newer version/,
+      ],
+      // Cut at a line, anywhere; a row taken out, another changed by a letter.
+      ...[0.2, 0.6, 0.9].map((share): [Buffer, RegExp] => [
+        gzipSync(`${lines.slice(0, Math.floor(lines.length * share)).join('\n')}\n`),
+        /cut short: its closing line is missing|not in the archive/,
+      ]),
+      [gzipSync([...lines.slice(0, 40), ...lines.slice(41)].join('\n')), /damaged|not in the archive/],
+      [gzipSync(lines.join('\n').replace('Cora Linden', 'Cora Lindon')), /it is not what was written/],
+      [gzipSync([...lines.slice(0, -1), lines[1]].join('\n')), /has ended before it/],
       [
         gzipSync(
           [
@@ -116,15 +128,26 @@ describe('a practice as one file', () => {
       .toString()
       .split('\n')
       .slice(1)
-      .filter((one) => !one.includes('"table":"health_log"'))
+      .filter((one) => !one.includes('"table":"health_log"') && !one.startsWith('{"end"'))
     expect(again.sort()).toEqual(
       gunzipSync(archive)
         .toString()
         .split('\n')
         .slice(1)
-        .filter((one) => !one.includes('"table":"health_log"'))
+        .filter((one) => !one.includes('"table":"health_log"') && !one.startsWith('{"end"'))
         .sort(),
     )
+  })
+  it('is checked without being restored, and says what it holds', async () => {
+    const lead = await world.signedIn(LEAD)
+    const check = async (file: Buffer) => {
+      const reply = await fetch(`${world.address}/api/imports/archive-check`, {
+        ...{ method: 'POST', body: new Uint8Array(file), headers: { cookie: lead.cookie } },
+      })
+      return { status: reply.status, body: (await reply.json()) as any }
+    }
+    expect(await check(archive)).toMatchObject({ status: 200, body: { rows: { participants: 11 } } })
+    expect(await check(archive.subarray(0, archive.length - 200))).toMatchObject({ status: 422 })
   })
   it('is not restored over a practice', async () => {
     expect(await putIn(world, archive)).toMatchObject({ status: 409 })

@@ -28,7 +28,7 @@ describe('every route', () => {
       const abort = new AbortController()
       const reply = await fetch(world.address + pathOf(route, request), {
         method: route.method,
-        body: request.body === undefined ? undefined : JSON.stringify(request.body),
+        body: request.raw ?? (request.body === undefined ? undefined : JSON.stringify(request.body)),
         headers: { cookie: lead.cookie, 'content-type': 'application/json' },
         signal: abort.signal,
       })

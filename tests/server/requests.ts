@@ -8,6 +8,8 @@ export interface Request {
   params?: Record<string, string>
   query?: string
   body?: unknown
+  /** A file, sent as it is. */
+  raw?: Uint8Array<ArrayBuffer>
 }
 
 /** One good request for every route of the contract that needs a sign-in, on things of the demo. */
@@ -50,6 +52,8 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     note: '',
   }
   await lead.call('PUT', `/api/participants/${person.id}/home`, home)
+  const taken = await fetch(`${world.address}/api/exports/archive`, { headers: { cookie: lead.cookie } })
+  const archive = new Uint8Array(await taken.arrayBuffer())
   const other = await read(`/api/participants/${people[3].id}`)
   const [level] = other.levels
   await lead.call('PUT', `/api/participants/${other.id}/levels`, {
@@ -149,6 +153,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
       ...ofMeeting,
       body: { version: meeting.planVersion, edits: [{ edit: 'setTitle', title: 'Another title' }] },
     },
+    'POST /api/imports/archive-check': { raw: archive },
     'POST /api/meetings/:id/messages': { ...ofMeeting, body: { message: { kind: 'seating', seating: [person.id] } } },
     'PUT /api/meetings/:id/held': { ...ofMeeting, body: { calledOff: false, ledBy: null } },
     'POST /api/meetings/:id/decisions': {
