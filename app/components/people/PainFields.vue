@@ -85,7 +85,7 @@ function turn(pain: ScreeningAnswers['pains'][number], id: string): void {
     </div>
     <AppField
       v-slot="{ id, fieldClass, aria }"
-      label="On most days, all in all, 0–10"
+      label="Pain on most days, all in all, 0–10"
       :wrong="wrong.usualPain"
       hint="Left empty: not asked. Pain is held against it: a 4 is a usual day for whoever has 4."
       class="max-w-96"
