@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Account, Role } from '../../core/contract/practice'
 import { NotFound, type Database, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 interface AccountRow {
   id: string
@@ -52,7 +53,7 @@ export async function addPractice(
   first: NewAccount,
   id: string = randomUUID(),
 ): Promise<Account> {
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     await trx('practices').insert({ id, name })
     return addAccount({ db: trx, practiceId: id }, first)
   })

@@ -75,14 +75,12 @@ export async function saveHandChoice(scope: Acting, meetingId: string, choice: H
     participant_id: choice.participant,
     block_id: choice.blockId,
   }
-  await db('hand_choices').where(key).delete()
-  if (choice.variation !== '')
-    await db('hand_choices').insert({
-      ...key,
-      variation: choice.variation,
-      reason: choice.reason,
-      chosen_by: accountId,
-    })
+  if (choice.variation === '') await db('hand_choices').where(key).delete()
+  else
+    await db('hand_choices')
+      .insert({ ...key, variation: choice.variation, reason: choice.reason, chosen_by: accountId })
+      .onConflict(['meeting_id', 'participant_id', 'block_id'])
+      .merge(['variation', 'reason', 'chosen_by'])
 }
 
 /** Keeps the order round the room that somebody made by hand; null: it is worked out again. */

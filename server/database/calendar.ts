@@ -6,6 +6,7 @@ import { datesOf, SeriesRule, type HolidayFields } from '../../core/calendar/ser
 import { circleById } from './circles'
 import { addMeeting } from './meetings'
 import { fromJson, isoOf, NotFound, type Scope, requireOwn } from './rows'
+import { inTransaction } from './transaction'
 
 /** All series of a practice. */
 export async function seriesOf(scope: Scope): Promise<Series[]> {
@@ -59,7 +60,7 @@ export async function changeSeries(
   id: string,
   change: (stored: Series) => SeriesRule,
 ): Promise<Series> {
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const row = await trx('series').where({ id, practice_id: practiceId }).forUpdate().first<SeriesRow | undefined>()
     if (!row) throw new NotFound('There is no such series.')
     const stored = seriesFrom(row)
@@ -188,7 +189,7 @@ export async function meetingOn(scope: Scope, series: Series, on: string): Promi
   const [date] = datesOf(series.rule, on, on, await holidaysOf(scope))
   if (!date) throw new NotFound('The circle does not meet on that day.')
   const circle = await circleById(scope, series.circleId)
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     // Two who prepare the same date at once come to the same meeting.
     await trx('series').where({ id: series.id }).forUpdate().first('id')
     const made = await trx('meetings')

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Venue, type Circle, type CircleFields, type VenueFields } from '../../core/circle/circle'
 import { fromJson, groupedBy, NotFound, OlderVersion, requireOwn, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 interface VenueRow {
   version: number
@@ -129,7 +130,7 @@ export async function circleById(scope: Scope, id: string): Promise<Circle> {
 
 /** Adds a circle; its venue and its members must be the practice's own. */
 export async function addCircle({ db, practiceId }: Scope, fields: CircleFields): Promise<Circle> {
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const within = { db: trx, practiceId }
     const id = randomUUID()
     await requireParts(within, fields)
@@ -149,7 +150,7 @@ export async function saveCircle(
   id: string,
   { version, ...fields }: CircleFields & { version: number },
 ): Promise<Circle> {
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const within = { db: trx, practiceId }
     await requireParts(within, fields)
     const changed = await trx('circles')

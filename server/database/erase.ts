@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { OutcomeEvent } from '../../core/lead/outcome'
 import { participantById } from './people'
 import { fromJson, type Database, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 /**
  * Erases a person's record on request. What a meeting counts (who came, what was done) is moved to a nameless stand-in
@@ -11,7 +12,7 @@ import { fromJson, type Database, type Scope } from './rows'
  */
 export async function eraseParticipant(scope: Scope, participantId: string): Promise<void> {
   const { db, practiceId } = scope
-  await db.transaction(async (trx) => {
+  await inTransaction(db, async (trx) => {
     await participantById({ db: trx, practiceId }, participantId)
     const nameless = randomUUID()
     await trx('participants').insert({

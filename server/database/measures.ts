@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { MeasureRecord, StoredMeasure } from '../../core/measure/record'
 import type { SameDayPair } from '../../core/measure/realChange'
 import { fromJson, groupedBy, isoOf, NotFound, sqlTimeOf, type Acting, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 interface MeasureRow {
   id: string
@@ -66,7 +67,7 @@ export async function addMeasures(
   participantId: string,
   records: readonly MeasureRecord[],
 ): Promise<void> {
-  await db.transaction(async (trx) => {
+  await inTransaction(db, async (trx) => {
     for (const record of records) {
       if (record.replaces !== null) {
         const marked = await trx('measures')

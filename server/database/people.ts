@@ -4,6 +4,7 @@ import type { DialSetting, Flare, PersonLevel } from '../../core/offer/person'
 import { Participant, type ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 interface ParticipantRow {
   id: string
@@ -159,7 +160,7 @@ export async function addParticipant(
   id: string = randomUUID(),
 ): Promise<Participant> {
   const { db, practiceId } = scope
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     await trx('participants').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })
     await writeDetails({ db: trx, practiceId }, id, fields)
     return participantById({ db: trx, practiceId }, id)
@@ -177,7 +178,7 @@ export async function saveParticipant(
   { version, ...fields }: ParticipantFields & { version: number },
 ): Promise<Participant> {
   const { db, practiceId } = scope
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const changed = await trx('participants')
       .where({ id, practice_id: practiceId, version })
       .update({ ...columnsOf(fields), version: version + 1 })

@@ -1,6 +1,7 @@
 import type { Meeting, PlanVersion } from '../../core/contract/meetings'
 import { Plan } from '../../core/plan/plan'
 import { fromJson, isoOf, NotFound, type Acting, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 /**
  * Changes a meeting's plan while nobody else can; every version that was saved is kept.
@@ -13,7 +14,7 @@ export async function changePlan(
   meetingId: string,
   change: (plan: Plan, version: number) => Plan,
 ): Promise<Pick<Meeting, 'plan' | 'planVersion'>> {
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const row = await trx('meetings')
       .where({ id: meetingId, practice_id: practiceId })
       .forUpdate()

@@ -6,6 +6,7 @@ import type { ShelfFields, ShelfPlan } from '../../core/plan/shelf'
 import type { PlanVersion } from '../../core/contract/meetings'
 import { versionOf } from './plans'
 import { fromJson, isoOf, NotFound, OlderVersion, type Acting, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 interface ShelfRow {
   id: string
@@ -47,7 +48,7 @@ export async function saveOnShelf(
   version: number,
   fields: ShelfFields,
 ): Promise<ShelfPlan> {
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const before = await trx('shelf_plans').where({ id, practice_id: practiceId }).forUpdate().first()
     if (!before) throw new NotFound('There is no such plan on the shelf.')
     if (before.version !== version) throw new OlderVersion(await shelfPlanById({ db: trx, practiceId }, id))

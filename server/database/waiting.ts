@@ -1,5 +1,6 @@
 import type { Waiting } from '../../core/contract/circles'
 import { requireOwn, type Scope } from './rows'
+import { inTransaction } from './transaction'
 
 /** Who waits for a place, the longest first. */
 export async function waitingOf(scope: Scope): Promise<Waiting[]> {
@@ -42,7 +43,7 @@ export async function stopWaiting(scope: Scope, circleId: string, participant: s
 /** Gives somebody who waits a place in the circle. */
 export async function placeWaiting(scope: Scope, circleId: string, participant: string): Promise<void> {
   const { db, practiceId } = scope
-  await db.transaction(async (trx) => {
+  await inTransaction(db, async (trx) => {
     await requireOwn({ db: trx, practiceId }, 'participants', participant)
     await stopWaiting({ db: trx, practiceId }, circleId, participant)
     const last = await trx('circle_members')

@@ -6,6 +6,7 @@ import { noteHealth } from '../database/healthLog'
 import type { Acting } from '../database/rows'
 import { answer } from './answer'
 import { notValid } from './refuse'
+import { inTransaction } from '../database/transaction'
 
 /** How a spreadsheet is read, and how its rows are written. */
 interface Importer<Row extends ImportedRow> {
@@ -25,7 +26,7 @@ export function importRoute<Row extends ImportedRow>(
 ) {
   return answer(route, async ({ scope, body: { text, commit } }) => {
     const catalogue = await linkedCatalogue(scope)
-    return scope.db.transaction(async (trx) => {
+    return inTransaction(scope.db, async (trx) => {
       const within = { ...scope, db: trx }
       const { read, write } = await prepare(within, catalogue)
       const rows = readFile(() => read(text))

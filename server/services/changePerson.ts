@@ -7,6 +7,7 @@ import { participantById, saveParticipant } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { noteByHand } from './noteByHand'
+import { inTransaction } from '../database/transaction'
 
 /** Changes somebody and writes what changed into ledger and health log, all in one transaction. */
 async function changed(
@@ -15,7 +16,7 @@ async function changed(
   did: 'changed the person' | 'placed levels',
   change: (within: Acting, before: Participant) => Promise<unknown>,
 ): Promise<Participant> {
-  return acting.db.transaction(async (trx) => {
+  return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     const before = await participantById(within, id)
     await change(within, before)

@@ -8,6 +8,7 @@ import type { ShelfPlan } from '../../core/plan/shelf'
 import { addMeeting } from '../database/meetings'
 import type { Scope } from '../database/rows'
 import { circleToFit } from './circleToFit'
+import { inTransaction } from '../database/transaction'
 
 /** A course of weekly meetings from one plan at the same time on the wall, with what changes; looked at, or made. */
 export async function courseFor(
@@ -23,7 +24,7 @@ export async function courseFor(
   const starts = weekly(startsAt, weeks, zone)
   const made = look
     ? []
-    : await scope.db.transaction(async (trx) => {
+    : await inTransaction(scope.db, async (trx) => {
         const ids: string[] = []
         for (const [week, { plan }] of course.entries()) {
           const meeting = { circleId: circle.id, startsAt: starts[week] ?? startsAt, plan, shelfId: shelf.id }

@@ -23,6 +23,7 @@ import type { Handout } from '../documents/handout'
 import { readFile } from '../http/importRoute'
 import { peopleOn } from './circlePeople'
 import { tierStepOf } from './tierSteps'
+import { inTransaction } from '../database/transaction'
 
 /** What somebody does at home, and what could be proposed. */
 export async function homeOf(scope: Scope, participantId: string, now: Date): Promise<AnswerOf<typeof readHome>> {
@@ -66,7 +67,7 @@ export async function tickFromFile(
     stored.practice.entries.map(({ movement }) => [movement, movements.get(movement)?.name ?? movement]),
   )
   const rows = readFile(() => readTicks(text, names, stored.ticks, new Date().toISOString().slice(0, 10)))
-  await scope.db.transaction(async (trx) => {
+  await inTransaction(scope.db, async (trx) => {
     for (const { does, movement, day, how } of rows)
       if (does === 'add' && movement && day)
         await tickHome({ ...scope, db: trx }, id, { movement, day, done: true, how })

@@ -4,6 +4,7 @@ import { participantById } from '../database/people'
 import { NotFound, type Acting } from '../database/rows'
 import { standingOn, writeStandings } from '../database/standings'
 import { lowestOf } from './noteByHand'
+import { inTransaction } from '../database/transaction'
 
 /**
  * Offers a movement again that was left out; the lead's note goes into the ledger.
@@ -15,7 +16,7 @@ export async function offerAgain(
   participantId: string,
   { movement, tier, reason }: { movement: string; tier: Tier; reason: string },
 ): Promise<void> {
-  await acting.db.transaction(async (trx) => {
+  await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     const standing = standingOn(await participantById(within, participantId), movement, tier)
     if (!standing.isLeftOut) throw new NotFound('This is not left out.')

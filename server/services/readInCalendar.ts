@@ -11,6 +11,7 @@ import { addMeeting } from '../database/meetings'
 import type { Scope } from '../database/rows'
 import { readFile } from '../http/importRoute'
 import { notValid } from '../http/refuse'
+import { inTransaction } from '../database/transaction'
 
 /** Says event by event what a calendar file would do for a circle and, with `commit`, does it in one transaction. */
 export async function readInCalendar(
@@ -23,7 +24,7 @@ export async function readInCalendar(
   const [series, starts] = await Promise.all([seriesOf(scope), meetingStarts(scope, circleId)])
   const rows = readFile(() => readCalendar(text, zone)).map((row) => unlessThere(row, circle, series, starts))
   if (commit)
-    await scope.db.transaction(async (trx) => {
+    await inTransaction(scope.db, async (trx) => {
       for (const row of rows) await write({ ...scope, db: trx }, row, circle, zone)
     })
   return {

@@ -6,13 +6,14 @@ import { setFlare as keepFlare } from '../database/memory'
 import { participantById } from '../database/people'
 import { bumpVersions } from '../database/standings'
 import type { Acting } from '../database/rows'
+import { inTransaction } from '../database/transaction'
 
 /** What is set of a flare; no levels: it is over. */
 export type FlareSet = Pick<Flare, 'region' | 'until'> & { levels: number; reason: string }
 
 /** Begins a flare, brings it back by a level, or ends it; the ledger says so. */
 export async function setFlare(acting: Acting, id: string, set: FlareSet): Promise<Participant> {
-  return acting.db.transaction(async (trx) => {
+  return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     const person = await participantById(within, id)
     const before = person.flares.find((flare) => flare.region === set.region)

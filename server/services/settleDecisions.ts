@@ -3,6 +3,7 @@ import { answerTo, decisionKey } from '../../core/reflect/answer'
 import type { Acting } from '../database/rows'
 import { proposalsOf, readForReflection } from './reflection'
 import { writeDecisions, type SettledDecision } from './writeDecisions'
+import { inTransaction } from '../database/transaction'
 
 /** Why answers cannot be taken, by field. */
 export class WrongAnswers extends Error {
@@ -24,7 +25,7 @@ export async function settleDecisions(
   meetingId: string,
   choices: readonly DecisionChoice[],
 ): Promise<void> {
-  await acting.db.transaction(async (trx) => {
+  await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     // Two who answer at once come one after the other.
     await trx('meetings').where({ id: meetingId, practice_id: acting.practiceId }).forUpdate().first('id')

@@ -7,6 +7,7 @@ import { setScreened, setUsualPain } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { addScreening, type NewScreening } from '../database/screenings'
 import { noteByHand } from './noteByHand'
+import { inTransaction } from '../database/transaction'
 
 /**
  * Keeps a screening and lays what it leads to over what is on file, in one transaction. It narrows access and never
@@ -23,7 +24,7 @@ export async function takeScreening(
 ): Promise<Screened> {
   const { takenOn } = screening
   const result = screened(screening.answers, interview, takenOn)
-  await acting.db.transaction(async (trx) => {
+  await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     const person = await participantById(within, participantId)
     if (!(await addScreening(within, participantId, screening))) return

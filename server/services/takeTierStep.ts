@@ -17,6 +17,7 @@ import type { Acting } from '../database/rows'
 import { notValid } from '../http/refuse'
 import { noteByHand } from './noteByHand'
 import { tierStepOf } from './tierSteps'
+import { inTransaction } from '../database/transaction'
 
 /** Agrees visits to a tier, ends them, or moves somebody; the ledger says why. */
 export async function takeTierStep(
@@ -30,7 +31,7 @@ export async function takeTierStep(
   if (objection) throw refused(objection, taken.to)
   const { step, to, reason } = taken
   const because = proposed && isProposed(proposed, step, to) ? proposed.because : ''
-  return acting.db.transaction(async (trx) => {
+  return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     await moveTier(within, before, tierChange(before, step, to))
     if (step === 'move' || step === 'down') await setLevels(within, id, levelsIntoTier(before.levels, to))

@@ -5,6 +5,7 @@ import { participantById } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import { NotFound, type Acting } from '../database/rows'
 import { standingOn, writeStandings } from '../database/standings'
+import { inTransaction } from '../database/transaction'
 
 /** Why an entry cannot be walked back. */
 export class CannotWalkBack extends Error {
@@ -19,7 +20,7 @@ export class CannotWalkBack extends Error {
  * @throws {NotFound} when the person has no such entry
  */
 export async function walkBack(acting: Acting, participantId: string, entryId: string, reason: string): Promise<void> {
-  await acting.db.transaction(async (trx) => {
+  await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     const person = await participantById(within, participantId)
     const entry = newestOf(await ledgerOf(within, { participantId }), entryId)
