@@ -1,5 +1,6 @@
 import { lastOf, valueIn } from '../../core/entries'
 import type { Knex } from 'knex'
+import { locked } from './locked'
 import * as oneClass from './migrations/001_one_class'
 import * as ownMovements from './migrations/002_own_movements'
 import * as knowPeople from './migrations/003_know_people'
@@ -78,7 +79,7 @@ export async function standingOf(db: Knex): Promise<Standing> {
 export async function migrate(db: Knex, upTo = lastOf(MIGRATION_NAMES)): Promise<string[]> {
   await standingOf(db)
   const names = MIGRATION_NAMES.slice(0, MIGRATION_NAMES.indexOf(upTo) + 1)
-  return alone(db, async () => {
+  return locked(db, 'circle.migrate', async () => {
     const config = {
       // Statements that change the shape end a transaction anyway; those that change rows have their own.
       disableTransactions: true,
@@ -93,23 +94,4 @@ export async function migrate(db: Knex, upTo = lastOf(MIGRATION_NAMES)): Promise
     const [, applied] = (await db.migrate.latest(config)) as [number, string[]]
     return applied
   })
-}
-
-const WAIT_SECONDS = 120
-
-/** One at a time over all processes: the lock ends with its connection, however that ends. */
-async function alone<R>(db: Knex, work: () => Promise<R>): Promise<R> {
-  const connection = (await db.client.acquireConnection()) as unknown
-  const ask = async (sql: string) => {
-    const [[row]] = (await db.raw(sql).connection(connection)) as [[{ got: number | null }]]
-    return row.got
-  }
-  try {
-    if ((await ask(`select get_lock('circle.migrate', ${WAIT_SECONDS}) as got`)) !== 1)
-      throw new Error('Another start is changing the database and has not ended for two minutes.')
-    return await work()
-  } finally {
-    await ask(`select release_lock('circle.migrate') as got`).catch(() => null)
-    await db.client.releaseConnection(connection)
-  }
 }

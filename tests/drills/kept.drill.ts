@@ -32,7 +32,8 @@ let address = ''
 async function keepStarted(): Promise<void> {
   for (;;) {
     run = starter(folder)(['--port', String(port)], 'Ctrl-C ends it.')
-    await run.ended
+    const code = await run.ended
+    if (!isOver && code !== null) console.log(`The start command ended with ${code}:\n${run.said().slice(-1500)}`)
     if (!isOver) await wait(1000)
     if (isOver) return
   }
@@ -130,25 +131,29 @@ describe('an installation that is killed again and again', () => {
     }
     const working = [notes(one), notes(two), edits()]
     const times: number[] = []
-    const started = () => JSON.parse(readFileSync(join(folder, 'started.json'), 'utf8'))
+    const started = async () => {
+      // Between two starts there is none for a moment.
+      while (!existsSync(join(folder, 'started.json'))) await wait(50)
+      return JSON.parse(readFileSync(join(folder, 'started.json'), 'utf8'))
+    }
     for (let kill = 0; kill < KILLS; kill += 1) {
       await wait(400 + random.next() * (isLong ? 1500 : 800))
       const targets = {
-        server: () => [started().server],
-        database: () => [Number(readFileSync(join(folder, 'mariadb.pid'), 'utf8'))],
-        start: () => [run.child.pid!],
+        server: async () => [(await started()).server],
+        database: async () => [Number(readFileSync(join(folder, 'mariadb.pid'), 'utf8'))],
+        start: async () => [run.child.pid!],
       }
       const which = [
         targets.server,
         targets.database,
-        () => [...targets.server(), ...targets.database()],
+        async () => [...(await targets.server()), ...(await targets.database())],
         targets.start,
       ]
       if (kill % 5 === 4)
         spawn(process.execPath, [join(root, 'bin/backup.mjs'), 'backup'], {
           env: { ...process.env, CIRCLE_DATA: folder },
         })
-      for (const pid of which[kill % which.length]!()) spawnSync('kill', ['-9', String(pid)])
+      for (const pid of await which[kill % which.length]!()) spawnSync('kill', ['-9', String(pid)])
       await wait(20)
       times.push(await upAgain())
       // A start that was killed is only over with once its next one is there.
