@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { existsSync, readFileSync, renameSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, renameSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { writeWhole } from './files.mjs'
@@ -24,24 +24,32 @@ export function sessionKey(folder) {
 /** What seals a cookie is no shorter. */
 const KEY_LENGTH = 32
 const PROGRAM = join(root, '.output/server/index.mjs')
+const FOLDER_NAME = 'NUXT_DATA_FOLDER'
 
-/** Whether a process is a server of this folder. */
-export function isServer(pid) {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(PROGRAM)
-  } catch {
-    return false
+/** The servers of a data folder that live, whoever began them: by what the system knows of them, not by a note. */
+function serversOf(folder) {
+  const read = (pid, what) => {
+    try {
+      return readFileSync(`/proc/${pid}/${what}`, 'utf8').split('\0')
+    } catch {
+      return []
+    }
   }
+  return readdirSync('/proc')
+    .filter((pid) => /^\d+$/.test(pid) && read(pid, 'cmdline').includes(PROGRAM))
+    .filter((pid) => read(pid, 'environ').includes(`${FOLDER_NAME}=${folder}`))
+    .map(Number)
 }
 
-/** Ends a server that an earlier start left behind, which holds its port and serves unwatched. */
-export async function endLeftBehind(pid) {
-  if (!isServer(pid)) return
-  say(`A server of an earlier start is still running (process ${pid}): ending it.`)
-  process.kill(pid, 'SIGTERM')
-  for (let tries = 0; isServer(pid) && tries < 50; tries += 1) await wait(100)
-  if (isServer(pid)) process.kill(pid, 'SIGKILL')
-  while (isServer(pid)) await wait(50)
+/** Ends servers that an earlier start left behind: they hold the port and serve unwatched. */
+export async function endLeftBehind(folder) {
+  for (const pid of serversOf(folder)) {
+    say(`A server of an earlier start is still running (process ${pid}): ending it.`)
+    process.kill(pid, 'SIGTERM')
+  }
+  for (let tries = 0; serversOf(folder).length > 0 && tries < 50; tries += 1) await wait(100)
+  for (const pid of serversOf(folder)) process.kill(pid, 'SIGKILL')
+  while (serversOf(folder).length > 0) await wait(50)
 }
 
 /** Starts the built server and waits until it answers. */
@@ -60,7 +68,7 @@ export async function startServer({ database, folder, host, port, certificate = 
       NITRO_PORT: String(port),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
       NUXT_SESSION_PASSWORD: sessionKey(folder),
-      NUXT_DATA_FOLDER: folder,
+      [FOLDER_NAME]: folder,
       ...(certificate
         ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' }
         : {}),

@@ -100,18 +100,16 @@ function runningStart() {
 
 /** This start is the one here from now on; what an earlier one left running is ended. */
 async function takeOver() {
-  const before = readSettings(startedFile, (own) => Number.isInteger(own.pid))
   rmSync(startedFile, { force: true })
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 })
     // Of two starts at the same moment one makes the file.
-    const own = { pid: process.pid, address: null, server: before?.server }
-    writeFileSync(startedFile, JSON.stringify(own), { flag: 'wx', mode: 0o600 })
+    writeFileSync(startedFile, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx', mode: 0o600 })
   } catch (error) {
     if (error.code === 'EEXIST') throw new WayOut('Unhurried Circle is just being started here by another window.')
     throw cannotWrite(folder, error)
   }
-  if (before?.server) await endLeftBehind(before.server)
+  await endLeftBehind(folder)
 }
 
 /** Notes carry the machine's time: one before this version was built would put them where nobody looks. */

@@ -64,8 +64,7 @@ afterAll(async () => {
   run.child.kill('SIGTERM')
   await kept
   // Where the last kill was of the start command, nobody is left who ends these.
-  const left = join(folder, 'started.json')
-  if (existsSync(left)) await endLeftBehind(JSON.parse(readFileSync(left, 'utf8')).server)
+  await endLeftBehind(folder)
   await stopDatabase(folder)
   rmSync(folder, { recursive: true, force: true })
 }, 120_000)
