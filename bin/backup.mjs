@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { backUp, backupsIn, backupsOf } from './backups.mjs'
-import { startDatabase } from './database.mjs'
+import { Instance, startDatabase } from './database.mjs'
 import { root } from './programs.mjs'
 import { readBeside, restore } from './restoring.mjs'
 import { readSettings } from './files.mjs'
@@ -20,8 +20,10 @@ await run(async () => {
   const [does, ...rest] = process.argv.slice(2)
   const { file, until, passphraseFile, second } = readOptions(rest)
   if (does === 'backup') {
-    const isRunning = isStarted()
-    const database = await startDatabase(folder)
+    // Where the start command lives the database is its: it is waited for, not started.
+    const isRunning = isStarted() || new Instance(folder).runningPid() !== null
+    const database = isStarted() ? new Instance(folder) : await startDatabase(folder)
+    await database.ready()
     const made = await backUp(database, folder, { passphraseFile, second })
     if (!isRunning) await database.stop()
     say(`Backed up, and read back: ${made.path}, ${Math.ceil(made.bytes / 1024)} kB.`)

@@ -5,6 +5,7 @@ import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
+import { processes, takeTurn } from './processes.mjs'
 import { freePort } from './ports.mjs'
 import { findProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
@@ -24,13 +25,8 @@ const STOPPED_WITHIN_MS = 30_000
 export async function startDatabase(folder, { name = 'circle', isThrownAway = false } = {}) {
   const more = isThrownAway ? ['--innodb-flush-log-at-trx-commit=0', '--userstat=1'] : LOGGED
   const instance = new Instance(folder, name, more)
-  if (instance.runningPid() !== null) {
-    say('The database is still running from an earlier start: using it.')
-  } else {
-    await instance.install()
-    await instance.start()
-  }
-  await instance.ready()
+  if (instance.runningPid() !== null) say('The database is still running from an earlier start: using it.')
+  await instance.begin()
   instance.grant()
   return instance
 }
@@ -83,14 +79,26 @@ export class Instance {
     }
   }
 
-  /** The process that serves this folder, if it lives. */
+  /** The process that serves this folder, if it lives: by what the system knows, from its first moment on. */
   runningPid() {
-    if (!existsSync(this.pidFile)) return null
-    const pid = Number(readFileSync(this.pidFile, 'utf8'))
+    const own = `--datadir=${this.data}`
+    return processes().find(({ args }) => args[0]?.endsWith('mariadbd') && args.includes(own))?.pid ?? null
+  }
+
+  /**
+   * Makes, starts and awaits it where it does not run. One at a time: two that start on the same data, one waiting for
+   * the other to end, would each take the other's log of changes for its own.
+   */
+  async begin() {
+    const free = await takeTurn(join(this.folder, 'mariadb.starting'))
     try {
-      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(this.data) ? pid : null
-    } catch {
-      return null
+      if (this.runningPid() === null) {
+        await this.install()
+        await this.start()
+      }
+      await this.ready()
+    } finally {
+      free()
     }
   }
 
@@ -130,8 +138,7 @@ export class Instance {
     if (existsSync(folder)) return
     await this.stop()
     copyWhole(this.data, folder)
-    await this.start()
-    await this.ready()
+    await this.begin()
   }
 
   /** Puts a copy in place of the data; what stood there is kept under the name that is returned. */

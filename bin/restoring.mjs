@@ -32,9 +32,7 @@ export async function readBeside(folder, file, { until = null, passphraseFile = 
 }
 
 async function readInto(database, folder, file, { until, passphraseFile }) {
-  await database.install()
-  await database.start()
-  await database.ready()
+  await database.begin()
   database.ask('create database circle character set utf8mb4 collate utf8mb4_unicode_ci')
   const client = database.spawnClient('mariadb', ['--binary-mode', '--max-allowed-packet=1G', 'circle'])
   const ended = endOf(client, 'The backup could not be read in')

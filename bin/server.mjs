@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, renameSync } from 'node:fs'
+import { existsSync, readFileSync, renameSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { writeWhole } from './files.mjs'
+import { processes } from './processes.mjs'
 import { root } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
 import { whyEnded } from './supervise.mjs'
@@ -28,17 +29,9 @@ const FOLDER_NAME = 'NUXT_DATA_FOLDER'
 
 /** The servers of a data folder that live, whoever began them: by what the system knows of them, not by a note. */
 function serversOf(folder) {
-  const read = (pid, what) => {
-    try {
-      return readFileSync(`/proc/${pid}/${what}`, 'utf8').split('\0')
-    } catch {
-      return []
-    }
-  }
-  return readdirSync('/proc')
-    .filter((pid) => /^\d+$/.test(pid) && read(pid, 'cmdline').includes(PROGRAM))
-    .filter((pid) => read(pid, 'environ').includes(`${FOLDER_NAME}=${folder}`))
-    .map(Number)
+  return processes()
+    .filter(({ args, environment }) => args.includes(PROGRAM) && environment().includes(`${FOLDER_NAME}=${folder}`))
+    .map(({ pid }) => pid)
 }
 
 /** Ends servers that an earlier start left behind: they hold the port and serve unwatched. */

@@ -207,8 +207,7 @@ function keepDatabase(database, giveUp, portChanged) {
     giveUp,
     begin: async () => {
       const { port: before } = database.settings
-      if (database.runningPid() === null) await database.start()
-      await database.ready()
+      await database.begin()
       if (before !== database.settings.port) await portChanged()
       return { ended: database.ended() }
     },
