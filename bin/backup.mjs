@@ -6,8 +6,8 @@ import { backUp, backupsIn, backupsOf } from './backups.mjs'
 import { Instance, startDatabase } from './database.mjs'
 import { root } from './programs.mjs'
 import { readBeside, restore } from './restoring.mjs'
-import { readSettings } from './files.mjs'
 import { run, say, WayOut } from './say.mjs'
+import { runningStart } from './started.mjs'
 
 /** `npm run backup`, `npm run restore -- FILE [--until 'YYYY-MM-DD hh:mm']`, `npm run check-backup [-- FILE]`. */
 const folder = process.env.CIRCLE_DATA ?? join(root, '.data')
@@ -19,10 +19,11 @@ const USE = `Use:
 await run(async () => {
   const [does, ...rest] = process.argv.slice(2)
   const { file, until, passphraseFile, second } = readOptions(rest)
+  const isStarted = runningStart(folder) !== null
   if (does === 'backup') {
     // Where the start command lives the database is its: it is waited for, not started.
-    const isRunning = isStarted() || new Instance(folder).runningPid() !== null
-    const database = isStarted() ? new Instance(folder) : await startDatabase(folder)
+    const isRunning = isStarted || new Instance(folder).runningPid() !== null
+    const database = isStarted ? new Instance(folder) : await startDatabase(folder)
     await database.ready()
     const made = await backUp(database, folder, { passphraseFile, second })
     if (!isRunning) await database.stop()
@@ -41,8 +42,7 @@ await run(async () => {
     }
   } else if (does === 'restore') {
     if (!file) throw new WayOut(`Say which backup.\n${USE}`)
-    if (isStarted())
-      throw new WayOut('Unhurried Circle is running here: end it with Ctrl-C in its window, then restore.')
+    if (isStarted) throw new WayOut('Unhurried Circle is running here: end it with Ctrl-C in its window, then restore.')
     const { rows, aside } = await restore(folder, file, { until, passphraseFile })
     say(`Restored: ${wordsOf(rows)}. What stood there before is kept in ${aside}.`)
     say('Start as usual:  npm start')
@@ -79,17 +79,6 @@ function minuteOf(words) {
   if (!at || at.getMonth() !== month - 1 || at.getDate() !== Number(day) || at.getHours() !== Number(hour))
     throw new WayOut(`“${words}” is no minute: write it as 2026-11-28 10:30.`)
   return at
-}
-
-/** Whether a start command lives here. */
-function isStarted() {
-  const started = readSettings(join(folder, 'started.json'), (own) => Number.isInteger(own.pid))
-  try {
-    if (started) process.kill(started.pid, 0)
-    return started !== null
-  } catch {
-    return false
-  }
 }
 
 function wordsOf(rows) {

@@ -1,5 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
+import { once } from 'node:events'
 import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
@@ -7,7 +8,7 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
 import { processes, takeTurn } from './processes.mjs'
 import { freePort } from './ports.mjs'
-import { findProgram } from './programs.mjs'
+import { requireProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
 import { whyEnded } from './supervise.mjs'
 
@@ -103,7 +104,9 @@ export class Instance {
   }
 
   async install() {
-    this.finishSwap()
+    // Where a swap of the data for others was cut short between its two steps, the second is done now.
+    const swapped = `${this.data}.restored`
+    if (!existsSync(this.data) && existsSync(swapped)) renameSync(swapped, this.data)
     if (existsSync(this.data)) return
     say('Making the database …')
     const fresh = `${this.data}.new`
@@ -127,23 +130,17 @@ export class Instance {
     renameSync(fresh, this.data)
   }
 
-  /** Where a swap of the data for other data was cut short between its two steps, the second is done now. */
-  finishSwap() {
-    const fresh = `${this.data}.restored`
-    if (!existsSync(this.data) && existsSync(fresh)) renameSync(fresh, this.data)
-  }
-
   /** The data as they are now beside them, stopped meanwhile and compared file by file; one that is there already stays. */
   async copyTo(folder) {
     if (existsSync(folder)) return
-    await this.stop()
+    await this.stopFirst()
     copyWhole(this.data, folder)
     await this.begin()
   }
 
   /** Puts a copy in place of the data; what stood there is kept under the name that is returned. */
   async putBack(copy) {
-    await this.stop()
+    await this.stopFirst()
     const aside = `${this.data}.set-aside-${new Date().toISOString().replaceAll(':', '-').slice(0, 19)}`
     const fresh = `${this.data}.restored`
     rmSync(fresh, { recursive: true, force: true })
@@ -283,17 +280,19 @@ export class Instance {
     return readFileSync(this.log, 'utf8').slice(-4000).includes('Shutdown complete')
   }
 
+  /** Stops it before its files are touched; one that does not end is left alone, and said. */
+  async stopFirst() {
+    await this.stop()
+    if (this.runningPid() !== null) throw new WayOut(`The database does not end: see ${this.log}. Nothing was changed.`)
+  }
+
   /** Resolves with the words why, once it has ended: also where an earlier start began it. */
   async ended() {
+    const [own, pid] = [this.process, this.runningPid()]
     while (this.runningPid() !== null) await wait(250)
-    const own = this.process
-    if (own && (own.exitCode !== null || own.signalCode !== null)) return whyEnded(own)
-    return `its last words are in ${this.log}`
+    if (!own || own.pid !== pid) return `its last words are in ${this.log}`
+    // It is gone a moment before its start command hears how.
+    if (own.exitCode === null && own.signalCode === null) await once(own, 'exit')
+    return whyEnded(own)
   }
-}
-
-function requireProgram(name) {
-  const found = findProgram(name)
-  if (found === null) throw new WayOut(`${name} is missing. Install Debian's mariadb-server and start again.`)
-  return found
 }

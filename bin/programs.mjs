@@ -13,6 +13,13 @@ export function findProgram(name) {
   return folders.map((folder) => join(folder, name)).find((path) => existsSync(path)) ?? null
 }
 
+/** The same of the database's own programs; says what to install where it is missing. */
+export function requireProgram(name) {
+  const found = findProgram(name)
+  if (found === null) throw new WayOut(`${name} is missing. Install Debian's mariadb-server and start again.`)
+  return found
+}
+
 /** Runs a program to its end with its output shown; throws a way out when it fails. */
 export function runProgram(command, args, options = {}) {
   return new Promise((resolve, reject) => {

@@ -123,7 +123,7 @@ export async function restore(folder, file, { until = null, passphraseFile = nul
     )
   const current = new Instance(folder)
   const beside = join(folder, 'restoring')
-  await current.stop()
+  await current.stopFirst()
   const { database, rows } = await readBeside(folder, file, { until, passphraseFile, beside })
   if (!rows.practices) say('There is no practice in this backup: it is of an empty installation.')
   if (!(await database.stop())) throw new WayOut('The restored data have not reached the disk. Nothing was changed.')

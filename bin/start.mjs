@@ -6,22 +6,23 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { keepBackedUp } from './daily.mjs'
 import { startDatabase } from './database.mjs'
-import { cannotWrite, readSettings, writeWhole } from './files.mjs'
+import { cannotWrite, writeWhole } from './files.mjs'
 import { buildWhenChanged, findProgram, installModules, installPackages, root } from './programs.mjs'
 import { run, say, WayOut } from './say.mjs'
 import { endLeftBehind, startServer, stopServer } from './server.mjs'
+import { runningStart, startedFileOf } from './started.mjs'
 import { Kept, whyEnded } from './supervise.mjs'
 import { bringUpToDate } from './upToDate.mjs'
 
 const folder = process.env.CIRCLE_DATA ?? join(root, '.data')
-const startedFile = join(folder, 'started.json')
+const startedFile = startedFileOf(folder)
 /** With less room on the disk it is said at each start. */
 const ROOM_BYTES = 500 * 1024 * 1024
 
 await run(async () => {
   const options = readOptions()
   requireNode()
-  const running = runningStart()
+  const running = runningStart(folder)
   if (running !== null && !options['reset-demo']) {
     throw new WayOut(
       `Unhurried Circle is running here already${running.address ? `: ${running.address}` : ', or just starting.'}\nTo start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`,
@@ -87,23 +88,12 @@ function requireNode() {
     throw new WayOut(`This is Node ${process.versions.node}; Unhurried Circle needs Node 20.19 or newer.`)
 }
 
-/** A start command that lives, with its address once it has one. */
-function runningStart() {
-  const started = readSettings(startedFile, (own) => Number.isInteger(own.pid))
-  if (started === null || started.pid === process.pid) return null
-  try {
-    return readFileSync(`/proc/${started.pid}/cmdline`, 'utf8').includes('start.mjs') ? started : null
-  } catch {
-    return null
-  }
-}
-
 /** This start is the one here from now on; what an earlier one left running is ended. */
 async function takeOver() {
-  rmSync(startedFile, { force: true })
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 })
-    // Of two starts at the same moment one makes the file.
+    // What a start left that is gone; of two at the same moment one makes the file anew.
+    if (runningStart(folder) === null) rmSync(startedFile, { force: true })
     writeFileSync(startedFile, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx', mode: 0o600 })
   } catch (error) {
     if (error.code === 'EEXIST') throw new WayOut('Unhurried Circle is just being started here by another window.')
