@@ -117,7 +117,8 @@ async function seedPastMeetings({ acting, scenario, catalogue, random, next }: D
     const made = { circleId: circle.id, startsAt: startsAt.toISOString(), plan, id: random.uuid() }
     const meeting = await addMeeting(acting, made)
     const led = simulateMeeting({ meetingId: meeting.id, startsAt, plan }, bodies, { history, random }, catalogue)
-    for (const [participant, arrival] of led.arrivals) await saveArrival(acting, meeting.id, participant, arrival)
+    for (const [participant, arrival] of led.arrivals)
+      await saveArrival(acting, meeting.id, { participant, arrival, at: Date.parse(meeting.startsAt) })
     await appendOutcomes(acting, meeting.id, led.outcomes)
     if (week === PAST_WEEKS - 1) continue
     const people = await participantsOf(acting)

@@ -66,7 +66,17 @@ function planned(): object {
     ...{ firstOn: '2026-10-01', time: '10:00', zone: 'Europe/Oslo', everyWeeks: 1 },
     ...{ until: null, ledBy: null, exceptions: {} },
   }
+  const times = { arrivals: {}, choices: {}, seating: 0 }
+  const nothingSaid = {
+    outcomes: [],
+    classEvents: [],
+    arrivals: {},
+    handChoices: [],
+    meeting: { seating: null },
+    times,
+  }
   return {
+    nothingSaid,
     plan,
     ann,
     bo,

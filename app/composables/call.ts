@@ -5,7 +5,12 @@ type Params<R extends Route> = keyof ParamsOf<R> extends never ? { params?: unde
 /** What a route is asked with: its parameters, its query and its body, as the contract has them. */
 export type Sent<R extends Route> = Params<R> & Needs<'body', SentBodyOf<R>> & Partial<Needs<'query', SentQueryOf<R>>>
 
-type Asked<R extends Route> = Record<string, never> extends Sent<R> ? [sent?: Sent<R>] : [sent: Sent<R>]
+/** How long an answer may take; left out: as long as it does. */
+interface Patience {
+  patienceMs?: number
+}
+type Asked<R extends Route> =
+  Record<string, never> extends Sent<R> ? [sent?: Sent<R> & Patience] : [sent: Sent<R> & Patience]
 
 /**
  * Calls a route of the contract and parses what it answers: the one place where the application talks to its server.
@@ -15,12 +20,17 @@ type Asked<R extends Route> = Record<string, never> extends Sent<R> ? [sent?: Se
  * const circles = await call(contract.readCircles)
  */
 export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Promise<ReplyOf<R>> {
-  const { params, query, body } = (sent ?? {}) as { params?: ParamsOf<R>; query?: object; body?: BodyOf<R> }
+  const { params, query, body, patienceMs } = (sent ?? {}) as Patience & {
+    params?: ParamsOf<R>
+    query?: object
+    body?: BodyOf<R>
+  }
   const reply = await $fetch<unknown>(addressOf(route, params), {
     method: route.method,
     query,
     body: body as Record<string, unknown> | undefined,
     retry: 0,
+    timeout: patienceMs,
     responseType: route.reply ? 'json' : 'text',
   })
   return (route.reply ? route.reply.parse(reply) : reply) as ReplyOf<R>

@@ -72,13 +72,13 @@ export function useClass() {
     if (status === 'running' && visibility.value === 'visible') void wakeLock.request('screen').catch(() => undefined)
     else void wakeLock.release()
   })
-  useFollowing()
 
   /** Why the class cannot begin as it is planned; empty where it can. */
   const stops = computed(() => (begun.value ? [] : meeting.checks.filter((check) => check.weight === 'stop')))
   function start(): void {
     if (stops.value.length > 0) return
-    meeting.press({ event: 'start', script: [...steps.value] })
+    meeting.notice = ''
+    meeting.press({ event: 'start', script: [...steps.value], planVersion: view.value.meeting.planVersion })
   }
   function toggle(): void {
     if (reading.value.status === 'ready') start()

@@ -1,14 +1,20 @@
+import { dequal } from 'dequal'
 import { entryAt, sure } from '~~/core/entries'
 import type { MeetingView } from '~~/core/contract/meetings'
 import type { AccidentReport } from '~~/core/lead/accident'
-import type { ClassEvent } from '~~/core/lead/clock'
+import { startOf, type ClassEvent } from '~~/core/lead/clock'
 import type { OutcomeDraft } from '~~/core/lead/logFor'
 import { withMessage, type HandChoiceRecord, type Message } from '~~/core/lead/message'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
-import type { Arrival } from '~~/core/offer/person'
+import { stampAfter } from '~~/core/lead/stamp'
+import type { Arrival, ArrivalSaid } from '~~/core/offer/person'
 
 /** A class event as it is pressed, before it has an id and a time. */
-export type Pressed = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id' | 'at'> : never) : never
+export type Pressed = ClassEvent extends infer E
+  ? E extends ClassEvent
+    ? Omit<E, 'id' | 'at' | 'under' | 'sequence'>
+    : never
+  : never
 
 /** What messages are said from. */
 interface Said {
@@ -31,6 +37,16 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
   const device = crypto.randomUUID().slice(0, 8)
   const opened = () => sure(view.value, 'No meeting is open.')
 
+  /** The time of what is said now: after all that is known of this class. */
+  function stamped(): number {
+    const { classEvents, outcomes, times } = opened()
+    return stampAfter(now(), [
+      ...[...classEvents, ...outcomes].map((event) => event.at),
+      ...Object.values(times.arrivals).flatMap((fields) => Object.values(fields)),
+      ...Object.values(times.choices),
+      times.seating,
+    ])
+  }
   function send(name: string, message: Message): void {
     if (!view.value) return
     view.value = withMessage(view.value, message)
@@ -38,12 +54,19 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
     if (isRehearsal()) return
     void outbox.put(view.value.meeting.id, name, message)
   }
+  /** Says what is new of somebody's arrival; what is as it was is not said again. */
   function sayArrival(participant: string, arrival: Arrival): void {
-    send(`arrival ${opened().meeting.id} ${participant}`, { kind: 'arrivals', participant, arrival })
+    const known = opened().arrivals[participant]
+    const news = Object.entries(arrival).filter(
+      ([field, value]) => !known || !dequal(known[field as keyof Arrival], value),
+    )
+    if (news.length === 0) return
+    const said = Object.fromEntries(news) as ArrivalSaid
+    send(crypto.randomUUID(), { kind: 'arrivals', participant, arrival: said, at: stamped() })
   }
   /** Keeps an order round the room; null: it is worked out again. */
   function seat(seating: string[] | null): void {
-    send(`seating ${opened().meeting.id}`, { kind: 'seating', seating })
+    send(crypto.randomUUID(), { kind: 'seating', seating, at: stamped() })
   }
   /** Writes an accident down: kept here until it has arrived, as all that is said in a class. */
   function report(accident: Omit<AccidentReport, 'id'>): void {
@@ -51,15 +74,17 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
     send(id, { kind: 'accident', report: { ...accident, id } })
   }
   function choose(choice: HandChoiceRecord): void {
-    send(`choice ${opened().meeting.id} ${choice.participant} ${choice.blockId}`, { kind: 'choices', choice })
+    send(crypto.randomUUID(), { kind: 'choices', choice, at: stamped() })
   }
   function log(drafts: OutcomeDraft[]): OutcomeEvent[] {
-    const outcomes = drafts.map((draft) => ({ ...draft, device, id: crypto.randomUUID(), at: Math.round(now()) }))
+    const at = stamped()
+    const outcomes = drafts.map((draft) => ({ ...draft, device, id: crypto.randomUUID(), at }))
     if (outcomes.length > 0) send(entryAt(outcomes, 0).id, { kind: 'outcomes', outcomes })
     return outcomes
   }
   function press(pressed: Pressed): void {
-    const event = { ...pressed, id: crypto.randomUUID(), at: Math.round(now()) } as ClassEvent
+    const under = pressed.event === 'start' ? null : (startOf(opened().classEvents)?.id ?? null)
+    const event = { ...pressed, id: crypto.randomUUID(), at: stamped(), under } as ClassEvent
     send(event.id, { kind: 'events', events: [event] })
   }
   return { sayArrival, seat, report, choose, log, press }

@@ -16,9 +16,13 @@ export type SavedState = 'saved' | 'saving' | 'waiting' | 'closed'
  * somebody else was faster, the server puts them on top of that plan and hands it over. What has not reached the server
  * is kept in the browser.
  *
- * @param replaced called with the plan that came from elsewhere, once this window's commands stand on top of it
+ * @param heard `replaced`: with the plan that came from elsewhere, once this window's commands stand on top of it;
+ * `overruled`: with what stands here and what puts back that which somebody else had set of the same
  */
-export function usePlanSaving(replaced: (plan: Plan) => void) {
+export function usePlanSaving(heard: {
+  replaced: (plan: Plan) => void
+  overruled: (stands: Edit[], back: Edit[], by: string) => void
+}) {
   const meeting = useMeeting()
   let meetingId = ''
   let kept = useKeptEdits('')
@@ -83,13 +87,15 @@ export function usePlanSaving(replaced: (plan: Plan) => void) {
     if (unsaved.length > 0 && state.value === 'saved') saveSoon(0)
   }
 
-  function afterSaving({ plan, planVersion, lost }: ReplyOf<typeof savePlan>, sent: number): void {
+  function afterSaving({ plan, planVersion, lost, overruled, by }: ReplyOf<typeof savePlan>, sent: number): void {
+    const stands = unsaved.slice(0, sent)
     // What was typed while they were on their way stands on top of what came back.
-    const stored = plan ?? replayed(meeting.opened.meeting.plan, unsaved.slice(0, sent)).plan
+    const stored = plan ?? replayed(meeting.opened.meeting.plan, stands).plan
     unsaved = unsaved.slice(sent)
     state.value = 'saved'
     if (plan) putOnTop(plan, planVersion, 'This plan was changed in another window.', lost)
     else meeting.planSaved({ plan: stored, planVersion })
+    if (overruled.length > 0) heard.overruled(stands, overruled, by)
     keep()
   }
 
@@ -112,7 +118,7 @@ export function usePlanSaving(replaced: (plan: Plan) => void) {
     unsaved = again.kept
     meeting.plan = again.plan
     keep()
-    replaced(again.plan)
+    heard.replaced(again.plan)
     const count = again.lost.length + lostBefore
     const lost = count === 0 ? 'Nothing is lost.' : `Left out, since its block is gone: ${count} of yours.`
     notice.value = `${why} Your changes were put on top of it. ${lost}`

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 const { account, signOut } = useAccount()
+const outbox = useOutbox()
 const PLACES = [
   { to: '/', name: 'Circle' },
   { to: '/dates', name: 'Dates' },
@@ -46,7 +47,10 @@ const PLACES = [
         </div>
       </div>
     </header>
-    <main id="main" class="flex-1 mx-auto w-full max-w-[1400px] px-5 py-5"><slot /></main>
+    <main id="main" class="flex-1 mx-auto w-full max-w-[1400px] px-5 py-5">
+      <OutboxNote v-if="account" class="no-print" :class="outbox.waiting + outbox.refused.length > 0 ? 'mb-3' : ''" />
+      <slot />
+    </main>
     <KeySheet />
   </div>
 </template>

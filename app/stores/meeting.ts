@@ -1,6 +1,7 @@
+import { dequal } from 'dequal'
 import { sure } from '~~/core/entries'
 import { changesOfPeople, planAsLed } from '~~/core/lead/clock'
-import { withMessage, type Broadcast } from '~~/core/lead/message'
+import { together, withMessage, type Said } from '~~/core/lead/message'
 import { foldOutcomes, notedTwice } from '~~/core/lead/outcome'
 import { standInsFor } from '~~/core/offer/standIn'
 import { TIERS } from '~~/core/catalogue/words'
@@ -9,7 +10,8 @@ import type { Plan } from '~~/core/plan/plan'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
-import { readMeeting, type MeetingView } from '~~/core/contract/meetings'
+import { readMeeting, readSaid, type MeetingView } from '~~/core/contract/meetings'
+import { classTime } from '~/live/classTime'
 
 /** The open meeting: what is known of it, what is said in it, and what follows for everybody's offers and time. */
 export const useMeeting = defineStore('meeting', () => {
@@ -23,22 +25,29 @@ export const useMeeting = defineStore('meeting', () => {
   const planned = computed(() => sure(plan.value, 'No meeting is open.'))
   /** Whether the plan on the screen holds commands that the server has not got yet. */
   const planIsDirty = ref(false)
-  /** Server time minus this device's, so that all devices lead by one clock. */
-  const clockOffsetMs = ref(0)
+  /** Since when nothing is heard of the server, by this device; null: it is heard. */
+  const cutSince = ref<number | null>(null)
+  /** The plan was changed on another device: what stood on this screen before, and who did it. */
+  const changedElsewhere = shallowRef<{ before: Plan; by: string } | null>(null)
+  /** What happened to the class elsewhere and concerns whoever leads it, in words; empty: nothing. */
+  const notice = ref('')
   /** A rehearsal alone: its clock runs faster, and nothing of it is sent or kept. */
-  const rehearsal = shallowRef<{ speed: number; since: number; at: number } | null>(null)
+  const rehearsal = shallowRef<{ speed: number; since: number; at: number; before: MeetingView } | null>(null)
   const now = () =>
-    rehearsal.value
-      ? rehearsal.value.at + (Date.now() - rehearsal.value.since) * rehearsal.value.speed
-      : Date.now() + clockOffsetMs.value
+    rehearsal.value ? rehearsal.value.at + (classTime() - rehearsal.value.since) * rehearsal.value.speed : classTime()
 
+  /** Opens a meeting; the one that is open already goes on as it is while it is fetched anew. */
   async function open(id: string): Promise<void> {
-    if (view.value?.meeting.id !== id) {
-      view.value = plan.value = null
-      planIsDirty.value = false
+    await outbox.open()
+    if (view.value?.meeting.id === id) {
+      void refresh(id).catch(() => undefined)
+      return
     }
-    await Promise.all([catalogues.load(), outbox.open()])
-    await refresh(id)
+    view.value = plan.value = null
+    planIsDirty.value = false
+    notice.value = ''
+    changedElsewhere.value = null
+    await Promise.all([catalogues.load(), refresh(id)])
     await loadTexts()
   }
 
@@ -60,39 +69,77 @@ export const useMeeting = defineStore('meeting', () => {
     )
   }
 
-  /** Fetches what others have said meanwhile; what waits in the outbox stays on top. */
+  /** Fetches the meeting anew; nothing that is known here, or waits in the outbox, is forgotten. */
   async function refresh(id = opened.value.meeting.id): Promise<void> {
     if (rehearsal.value) return
-    const asked = Date.now()
     const fetched = await call(readMeeting, { params: { id } })
-    clockOffsetMs.value = fetched.now - (asked + Date.now()) / 2
-    if (planIsDirty.value && view.value) fetched.meeting = view.value.meeting
-    view.value = outbox.waitingFor(id).reduce(withMessage, fetched)
+    const known = view.value?.meeting.id === id ? view.value : null
+    const both = known ? together(known, fetched) : fetched
+    const isOwnPlan = planIsDirty.value && known !== null
+    const { plan: own, planVersion } = isOwnPlan ? known.meeting : fetched.meeting
+    const sequence = Math.max(known?.sequence ?? 0, fetched.sequence)
+    view.value = outbox
+      .waitingFor(id)
+      .reduce(withMessage, { ...both, sequence, meeting: { ...both.meeting, plan: own, planVersion } })
     settlePlan()
   }
   /** The plan on the screen: as it is led once the class has begun, as it is stored where nothing is unsaved. */
   function settlePlan(): void {
     if (!planIsDirty.value) plan.value = planAsLed(opened.value.meeting.plan, opened.value.classEvents)
   }
-  /** Takes in what another device has said; of a plan it only says that there is another version. */
-  function receive(said: Broadcast): void {
-    if (!view.value || rehearsal.value) return
-    if (said.kind === 'plan') {
-      if (said.planVersion > view.value.meeting.planVersion && !planIsDirty.value) void refresh().catch(() => undefined)
-      return
+  /** Takes in what was said in the meeting; where something before it was not heard, that is asked for first. */
+  function receive(said: Said): void {
+    if (!view.value || rehearsal.value || said.upTo <= view.value.sequence) return
+    if (said.from > view.value.sequence) return void catchUp()
+    let [isOther, planBy]: [boolean, string | null] = [false, null]
+    for (const message of said.messages) {
+      if (message.kind === 'people') isOther = true
+      else if (message.kind === 'plan') {
+        // What is unsaved here is put on top of that version when it is saved.
+        if (message.planVersion > view.value.meeting.planVersion && !planIsDirty.value) planBy = message.by
+      } else view.value = withMessage(view.value, message)
     }
-    view.value = withMessage(view.value, said)
-    if (said.kind === 'events') settlePlan()
+    view.value = { ...view.value, sequence: said.upTo }
+    settlePlan()
+    if (isOther || planBy !== null) void fetchOther(planBy)
   }
+  /** Fetches what another device changed of the plan, or of who is there; the next word asks again where that fails. */
+  async function fetchOther(planBy: string | null): Promise<void> {
+    const before = plan.value
+    await refresh().catch(() => undefined)
+    if (planBy !== null && before && plan.value && !dequal(before, plan.value))
+      changedElsewhere.value = { before, by: planBy }
+  }
+  /** Asks for what was said since the last word that was heard. */
+  async function catchUp(): Promise<void> {
+    const id = view.value?.meeting.id
+    if (id === undefined || rehearsal.value) return
+    try {
+      const said = await call(readSaid, { params: { id }, query: { since: opened.value.sequence } })
+      if (view.value?.meeting.id === id) receive(said)
+    } catch {
+      // The server is not there: the line says so, and asks again when it is up.
+    }
+  }
+  /** A start that the server refuses, since the plan is another by now, is taken back here, and the plan is shown. */
+  outbox.onRefused(({ message, meetingId }) => {
+    const start = message.kind === 'events' ? message.events.find((event) => event.event === 'start') : undefined
+    if (!start || view.value?.meeting.id !== meetingId) return false
+    view.value = { ...view.value, classEvents: view.value.classEvents.filter((event) => event.id !== start.id) }
+    notice.value = 'The plan was changed on another device. It is shown now: look at it, then start.'
+    void refresh().catch(() => undefined)
+    return true
+  })
   /** Begins a rehearsal, changes its speed, or ends it and shows the real meeting again. */
   async function rehearse(speed: number | null): Promise<void> {
-    if (speed === null) {
-      rehearsal.value = null
-      await refresh()
-      return
-    }
-    if (!rehearsal.value) view.value = { ...opened.value, classEvents: [], outcomes: [] }
-    rehearsal.value = { speed, since: Date.now(), at: now() }
+    const at = now()
+    const before = rehearsal.value?.before ?? opened.value
+    if (!rehearsal.value) view.value = { ...before, classEvents: [], outcomes: [] }
+    rehearsal.value = speed === null ? null : { speed, since: classTime(), at, before }
+    if (speed !== null) return
+    view.value = before
+    settlePlan()
+    await refresh()
   }
 
   /** The version that the plan on the screen stands on. */
@@ -106,6 +153,17 @@ export const useMeeting = defineStore('meeting', () => {
     isRehearsal: () => rehearsal.value !== null,
     taken: (message) => message.kind === 'events' && settlePlan(),
   })
+
+  const unsafeNotes = computed(
+    () =>
+      new Set(
+        outbox.messages.flatMap(({ name, message }) =>
+          outbox.unsafe.has(name) && message.kind === 'outcomes' ? message.outcomes.map((outcome) => outcome.id) : [],
+        ),
+      ),
+  )
+  /** Whether a note would still be there if this device were switched off now. */
+  const isSafe = ({ id }: { id: string }): boolean => !unsafeNotes.value.has(id)
 
   const someCame = computed(() => Object.values(view.value?.arrivals ?? {}).some((arrival) => arrival.came))
   /** Those who came; before anybody is ticked, everybody who is expected. */
@@ -143,9 +201,14 @@ export const useMeeting = defineStore('meeting', () => {
     planIsDirty,
     planSaved,
     now,
+    cutSince,
+    notice,
+    changedElsewhere,
+    isSafe,
     open,
     refresh,
     receive,
+    catchUp,
     rehearsal,
     rehearse,
     changed,

@@ -1,6 +1,8 @@
+import { backTo } from '~~/core/plan/backTo'
 import type { Edit } from '~~/core/plan/edits'
 import { NO_HISTORY, performed, rebased, recorded, stepped, type History } from '~~/core/plan/history'
 import type { Block } from '~~/core/plan/plan'
+import { settingsWords } from '~/words/prepare'
 
 /**
  * Edits the open meeting's plan: commands with undo and redo, saved by themselves. Lives as long as the visit, so a
@@ -13,7 +15,33 @@ export const usePlanEditor = defineStore('planEditor', () => {
   const history = shallowRef<History>(NO_HISTORY)
   /** Blocks that were copied; they can be put into another meeting's plan as well. */
   const copied = shallowRef<Block[]>([])
-  const saving = usePlanSaving((plan) => (history.value = rebased(history.value, plan)))
+  const catalogues = useCatalogue()
+  const saving = usePlanSaving({
+    replaced: (plan) => (history.value = rebased(history.value, plan)),
+    overruled: (stands, back, by) => {
+      remember(stands, back)
+      saving.notice.value = `${by || 'Somebody else'} had set ${wordsOf(back)} meanwhile. Yours stands; Undo puts theirs back.`
+    },
+  })
+  /** Makes something that stands one undo away from what it put aside. */
+  function remember(edits: Edit[], inverses: Edit[]): void {
+    history.value = { done: [...history.value.done, { edits, inverses, at: 0 }], undone: [] }
+  }
+  const wordsOf = (edits: Edit[]): string =>
+    settingsWords(edits, meeting.planned, (id) => catalogues.catalogue.movements.get(id)?.name)
+  watch(
+    () => meeting.changedElsewhere,
+    (changed) => {
+      if (!changed || meeting.opened.meeting.id !== openId) return
+      const { before, by } = changed
+      const own = history.value.done.flatMap((step) => step.edits)
+      const back = backTo(own, meeting.planned, before)
+      history.value = rebased(history.value, meeting.planned)
+      if (back.length === 0) return
+      remember(backTo(own, before, meeting.planned), back)
+      saving.notice.value = `${by || 'Somebody else'} has set ${wordsOf(back)} now. Theirs stands; Undo puts yours back.`
+    },
+  )
 
   /**
    * Begins with the plan of the open meeting and what earlier visits left of it; does nothing when it is open already.

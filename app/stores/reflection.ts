@@ -7,6 +7,7 @@ import type { StepBack } from '~~/core/reflect/stepsBack'
 import { decisionKey, type Choice } from '~~/core/reflect/answer'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { TierStepTaken } from '~~/core/reflect/tierChange'
+import { refusalOf } from '~/composables/useRefusal'
 import type { TierStep } from '~~/core/reflect/tierMove'
 
 interface Answer extends Choice {
@@ -34,19 +35,22 @@ export const useReflection = defineStore('reflection', () => {
     takeBack.value = known.takeBack
     flares.value = known.flares
   }
+  /** Answers; where somebody else was first, theirs stands: it is shown, and the refusal says whose it is. */
   async function answer(answers: Answer[]): Promise<void> {
+    if (answers.length === 0) return
     const body = {
-      answers: answers.map(({ decision: { participant, movement, tier }, toLevel, dial, instead, reason }) => ({
-        participant,
-        movement,
-        tier,
-        toLevel: Level.parse(toLevel),
-        dial,
-        instead: instead ?? null,
-        reason,
+      answers: answers.map(({ decision, toLevel, dial, instead, reason }) => ({
+        ...{ participant: decision.participant, movement: decision.movement, tier: decision.tier },
+        ...{ toLevel: Level.parse(toLevel), dial, instead: instead ?? null, reason },
+        over: settledOf(decision)?.id ?? null,
       })),
     }
-    if (answers.length > 0) answered.value = await call(decide, { params: { id: meetingId.value }, body })
+    try {
+      answered.value = await call(decide, { params: { id: meetingId.value }, body })
+    } catch (error) {
+      if (refusalOf(error).status === 409) await open(meetingId.value)
+      throw error
+    }
   }
   /** Puts a dose that most have outgrown into the next plan that has the movement; says where it went. */
   async function raise(dose: BlockTurn): Promise<string> {

@@ -1,5 +1,7 @@
 import type { Dose, DoseKind } from '~~/core/catalogue/dose'
 import type { Placing } from '~~/core/plan/placing'
+import type { Edit } from '~~/core/plan/edits'
+import type { Plan } from '~~/core/plan/plan'
 import type { OrderChange } from '~~/core/plan/reordered'
 import { counted, joined } from '~~/core/sentence'
 import { clockWords } from './clock'
@@ -106,4 +108,44 @@ export const DOSE_KINDS: Record<DoseKind, { name: string; fresh: Dose; fields: D
     fresh: { kind: 'pair', hold: 10, count: 10, perSwing: 2 },
     fields: [field('hold', 'Hold', 's'), field('count', 'Swings'), field('perSwing', 'One swing', 's')],
   },
+}
+
+const SETTINGS: Partial<Record<Edit['edit'], string>> = {
+  setDose: 'the dose',
+  setRounds: 'the rounds',
+  setRest: 'the rest',
+  setSideOrder: 'the order of sides',
+  setCatchUp: 'the catch-up round',
+  setTitle: 'the title',
+  setMinutes: 'the minutes',
+  setSchool: 'the school',
+  setPropsLaidOut: 'how props lie',
+  setSpaceCheck: 'the look round',
+  setDrinkBreak: 'the drink',
+  setExhaleCue: 'the cue to breathe out',
+  setWaitAfterLying: 'the wait after lying',
+  setAim: 'the aim',
+  setBlocks: 'the order of the plan',
+}
+
+/**
+ * What some commands set, for saying whose edit stands.
+ *
+ * @example
+ * settingsWords([{ edit: 'setRounds', id: 'b', rounds: 2 }], plan, nameOf) // "the rounds of Bridge"
+ */
+export function settingsWords(
+  edits: readonly Edit[],
+  plan: Plan,
+  nameOf: (movement: string) => string | undefined,
+): string {
+  return joined(
+    edits.map((edit) => {
+      const block = 'id' in edit ? plan.blocks.find((one) => one.id === edit.id) : undefined
+      const movement = block ? (nameOf(block.movement) ?? '') : ''
+      if (edit.edit === 'setLane') return `what ${edit.tier} does in ${movement}`
+      if (edit.edit === 'setBlock') return movement
+      return `${SETTINGS[edit.edit] ?? 'the plan'}${movement === '' ? '' : ` of ${movement}`}`
+    }),
+  )
 }

@@ -3,7 +3,7 @@ import { Dial, Level, SchoolId, Side, Tier } from '../catalogue/words'
 import { Circle, Venue } from '../circle/circle'
 import { AccidentReport } from '../lead/accident'
 import { ClassEvent } from '../lead/clock'
-import { HandChoiceRecord, Message } from '../lead/message'
+import { HandChoiceRecord, Message, Said, Times } from '../lead/message'
 import { OutcomeEvent } from '../lead/outcome'
 import { Participant, ParticipantFields } from '../offer/participant'
 import { Arrival } from '../offer/person'
@@ -68,6 +68,10 @@ export const MeetingView = z.object({
   outcomes: z.array(OutcomeEvent),
   /** Effort and form that were not noted last time: asked in the class. */
   questions: z.array(z.object({ participant: Id, movement: z.string() })),
+  /** When each thing that a later word replaces was said. */
+  times: Times,
+  /** The place in the meeting's order from which on a screen has to hear more. */
+  sequence: z.number().int(),
   /** The server's clock, by which all devices lead, epoch milliseconds. */
   now: z.number(),
 })
@@ -125,6 +129,8 @@ export const DecisionChoice = z.object({
   /** What is done in place of a level where it hurts on the lowest rung. */
   instead: Instead.nullable().default(null),
   reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
+  /** The answer that it replaces, as it was seen; null: none was there. */
+  over: Id.nullable().default(null),
 })
 export type DecisionChoice = z.infer<typeof DecisionChoice>
 
@@ -190,6 +196,10 @@ export const savePlan = route({
     /** Null: it is the one that the commands were given on. */
     plan: Plan.nullable(),
     lost: z.number().int(),
+    /** Commands that put back what others had set of the same meanwhile; these commands stand. */
+    overruled: z.array(Edit),
+    /** Who had set it; empty where nothing was. */
+    by: z.string(),
   }),
 })
 export const readPlanVersions = route({
@@ -203,14 +213,27 @@ export const sendMessage = route({
   method: 'POST',
   path: '/api/meetings/:id/messages',
   may: 'account',
-  body: z.object({ message: Message }),
+  /** Who is said to have made it, where that is somebody else than who is signed in when it comes. */
+  body: z.object({ message: Message, notedBy: Id.nullable().default(null) }),
   reply: z.object({ received: z.literal(true) }),
 })
-/** Everything that is said in a meeting from now on, as server-sent events; first the server's clock. */
+/** What was said in a meeting after a place of its order. */
+export const readSaid = route({
+  method: 'GET',
+  path: '/api/meetings/:id/messages',
+  may: 'account',
+  query: z.object({ since: z.coerce.number().int().min(0) }),
+  reply: Said,
+})
+/**
+ * Everything that is said in a meeting after a place of its order, as server-sent events with their places: what was
+ * missed, then the server's clock, then whatever is said. A line that broke goes on from the last place it heard.
+ */
 export const followMeeting = route({
   method: 'GET',
   path: '/api/meetings/:id/stream',
   may: 'account',
+  query: z.object({ since: z.coerce.number().int().min(0) }),
   file: 'text/event-stream',
 })
 /** Accidents that were written down in a meeting. */

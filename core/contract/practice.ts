@@ -202,3 +202,11 @@ export const exportCalendar = route({
   query: z.object({ circle: z.uuid().optional().catch(undefined) }),
   file: 'text/calendar',
 })
+
+/** The server's time, epoch milliseconds: by it all devices lead. */
+export const readTime = route({
+  method: 'GET',
+  path: '/api/time',
+  may: 'anybody',
+  reply: z.object({ now: z.number() }),
+})

@@ -92,6 +92,12 @@ describe('the class clock', () => {
     expect(nextBlockStep(SCRIPT, 3)).toBe(3)
   })
 
+  it('does not obey what is of later than now, and obeys it once it is', () => {
+    const ahead = events(start(), { at: 86_400_000, event: 'finish' }, { at: 600_000, event: 'goTo', step: 3 })
+    expect(readClock(ahead, 5_000)).toMatchObject({ status: 'running', step: 0, leftMs: 5_000 })
+    expect(readClock(ahead, 600_000)).toMatchObject({ step: 3, elapsedMs: 0 })
+  })
+
   const at = fc.integer({ min: 1, max: 60_000 })
   const place = fc.integer({ min: 0, max: 3 })
   const participant = fc.constantFrom(id(), id())

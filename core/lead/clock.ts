@@ -1,36 +1,45 @@
 import { z } from 'zod'
 import { Tier } from '../catalogue/words'
 import { Block, type Plan } from '../plan/plan'
-import { inOrder } from './inOrder'
+import { AHEAD_MS } from './stamp'
+import { standingEvents } from './standingEvents'
 import { ScriptStep } from './script'
 
+const made = {
+  /** Made by the client, so sending twice is harmless. */
+  id: z.uuid(),
+  /** Epoch milliseconds. */
+  at: z.number().int(),
+  /** The start that the class stood on where it was pressed; left out: whichever stands. */
+  under: z.uuid().nullish(),
+  /** Its place in the server's order; left out: the server has not got it yet. */
+  sequence: z.number().int().nullish(),
+}
+
 /**
- * What can happen to a class. `at` is epoch milliseconds; `id` is made by the client, so sending twice is harmless.
- * A move names the step it goes to, so two devices that press "on" together go on once. The start holds the script, so
- * somebody who comes late or a plan that is edited does not shift a running class. A reset makes it ready to start
- * again.
+ * What can happen to a class. A move names the step it goes to, so two devices that press "on" together go on once. The
+ * start holds the script, so somebody who comes late or a plan that is edited does not shift a running class; it names
+ * the version of the plan that it was made from. A reset makes it ready to start again.
  */
 export const ClassEvent = z.discriminatedUnion('event', [
   z.object({
-    id: z.uuid(),
-    at: z.number().int(),
+    ...made,
     event: z.literal('start'),
     script: z.array(ScriptStep).min(1, 'A class without blocks cannot start.').max(2000),
+    planVersion: z.number().int().nullish(),
   }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('pause') }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('resume') }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('goTo'), step: z.number().int().min(0).max(2000) }),
+  z.object({ ...made, event: z.literal('pause') }),
+  z.object({ ...made, event: z.literal('resume') }),
+  z.object({ ...made, event: z.literal('goTo'), step: z.number().int().min(0).max(2000) }),
   z.object({
-    id: z.uuid(),
-    at: z.number().int(),
+    ...made,
     event: z.literal('stretch'),
     step: z.number().int().min(0).max(2000),
     seconds: z.number().int().min(-600).max(600),
   }),
   // The rest of the class runs otherwise from this step on: shortened, something dropped, something gentler.
   z.object({
-    id: z.uuid(),
-    at: z.number().int(),
+    ...made,
     event: z.literal('change'),
     step: z.number().int().min(0).max(2000),
     script: z.array(ScriptStep).max(2000),
@@ -38,17 +47,11 @@ export const ClassEvent = z.discriminatedUnion('event', [
     why: z.string().max(200),
   }),
   // Somebody works in another tier for the rest, or takes no further part.
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('tier'), participant: z.uuid(), tier: Tier }),
-  z.object({
-    id: z.uuid(),
-    at: z.number().int(),
-    event: z.literal('leave'),
-    participant: z.uuid(),
-    why: z.string().max(200),
-  }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('return'), participant: z.uuid() }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('finish') }),
-  z.object({ id: z.uuid(), at: z.number().int(), event: z.literal('reset') }),
+  z.object({ ...made, event: z.literal('tier'), participant: z.uuid(), tier: Tier }),
+  z.object({ ...made, event: z.literal('leave'), participant: z.uuid(), why: z.string().max(200) }),
+  z.object({ ...made, event: z.literal('return'), participant: z.uuid() }),
+  z.object({ ...made, event: z.literal('finish') }),
+  z.object({ ...made, event: z.literal('reset') }),
 ])
 export type ClassEvent = z.infer<typeof ClassEvent>
 
@@ -74,6 +77,7 @@ interface State {
 
 /**
  * Reads the class clock: a pure function of its events, so it is right after a reload, a sleep and on a second device.
+ * What is of later than now is not obeyed.
  *
  * @param events in any order; events with the same id count once
  * @param now epoch milliseconds
@@ -81,7 +85,7 @@ interface State {
  * readClock([{ id: 'e', at: 0, event: 'start', script }], 5000).status // 'running'
  */
 export function readClock(events: readonly ClassEvent[], now: number): ClockReading {
-  const live = sinceReset(events)
+  const live = standingEvents(events.filter((event) => event.at <= now + AHEAD_MS))
   const state: State = { steps: beginning(live), status: 'ready', step: 0, elapsedMs: 0, at: now, addedMs: new Map() }
   for (const event of live) {
     advance(state, event.at)
@@ -106,7 +110,7 @@ export function readClock(events: readonly ClassEvent[], now: number): ClockRead
  * startedScript([]) // []
  */
 export function startedScript(events: readonly ClassEvent[]): readonly ScriptStep[] {
-  return scriptIn(sinceReset(events))
+  return scriptIn(standingEvents(events))
 }
 
 /**
@@ -120,13 +124,23 @@ export function hasBegun(events: readonly ClassEvent[]): boolean {
 }
 
 /**
+ * The start that a class stands on; undefined before it, and after a reset.
+ *
+ * @example
+ * startOf([{ id: 'e', at: 0, event: 'start', script }])?.id // 'e'
+ */
+export function startOf(events: readonly ClassEvent[]): ClassEvent | undefined {
+  return standingEvents(events).find((event) => event.event === 'start')
+}
+
+/**
  * The plan as it is led: with the blocks of the last change in class.
  *
  * @example
  * planAsLed(plan, []) === plan // true
  */
 export function planAsLed(plan: Plan, events: readonly ClassEvent[]): Plan {
-  const change = sinceReset(events).findLast((event) => event.event === 'change')
+  const change = standingEvents(events).findLast((event) => event.event === 'change')
   return change ? { ...plan, blocks: change.blocks } : plan
 }
 
@@ -141,7 +155,7 @@ export function changesOfPeople(events: readonly ClassEvent[]): {
   left: Map<string, string>
 } {
   const [tiers, left] = [new Map<string, Tier>(), new Map<string, string>()]
-  for (const event of sinceReset(events)) {
+  for (const event of standingEvents(events)) {
     if (event.event === 'tier') tiers.set(event.participant, event.tier)
     if (event.event === 'leave') left.set(event.participant, event.why)
     if (event.event === 'return') left.delete(event.participant)
@@ -171,11 +185,6 @@ function changedScript(
   const changed = [...steps.slice(0, step), ...script]
   // A class never loses its last step: something has to be going on.
   return changed.length > 0 ? changed : steps
-}
-
-function sinceReset(events: readonly ClassEvent[]): ClassEvent[] {
-  const ordered = inOrder(events)
-  return ordered.slice(ordered.findLastIndex((event) => event.event === 'reset') + 1)
 }
 
 function lengthOf(state: State, step: number): number {

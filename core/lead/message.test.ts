@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { USUAL_ARRIVAL } from '../offer/person'
-import { Message, withMessage, type MeetingState } from './message'
+import { Message, together, withMessage, type MeetingState } from './message'
 import type { OutcomeEvent } from './outcome'
 
 const PIA = '11111111-1111-4111-8111-111111111111'
@@ -11,6 +11,7 @@ const nothing: MeetingState = {
   arrivals: {},
   handChoices: [],
   meeting: { seating: null },
+  times: { arrivals: {}, choices: {}, seating: 0 },
 }
 const noted = (id: string): OutcomeEvent => ({
   id: `00000000-0000-4000-8000-${id.padStart(12, '0')}`,
@@ -59,23 +60,92 @@ describe('messages of a class', () => {
       ),
     )
   })
-  it('keep the last arrival, seating and choice; an empty choice takes it back', () => {
-    const choice = { participant: PIA, blockId: 'a', variation: 'bridge.chair.1', reason: 'A quiet day' }
-    const heard = (
-      [
-        { kind: 'arrivals', participant: PIA, arrival: { ...USUAL_ARRIVAL, pain: 2 } },
-        { kind: 'arrivals', participant: PIA, arrival: USUAL_ARRIVAL },
-        { kind: 'seating', seating: [PIA] },
-        { kind: 'choices', choice: { ...choice, variation: 'bridge.chair.2' } },
-        { kind: 'choices', choice },
-      ] as Message[]
-    ).reduce(withMessage, nothing)
-    expect(heard).toMatchObject({
-      arrivals: { [PIA]: USUAL_ARRIVAL },
-      meeting: { seating: [PIA] },
-      handChoices: [choice],
-    })
-    expect(withMessage(heard, { kind: 'choices', choice: { ...choice, variation: '' } }).handChoices).toEqual([])
+  const choice = { participant: PIA, blockId: 'a', variation: 'bridge.chair.1', reason: 'A quiet day' }
+  it('keep the later arrival, seating and choice, whichever comes first; an empty choice takes it back for good', () => {
+    const said: Message[] = [
+      { kind: 'arrivals', participant: PIA, arrival: { came: true, pain: 2 }, at: 1 },
+      { kind: 'arrivals', participant: PIA, arrival: { pain: 0 }, at: 4 },
+      { kind: 'seating', seating: [PIA], at: 2 },
+      { kind: 'seating', seating: [], at: 1 },
+      { kind: 'choices', choice: { ...choice, variation: 'bridge.chair.2' }, at: 3 },
+      { kind: 'choices', choice, at: 5 },
+    ]
+    for (const order of [said, said.toReversed()])
+      expect(order.reduce(withMessage, nothing)).toMatchObject({
+        arrivals: { [PIA]: { ...USUAL_ARRIVAL, pain: 0 } },
+        meeting: { seating: [PIA] },
+        handChoices: [choice],
+      })
+    const back: Message = { kind: 'choices', choice: { ...choice, variation: '' }, at: 6 }
+    for (const order of [
+      [...said, back],
+      [back, ...said],
+    ])
+      expect(order.reduce(withMessage, nothing).handChoices).toEqual([])
+  })
+  it('of an arrival go together field by field: a late word of pain takes no dizziness away', () => {
+    const offline: Message = {
+      kind: 'arrivals',
+      participant: PIA,
+      arrival: { came: true, pain: 2, dizzy: false },
+      at: 10,
+    }
+    const online: Message = { kind: 'arrivals', participant: PIA, arrival: { pain: 7, dizzy: true }, at: 20 }
+    for (const order of [
+      [offline, online],
+      [online, offline],
+    ])
+      expect(order.reduce(withMessage, nothing).arrivals[PIA]).toMatchObject({ came: true, pain: 7, dizzy: true })
+  })
+  const people = ['1', '2'].map((one) => PIA.replace('1', one))
+  const at = fc.integer({ min: 1, max: 6 })
+  const anyMessage: fc.Arbitrary<Message> = fc.oneof(
+    fc.constantFrom(outcomes('1'), outcomes('2', '3'), outcomes('3')),
+    fc.record({
+      kind: fc.constant('arrivals' as const),
+      ...{ at, participant: fc.constantFrom(...people) },
+      arrival: fc.record(
+        { came: fc.boolean(), pain: fc.integer({ min: 0, max: 2 }), dizzy: fc.boolean() },
+        { requiredKeys: [] },
+      ),
+    }),
+    fc.record({ kind: fc.constant('seating' as const), at, seating: fc.constantFrom(null, [], people) }),
+    fc.record({
+      kind: fc.constant('choices' as const),
+      at,
+      choice: fc.constantFrom(choice, { ...choice, variation: '' }, { ...choice, reason: 'Other' }),
+    }),
+  )
+  const sorted = (state: MeetingState) => ({ ...state, outcomes: state.outcomes.toSorted((a, b) => a.at - b.at) })
+  it('come to the same in whatever order and however often they arrive', () => {
+    fc.assert(
+      fc.property(fc.array(anyMessage, { maxLength: 12 }), fc.infiniteStream(fc.nat()), (said, keys) => {
+        const mixed = [...said, ...said]
+          .map((message) => ({ message, key: keys.next().value as number }))
+          .toSorted((a, b) => a.key - b.key)
+          .map(({ message }) => message)
+        expect(sorted(mixed.reduce(withMessage, nothing))).toEqual(sorted(said.reduce(withMessage, nothing)))
+      }),
+      { numRuns: 2000 },
+    )
+  })
+  it('are not forgotten by what is fetched: what either knows is known', () => {
+    fc.assert(
+      fc.property(fc.array(anyMessage, { maxLength: 8 }), fc.array(anyMessage, { maxLength: 8 }), (here, there) => {
+        const fetched = there.reduce(withMessage, nothing)
+        const both = together(here.reduce(withMessage, nothing), fetched)
+        expect(sorted(both)).toEqual(sorted([...here, ...there].reduce(withMessage, nothing)))
+      }),
+      { numRuns: 2000 },
+    )
+  })
+  it('of an outcome take the server’s own copy, which has its place in the order', () => {
+    const own = { ...noted('1'), sequence: 7, at: 5 }
+    const heard = [outcomes('1'), { kind: 'outcomes', outcomes: [own] } as Message, outcomes('1')].reduce(
+      withMessage,
+      nothing,
+    )
+    expect(heard.outcomes).toEqual([own])
   })
   it('of an accident change nothing that other screens show', () => {
     expect(

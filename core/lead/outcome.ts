@@ -87,6 +87,8 @@ export const OutcomeEvent = z.object({
   isGroup: z.boolean().default(false),
   /** The note that this one takes back as a whole; null: none. */
   takesBack: z.uuid().nullable().default(null),
+  /** Its place in the server's order; left out: the server has not got it yet. */
+  sequence: z.number().int().nullish(),
   /** What a correction takes back: these fields are empty again, whatever was said before. */
   clears: z.array(z.enum(CLEARABLE)).default([]),
 })

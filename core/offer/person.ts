@@ -137,31 +137,49 @@ export type News = z.infer<typeof News>
 export const AfterDays = z.enum(['fine', 'sore-a-day', 'sore-days', 'worse'])
 export type AfterDays = z.infer<typeof AfterDays>
 
-/** How somebody is today. Pains are 0–10; null: not asked. */
-export const Arrival = z.object({
-  came: z.boolean().default(false),
+const fields = {
+  came: z.boolean(),
   pain: z
     .number('Pain is a number from 0 to 10.')
     .int()
     .min(0, 'Pain is 0 at least.')
     .max(10, 'Pain is 10 at most.')
-    .nullable()
-    .default(null),
+    .nullable(),
   /** Today's word for what is usual; null: as it is written down of them. */
-  usualPain: UsualPain.default(null),
+  usualPain: UsualPain,
   /** How it was after the last meeting, and where; null: not asked. */
-  after: AfterDays.nullable().default(null),
-  afterWhere: z.array(Region).max(6, 'Six places at most.').default([]),
-  tired: z.boolean().default(false),
-  sore: z.boolean().default(false),
-  dizzy: z.boolean().default(false),
-  ill: z.boolean().default(false),
+  after: AfterDays.nullable(),
+  afterWhere: z.array(Region).max(6, 'Six places at most.'),
+  tired: z.boolean(),
+  sore: z.boolean(),
+  dizzy: z.boolean(),
+  ill: z.boolean(),
   /** Came after the start. */
-  late: z.boolean().default(false),
+  late: z.boolean(),
   /** What is new since last time. */
-  news: News.default('none'),
-  newsNote: z.string().max(300, 'A note has 300 characters at most.').default(''),
+  news: News,
+  newsNote: z.string().max(300, 'A note has 300 characters at most.'),
+}
+
+/** How somebody is today. Pains are 0–10; null: not asked. */
+export const Arrival = z.object({
+  came: fields.came.default(false),
+  pain: fields.pain.default(null),
+  usualPain: fields.usualPain.default(null),
+  after: fields.after.default(null),
+  afterWhere: fields.afterWhere.default([]),
+  tired: fields.tired.default(false),
+  sore: fields.sore.default(false),
+  dizzy: fields.dizzy.default(false),
+  ill: fields.ill.default(false),
+  late: fields.late.default(false),
+  news: fields.news.default('none'),
+  newsNote: fields.newsNote.default(''),
 })
 export type Arrival = z.infer<typeof Arrival>
+
+/** What was said of somebody's arrival at one moment: what is not in it stays as it was. */
+export const ArrivalSaid = z.object(fields).partial()
+export type ArrivalSaid = z.infer<typeof ArrivalSaid>
 
 export const USUAL_ARRIVAL: Arrival = Arrival.parse({ came: true })

@@ -35,6 +35,11 @@ export async function accountsOf(scope: Scope): Promise<Account[]> {
   return rows.map(accountOf)
 }
 
+/** Whether there is such an account in the practice. */
+export async function isAccountOf({ db, practiceId }: Scope, id: string): Promise<boolean> {
+  return (await db('accounts').where({ id, practice_id: practiceId }).first('id')) !== undefined
+}
+
 /** Whether anybody has set up a practice here. */
 export async function hasPractice(db: Database): Promise<boolean> {
   return (await db('practices').first('id')) !== undefined

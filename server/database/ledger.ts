@@ -123,8 +123,12 @@ export interface NewEntry extends Pick<
   undoes?: string
 }
 
-/** What a second answer to the same decision replaces; where they stood before the first stays. */
+/**
+ * What a second answer to the same decision replaces; where they stood before the first stays. It gets an id of its own,
+ * so whoever answers over it names what they have seen.
+ */
 const REPLACED = [
+  'id',
   'proposed',
   'answer',
   'to_level',

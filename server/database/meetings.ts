@@ -98,6 +98,14 @@ function meetingOf(row: MeetingRow): Meeting {
   }
 }
 
+/** When the order round the room was made by hand, epoch milliseconds; 0: not known. */
+export async function seatingTimeOf({ db, practiceId }: Scope, id: string): Promise<number> {
+  const row = await db('meetings')
+    .where({ id, practice_id: practiceId })
+    .first<{ at: number } | undefined>('seating_at as at')
+  return row?.at ?? 0
+}
+
 /** A circle's meetings after a moment, the next one first. */
 export async function meetingsAhead(scope: Scope, circleId: string, after: string): Promise<Meeting[]> {
   const { db, practiceId } = scope

@@ -13,6 +13,7 @@ import * as supportAndFacts from './migrations/009_support_and_facts'
 import * as clearancesAndLevels from './migrations/010_clearances_and_levels'
 import * as beliefsAndMemory from './migrations/011_beliefs_and_memory'
 import * as howAtHome from './migrations/012_how_at_home'
+import * as oneOrder from './migrations/013_one_order'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -28,6 +29,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '010_clearances_and_levels': clearancesAndLevels,
   '011_beliefs_and_memory': beliefsAndMemory,
   '012_how_at_home': howAtHome,
+  '013_one_order': oneOrder,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

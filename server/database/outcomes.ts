@@ -5,69 +5,107 @@ import type { Arrival } from '../../core/offer/person'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
 import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
+import { rowsOf, type Places } from './places'
 import { fromJson, groupedBy, sqlTimeOf, type Acting, type Scope, requireOwn } from './rows'
 
-export async function classEventsOf(scope: Scope, meetingId: string): Promise<ClassEvent[]> {
-  const { db, practiceId } = scope
-  const rows = await db('class_events').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy(['at', 'id'])
-  return rows.map((row) => fromJson(row.event, ClassEvent))
+interface EventRow {
+  event: unknown
+  sequence: number
 }
 
-/** Appends clock events; one that is there already is left alone, so sending twice is harmless. */
-export async function appendClassEvents(scope: Scope, meetingId: string, events: ClassEvent[]): Promise<void> {
-  const { db, practiceId } = scope
-  await requireOwn(scope, 'meetings', meetingId)
-  if (events.length === 0) return
-  await db('class_events')
-    .insert(
-      events.map((event) => ({
-        id: event.id,
-        practice_id: practiceId,
-        meeting_id: meetingId,
-        at: event.at,
-        event: JSON.stringify(event),
-      })),
-    )
-    .onConflict('id')
-    .ignore()
+export async function classEventsOf(scope: Scope, meetingId: string): Promise<ClassEvent[]> {
+  return (await rowsOf<EventRow>(scope, 'class_events', meetingId).orderBy(['at', 'id'])).map(classEventOf)
+}
+
+/** Class events between two places of a meeting's order, in it. */
+export async function classEventsBetween(scope: Scope, meetingId: string, places: Places): Promise<ClassEvent[]> {
+  return (await rowsOf<EventRow>(scope, 'class_events', meetingId, places).orderBy(['sequence', 'at', 'id'])).map(
+    classEventOf,
+  )
+}
+
+function classEventOf({ event, sequence }: EventRow): ClassEvent {
+  return { ...fromJson(event, ClassEvent), sequence }
 }
 
 /** Outcome events of one meeting as they were logged, oldest first. */
 export async function outcomeEventsOf(scope: Scope, meetingId: string): Promise<OutcomeEvent[]> {
-  const { db, practiceId } = scope
-  const rows = await db('outcomes').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy(['at', 'id'])
-  return rows.map((row) => fromJson(row.event, OutcomeEvent))
+  return (await rowsOf<EventRow>(scope, 'outcomes', meetingId).orderBy(['at', 'id'])).map(outcomeEventOf)
+}
+
+/** Outcome events between two places of a meeting's order, in it. */
+export async function outcomeEventsBetween(scope: Scope, meetingId: string, places: Places): Promise<OutcomeEvent[]> {
+  return (await rowsOf<EventRow>(scope, 'outcomes', meetingId, places).orderBy(['sequence', 'at', 'id'])).map(
+    outcomeEventOf,
+  )
+}
+
+function outcomeEventOf({ event, sequence }: EventRow): OutcomeEvent {
+  return { ...fromJson(event, OutcomeEvent), sequence }
+}
+
+/** Something with an id that stands in another meeting already. */
+export class TakenElsewhere extends Error {
+  override name = 'TakenElsewhere'
+}
+
+/**
+ * Appends clock events; one that is there already is left alone, so sending twice is harmless.
+ *
+ * @throws {TakenElsewhere} where an id belongs to another meeting
+ */
+export async function appendClassEvents(
+  scope: Scope,
+  meetingId: string,
+  events: readonly ClassEvent[],
+  sequence = 0,
+): Promise<void> {
+  const rows = events.map((event) => ({ at: event.at, event: JSON.stringify(event), id: event.id }))
+  await append(scope, 'class_events', meetingId, rows, sequence)
 }
 
 /**
  * Appends outcome events; one that is there already is left alone, so sending twice stores one.
  *
+ * @param notedBy the account that is said to have noted them; who is signed in now is kept beside it
  * @throws {NotFound} when a participant is not the practice's own; nothing is stored then
+ * @throws {TakenElsewhere} where an id belongs to another meeting
  */
-export async function appendOutcomes(scope: Acting, meetingId: string, events: OutcomeEvent[]): Promise<void> {
-  const { db, practiceId, accountId } = scope
-  await requireOwn(scope, 'meetings', meetingId)
-  if (events.length === 0) return
+export async function appendOutcomes(
+  scope: Acting,
+  meetingId: string,
+  events: readonly OutcomeEvent[],
+  { sequence = 0, notedBy = null }: { sequence?: number; notedBy?: string | null } = {},
+): Promise<void> {
   await requireOwn(
     scope,
     'participants',
     events.map((event) => event.participant),
   )
-  await db('outcomes')
-    .insert(
-      events.map((event) => ({
-        id: event.id,
-        practice_id: practiceId,
-        meeting_id: meetingId,
-        participant_id: event.participant,
-        movement: event.movement,
-        at: event.at,
-        event: JSON.stringify(event),
-        logged_by: accountId,
-      })),
-    )
+  const rows = events.map((event) => ({
+    ...{ id: event.id, at: event.at, event: JSON.stringify(event) },
+    ...{ participant_id: event.participant, movement: event.movement },
+    ...{ logged_by: scope.accountId, noted_by: notedBy },
+  }))
+  await append(scope, 'outcomes', meetingId, rows, sequence)
+}
+
+async function append(
+  { db, practiceId }: Scope,
+  table: 'outcomes' | 'class_events',
+  meetingId: string,
+  rows: readonly { id: string }[],
+  sequence: number,
+): Promise<void> {
+  if (rows.length === 0) return
+  const own = { practice_id: practiceId, meeting_id: meetingId }
+  await db(table)
+    .insert(rows.map((row) => ({ ...row, ...own, sequence })))
     .onConflict('id')
-    .ignore()
+    .merge(['id'])
+  const ids = [...new Set(rows.map((row) => row.id))]
+  const stored = await db(table).where(own).whereIn('id', ids).select('id')
+  if (stored.length < ids.length) throw new TakenElsewhere('This was noted in another meeting already.')
 }
 
 /**

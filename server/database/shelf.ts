@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { Plan } from '../../core/plan/plan'
 import type { ShelfFields, ShelfPlan } from '../../core/plan/shelf'
 import type { PlanVersion } from '../../core/contract/meetings'
-import { versionOf } from './plans'
+import { versionOf } from './planVersions'
 import { fromJson, isoOf, NotFound, OlderVersion, type Acting, type Scope } from './rows'
 import { inTransaction } from './transaction'
 

@@ -26,7 +26,7 @@ export async function afterLast(
 ): Promise<{ takeBack: StepBack[]; flares: FlareStep[] }> {
   const ids = people.map((person) => person.id)
   const since = subDays(new Date(meeting.startsAt), catalogue.judgement.evidence.days).toISOString()
-  const [arrivals, doors, said] = await Promise.all([
+  const [{ arrivals }, doors, said] = await Promise.all([
     arrivalsOf(scope, meeting.id),
     doorsOf(scope, ids, meeting.startsAt),
     daysAfterOf(scope, ids, since),

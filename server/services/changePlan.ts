@@ -1,13 +1,14 @@
-import type { Meeting } from '../../core/contract/meetings'
 import { hasBegun } from '../../core/lead/clock'
+import { backTo } from '../../core/plan/backTo'
 import { replayed, type Edit } from '../../core/plan/edits'
 import { Plan } from '../../core/plan/plan'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { classEventsOf } from '../database/outcomes'
+import { planChangedBy, planInVersion } from '../database/planVersions'
 import { changePlan } from '../database/plans'
 import type { Acting } from '../database/rows'
 import { fieldMessages, notValid, refusal } from '../http/refuse'
-import { broadcast } from '../live/broadcast'
+import { tell } from '../live/following'
 
 /** What became of commands that were put on top of a plan. */
 export interface ReplayedPlan {
@@ -16,6 +17,10 @@ export interface ReplayedPlan {
   plan: Plan | null
   /** Commands that did not fit any more. */
   lost: number
+  /** Commands that put back what others had set of the same meanwhile. */
+  overruled: Edit[]
+  /** Who made the version that they were put on top of; empty where nothing was overruled. */
+  by: string
 }
 
 /**
@@ -29,23 +34,26 @@ export async function replayEdits(
   meetingId: string,
   { version, edits }: { version: number; edits: readonly Edit[] },
 ): Promise<ReplayedPlan> {
-  await requireNotBegun(acting, meetingId)
   const known = new Set((await practiceCatalogue(acting)).movements.map((movement) => movement.id))
-  let isOther = false
-  let lost = 0
-  const saved = await changePlan(acting, meetingId, (plan, stored) => {
+  const seen: Omit<ReplayedPlan, 'plan' | 'planVersion'> & { isOther: boolean } = {
+    isOther: false,
+    lost: 0,
+    overruled: [],
+    by: '',
+  }
+  const saved = await changePlan(acting, meetingId, async (plan, stored, within) => {
+    await requireNotBegun(within, meetingId)
     const again = replayed(plan, edits)
-    isOther = stored !== version
-    lost = again.lost.length
+    seen.isOther = stored !== version
+    seen.lost = again.lost.length
+    const base = seen.isOther ? await planInVersion(within, meetingId, version) : null
+    seen.overruled = base ? backTo(edits, base, plan) : []
+    seen.by = seen.overruled.length > 0 ? await planChangedBy(within, meetingId, stored) : ''
     return checked(again.plan, known)
   })
-  tellPlan(meetingId, saved)
-  return { planVersion: saved.planVersion, plan: isOther || lost > 0 ? saved.plan : null, lost }
-}
-
-/** Says to every screen that follows the meeting that its plan has another version. */
-export function tellPlan(meetingId: string, { planVersion }: Pick<Meeting, 'planVersion'>): void {
-  broadcast(meetingId, { kind: 'plan', planVersion })
+  tell(acting, meetingId)
+  const { isOther, ...said } = seen
+  return { ...said, planVersion: saved.planVersion, plan: isOther || said.lost > 0 ? saved.plan : null }
 }
 
 /** @throws 423 once the class has begun: its plan stays as it is led */

@@ -4,7 +4,14 @@ import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { arrivalsOf, everybodyIn, handChoicesOf } from '../database/arrivals'
 import { circleById, venuesOf } from '../database/circles'
 import { questionsFor } from '../database/ledger'
-import { lastMeetingsBefore, meetingById, meetingsBefore, movementsMetBefore } from '../database/meetings'
+import {
+  lastMeetingsBefore,
+  meetingById,
+  meetingsBefore,
+  seatingTimeOf,
+  movementsMetBefore,
+} from '../database/meetings'
+import { sequenceOf } from '../database/order'
 import { classEventsOf, outcomeEventsOf } from '../database/outcomes'
 import { spreadQuestions } from '../../core/reflect/questions'
 import { believedOn } from './believedOn'
@@ -13,6 +20,8 @@ import { gapsOf } from './memoryOf'
 
 /** Everything that the four steps of a meeting work with, as a lead sees it. */
 export async function meetingView(scope: Scope, id: string): Promise<Omit<MeetingView, 'now'>> {
+  // Read before all else: whatever is said meanwhile is said once more to whoever reads on from here.
+  const sequence = await sequenceOf(scope, id)
   const meeting = await meetingById(scope, id)
   const circle = await circleById(scope, meeting.circleId)
   const { startsAt } = meeting
@@ -20,7 +29,7 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
     linkedCatalogue(scope),
     everybodyIn(scope, meeting.id, circle.members),
   ])
-  const [venues, people, arrivals, lastCame, met, before, handChoices, classEvents, outcomes, questions] =
+  const [venues, people, doors, lastCame, met, before, byHand, classEvents, outcomes, questions, seatedAt] =
     await Promise.all([
       venuesOf(scope),
       peopleOn(scope, ids, startsAt.slice(0, 10), catalogue),
@@ -32,6 +41,7 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
       classEventsOf(scope, meeting.id),
       outcomeEventsOf(scope, meeting.id),
       questionsFor(scope, ids, startsAt, catalogue.judgement.asking.days),
+      seatingTimeOf(scope, meeting.id),
     ])
   const gaps = await gapsOf(scope, ids, startsAt, catalogue)
   const believed =
@@ -44,11 +54,13 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
     venue,
     people: people.map((person) => ({ ...person, believed: believed.get(person.id) })),
     guests,
-    arrivals,
+    arrivals: doors.arrivals,
     lastCame,
     met,
     before,
-    handChoices,
+    handChoices: byHand.choices,
+    times: { arrivals: doors.times, choices: byHand.times, seating: seatedAt },
+    sequence,
     classEvents,
     outcomes,
     gaps,

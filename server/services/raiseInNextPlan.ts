@@ -8,7 +8,7 @@ import { classEventsOf } from '../database/outcomes'
 import { changePlan } from '../database/plans'
 import { NotFound, type Acting } from '../database/rows'
 import { fieldMessages, notValid } from '../http/refuse'
-import { tellPlan } from './changePlan'
+import { tell } from '../live/following'
 
 interface RaisedDose {
   movement: string
@@ -30,7 +30,8 @@ export async function raiseInNextPlan(
   for (const ahead of await meetingsAhead(acting, circleId, startsAt)) {
     if (!ahead.plan.blocks.some((block) => block.movement === dose.movement)) continue
     if (hasBegun(await classEventsOf(acting, ahead.id))) continue
-    tellPlan(ahead.id, await changePlan(acting, ahead.id, (plan) => raised(plan, dose)))
+    await changePlan(acting, ahead.id, async (plan) => raised(plan, dose))
+    tell(acting, ahead.id)
     return { id: ahead.id, startsAt: ahead.startsAt }
   }
   throw new NotFound('No plan ahead has this movement yet: raise it when you make the next one.')

@@ -1,68 +1,132 @@
+import type { ClassEvent } from '../../core/lead/clock'
 import type { Message } from '../../core/lead/message'
 import type { OutcomeEvent } from '../../core/lead/outcome'
+import { AHEAD_MS, stampAfter } from '../../core/lead/stamp'
 import { addAccident } from '../database/accidents'
+import { isAccountOf } from '../database/accounts'
 import { arrivalsOf, everybodyIn, saveArrival, saveHandChoice, saveSeating } from '../database/arrivals'
 import { circleById } from '../database/circles'
-import { meetingById } from '../database/meetings'
-import { notValid } from '../http/refuse'
-import { appendClassEvents, appendOutcomes } from '../database/outcomes'
+import { inTurn, type Turn } from '../database/order'
+import { appendClassEvents, appendOutcomes, classEventsOf, outcomeEventsOf, TakenElsewhere } from '../database/outcomes'
 import { requireOwn, type Acting } from '../database/rows'
-import { broadcast } from '../live/broadcast'
+import { notValid, refusal } from '../http/refuse'
+import { tell } from '../live/following'
+
+/** A message as it came, and who is said to have made it; null: who is signed in. */
+interface Sent {
+  message: Message
+  notedBy: string | null
+}
 
 /**
- * Keeps what is said in a meeting and hands it to every screen that follows; sent twice, it is kept once. An accident
- * is
- * for leads, and no screen hears of it.
+ * Keeps what is said in a meeting and hands it to every screen that follows; sent twice, it is kept once. What is
+ * stamped later than now is of now. An accident is for leads, and no screen hears of it.
+ *
+ * @throws 409 where a class would begin by a plan that was changed meanwhile, where one would be begun anew in which
+ * something was noted, and where an id stands in another meeting; 422 where somebody is noted who is not in the meeting
  */
-export async function takeMessage(acting: Acting, meetingId: string, message: Message): Promise<void> {
-  await keep(acting, meetingId, message)
-  if (message.kind !== 'accident') broadcast(meetingId, message)
-}
-
-function keep(acting: Acting, meetingId: string, message: Message): Promise<void> {
-  switch (message.kind) {
-    case 'outcomes':
-      return keepOutcomes(acting, meetingId, message.outcomes)
-    case 'events':
-      return appendClassEvents(acting, meetingId, message.events)
-    case 'arrivals':
-      return saveArrival(acting, meetingId, message.participant, message.arrival)
-    case 'choices':
-      return saveHandChoice(acting, meetingId, message.choice)
-    case 'seating':
-      return saveSeating(acting, meetingId, message.seating)
-    case 'accident':
-      return addAccident(acting, meetingId, message.report)
+export async function takeMessage(acting: Acting, meetingId: string, { message, notedBy }: Sent): Promise<void> {
+  try {
+    await inTurn(acting, meetingId, async (within, turn) => {
+      const by = notedBy !== null && (await isAccountOf(within, notedBy)) ? notedBy : null
+      await new Taking(within, meetingId, turn, by).keep(message)
+    })
+  } catch (error) {
+    if (error instanceof TakenElsewhere) throw refusal(409, 'taken', error.message)
+    throw error
   }
+  if (message.kind !== 'accident') tell(acting, meetingId)
 }
 
-/** Clocks of devices differ a little; a note from further ahead is no note of this class. */
-const AHEAD_MINUTES = 5
+/** A class that has begun this long ago was led: its start stands, whatever happened to its plan. */
+const JUST_NOW_MS = 10_000
 
-/** @throws where somebody is noted who is not in the meeting, or a note is stamped in the future; then none is kept */
-async function keepOutcomes(acting: Acting, meetingId: string, outcomes: OutcomeEvent[]): Promise<void> {
-  await requireOwn(
-    acting,
-    'participants',
-    outcomes.map((outcome) => outcome.participant),
-  )
-  const { circleId } = await meetingById(acting, meetingId)
-  const { members } = await circleById(acting, circleId)
-  const [{ ids }, arrivals] = await Promise.all([
-    everybodyIn(acting, meetingId, members),
-    arrivalsOf(acting, meetingId),
-  ])
-  const someCame = Object.values(arrivals).some((arrival) => arrival.came)
-  const latest = Date.now() + AHEAD_MINUTES * 60_000
-  const wrong = Object.fromEntries(
-    outcomes.flatMap(({ participant, at }, index): [string, string][] => {
+/** One message being kept by somebody who has the word. */
+class Taking {
+  private readonly now = Date.now()
+  constructor(
+    private readonly within: Acting,
+    private readonly meetingId: string,
+    private readonly turn: Turn,
+    private readonly notedBy: string | null,
+  ) {}
+
+  keep(message: Message): Promise<void> {
+    const { within, meetingId, turn } = this
+    switch (message.kind) {
+      case 'outcomes':
+        return this.keepOutcomes(message.outcomes)
+      case 'events':
+        return this.keepEvents(message.events)
+      case 'arrivals':
+        return saveArrival(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
+      case 'choices':
+        return saveHandChoice(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
+      case 'seating':
+        return saveSeating(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
+      case 'accident':
+        return addAccident(within, meetingId, message.report)
+    }
+  }
+
+  private saidAt(at: number): number {
+    return at === 0 || this.isAhead({ at }) ? this.now : at
+  }
+
+  private isAhead({ at }: { at: number }): boolean {
+    return at > this.now + AHEAD_MS
+  }
+
+  private async keepEvents(events: readonly ClassEvent[]): Promise<void> {
+    const { within, meetingId, turn } = this
+    for (const event of events) {
+      if (event.event === 'start') this.requireLatestPlan(event)
+      if (event.event === 'reset') await this.requireNothingNoted()
+    }
+    const known = () => classEventsOf(within, meetingId)
+    await appendClassEvents(within, meetingId, await this.ofNow(events, known), turn.sequence)
+  }
+
+  /** Somebody who is there and has another plan before them than the one that stands looks at it first. */
+  private requireLatestPlan({ at, planVersion }: ClassEvent & { event: 'start' }): void {
+    const isLate = at < this.now - JUST_NOW_MS
+    if (isLate || planVersion === undefined || planVersion === null || planVersion === this.turn.planVersion) return
+    throw refusal(409, 'plan-changed', 'The plan was changed meanwhile. It is shown now: look at it, then start.')
+  }
+
+  private async requireNothingNoted(): Promise<void> {
+    const noted = await outcomeEventsOf(this.within, this.meetingId)
+    if (noted.length > 0)
+      throw refusal(409, 'noted', 'Something was noted in this class already: it cannot be begun anew.')
+  }
+
+  /** @throws where somebody is noted who is not in the meeting; then none is kept */
+  private async keepOutcomes(outcomes: readonly OutcomeEvent[]): Promise<void> {
+    const { within, meetingId, turn, notedBy } = this
+    await requireOwn(
+      within,
+      'participants',
+      outcomes.map((outcome) => outcome.participant),
+    )
+    const { members } = await circleById(within, turn.circleId)
+    const [{ ids }, { arrivals }] = await Promise.all([
+      everybodyIn(within, meetingId, members),
+      arrivalsOf(within, meetingId),
+    ])
+    const someCame = Object.values(arrivals).some((arrival) => arrival.came)
+    const wrong = outcomes.flatMap(({ participant }, index): [string, string][] => {
       const isThere = ids.includes(participant) && !(someCame && arrivals[participant]?.came === false)
-      return [
-        ...(isThere ? [] : [[`outcomes.${index}.participant`, 'They were not in this class.'] as [string, string]]),
-        ...(at <= latest ? [] : [[`outcomes.${index}.at`, 'A note cannot be of later than now.'] as [string, string]]),
-      ]
-    }),
-  )
-  if (Object.keys(wrong).length > 0) throw notValid(wrong, 'A note of this class cannot be kept as it is.')
-  await appendOutcomes(acting, meetingId, outcomes)
+      return isThere ? [] : [[`outcomes.${index}.participant`, 'They were not in this class.']]
+    })
+    if (wrong.length > 0) throw notValid(Object.fromEntries(wrong), 'A note of this class cannot be kept as it is.')
+    const kept = await this.ofNow(outcomes, () => outcomeEventsOf(within, meetingId))
+    await appendOutcomes(within, meetingId, kept, { sequence: turn.sequence, notedBy })
+  }
+
+  /** What is stamped later than now is of now, after all that was said before it. */
+  private async ofNow<E extends { at: number }>(events: readonly E[], known: () => Promise<E[]>): Promise<E[]> {
+    if (!events.some((event) => this.isAhead(event))) return [...events]
+    const seen = (await known()).map((event) => event.at)
+    return events.map((event) => (this.isAhead(event) ? { ...event, at: stampAfter(this.now, seen) } : event))
+  }
 }

@@ -90,7 +90,12 @@ function entryFor(decision: SettledDecision, meetingId: string, before: Standing
     ...said,
     meetingId,
     kind: turn ? 'dial' : 'level',
-    words: turn?.words ?? (instead ? INSTEAD_WORDS[instead] : ''),
+    words: wordsOf({ turn, instead }),
     before: { levels, dials, isLeftOut, standsIn },
   }
+}
+
+/** What is done that is no level, as the ledger says it; empty where it is one. */
+export function wordsOf({ turn, instead }: Pick<SettledDecision, 'turn' | 'instead'>): string {
+  return (turn?.words ?? (instead ? INSTEAD_WORDS[instead] : '')).slice(0, 200)
 }

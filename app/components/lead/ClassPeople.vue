@@ -38,9 +38,15 @@ const rows = computed(() =>
       own: offer ? ownWords(offer) : '',
       rests: resting.has(person.id),
       asked: outcomes.every((outcome) => outcome.effort === null) && isAsked(person.id, offer?.movement),
-      marks: outcomes.map((outcome) => MARKS[outcome.done] + SIDE_MARKS[outcome.side]).join(' '),
+      // What a device that is switched off now would lose is not ticked yet.
+      marks: outcomes
+        .map((outcome) => (meeting.isSafe(outcome) ? MARKS[outcome.done] : '…') + SIDE_MARKS[outcome.side])
+        .join(' '),
       words: outcomes
-        .map((outcome) => `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}`)
+        .map(
+          (outcome) =>
+            `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}${meeting.isSafe(outcome) ? '' : ', not kept yet'}`,
+        )
         .join(', '),
       isHurt: outcomes.some(
         (outcome) => outcome.done === 'stopped' || (outcome.pain ?? 0) >= catalogue.value.judgement.pain.eases,

@@ -1,12 +1,34 @@
 <script setup lang="ts">
-/** Says quietly what is still on its way to the server, and loudly what the server refused. */
+import { joined } from '~~/core/sentence'
+
+/**
+ * Says quietly what is still on its way to the server, and loudly what neither the browser nor the server holds, and
+ * what the server refused.
+ */
 const outbox = useOutbox()
+const route = useRoute()
+const unkept = computed(() => outbox.unkept.size)
+/** Said by somebody else than who is signed in; the server keeps both names. */
+const said = computed(() => (outbox.byOthers.length === 0 ? '' : ` Noted by ${joined(outbox.byOthers)}.`))
+const hasAside = computed(() => outbox.refused.length + outbox.unreadable.length > 0)
+const timeOf = (at: number) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+
+function saveAside(): void {
+  const url = URL.createObjectURL(new Blob([outbox.asFile()], { type: 'application/json' }))
+  Object.assign(document.createElement('a'), { href: url, download: 'notes-set-aside.json' }).click()
+  URL.revokeObjectURL(url)
+}
 </script>
 
 <template>
-  <div aria-live="polite" class="text-[0.94rem]" data-test="outbox" :data-waiting="outbox.waiting">
-    <p v-if="outbox.needsSignIn" class="bg-mark-soft rounded-lg px-3 py-1.5">
-      {{ outbox.waiting }} kept in this browser. <NuxtLink to="/sign-in" class="underline">Sign in again</NuxtLink> and
+  <div aria-live="polite" class="text-[0.94rem] space-y-1" data-test="outbox" :data-waiting="outbox.waiting">
+    <p v-if="unkept > 0" class="bg-stop-soft rounded-lg px-3 py-1.5" role="alert" data-test="outbox-unkept">
+      This browser keeps nothing at the moment. Do not close this window until {{ unkept }}
+      {{ unkept === 1 ? 'note is' : 'notes are' }} sent.
+    </p>
+    <p v-if="outbox.needsSignIn && outbox.waiting > 0" class="bg-mark-soft rounded-lg px-3 py-1.5">
+      {{ outbox.waiting }} kept in this browser.{{ said }}
+      <NuxtLink :to="{ path: '/sign-in', query: { to: route.fullPath } }" class="underline">Sign in again</NuxtLink> and
       they are sent.
     </p>
     <p
@@ -14,12 +36,28 @@ const outbox = useOutbox()
       class="bg-mark-soft rounded-lg px-3 py-1.5"
       data-test="outbox-waiting"
     >
-      The server cannot be reached. {{ outbox.waiting }} kept in this browser, sent as soon as it answers.
+      The server cannot be reached. {{ outbox.waiting }} {{ unkept > 0 ? 'waiting' : 'kept in this browser' }}, sent as
+      soon as it answers.{{ said }}
     </p>
-    <p v-for="kept in outbox.refused" :key="kept.name" class="bg-stop-soft rounded-lg px-3 py-1.5 mt-1" role="alert">
-      Something noted at {{ new Date(kept.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) }} was
-      refused: {{ kept.refused }}
-      <button class="underline ml-2" @click="outbox.drop(kept)">Put it away</button>
+    <p v-else-if="outbox.late > 0" class="text-faint px-3" data-test="outbox-late">
+      {{ outbox.late }} on {{ outbox.late === 1 ? 'its' : 'their' }} way.{{ said }}
     </p>
+    <template v-if="hasAside">
+      <p
+        v-for="kept in outbox.refused"
+        :key="kept.name"
+        class="bg-stop-soft rounded-lg px-3 py-1.5"
+        role="alert"
+        data-test="outbox-refused"
+      >
+        Something {{ kept.by ? `${kept.by.name} ` : '' }}noted at {{ timeOf(kept.at) }} was refused: {{ kept.refused }}
+        <button class="underline ml-2" @click="outbox.drop(kept)">Put it away</button>
+      </p>
+      <p v-if="outbox.unreadable.length > 0" class="bg-mark-soft rounded-lg px-3 py-1.5" data-test="outbox-unreadable">
+        {{ outbox.unreadable.length }} kept by another version of the application cannot be read by this one. It is left
+        where it is.
+      </p>
+      <p><button class="underline px-3" @click="saveAside">Save what is set aside as a file</button></p>
+    </template>
   </div>
 </template>

@@ -22,6 +22,7 @@ const isPhone = computed(() => width.value < PHONE_PX)
     :data-step="reading.step"
   >
     <h1 class="sr-only">The class, followed</h1>
+    <CutNote class="absolute inset-x-[3vw] top-1 text-center" />
     <LeadFar v-if="!isPhone" :led="led" class="h-full" />
     <section v-else class="h-full flex flex-col justify-between py-4" aria-label="For a helper">
       <p class="text-[2rem] font-bold leading-tight">

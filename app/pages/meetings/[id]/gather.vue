@@ -9,7 +9,6 @@ import type { Station } from '~/components/meeting/CircleRing.vue'
 
 /** Gather: who came, how each one is today, what that makes of the plan for them, where they sit, what lies ready. */
 const meeting = useMeeting()
-useFollowing()
 const { catalogue } = storeToRefs(useCatalogue())
 const people = computed(() => meeting.opened.people)
 const selected = ref(people.value[0]?.id ?? '')
@@ -107,7 +106,7 @@ useKeys(KEYS, {
 
 <template>
   <div class="space-y-4">
-    <MeetingHead><OutboxNote /></MeetingHead>
+    <MeetingHead />
     <h1 class="sr-only">Gather</h1>
     <p class="border-l-4 border-mark pl-3 max-w-4xl text-[0.94rem]">
       Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all

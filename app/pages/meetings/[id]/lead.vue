@@ -108,6 +108,10 @@ useEventListener(
       <button class="button button-stop" :title="KEYS.emergency.shown" @click="emergency">Stop, emergency</button>
     </div>
     <OutboxNote />
+    <CutNote />
+    <p v-if="meeting.notice" class="bg-stop-soft border-l-4 border-stop px-3 py-1" role="alert" data-test="notice">
+      {{ meeting.notice }}
+    </p>
     <div v-if="steps.length === 0 || meeting.planned.blocks.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">There is nothing to lead yet.</p>
       <NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="button button-main">Prepare the plan</NuxtLink>

@@ -149,7 +149,7 @@ useKeys(KEYS, {
 
 <template>
   <div class="space-y-4">
-    <MeetingHead><OutboxNote /></MeetingHead>
+    <MeetingHead />
     <h1 class="sr-only">Reflect</h1>
     <Suspense v-if="isLead"><AccidentList /></Suspense>
     <p v-if="!isLead" class="py-10">Decisions are made by a lead. Thank you for leading and noting.</p>

@@ -1,7 +1,7 @@
 import { ledgerOf } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
-import { notValid } from '../../../http/refuse'
-import { settleDecisions, WrongAnswers } from '../../../services/settleDecisions'
+import { notValid, refusal } from '../../../http/refuse'
+import { AnsweredMeanwhile, settleDecisions, WrongAnswers } from '../../../services/settleDecisions'
 import { decide } from '../../../../core/contract/meetings'
 import { answer } from '../../../http/answer'
 
@@ -11,6 +11,7 @@ export default answer(decide, async ({ scope, params, body }) => {
     await settleDecisions(scope, id, body.answers)
   } catch (error) {
     if (error instanceof WrongAnswers) throw notValid(error.fields)
+    if (error instanceof AnsweredMeanwhile) throw refusal(409, 'answered-meanwhile', error.message)
     throw error
   }
   return ledgerOf(scope, { meetingId: id })

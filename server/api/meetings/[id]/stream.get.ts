@@ -1,16 +1,22 @@
-import { meetingById } from '../../../database/meetings'
-import { follow } from '../../../live/broadcast'
+import { follow, tell } from '../../../live/following'
 import { followMeeting } from '../../../../core/contract/meetings'
 import { answer } from '../../../http/answer'
 
-/** Often enough that nothing between here and there takes the silence for an end. */
-const HEARTBEAT_MS = 20_000
+/** Often enough that nothing between here and there takes the silence for an end, and clocks are kept together. */
+const HEARTBEAT_MS = 15_000
 
-export default answer(followMeeting, async ({ event, scope, params }) => {
-  const { id } = await meetingById(scope, params.id)
+export default answer(followMeeting, async ({ event, scope, params, query }) => {
   const stream = createEventStream(event)
-  const beat = () => void stream.push({ event: 'clock', data: String(Date.now()) })
-  const unfollow = follow(id, (said) => void stream.push({ event: 'message', data: JSON.stringify(said) }))
+  // A line that broke says itself how far it had heard.
+  const heard = Number(getHeader(event, 'last-event-id') ?? NaN)
+  const since = Number.isSafeInteger(heard) ? heard : query.since
+  const unfollow = await follow(scope, { meetingId: params.id, since }, (said) =>
+    stream.push({ id: String(said.upTo), event: 'said', data: JSON.stringify(said) }),
+  )
+  const beat = () => {
+    void stream.push({ event: 'clock', data: String(Date.now()) })
+    tell(scope, params.id)
+  }
   const heart = setInterval(beat, HEARTBEAT_MS)
   stream.onClosed(() => {
     clearInterval(heart)

@@ -1,5 +1,5 @@
 import { meetingById } from '../../../database/meetings'
-import { planVersionsOf } from '../../../database/plans'
+import { planVersionsOf } from '../../../database/planVersions'
 import { readPlanVersions } from '../../../../core/contract/meetings'
 import { answer } from '../../../http/answer'
 

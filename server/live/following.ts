@@ -1,0 +1,72 @@
+import type { Said } from '../../core/lead/message'
+import { saidSince } from '../database/order'
+import type { Scope } from '../database/rows'
+
+type Listener = (said: Said) => unknown
+
+/** A meeting that screens follow here: all of them hear the same parts of its order, read once. */
+interface Followed {
+  scope: Scope
+  listeners: Set<Listener>
+  /** As far as it was read for them. */
+  upTo: number
+  reading: Promise<void> | undefined
+  isMore: boolean
+}
+
+const followed = new Map<string, Followed>()
+
+/** Says that there is more in a meeting's order: every screen that follows it gets it, in order. */
+export function tell(scope: Scope, meetingId: string): void {
+  const meeting = followed.get(meetingId)
+  if (!meeting) return
+  meeting.scope = { db: scope.db, practiceId: scope.practiceId }
+  void readOn(meetingId, meeting)
+}
+
+/** Reads on until there is no more; told while it reads, it reads once more. */
+function readOn(meetingId: string, meeting: Followed): Promise<void> {
+  meeting.isMore = true
+  return (meeting.reading ??= (async () => {
+    while (meeting.isMore) {
+      meeting.isMore = false
+      const said = await saidSince(meeting.scope, meetingId, meeting.upTo)
+      if (said.upTo <= meeting.upTo) continue
+      meeting.upTo = said.upTo
+      for (const listener of meeting.listeners) listener(said)
+    }
+  })()
+    // A database that is away for a moment: what is missing is read with the next word, or when a screen comes back.
+    .catch(() => undefined)
+    .finally(() => (meeting.reading = undefined)))
+}
+
+/**
+ * Follows a meeting from a place of its order on: what was said since is heard at once, then whatever is said.
+ *
+ * @returns a function that ends it
+ * @throws {NotFound} when the practice has no such meeting
+ */
+export async function follow(
+  scope: Scope,
+  { meetingId, since }: { meetingId: string; since: number },
+  listener: Listener,
+): Promise<() => void> {
+  const missed = await saidSince(scope, meetingId, since)
+  const meeting = followed.get(meetingId) ?? opened(scope, meetingId, missed.upTo)
+  listener(missed)
+  meeting.listeners.add(listener)
+  // Between the reading and the listening somebody may have spoken, and others may be further, or less far.
+  if (meeting.upTo > missed.upTo) listener(await saidSince(scope, meetingId, missed.upTo))
+  void readOn(meetingId, meeting)
+  return () => {
+    meeting.listeners.delete(listener)
+    if (meeting.listeners.size === 0) followed.delete(meetingId)
+  }
+}
+
+function opened(scope: Scope, meetingId: string, upTo: number): Followed {
+  const meeting: Followed = { scope, listeners: new Set(), upTo, reading: undefined, isMore: false }
+  followed.set(meetingId, meeting)
+  return meeting
+}
