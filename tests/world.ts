@@ -80,6 +80,13 @@ export class World {
     this.child.kill('SIGKILL')
     await ended
   }
+  /** The server hangs: it holds its lines and answers nothing, until it goes on. */
+  hang(): void {
+    this.child.kill('SIGSTOP')
+  }
+  goOn(): void {
+    this.child.kill('SIGCONT')
+  }
   /** What the server's process has used of a core since it began, in seconds: Linux counts in hundredths. */
   cpuSeconds(): number {
     const fields = readFileSync(`/proc/${this.child.pid}/stat`, 'utf8').split(') ')[1]!.split(' ')

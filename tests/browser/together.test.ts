@@ -1,0 +1,134 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { nextMeeting, World, type Caller } from '../world'
+import { Visitor } from './visitor'
+
+/** Two people at work on the same meeting: whose edit stands, the plan that a class begins by, and a server that goes. */
+let world: World
+let visitor: Visitor
+let lead: Caller
+let meetingId = ''
+const SOON = { timeout: 20_000 }
+beforeAll(async () => {
+  world = await World.open()
+  visitor = await Visitor.arrive(world)
+  await visitor.signIn()
+  lead = await world.signedIn()
+  meetingId = (await nextMeeting(lead)).meeting.id
+})
+afterAll(async () => {
+  await visitor?.leave()
+  await world.close()
+})
+const path = (step: string) => `/meetings/${meetingId}/${step}`
+const plan = async () => (await nextMeeting(lead)).meeting
+const titleOnScreen = (title: string) =>
+  visitor.page.waitForFunction(
+    (said) => [...document.querySelectorAll('input')].some((input) => input.value === said),
+    SOON,
+    title,
+  )
+/** Somebody else saves a title on the newest version. */
+async function saveElsewhere(title: string): Promise<void> {
+  const edits = [{ edit: 'setTitle', title }]
+  const body = { version: (await plan()).planVersion, edits }
+  expect((await lead.call('PUT', `/api/meetings/${meetingId}/plan`, body)).status).toBe(200)
+}
+
+describe('two who edit the same', () => {
+  it('see at once what the other one changed', async () => {
+    await visitor.open(path('prepare'))
+    await saveElsewhere('A title from elsewhere')
+    await titleOnScreen('A title from elsewhere')
+  })
+  it('are told whose stands, where the other one comes later, and have their own back by one undo', async () => {
+    await visitor.fill('Title of the plan', 'My title')
+    await expect.poll(async () => (await plan()).plan.title, SOON).toBe('My title')
+    await visitor.sees('Saved', '[data-test="saved"]')
+    await saveElsewhere('Their title')
+    await visitor.sees(
+      'Marit Solvang has set the title now. Theirs stands; Undo puts yours back.',
+      '[data-test="notice"]',
+    )
+    await titleOnScreen('Their title')
+    await visitor.click('Undo')
+    await titleOnScreen('My title')
+    await expect.poll(async () => (await plan()).plan.title, SOON).toBe('My title')
+  })
+  it('are told whose stands, where they come later themselves, and can put the other one’s back by one undo', async () => {
+    await visitor.sees('Saved', '[data-test="saved"]')
+    await visitor.fill('Title of the plan', 'Mine again')
+    await saveElsewhere('Theirs in between')
+    await visitor.sees(
+      'Marit Solvang had set the title meanwhile. Yours stands; Undo puts theirs back.',
+      '[data-test="notice"]',
+    )
+    await expect.poll(async () => (await plan()).plan.title, SOON).toBe('Mine again')
+    await visitor.click('Undo')
+    await expect.poll(async () => (await plan()).plan.title, SOON).toBe('Theirs in between')
+  })
+})
+
+describe('a class that is about to begin', () => {
+  const blocksShown = () => visitor.text('[data-test="class-clock"]')
+  it('shows the plan as it is changed elsewhere', async () => {
+    await visitor.open(path('lead'))
+    const before = await blocksShown()
+    const { planVersion, plan: now } = await plan()
+    const last = now.blocks.at(-1)
+    const edits = [{ edit: 'removeBlock', id: last.id }]
+    await lead.call('PUT', `/api/meetings/${meetingId}/plan`, { version: planVersion, edits })
+    await expect.poll(blocksShown, SOON).not.toBe(before)
+  })
+  it('does not begin by a plan that was changed while nothing was heard, and shows it', async () => {
+    // A window that does not hear: its line is held back, as by a network that has gone quiet.
+    const { identifier } = await visitor.page.evaluateOnNewDocument(() => {
+      window.EventSource = class extends EventTarget {
+        close(): void {}
+      } as unknown as typeof EventSource
+    })
+    await visitor.open(path('lead'))
+    const { planVersion, plan: now } = await plan()
+    const edits = [{ edit: 'removeBlock', id: now.blocks.at(-1).id }]
+    await lead.call('PUT', `/api/meetings/${meetingId}/plan`, { version: planVersion, edits })
+    const before = await blocksShown()
+    await visitor.press('Space')
+    await visitor.sees('The plan was changed on another device. It is shown now', '[data-test="notice"]')
+    expect(await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-status'))).toBe(
+      'ready',
+    )
+    await expect.poll(blocksShown, SOON).not.toBe(before)
+    await visitor.press('Space')
+    await visitor.page.waitForSelector('[data-test="lead"][data-status="running"]', SOON)
+    await expect.poll(async () => (await nextMeeting(lead)).classEvents.length, SOON).toBe(1)
+    await visitor.page.removeScriptToEvaluateOnNewDocument(identifier)
+  })
+})
+
+describe('a server that goes between Gather and Lead', () => {
+  it('leaves the class as it is known, and goes on by itself once it is there again', async () => {
+    await visitor.open(path('gather'))
+    await visitor.sees('Cora Linden')
+    await world.crash()
+    await visitor.click('Lead')
+    await visitor.page.waitForSelector('[data-test="lead"][data-status="running"]', SOON)
+    await visitor.sees('Nothing is heard of the server since', '[data-test="cut"]')
+    await visitor.press('Space')
+    await visitor.page.waitForSelector('[data-test="lead"][data-status="paused"]', SOON)
+    await world.startServer()
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-test="cut"]'), SOON)
+    await expect
+      .poll(async () => (await nextMeeting(lead)).classEvents.map((one: any) => one.event), SOON)
+      .toEqual(['start', 'pause'])
+  })
+  it('is tried again where a meeting could not be opened, without anybody asking', async () => {
+    await visitor.open('/')
+    await world.crash()
+    await visitor.page.evaluate((to) => {
+      const link = [...document.querySelectorAll('a')].find((one) => one.getAttribute('href')?.includes(to))
+      link?.click()
+    }, meetingId)
+    await visitor.sees('It is tried again every few seconds.', '[data-test="cannot-open"]')
+    await world.startServer()
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-test="cannot-open"]'), SOON)
+  })
+})
