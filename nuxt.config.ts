@@ -7,11 +7,50 @@ export default defineNuxtConfig({
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
-  modules: ['@pinia/nuxt', 'nuxt-auth-utils'],
+  modules: ['@pinia/nuxt', 'nuxt-auth-utils', '@vite-pwa/nuxt'],
   imports: { autoImport: true },
   components: [{ path: '~/components', pathPrefix: false }],
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/main.css'],
   vite: { plugins: [tailwindcss()] },
+  // The application opens without the server: see docs/decisions/without-a-net.md.
+  pwa: {
+    registerType: 'prompt',
+    registerWebManifestInRouteRules: true,
+    manifest: {
+      name: 'Unhurried Circle',
+      short_name: 'Circle',
+      description:
+        'Design, lead and look back on mobility classes that run in bed, on chairs, standing and on the floor at once.',
+      lang: 'en',
+      start_url: '/',
+      display: 'standalone',
+      background_color: '#faf8f4',
+      theme_color: '#faf8f4',
+      icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+    },
+    workbox: {
+      globPatterns: ['_nuxt/**/*.{js,css,woff2,wasm}', 'icon.svg'],
+      maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+      // One shell serves every page; it is made by the server, so it does not lie among the files.
+      additionalManifestEntries: [{ url: '/', revision: String(Date.now()) }],
+      directoryIndex: null,
+      navigateFallback: '/',
+      navigateFallbackDenylist: [/^\/api\//],
+      cleanupOutdatedCaches: true,
+      runtimeCaching: [
+        {
+          urlPattern: /\/figures\//,
+          handler: 'StaleWhileRevalidate',
+          options: {
+            cacheName: 'figures',
+            // A figure that nobody has drawn is answered with a page.
+            cacheableResponse: { statuses: [200], headers: { 'content-type': 'image/svg+xml' } },
+            expiration: { maxEntries: 3000 },
+          },
+        },
+      ],
+    },
+  },
   app: {
     head: {
       title: 'Unhurried Circle',
@@ -20,7 +59,10 @@ export default defineNuxtConfig({
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'color-scheme', content: 'light dark' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   nitro: {

@@ -48,6 +48,7 @@ const PLACES = [
       </div>
     </header>
     <main id="main" class="flex-1 mx-auto w-full max-w-[1400px] px-5 py-5">
+      <NewVersion class="no-print" />
       <OutboxNote v-if="account" class="no-print" :class="outbox.waiting + outbox.refused.length > 0 ? 'mb-3' : ''" />
       <slot />
     </main>

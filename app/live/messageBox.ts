@@ -1,65 +1,43 @@
-import { openDB, type IDBPDatabase } from 'idb'
+import { inStore, keepIn } from './browserStore'
+import { forgetKey, seal, unseal, type Sealed } from './sealed'
 
-/** What is kept: anything with a name. */
-interface Named {
+/** What is kept: what it is called and whose it is, in the open; what was noted, sealed. */
+interface Boxed {
   name: string
+  message: unknown
 }
 
-/** So long the browser's store may take; longer, and it counts as failing. */
-const PATIENCE_MS = 5_000
+/** Whoever signs in next may have to send what somebody else noted: the box has a key of its own. */
+const OWNER = 'outbox'
 
-/**
- * A box in the browser's store that never throws: what cannot be kept says so, and the store is opened anew the next
- * time, since browsers close it under a page that sleeps, is short of room, or whose data somebody cleared.
- */
-export function messageBox<M extends Named>(table: string) {
-  let opened: Promise<IDBPDatabase> | undefined
-
-  function open(): Promise<IDBPDatabase> {
-    return (opened ??= openDB('unhurried-circle', 1, {
-      upgrade: (db) => void db.createObjectStore(table, { keyPath: 'name' }),
-      // Another window wants a newer store, or the browser has closed this one.
-      blocking: (_now, _then, event) => ((event.target as IDBDatabase).close(), (opened = undefined)),
-      terminated: () => (opened = undefined),
-    }))
-  }
-
-  /** Does something in the store; null where the store fails. Tried once more, since a closed store opens again. */
-  async function inStore<R>(work: (db: IDBPDatabase) => Promise<R>): Promise<R | null> {
-    for (let tries = 0; tries < 2; tries += 1) {
-      try {
-        return await inTime(open().then(work))
-      } catch {
-        opened = undefined
-      }
-    }
-    return null
-  }
-
+/** The box of what waits to be sent, in the browser's store. It never throws; what cannot be kept says so. */
+export function messageBox<M extends Boxed>() {
   /** Keeps something; true once it is on the disk. */
-  async function keep(message: M): Promise<boolean> {
-    const done = await inStore(async (db) => {
-      const writing = db.transaction(table, 'readwrite', { durability: 'strict' })
-      await writing.store.put(message)
-      await writing.done
-      return true
-    })
-    return done ?? false
+  async function keep(boxed: M): Promise<boolean> {
+    const sealed = await seal(OWNER, boxed.message)
+    // A note that nobody seals is better than one that nobody keeps.
+    return keepIn('outbox', sealed ? { ...boxed, message: undefined, sealed } : boxed)
   }
 
-  /** Everything that is kept; null where the store fails. */
-  const all = (): Promise<unknown[] | null> => inStore((db) => db.getAll(table))
+  /** Everything that is kept, opened; null where the store fails. */
+  async function all(): Promise<unknown[] | null> {
+    const found = await inStore((db) => db.getAll('outbox'))
+    return found && Promise.all(found.map(opened))
+  }
+  async function opened(boxed: { sealed?: Sealed }): Promise<unknown> {
+    if (!boxed.sealed) return boxed
+    const { sealed, ...more } = boxed
+    return { ...more, message: await unseal(sealed) }
+  }
 
   async function forget(name: string): Promise<void> {
-    await inStore((db) => db.delete(table, name))
+    await inStore((db) => db.delete('outbox', name))
   }
 
-  return { keep, all, forget }
-}
+  /** Throws the key away once nothing is in the box. */
+  async function close(): Promise<void> {
+    if ((await inStore((db) => db.count('outbox'))) === 0) await forgetKey(OWNER)
+  }
 
-function inTime<R>(work: Promise<R>): Promise<R> {
-  return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error('The store of the browser does not answer.')), PATIENCE_MS)
-    work.then(resolve, reject).finally(() => clearTimeout(timer))
-  })
+  return { keep, all, forget, close }
 }

@@ -8,12 +8,20 @@ import type { Participant } from '~~/core/offer/participant'
 import { inForce } from '~~/core/offer/inForce'
 import { screeningDue } from '~~/core/offer/screening'
 import type { Station } from '~/components/meeting/CircleRing.vue'
+import { isUnreachable } from '~/live/heardOrKnown'
 import { calledName } from '~/words/tiers'
 
 /** The ring: the circle from above, what to watch, and the way into its next meeting. */
 const practice = usePractice()
 const { isLead } = useAccount()
-await practice.open()
+/** The server is not there: what is kept for these days is shown, and the practice once it answers. */
+const isCut = ref(false)
+try {
+  await practice.open()
+} catch (error) {
+  if (!isUnreachable(error)) throw error
+  isCut.value = true
+}
 const circleId = ref(practice.circles[0]?.id ?? '')
 const circle = computed(() => practice.circles.find((other) => other.id === circleId.value))
 const meetings = computed(() => practice.meetings.filter((meeting) => meeting.circleId === circleId.value))
@@ -96,7 +104,8 @@ function markOf(other: Participant): string {
 </script>
 
 <template>
-  <div v-if="practice.circles.length === 0" class="py-16 text-center space-y-4">
+  <KeptMeetings v-if="isCut" />
+  <div v-else-if="practice.circles.length === 0" class="py-16 text-center space-y-4">
     <h1>No circle yet</h1>
     <p>A circle is a group that meets regularly in a venue. Begin with the venue, then its people.</p>
     <NuxtLink to="/practice" class="button button-main">Set up the first circle</NuxtLink>

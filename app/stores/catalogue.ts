@@ -1,6 +1,7 @@
 import { readCatalogue, readMovementTexts } from '~~/core/contract/movements'
 import { linkCatalogue, type Catalogue, type Variation } from '~~/core/catalogue/catalogue'
 import type { MovementTexts } from '~~/core/catalogue/movement'
+import { heardOrKnown, PATIENCE_MS } from '~/live/heardOrKnown'
 
 /**
  * The catalogue's index, fetched once a visit, and the words of movements as they are needed. Pages wait for `load`
@@ -10,10 +11,14 @@ export const useCatalogue = defineStore('catalogue', () => {
   const linked = shallowRef<Catalogue | null>(null)
   let loading: Promise<void> | undefined
 
+  const { account } = useAccount()
+  const owner = () => account.value?.id ?? null
+
   function load(): Promise<void> {
-    return (loading ??= call(readCatalogue).then(
-      (data) => {
-        linked.value = linkCatalogue(data)
+    const ask = () => call(readCatalogue, { patienceMs: PATIENCE_MS })
+    return (loading ??= heardOrKnown(owner(), 'catalogue', ask).then(
+      ({ value }) => {
+        linked.value = linkCatalogue(value)
       },
       (error) => {
         loading = undefined
@@ -27,7 +32,10 @@ export const useCatalogue = defineStore('catalogue', () => {
   async function loadTexts(movements: Iterable<string>): Promise<void> {
     const wanted = [...new Set(movements)].filter((id) => !texts.has(id))
     await Promise.all(
-      wanted.map(async (id) => texts.set(id, await call(readMovementTexts, { params: { movement: id } }))),
+      wanted.map(async (id) => {
+        const ask = () => call(readMovementTexts, { params: { movement: id }, patienceMs: PATIENCE_MS })
+        texts.set(id, (await heardOrKnown(owner(), `texts ${id}`, ask)).value)
+      }),
     )
   }
   const textsOf = (variation: Variation) => texts.get(variation.movement)?.variations[variation.id]

@@ -3,20 +3,26 @@ import { sure } from '~~/core/entries'
 import { changesOfPeople, planAsLed } from '~~/core/lead/clock'
 import { together, withMessage, type Said } from '~~/core/lead/message'
 import { foldOutcomes, notedTwice } from '~~/core/lead/outcome'
-import { standInsFor } from '~~/core/offer/standIn'
-import { TIERS } from '~~/core/catalogue/words'
+import { movementsLed } from '~~/core/lead/movementsLed'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
 import { readMeeting, readSaid, type MeetingView } from '~~/core/contract/meetings'
+import { watchThrottled } from '@vueuse/core'
 import { classTime } from '~/live/classTime'
+import { isOfTheseDays } from '~/live/days'
+import { isUnreachable, PATIENCE_MS } from '~/live/heardOrKnown'
+import { knownBy } from '~/live/known'
+
+const KEEP_EVERY_MS = 1000
 
 /** The open meeting: what is known of it, what is said in it, and what follows for everybody's offers and time. */
 export const useMeeting = defineStore('meeting', () => {
   const catalogues = useCatalogue()
   const outbox = useOutbox()
+  const { account } = useAccount()
   const view = shallowRef<MeetingView | null>(null)
   /** The plan on the screen; the editor sets it while it is typed. */
   const plan = shallowRef<Plan | null>(null)
@@ -25,6 +31,8 @@ export const useMeeting = defineStore('meeting', () => {
   const planned = computed(() => sure(plan.value, 'No meeting is open.'))
   /** Whether the plan on the screen holds commands that the server has not got yet. */
   const planIsDirty = ref(false)
+  /** When what is shown was heard, by this device, where that was on an earlier visit; null: on this one. */
+  const asOf = ref<number | null>(null)
   /** Since when nothing is heard of the server, by this device; null: it is heard. */
   const cutSince = ref<number | null>(null)
   /** The plan was changed on another device: what stood on this screen before, and who did it. */
@@ -44,35 +52,49 @@ export const useMeeting = defineStore('meeting', () => {
       return
     }
     view.value = plan.value = null
+    asOf.value = cutSince.value = null
     planIsDirty.value = false
     notice.value = ''
     changedElsewhere.value = null
-    await Promise.all([catalogues.load(), refresh(id)])
+    await Promise.all([catalogues.load(), heardOrKnownMeeting(id)])
     await loadTexts()
   }
 
-  /**
-   * The words of all that the plan does, stand-ins and breath included, so that a class can go on without the server.
-   */
+  /** The words of all that the plan may come to, so that a class can go on without the server. */
   async function loadTexts(): Promise<void> {
-    const { movements } = catalogues.catalogue
-    const planned = plan.value?.blocks.map((block) => block.movement) ?? []
-    const standIns = planned.flatMap((id) => {
-      const movement = movements.get(id)
-      return movement ? TIERS.flatMap((tier) => standInsFor(movement, tier, catalogues.catalogue)) : []
-    })
-    const breath = [...movements.values()]
-      .filter((movement) => movement.quality === 'breath')
-      .map((movement) => movement.id)
-    await catalogues.loadTexts(
-      [...planned, ...standIns.map((one) => one.movement.id), ...breath].filter((id) => movements.has(id)),
-    )
+    if (plan.value) await catalogues.loadTexts(movementsLed(plan.value, catalogues.catalogue))
   }
+
+  /** The meeting as the server has it; where it cannot be reached, as it was known, with what waits here. */
+  async function heardOrKnownMeeting(id: string): Promise<void> {
+    try {
+      await refresh(id)
+    } catch (error) {
+      const known = isUnreachable(error) ? await keptMeeting(id) : undefined
+      if (!known) throw error
+      asOf.value = known.at
+      cutSince.value ??= Date.now()
+      view.value = outbox.waitingFor(id).reduce(withMessage, known.value)
+      settlePlan()
+    }
+  }
+  const owner = () => account.value?.id ?? ''
+  const keptMeeting = (id: string) => knownBy(owner()).get<MeetingView>(`meeting ${id}`)
+  /** A meeting of these days is kept as it is on this screen, for a reload without the server. */
+  watchThrottled(
+    view,
+    (now) => {
+      if (!now || rehearsal.value || !account.value || !isOfTheseDays(now.meeting.startsAt, classTime())) return
+      void knownBy(owner()).keep(`meeting ${now.meeting.id}`, now)
+    },
+    { throttle: KEEP_EVERY_MS },
+  )
 
   /** Fetches the meeting anew; nothing that is known here, or waits in the outbox, is forgotten. */
   async function refresh(id = opened.value.meeting.id): Promise<void> {
     if (rehearsal.value) return
-    const fetched = await call(readMeeting, { params: { id } })
+    const fetched = await call(readMeeting, { params: { id }, patienceMs: PATIENCE_MS })
+    asOf.value = null
     const known = view.value?.meeting.id === id ? view.value : null
     const both = known ? together(known, fetched) : fetched
     const isOwnPlan = planIsDirty.value && known !== null
@@ -202,6 +224,7 @@ export const useMeeting = defineStore('meeting', () => {
     planSaved,
     now,
     cutSince,
+    asOf,
     notice,
     changedElsewhere,
     isSafe,

@@ -44,7 +44,7 @@ const LOOK_AGAIN_MS = 20_000
  */
 export const useOutbox = defineStore('outbox', () => {
   const { account } = useAccount()
-  const box = messageBox<Kept>('outbox')
+  const box = messageBox<Kept>()
   const messages = shallowRef<Kept[]>([])
   /** Kept in the box that no version knows how to read any more. */
   const unreadable = shallowRef<unknown[]>([])
@@ -199,6 +199,7 @@ export const useOutbox = defineStore('outbox', () => {
     send,
     onRefused,
     asFile,
+    close: box.close,
   }
 })
 

@@ -43,7 +43,7 @@ async function note(figure: number, on = visitor): Promise<void> {
 const ticked = (name: string, on = visitor) =>
   on.page.waitForFunction(
     (who) =>
-      [...document.querySelectorAll('[data-person]')].some(
+      Array.from(document.querySelectorAll('[data-person]')).some(
         ({ textContent: said }) => said.includes(who) && said.includes('✓'),
       ),
     SOON,
@@ -183,7 +183,9 @@ describe('the server', () => {
       () =>
         new Promise<string>((done) => {
           URL.createObjectURL = (blob: Blob) => (void blob.text().then(done), 'blob:none')
-          const save = [...document.querySelectorAll('button')].find((one) => one.textContent.includes('set aside'))
+          const save = Array.from(document.querySelectorAll('button')).find((one) =>
+            one.textContent.includes('set aside'),
+          )
           save?.click()
         }),
     )

@@ -156,7 +156,7 @@ describe('prepare', () => {
     await expect.poll(async () => (await storedPlan()).title, SOON).toBe('From the first tab')
     await other.page.bringToFront()
     await other.page.waitForFunction(
-      () => [...document.querySelectorAll('input')].some((input) => input.value === 'From the first tab'),
+      () => Array.from(document.querySelectorAll('input')).some((input) => input.value === 'From the first tab'),
       { timeout: 10_000 },
     )
     await other.fill('Length', '50')

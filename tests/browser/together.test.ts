@@ -23,7 +23,7 @@ const path = (step: string) => `/meetings/${meetingId}/${step}`
 const plan = async () => (await nextMeeting(lead)).meeting
 const titleOnScreen = (title: string) =>
   visitor.page.waitForFunction(
-    (said) => [...document.querySelectorAll('input')].some((input) => input.value === said),
+    (said) => Array.from(document.querySelectorAll('input')).some((input) => input.value === said),
     SOON,
     title,
   )
@@ -124,7 +124,7 @@ describe('a server that goes between Gather and Lead', () => {
     await visitor.open('/')
     await world.crash()
     await visitor.page.evaluate((to) => {
-      const link = [...document.querySelectorAll('a')].find((one) => one.getAttribute('href')?.includes(to))
+      const link = Array.from(document.querySelectorAll('a')).find((one) => one.getAttribute('href')?.includes(to))
       link?.click()
     }, meetingId)
     await visitor.sees('It is tried again every few seconds.', '[data-test="cannot-open"]')

@@ -28,10 +28,7 @@ const poses = computed(() =>
 /** Upright figures leave the sides of their frame empty: these are cropped. */
 const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
 const { catalogue } = storeToRefs(useCatalogue())
-const addressOf = (pose: string) =>
-  catalogue.value.ownFigures.has(variation.id)
-    ? `/api/figures/${variation.id}/${pose}`
-    : `/figures/${variation.id}.${pose}.svg`
+const addressOf = (pose: string) => figureAddress(variation.id, pose, catalogue.value.ownFigures)
 const words = computed(() => label ?? variation.name)
 const isMirrored = computed(() => side !== 'both' && side !== drawnSide(variation))
 </script>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { format, isToday } from 'date-fns'
+
 /** Says that nothing is heard of the server, and since when: what others do does not show up here. */
 const meeting = useMeeting()
 /** A line that is taken up again at once is not worth a word. */
@@ -14,16 +16,17 @@ watch(
   },
   { immediate: true },
 )
-const since = computed(() =>
-  meeting.cutSince === null
-    ? ''
-    : new Date(meeting.cutSince).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }),
-)
+const since = computed(() => timeOf(meeting.cutSince))
+/** What was known on an earlier visit says how old it is. */
+const asOf = computed(() => (meeting.asOf === null ? '' : `All is as it was known ${timeOf(meeting.asOf)}. `))
+function timeOf(at: number | null): string {
+  return at === null ? '' : format(at, isToday(at) ? "'at' HH:mm" : "'on' d MMMM 'at' HH:mm")
+}
 </script>
 
 <template>
   <p v-if="isSaid" class="bg-mark-soft rounded-lg px-3 py-1.5 text-[0.94rem]" role="status" data-test="cut">
-    Nothing is heard of the server since {{ since }}. This screen goes on by itself; what others do shows up once the
-    server answers.
+    {{ asOf }}Nothing is heard of the server since {{ since.replace('at ', '') }}. This screen goes on by itself; what
+    others do shows up once the server answers.
   </p>
 </template>

@@ -1,0 +1,10 @@
+/**
+ * Where the picture of a pose is: drawn with the application, or by the practice.
+ *
+ * @param own ids of what the practice has drawn itself
+ * @example
+ * figureAddress('bridge.chair.2', 'end', new Set()) // "/figures/bridge.chair.2.end.svg"
+ */
+export function figureAddress(variation: string, pose: string, own: { has: (id: string) => boolean }): string {
+  return own.has(variation) ? `/api/figures/${variation}/${pose}` : `/figures/${variation}.${pose}.svg`
+}

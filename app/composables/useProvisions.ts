@@ -1,0 +1,88 @@
+import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { readCircles } from '~~/core/contract/circles'
+import { readMeeting, readMeetings, type MeetingLine, type MeetingView } from '~~/core/contract/meetings'
+import { movementsLed } from '~~/core/lead/movementsLed'
+import { classTime } from '~/live/classTime'
+import { isOfTheseDays } from '~/live/days'
+import { forgetKnown, knownBy } from '~/live/known'
+
+/** What is known of a meeting is fetched anew when it is as old as this. */
+const FRESH_MS = 10 * 60_000
+const LOOK_AGAIN_MS = 5 * 60_000
+/** So many figures are fetched at once: the screen that is open comes first. */
+const FIGURES_AT_ONCE = 4
+
+/** A meeting of these days, as the first page shows it without the server. */
+export type KeptMeeting = Pick<MeetingLine, 'id' | 'title' | 'startsAt' | 'blocks'> & { circle: string }
+
+/**
+ * Lays in what the meetings of today and tomorrow need, so that they can be gathered and led with the server gone: the
+ * meetings themselves, the catalogue, the words of what they may come to, and its figures. What is of other days is
+ * forgotten.
+ */
+export function useProvisions(): void {
+  const { account } = useAccount()
+  const catalogues = useCatalogue()
+  const visibility = useDocumentVisibility()
+  let laying: Promise<void> | undefined
+
+  const layIn = () => (laying ??= laidIn().finally(() => (laying = undefined)))
+
+  async function laidIn(): Promise<void> {
+    const owner = account.value?.id
+    if (owner === undefined) return
+    const known = knownBy(owner)
+    await forgetKnown(owner)
+    try {
+      const [lines, circles] = await Promise.all([call(readMeetings), call(readCircles)])
+      const meetings = lines.filter((line) => !line.calledOff && isOfTheseDays(line.startsAt, classTime()))
+      const nameOf = (id: string) => circles.find((circle) => circle.id === id)?.name ?? ''
+      const kept = meetings.map(({ id, title, startsAt, blocks, circleId }): KeptMeeting => {
+        return { id, title, startsAt, blocks, circle: nameOf(circleId) }
+      })
+      await known.keep('meetings', kept.toReversed())
+      const wanted = new Set(meetings.map(({ id }) => `meeting ${id}`))
+      await known.forget((what) => !what.startsWith('meeting ') || wanted.has(what))
+      if (meetings.length === 0) return
+      await catalogues.load()
+      for (const { id } of meetings) await layInMeeting(id, known)
+    } catch {
+      // The server is not there, or busy: what is known stays, and the next look tries again.
+    }
+  }
+
+  async function layInMeeting(id: string, known: ReturnType<typeof knownBy>): Promise<void> {
+    const age = await known.ageOf(`meeting ${id}`)
+    if (age !== undefined && Date.now() - age < FRESH_MS) return
+    const view = await call(readMeeting, { params: { id } })
+    await known.keep(`meeting ${id}`, view)
+    await catalogues.loadTexts(movementsLed(view.meeting.plan, catalogues.catalogue))
+    await layInFigures(view)
+  }
+
+  /** Figures are kept by the service worker, as they are fetched. */
+  async function layInFigures({ meeting }: MeetingView): Promise<void> {
+    if (!navigator.serviceWorker?.controller) return
+    const { variations, ownFigures } = catalogues.catalogue
+    const led = new Set(movementsLed(meeting.plan, catalogues.catalogue))
+    const addresses = [...variations.values()]
+      .filter((variation) => led.has(variation.movement))
+      .flatMap(({ id, poses }) => poses.map((pose) => figureAddress(id, pose, ownFigures)))
+    const left = [...addresses]
+    const fetchOn = async () => {
+      for (let next = left.pop(); next !== undefined; next = left.pop()) await fetch(next).catch(() => undefined)
+    }
+    await Promise.all(Array.from({ length: FIGURES_AT_ONCE }, fetchOn))
+  }
+
+  watch(
+    [() => account.value?.id, visibility],
+    ([id, now]) => {
+      if (id !== undefined && now === 'visible') void layIn()
+    },
+    { immediate: true },
+  )
+  useIntervalFn(() => void layIn(), LOOK_AGAIN_MS)
+  // The worker may take charge only after the first look.
+  navigator.serviceWorker?.addEventListener('controllerchange', () => void layIn())
+}
