@@ -1,4 +1,4 @@
-import { inStore, keepIn } from './browserStore'
+import { inStore } from './browserStore'
 
 /** What lies in the browser's store about somebody's health: unreadable without its owner's key. */
 export interface Sealed {

@@ -1,7 +1,5 @@
-import { dequal } from 'dequal'
 import { sure } from '~~/core/entries'
-import { changesOfPeople, planAsLed } from '~~/core/lead/clock'
-import { together, withMessage, type Said } from '~~/core/lead/message'
+import { changesOfPeople } from '~~/core/lead/clock'
 import { foldOutcomes, notedTwice } from '~~/core/lead/outcome'
 import { movementsLed } from '~~/core/lead/movementsLed'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
@@ -9,20 +7,13 @@ import type { Plan } from '~~/core/plan/plan'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
-import { readMeeting, readSaid, type MeetingView } from '~~/core/contract/meetings'
-import { watchThrottled } from '@vueuse/core'
+import type { MeetingView } from '~~/core/contract/meetings'
 import { classTime } from '~/live/classTime'
-import { isOfTheseDays } from '~/live/days'
-import { isUnreachable, PATIENCE_MS } from '~/live/heardOrKnown'
-import { knownBy } from '~/live/known'
-
-const KEEP_EVERY_MS = 1000
 
 /** The open meeting: what is known of it, what is said in it, and what follows for everybody's offers and time. */
 export const useMeeting = defineStore('meeting', () => {
   const catalogues = useCatalogue()
   const outbox = useOutbox()
-  const { account } = useAccount()
   const view = shallowRef<MeetingView | null>(null)
   /** The plan on the screen; the editor sets it while it is typed. */
   const plan = shallowRef<Plan | null>(null)
@@ -31,18 +22,13 @@ export const useMeeting = defineStore('meeting', () => {
   const planned = computed(() => sure(plan.value, 'No meeting is open.'))
   /** Whether the plan on the screen holds commands that the server has not got yet. */
   const planIsDirty = ref(false)
-  /** When what is shown was heard, by this device, where that was on an earlier visit; null: on this one. */
-  const asOf = ref<number | null>(null)
-  /** Since when nothing is heard of the server, by this device; null: it is heard. */
-  const cutSince = ref<number | null>(null)
-  /** The plan was changed on another device: what stood on this screen before, and who did it. */
-  const changedElsewhere = shallowRef<{ before: Plan; by: string } | null>(null)
-  /** What happened to the class elsewhere and concerns whoever leads it, in words; empty: nothing. */
-  const notice = ref('')
   /** A rehearsal alone: its clock runs faster, and nothing of it is sent or kept. */
   const rehearsal = shallowRef<{ speed: number; since: number; at: number; before: MeetingView } | null>(null)
   const now = () =>
     rehearsal.value ? rehearsal.value.at + (classTime() - rehearsal.value.since) * rehearsal.value.speed : classTime()
+
+  const heard = useMeetingHeard({ view, plan, planIsDirty, isRehearsal: () => rehearsal.value !== null })
+  const { refresh, settlePlan } = heard
 
   /** Opens a meeting; the one that is open already goes on as it is while it is fetched anew. */
   async function open(id: string): Promise<void> {
@@ -52,11 +38,9 @@ export const useMeeting = defineStore('meeting', () => {
       return
     }
     view.value = plan.value = null
-    asOf.value = cutSince.value = null
     planIsDirty.value = false
-    notice.value = ''
-    changedElsewhere.value = null
-    await Promise.all([catalogues.load(), heardOrKnownMeeting(id)])
+    heard.forget()
+    await Promise.all([catalogues.load(), heard.heardOrKnown(id)])
     await loadTexts()
   }
 
@@ -65,93 +49,6 @@ export const useMeeting = defineStore('meeting', () => {
     if (plan.value) await catalogues.loadTexts(movementsLed(plan.value, catalogues.catalogue))
   }
 
-  /** The meeting as the server has it; where it cannot be reached, as it was known, with what waits here. */
-  async function heardOrKnownMeeting(id: string): Promise<void> {
-    try {
-      await refresh(id)
-    } catch (error) {
-      const known = isUnreachable(error) ? await keptMeeting(id) : undefined
-      if (!known) throw error
-      asOf.value = known.at
-      cutSince.value ??= Date.now()
-      view.value = outbox.waitingFor(id).reduce(withMessage, known.value)
-      settlePlan()
-    }
-  }
-  const owner = () => account.value?.id ?? ''
-  const keptMeeting = (id: string) => knownBy(owner()).get<MeetingView>(`meeting ${id}`)
-  /** A meeting of these days is kept as it is on this screen, for a reload without the server. */
-  watchThrottled(
-    view,
-    (now) => {
-      if (!now || rehearsal.value || !account.value || !isOfTheseDays(now.meeting.startsAt, classTime())) return
-      void knownBy(owner()).keep(`meeting ${now.meeting.id}`, now)
-    },
-    { throttle: KEEP_EVERY_MS },
-  )
-
-  /** Fetches the meeting anew; nothing that is known here, or waits in the outbox, is forgotten. */
-  async function refresh(id = opened.value.meeting.id): Promise<void> {
-    if (rehearsal.value) return
-    const fetched = await call(readMeeting, { params: { id }, patienceMs: PATIENCE_MS })
-    asOf.value = null
-    const known = view.value?.meeting.id === id ? view.value : null
-    const both = known ? together(known, fetched) : fetched
-    const isOwnPlan = planIsDirty.value && known !== null
-    const { plan: own, planVersion } = isOwnPlan ? known.meeting : fetched.meeting
-    const sequence = Math.max(known?.sequence ?? 0, fetched.sequence)
-    view.value = outbox
-      .waitingFor(id)
-      .reduce(withMessage, { ...both, sequence, meeting: { ...both.meeting, plan: own, planVersion } })
-    settlePlan()
-  }
-  /** The plan on the screen: as it is led once the class has begun, as it is stored where nothing is unsaved. */
-  function settlePlan(): void {
-    if (!planIsDirty.value) plan.value = planAsLed(opened.value.meeting.plan, opened.value.classEvents)
-  }
-  /** Takes in what was said in the meeting; where something before it was not heard, that is asked for first. */
-  function receive(said: Said): void {
-    if (!view.value || rehearsal.value || said.upTo <= view.value.sequence) return
-    if (said.from > view.value.sequence) return void catchUp()
-    let [isOther, planBy]: [boolean, string | null] = [false, null]
-    for (const message of said.messages) {
-      if (message.kind === 'people') isOther = true
-      else if (message.kind === 'plan') {
-        // What is unsaved here is put on top of that version when it is saved.
-        if (message.planVersion > view.value.meeting.planVersion && !planIsDirty.value) planBy = message.by
-      } else view.value = withMessage(view.value, message)
-    }
-    view.value = { ...view.value, sequence: said.upTo }
-    settlePlan()
-    if (isOther || planBy !== null) void fetchOther(planBy)
-  }
-  /** Fetches what another device changed of the plan, or of who is there; the next word asks again where that fails. */
-  async function fetchOther(planBy: string | null): Promise<void> {
-    const before = plan.value
-    await refresh().catch(() => undefined)
-    if (planBy !== null && before && plan.value && !dequal(before, plan.value))
-      changedElsewhere.value = { before, by: planBy }
-  }
-  /** Asks for what was said since the last word that was heard. */
-  async function catchUp(): Promise<void> {
-    const id = view.value?.meeting.id
-    if (id === undefined || rehearsal.value) return
-    try {
-      const said = await call(readSaid, { params: { id }, query: { since: opened.value.sequence } })
-      if (view.value?.meeting.id === id) receive(said)
-    } catch {
-      // The server is not there: the line says so, and asks again when it is up.
-    }
-  }
-  /** A start that the server refuses, since the plan is another by now, is taken back here, and the plan is shown. */
-  outbox.onRefused(({ message, meetingId }) => {
-    const start = message.kind === 'events' ? message.events.find((event) => event.event === 'start') : undefined
-    if (!start || view.value?.meeting.id !== meetingId) return false
-    view.value = { ...view.value, classEvents: view.value.classEvents.filter((event) => event.id !== start.id) }
-    notice.value = 'The plan was changed on another device. It is shown now: look at it, then start.'
-    void refresh().catch(() => undefined)
-    return true
-  })
   /** Begins a rehearsal, changes its speed, or ends it and shows the real meeting again. */
   async function rehearse(speed: number | null): Promise<void> {
     const at = now()
@@ -223,15 +120,15 @@ export const useMeeting = defineStore('meeting', () => {
     planIsDirty,
     planSaved,
     now,
-    cutSince,
-    asOf,
-    notice,
-    changedElsewhere,
+    cutSince: heard.cutSince,
+    asOf: heard.asOf,
+    notice: heard.notice,
+    changedElsewhere: heard.changedElsewhere,
     isSafe,
     open,
     refresh,
-    receive,
-    catchUp,
+    receive: heard.receive,
+    catchUp: heard.catchUp,
     rehearsal,
     rehearse,
     changed,

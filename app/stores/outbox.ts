@@ -64,7 +64,7 @@ export const useOutbox = defineStore('outbox', () => {
   const byOthers = computed(() => [
     ...new Set(waitingMessages.value.flatMap(({ by }) => (by && by.id !== account.value?.id ? [by.name] : []))),
   ])
-  const refusals = new Set<(kept: Kept) => boolean>()
+  const refusals = new Set<(kept: Kept, status: number) => boolean>()
   let sending: Promise<void> | undefined
   let retryMs = FIRST_RETRY_MS
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -148,7 +148,7 @@ export const useOutbox = defineStore('outbox', () => {
       if (needsSignIn.value) return 'sign-in'
       if (isOffline.value) return 'unreachable'
       if (status === 429 || status >= 500) return 'failed'
-      await setAside(kept, message)
+      await setAside(kept, message, status)
       return 'refused'
     }
   }
@@ -158,15 +158,15 @@ export const useOutbox = defineStore('outbox', () => {
     return waitingMessages.value.filter((kept) => kept.meetingId === meetingId).map((kept) => kept.message)
   }
 
-  async function setAside(kept: Kept, message: string): Promise<void> {
-    for (const takes of refusals) if (takes(kept)) return drop(kept)
+  async function setAside(kept: Kept, message: string, status: number): Promise<void> {
+    for (const takes of refusals) if (takes(kept, status)) return drop(kept)
     const marked = { ...kept, refused: message }
     messages.value = messages.value.map((other) => (other.name === kept.name ? marked : other))
     await box.keep(marked)
   }
 
   /** Lets somebody deal with what the server refuses: true where there is nothing left of it to show. */
-  function onRefused(takes: (kept: Kept) => boolean): void {
+  function onRefused(takes: (kept: Kept, status: number) => boolean): void {
     refusals.add(takes)
   }
 

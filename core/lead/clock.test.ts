@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ClassEvent, hasBegun, nextBlockStep, readClock, startedScript } from './clock'
+import { ClassEvent } from './classEvent'
+import { hasBegun, nextBlockStep, readClock, startedScript } from './clock'
 import type { ScriptStep } from './script'
 
 const step = (seconds: number, blockId: string | null): ScriptStep => ({

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Arrival, ArrivalSaid } from '../offer/person'
 import { AccidentReport } from './accident'
-import { ClassEvent } from './clock'
+import { ClassEvent } from './classEvent'
 import { laterOf, saidAt, type Timed } from './later'
 import { OutcomeEvent } from './outcome'
 

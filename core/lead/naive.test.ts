@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readClock, type ClassEvent } from './clock'
+import type { ClassEvent } from './classEvent'
+import { readClock } from './clock'
 import { AHEAD_MS } from './stamp'
 import { foldOutcomes, type OutcomeEvent } from './outcome'
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { changesOfPeople, readClock, startOf, type ClassEvent } from './clock'
+import type { ClassEvent } from './classEvent'
+import { changesOfPeople, readClock, startOf } from './clock'
 import { standingEvents } from './standingEvents'
 import { AHEAD_MS, stampAfter } from './stamp'
 

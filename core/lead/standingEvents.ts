@@ -1,4 +1,4 @@
-import type { ClassEvent } from './clock'
+import type { ClassEvent } from './classEvent'
 import { inOrder } from './inOrder'
 
 /** What is said of people, not of the clock: it holds under whichever start it was said. */

@@ -1,6 +1,6 @@
 import { entryAt, lastOf } from '../../core/entries'
 import { millisecondsInDay } from 'date-fns/constants'
-import { ClassEvent } from '../../core/lead/clock'
+import { ClassEvent } from '../../core/lead/classEvent'
 import type { Arrival } from '../../core/offer/person'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
@@ -61,7 +61,7 @@ export async function appendClassEvents(
   sequence = 0,
 ): Promise<void> {
   const rows = events.map((event) => ({ at: event.at, event: JSON.stringify(event), id: event.id }))
-  await append(scope, 'class_events', meetingId, rows, sequence)
+  await append(scope, 'class_events', { meetingId, sequence }, rows)
 }
 
 /**
@@ -87,15 +87,14 @@ export async function appendOutcomes(
     ...{ participant_id: event.participant, movement: event.movement },
     ...{ logged_by: scope.accountId, noted_by: notedBy },
   }))
-  await append(scope, 'outcomes', meetingId, rows, sequence)
+  await append(scope, 'outcomes', { meetingId, sequence }, rows)
 }
 
 async function append(
   { db, practiceId }: Scope,
   table: 'outcomes' | 'class_events',
-  meetingId: string,
+  { meetingId, sequence }: { meetingId: string; sequence: number },
   rows: readonly { id: string }[],
-  sequence: number,
 ): Promise<void> {
   if (rows.length === 0) return
   const own = { practice_id: practiceId, meeting_id: meetingId }

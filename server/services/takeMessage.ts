@@ -1,4 +1,4 @@
-import type { ClassEvent } from '../../core/lead/clock'
+import type { ClassEvent } from '../../core/lead/classEvent'
 import type { Message } from '../../core/lead/message'
 import type { OutcomeEvent } from '../../core/lead/outcome'
 import { AHEAD_MS, stampAfter } from '../../core/lead/stamp'
