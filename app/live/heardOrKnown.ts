@@ -25,6 +25,8 @@ export async function heardOrKnown<T>(owner: string | null, what: string, ask: (
 
 /** Whether nobody answered, or only something before the server did. */
 export function isUnreachable(error: unknown): boolean {
+  // What a browser throws of itself where no line can be made.
+  if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message)) return true
   const { kind, status } = refusalOf(error)
   return kind === 'unreachable' || status === 502 || status === 503 || status === 504
 }

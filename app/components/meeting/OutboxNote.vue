@@ -37,7 +37,7 @@ function saveAside(): void {
       data-test="outbox-waiting"
     >
       The server cannot be reached. {{ outbox.waiting }} {{ unkept > 0 ? 'waiting' : 'kept in this browser' }}, sent as
-      soon as it answers.{{ said }}
+      soon as it answers; what others do shows up then.{{ said }}
     </p>
     <p v-else-if="outbox.late > 0" class="text-faint px-3" data-test="outbox-late">
       {{ outbox.late }} on {{ outbox.late === 1 ? 'its' : 'their' }} way.{{ said }}

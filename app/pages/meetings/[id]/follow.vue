@@ -16,15 +16,15 @@ const isPhone = computed(() => width.value < PHONE_PX)
 
 <template>
   <div
-    class="h-dvh overflow-hidden px-[3vw]"
+    class="h-dvh overflow-hidden px-[3vw] flex flex-col"
     data-test="follow"
     :data-status="reading.status"
     :data-step="reading.step"
   >
     <h1 class="sr-only">The class, followed</h1>
-    <CutNote class="absolute inset-x-[3vw] top-1 text-center" />
-    <LeadFar v-if="!isPhone" :led="led" class="h-full" />
-    <section v-else class="h-full flex flex-col justify-between py-4" aria-label="For a helper">
+    <CutNote class="shrink-0 mt-1 text-center" />
+    <LeadFar v-if="!isPhone" :led="led" class="flex-1 min-h-0" />
+    <section v-else class="flex-1 min-h-0 flex flex-col justify-between py-4" aria-label="For a helper">
       <p class="text-[2rem] font-bold leading-tight">
         {{ catalogue.movements.get(block?.movement ?? '')?.name ?? 'Back to where you began' }}
       </p>

@@ -7,6 +7,7 @@ import { clockWords } from '~/words/clock'
 /** Lead: one voice, four lanes; what now, which side, how long, what next, and one key to note what happened. */
 definePageMeta({ layout: 'bare' })
 const meeting = useMeeting()
+const outbox = useOutbox()
 const led = useClass()
 const { view, begun, steps, reading, step, blockIndex, workElapsed, elapsedOfClass, cue } = led
 const logging = useLogging(led)
@@ -108,7 +109,7 @@ useEventListener(
       <button class="button button-stop" :title="KEYS.emergency.shown" @click="emergency">Stop, emergency</button>
     </div>
     <OutboxNote />
-    <CutNote />
+    <CutNote v-if="!(outbox.isOffline && outbox.waiting > 0)" />
     <p v-if="meeting.notice" class="bg-stop-soft border-l-4 border-stop px-3 py-1" role="alert" data-test="notice">
       {{ meeting.notice }}
     </p>
@@ -122,11 +123,11 @@ useEventListener(
       <RememberedNow v-if="distance !== 'room'" :movement="led.block.value?.movement" />
       <p
         v-if="distance !== 'room' && cue"
-        class="text-[1.15rem] leading-snug bg-sunk rounded-lg px-3 py-1.5 shrink-0 line-clamp-2"
+        class="bg-sunk rounded-lg px-3 py-1.5 shrink-0"
         aria-live="polite"
         data-test="cue"
       >
-        {{ cue.say }}
+        <span class="text-[1.15rem] leading-snug line-clamp-2">{{ cue.say }}</span>
       </p>
       <div class="flex flex-wrap items-center gap-2 shrink-0">
         <LeadControls
