@@ -77,6 +77,10 @@ function planned(): object {
   }
   return {
     nothingSaid,
+    nothingNoted: {
+      ...{ meeting: { id: 'm', startsAt: '2026-11-29T09:00:00Z', plan }, judging: 'belief' },
+      ...{ people, outcomes: [], histories: {}, came: [], events: [], answered: [], atHome: {} },
+    },
     plan,
     ann,
     bo,

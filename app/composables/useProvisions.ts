@@ -1,6 +1,6 @@
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { readCircles } from '~~/core/contract/circles'
-import { readMeeting, readMeetings, type MeetingLine, type MeetingView } from '~~/core/contract/meetings'
+import { readEvidence, readMeeting, readMeetings, type MeetingLine, type MeetingView } from '~~/core/contract/meetings'
 import { movementsLed } from '~~/core/lead/movementsLed'
 import { classTime } from '~/live/classTime'
 import { isOfTheseDays } from '~/live/days'
@@ -21,7 +21,7 @@ export type KeptMeeting = Pick<MeetingLine, 'id' | 'title' | 'startsAt' | 'block
  * forgotten.
  */
 export function useProvisions(): void {
-  const { account } = useAccount()
+  const { account, isLead } = useAccount()
   const catalogues = useCatalogue()
   const visibility = useDocumentVisibility()
   let laying: Promise<void> | undefined
@@ -41,8 +41,8 @@ export function useProvisions(): void {
         return { id, title, startsAt, blocks, circle: nameOf(circleId) }
       })
       await known.keep('meetings', kept.toReversed())
-      const wanted = new Set(meetings.map(({ id }) => `meeting ${id}`))
-      await known.forget((what) => !what.startsWith('meeting ') || wanted.has(what))
+      const wanted = new Set(meetings.flatMap(({ id }) => [`meeting ${id}`, `evidence ${id}`]))
+      await known.forget((what) => !/^(meeting|evidence) /.test(what) || wanted.has(what))
       if (meetings.length === 0) return
       await catalogues.load()
       for (const { id } of meetings) await layInMeeting(id, known)
@@ -56,6 +56,7 @@ export function useProvisions(): void {
     if (age !== undefined && Date.now() - age < FRESH_MS) return
     const view = await call(readMeeting, { params: { id } })
     await known.keep(`meeting ${id}`, view)
+    if (isLead.value) await known.keep(`evidence ${id}`, await call(readEvidence, { params: { id } }))
     await catalogues.loadTexts(movementsLed(view.meeting.plan, catalogues.catalogue))
     await layInFigures(view)
   }

@@ -1,10 +1,17 @@
 import { useIntervalFn, useEventListener } from '@vueuse/core'
 import { z } from 'zod'
-import { sendMessage } from '~~/core/contract/meetings'
+import { decide, DecisionChoice, sendMessage } from '~~/core/contract/meetings'
 import { sure } from '~~/core/entries'
 import { Message } from '~~/core/lead/message'
 import { refusalOf } from '~/composables/useRefusal'
 import { messageBox } from '~/live/messageBox'
+
+/** What waits to be sent: something that was said in a meeting, or answers to its decisions. */
+const Sendable = z.discriminatedUnion('kind', [
+  ...Message.options,
+  z.object({ kind: z.literal('decisions'), answers: z.array(DecisionChoice) }),
+])
+export type Sendable = z.infer<typeof Sendable>
 
 /** What an earlier version of the application kept under another name is taken over. */
 const Kept = z.preprocess(
@@ -17,7 +24,7 @@ const Kept = z.preprocess(
     /** Who said it. */
     by: z.object({ id: z.string(), name: z.string() }).nullable().default(null),
     meetingId: z.string(),
-    message: Message,
+    message: Sendable,
     /** What the server said against it; it is set aside and shown, not sent again by itself. */
     refused: z.string().default(''),
   }),
@@ -85,7 +92,7 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   /** Keeps a message and sends it, both at once: whichever is done first makes it safe. */
-  async function put(meetingId: string, name: string, message: Message): Promise<void> {
+  async function put(meetingId: string, name: string, message: Sendable): Promise<void> {
     const { practiceId, id, name: called } = sure(account.value, 'Nobody is signed in.')
     const kept: Kept = {
       name,
@@ -135,8 +142,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   async function sent(kept: Kept): Promise<'arrived' | 'refused' | 'failed' | 'unreachable' | 'sign-in'> {
     try {
-      const body = { message: kept.message, notedBy: kept.by?.id ?? null }
-      await call(sendMessage, { params: { id: kept.meetingId }, body, patienceMs: PATIENCE_MS })
+      await deliver(kept)
       retryMs = FIRST_RETRY_MS
       isOffline.value = needsSignIn.value = false
       void drop(kept)
@@ -153,9 +159,23 @@ export const useOutbox = defineStore('outbox', () => {
     }
   }
 
-  /** What waits to be sent in a meeting, the oldest first. */
+  async function deliver({ message, meetingId, by }: Kept): Promise<void> {
+    const to = { params: { id: meetingId }, patienceMs: PATIENCE_MS }
+    if (message.kind === 'decisions') await call(decide, { ...to, body: { answers: message.answers } })
+    else await call(sendMessage, { ...to, body: { message, notedBy: by?.id ?? null } })
+  }
+
+  /** What waits to be said in a meeting, the oldest first. */
   function waitingFor(meetingId: string): Message[] {
-    return waitingMessages.value.filter((kept) => kept.meetingId === meetingId).map((kept) => kept.message)
+    return waitingMessages.value.flatMap(({ message, meetingId: where }) =>
+      where === meetingId && message.kind !== 'decisions' ? message : [],
+    )
+  }
+  /** Answers to a meeting's decisions that wait, and that the server has not taken. */
+  function answersFor(meetingId: string): { kept: Kept; answers: DecisionChoice[] }[] {
+    return messages.value.flatMap((kept) =>
+      kept.meetingId === meetingId && kept.message.kind === 'decisions' ? { kept, answers: kept.message.answers } : [],
+    )
   }
 
   async function setAside(kept: Kept, message: string, status: number): Promise<void> {
@@ -187,6 +207,7 @@ export const useOutbox = defineStore('outbox', () => {
     late,
     byOthers,
     waitingFor,
+    answersFor,
     refused,
     unreadable,
     unsafe,

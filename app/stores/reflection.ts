@@ -1,5 +1,17 @@
 import type { LedgerEntry } from '~~/core/contract/ledger'
-import { decide, raiseDose, readReflection, type ProposedDecision } from '~~/core/contract/meetings'
+import {
+  decide,
+  raiseDose,
+  readReflection,
+  type DecisionChoice,
+  type ProposedDecision,
+  type Reflection,
+  type StoredEvidence,
+} from '~~/core/contract/meetings'
+import { seenOf, withClass } from '~~/core/reflect/proposals'
+import { isUnreachable, PATIENCE_MS } from '~/live/heardOrKnown'
+import { knownBy } from '~/live/known'
+import type { ReflectDone, ReflectTask } from '~/workers/reflect.worker'
 import { moveTier as takeTierStep, setFlare, walkBack } from '~~/core/contract/people'
 import { Level, type Tier } from '~~/core/catalogue/words'
 import type { FlareStep } from '~~/core/reflect/flareSteps'
@@ -17,6 +29,13 @@ interface Answer extends Choice {
 
 /** The proposed decisions of a meeting and what was answered to them. */
 export const useReflection = defineStore('reflection', () => {
+  const outbox = useOutbox()
+  const meeting = useMeeting()
+  const catalogues = useCatalogue()
+  const { account } = useAccount()
+  const worker = useWorker<ReflectTask, ReflectDone>(
+    () => new Worker(new URL('../workers/reflect.worker.ts', import.meta.url), { type: 'module' }),
+  )
   const meetingId = ref('')
   const decisions = ref<ProposedDecision[]>([])
   const answered = ref<LedgerEntry[]>([])
@@ -25,9 +44,33 @@ export const useReflection = defineStore('reflection', () => {
   const takeBack = ref<StepBack[]>([])
   const flares = ref<FlareStep[]>([])
 
+  /** When the evidence was heard that is reflected on without the server; null: the server reflects. */
+  const asOf = ref<number | null>(null)
+
   async function open(id: string): Promise<void> {
     meetingId.value = id
-    const known = await call(readReflection, { params: { id } })
+    try {
+      take(await call(readReflection, { params: { id }, patienceMs: PATIENCE_MS }))
+      asOf.value = null
+    } catch (error) {
+      const known = isUnreachable(error)
+        ? await knownBy(account.value?.id ?? '').get<StoredEvidence>(`evidence ${id}`)
+        : undefined
+      if (!known) throw error
+      take(await reflectedHere(known.value))
+      asOf.value = known.at
+    }
+  }
+  /** What follows from what was known before the class and what was noted in it, worked out on this device. */
+  async function reflectedHere(known: StoredEvidence): Promise<Reflection> {
+    const { outcomes, arrivals } = meeting.opened
+    const evidence = withClass(known, { outcomes, arrivals })
+    const done = await worker.ask({ evidence: toRaw(evidence), catalogue: toRaw(catalogues.catalogue) })
+    const decided = done.decisions as ProposedDecision[]
+    // What concerns tiers, doses, flares and the days after needs more than a device keeps.
+    return { decisions: decided, answered: known.answered, doses: [], takeBack: [], flares: [], tiers: {} }
+  }
+  function take(known: Reflection): void {
     decisions.value = known.decisions
     answered.value = known.answered
     doses.value = known.doses
@@ -35,22 +78,53 @@ export const useReflection = defineStore('reflection', () => {
     takeBack.value = known.takeBack
     flares.value = known.flares
   }
-  /** Answers; where somebody else was first, theirs stands: it is shown, and the refusal says whose it is. */
+  /**
+   * Answers. Where somebody else was first, theirs stands, and where something else is proposed by now, nothing is
+   * changed: it is shown, and the refusal says what it is. Without the server, answers are kept and sent.
+   */
   async function answer(answers: Answer[]): Promise<void> {
     if (answers.length === 0) return
-    const body = {
-      answers: answers.map(({ decision, toLevel, dial, instead, reason }) => ({
-        ...{ participant: decision.participant, movement: decision.movement, tier: decision.tier },
-        ...{ toLevel: Level.parse(toLevel), dial, instead: instead ?? null, reason },
-        over: settledOf(decision)?.id ?? null,
-      })),
-    }
+    const choices = answers.map(choiceOf)
+    for (const { decision } of answers) forgetRefused(decision)
     try {
-      answered.value = await call(decide, { params: { id: meetingId.value }, body })
+      answered.value = await call(decide, {
+        ...{ params: { id: meetingId.value }, body: { answers: choices } },
+        patienceMs: PATIENCE_MS,
+      })
     } catch (error) {
+      if (isUnreachable(error)) return keepAnswers(choices)
       if (refusalOf(error).status === 409) await open(meetingId.value)
       throw error
     }
+  }
+  function choiceOf({ decision, toLevel, dial, instead, reason }: Answer): DecisionChoice {
+    const settled = settledOf(decision)
+    return {
+      ...{ participant: decision.participant, movement: decision.movement, tier: decision.tier },
+      ...{ toLevel: Level.parse(toLevel), dial, instead: instead ?? null, reason },
+      over: settled?.id ?? null,
+      saw: settled ? null : seenOf(decision),
+    }
+  }
+  /** Each answer is kept by itself: what the server says against one holds no other. */
+  async function keepAnswers(choices: DecisionChoice[]): Promise<void> {
+    const id = meetingId.value
+    await Promise.all(
+      choices.map((choice) => outbox.put(id, crypto.randomUUID(), { kind: 'decisions', answers: [choice] })),
+    )
+  }
+  const keptFor = (decision: ProposedDecision) =>
+    outbox
+      .answersFor(meetingId.value)
+      .filter(({ answers }) => answers.some((choice) => decisionKey(choice) === decisionKey(decision)))
+  /** The answer to a decision that waits for the server; null: none does. */
+  const waitingOf = (decision: ProposedDecision): DecisionChoice | null =>
+    keptFor(decision).findLast(({ kept }) => kept.refused === '')?.answers[0] ?? null
+  /** What the server said against an answer that was given without it; empty: nothing. */
+  const refusalFor = (decision: ProposedDecision): string =>
+    keptFor(decision).findLast(({ kept }) => kept.refused !== '')?.kept.refused ?? ''
+  function forgetRefused(decision: ProposedDecision): void {
+    for (const { kept } of keptFor(decision)) void outbox.drop(kept)
   }
   /** Puts a dose that most have outgrown into the next plan that has the movement; says where it went. */
   async function raise(dose: BlockTurn): Promise<string> {
@@ -90,5 +164,8 @@ export const useReflection = defineStore('reflection', () => {
     stepBack,
     flare,
     settledOf,
+    waitingOf,
+    refusalFor,
+    asOf,
   }
 })

@@ -17,6 +17,7 @@ import { FlareStep } from '../reflect/flareSteps'
 import { StepBack } from '../reflect/stepsBack'
 import { TierStep } from '../reflect/tierMove'
 import { DialTurn } from '../reflect/turn'
+import { StoredHomePractice } from './homePractice'
 import { LedgerEntry } from './ledger'
 import { Id, Moment, route, Version } from './route'
 
@@ -131,6 +132,11 @@ export const DecisionChoice = z.object({
   reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
   /** The answer that it replaces, as it was seen; null: none was there. */
   over: Id.nullable().default(null),
+  /** What was proposed where it was answered; null: not said. Where something else is proposed by now it is put again. */
+  saw: z
+    .object({ kind: DecisionKind, fromLevel: z.number(), toLevel: z.number(), words: z.string().max(200) })
+    .nullable()
+    .default(null),
 })
 export type DecisionChoice = z.infer<typeof DecisionChoice>
 
@@ -147,6 +153,27 @@ export const Reflection = z.object({
   tiers: z.record(z.string(), TierStep),
 })
 export type Reflection = z.infer<typeof Reflection>
+
+/** All that a meeting is reflected on with. */
+export const StoredEvidence = z.object({
+  meeting: Meeting.pick({ id: true, startsAt: true, plan: true }),
+  judging: Circle.shape.judging,
+  people: z.array(Participant),
+  outcomes: z.array(
+    OutcomeEvent.extend({
+      meetingId: Id,
+      date: z.string(),
+      arrivalPain: z.number().nullable(),
+      usualPain: z.number().nullable().optional(),
+    }),
+  ),
+  histories: z.record(z.string(), z.object({ meetings: z.number(), firstOn: z.string() })),
+  came: z.array(Id),
+  events: z.array(OutcomeEvent),
+  answered: z.array(LedgerEntry),
+  atHome: z.record(z.string(), StoredHomePractice.omit({ madeAt: true })),
+})
+export type StoredEvidence = z.infer<typeof StoredEvidence>
 
 /** Meetings of the last year and a bit, and all that are ahead, newest first. */
 export const readMeetings = route({
@@ -269,6 +296,13 @@ export const readReflection = route({
   path: '/api/meetings/:id/reflection',
   may: 'lead',
   reply: Reflection,
+})
+/** All that a meeting is reflected on with: a device that may have to do it without the server keeps it. */
+export const readEvidence = route({
+  method: 'GET',
+  path: '/api/meetings/:id/evidence',
+  may: 'lead',
+  reply: StoredEvidence,
 })
 /** Answers decisions, all in one transaction; the server works out evidence and sentence itself. */
 export const decide = route({

@@ -3,22 +3,14 @@ import { Level } from '../../core/catalogue/words'
 import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { LedgerEntry } from '../../core/contract/ledger'
-import type { Meeting, ProposedDecision, Reflection } from '../../core/contract/meetings'
-import { notedTwice, type OutcomeEvent } from '../../core/lead/outcome'
+import type { Meeting, ProposedDecision, Reflection, StoredEvidence } from '../../core/contract/meetings'
+import type { OutcomeEvent } from '../../core/lead/outcome'
 import type { Participant } from '../../core/offer/participant'
-import { decisionKey } from '../../core/reflect/answer'
-import { blockToday } from '../../core/reflect/blockToday'
-import { blockTurns } from '../../core/reflect/blockTurns'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { DecisionKind } from '../../core/reflect/question'
-import { withinClass } from '../../core/reflect/questions'
-import { homeNotes } from '../../core/reflect/homeNotes'
-import type { HomePractice, HomeTicks } from '../../core/reflect/homePractice'
-import { otherSchools } from '../../core/reflect/otherSchools'
-import { isContested } from '../../core/reflect/contested'
-import { reflectOn } from '../../core/reflect/reflectOn'
+import { asSettled, proposalsOf } from '../../core/reflect/proposals'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
-import { everybodyIn } from '../database/arrivals'
+import { arrivalsOf, everybodyIn } from '../database/arrivals'
 import { circleById } from '../database/circles'
 import { homePracticesOf } from '../database/homePractices'
 import { ledgerOf } from '../database/ledger'
@@ -39,6 +31,8 @@ export interface ReflectedMeeting {
   events: OutcomeEvent[]
   answered: LedgerEntry[]
   atHome: Awaited<ReturnType<typeof homePracticesOf>>
+  /** Who came to this meeting. */
+  came: string[]
   catalogue: Catalogue
 }
 
@@ -48,15 +42,17 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
   const [circle, catalogue] = await Promise.all([circleById(scope, meeting.circleId), linkedCatalogue(scope)])
   const { ids } = await everybodyIn(scope, meeting.id, circle.members)
   const since = subDays(new Date(meeting.startsAt), catalogue.judgement.evidence.days).toISOString()
-  const [people, outcomes, histories, events, answered, atHome] = await Promise.all([
+  const [people, outcomes, histories, events, answered, atHome, doors] = await Promise.all([
     participantsOf(scope, ids),
     datedOutcomes(scope, ids, { until: meeting.startsAt, since }),
     historiesOf(scope, ids, meeting.startsAt),
     outcomeEventsOf(scope, meeting.id),
     ledgerOf(scope, { meetingId: meeting.id }),
     homePracticesOf(scope, ids, since),
+    arrivalsOf(scope, meeting.id),
   ])
-  return { meeting, circle, people, outcomes, histories, events, answered, atHome, catalogue }
+  const came = ids.filter((id) => doors.arrivals[id]?.came)
+  return { meeting, circle, people, outcomes, histories, events, answered, atHome, came, catalogue }
 }
 
 /**
@@ -66,7 +62,7 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
 export async function reflectionOf(scope: Scope, meetingId: string): Promise<Reflection> {
   const reflected = await readForReflection(scope, meetingId)
   const { meeting, people, outcomes, histories, answered, catalogue, circle } = reflected
-  const { decisions, doses } = proposalsOf(reflected)
+  const { decisions, doses } = proposedIn(reflected)
   const came = new Set(outcomes.filter((one) => one.meetingId === meeting.id).map((one) => one.participant))
   const tiers = await tierStepsOf(scope, {
     people: people.filter((person) => came.has(person.id)),
@@ -77,9 +73,8 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
     judging: circle.judging,
   })
   const { takeBack, flares } = await afterLast(scope, { meeting, people, outcomes, catalogue })
-  const entries = new Map(answered.map((entry) => [decisionKey(entry), entry]))
   return {
-    decisions: decisions.map((decision) => asItWasSettled(decision, entries.get(decisionKey(decision)))),
+    decisions: asSettled(decisions, answered, asItWasSettled),
     answered,
     doses,
     takeBack,
@@ -89,42 +84,29 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
 }
 
 /** What a meeting proposes of everybody as they stood before its decisions were answered. */
-export function proposalsOf(reflected: ReflectedMeeting): Pick<Reflection, 'decisions' | 'doses'> {
-  const { meeting, people, outcomes, histories, events, answered, catalogue, circle, atHome } = reflected
-  const twice = notedTwice(events)
-  const proposed = people.flatMap((person) => {
-    const own = {
-      person: beforeAnswers(person, answered),
-      outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
-      blockIn: blockToday(meeting.plan, person),
-      history: histories.get(person.id),
-      judging: circle.judging,
-      atHome: notesAtHome(person.id, atHome.get(person.id), catalogue),
-    }
-    const steps = reflectOn(meeting.id, own, catalogue)
-    const others = otherSchools(meeting.id, own, steps, catalogue)
-    return steps.map((step) => ({
-      participant: person.id,
-      ...step,
-      others: others.get(`${step.movement} ${step.tier}`) ?? [],
-    }))
-  })
-  const { steps, proposals } = blockTurns(proposed, meeting.plan, catalogue.judgement)
+export function proposedIn(reflected: ReflectedMeeting): Pick<Reflection, 'decisions' | 'doses'> {
+  const { decisions, doses } = proposalsOf(evidenceIn(reflected), reflected.catalogue)
+  return { decisions: decisions as ProposedDecision[], doses }
+}
+
+/** All that a meeting is reflected on with, for whoever has to do it without the server. */
+export async function evidenceOf(scope: Scope, meetingId: string): Promise<StoredEvidence> {
+  return evidenceIn(await readForReflection(scope, meetingId))
+}
+
+function evidenceIn(reflected: ReflectedMeeting): StoredEvidence {
+  const { meeting, people, outcomes, histories, events, answered, circle, atHome, came } = reflected
   return {
-    decisions: withinClass(steps, catalogue.judgement).map(
-      (step) => ({ ...step, isContested: isContested(step, twice) }) as ProposedDecision,
-    ),
-    doses: proposals,
+    meeting: { id: meeting.id, startsAt: meeting.startsAt, plan: meeting.plan },
+    judging: circle.judging,
+    ...{ people, outcomes, events, answered, came },
+    histories: Object.fromEntries([...histories].map(([id, { meetings, firstOn }]) => [id, { meetings, firstOn }])),
+    atHome: Object.fromEntries(atHome),
   }
 }
 
-function notesAtHome(id: string, home: (HomeTicks & { practice: HomePractice }) | undefined, catalogue: Catalogue) {
-  return home ? homeNotes(id, home.practice, home, catalogue) : []
-}
-
 /** What was settled keeps the words and the evidence of then, whatever was corrected since. */
-function asItWasSettled(decision: ProposedDecision, settled: LedgerEntry | undefined): ProposedDecision {
-  if (!settled) return decision
+function asItWasSettled(decision: ProposedDecision, settled: LedgerEntry): ProposedDecision {
   return {
     ...decision,
     isContested: false,
@@ -134,21 +116,4 @@ function asItWasSettled(decision: ProposedDecision, settled: LedgerEntry | undef
     fromLevel: Level.parse(settled.fromLevel),
     recent: settled.evidence,
   }
-}
-
-/**
- * Somebody as they stood before a meeting's decisions were answered: what they are proposed does not change by the
- * answer.
- */
-function beforeAnswers(person: Participant, answered: readonly LedgerEntry[]): Participant {
-  return answered
-    .filter((entry) => entry.participant === person.id && entry.before !== null)
-    .reduce((standing, { movement, tier, before }) => {
-      const isOther = (row: { movement: string; tier: string }) => row.movement !== movement || row.tier !== tier
-      return {
-        ...standing,
-        levels: [...standing.levels.filter(isOther), ...(before?.levels ?? [])],
-        dials: [...standing.dials.filter(isOther), ...(before?.dials ?? [])],
-      }
-    }, person)
 }

@@ -2,8 +2,10 @@ import { dequal } from 'dequal'
 import type { LedgerEntry } from '../../core/contract/ledger'
 import type { DecisionChoice, ProposedDecision } from '../../core/contract/meetings'
 import { answerTo, decisionKey } from '../../core/reflect/answer'
+import type { DecisionKind } from '../../core/reflect/question'
+import { seenOf, type Seen } from '../../core/reflect/proposals'
 import type { Acting } from '../database/rows'
-import { proposalsOf, readForReflection, type ReflectedMeeting } from './reflection'
+import { proposedIn, readForReflection, type ReflectedMeeting } from './reflection'
 import { wordsOf, writeDecisions, type SettledDecision } from './writeDecisions'
 import { inTransaction } from '../database/transaction'
 
@@ -20,6 +22,11 @@ export class AnsweredMeanwhile extends Error {
   override name = 'AnsweredMeanwhile'
 }
 
+/** Something else is proposed by now than where it was answered; nothing was written. */
+export class ProposedOtherwise extends Error {
+  override name = 'ProposedOtherwise'
+}
+
 /**
  * Answers decisions of a meeting and makes them next week's levels and dials, all in one transaction and in a number of
  * queries that does not depend on theirs. Evidence and sentences are worked out here. Deciding again replaces the answer
@@ -27,6 +34,7 @@ export class AnsweredMeanwhile extends Error {
  *
  * @throws {WrongAnswers} where something is not proposed, or an ease is refused without a reason
  * @throws {AnsweredMeanwhile} where there is another answer than the one that was seen
+ * @throws {ProposedOtherwise} where something else is proposed by now than what was answered
  */
 export async function settleDecisions(
   acting: Acting,
@@ -38,11 +46,17 @@ export async function settleDecisions(
     // Two who answer at once come one after the other.
     await trx('meetings').where({ id: meetingId, practice_id: acting.practiceId }).forUpdate().first('id')
     const reflected = await readForReflection(within, meetingId)
-    const settled = answersOf(choices, proposalsOf(reflected).decisions)
+    const proposed = proposedIn(reflected).decisions
     const answered = new Map(reflected.answered.map((entry) => [decisionKey(entry), entry]))
+    requireAsSeen(
+      choices.filter((choice) => !answered.has(decisionKey(choice))),
+      proposed,
+      reflected,
+    )
+    const settled = answersOf(choices, proposed)
     const isAgain = (decision: SettledDecision) => isSame(decision, answered.get(decisionKey(decision)))
     requireUnanswered(
-      choices.filter((choice, at) => settled[at] && !isAgain(settled[at])),
+      choices.filter((_, at) => settled[at] && !isAgain(settled[at])),
       reflected,
     )
     await writeDecisions(
@@ -51,6 +65,46 @@ export async function settleDecisions(
       settled.filter((decision) => !isAgain(decision)),
     )
   })
+}
+
+/** @throws {ProposedOtherwise} naming the first that was answered on other evidence, with what is proposed now */
+function requireAsSeen(
+  choices: readonly DecisionChoice[],
+  proposed: readonly ProposedDecision[],
+  reflected: ReflectedMeeting,
+): void {
+  const byKey = new Map(proposed.map((decision) => [decisionKey(decision), decision]))
+  const other = choices.find((choice) => {
+    const now = byKey.get(decisionKey(choice))
+    return choice.saw && now && !dequal(seenOf(now), choice.saw)
+  })
+  const now = other && byKey.get(decisionKey(other))
+  if (!other?.saw || !now) return
+  const [then, since] = [proposalWords(other.saw), proposalWords(seenOf(now))]
+  throw new ProposedOtherwise(
+    `${nameOf(other, reflected)}: ${then} was proposed where it was answered. On what has arrived since ${since} is proposed. Nothing was changed: look at it again.`,
+  )
+}
+
+const PROPOSED: Record<DecisionKind, string> = {
+  'ease-now': 'an ease',
+  ease: 'an ease',
+  'step-up': 'a step up',
+  stay: 'staying',
+  'too-early': 'staying, since it is too early',
+  ask: 'a question',
+}
+function proposalWords({ kind, toLevel, words }: Seen): string {
+  return `${PROPOSED[kind]}, ${words || `level ${toLevel}`},`
+}
+
+/** Which movement of whom. */
+function nameOf(
+  { participant, movement }: { participant: string; movement: string },
+  { people, catalogue }: ReflectedMeeting,
+): string {
+  const who = people.find((person) => person.id === participant)?.name ?? 'Somebody'
+  return `${catalogue.movements.get(movement)?.name ?? movement} of ${who}`
 }
 
 /** Whether a decision says what stands already. */
@@ -64,10 +118,8 @@ function isSame(said: SettledDecision, stands: LedgerEntry | undefined): boolean
 }
 
 /** @throws {AnsweredMeanwhile} naming the first answer that was not seen */
-function requireUnanswered(
-  choices: readonly DecisionChoice[],
-  { answered, people, catalogue }: ReflectedMeeting,
-): void {
+function requireUnanswered(choices: readonly DecisionChoice[], reflected: ReflectedMeeting): void {
+  const { answered } = reflected
   const stands = new Map(answered.map((entry) => [decisionKey(entry), entry]))
   const unseen = choices.flatMap((choice) => {
     const entry = stands.get(decisionKey(choice))
@@ -75,12 +127,10 @@ function requireUnanswered(
   })
   const [first] = unseen
   if (!first) return
-  const who = people.find((person) => person.id === first.participant)?.name ?? 'Somebody'
-  const what = catalogue.movements.get(first.movement)?.name ?? first.movement
   const said = first.words || `level ${first.toLevel}`
   const more = unseen.length === 1 ? '' : ` So were ${unseen.length - 1} more.`
   throw new AnsweredMeanwhile(
-    `${what} of ${who} was answered by ${first.decidedBy} meanwhile: ${said}.${more} That stands, and is shown now.`,
+    `${nameOf(first, reflected)} was answered by ${first.decidedBy} meanwhile: ${said}.${more} That stands, and is shown now.`,
   )
 }
 

@@ -4,6 +4,9 @@ import { writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { decisionKey } from '../../core/reflect/answer'
+import { proposalsOf, seenOf, withClass } from '../../core/reflect/proposals'
+import { shippedCatalogue } from '../shippedCatalogue'
 import { World, type Caller } from '../world'
 
 let world: World
@@ -35,7 +38,15 @@ const answerTo = (decision: any, change: object = {}) => ({
   reason: '',
   ...change,
 })
-const settle = (...answers: object[]) => lead.call('POST', `/api/meetings/${last.meeting.id}/decisions`, { answers })
+/** Answers as somebody who sees what stands. */
+async function settle(...answers: any[]) {
+  const { body } = await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)
+  const over = (answer: any) =>
+    body.answered.find((entry: any) => decisionKey(entry) === decisionKey(answer))?.id ?? null
+  return lead.call('POST', `/api/meetings/${last.meeting.id}/decisions`, {
+    answers: answers.map((answer) => ({ ...answer, over: over(answer) })),
+  })
+}
 
 describe('a dial that is turned', () => {
   let turned: any
@@ -143,7 +154,8 @@ const decisionLike = async ({ participant, movement, tier }: any) =>
 describe('a form that was opened before', () => {
   const saveOver = (person: any) => lead.call('PUT', `/api/participants/${person.id}`, person)
   it('does not write over what was decided since: it is refused with the newer record', async () => {
-    const decision = reflection.decisions.findLast((one: any) => one.kind === 'step-up')
+    const { body: now } = await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)
+    const decision = now.decisions.findLast((one: any) => one.kind === 'step-up' && !isAnswered(now, one))
     const opened = await personOf(decision.participant)
     expect((await settle(answerTo(decision))).status).toBe(200)
     const decided = await personOf(decision.participant)
@@ -185,7 +197,7 @@ describe('what was not noted', () => {
         proposed: 'ask',
       })
     expect(await questions()).toEqual([{ participant, movement }])
-    await settle(answerTo(decision))
+    await settle(answerTo(decision, { reason: 'Noted now' }))
     expect(await questions()).toEqual([])
   })
 })
@@ -328,18 +340,66 @@ describe('looking back', () => {
   })
 })
 
+describe('reflecting without the server', () => {
+  it('comes to what the server proposes, from what is kept of before the class and what was noted in it', async () => {
+    const { body: evidence } = await lead.call('GET', `/api/meetings/${before.meeting.id}/evidence`)
+    const view = (await lead.call('GET', `/api/meetings/${before.meeting.id}`)).body
+    const { body: reflected } = await lead.call('GET', `/api/meetings/${before.meeting.id}/reflection`)
+    // As a device knew it before anybody came.
+    const known = {
+      ...evidence,
+      ...{ came: [], events: [] },
+      outcomes: evidence.outcomes.filter((one: any) => one.meetingId !== before.meeting.id),
+      histories: Object.fromEntries(
+        Object.entries(evidence.histories).map(([id, one]: [string, any]) => [
+          id,
+          view.arrivals[id]?.came ? { ...one, meetings: one.meetings - 1 } : one,
+        ]),
+      ),
+    }
+    const here = proposalsOf(withClass(known, view), shippedCatalogue()).decisions
+    const there = reflected.decisions.filter((one: any) => !isAnswered(reflected, one))
+    const seen = (one: any) => ({ ...seenOf(one), participant: one.participant, movement: one.movement })
+    expect(there.length + reflected.answered.length).toBeGreaterThan(5)
+    expect(here.filter((one) => !isAnswered(reflected, one)).map(seen)).toEqual(there.map(seen))
+    expect(here).toHaveLength(reflected.decisions.length)
+  })
+  it('is not applied where something else is proposed by now', async () => {
+    const { body: now } = await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)
+    const decision = now.decisions.find((one: any) => !isAnswered(now, one))
+    const saw = { ...seenOf(decision), kind: 'step-up', toLevel: 5 }
+    const refused = await settle(answerTo(decision, { reason: 'On less', saw }))
+    expect([refused.status, refused.body.data.code]).toEqual([409, 'proposed-otherwise'])
+    expect(refused.body.message).toMatch(/a step up, .* was proposed where it was answered\. On what has arrived since/)
+    expect((await settle(answerTo(decision, { reason: 'On all', saw: seenOf(decision) }))).status).toBe(200)
+  })
+})
+
 describe('seventy decisions in one go', () => {
   it('are written in as many queries as five', async () => {
-    const queries = async (answers: object[]) => {
+    const { body: now } = await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)
+    const queries = async (answers: any[], reason: string) => {
+      const body = {
+        answers: answers.map((answer) => ({ ...answer, reason, over: standing.get(decisionKey(answer)) ?? null })),
+      }
       const before = world.questions()
-      expect((await settle(...answers)).status).toBe(200)
+      const settled = await lead.call('POST', `/api/meetings/${last.meeting.id}/decisions`, body)
+      expect(settled.status).toBe(200)
+      for (const entry of settled.body) standing.set(decisionKey(entry), entry.id)
       return world.questions() - before
     }
+    const standing = new Map<string, string>(now.answered.map((entry: any) => [decisionKey(entry), entry.id]))
     const answers = reflection.decisions.map((decision: any) => answerTo(decision, { reason: 'As proposed' }))
-    const [few, many] = [await queries(answers.slice(0, 5)), await queries(answers.slice(0, 70))]
+    const [few, many] = [await queries(answers.slice(0, 5), 'Five'), await queries(answers.slice(0, 70), 'Seventy')]
     console.log(`queries: ${few} for five decisions, ${many} for ${Math.min(70, answers.length)}`)
     expect(few).toBeGreaterThan(10)
     // One for each way out of a person's standing may come on top, never one for each decision.
     expect(many).toBeLessThanOrEqual(few + 8)
   })
 })
+
+function isAnswered(reflected: any, { participant, movement, tier }: any): boolean {
+  return reflected.answered.some(
+    (entry: any) => entry.participant === participant && entry.movement === movement && entry.tier === tier,
+  )
+}

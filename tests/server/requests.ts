@@ -101,6 +101,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/meetings/:id/plan': ofMeeting,
     'GET /api/meetings/:id/versions': ofMeeting,
     'GET /api/meetings/:id/reflection': { params: { id: lastId } },
+    'GET /api/meetings/:id/evidence': { params: { id: lastId } },
     'GET /api/meetings/:id/accidents': ofMeeting,
     'GET /api/meetings/:id/stream': { ...ofMeeting, query: '?since=0' },
     'GET /api/meetings/:id/messages': { ...ofMeeting, query: '?since=0' },

@@ -2,6 +2,10 @@
 import { format, isToday } from 'date-fns'
 
 /** Says that nothing is heard of the server, and since when: what others do does not show up here. */
+const { isSaidAlready = false } = defineProps<{
+  /** Whether it stands on the screen already that the server is gone: then only the age of what is shown is said. */
+  isSaidAlready?: boolean
+}>()
 const meeting = useMeeting()
 /** A line that is taken up again at once is not worth a word. */
 const SAID_AFTER_MS = 4000
@@ -25,8 +29,16 @@ function timeOf(at: number | null): string {
 </script>
 
 <template>
-  <p v-if="isSaid" class="bg-mark-soft rounded-lg px-3 py-1.5 text-[0.94rem]" role="status" data-test="cut">
-    {{ asOf }}Nothing is heard of the server since {{ since.replace('at ', '') }}. This screen goes on by itself; what
-    others do shows up once the server answers.
+  <p
+    v-if="isSaid && (asOf !== '' || !isSaidAlready)"
+    class="bg-mark-soft rounded-lg px-3 py-1.5 text-[0.94rem]"
+    role="status"
+    data-test="cut"
+  >
+    {{ asOf
+    }}<template v-if="!isSaidAlready"
+      >Nothing is heard of the server since {{ since.replace('at ', '') }}. This screen goes on by itself; what others
+      do shows up once the server answers.</template
+    >
   </p>
 </template>

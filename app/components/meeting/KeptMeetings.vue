@@ -7,7 +7,7 @@ import { knownBy, type Known } from '~/live/known'
 
 /** The first page without the server: the meetings of today and tomorrow that are laid in here, and how old that is. */
 const ASK_AGAIN_MS = 5000
-const { account } = useAccount()
+const { account, isLead } = useAccount()
 const known = shallowRef<Known<KeptMeeting[]>>()
 onMounted(async () => (known.value = account.value ? await knownBy(account.value.id).get('meetings') : undefined))
 const meetings = computed(() => known.value?.value ?? [])
@@ -28,8 +28,8 @@ useIntervalFn(async () => {
   <section class="max-w-2xl space-y-6" aria-label="Without the server" data-test="kept-meetings">
     <h1>The server cannot be reached</h1>
     <p v-if="meetings.length > 0">
-      The meetings of today and tomorrow are here as they were known {{ age }}. They can be gathered and led; what is
-      noted is kept in this browser and sent once the server answers.
+      The meetings of today and tomorrow are here as they were known {{ age }}. They can be gathered, led and reflected
+      on; what is noted is kept in this browser and sent once the server answers.
     </p>
     <p v-else>
       Nothing is kept here for today or tomorrow. The practice shows up by itself as soon as the server answers.
@@ -43,6 +43,7 @@ useIntervalFn(async () => {
         <div class="flex flex-wrap gap-2">
           <NuxtLink :to="`/meetings/${meeting.id}/gather`" class="button button-main">Gather</NuxtLink>
           <NuxtLink :to="`/meetings/${meeting.id}/lead`" class="button">Lead</NuxtLink>
+          <NuxtLink v-if="isLead" :to="`/meetings/${meeting.id}/reflect`" class="button">Reflect</NuxtLink>
         </div>
       </li>
     </ul>

@@ -10,7 +10,13 @@ const route = useRoute()
 const unkept = computed(() => outbox.unkept.size)
 /** Said by somebody else than who is signed in; the server keeps both names. */
 const said = computed(() => (outbox.byOthers.length === 0 ? '' : ` Noted by ${joined(outbox.byOthers)}.`))
-const hasAside = computed(() => outbox.refused.length + outbox.unreadable.length > 0)
+/** Answers that are put again stand in their rows, where Reflect shows them. */
+const refused = computed(() =>
+  outbox.refused.filter(
+    ({ message, meetingId }) => message.kind !== 'decisions' || route.path !== `/meetings/${meetingId}/reflect`,
+  ),
+)
+const hasAside = computed(() => refused.value.length + outbox.unreadable.length > 0)
 const timeOf = (at: number) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 
 function saveAside(): void {
@@ -44,13 +50,15 @@ function saveAside(): void {
     </p>
     <template v-if="hasAside">
       <p
-        v-for="kept in outbox.refused"
+        v-for="kept in refused"
         :key="kept.name"
         class="bg-stop-soft rounded-lg px-3 py-1.5"
         role="alert"
         data-test="outbox-refused"
       >
-        Something {{ kept.by ? `${kept.by.name} ` : '' }}noted at {{ timeOf(kept.at) }} was refused: {{ kept.refused }}
+        Something {{ kept.by ? `${kept.by.name} ` : ''
+        }}{{ kept.message.kind === 'decisions' ? 'decided' : 'noted' }} at {{ timeOf(kept.at) }} was refused:
+        {{ kept.refused }}
         <button class="underline ml-2" @click="outbox.drop(kept)">Put it away</button>
       </p>
       <p v-if="outbox.unreadable.length > 0" class="bg-mark-soft rounded-lg px-3 py-1.5" data-test="outbox-unreadable">

@@ -83,6 +83,16 @@ async function refuse(): Promise<void> {
 }
 const accept = () => answer({ toLevel: decision.toLevel, dial: decision.turn?.dial ?? null })
 defineExpose({ accept, change, refuse })
+/** Answered without the server, and not sent yet. */
+const waits = computed(() => reflection.waitingOf(decision))
+const waitsWords = computed(() => {
+  if (!waits.value) return ''
+  const { toLevel, dial } = waits.value
+  const turn = [decision.turn, decision.earned].find((one) => one?.dial === dial)
+  return turn?.words ?? (toLevel === decision.fromLevel ? 'stays as it is' : `level ${toLevel}`)
+})
+/** What the server said against an answer that was given without it: it is put again. */
+const refusal = computed(() => reflection.refusalFor(decision))
 const SAID: Record<LedgerEntry['answer'], string> = {
   'by-hand': 'By hand',
   'walked-back': 'Taken back',
@@ -147,6 +157,12 @@ const SAID: Record<LedgerEntry['answer'], string> = {
               .join(', ')
           }}.
         </p>
+        <p v-if="refusal" class="bg-stop-soft border-l-4 border-stop px-3 py-1" role="alert" data-test="put-again">
+          {{ refusal }}
+        </p>
+        <p v-if="waits" class="text-[0.88rem] text-action" data-test="answer-waits">
+          Answered: {{ waitsWords }}. Kept in this browser until the server has it.
+        </p>
         <p v-if="settled" class="text-[0.88rem] text-action">
           {{ SAID[settled.answer] }} by {{ settled.decidedBy
           }}<template v-if="settled.reason">: {{ settled.reason }}</template>
@@ -185,7 +201,7 @@ const SAID: Record<LedgerEntry['answer'], string> = {
       <EvidencePicture v-if="!changing" :recent="decision.recent" />
     </div>
     <div v-if="!changing" class="flex gap-1 w-64">
-      <button v-if="!settled" class="button" title="Enter" @click.stop="accept">Accept</button>
+      <button v-if="!settled && !waits" class="button" title="Enter" @click.stop="accept">Accept</button>
       <button class="button button-quiet" :title="KEYS.change.shown" @click.stop="change">Change</button>
       <button
         v-if="!settled && decision.kind !== 'stay' && decision.kind !== 'too-early' && decision.kind !== 'ask'"

@@ -109,7 +109,7 @@ useEventListener(
       <button class="button button-stop" :title="KEYS.emergency.shown" @click="emergency">Stop, emergency</button>
     </div>
     <OutboxNote />
-    <CutNote v-if="!(outbox.isOffline && outbox.waiting > 0)" />
+    <CutNote :is-said-already="outbox.isOffline && outbox.waiting > 0" />
     <p v-if="meeting.notice" class="bg-stop-soft border-l-4 border-stop px-3 py-1" role="alert" data-test="notice">
       {{ meeting.notice }}
     </p>

@@ -38,6 +38,15 @@ if (isLead.value) {
   await outbox.send()
   await reflection.open(meeting.opened.meeting.id)
 }
+// What was answered without the server has arrived: the server says what came of it.
+watch(
+  () => outbox.waiting,
+  (now, before) => {
+    if (now === 0 && before > 0 && reflection.asOf !== null)
+      void reflection.open(meeting.opened.meeting.id).catch(() => undefined)
+  },
+)
+const asOfWords = computed(() => (reflection.asOf === null ? '' : format(reflection.asOf, "d MMMM 'at' HH:mm")))
 const GROUPS = [
   {
     key: 'ease',
@@ -76,8 +85,10 @@ const inOrder = computed(() => [
 ])
 const selected = ref(0)
 const rowOf = (decision: ProposedDecision) => inOrder.value.indexOf(decision)
-const isOpen = (decision: ProposedDecision) => reflection.settledOf(decision) === null
+const isOpen = (decision: ProposedDecision) =>
+  reflection.settledOf(decision) === null && reflection.waitingOf(decision) === null
 const open = computed(() => reflection.decisions.filter(isOpen))
+const unsent = computed(() => reflection.decisions.filter((decision) => reflection.waitingOf(decision)).length)
 const plain = computed(() => open.value.filter((decision) => !decision.isContested))
 const tiers = computed(() => Object.entries(reflection.tiers).map(([id, step]) => ({ id, step })))
 const urgent = computed(() => tiers.value.filter(({ step }) => step.kind !== 'gate'))
@@ -151,18 +162,25 @@ useKeys(KEYS, {
   <div class="space-y-4">
     <MeetingHead />
     <h1 class="sr-only">Reflect</h1>
-    <Suspense v-if="isLead"><AccidentList /></Suspense>
+    <Suspense v-if="isLead && !asOfWords"><AccidentList /></Suspense>
     <p v-if="!isLead" class="py-10">Decisions are made by a lead. Thank you for leading and noting.</p>
     <div v-else-if="reflection.decisions.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing was noted in this class yet, so there is nothing to decide.</p>
       <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/lead`" class="button button-main">Back to Lead</NuxtLink>
     </div>
     <template v-else>
+      <p v-if="asOfWords" class="bg-mark-soft rounded-lg px-3 py-1.5" role="status" data-test="reflected-here">
+        The server cannot be reached: this was worked out here, from what was known on {{ asOfWords }} and what was
+        noted in the class. Answers are kept and sent; where the server then proposes something else, it is put again.
+        Tiers, doses and flares wait for the server.
+      </p>
       <div class="flex flex-wrap items-center gap-3">
         <p class="flex-1 min-w-60" aria-live="polite" data-test="open-count">
           {{
             open.length === 0
-              ? 'Everything is decided: these are next week’s levels.'
+              ? unsent > 0
+                ? `Everything is answered; ${unsent} of it ${unsent === 1 ? 'waits' : 'wait'} for the server.`
+                : 'Everything is decided: these are next week’s levels.'
               : `${open.length} of ${reflection.decisions.length} not decided yet, about ${counted(minutes, 'minute')}.`
           }}<template v-if="open.length > plain.length">
             {{ open.length - plain.length }} contested: decide

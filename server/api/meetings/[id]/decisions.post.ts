@@ -1,7 +1,7 @@
 import { ledgerOf } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
 import { notValid, refusal } from '../../../http/refuse'
-import { AnsweredMeanwhile, settleDecisions, WrongAnswers } from '../../../services/settleDecisions'
+import { AnsweredMeanwhile, ProposedOtherwise, settleDecisions, WrongAnswers } from '../../../services/settleDecisions'
 import { decide } from '../../../../core/contract/meetings'
 import { answer } from '../../../http/answer'
 
@@ -12,6 +12,7 @@ export default answer(decide, async ({ scope, params, body }) => {
   } catch (error) {
     if (error instanceof WrongAnswers) throw notValid(error.fields)
     if (error instanceof AnsweredMeanwhile) throw refusal(409, 'answered-meanwhile', error.message)
+    if (error instanceof ProposedOtherwise) throw refusal(409, 'proposed-otherwise', error.message)
     throw error
   }
   return ledgerOf(scope, { meetingId: id })

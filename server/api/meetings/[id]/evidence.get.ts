@@ -1,0 +1,5 @@
+import { evidenceOf } from '../../../services/reflection'
+import { readEvidence } from '../../../../core/contract/meetings'
+import { answer } from '../../../http/answer'
+
+export default answer(readEvidence, ({ scope, params }) => evidenceOf(scope, params.id))
