@@ -1,6 +1,7 @@
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { readCircles } from '~~/core/contract/circles'
-import { readEvidence, readMeeting, readMeetings, type MeetingLine, type MeetingView } from '~~/core/contract/meetings'
+import { readEvidence } from '~~/core/contract/reflection'
+import { readMeeting, readMeetings, type MeetingLine, type MeetingView } from '~~/core/contract/meetings'
 import { movementsLed } from '~~/core/lead/movementsLed'
 import { classTime } from '~/live/classTime'
 import { isOfTheseDays } from '~/live/days'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-const { account, signOut } = useAccount()
+const { account } = useAccount()
 const outbox = useOutbox()
 const PLACES = [
   { to: '/', name: 'Circle' },
@@ -40,10 +40,10 @@ const PLACES = [
             >{{ place.name }}</NuxtLink
           >
         </nav>
-        <div v-if="account" class="ml-auto flex items-center gap-3 text-faint">
+        <div v-if="account" class="ml-auto flex flex-wrap justify-end items-center gap-3 text-faint">
           <span class="text-[0.94rem]">Keys: <kbd class="key">?</kbd></span>
           <span>{{ account.name }}<template v-if="account.role === 'helper'">, helper</template></span>
-          <button class="button button-quiet" @click="signOut">Sign out</button>
+          <SignOut />
         </div>
       </div>
     </header>

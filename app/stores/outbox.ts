@@ -1,6 +1,7 @@
 import { useIntervalFn, useEventListener } from '@vueuse/core'
 import { z } from 'zod'
-import { decide, DecisionChoice, sendMessage } from '~~/core/contract/meetings'
+import { decide, DecisionChoice } from '~~/core/contract/reflection'
+import { sendMessage } from '~~/core/contract/meetings'
 import { sure } from '~~/core/entries'
 import { Message } from '~~/core/lead/message'
 import { refusalOf } from '~/composables/useRefusal'

@@ -7,7 +7,7 @@ import {
   type ProposedDecision,
   type Reflection,
   type StoredEvidence,
-} from '~~/core/contract/meetings'
+} from '~~/core/contract/reflection'
 import { seenOf, withClass } from '~~/core/reflect/proposals'
 import { isUnreachable, PATIENCE_MS } from '~/live/heardOrKnown'
 import { knownBy } from '~/live/known'

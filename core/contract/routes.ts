@@ -5,11 +5,22 @@ import * as movements from './movements'
 import * as people from './people'
 import * as practice from './practice'
 import * as records from './records'
+import * as reflection from './reflection'
 import type { Route } from './route'
 import * as shelf from './shelf'
 
 /** Every route of the application: the table of who may call which. */
-export const ROUTES: readonly Route[] = [circles, homePractice, meetings, movements, people, practice, records, shelf]
+export const ROUTES: readonly Route[] = [
+  circles,
+  homePractice,
+  meetings,
+  movements,
+  people,
+  practice,
+  records,
+  reflection,
+  shelf,
+]
   .flatMap((resource): unknown[] => Object.values(resource))
   .filter(isRoute)
 

@@ -1,6 +1,6 @@
 import { dequal } from 'dequal'
 import type { LedgerEntry } from '../../core/contract/ledger'
-import type { DecisionChoice, ProposedDecision } from '../../core/contract/meetings'
+import type { DecisionChoice, ProposedDecision } from '../../core/contract/reflection'
 import { answerTo, decisionKey } from '../../core/reflect/answer'
 import type { DecisionKind } from '../../core/reflect/question'
 import { seenOf, type Seen } from '../../core/reflect/proposals'

@@ -215,6 +215,19 @@ async function decide(on: Visitor, name: string, words: string): Promise<void> {
 }
 
 describe('signing out', () => {
+  it('says what becomes of what waits, and cannot be done without the server', async () => {
+    await shell(phone, `/meetings/${meetingId}/gather`)
+    await phone.sees('Edda Quist')
+    await world.crash()
+    await phone.press('ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'h')
+    await expect.poll(() => waiting(phone), SOON).toBe(1)
+    await phone.click('Sign out')
+    await phone.sees('1 note is not sent yet. What waits stays in this browser', '[data-test="leaving"]')
+    await phone.click('Sign out all the same')
+    await phone.sees('Nobody can be signed out without the server.', '[data-test="leaving"]')
+    await world.startServer()
+    await expect.poll(() => waiting(phone), { timeout: 60_000 }).toBe(0)
+  })
   it('leaves nothing of the meetings in the browser, nor what would open it', async () => {
     await tablet.open('/')
     await isLaidIn(tablet)

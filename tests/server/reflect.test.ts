@@ -5,8 +5,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { decisionKey } from '../../core/reflect/answer'
-import { proposalsOf, seenOf, withClass } from '../../core/reflect/proposals'
-import { shippedCatalogue } from '../shippedCatalogue'
 import { World, type Caller } from '../world'
 
 let world: World
@@ -337,41 +335,6 @@ describe('looking back', () => {
       status: 422,
       body: { data: { fields: { weeks: expect.stringContaining('4, 12, 26, 52') } } },
     })
-  })
-})
-
-describe('reflecting without the server', () => {
-  it('comes to what the server proposes, from what is kept of before the class and what was noted in it', async () => {
-    const { body: evidence } = await lead.call('GET', `/api/meetings/${before.meeting.id}/evidence`)
-    const view = (await lead.call('GET', `/api/meetings/${before.meeting.id}`)).body
-    const { body: reflected } = await lead.call('GET', `/api/meetings/${before.meeting.id}/reflection`)
-    // As a device knew it before anybody came.
-    const known = {
-      ...evidence,
-      ...{ came: [], events: [] },
-      outcomes: evidence.outcomes.filter((one: any) => one.meetingId !== before.meeting.id),
-      histories: Object.fromEntries(
-        Object.entries(evidence.histories).map(([id, one]: [string, any]) => [
-          id,
-          view.arrivals[id]?.came ? { ...one, meetings: one.meetings - 1 } : one,
-        ]),
-      ),
-    }
-    const here = proposalsOf(withClass(known, view), shippedCatalogue()).decisions
-    const there = reflected.decisions.filter((one: any) => !isAnswered(reflected, one))
-    const seen = (one: any) => ({ ...seenOf(one), participant: one.participant, movement: one.movement })
-    expect(there.length + reflected.answered.length).toBeGreaterThan(5)
-    expect(here.filter((one) => !isAnswered(reflected, one)).map(seen)).toEqual(there.map(seen))
-    expect(here).toHaveLength(reflected.decisions.length)
-  })
-  it('is not applied where something else is proposed by now', async () => {
-    const { body: now } = await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)
-    const decision = now.decisions.find((one: any) => !isAnswered(now, one))
-    const saw = { ...seenOf(decision), kind: 'step-up', toLevel: 5 }
-    const refused = await settle(answerTo(decision, { reason: 'On less', saw }))
-    expect([refused.status, refused.body.data.code]).toEqual([409, 'proposed-otherwise'])
-    expect(refused.body.message).toMatch(/a step up, .* was proposed where it was answered\. On what has arrived since/)
-    expect((await settle(answerTo(decision, { reason: 'On all', saw: seenOf(decision) }))).status).toBe(200)
   })
 })
 

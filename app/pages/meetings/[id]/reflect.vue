@@ -11,7 +11,7 @@ import type { StepBack } from '~~/core/reflect/stepsBack'
 import { chanceWords } from '~~/core/sentence'
 import { thoughtMinutes } from '~~/core/reflect/thought'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
-import type { ProposedDecision } from '~~/core/contract/meetings'
+import type { ProposedDecision } from '~~/core/contract/reflection'
 import { decisionKey } from '~~/core/reflect/answer'
 import type { TierStepTaken } from '~~/core/reflect/tierChange'
 import { refusalOf } from '~/composables/useRefusal'
@@ -38,15 +38,6 @@ if (isLead.value) {
   await outbox.send()
   await reflection.open(meeting.opened.meeting.id)
 }
-// What was answered without the server has arrived: the server says what came of it.
-watch(
-  () => outbox.waiting,
-  (now, before) => {
-    if (now === 0 && before > 0 && reflection.asOf !== null)
-      void reflection.open(meeting.opened.meeting.id).catch(() => undefined)
-  },
-)
-const asOfWords = computed(() => (reflection.asOf === null ? '' : format(reflection.asOf, "d MMMM 'at' HH:mm")))
 const GROUPS = [
   {
     key: 'ease',
@@ -162,18 +153,14 @@ useKeys(KEYS, {
   <div class="space-y-4">
     <MeetingHead />
     <h1 class="sr-only">Reflect</h1>
-    <Suspense v-if="isLead && !asOfWords"><AccidentList /></Suspense>
+    <Suspense v-if="isLead && reflection.asOf === null"><AccidentList /></Suspense>
     <p v-if="!isLead" class="py-10">Decisions are made by a lead. Thank you for leading and noting.</p>
     <div v-else-if="reflection.decisions.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing was noted in this class yet, so there is nothing to decide.</p>
       <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/lead`" class="button button-main">Back to Lead</NuxtLink>
     </div>
     <template v-else>
-      <p v-if="asOfWords" class="bg-mark-soft rounded-lg px-3 py-1.5" role="status" data-test="reflected-here">
-        The server cannot be reached: this was worked out here, from what was known on {{ asOfWords }} and what was
-        noted in the class. Answers are kept and sent; where the server then proposes something else, it is put again.
-        Tiers, doses and flares wait for the server.
-      </p>
+      <ReflectedHere />
       <div class="flex flex-wrap items-center gap-3">
         <p class="flex-1 min-w-60" aria-live="polite" data-test="open-count">
           {{

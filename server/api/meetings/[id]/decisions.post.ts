@@ -2,7 +2,7 @@ import { ledgerOf } from '../../../database/ledger'
 import { meetingById } from '../../../database/meetings'
 import { notValid, refusal } from '../../../http/refuse'
 import { AnsweredMeanwhile, ProposedOtherwise, settleDecisions, WrongAnswers } from '../../../services/settleDecisions'
-import { decide } from '../../../../core/contract/meetings'
+import { decide } from '../../../../core/contract/reflection'
 import { answer } from '../../../http/answer'
 
 export default answer(decide, async ({ scope, params, body }) => {

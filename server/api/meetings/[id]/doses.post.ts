@@ -1,5 +1,5 @@
 import { raiseInNextPlan } from '../../../services/raiseInNextPlan'
-import { raiseDose } from '../../../../core/contract/meetings'
+import { raiseDose } from '../../../../core/contract/reflection'
 import { answer } from '../../../http/answer'
 
 export default answer(raiseDose, ({ scope, params, body }) => raiseInNextPlan(scope, params.id, body))

@@ -1,5 +1,5 @@
 import { reflectionOf } from '../../../services/reflection'
-import { readReflection } from '../../../../core/contract/meetings'
+import { readReflection } from '../../../../core/contract/reflection'
 import { answer } from '../../../http/answer'
 
 export default answer(readReflection, ({ scope, params }) => reflectionOf(scope, params.id))
