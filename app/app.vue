@@ -5,6 +5,7 @@ import { useIntervalFn } from '@vueuse/core'
 const ASK_AGAIN_MS = 10_000
 const { account, isUnasked, refresh, remember } = useAccount()
 const outbox = useOutbox()
+const isSecure = window.isSecureContext
 remember()
 useProvisions()
 // Started without the server: once it is there, it says who is signed in.
@@ -18,7 +19,16 @@ watch(
 
 <template>
   <VitePwaManifest />
-  <NuxtLayout>
+  <main v-if="!isSecure" class="min-h-dvh grid place-items-center p-6">
+    <div class="max-w-xl space-y-4">
+      <h1>Open it by its https address</h1>
+      <p role="alert">
+        At this address a browser keeps nothing and seals nothing, so no class could be led safely. The start command
+        prints the address to open, beginning with https; on the machine itself any address does.
+      </p>
+    </div>
+  </main>
+  <NuxtLayout v-else>
     <NuxtPage />
   </NuxtLayout>
 </template>

@@ -58,9 +58,19 @@ export class World {
     if (!demo) await migrate(world.db)
     else if (existsSync(DEMO_FILE)) world.database.load(DEMO_FILE)
     else await fillWithDemo(world.db)
-    world.port = await freePort()
-    await world.startServer()
+    await world.startSomewhere()
     return world
+  }
+
+  /** On a port that is free; another file may take it in the same moment, then on another one. */
+  private async startSomewhere(tries = 3): Promise<void> {
+    this.port = await freePort()
+    try {
+      await this.startServer()
+    } catch (error) {
+      if (tries === 1) throw error
+      await this.startSomewhere(tries - 1)
+    }
   }
 
   async startServer(): Promise<void> {

@@ -16,9 +16,15 @@ export function useKeptEdits(meetingId: string) {
   // Held as long as the tab lives: how the others tell an open tab from a closed one.
   tabLock ??= new Promise((held) => void navigator.locks?.request(tabId, () => (held(true), new Promise(() => {}))))
 
-  function keep(version: number, edits: readonly Edit[]): void {
-    if (edits.length === 0) localStorage.removeItem(prefix + tabId)
-    else localStorage.setItem(prefix + tabId, JSON.stringify({ version, edits }))
+  /** Keeps commands; false where this browser has no room for them. */
+  function keep(version: number, edits: readonly Edit[]): boolean {
+    try {
+      if (edits.length === 0) localStorage.removeItem(prefix + tabId)
+      else localStorage.setItem(prefix + tabId, JSON.stringify({ version, edits }))
+      return true
+    } catch {
+      return false
+    }
   }
 
   /** Takes over what tabs that are gone have left, in no particular order. */
@@ -29,10 +35,19 @@ export function useKeptEdits(meetingId: string) {
       (key) => key.startsWith(prefix) && !open.has(key.slice(prefix.length)),
     )
     return keys.flatMap((key) => {
-      const kept = Kept.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'))
+      const kept = Kept.safeParse(parsed(localStorage.getItem(key)))
       localStorage.removeItem(key)
       return kept.success ? [kept.data] : []
     })
   }
   return { keep, takeOver }
+}
+
+/** Read as JSON; null where it was half written. */
+function parsed(text: string | null): unknown {
+  try {
+    return JSON.parse(text ?? 'null')
+  } catch {
+    return null
+  }
 }

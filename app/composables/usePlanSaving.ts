@@ -9,6 +9,8 @@ const RETRY_AFTER_MS = 5000
 /** So many commands go at once; what is left goes next. */
 const SENT_AT_ONCE: number = 400
 
+const NOT_KEPT = 'This browser has no room left. Do not close this window until it says Saved.'
+
 export type SavedState = 'saved' | 'saving' | 'waiting' | 'closed'
 
 /**
@@ -35,7 +37,9 @@ export function usePlanSaving(heard: {
 
   const version = () => meeting.opened.meeting.planVersion
   function keep(): void {
-    kept.keep(version(), unsaved)
+    const isKept = kept.keep(version(), unsaved)
+    if (!isKept) notice.value = NOT_KEPT
+    else if (notice.value === NOT_KEPT) notice.value = ''
     meeting.planIsDirty = unsaved.length > 0
   }
 

@@ -2,6 +2,7 @@ import type { H3Event } from 'h3'
 import type { Account } from '../../core/contract/practice'
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '../../core/contract/route'
 import { database } from '../database/database'
+import { databaseErrorOf } from '../database/databaseError'
 import { NotFound, OlderVersion, type Acting, type Database } from '../database/rows'
 import { readJson } from './readBody'
 import { fieldMessages, notValid, refusal } from './refuse'
@@ -68,8 +69,18 @@ async function answered<R extends Route>(
   } catch (error) {
     if (error instanceof NotFound) throw refusal(404, 'not-found', error.message)
     if (error instanceof OlderVersion) throw refusal(409, 'older-version', error.message, { current: error.current })
-    throw error
+    throw databaseRefusal(route, error) ?? error
   }
+}
+
+/** How an error of the database is answered, and written into the log: without what was to be stored. */
+function databaseRefusal(route: Route, error: unknown): Error | null {
+  const known = databaseErrorOf(error)
+  if (!known) return null
+  console.error(`${route.method} ${route.path}: ${known.code}${known.table === '' ? '' : ` in ${known.table}`}`)
+  return known.isAway
+    ? refusal(503, 'database-away', 'The database takes nothing at the moment. What you typed is kept; try again soon.')
+    : refusal(500, 'database', 'The database could not do this. What you typed is kept.')
 }
 
 /** Parameters of the path; an id that is none is simply not there. */

@@ -68,6 +68,28 @@ describe('two who edit the same', () => {
   })
 })
 
+describe('a browser without room', () => {
+  it('says that it keeps nothing of a plan, and what was typed is saved all the same', async () => {
+    const { identifier } = await visitor.page.evaluateOnNewDocument(() => {
+      Storage.prototype.setItem = () => {
+        throw new DOMException('No room', 'QuotaExceededError')
+      }
+    })
+    await visitor.open(path('prepare'))
+    await visitor.fill('Title of the plan', 'Typed without room')
+    await visitor.sees('This browser has no room left. Do not close this window until it says Saved.')
+    await expect.poll(async () => (await plan()).plan.title, SOON).toBe('Typed without room')
+    await visitor.sees('Saved', '[data-test="saved"]')
+    await visitor.page.removeScriptToEvaluateOnNewDocument(identifier)
+  })
+  it('opens a plan of which it has kept only half a word', async () => {
+    await visitor.open('/')
+    await visitor.page.evaluate((id) => localStorage.setItem(`plan-edits:${id}:gone`, '{"version":1,"edi'), meetingId)
+    await visitor.open(path('prepare'))
+    await titleOnScreen('Typed without room')
+  })
+})
+
 describe('a class that is about to begin', () => {
   const blocksShown = () => visitor.text('[data-test="class-clock"]')
   it('shows the plan as it is changed elsewhere', async () => {
