@@ -39,10 +39,14 @@ export function useMeetingHeard({ view, plan, planIsDirty, isRehearsal }: Heard)
   /** What happened to the class elsewhere and concerns whoever leads it, in words; empty: nothing. */
   const notice = ref('')
 
+  /** Whether something is to be fetched that could not be. */
+  let isOwed = false
+
   /** Another meeting is opened: nothing was heard of it yet. */
   function forget(): void {
     asOf.value = cutSince.value = changedElsewhere.value = null
     notice.value = ''
+    isOwed = false
   }
 
   /** The meeting as the server has it; where it cannot be reached, as it was known, with what waits here. */
@@ -91,7 +95,10 @@ export function useMeetingHeard({ view, plan, planIsDirty, isRehearsal }: Heard)
   }
   /** Takes in what was said in the meeting; where something before it was not heard, that is asked for first. */
   function receive(said: Said): void {
-    if (!view.value || isRehearsal() || said.upTo <= view.value.sequence) return
+    if (!view.value || isRehearsal()) return
+    // What stands here from an earlier visit, or could not be fetched, may be another by now.
+    if (asOf.value !== null || isOwed) void fetchOther(null)
+    if (said.upTo <= view.value.sequence) return
     if (said.from > view.value.sequence) return void catchUp()
     let [isOther, planBy]: [boolean, string | null] = [false, null]
     for (const message of said.messages) {
@@ -103,13 +110,16 @@ export function useMeetingHeard({ view, plan, planIsDirty, isRehearsal }: Heard)
     }
     view.value = { ...view.value, sequence: said.upTo }
     settlePlan()
-    // What stands here from an earlier visit may be another by now.
-    if (isOther || asOf.value !== null || planBy !== null) void fetchOther(planBy)
+    if (isOther || planBy !== null) void fetchOther(planBy)
   }
   /** Fetches what another device changed of the plan, or of who is there; the next word asks again where that fails. */
   async function fetchOther(planBy: string | null): Promise<void> {
     const before = plan.value
-    await refresh().catch(() => undefined)
+    isOwed = true
+    await refresh().then(
+      () => (isOwed = false),
+      () => undefined,
+    )
     if (planBy !== null && before && plan.value && !dequal(before, plan.value))
       changedElsewhere.value = { before, by: planBy }
   }

@@ -13,6 +13,10 @@ const LOOK_AGAIN_MS = 5 * 60_000
 /** So many figures are fetched at once: the screen that is open comes first. */
 const FIGURES_AT_ONCE = 4
 
+/** Where the service worker keeps figures: as in nuxt.config.ts. */
+const FIGURES = 'figures'
+const laidIn = (id: string): string => `laid-in ${id}`
+
 /** A meeting of these days, as the first page shows it without the server. */
 export type KeptMeeting = Pick<MeetingLine, 'id' | 'title' | 'startsAt' | 'blocks'> & { circle: string }
 
@@ -27,9 +31,9 @@ export function useProvisions(): void {
   const visibility = useDocumentVisibility()
   let laying: Promise<void> | undefined
 
-  const layIn = () => (laying ??= laidIn().finally(() => (laying = undefined)))
+  const layIn = () => (laying ??= layInAll().finally(() => (laying = undefined)))
 
-  async function laidIn(): Promise<void> {
+  async function layInAll(): Promise<void> {
     const owner = account.value?.id
     if (owner === undefined) return
     const known = knownBy(owner)
@@ -42,8 +46,8 @@ export function useProvisions(): void {
         return { id, title, startsAt, blocks, circle: nameOf(circleId) }
       })
       await known.keep('meetings', kept.toReversed())
-      const wanted = new Set(meetings.flatMap(({ id }) => [`meeting ${id}`, `evidence ${id}`]))
-      await known.forget((what) => !/^(meeting|evidence) /.test(what) || wanted.has(what))
+      const wanted = new Set(meetings.flatMap(({ id }) => [`meeting ${id}`, `evidence ${id}`, laidIn(id)]))
+      await known.forget((what) => !/^(meeting|evidence|laid-in) /.test(what) || wanted.has(what))
       if (meetings.length === 0) return
       await catalogues.load()
       for (const { id } of meetings) await layInMeeting(id, known)
@@ -53,18 +57,20 @@ export function useProvisions(): void {
   }
 
   async function layInMeeting(id: string, known: ReturnType<typeof knownBy>): Promise<void> {
-    const age = await known.ageOf(`meeting ${id}`)
+    // The meeting itself is kept by its screen as well: only this mark says that all of it is here.
+    const age = await known.ageOf(laidIn(id))
     if (age !== undefined && Date.now() - age < FRESH_MS) return
     const view = await call(readMeeting, { params: { id } })
     await known.keep(`meeting ${id}`, view)
     if (isLead.value) await known.keep(`evidence ${id}`, await call(readEvidence, { params: { id } }))
     await catalogues.loadTexts(movementsLed(view.meeting.plan, catalogues.catalogue))
     await layInFigures(view)
+    await known.keep(laidIn(id), true)
   }
 
-  /** Figures are kept by the service worker, as they are fetched. */
+  /** Figures go where the service worker finds them, also on the first visit, which it does not see. */
   async function layInFigures({ meeting }: MeetingView): Promise<void> {
-    if (!navigator.serviceWorker?.controller) return
+    const cache = await caches.open(FIGURES)
     const { variations, ownFigures } = catalogues.catalogue
     const led = new Set(movementsLed(meeting.plan, catalogues.catalogue))
     const addresses = [...variations.values()]
@@ -72,7 +78,12 @@ export function useProvisions(): void {
       .flatMap(({ id, poses }) => poses.map((pose) => figureAddress(id, pose, ownFigures)))
     const left = [...addresses]
     const fetchOn = async () => {
-      for (let next = left.pop(); next !== undefined; next = left.pop()) await fetch(next).catch(() => undefined)
+      for (let next = left.pop(); next !== undefined; next = left.pop()) {
+        if (await cache.match(next)) continue
+        const reply = await fetch(next)
+        // A figure that nobody has drawn is answered with a page.
+        if (reply.ok && reply.headers.get('content-type')?.includes('svg')) await cache.put(next, reply)
+      }
     }
     await Promise.all(Array.from({ length: FIGURES_AT_ONCE }, fetchOn))
   }
@@ -85,6 +96,4 @@ export function useProvisions(): void {
     { immediate: true },
   )
   useIntervalFn(() => void layIn(), LOOK_AGAIN_MS)
-  // The worker may take charge only after the first look.
-  navigator.serviceWorker?.addEventListener('controllerchange', () => void layIn())
 }

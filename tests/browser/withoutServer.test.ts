@@ -47,7 +47,7 @@ const known = (on: Visitor): Promise<{ names: string[]; text: string }> =>
   )
 const isLaidIn = (on: Visitor) =>
   expect
-    .poll(async () => (await known(on)).names.some((name) => name.endsWith(`meeting ${meetingId}`)), SOON)
+    .poll(async () => (await known(on)).names.some((name) => name.endsWith(`laid-in ${meetingId}`)), SOON)
     .toBe(true)
 const isReady = (on: Visitor) =>
   on.page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated', SOON)
