@@ -47,7 +47,9 @@ const known = (on: Visitor): Promise<{ names: string[]; text: string }> =>
   )
 const isLaidIn = (on: Visitor) =>
   expect
-    .poll(async () => (await known(on)).names.some((name) => name.endsWith(`laid-in ${meetingId}`)), SOON)
+    .poll(async () => (await known(on)).names.some((name) => name.endsWith(`laid-in ${meetingId}`)), {
+      timeout: 90_000,
+    })
     .toBe(true)
 const isReady = (on: Visitor) =>
   on.page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated', SOON)
