@@ -1,4 +1,5 @@
 import { SESSION_SECONDS } from './server/session/lifetime'
+import { layBeside } from './server/built/layBeside'
 import tailwindcss from '@tailwindcss/vite'
 
 export default defineNuxtConfig({
@@ -66,14 +67,22 @@ export default defineNuxtConfig({
     },
   },
   nitro: {
-    serverAssets: [{ baseName: 'catalogue', dir: '../catalogue' }],
     experimental: { tasks: false },
-    // Answers are parsed where they arrive; with this many routes, matching every path against all of them is more than the compiler takes.
-    hooks: { 'types:extend': (types) => void (types.routes = {}) },
+    hooks: {
+      // Answers are parsed where they arrive; with this many routes, matching every path against all of them is more than the compiler takes.
+      'types:extend': (types) => void (types.routes = {}),
+      compiled: ({ options }) => layBeside(options.output.serverDir),
+    },
   },
   runtimeConfig: {
     /** Where the start command keeps its data and the backups; empty: nowhere that this server knows. */
     dataFolder: '',
+    /** Addresses of proxies before this server, by commas: what they say of where a request comes from is believed. */
+    proxies: '',
+    public: {
+      /** Where a tablet is helped to trust this machine, over plain http; 0: nowhere. */
+      trustPort: 0,
+    },
     session: { name: 'circle', password: '', maxAge: SESSION_SECONDS, cookie: { sameSite: 'lax', secure: false } },
     database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '' },
   },

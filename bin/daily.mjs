@@ -1,4 +1,5 @@
 import { backUp, lastBackup } from './backups.mjs'
+import { lookForDamage } from './damaged.mjs'
 import { say } from './say.mjs'
 
 const FIRST_LOOK_MS = 60_000
@@ -20,7 +21,8 @@ export function keepBackedUp(database, folder, options) {
   let busy = Promise.resolve()
   const look = () => {
     if (!isDue(lastBackup(folder), Date.now())) return
-    busy = backUp(database, folder, options)
+    busy = lookForDamage(database, folder)
+      .then(() => backUp(database, folder, options))
       .then(({ path }) => say(`Backed up for today: ${path}`))
       .catch((error) => say(`The daily backup failed: ${error.message}`))
   }

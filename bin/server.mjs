@@ -46,7 +46,15 @@ export async function endLeftBehind(folder) {
 }
 
 /** Starts the built server and waits until it answers. */
-export async function startServer({ database, folder, host, port, certificate = null, stdio = 'inherit' }) {
+export async function startServer({
+  database,
+  folder,
+  host,
+  port,
+  certificate = null,
+  trustPort = 0,
+  stdio = 'inherit',
+}) {
   const scheme = certificate ? 'https' : 'http'
   const child = spawn(process.execPath, [PROGRAM], {
     cwd: root,
@@ -62,6 +70,7 @@ export async function startServer({ database, folder, host, port, certificate = 
       NITRO_SHUTDOWN_TIMEOUT: '2000',
       NUXT_SESSION_PASSWORD: sessionKey(folder),
       [FOLDER_NAME]: folder,
+      NUXT_PUBLIC_TRUST_PORT: String(trustPort),
       ...(certificate
         ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' }
         : {}),

@@ -1,17 +1,18 @@
-import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
+import { certificateFor, ownAddresses } from './certificate.mjs'
 import { keepBackedUp } from './daily.mjs'
+import { lookForDamage } from './damaged.mjs'
 import { startDatabase } from './database.mjs'
 import { cannotWrite, writeWhole } from './files.mjs'
-import { buildWhenChanged, findProgram, installModules, installPackages, root } from './programs.mjs'
+import { buildWhenChanged, installModules, installPackages, root } from './programs.mjs'
 import { run, say, WayOut } from './say.mjs'
 import { endLeftBehind, startServer, stopServer } from './server.mjs'
 import { runningStart, startedFileOf } from './started.mjs'
 import { Kept, whyEnded } from './supervise.mjs'
+import { serveTrust } from './trust.mjs'
 import { bringUpToDate } from './upToDate.mjs'
 
 const folder = process.env.CIRCLE_DATA ?? join(root, '.data')
@@ -39,7 +40,8 @@ await run(async () => {
 
 async function startHere(options, running) {
   if (!options['reset-demo']) await requireFreePort(options.port, options.share)
-  await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client' })
+  const forSharing = options.share ? { openssl: 'openssl' } : {}
+  await installPackages({ mariadbd: 'mariadb-server', mariadb: 'mariadb-client', ...forSharing })
   await installModules()
   if (!options['reset-demo']) await buildWhenChanged()
   requireClock()
@@ -136,8 +138,11 @@ function requireFreePort(port, share) {
 }
 
 async function serve({ port, share, ...backups }, database) {
-  const certificate = share ? makeCertificate() : null
-  const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate }
+  // Phones give out their tilt sensors and wake locks over https only, so sharing needs a certificate.
+  const certificate = share ? certificateFor(folder) : null
+  const trust = certificate ? await serveTrust(certificate, port) : null
+  const trustPort = trust?.address().port ?? 0
+  const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate, trustPort }
   let child = null
   let isEnding = false
   let endBackups = async () => {}
@@ -147,6 +152,7 @@ async function serve({ port, share, ...backups }, database) {
     isEnding = true
     keptServer.end()
     keptDatabase.end()
+    trust?.close()
     await endBackups()
     if (why) say(`${why}. Giving up.`)
     say('Stopping …')
@@ -187,7 +193,9 @@ async function serve({ port, share, ...backups }, database) {
     passphraseFile: backups['passphrase-file'] || null,
     second: backups['second-folder'] || null,
   })
-  welcome(keptServer.running.address, port, share)
+  welcome(keptServer.running.address, port, certificate, trustPort)
+  // Where it cannot be looked, the class goes on all the same.
+  await lookForDamage(database, folder).catch((error) => say(`Damage could not be looked for: ${error.message}`))
 }
 
 /** A server that knows another port finds no database: where it changed, `portChanged` is called. */
@@ -204,15 +212,15 @@ function keepDatabase(database, giveUp, portChanged) {
   })
 }
 
-function welcome(address, port, share) {
+function welcome(address, port, certificate, trustPort) {
   const lines = ['', `  Unhurried Circle is ready:  ${address}`]
-  if (share)
-    lines.push(
-      ...ownAddresses().map(
-        (own) =>
-          `  In this network:            https://${own}:${port}   (the certificate is self-made: accept it once)`,
-      ),
-    )
+  if (certificate) {
+    for (const own of ownAddresses()) lines.push(`  In this network:            https://${own}:${port}`)
+    if (trustPort > 0)
+      for (const own of ownAddresses())
+        lines.push(`  Tablets trust it by:        http://${own}:${trustPort}, where this code has to stand:`)
+    lines.push(...certificate.fingerprint.match(/.{1,40}/g).map((part) => `      ${part.trim()}`))
+  }
   const demo = join(folder, 'demo-sign-in.txt')
   if (existsSync(demo))
     lines.push(
@@ -224,52 +232,4 @@ function welcome(address, port, share) {
     )
   lines.push('', '  Ctrl-C ends it.', '')
   process.stdout.write(`${lines.join('\n')}\n`)
-}
-
-/** Phones give out their tilt sensors and wake locks over https only, so sharing needs a certificate. */
-function makeCertificate() {
-  const certFile = join(folder, 'certificate.pem')
-  const keyFile = join(folder, 'certificate-key.pem')
-  const names = ['IP:127.0.0.1', 'DNS:localhost', ...ownAddresses().map((own) => `IP:${own}`)].join(',')
-  const namesFile = join(folder, 'certificate-names')
-  const isCurrent = existsSync(certFile) && existsSync(namesFile) && readFileSync(namesFile, 'utf8') === names
-  if (!isCurrent) {
-    const openssl = findProgram('openssl')
-    if (openssl === null)
-      throw new WayOut("Sharing needs a certificate, and openssl is missing. Install Debian's openssl and start again.")
-    mkdirSync(folder, { recursive: true })
-    const made = spawnSync(
-      openssl,
-      [
-        'req',
-        '-x509',
-        '-newkey',
-        'ec',
-        '-pkeyopt',
-        'ec_paramgen_curve:prime256v1',
-        '-nodes',
-        '-days',
-        '825',
-        '-subj',
-        '/CN=Unhurried Circle',
-        '-addext',
-        `subjectAltName=${names}`,
-        '-keyout',
-        keyFile,
-        '-out',
-        certFile,
-      ],
-      { encoding: 'utf8' },
-    )
-    if (made.status !== 0) throw new WayOut(`The certificate could not be made:\n${made.stderr}`)
-    writeFileSync(namesFile, names)
-  }
-  return { cert: readFileSync(certFile, 'utf8'), key: readFileSync(keyFile, 'utf8') }
-}
-
-function ownAddresses() {
-  return Object.values(networkInterfaces())
-    .flat()
-    .filter((own) => own.family === 'IPv4' && !own.internal)
-    .map((own) => own.address)
 }

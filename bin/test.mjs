@@ -24,6 +24,7 @@ await run(async () => {
     mariadb: 'mariadb-client',
     chromium: 'chromium',
     openssl: 'openssl',
+    certutil: 'libnss3-tools',
     gpg: 'gnupg',
     pdftotext: 'poppler-utils',
   })

@@ -18,6 +18,13 @@ export class Caller {
   cookie = ''
   constructor(private readonly world: World) {}
 
+  /** Keeps a cookie; the others stay. */
+  private keep(cookie: string): void {
+    const name = cookie.slice(0, cookie.indexOf('=') + 1)
+    const others = this.cookie.split('; ').filter((kept) => kept !== '' && !kept.startsWith(name))
+    this.cookie = [...others, cookie].join('; ')
+  }
+
   /** Says something in a meeting: outcomes, class events, arrivals, hand choices, seating, an accident. */
   say(meetingId: string, message: { kind: string; [more: string]: unknown }): Promise<Answer> {
     return this.call('POST', `/api/meetings/${meetingId}/messages`, { message })
@@ -33,8 +40,7 @@ export class Caller {
       headers: { cookie: this.cookie, 'content-type': 'application/json' },
       redirect: 'manual',
     })
-    const set = reply.headers.get('set-cookie')
-    if (set) this.cookie = set.split(';')[0]!
+    for (const set of reply.headers.getSetCookie()) this.keep(set.split(';')[0]!)
     const answer = await reply.text()
     return {
       status: reply.status,

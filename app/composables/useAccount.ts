@@ -1,6 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { Account, signOut as leave } from '~~/core/contract/practice'
 import { forgetKnown } from '~/live/known'
+import { keptJson } from '~/live/keptJson'
 
 /** Who was signed in last, for a start without the server: a name, and nothing of anybody's health. */
 const keptAccount = useLocalStorage<string>('unhurried-circle-account', '')
@@ -12,7 +13,7 @@ export function useAccount() {
   const isUnasked = computed(() => session.session.value === null)
   const account = computed(() => {
     const said = Account.safeParse(session.user.value).data
-    return said ?? (isUnasked.value ? (Account.safeParse(parsed(keptAccount.value)).data ?? null) : null)
+    return said ?? (isUnasked.value ? (Account.safeParse(keptJson(keptAccount.value)).data ?? null) : null)
   })
   const isLead = computed(() => account.value?.role === 'lead')
 
@@ -39,12 +40,4 @@ export function useAccount() {
     await navigateTo('/sign-in')
   }
   return { account, isLead, isUnasked, signOut, refresh, remember }
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return null
-  }
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Edit } from '~~/core/plan/edits'
+import { keptJson } from '~/live/keptJson'
 
 const Kept = z.object({ version: z.number(), edits: z.array(Edit) })
 export type KeptEdits = z.infer<typeof Kept>
@@ -35,19 +36,10 @@ export function useKeptEdits(meetingId: string) {
       (key) => key.startsWith(prefix) && !open.has(key.slice(prefix.length)),
     )
     return keys.flatMap((key) => {
-      const kept = Kept.safeParse(parsed(localStorage.getItem(key)))
+      const kept = Kept.safeParse(keptJson(localStorage.getItem(key)))
       localStorage.removeItem(key)
       return kept.success ? [kept.data] : []
     })
   }
   return { keep, takeOver }
-}
-
-/** Read as JSON; null where it was half written. */
-function parsed(text: string | null): unknown {
-  try {
-    return JSON.parse(text ?? 'null')
-  } catch {
-    return null
-  }
 }

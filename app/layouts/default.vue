@@ -49,6 +49,7 @@ const PLACES = [
     </header>
     <main id="main" class="flex-1 mx-auto w-full max-w-[1400px] px-5 py-5">
       <NewVersion class="no-print" />
+      <NotTrusted class="no-print" />
       <OutboxNote v-if="account" class="no-print" :class="outbox.waiting + outbox.refused.length > 0 ? 'mb-3' : ''" />
       <slot />
     </main>

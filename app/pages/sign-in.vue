@@ -49,6 +49,7 @@ async function signIn(): Promise<void> {
           <h1>Unhurried Circle</h1>
           <p class="text-faint mt-2">One class, four tiers, everybody at their own level.</p>
         </div>
+        <NotTrusted />
         <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
           <input
             :id="id"

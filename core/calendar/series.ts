@@ -1,4 +1,4 @@
-import { addDays, addWeeks, format, formatISO, parseISO } from 'date-fns'
+import { addDays, addWeeks, differenceInCalendarWeeks, format, formatISO, parseISO } from 'date-fns'
 import { TZDate } from '@date-fns/tz'
 import { z } from 'zod'
 
@@ -61,7 +61,9 @@ export interface SeriesDate {
  */
 export function datesOf(rule: SeriesRule, from: string, to: string, holidays: readonly HolidayFields[]): SeriesDate[] {
   const dates: SeriesDate[] = []
-  for (let week = 0; ; week += rule.everyWeeks) {
+  // From the first date of the series that may lie in the window, however long ago it began.
+  const before = Math.max(0, differenceInCalendarWeeks(parseISO(from), parseISO(rule.firstOn)) - 1)
+  for (let week = before - (before % rule.everyWeeks); ; week += rule.everyWeeks) {
     const on = formatISO(addWeeks(parseISO(rule.firstOn), week), { representation: 'date' })
     if (on > to || (rule.until !== null && on > rule.until)) return dates
     if (on < from) continue
@@ -146,7 +148,13 @@ export function dayAfter(on: string, days: number): string {
   return formatISO(addDays(parseISO(on), days), { representation: 'date' })
 }
 
-function isZone(zone: string): boolean {
+/**
+ * Whether a zone is known by this name.
+ *
+ * @example
+ * isZone('Europe/Oslo') // true
+ */
+export function isZone(zone: string): boolean {
   try {
     return zone !== '' && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
   } catch {

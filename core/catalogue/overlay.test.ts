@@ -42,4 +42,25 @@ describe('a practice’s own movements', () => {
     ).toContain('unknown stand-in "cartwheel"')
     expect(problems(() => readMovement('id: [', 'mine', data))).toMatch(/^mine: /)
   })
+  it.each([
+    [
+      'keys',
+      '{' + Array.from({ length: 8002 }, (_, at) => `a${at}`).join(',') + '}',
+      /8001 keys and lines, 8000 at most/,
+    ],
+    ['brackets', '['.repeat(1201), /1201 brackets, 1200 at most/],
+    [
+      'references to references',
+      ['a: &a [x, x, x, x, x, x, x, x, x]']
+        .concat(
+          ['b', 'c', 'd', 'e', 'f'].map(
+            (key, at) => `${key}: &${key} [${Array(9).fill(`*${'abcde'[at]}`).join(', ')}]`,
+          ),
+        )
+        .join('\n'),
+      /references/,
+    ],
+  ])('are refused where a text has too many %s', (_, text, why) => {
+    expect(problems(() => readMovement(text, 'mine', data))).toMatch(why)
+  })
 })

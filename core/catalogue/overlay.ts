@@ -1,4 +1,4 @@
-import { parseDocument, stringify } from 'yaml'
+import { parseDocument, stringify, type Document } from 'yaml'
 import { CatalogueError, type CatalogueData } from './catalogue'
 import { MovementEntry } from './movement'
 import { contradictionsIn } from './contradictions'
@@ -33,10 +33,35 @@ export function overlaid(data: CatalogueData, own: readonly MovementEntry[]): Ca
  * readMovement(writeMovement(data.movements[0]), 'own.yaml', data).id === data.movements[0].id // true
  */
 export function readMovement(text: string, name: string, data: CatalogueData): MovementEntry {
+  requireShort(text, name)
   const document = parseDocument(text)
   if (document.errors.length > 0)
     throw new CatalogueError(document.errors.map(({ message }) => ({ file: name, path: '', message })))
-  return checkMovement(document.toJS(), name, data)
+  return checkMovement(valueOf(document, name), name, data)
+}
+
+/** What a text says, its references put in; references to references to references are refused. */
+function valueOf(document: Document.Parsed, name: string): unknown {
+  try {
+    return document.toJS()
+  } catch {
+    throw new CatalogueError([{ file: name, path: '', message: 'Its references (&, *) cannot be followed.' }])
+  }
+}
+
+/** What a movement's text may have at most; the longest that ships has a fifth of it. */
+const SIGNS_AT_MOST = { keys: 8000, brackets: 1200 } as const
+
+/** A reader compares all keys with each other: a text of too many is refused before. */
+function requireShort(text: string, name: string): void {
+  const keys = text.match(/[:,?\n]/g)?.length ?? 0
+  const brackets = text.match(/[[{]/g)?.length ?? 0
+  const message =
+    keys > SIGNS_AT_MOST.keys
+      ? `This has some ${keys} keys and lines, ${SIGNS_AT_MOST.keys} at most: it is more than one movement.`
+      : `This has ${brackets} brackets, ${SIGNS_AT_MOST.brackets} at most: it is more than one movement.`
+  if (keys > SIGNS_AT_MOST.keys || brackets > SIGNS_AT_MOST.brackets)
+    throw new CatalogueError([{ file: name, path: '', message }])
 }
 
 /**

@@ -118,18 +118,26 @@ export const setWaiting = route({
 })
 /** The dates ahead, what they follow from, who waits, and how many places each circle has. */
 export const readCalendar = route({ method: 'GET', path: '/api/calendar', may: 'account', reply: CalendarView })
+/** A rule as it is sent: within the years of a practice, with no more dates otherwise than somebody sets. */
+const SentRule = SeriesRule.refine(({ firstOn }) => firstOn >= '2000-01-01' && firstOn < '2100-01-01', {
+  message: 'A first date lies between 2000 and 2099.',
+  path: ['firstOn'],
+}).refine(({ exceptions }) => Object.keys(exceptions).length <= 200, {
+  message: 'A series has 200 dates at most that are otherwise: begin another.',
+  path: ['exceptions'],
+})
 export const addSeries = route({
   method: 'POST',
   path: '/api/series',
   may: 'lead',
-  body: z.object({ circleId: z.uuid('Choose a circle.'), rule: SeriesRule }),
+  body: z.object({ circleId: z.uuid('Choose a circle.'), rule: SentRule }),
   reply: Series,
 })
 export const saveSeries = route({
   method: 'PUT',
   path: '/api/series/:id',
   may: 'lead',
-  body: z.object({ rule: SeriesRule, version: Version }),
+  body: z.object({ rule: SentRule, version: Version }),
   reply: Series,
 })
 /** Changes one date of a series: called off, held on a holiday, led by somebody else; what is left out stays. */

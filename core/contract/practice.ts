@@ -138,7 +138,7 @@ const Imported = z.object({
 export type ImportedRow = z.infer<typeof Imported>['rows'][number]
 const Spreadsheet = z.object({ text: z.string().min(1, 'The file is empty.'), commit: z.boolean().default(false) })
 /** Spreadsheets and calendars may be so large. */
-const FILE_AT_MOST_MB = 8
+const FILE_AT_MOST_MB = 2
 
 export const importPeople = route({
   method: 'POST',

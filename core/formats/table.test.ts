@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readDate, readNumber, readWord, readYear } from './cells'
-import { columnsIn, decodeText, plainWords, readTable, writeTable } from './table'
+import { columnsIn, decodeText, plainWords, readTable, ROWS_AT_MOST, writeTable } from './table'
 
 const latin1 = (text: string) => Uint8Array.from([...text].map((sign) => sign.charCodeAt(0)))
 const utf16 = (text: string, little: boolean) =>
@@ -104,5 +104,14 @@ describe('cells', () => {
       wrong: 'Sex: “q” is not known. It can be female, male.',
     })
     expect([readNumber('many', 'Value'), readYear('young', 'Born')].every((read) => 'wrong' in read)).toBe(true)
+  })
+})
+
+describe('a table of many rows', () => {
+  const rows = (count: number) => `Name\n${Array.from({ length: count }, (_, at) => `Person ${at}`).join('\n')}`
+  it('is read up to 5,000 of them, and refused with what to do beyond', () => {
+    expect(readTable(rows(ROWS_AT_MOST)).rows).toHaveLength(5000)
+    expect(readTable(`${rows(ROWS_AT_MOST)}\n`).rows).toHaveLength(5000)
+    expect(() => readTable(rows(ROWS_AT_MOST + 1))).toThrow('more than 5000 rows: send it in parts')
   })
 })

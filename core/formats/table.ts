@@ -31,9 +31,13 @@ export function decodeText(bytes: Uint8Array): string {
   }
 }
 
+/** As many rows are read at a time. */
+export const ROWS_AT_MOST = 5000
+
 /**
  * Reads comma-, semicolon- or tab-separated text with a header row; empty rows are left out.
  *
+ * @throws {UnreadableFile} where it has more than `ROWS_AT_MOST` lines
  * @example
  * readTable('Name;Born\nAda;1950').rows[0].cells // { Name: 'Ada', Born: '1950' }
  */
@@ -43,7 +47,11 @@ export function readTable(text: string): Table {
     skipEmptyLines: false,
     delimitersToGuess: [',', ';', '\t', '|'],
     delimiter: delimiterOf(cleaned),
+    // The header, all rows, and one more by which it is seen that there are too many.
+    preview: ROWS_AT_MOST + 2,
   })
+  if (data.length > ROWS_AT_MOST + 1 && data.at(-1)?.some((cell) => cell.trim() !== ''))
+    throw new UnreadableFile(`This table has more than ${ROWS_AT_MOST} rows: send it in parts.`)
   const [head = [], ...body] = data
   const headers = head.map((name) => name.trim())
   const rows = body.flatMap((cells, at) => {

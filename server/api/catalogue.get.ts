@@ -1,13 +1,13 @@
 import { packedCatalogue } from '../catalogue/packedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { readCatalogue } from '../../core/contract/movements'
-import { answer, Ready } from '../http/answer'
+import { answer } from '../http/answer'
+import { Ready } from '../http/ready'
 
 export default answer(readCatalogue, async ({ event, scope }) => {
   const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(scope))
   setResponseHeaders(event, {
     'cache-control': 'private, no-cache',
-    'content-type': 'application/json',
     etag,
     vary: 'accept-encoding',
   })

@@ -19,7 +19,7 @@ import { catalogueData } from './catalogueData'
 
 /** The catalogue as a practice has it: the shipped one with its own movements and changes. */
 export async function practiceCatalogue(scope: Scope): Promise<CatalogueData> {
-  const [data, own] = await Promise.all([catalogueData(), ownMovementsOf(scope)])
+  const [data, own] = [catalogueData(), await ownMovementsOf(scope)]
   if (own.length === 0) return data
   return {
     ...overlaid(
@@ -42,7 +42,7 @@ export async function movementEntry(scope: Scope, id: string): Promise<MovementE
  *
  * @throws {CatalogueError} where a pose plainly asks something that the entry does not say
  */
-export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): Promise<OwnFigures> {
+export function figuresFor(entry: MovementEntry, shipped: CatalogueData): OwnFigures {
   const shippedRungs = new Map(shipped.movements.flatMap(rungsOf).map((known) => [known.id, known]))
   const own = linkCatalogue(indexOf({ ...shipped, movements: [entry] }))
   const figures: OwnFigures = {}
@@ -62,8 +62,6 @@ export async function figuresFor(entry: MovementEntry, shipped: CatalogueData): 
         message: `The pose asks “${tag.replaceAll('-', ' ')}”: add it, so that nobody is offered what is not for them.`,
       })
     }
-    // A pose takes up to half a second: others are served between two of them.
-    await new Promise((resolve) => setImmediate(resolve))
   }
   if (problems.length > 0) throw new CatalogueError(problems)
   return figures

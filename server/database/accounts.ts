@@ -13,6 +13,11 @@ interface AccountRow {
   password_hash: string
 }
 
+/** An e-mail address in the one way in which it is stored. */
+export function writtenEmail(email: string): string {
+  return email.trim().normalize('NFKC').toLowerCase()
+}
+
 /** The account of an e-mail address with its hash; the only query that is not scoped, since it finds the practice. */
 export async function accountByEmail(
   db: Database,
@@ -20,7 +25,7 @@ export async function accountByEmail(
 ): Promise<{ account: Account; passwordHash: string } | null> {
   const row = await db<AccountRow>('accounts as a')
     .join('practices as p', 'p.id', 'a.practice_id')
-    .where('a.email', email.trim().toLowerCase())
+    .where('a.email', writtenEmail(email))
     .first<AccountRow>('a.*', 'p.name as practice_name')
   return row ? { account: accountOf(row), passwordHash: row.password_hash } : null
 }
@@ -69,7 +74,7 @@ export async function addAccount(scope: Scope, account: NewAccount): Promise<Acc
   const practice = await db<{ id: string; name: string }>('practices').where({ id: practiceId }).first()
   if (!practice) throw new NotFound('There is no such practice.')
   const id = randomUUID()
-  const email = account.email.trim().toLowerCase()
+  const email = writtenEmail(account.email)
   await db('accounts').insert({
     id,
     practice_id: practiceId,

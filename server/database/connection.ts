@@ -10,8 +10,13 @@ export interface DatabaseConfig {
 
 type Done = (error: Error | null, made: unknown) => void
 
+/** As many lines as the server holds to the database at most. */
+const LINES = 8
+/** Whoever waits longer for a line is told that the database takes nothing at the moment. */
+const LINE_WITHIN_MS = 10_000
+
 /** Opens a pool to the project's own MariaDB; times are UTC, dates come as text. */
-export function connect(config: DatabaseConfig): Knex {
+export function connect(config: DatabaseConfig, lines = LINES): Knex {
   return knex({
     client: 'mysql2',
     connection: {
@@ -25,9 +30,10 @@ export function connect(config: DatabaseConfig): Knex {
       dateStrings: true,
       supportBigNumbers: true,
     },
+    acquireConnectionTimeout: LINE_WITHIN_MS,
     pool: {
       min: 0,
-      max: 8,
+      max: lines,
       // Defaults of times are written in the session's zone: UTC, whatever the machine's.
       afterCreate: (made: { query: (sql: string, done: (error: Error | null) => void) => void }, done: Done) =>
         made.query("set time_zone = '+00:00'", (error) => done(error, made)),

@@ -14,6 +14,8 @@ import * as clearancesAndLevels from './migrations/010_clearances_and_levels'
 import * as beliefsAndMemory from './migrations/011_beliefs_and_memory'
 import * as howAtHome from './migrations/012_how_at_home'
 import * as oneOrder from './migrations/013_one_order'
+import * as notedInItsMeeting from './migrations/014_noted_in_its_meeting'
+import * as signingIn from './migrations/015_signing_in'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -30,13 +32,20 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '011_beliefs_and_memory': beliefsAndMemory,
   '012_how_at_home': howAtHome,
   '013_one_order': oneOrder,
+  '014_noted_in_its_meeting': notedInItsMeeting,
+  '015_signing_in': signingIn,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */
 const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
   '009_support_and_facts': supportAndFacts.rewrite,
   '010_clearances_and_levels': clearancesAndLevels.rewrite,
+  '014_noted_in_its_meeting': notedInItsMeeting.rewrite,
+  '015_signing_in': signingIn.rewrite,
 }
+
+/** Migrations that rewrite rows. */
+export const REWRITING = Object.keys(REWRITES)
 
 /** Brings rows that were written with these migrations, and no later ones, up to date. */
 export async function catchUp(db: Knex, had: readonly string[]): Promise<void> {

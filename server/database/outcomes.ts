@@ -6,7 +6,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
 import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
 import { rowsOf, type Places } from './places'
-import { fromJson, groupedBy, sqlTimeOf, type Acting, type Scope, requireOwn } from './rows'
+import { fromJson, groupedBy, isoOf, sqlTimeOf, type Acting, type Scope, requireOwn } from './rows'
 
 interface EventRow {
   event: unknown
@@ -82,8 +82,11 @@ export async function appendOutcomes(
     'participants',
     events.map((event) => event.participant),
   )
+  const { starts_at } = await scope.db('meetings').where({ id: meetingId }).first('starts_at')
+  // A clock that stands in the past takes nothing out of its meeting; the event keeps its own time.
+  const earliest = Date.parse(isoOf(starts_at)) - millisecondsInDay
   const rows = events.map((event) => ({
-    ...{ id: event.id, at: event.at, event: JSON.stringify(event) },
+    ...{ id: event.id, at: Math.max(event.at, earliest), event: JSON.stringify(event) },
     ...{ participant_id: event.participant, movement: event.movement },
     ...{ logged_by: scope.accountId, noted_by: notedBy },
   }))
@@ -127,7 +130,7 @@ export async function datedOutcomes(
     .where('o.practice_id', practiceId)
     .whereIn('o.participant_id', participants)
     .whereBetween('m.starts_at', [sqlTimeOf(since), sqlTimeOf(until)])
-    // Nothing is noted before its meeting, but for clocks that differ: this lets the index narrow it down.
+    // Nothing is stored as noted a day before its meeting: this lets the index narrow it down.
     .where('o.at', '>=', Date.parse(since) - millisecondsInDay)
     .orderBy(['m.starts_at', 'o.at', 'o.id'])
     .leftJoin('participants as p', 'p.id', 'o.participant_id')

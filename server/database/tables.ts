@@ -40,3 +40,6 @@ export const TABLES = [
   'health_log',
 ] as const
 export type Table = (typeof TABLES)[number]
+
+/** Tables of the installation, which no archive takes along: tries at signing in, and devices that are known. */
+export const OF_INSTALLATION = ['devices', 'sign_in_tries'] as const

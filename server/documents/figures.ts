@@ -1,9 +1,11 @@
+import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import { drawFigure, frameAround, svgOf } from '../../core/body/draw'
 import { bodyOf, SolvedPose } from '../../core/body/figure'
 import { sceneOf } from '../../core/body/scene'
 import type { Variation } from '../../core/catalogue/catalogue'
 import { POSE_NAMES, type PoseName } from '../../core/catalogue/figure'
+import { builtFile } from '../built/builtFile'
 import { ownMovementsOf } from '../database/ownMovements'
 import type { Scope } from '../database/rows'
 import type { Figure } from './figureOnPaper'
@@ -46,8 +48,8 @@ const SolvedFile = z.record(
 )
 
 async function shippedPoses({ id, movement }: Variation): Promise<Poses | null> {
-  const known = SolvedFile.safeParse(await useStorage('assets:catalogue').getItem(`solved:${movement}.json`))
-  const solved = known.data?.[id]
+  const file = await readFile(builtFile(`solved/${movement}.json`), 'utf8').catch(() => '{}')
+  const solved = SolvedFile.parse(JSON.parse(file))[id]
   if (!solved) return null
   return Object.fromEntries(Object.entries(solved.poses).map(([name, { pose }]) => [name, pose]))
 }

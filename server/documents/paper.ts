@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
-import PDFDocument from 'pdfkit'
 
 const require = createRequire(import.meta.url)
 /** A4 in points, with wide margins for hands and binders. */
@@ -19,6 +18,8 @@ interface Paper {
 
 /** Opens an A4 document in the application's own typeface. */
 export async function openPaper(title: string, author: string): Promise<Paper> {
+  // Large, and wanted seldom: loaded with the first paper.
+  const { default: PDFDocument } = await import('pdfkit')
   const font = (await readFile(fontFile())) as unknown as string
   // The font alone: none of the built-in ones is needed.
   const pdf = new PDFDocument({ size: 'A4', margin: PAGE.margin, font, info: { Title: title, Author: author } })

@@ -2,9 +2,10 @@ import type { H3Event } from 'h3'
 import type { Account } from '../../core/contract/practice'
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '../../core/contract/route'
 import { database } from '../database/database'
-import { databaseErrorOf } from '../database/databaseError'
-import { NotFound, OlderVersion, type Acting, type Database } from '../database/rows'
+import type { Acting, Database } from '../database/rows'
 import { readJson } from './readBody'
+import { Ready } from './ready'
+import { refusalOf } from './refusalOf'
 import { fieldMessages, notValid, refusal } from './refuse'
 
 /** What every handler gets: the request as the contract has it, parsed. */
@@ -19,11 +20,6 @@ interface Parsed<R extends Route> {
 export interface Asked<R extends Route> extends Parsed<R> {
   account: Account
   scope: Acting
-}
-
-/** An answer that is ready as it is, text or bytes, and is not made into JSON once more. */
-export class Ready {
-  constructor(readonly body: string | Buffer | null) {}
 }
 
 /** Parameters that are ids; all others are names. */
@@ -64,23 +60,12 @@ async function answered<R extends Route>(
   } as Parsed<R>
   try {
     const reply = await handle(parsed)
-    if (reply instanceof Ready) return reply.body
-    return route.reply ? route.reply.parse(reply) : reply
+    if (!(reply instanceof Ready)) return route.reply ? route.reply.parse(reply) : reply
+    if (route.reply) setResponseHeader(event, 'content-type', 'application/json')
+    return reply.body
   } catch (error) {
-    if (error instanceof NotFound) throw refusal(404, 'not-found', error.message)
-    if (error instanceof OlderVersion) throw refusal(409, 'older-version', error.message, { current: error.current })
-    throw databaseRefusal(route, error) ?? error
+    throw refusalOf(route, error)
   }
-}
-
-/** How an error of the database is answered, and written into the log: without what was to be stored. */
-function databaseRefusal(route: Route, error: unknown): Error | null {
-  const known = databaseErrorOf(error)
-  if (!known) return null
-  console.error(`${route.method} ${route.path}: ${known.code}${known.table === '' ? '' : ` in ${known.table}`}`)
-  return known.isAway
-    ? refusal(503, 'database-away', 'The database takes nothing at the moment. What you typed is kept; try again soon.')
-    : refusal(500, 'database', 'The database could not do this. What you typed is kept.')
 }
 
 /** Parameters of the path; an id that is none is simply not there. */

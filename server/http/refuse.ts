@@ -1,3 +1,4 @@
+import { createError } from 'h3'
 import type { z } from 'zod'
 
 /** What every refused request says: a status, a code, words, and words by field where fields are at fault. */

@@ -1,5 +1,6 @@
 import { statfs, readFile, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { z } from 'zod'
 import type { readHealth } from '../../core/contract/practice'
 import type { AnswerOf } from '../../core/contract/route'
 import type { Database } from '../database/rows'
@@ -14,7 +15,7 @@ export class NotSound extends Error {
 }
 
 /**
- * Whether everything is in order: the database answers, the disk can be written to and has room, and there is a backup
+ * Whether everything is in order: the database answers, no table is damaged, the disk can be written to and has room, and there is a backup
  * of the last two days.
  *
  * @param dataFolder of the start command; empty: only the database is looked at
@@ -25,6 +26,11 @@ export async function healthOf(db: Database, dataFolder: string, now: Date): Pro
     throw new NotSound('The database does not answer. The start command starts it again; its window says why it ended.')
   })
   if (dataFolder === '') return { ok: true, lastBackup: null, freeMb: null, warnings: [] }
+  const damaged = await noteIn(dataFolder, 'damaged.json', Damaged)
+  if (damaged)
+    throw new NotSound(
+      `Damaged on the disk: ${damaged.tables.join(', ')}. What to do stands in the window of the start command.`,
+    )
   const probe = join(dataFolder, `.written-${process.pid}`)
   await writeFile(probe, String(now.getTime()))
     .then(() => rm(probe))
@@ -37,14 +43,18 @@ export async function healthOf(db: Database, dataFolder: string, now: Date): Pro
     })
   const { bavail, bsize } = await statfs(dataFolder)
   const freeMb = Math.round((bavail * bsize) / 1024 / 1024)
-  const lastBackup = await lastBackupAt(dataFolder)
+  const last = await noteIn(dataFolder, 'backups/last.json', LastBackup)
+  const lastBackup = last?.at.toISOString() ?? null
   return { ok: true, lastBackup, freeMb, warnings: warningsOf(freeMb, lastBackup, now) }
 }
 
-async function lastBackupAt(dataFolder: string): Promise<string | null> {
+const Damaged = z.object({ tables: z.array(z.string()).min(1) })
+const LastBackup = z.object({ at: z.coerce.date() })
+
+/** What the start command has noted; null: nothing, or nothing that can be read. */
+async function noteIn<S extends z.ZodType>(dataFolder: string, name: string, schema: S): Promise<z.output<S> | null> {
   try {
-    const { at } = JSON.parse(await readFile(join(dataFolder, 'backups', 'last.json'), 'utf8'))
-    return typeof at === 'string' ? new Date(at).toISOString() : null
+    return schema.parse(JSON.parse(await readFile(join(dataFolder, name), 'utf8')))
   } catch {
     return null
   }

@@ -20,7 +20,6 @@ import { personMeetings } from '../database/personHistory'
 import { NotFound, type Scope } from '../database/rows'
 import { figureAsDone } from '../documents/figures'
 import type { Handout } from '../documents/handout'
-import { readFile } from '../http/importRoute'
 import { peopleOn } from './circlePeople'
 import { tierStepOf } from './tierSteps'
 import { inTransaction } from '../database/transaction'
@@ -66,7 +65,7 @@ export async function tickFromFile(
   const names = new Map(
     stored.practice.entries.map(({ movement }) => [movement, movements.get(movement)?.name ?? movement]),
   )
-  const rows = readFile(() => readTicks(text, names, stored.ticks, new Date().toISOString().slice(0, 10)))
+  const rows = readTicks(text, names, stored.ticks, new Date().toISOString().slice(0, 10))
   await inTransaction(scope.db, async (trx) => {
     for (const { does, movement, day, how } of rows)
       if (does === 'add' && movement && day)

@@ -1,4 +1,5 @@
 import type { MeetingView } from '../../core/contract/meetings'
+import type { Role } from '../../core/contract/practice'
 import { NotFound, type Scope } from '../database/rows'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { arrivalsOf, everybodyIn, handChoicesOf } from '../database/arrivals'
@@ -14,6 +15,7 @@ import {
 import { sequenceOf } from '../database/order'
 import { classEventsOf, outcomeEventsOf } from '../database/outcomes'
 import { spreadQuestions } from '../../core/reflect/questions'
+import { inMeeting } from '../session/forRole'
 import { believedOn } from './believedOn'
 import { peopleOn } from './circlePeople'
 import { gapsOf } from './memoryOf'
@@ -66,4 +68,10 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
     gaps,
     questions: spreadQuestions(questions, meeting.plan, catalogue.judgement),
   }
+}
+
+/** The same as somebody with a role may see it, with the server's time. */
+export async function meetingFor(scope: Scope, id: string, role: Role): Promise<MeetingView> {
+  const view = await meetingView(scope, id)
+  return { ...view, people: view.people.map((person) => inMeeting(person, role)), now: Date.now() }
 }

@@ -9,7 +9,6 @@ import { addHoliday, addSeries, meetingStarts, seriesOf } from '../database/cale
 import { circleById } from '../database/circles'
 import { addMeeting } from '../database/meetings'
 import type { Scope } from '../database/rows'
-import { readFile } from '../http/importRoute'
 import { notValid } from '../http/refuse'
 import { inTransaction } from '../database/transaction'
 
@@ -22,7 +21,7 @@ export async function readInCalendar(
   const known = SeriesRule.shape.zone.safeParse(zone)
   if (!known.success) throw notValid({ zone: 'This time zone is not known.' })
   const [series, starts] = await Promise.all([seriesOf(scope), meetingStarts(scope, circleId)])
-  const rows = readFile(() => readCalendar(text, zone)).map((row) => unlessThere(row, circle, series, starts))
+  const rows = readCalendar(text, zone).map((row) => unlessThere(row, circle, series, starts))
   if (commit)
     await inTransaction(scope.db, async (trx) => {
       for (const row of rows) await write({ ...scope, db: trx }, row, circle, zone)
@@ -41,7 +40,7 @@ function unlessThere(
 ): CalendarRow {
   const isSame = ({ circleId, rule }: Series) =>
     row.kind === 'series' && circleId === circle.id && rule.firstOn === row.firstOn && rule.time === row.time
-  const isThere = series.some(isSame) || (row.kind === 'meeting' && starts.has(row.startsAt.replace('.000Z', 'Z')))
+  const isThere = series.some(isSame) || (row.kind === 'meeting' && starts.has(row.startsAt))
   return isThere ? { kind: 'refused', uid: row.uid, title: row.title, why: 'It is there already.' } : row
 }
 
@@ -50,8 +49,9 @@ async function write(scope: Scope, row: CalendarRow, circle: Circle, zone: strin
     case 'holiday':
       return addHoliday(scope, row.holiday, row.uid.slice(0, 200))
     case 'series': {
-      const { firstOn, time, everyWeeks, until } = row
-      await addSeries(scope, circle.id, SeriesRule.parse({ firstOn, time, zone, everyWeeks, until }))
+      const { firstOn, time, everyWeeks, until, calledOff } = row
+      const exceptions = Object.fromEntries(calledOff.map((on) => [on, { calledOff: true }]))
+      await addSeries(scope, circle.id, SeriesRule.parse({ firstOn, time, zone, everyWeeks, until, exceptions }))
       return
     }
     case 'meeting': {
@@ -69,7 +69,11 @@ function wordsOf(row: CalendarRow, circle: string): string {
       return `A holiday, ${row.holiday.firstOn} to ${row.holiday.lastOn}.`
     case 'series': {
       const often = row.everyWeeks === 1 ? 'every week' : `every ${row.everyWeeks} weeks`
-      return `${circle} meets ${often} from ${row.firstOn} at ${row.time}${row.until ? `, until ${row.until}` : ''}.`
+      return [
+        `${circle} meets ${often} from ${row.firstOn} at ${row.time}${row.until ? `, until ${row.until}` : ''}.`,
+        row.calledOff.length > 0 ? ` Called off: ${row.calledOff.join(', ')}.` : '',
+        row.isOtherClock ? ` The file goes by another clock: here it stays at ${row.time} on the wall all year.` : '',
+      ].join('')
     }
     case 'meeting':
       return `A meeting of ${circle}, ${row.startsAt.slice(0, 16).replace('T', ' ')} UTC.`

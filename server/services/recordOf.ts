@@ -1,4 +1,6 @@
-import type { PersonRecord } from '../../core/formats/personRecord'
+import { formatISO } from 'date-fns'
+import { recordText, type PersonRecord } from '../../core/formats/personRecord'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { circlesOf } from '../database/circles'
 import { noteHealth } from '../database/healthLog'
 import { homePracticeOf } from '../database/homePractices'
@@ -11,7 +13,7 @@ import type { Acting } from '../database/rows'
 import { screeningsOf } from '../database/screenings'
 
 /** A person's whole record, for them to take along. */
-export async function recordOf(acting: Acting, id: string): Promise<PersonRecord> {
+async function recordOf(acting: Acting, id: string): Promise<PersonRecord> {
   const person = await participantById(acting, id)
   const [circles, screenings, measures, meetings, decisions, letters, home] = await Promise.all([
     circlesOf(acting),
@@ -33,4 +35,11 @@ export async function recordOf(acting: Acting, id: string): Promise<PersonRecord
     letters,
     home: home?.practice ?? null,
   }
+}
+
+/** The same as a file: text to read, or JSON. */
+export async function writtenRecord(acting: Acting, id: string, as: 'text' | 'json', now: Date): Promise<string> {
+  const record = await recordOf(acting, id)
+  if (as === 'json') return JSON.stringify(record, null, 2)
+  return recordText(record, await linkedCatalogue(acting), formatISO(now, { representation: 'date' }))
 }

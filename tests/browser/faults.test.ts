@@ -1,6 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { HELPER } from '../demoData'
 import { nextMeeting, World, type Caller } from '../world'
+import { atMeeting } from './atMeeting'
 import { Visitor } from './visitor'
 
 /**
@@ -13,11 +14,7 @@ let lead: Caller
 let meetingId = ''
 const SOON = { timeout: 20_000 }
 beforeAll(async () => {
-  world = await World.open()
-  visitor = await Visitor.arrive(world)
-  await visitor.signIn()
-  lead = await world.signedIn()
-  meetingId = (await nextMeeting(lead)).meeting.id
+  ;({ world, visitor, lead, meetingId } = await atMeeting())
 })
 afterEach(() => world.goOn())
 afterAll(async () => {

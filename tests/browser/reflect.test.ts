@@ -27,6 +27,7 @@ const ledger = (answer: string) =>
 describe('reflect after a quarter of a year', () => {
   it('groups what to ease first, and folds who stays', async () => {
     await visitor.open(`/meetings/${last.meeting.id}/reflect`)
+    await visitor.page.waitForSelector('[data-group="step"] [data-decision]')
     const groups = await visitor.page.$$eval('[data-group]', (all) =>
       all.map((one) => (one as HTMLElement).dataset.group),
     )

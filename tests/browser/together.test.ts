@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { nextMeeting, World, type Caller } from '../world'
+import { atMeeting } from './atMeeting'
 import { Visitor } from './visitor'
 
 /** Two people at work on the same meeting: whose edit stands, the plan that a class begins by, and a server that goes. */
@@ -9,11 +10,7 @@ let lead: Caller
 let meetingId = ''
 const SOON = { timeout: 20_000 }
 beforeAll(async () => {
-  world = await World.open()
-  visitor = await Visitor.arrive(world)
-  await visitor.signIn()
-  lead = await world.signedIn()
-  meetingId = (await nextMeeting(lead)).meeting.id
+  ;({ world, visitor, lead, meetingId } = await atMeeting())
 })
 afterAll(async () => {
   await visitor?.leave()

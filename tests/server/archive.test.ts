@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { gunzipSync, gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { TABLES } from '../../server/database/tables'
+import { OF_INSTALLATION, TABLES } from '../../server/database/tables'
 import { LEAD } from '../demoData'
 import { World, type Caller } from '../world'
 
@@ -59,7 +59,7 @@ describe('a practice as one file', () => {
       .whereRaw('table_schema = database()')
       .whereNot('table_name', 'like', 'knex%')
       .select({ name: 'table_name' })
-    expect(tables.map(({ name }) => name).sort()).toEqual([...TABLES].sort())
+    expect(tables.map(({ name }) => name).sort()).toEqual([...TABLES, ...OF_INSTALLATION].sort())
   })
   it('is refused whole where it is damaged, cut short, or no archive, and says where', async () => {
     const lines = gunzipSync(archive).toString().split('\n')

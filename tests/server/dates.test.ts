@@ -83,6 +83,20 @@ describe('a series of meetings', () => {
         .body.data.fields,
     ).toEqual({ lastOn: 'The last day comes after the first.' })
   })
+  it('has its bounds: the years of a practice, and 200 dates that are otherwise', async () => {
+    const {
+      series: [{ rule }],
+    } = await known()
+    const refused = async (change: object) =>
+      (await lead.call('POST', '/api/series', { circleId, rule: { ...rule, ...change } })).body.data.fields
+    expect(await refused({ firstOn: '0001-01-01' })).toEqual({
+      'rule.firstOn': 'A first date lies between 2000 and 2099.',
+    })
+    const days = Array.from({ length: 201 }, (_, at) => new Date(Date.UTC(2030, 0, at + 1)).toISOString().slice(0, 10))
+    expect(await refused({ exceptions: Object.fromEntries(days.map((on) => [on, { calledOff: true }])) })).toEqual({
+      'rule.exceptions': 'A series has 200 dates at most that are otherwise: begin another.',
+    })
+  })
 })
 
 describe('calendars', () => {

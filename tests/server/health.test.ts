@@ -35,6 +35,12 @@ describe('the health of an installation', () => {
     const dead = { raw: () => Promise.reject(new Error('gone')) } as unknown as typeof world.db
     await expect(healthOf(dead, folder, new Date())).rejects.toThrow('The database does not answer.')
   })
+  it('is red while a table is damaged', async () => {
+    writeFileSync(join(folder, 'damaged.json'), JSON.stringify({ at: '2026-11-25', tables: ['outcomes'] }))
+    await expect(healthOf(world.db, folder, new Date())).rejects.toThrow('Damaged on the disk: outcomes.')
+    rmSync(join(folder, 'damaged.json'))
+    expect(await healthOf(world.db, folder, new Date())).toMatchObject({ ok: true })
+  })
   it('is answered at its address', async () => {
     expect((await world.caller().call('GET', '/api/health')).body).toMatchObject({ ok: true })
   })

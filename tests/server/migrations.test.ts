@@ -1,3 +1,5 @@
+import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startDatabase } from '../../bin/database.mjs'
 import { fillAsAtFirst, FIRST_IDS as ids } from '../asAtFirst'
@@ -5,7 +7,7 @@ import { OWN_DATABASE, TEST_DATA } from '../demoData'
 import { circleById } from '../../server/database/circles'
 import { connect, databaseFromEnvironment } from '../../server/database/connection'
 import { meetingById } from '../../server/database/meetings'
-import { migrate, MIGRATION_NAMES } from '../../server/database/migrate'
+import { migrate, MIGRATION_NAMES, REWRITING } from '../../server/database/migrate'
 import { participantById } from '../../server/database/people'
 
 describe('what was written by an older version', () => {
@@ -38,6 +40,26 @@ describe('what was written by an older version', () => {
       planVersion: 1,
       plan: { title: 'A first plan', blocks: [] },
     })
+  })
+  it('counts for its meeting where a clock stood in the past', async () => {
+    const one = { id: randomUUID(), event: '{"done":"done"}' }
+    await db('outcomes').insert({
+      ...{ ...one, practice_id: ids.practice, meeting_id: ids.meeting, participant_id: ids.person },
+      ...{ movement: 'bridge', at: Date.UTC(2000, 0, 1) },
+    })
+    await db('knex_migrations').where({ name: '014_noted_in_its_meeting' }).delete()
+    await db('knex_migration_steps').where({ step: '014_noted_in_its_meeting' }).delete()
+    expect(await migrate(db)).toEqual(['014_noted_in_its_meeting'])
+    // A day before the meeting of 1 February 2026, 9:00; what was noted itself is as it was.
+    const now = await db('outcomes').where({ id: one.id }).first('at', 'event')
+    expect([Number(now.at), now.event]).toEqual([Date.UTC(2026, 0, 31, 9), JSON.parse(one.event)])
+  })
+  it('is rewritten in an archive by whatever rewrites rows here', () => {
+    const rewriting = MIGRATION_NAMES.filter((name) =>
+      readFileSync(`server/database/migrations/${name}.ts`, 'utf8').includes('await once('),
+    )
+    expect(rewriting.length).toBeGreaterThan(2)
+    expect(REWRITING).toEqual(rewriting)
   })
   it('is left alone by a version that does not know it, which says so', async () => {
     await db('knex_migrations').insert({ name: '999_from_tomorrow', batch: 99, migration_time: new Date() })

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { decisionKey } from '../../core/reflect/answer'
 import { proposalsOf, seenOf, withClass } from '../../core/reflect/proposals'
@@ -57,5 +58,20 @@ describe('reflecting without the server', () => {
     expect([refused.status, refused.body.data.code]).toEqual([409, 'proposed-otherwise'])
     expect(refused.body.message).toMatch(/a step up, .* was proposed where it was answered\. On what has arrived since/)
     expect((await settle(decision, { reason: 'On all', saw: seenOf(decision) })).status).toBe(200)
+  })
+})
+
+describe('a note of a device whose clock stands in the year 2000', () => {
+  it('counts for its meeting, in what is proposed and looked back on', async () => {
+    const { body: reflected } = await lead.call('GET', `/api/meetings/${last.meeting.id}/reflection`)
+    const [decision] = reflected.decisions
+    const done = last.outcomes.find(
+      (one: any) => one.participant === decision.participant && one.movement === decision.movement,
+    )
+    const [id, note] = [randomUUID(), 'Of another century']
+    const outcomes = [{ ...done, id, at: Date.UTC(2000, 0, 1), takesBack: null, blockId: 'another', note }]
+    expect((await lead.say(last.meeting.id, { kind: 'outcomes', outcomes })).status).toBe(200)
+    const { body: evidence } = await lead.call('GET', `/api/meetings/${last.meeting.id}/evidence`)
+    expect(evidence.outcomes.filter((one: any) => one.note === note)).toMatchObject([{ meetingId: last.meeting.id }])
   })
 })

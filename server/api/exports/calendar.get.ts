@@ -1,11 +1,10 @@
-import { circleCalendar } from '../../../core/formats/circleCalendar'
-import { datesToExport } from '../../services/datesToExport'
 import { exportCalendar } from '../../../core/contract/practice'
 import { answer, sendsFile } from '../../http/answer'
+import { AT_DESK, inThread } from '../../threads/inThread'
 
 /** The dates of all circles, or of one, as iCalendar. */
 export default answer(exportCalendar, async ({ event, scope, query }) => {
-  const dates = await datesToExport(scope, new Date(), query.circle)
+  const made = await inThread('exportCalendar', scope, { circle: query.circle }, AT_DESK)
   sendsFile(event, 'text/calendar; charset=utf-8', 'circles.ics')
-  return circleCalendar(dates)
+  return made
 })

@@ -1,21 +1,8 @@
-import { randomUUID } from 'node:crypto'
-import { readMeasures } from '../../../core/formats/measureRows'
-import { addMeasuresInBulk, measuresOf } from '../../database/measures'
-import { participantsOf } from '../../database/people'
 import { importMeasures } from '../../../core/contract/practice'
-import { importRoute } from '../../http/importRoute'
+import { answer } from '../../http/answer'
+import { inThread, LOOKING, WRITING } from '../../threads/inThread'
 
-/** A spreadsheet of results. */
-export default importRoute(importMeasures, async (acting, catalogue) => {
-  const people = await participantsOf(acting, undefined, { withLevels: false })
-  const onFile = await measuresOf(acting)
-  return {
-    read: (text) => readMeasures(text, people, onFile, catalogue),
-    async write(rows) {
-      const results = rows.flatMap(({ does, participant, record }) =>
-        does === 'add' && participant && record ? [{ participant, record: { id: randomUUID(), ...record } }] : [],
-      )
-      await addMeasuresInBulk(acting, results)
-    },
-  }
-})
+/** A spreadsheet of results: row by row what it would do and, with `commit`, done. */
+export default answer(importMeasures, ({ scope, body }) =>
+  inThread('importMeasures', scope, body, body.commit ? WRITING : LOOKING),
+)

@@ -1,9 +1,7 @@
-import { meetingView } from '../../../services/meetingView'
-import { inMeeting } from '../../../session/forRole'
 import { readMeeting } from '../../../../core/contract/meetings'
 import { answer } from '../../../http/answer'
+import { IN_CLASS, inThread } from '../../../threads/inThread'
 
-export default answer(readMeeting, async ({ scope, params, account }) => {
-  const view = await meetingView(scope, params.id)
-  return { ...view, people: view.people.map((person) => inMeeting(person, account.role)), now: Date.now() }
-})
+export default answer(readMeeting, ({ scope, params, account }) =>
+  inThread('readMeeting', scope, { id: params.id, role: account.role }, IN_CLASS),
+)

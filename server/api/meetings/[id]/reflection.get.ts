@@ -1,5 +1,7 @@
-import { reflectionOf } from '../../../services/reflection'
 import { readReflection } from '../../../../core/contract/reflection'
 import { answer } from '../../../http/answer'
+import { IN_CLASS, inThread } from '../../../threads/inThread'
 
-export default answer(readReflection, ({ scope, params }) => reflectionOf(scope, params.id))
+export default answer(readReflection, ({ scope, params }) =>
+  inThread('readReflection', scope, { id: params.id }, IN_CLASS),
+)

@@ -1,7 +1,7 @@
-import { personLookBack } from '../../../services/personLookBack'
 import { readPersonLookBack } from '../../../../core/contract/records'
 import { answer } from '../../../http/answer'
+import { AT_DESK, inThread } from '../../../threads/inThread'
 
 export default answer(readPersonLookBack, ({ scope, params, query }) =>
-  personLookBack(scope, params.id, query.weeks, new Date()),
+  inThread('readPersonLookBack', scope, { id: params.id, weeks: query.weeks }, AT_DESK),
 )

@@ -1,5 +1,5 @@
-import { profileOf } from '../../../services/profileOf'
 import { readProfile } from '../../../../core/contract/records'
 import { answer } from '../../../http/answer'
+import { AT_DESK, inThread } from '../../../threads/inThread'
 
-export default answer(readProfile, ({ scope, params }) => profileOf(scope, params.id, new Date()))
+export default answer(readProfile, ({ scope, params }) => inThread('readProfile', scope, { id: params.id }, AT_DESK))

@@ -1,17 +1,10 @@
-import { formatISO } from 'date-fns'
-import { recordText } from '../../../../core/formats/personRecord'
-import { linkedCatalogue } from '../../../catalogue/linkedCatalogue'
-import { recordOf } from '../../../services/recordOf'
 import { readRecord } from '../../../../core/contract/records'
 import { answer, sendsFile } from '../../../http/answer'
+import { AT_DESK, inThread } from '../../../threads/inThread'
 
 export default answer(readRecord, async ({ event, scope, params, query }) => {
-  const record = await recordOf(scope, params.id)
-  const name = `record-${record.person.id.slice(0, 8)}`
-  if (query.as === 'json') {
-    sendsFile(event, 'application/json; charset=utf-8', `${name}.json`)
-    return JSON.stringify(record, null, 2)
-  }
-  sendsFile(event, 'text/plain; charset=utf-8', `${name}.txt`)
-  return recordText(record, await linkedCatalogue(scope), formatISO(new Date(), { representation: 'date' }))
+  const made = await inThread('readRecord', scope, { id: params.id, as: query.as }, AT_DESK)
+  const type = query.as === 'json' ? 'application/json' : 'text/plain'
+  sendsFile(event, `${type}; charset=utf-8`, `record-${params.id.slice(0, 8)}.${query.as === 'json' ? 'json' : 'txt'}`)
+  return made
 })

@@ -1,10 +1,7 @@
-import { circleById } from '../../../database/circles'
-import { shelfPlanById } from '../../../database/shelf'
-import { courseFor } from '../../../services/courseFor'
 import { makeCourse } from '../../../../core/contract/shelf'
 import { answer } from '../../../http/answer'
+import { inThread, LOOKING } from '../../../threads/inThread'
 
-export default answer(makeCourse, async ({ scope, params, body }) => {
-  const [shelf, circle] = await Promise.all([shelfPlanById(scope, params.id), circleById(scope, body.circleId)])
-  return courseFor(scope, shelf, circle, body)
-})
+export default answer(makeCourse, ({ scope, params, body }) =>
+  inThread('makeCourse', scope, { id: params.id, body }, LOOKING),
+)

@@ -1,18 +1,7 @@
-import { fitOf } from '../../../../core/check/fitOf'
-import { circleById } from '../../../database/circles'
-import { shelfPlanById } from '../../../database/shelf'
-import { circleToFit } from '../../../services/circleToFit'
 import { readShelfFit } from '../../../../core/contract/shelf'
 import { answer } from '../../../http/answer'
+import { AT_DESK, inThread } from '../../../threads/inThread'
 
-export default answer(readShelfFit, async ({ scope, params, query }) => {
-  const [{ plan }, circle] = await Promise.all([shelfPlanById(scope, params.id), circleById(scope, query.circle)])
-  const there = await circleToFit(scope, circle, new Date().toISOString())
-  const nameOf = new Map(there.people.map((person) => [person.id, person.name]))
-  const { leftOut, ...fit } = fitOf(plan, there)
-  return {
-    ...fit,
-    people: there.people.length,
-    leftOut: leftOut.map(({ person, movements }) => ({ name: nameOf.get(person) ?? '', movements })),
-  }
-})
+export default answer(readShelfFit, ({ scope, params, query }) =>
+  inThread('readShelfFit', scope, { id: params.id, circle: query.circle }, AT_DESK),
+)

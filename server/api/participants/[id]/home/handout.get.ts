@@ -1,12 +1,9 @@
-import { noteHealth } from '../../../../database/healthLog'
-import { writeHandout } from '../../../../documents/handout'
-import { handoutFor } from '../../../../services/homeOf'
 import { readHandout } from '../../../../../core/contract/homePractice'
 import { answer, sendsFile } from '../../../../http/answer'
+import { AT_DESK, inThread } from '../../../../threads/inThread'
 
 export default answer(readHandout, async ({ event, scope, params, account }) => {
-  const handout = await handoutFor(scope, params.id, account.practiceName)
-  await noteHealth(scope, params.id, 'made a handout')
+  const made = await inThread('readHandout', scope, { id: params.id, practiceName: account.practiceName }, AT_DESK)
   sendsFile(event, 'application/pdf', 'at-home.pdf', 'inline')
-  return writeHandout(handout)
+  return made
 })

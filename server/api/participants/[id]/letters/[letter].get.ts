@@ -1,10 +1,9 @@
-import { drawLetter } from '../../../../documents/clinicianLetter'
-import { letterToClinician } from '../../../../services/letterToClinician'
 import { readLetter } from '../../../../../core/contract/records'
 import { answer, sendsFile } from '../../../../http/answer'
+import { AT_DESK, inThread } from '../../../../threads/inThread'
 
 export default answer(readLetter, async ({ event, scope, params, account }) => {
-  const letter = await letterToClinician(scope, params.id, params.letter, account.practiceName)
+  const made = await inThread('readLetter', scope, { ...params, practiceName: account.practiceName }, AT_DESK)
   sendsFile(event, 'application/pdf', 'letter.pdf', 'inline')
-  return drawLetter(letter)
+  return made
 })

@@ -1,0 +1,42 @@
+import { cpSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { build, type Plugin } from 'esbuild'
+import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
+import { readCatalogueFiles } from '../catalogue/readCatalogueFiles'
+
+/** A thread has to begin quickly: what is made of many small modules is taken into its one file. */
+const TAKEN_IN = ['zod', 'date-fns', '@date-fns/tz', 'ical.js', 'dequal']
+
+/** Everything else that is installed is loaded as it is. */
+const installed: Plugin = {
+  name: 'installed',
+  setup: ({ onResolve }) =>
+    onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+      kind === 'entry-point' || TAKEN_IN.some((name) => path === name || path.startsWith(`${name}/`))
+        ? undefined
+        : { path, external: true },
+    ),
+}
+
+/**
+ * Lays what the server reads at run time beside its program: the code of its threads as one file, the catalogue as it
+ * was read and checked, and the solved poses of its figures.
+ *
+ * @param folder where the server's program was built
+ * @throws where the catalogue has mistakes, or the code of the threads cannot be bundled
+ */
+export async function layBeside(folder: string): Promise<void> {
+  writeFileSync(join(folder, 'catalogue.json'), JSON.stringify(parseCatalogue(readCatalogueFiles())))
+  cpSync(join(process.cwd(), 'catalogue/solved'), join(folder, 'solved'), { recursive: true })
+  await build({
+    entryPoints: [join(process.cwd(), 'server/threads/thread.ts')],
+    outfile: join(folder, 'thread.mjs'),
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    target: 'node20',
+    plugins: [installed],
+    sourcemap: true,
+    logLevel: 'warning',
+  })
+}

@@ -1,0 +1,51 @@
+import { refusal } from '../http/refuse'
+
+/** So many screens follow at once, all classes together; a town's worth of them is less. */
+const LINES_AT_MOST = 500
+/** A screen that has not taken so much of what was said is gone, or asleep. */
+const WAITING_AT_MOST = 200
+
+/** What a screen is told through: `push` is done once it has left. */
+interface Line<M> {
+  push: (message: M) => Promise<void>
+  close: () => Promise<void>
+}
+
+/** The lines that are open. */
+export class Lines {
+  private open = 0
+  constructor(private readonly atMost = LINES_AT_MOST) {}
+
+  /**
+   * Counts one more in.
+   *
+   * @returns counts it out again, once
+   * @throws 503 where too many are open
+   */
+  take(): () => void {
+    if (this.open >= this.atMost) throw refusal(503, 'busy', 'Too many screens follow at once: close some of them.')
+    this.open += 1
+    let isOut = false
+    return () => {
+      if (!isOut) this.open -= 1
+      isOut = true
+    }
+  }
+}
+
+/**
+ * Tells through a line as much as waits to leave, and no more: one that does not take it is closed, and comes back by
+ * itself from what it heard last.
+ */
+export function telling<M>(line: Line<M>, waitingAtMost = WAITING_AT_MOST): (message: M) => void {
+  let waiting = 0
+  return (message) => {
+    if (waiting >= waitingAtMost) return void line.close()
+    waiting += 1
+    // A line that was closed meanwhile takes nothing: who was there asks again.
+    line.push(message).then(
+      () => (waiting -= 1),
+      () => (waiting -= 1),
+    )
+  }
+}
