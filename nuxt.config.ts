@@ -1,4 +1,4 @@
-import { SESSION_SECONDS } from './server/session/lifetime'
+import { HEADERS } from './server/http/headers'
 import { layBeside } from './server/built/layBeside'
 import tailwindcss from '@tailwindcss/vite'
 
@@ -8,7 +8,7 @@ export default defineNuxtConfig({
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
-  modules: ['@pinia/nuxt', 'nuxt-auth-utils', '@vite-pwa/nuxt'],
+  modules: ['@pinia/nuxt', '@vite-pwa/nuxt'],
   imports: { autoImport: true },
   components: [{ path: '~/components', pathPrefix: false }],
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/main.css'],
@@ -56,6 +56,8 @@ export default defineNuxtConfig({
     head: {
       title: 'Unhurried Circle',
       htmlAttrs: { lang: 'en' },
+      // Before any module: what parses answers compiles no code of its own, which the content policy forbids.
+      script: [{ innerHTML: 'globalThis.__zod_globalConfig={jitless:true}', tagPosition: 'head' }],
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'color-scheme', content: 'light dark' },
@@ -68,6 +70,10 @@ export default defineNuxtConfig({
   },
   nitro: {
     experimental: { tasks: false },
+    routeRules: {
+      '/**': { headers: HEADERS },
+      '/api/**': { headers: { 'cache-control': 'no-store' } },
+    },
     hooks: {
       // Answers are parsed where they arrive; with this many routes, matching every path against all of them is more than the compiler takes.
       'types:extend': (types) => void (types.routes = {}),
@@ -83,7 +89,14 @@ export default defineNuxtConfig({
       /** Where a tablet is helped to trust this machine, over plain http; 0: nowhere. */
       trustPort: 0,
     },
-    session: { name: 'circle', password: '', maxAge: SESSION_SECONDS, cookie: { sameSite: 'lax', secure: false } },
+    /** Whether browsers reach this server over https. */
+    https: false,
+    /** Names and addresses by which it may be called, by commas, beside this machine's own. */
+    hosts: '',
+    /** Seals what is kept of this installation's access. */
+    accessKey: '',
+    /** What whoever sets up a practice, or restores one, has to show; empty: nobody can. */
+    setupCode: '',
     database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '' },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },

@@ -3,10 +3,9 @@ import { useIntervalFn } from '@vueuse/core'
 
 /** What waits to be sent is sent, and what the days' meetings need is laid in, from whichever page is open. */
 const ASK_AGAIN_MS = 10_000
-const { account, isUnasked, refresh, remember } = useAccount()
+const { account, isUnasked, refresh } = useAccount()
 const outbox = useOutbox()
 const isSecure = window.isSecureContext
-remember()
 useProvisions()
 // Started without the server: once it is there, it says who is signed in.
 useIntervalFn(() => isUnasked.value && void refresh(), ASK_AGAIN_MS)
@@ -28,7 +27,10 @@ watch(
       </p>
     </div>
   </main>
-  <NuxtLayout v-else>
-    <NuxtPage />
-  </NuxtLayout>
+  <template v-else>
+    <SignedOutNote />
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </template>
 </template>

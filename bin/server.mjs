@@ -11,19 +11,20 @@ import { whyEnded } from './supervise.mjs'
 
 const READY_WITHIN_MS = 60_000
 
-/** The key of the sealed cookie: made once, kept out of git with the data. */
-export function sessionKey(folder) {
-  const file = join(folder, 'session-key')
+/** What seals a secret is no shorter. */
+const KEY_LENGTH = 32
+
+/** The key that seals second factors: made once, kept out of git with the data. */
+export function accessKey(folder) {
+  const file = join(folder, 'access-key')
   if (existsSync(file) && readFileSync(file, 'utf8').trim().length < KEY_LENGTH) {
     renameSync(file, `${file}.damaged`)
-    say(`${file} was damaged: a new key is made, and everybody signs in once more.`)
+    say(`${file} was damaged: a new key is made, and one-time codes have to be set up once more.`)
   }
   if (!existsSync(file)) writeWhole(file, randomBytes(32).toString('base64url'))
   return readFileSync(file, 'utf8').trim()
 }
 
-/** What seals a cookie is no shorter. */
-const KEY_LENGTH = 32
 const PROGRAM = join(root, '.output/server/index.mjs')
 const FOLDER_NAME = 'NUXT_DATA_FOLDER'
 
@@ -53,6 +54,7 @@ export async function startServer({
   port,
   certificate = null,
   trustPort = 0,
+  setupCode = '',
   stdio = 'inherit',
 }) {
   const scheme = certificate ? 'https' : 'http'
@@ -68,12 +70,13 @@ export async function startServer({
       NITRO_HOST: host,
       NITRO_PORT: String(port),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
-      NUXT_SESSION_PASSWORD: sessionKey(folder),
+      NUXT_ACCESS_KEY: accessKey(folder),
+      NUXT_SETUP_CODE: setupCode,
+      NUXT_HTTPS: String(certificate !== null),
+      NUXT_HOSTS: [process.env.NUXT_HOSTS, ...(certificate?.names ?? [])].filter(Boolean).join(','),
       [FOLDER_NAME]: folder,
       NUXT_PUBLIC_TRUST_PORT: String(trustPort),
-      ...(certificate
-        ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key, NUXT_SESSION_COOKIE_SECURE: 'true' }
-        : {}),
+      ...(certificate ? { NITRO_SSL_CERT: certificate.cert, NITRO_SSL_KEY: certificate.key } : {}),
     },
   })
   const address = `${scheme}://127.0.0.1:${port}`

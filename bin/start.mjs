@@ -3,6 +3,7 @@ import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { certificateFor, ownAddresses } from './certificate.mjs'
+import { writtenCode } from './codes.mjs'
 import { keepBackedUp } from './daily.mjs'
 import { lookForDamage } from './damaged.mjs'
 import { startDatabase } from './database.mjs'
@@ -142,7 +143,8 @@ async function serve({ port, share, ...backups }, database) {
   const certificate = share ? certificateFor(folder) : null
   const trust = certificate ? await serveTrust(certificate, port) : null
   const trustPort = trust?.address().port ?? 0
-  const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate, trustPort }
+  const setupCode = writtenCode()
+  const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate, trustPort, setupCode }
   let child = null
   let isEnding = false
   let endBackups = async () => {}
@@ -193,7 +195,8 @@ async function serve({ port, share, ...backups }, database) {
     passphraseFile: backups['passphrase-file'] || null,
     second: backups['second-folder'] || null,
   })
-  welcome(keptServer.running.address, port, certificate, trustPort)
+  const isSetUp = database.ask('select count(*) from practices').stdout.trim().split('\n').at(-1) !== '0'
+  welcome(keptServer.running.address, { port, certificate, trustPort, setupCode: isSetUp ? null : setupCode })
   // Where it cannot be looked, the class goes on all the same.
   await lookForDamage(database, folder).catch((error) => say(`Damage could not be looked for: ${error.message}`))
 }
@@ -212,7 +215,7 @@ function keepDatabase(database, giveUp, portChanged) {
   })
 }
 
-function welcome(address, port, certificate, trustPort) {
+function welcome(address, { port, certificate, trustPort, setupCode }) {
   const lines = ['', `  Unhurried Circle is ready:  ${address}`]
   if (certificate) {
     for (const own of ownAddresses()) lines.push(`  In this network:            https://${own}:${port}`)
@@ -221,6 +224,12 @@ function welcome(address, port, certificate, trustPort) {
         lines.push(`  Tablets trust it by:        http://${own}:${trustPort}, where this code has to stand:`)
     lines.push(...certificate.fingerprint.match(/.{1,40}/g).map((part) => `      ${part.trim()}`))
   }
+  if (setupCode !== null)
+    lines.push(
+      '',
+      `  Code to set it up with:     ${setupCode}`,
+      '  It holds until this ends; whoever sets up, or restores an archive, has to type it.',
+    )
   const demo = join(folder, 'demo-sign-in.txt')
   if (existsSync(demo))
     lines.push(

@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
+import { writtenCode } from './codes.mjs'
 import { readSettings, writeWhole } from './files.mjs'
 import { root, runProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
@@ -14,7 +15,8 @@ const SET_UP = ['--import', 'tsx', 'demo/setUp.ts']
  * @param wish `demo-when-empty`, `empty` or `reset-demo`
  */
 export async function bringUpToDate(database, folder, wish) {
-  const env = { ...process.env, ...database.environment, CIRCLE_DATA: folder }
+  // Of chance on each installation: nobody knows it from another one.
+  const env = { ...process.env, ...database.environment, CIRCLE_DATA: folder, CIRCLE_DEMO_PASSWORD: writtenCode(4) }
   const { applied, pending } = standing(env)
   const marker = join(folder, 'migrating.json')
   const copy = applied.length > 0 && pending.length > 0 ? join(folder, `before-${pending.at(-1)}`) : null

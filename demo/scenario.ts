@@ -4,7 +4,7 @@ import { parse } from 'yaml'
 import { z } from 'zod'
 import { ParticipantFields } from '../core/offer/participant'
 import { CircleFields, VenueFields } from '../core/circle/circle'
-import { Role } from '../core/contract/practice'
+import { Role } from '../core/contract/account'
 
 const ScenarioPlan = z.object({ title: z.string(), blocks: z.array(z.string()) })
 
@@ -20,7 +20,6 @@ export type ScenarioPerson = z.infer<typeof ScenarioPerson>
 
 const Scenario = z.object({
   practice: z.string(),
-  password: z.string(),
   accounts: z.array(z.object({ name: z.string(), email: z.string(), role: Role })),
   venue: VenueFields,
   circle: CircleFields.omit({ venueId: true, members: true }),

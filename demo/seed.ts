@@ -39,15 +39,16 @@ const PAST_WEEKS = 12
  * the last one still to reflect on, and the next meeting ready to prepare.
  *
  * @param now the next meeting is tomorrow at ten, the past ones a week apart before it
+ * @param password of all sign-ins of the demo
  * @returns the words that the start command shows as the demo's sign-in
  */
-export async function seedDemo(db: Database, now: Date): Promise<string> {
+export async function seedDemo(db: Database, now: Date, password: string): Promise<string> {
   const scenario = readScenario()
   const random = randomFrom(SEED)
   const [lead, ...others] = scenario.accounts
   const [helper] = others
   if (!lead || !helper) throw new Error('The scenario has no lead, or no helper.')
-  const passwordHash = await hashOf(scenario.password)
+  const passwordHash = await hashOf(password)
   const { id: accountId, practiceId } = await addPractice(
     db,
     scenario.practice,
@@ -62,7 +63,7 @@ export async function seedDemo(db: Database, now: Date): Promise<string> {
   await seedPastMeetings(demo, circle)
   await seedWhatIsAhead(demo, circle)
   await seedShelf(demo, circle)
-  return `Demo sign-in:   ${lead.email}   ${scenario.password}\nAs a helper:    ${helper.email}   ${scenario.password}`
+  return `Demo sign-in:   ${lead.email}   ${password}\nAs a helper:    ${helper.email}   ${password}`
 }
 
 /** What the parts of the demo are seeded with. */

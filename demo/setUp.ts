@@ -1,5 +1,6 @@
 import { rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { valueIn } from '../core/entries'
 import { hasPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate, NewerData, standingOf } from '../server/database/migrate'
@@ -8,7 +9,7 @@ import { seedDemo } from './seed'
 
 /**
  * Brings the database to its newest shape and, as asked, puts the demo in: `--demo-when-empty`, `--empty`,
- * `--reset-demo`. `--standing` only says, as JSON, what was done to it and what is to be done.
+ * `--reset-demo`; the sign-ins of the demo have the password CIRCLE_DEMO_PASSWORD. `--standing` only says, as JSON, what was done to it and what is to be done.
  */
 const wish = process.argv[2]
 const signInFile = join(process.env.CIRCLE_DATA ?? '.data', 'demo-sign-in.txt')
@@ -31,8 +32,8 @@ async function setUp(): Promise<void> {
   if (applied.length > 0) console.log(`· Database brought up to date (${applied.join(', ')}).`)
   if (wish === '--reset-demo') await clear()
   if (wish !== '--empty' && !(await hasPractice(db))) {
-    const words = await seedDemo(db, new Date())
-    writeFileSync(signInFile, `${words}\n`)
+    const words = await seedDemo(db, new Date(), valueIn(process.env, 'CIRCLE_DEMO_PASSWORD'))
+    writeFileSync(signInFile, `${words}\n`, { mode: 0o600 })
     console.log(
       '· Demo scenario put in: eleven made-up people, twelve past meetings, the last to reflect on, one to prepare.',
     )

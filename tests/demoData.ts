@@ -20,7 +20,7 @@ export const PASSWORD = 'unhurried-demo'
 /** Makes the tables, the demo, and a second practice whose people must never be seen by the first. */
 export async function fillWithDemo(db: Knex): Promise<void> {
   await migrate(db)
-  await seedDemo(db, new Date())
+  await seedDemo(db, new Date(), PASSWORD)
   const passwordHash = await hashOf(PASSWORD)
   const { practiceId } = await addPractice(
     db,

@@ -8,6 +8,9 @@ import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate } from '../server/database/migrate'
 import { DEMO_FILE, fillWithDemo, LEAD, OWN_DATABASE, PASSWORD, TEST_DATA } from './demoData'
 
+/** What the start window would have printed for setting up. */
+export const SETUP_CODE = 'abcd-efgh-jkmn'
+
 export interface Answer {
   status: number
   body: any
@@ -18,7 +21,10 @@ export class Caller {
   cookie = ''
   constructor(private readonly world: World) {}
 
-  /** Keeps a cookie; the others stay. */
+  /** Keeps the cookies of a reply; the others stay. */
+  keepAll(reply: Response): void {
+    for (const set of reply.headers.getSetCookie()) this.keep(set.split(';')[0]!)
+  }
   private keep(cookie: string): void {
     const name = cookie.slice(0, cookie.indexOf('=') + 1)
     const others = this.cookie.split('; ').filter((kept) => kept !== '' && !kept.startsWith(name))
@@ -40,7 +46,7 @@ export class Caller {
       headers: { cookie: this.cookie, 'content-type': 'application/json' },
       redirect: 'manual',
     })
-    for (const set of reply.headers.getSetCookie()) this.keep(set.split(';')[0]!)
+    this.keepAll(reply)
     const answer = await reply.text()
     return {
       status: reply.status,
@@ -85,6 +91,7 @@ export class World {
       folder: TEST_DATA,
       host: '127.0.0.1',
       port: this.port,
+      setupCode: SETUP_CODE,
       stdio: process.env.CIRCLE_TEST_LOG ? 'inherit' : 'ignore',
     })
     this.child = child

@@ -1,3 +1,4 @@
+import { isSignedOut } from '~/live/signedOut'
 import type { BodyOf, ParamsOf, ReplyOf, Route, SentBodyOf, SentQueryOf } from '~~/core/contract/route'
 
 type Needs<Name extends string, T> = [T] extends [undefined] ? { [N in Name]?: undefined } : { [N in Name]: T }
@@ -32,14 +33,21 @@ export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Prom
     retry: 0,
     timeout: patienceMs,
     responseType: route.reply ? 'json' : 'text',
+    onResponse: ({ response }) => {
+      if (route.may !== 'anybody' && response.status < 500) isSignedOut.value = response.status === 401
+    },
   })
   return (route.reply ? route.reply.parse(reply) : reply) as ReplyOf<R>
 }
 
 /** Sends a file as it is to a route that takes one. */
-export async function sendFile<R extends Route>(route: R, file: File): Promise<ReplyOf<R>> {
+export async function sendFile<R extends Route>(
+  route: R,
+  file: File,
+  query?: Record<string, string>,
+): Promise<ReplyOf<R>> {
   const headers = { 'content-type': file.type || 'application/octet-stream' }
-  const reply = await $fetch<unknown>(route.path, { method: 'POST', body: file, headers, retry: 0 })
+  const reply = await $fetch<unknown>(route.path, { method: 'POST', body: file, headers, query, retry: 0 })
   return route.reply?.parse(reply) as ReplyOf<R>
 }
 

@@ -1,29 +1,32 @@
 import { useLocalStorage } from '@vueuse/core'
-import { Account, signOut as leave } from '~~/core/contract/practice'
+import { readSession, signOut as leave } from '~~/core/contract/access'
+import { Account } from '~~/core/contract/account'
 import { forgetKnown } from '~/live/known'
 import { keptJson } from '~/live/keptJson'
 
+/** A server that hangs does not keep the application from starting: then it starts with whom it knows. */
+const PATIENCE_MS = 4000
 /** Who was signed in last, for a start without the server: a name, and nothing of anybody's health. */
 const keptAccount = useLocalStorage<string>('unhurried-circle-account', '')
 
 /** Who is signed in, as the interface needs it. */
 export function useAccount() {
-  const session = useUserSession()
+  /** As the server has said; undefined: it could not be asked yet. */
+  const said = useState<Account | null | undefined>('account', () => undefined)
   /** Whether the server could not say who is signed in: then it is whoever was the last time. */
-  const isUnasked = computed(() => session.session.value === null)
+  const isUnasked = computed(() => said.value === undefined)
   const account = computed(() => {
-    const said = Account.safeParse(session.user.value).data
-    return said ?? (isUnasked.value ? (Account.safeParse(keptJson(keptAccount.value)).data ?? null) : null)
+    if (said.value !== undefined) return said.value
+    return Account.safeParse(keptJson(keptAccount.value)).data ?? null
   })
   const isLead = computed(() => account.value?.role === 'lead')
 
-  /** Asks the server again who is signed in; keeps it for a start without the server. */
+  /** Asks the server who is signed in; keeps it for a start without the server. Where it does not answer, nothing is changed. */
   async function refresh(): Promise<void> {
-    await session.fetch()
-    remember()
-  }
-  function remember(): void {
-    if (!isUnasked.value) keptAccount.value = session.user.value ? JSON.stringify(session.user.value) : ''
+    const reply = await call(readSession, { patienceMs: PATIENCE_MS }).catch(() => null)
+    if (reply === null) return
+    said.value = reply.account
+    keptAccount.value = reply.account ? JSON.stringify(reply.account) : ''
   }
   /**
    * Ends the session; what was begun in forms, and all that is known of the days' meetings, is forgotten here, since it
@@ -36,8 +39,8 @@ export function useAccount() {
     if (id) forgetDrafts(id)
     await forgetKnown(null)
     await useOutbox().close()
-    await session.fetch()
+    said.value = null
     await navigateTo('/sign-in')
   }
-  return { account, isLead, isUnasked, signOut, refresh, remember }
+  return { account, isLead, isUnasked, signOut, refresh }
 }

@@ -42,7 +42,9 @@ const PLACES = [
         </nav>
         <div v-if="account" class="ml-auto flex flex-wrap justify-end items-center gap-3 text-faint">
           <span class="text-[0.94rem]">Keys: <kbd class="key">?</kbd></span>
-          <span>{{ account.name }}<template v-if="account.role === 'helper'">, helper</template></span>
+          <NuxtLink to="/account" class="py-2.5 underline underline-offset-4 decoration-line"
+            >{{ account.name }}<template v-if="account.role === 'helper'">, helper</template></NuxtLink
+          >
           <SignOut />
         </div>
       </div>

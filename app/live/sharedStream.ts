@@ -1,6 +1,8 @@
+import { readSession } from '~~/core/contract/access'
 import { followMeeting } from '~~/core/contract/meetings'
 import { Said } from '~~/core/lead/message'
 import { z } from 'zod'
+import { isSignedOut } from './signedOut'
 
 /** What is heard of a meeting: what was said, the server's clock, or that the line is down. */
 export type Heard = { kind: 'said'; said: Said } | { kind: 'clock'; now: number } | { kind: 'cut' }
@@ -62,6 +64,11 @@ function holdLine({ meetingId, since, heard }: Followed, ended: AbortSignal): Pr
       close()
       if (ended.aborted) return
       heard({ kind: 'cut' })
+      // A session that is over says nothing through a line that cannot be taken up.
+      call(readSession, { patienceMs: FIRST_RETRY_MS * 10 }).then(
+        ({ account }) => (isSignedOut.value = account === null),
+        () => undefined,
+      )
       // Screens that lost the same server do not all come back in the same moment.
       timer = setTimeout(open, waitMs * (0.5 + Math.random()))
       waitMs = Math.min(LAST_RETRY_MS, waitMs * 2)

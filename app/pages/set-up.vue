@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { readSetup, restoreArchive, setUp } from '~~/core/contract/practice'
+import { readSetup, restoreArchive, setUp } from '~~/core/contract/access'
 import { refusalOf } from '~/composables/useRefusal'
 
 definePageMeta({ layout: 'bare' })
 const { refresh } = useAccount()
-const fields = reactive({ practice: '', name: '', email: '', password: '' })
+const fields = reactive({ code: '', practice: '', name: '', email: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 
@@ -30,10 +30,11 @@ async function restore(event: Event): Promise<void> {
   restoring.value = true
   archiveWrong.value = ''
   try {
-    await sendFile(restoreArchive, file)
+    await sendFile(restoreArchive, file, { code: fields.code })
     await navigateTo('/sign-in')
   } catch (error) {
-    archiveWrong.value = refusalOf(error).fields.file ?? refusalOf(error).message
+    const refused = refusalOf(error)
+    archiveWrong.value = refused.fields.file ?? refused.fields.code ?? refused.message
   } finally {
     restoring.value = false
   }
@@ -45,8 +46,22 @@ async function restore(event: Event): Promise<void> {
     <form class="w-full max-w-md space-y-5" novalidate @submit.prevent="save">
       <h1>Set up your practice</h1>
       <p class="text-faint">The practice owns everything that is written down here. You are its first lead.</p>
+      <AppField
+        v-slot="{ id, fieldClass, aria }"
+        label="Code of the start window"
+        :wrong="wrong.code"
+        hint="It stands in the window in which the server was started."
+        ><input
+          :id="id"
+          v-model="fields.code"
+          :class="fieldClass"
+          v-bind="aria"
+          autocomplete="off"
+          spellcheck="false"
+          autofocus
+      /></AppField>
       <AppField v-slot="{ id, fieldClass, aria }" label="Name of the practice" :wrong="wrong.practice"
-        ><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria" autofocus
+        ><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria"
       /></AppField>
       <AppField v-slot="{ id, fieldClass, aria }" label="Your name" :wrong="wrong.name"
         ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="name"
@@ -54,19 +69,7 @@ async function restore(event: Event): Promise<void> {
       <AppField v-slot="{ id, fieldClass, aria }" label="E-mail" :wrong="wrong.email"
         ><input :id="id" v-model="fields.email" :class="fieldClass" v-bind="aria" type="email" autocomplete="username"
       /></AppField>
-      <AppField
-        v-slot="{ id, fieldClass, aria }"
-        label="Password"
-        :wrong="wrong.password"
-        hint="10 characters at least."
-        ><input
-          :id="id"
-          v-model="fields.password"
-          :class="fieldClass"
-          v-bind="aria"
-          type="password"
-          autocomplete="new-password"
-      /></AppField>
+      <NewPasswordField v-model="fields.password" label="Password" :wrong="wrong.password" />
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
       <button class="button button-main w-full">Make the practice</button>
       <div class="border-t border-line pt-4">

@@ -1,30 +1,24 @@
 <script setup lang="ts">
-import { readSetup, signIn as signInAs } from '~~/core/contract/practice'
-import { refusalOf } from '~/composables/useRefusal'
+import { readSetup } from '~~/core/contract/access'
+import { isSignedOut } from '~/live/signedOut'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
-const { refresh } = useAccount()
-const email = ref('')
-const password = ref('')
-const wrong = ref('')
-const busy = ref(false)
+const { account, isUnasked, refresh } = useAccount()
+const isRecovering = ref(false)
 
 if ((await call(readSetup)).needed) await navigateTo('/set-up')
+// A link from elsewhere, or another window that has signed in: nobody is asked twice.
+else if (account.value !== null && !isUnasked.value && !isSignedOut.value) await goOn()
 
-async function signIn(): Promise<void> {
-  busy.value = true
-  wrong.value = ''
-  try {
-    await call(signInAs, { body: { email: email.value, password: password.value } })
-    await refresh()
-    const to = String(route.query.to ?? '/')
-    await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
-  } catch (error) {
-    wrong.value = refusalOf(error).message
-  } finally {
-    busy.value = false
-  }
+async function goOn(): Promise<void> {
+  const to = String(route.query.to ?? '/')
+  await navigateTo(/^\/(?![/\\])/.test(to) ? to : '/')
+}
+async function signedIn(): Promise<void> {
+  isSignedOut.value = false
+  await refresh()
+  await goOn()
 }
 </script>
 
@@ -44,37 +38,15 @@ async function signIn(): Promise<void> {
       </svg>
     </div>
     <div class="grid place-items-center p-6">
-      <form class="w-full max-w-sm space-y-5" @submit.prevent="signIn">
+      <div class="w-full max-w-sm space-y-5">
         <div>
           <h1>Unhurried Circle</h1>
           <p class="text-faint mt-2">One class, four tiers, everybody at their own level.</p>
         </div>
         <NotTrusted />
-        <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
-          <input
-            :id="id"
-            v-model="email"
-            :class="fieldClass"
-            v-bind="aria"
-            type="email"
-            autocomplete="username"
-            required
-            autofocus
-          />
-        </AppField>
-        <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong">
-          <input
-            :id="id"
-            v-model="password"
-            :class="fieldClass"
-            v-bind="aria"
-            type="password"
-            autocomplete="current-password"
-            required
-          />
-        </AppField>
-        <button class="button button-main w-full" :disabled="busy">Sign in</button>
-      </form>
+        <RecoveryForm v-if="isRecovering" @signed-in="signedIn" @back="isRecovering = false" />
+        <SignInForm v-else @signed-in="signedIn" @forgotten="isRecovering = true" />
+      </div>
     </div>
   </div>
 </template>

@@ -5,7 +5,7 @@ import { Remembered } from '../offer/person'
 import { CircleBack } from '../reflect/circleBack'
 import { LOOK_BACK_WEEKS } from '../reflect/lookBack'
 import { Weeks } from './records'
-import { Role } from './practice'
+import { Role } from './account'
 import { Day, Id, Moment, route, Version } from './route'
 
 export const Series = z.object({ id: Id, circleId: Id, rule: SeriesRule, version: Version })

@@ -1,31 +1,5 @@
 import { z } from 'zod'
-import { Id, Moment, route } from './route'
-
-/** A lead sees all; a helper leads and logs, and sees of health what today needs. */
-export const Role = z.enum(['lead', 'helper'], 'A role is lead or helper.')
-export type Role = z.infer<typeof Role>
-
-/** Somebody who signs in. */
-export const Account = z.object({
-  id: Id,
-  practiceId: Id,
-  practiceName: z.string(),
-  email: z.string(),
-  name: z.string(),
-  role: Role,
-})
-export type Account = z.infer<typeof Account>
-
-export const NewAccountFields = z.object({
-  name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120),
-  email: z.email('This is not an e-mail address.').max(190),
-  role: Role,
-  password: z.string('A password is needed.').min(10, 'A password has 10 characters at least.').max(200),
-})
-
-const NewPracticeFields = NewAccountFields.omit({ role: true }).extend({
-  practice: z.string('The practice needs a name.').trim().min(1, 'The practice needs a name.').max(120),
-})
+import { Moment, route } from './route'
 
 /** What somebody did with a person's health data. */
 export const HealthDeed = z.enum([
@@ -70,51 +44,6 @@ export const readHealth = route({
     freeMb: z.number().nullable(),
     warnings: z.array(z.string()),
   }),
-})
-export const signIn = route({
-  method: 'POST',
-  path: '/api/session',
-  may: 'anybody',
-  body: z.object({
-    email: z.string('Your e-mail address is needed.').min(1, 'Your e-mail address is needed.').max(190),
-    password: z.string('Your password is needed.').min(1, 'Your password is needed.').max(200),
-  }),
-  reply: Account,
-})
-export const signOut = route({
-  method: 'DELETE',
-  path: '/api/session',
-  may: 'account',
-  reply: z.object({ signedOut: z.literal(true) }),
-})
-export const readSetup = route({
-  method: 'GET',
-  path: '/api/setup',
-  may: 'anybody',
-  reply: z.object({ needed: z.boolean() }),
-})
-export const setUp = route({
-  method: 'POST',
-  path: '/api/setup',
-  may: 'anybody',
-  body: NewPracticeFields,
-  reply: Account,
-})
-/** The body is the archive's file as it was taken out. */
-export const restoreArchive = route({
-  method: 'POST',
-  path: '/api/setup/archive',
-  may: 'anybody',
-  /** How many rows each table got. */
-  reply: z.record(z.string(), z.number()),
-})
-export const readAccounts = route({ method: 'GET', path: '/api/accounts', may: 'lead', reply: z.array(Account) })
-export const addAccount = route({
-  method: 'POST',
-  path: '/api/accounts',
-  may: 'lead',
-  body: NewAccountFields,
-  reply: Account,
 })
 /** Who looked at or changed anybody's health data, newest first. */
 export const readHealthLog = route({

@@ -1,3 +1,4 @@
+import * as access from './access'
 import * as circles from './circles'
 import * as homePractice from './homePractice'
 import * as meetings from './meetings'
@@ -11,6 +12,7 @@ import * as shelf from './shelf'
 
 /** Every route of the application: the table of who may call which. */
 export const ROUTES: readonly Route[] = [
+  access,
   circles,
   homePractice,
   meetings,

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import type { Account, Role } from '../../core/contract/practice'
+import type { Account, Role } from '../../core/contract/account'
 import { NotFound, type Database, type Scope } from './rows'
 import { inTransaction } from './transaction'
 
-interface AccountRow {
+/** An account as it is stored. */
+export interface AccountRow {
   id: string
   practice_id: string
   practice_name: string
@@ -26,6 +27,7 @@ export async function accountByEmail(
   const row = await db<AccountRow>('accounts as a')
     .join('practices as p', 'p.id', 'a.practice_id')
     .where('a.email', writtenEmail(email))
+    .whereNull('a.removed_at')
     .first<AccountRow>('a.*', 'p.name as practice_name')
   return row ? { account: accountOf(row), passwordHash: row.password_hash } : null
 }
@@ -35,6 +37,7 @@ export async function accountsOf(scope: Scope): Promise<Account[]> {
   const rows = await db<AccountRow>('accounts as a')
     .join('practices as p', 'p.id', 'a.practice_id')
     .where('a.practice_id', practiceId)
+    .whereNull('a.removed_at')
     .orderBy('a.name')
     .select<AccountRow[]>('a.*', 'p.name as practice_name')
   return rows.map(accountOf)
@@ -42,7 +45,7 @@ export async function accountsOf(scope: Scope): Promise<Account[]> {
 
 /** Whether there is such an account in the practice. */
 export async function isAccountOf({ db, practiceId }: Scope, id: string): Promise<boolean> {
-  return (await db('accounts').where({ id, practice_id: practiceId }).first('id')) !== undefined
+  return (await db('accounts').where({ id, practice_id: practiceId, removed_at: null }).first('id')) !== undefined
 }
 
 /** Whether anybody has set up a practice here. */
@@ -86,7 +89,90 @@ export async function addAccount(scope: Scope, account: NewAccount): Promise<Acc
   return { id, practiceId, practiceName: practice.name, email, name: account.name, role: account.role }
 }
 
-function accountOf(row: AccountRow): Account {
+/** Whether the address is an account's already; says of no practice which. */
+export async function isTaken(db: Database, email: string): Promise<boolean> {
+  return (
+    (await db('accounts')
+      .where({ email: writtenEmail(email) })
+      .first('id')) !== undefined
+  )
+}
+
+/** An account with the hash of its password. @throws {NotFound} where the practice has no such one */
+export async function ownAccount(
+  { db, practiceId }: Scope,
+  id: string,
+): Promise<{ account: Account; passwordHash: string }> {
+  const row = await db<AccountRow>('accounts as a')
+    .join('practices as p', 'p.id', 'a.practice_id')
+    .where({ 'a.id': id, 'a.practice_id': practiceId })
+    .whereNull('a.removed_at')
+    .first<AccountRow | undefined>('a.*', 'p.name as practice_name')
+  if (!row) throw new NotFound('There is no such account.')
+  return { account: accountOf(row), passwordHash: row.password_hash }
+}
+
+/** Sets another hash; where `was` is given, only while that is still the one. */
+export async function setPasswordHash(db: Database, id: string, passwordHash: string, was?: string): Promise<boolean> {
+  const same = was === undefined ? { id } : { id, password_hash: was }
+  return (await db('accounts').where(same).update({ password_hash: passwordHash })) > 0
+}
+
+/** The last lead of a practice stays one: without, nobody could let anybody in. */
+export class LastLead extends Error {
+  override name = 'LastLead'
+  constructor() {
+    super('This is the only lead: make somebody else a lead first.')
+  }
+}
+
+/**
+ * Changes the name and the role of an account.
+ *
+ * @returns whether the role is another one now
+ * @throws {LastLead}, {NotFound}
+ */
+export function changeAccount(
+  scope: Scope,
+  id: string,
+  { name, role }: { name: string; role: Role },
+): Promise<{ account: Account; isOtherRole: boolean }> {
+  return amongLeads(scope, async (trx) => {
+    const before = await ownAccount({ ...scope, db: trx }, id)
+    await trx('accounts').where({ id }).update({ name, role })
+    return { account: { ...before.account, name, role }, isOtherRole: before.account.role !== role }
+  })
+}
+
+/**
+ * Takes an account away: nobody signs in with it any more, its address is free, and what it did keeps its name.
+ *
+ * @throws {LastLead}, {NotFound}
+ */
+export function removeAccount(scope: Scope, id: string): Promise<void> {
+  return amongLeads(scope, async (trx) => {
+    await ownAccount({ ...scope, db: trx }, id)
+    // An address that nobody can write, and a hash that no password has.
+    const gone = { email: `removed ${id}`, password_hash: '', removed_at: trx.raw('utc_timestamp()') }
+    await trx('accounts').where({ id }).update(gone)
+    for (const table of ['second_factors', 'recovery_codes', 'devices'] as const)
+      await trx(table).where({ account_id: id }).delete()
+  })
+}
+
+/** Work on the accounts of a practice, one at a time; taken back where it leaves no lead. */
+function amongLeads<R>({ db, practiceId }: Scope, work: (trx: Database) => Promise<R>): Promise<R> {
+  return inTransaction(db, async (trx) => {
+    await trx('practices').where({ id: practiceId }).forUpdate().first('id')
+    const result = await work(trx)
+    const lead = await trx('accounts').where({ practice_id: practiceId, role: 'lead', removed_at: null }).first('id')
+    if (!lead) throw new LastLead()
+    return result
+  })
+}
+
+/** An account as the contract has it. */
+export function accountOf(row: AccountRow): Account {
   return {
     id: row.id,
     practiceId: row.practice_id,

@@ -11,6 +11,8 @@ const FORMAT = 'unhurried-circle-archive'
 /** From 2 on an archive ends with a line that says so. */
 const FORMAT_VERSION = 2
 const ROWS_AT_ONCE = 1000
+/** No row is so long: a plan of a thousand blocks is less. */
+const LINE_AT_MOST = 2_000_000
 
 /** The first line of an archive. */
 const Head = z.object({
@@ -79,7 +81,7 @@ export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
  *
  * @param text unzipped, in any pieces
  * @returns how many rows each table got
- * @throws {BrokenArchive} where it is no archive, of a newer shape, cut short, or not of one practice
+ * @throws {BrokenArchive} where it is no archive, of a newer shape, cut short, not of one practice, or without a lead
  */
 export async function restoreArchive(
   db: Database,
@@ -115,6 +117,8 @@ export async function restoreArchive(
       await trx.raw('set foreign_key_checks = 1')
     }
     await checkReferences(trx)
+    if (!(await trx('accounts').where({ role: 'lead', removed_at: null }).first('id')))
+      throw new BrokenArchive('The archive has no lead: nobody could sign in to what it holds.')
     await catchUp(trx, read.migrations)
     return read.rows
   })
@@ -176,6 +180,7 @@ async function* linesOf(text: Readable): AsyncGenerator<string> {
     for await (const chunk of text.setEncoding('utf8')) {
       const lines = (rest + chunk).split('\n')
       rest = lines.pop() ?? ''
+      if (rest.length > LINE_AT_MOST) throw new BrokenArchive('This is no archive of a practice: it has no lines.')
       yield* lines
     }
   } catch (error) {

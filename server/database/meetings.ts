@@ -46,7 +46,7 @@ export async function meetingsOf(scope: Scope): Promise<MeetingLine[]> {
       'm.led_by',
       db.raw(`json_unquote(json_extract(m.plan, '$.title')) as title`),
       db.raw(`json_length(m.plan, '$.blocks') as blocks`),
-      db('arrivals').count('*').whereRaw('meeting_id = m.id and came').as('came'),
+      db.raw('(select count(*) from arrivals where meeting_id = m.id and came) as came'),
       db.raw('exists(select 1 from class_events where meeting_id = m.id) as started'),
       db.raw('exists(select 1 from outcomes where meeting_id = m.id) as logged'),
       db.raw('exists(select 1 from ledger where meeting_id = m.id) as decided'),

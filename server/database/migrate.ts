@@ -16,6 +16,7 @@ import * as howAtHome from './migrations/012_how_at_home'
 import * as oneOrder from './migrations/013_one_order'
 import * as notedInItsMeeting from './migrations/014_noted_in_its_meeting'
 import * as signingIn from './migrations/015_signing_in'
+import * as sessions from './migrations/016_sessions'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -34,6 +35,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '013_one_order': oneOrder,
   '014_noted_in_its_meeting': notedInItsMeeting,
   '015_signing_in': signingIn,
+  '016_sessions': sessions,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

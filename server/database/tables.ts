@@ -41,5 +41,12 @@ export const TABLES = [
 ] as const
 export type Table = (typeof TABLES)[number]
 
-/** Tables of the installation, which no archive takes along: tries at signing in, and devices that are known. */
-export const OF_INSTALLATION = ['devices', 'sign_in_tries'] as const
+/** Tables of the installation, which no archive takes along: who is signed in, with what, and who tried to. */
+export const OF_INSTALLATION = [
+  'access_log',
+  'devices',
+  'recovery_codes',
+  'second_factors',
+  'sessions',
+  'sign_in_tries',
+] as const

@@ -1,5 +1,5 @@
 import type { H3Event } from 'h3'
-import type { Account } from '../../core/contract/practice'
+import type { Account } from '../../core/contract/account'
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '../../core/contract/route'
 import { database } from '../database/database'
 import type { Acting, Database } from '../database/rows'
@@ -19,6 +19,8 @@ interface Parsed<R extends Route> {
 /** A request of somebody who is signed in: they act within their practice. */
 export interface Asked<R extends Route> extends Parsed<R> {
   account: Account
+  /** The id of their session. */
+  session: string
   scope: Acting
 }
 
@@ -32,10 +34,11 @@ const IDS = new Set(['id', 'entry', 'letter'])
  */
 export function answer<R extends Route>(route: R, handle: (asked: Asked<R>) => Promise<AnswerOf<R> | Ready>) {
   return defineEventHandler(async (event) => {
-    const { account } = event.context
-    if (!account) throw refusal(401, 'sign-in', 'Please sign in.')
+    const { signedIn } = event.context
+    if (!signedIn) throw refusal(401, 'sign-in', 'Please sign in.')
+    const { account, id: session } = signedIn
     const scope: Acting = { db: database(), practiceId: account.practiceId, accountId: account.id }
-    return answered(event, route, (parsed) => handle({ ...parsed, account, scope }))
+    return answered(event, route, (parsed) => handle({ ...parsed, account, session, scope }))
   })
 }
 

@@ -2,6 +2,7 @@ import { CatalogueError } from '../../core/catalogue/catalogue'
 import type { Route } from '../../core/contract/route'
 import { UnreadableFile } from '../../core/formats/table'
 import { databaseErrorOf } from '../database/databaseError'
+import { LastLead } from '../database/accounts'
 import { NotFound, OlderVersion } from '../database/rows'
 import { TooManyTries } from '../session/tooManyTries'
 import { AnsweredMeanwhile, ProposedOtherwise, WrongAnswers } from '../services/settleDecisions'
@@ -16,6 +17,7 @@ export function refusalOf({ method, path }: Pick<Route, 'method' | 'path'>, erro
   if (error instanceof WrongAnswers) return notValid(error.fields)
   if (error instanceof AnsweredMeanwhile) return refusal(409, 'answered-meanwhile', error.message)
   if (error instanceof ProposedOtherwise) return refusal(409, 'proposed-otherwise', error.message)
+  if (error instanceof LastLead) return refusal(409, 'last-lead', error.message)
   if (error instanceof TooManyTries) return refusal(429, 'too-many-tries', error.message)
   const known = databaseErrorOf(error)
   if (!known) return error

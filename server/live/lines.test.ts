@@ -4,12 +4,20 @@ import { Lines, telling } from './lines'
 describe('lines to screens', () => {
   it('are so many at most, and one that ended makes room, once', () => {
     const lines = new Lines(2)
-    const [end] = [lines.take(), lines.take()]
-    expect(() => lines.take()).toThrow('Too many screens')
+    const take = () => lines.take('of somebody', () => expect.fail('closed'))
+    const [end] = [take(), take()]
+    expect(take).toThrow('Too many screens')
     end()
     end()
-    lines.take()
-    expect(() => lines.take()).toThrow('Too many screens')
+    take()
+    expect(take).toThrow('Too many screens')
+  })
+  it('are closed with the session that they are of, and no others', () => {
+    const lines = new Lines()
+    const closed: string[] = []
+    for (const session of ['ann', 'ann', 'bea']) lines.take(session, () => closed.push(session))
+    lines.cut(['ann', 'nobody'])
+    expect(closed).toEqual(['ann', 'ann'])
   })
   it('hold so much at most for a screen that takes nothing, which is closed then', () => {
     const sent: number[] = []

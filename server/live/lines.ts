@@ -11,27 +11,35 @@ interface Line<M> {
   close: () => Promise<void>
 }
 
-/** The lines that are open. */
+/** The lines that are open, and whose session each of them is of. */
 export class Lines {
-  private open = 0
+  private readonly open = new Set<{ session: string; close: () => unknown }>()
   constructor(private readonly atMost = LINES_AT_MOST) {}
 
   /**
    * Counts one more in.
    *
-   * @returns counts it out again, once
+   * @param session the id of the session that it is of
+   * @param close ends it, where the session does
+   * @returns counts it out again
    * @throws 503 where too many are open
    */
-  take(): () => void {
-    if (this.open >= this.atMost) throw refusal(503, 'busy', 'Too many screens follow at once: close some of them.')
-    this.open += 1
-    let isOut = false
-    return () => {
-      if (!isOut) this.open -= 1
-      isOut = true
-    }
+  take(session: string, close: () => unknown): () => void {
+    if (this.open.size >= this.atMost)
+      throw refusal(503, 'busy', 'Too many screens follow at once: close some of them.')
+    const line = { session, close }
+    this.open.add(line)
+    return () => void this.open.delete(line)
+  }
+
+  /** Closes the lines of sessions that are over. */
+  cut(sessions: readonly string[]): void {
+    for (const line of [...this.open]) if (sessions.includes(line.session)) line.close()
   }
 }
+
+/** Those of this server. */
+export const lines = new Lines()
 
 /**
  * Tells through a line as much as waits to leave, and no more: one that does not take it is closed, and comes back by

@@ -1,4 +1,4 @@
-import type { Account } from '../../core/contract/practice'
+import type { Account } from '../../core/contract/account'
 import { addPractice, hasPractice, type NewAccount } from '../database/accounts'
 import { locked } from '../database/locked'
 import type { Database } from '../database/rows'

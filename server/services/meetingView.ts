@@ -1,5 +1,5 @@
 import type { MeetingView } from '../../core/contract/meetings'
-import type { Role } from '../../core/contract/practice'
+import type { Role } from '../../core/contract/account'
 import { NotFound, type Scope } from '../database/rows'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { arrivalsOf, everybodyIn, handChoicesOf } from '../database/arrivals'

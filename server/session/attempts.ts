@@ -53,6 +53,19 @@ class Attempts {
   }
 
   /**
+   * Counts a try that needs no account's count, since what is tried cannot be guessed: what wrong passwords do to an
+   * account keeps nobody from it.
+   *
+   * @throws {TooManyTries}
+   */
+  async countOfAddress(address: string): Promise<Try> {
+    const { ofAddress } = this.limiters
+    const place = keyOf(`recovery ${address}`)
+    await refusing(async () => void (await ofAddress.consume(place)))
+    return { wasRight: async () => void (await ofAddress.reward(place)) }
+  }
+
+  /**
    * Counts a try before anything of it is looked at: of a hundred at the same moment no more are let through than one
    * after the other.
    *

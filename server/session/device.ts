@@ -19,8 +19,10 @@ export function deviceOf(event: H3Event): string | null {
 /** Gives a device something to carry, or lets it keep what it has for longer; its hash. */
 export function markDevice(event: H3Event): string {
   const carried = getCookie(event, NAME) ?? randomBytes(32).toString('base64url')
-  const { secure } = useRuntimeConfig(event).session.cookie as { secure: boolean }
-  setCookie(event, NAME, carried, { httpOnly: true, sameSite: 'lax', secure, maxAge: SECONDS, path: '/api/session' })
+  const { https } = useRuntimeConfig(event)
+  setCookie(event, NAME, carried, {
+    ...{ httpOnly: true, sameSite: 'strict', secure: https, path: '/api/session', maxAge: SECONDS },
+  })
   return hashOf(carried)
 }
 

@@ -1,4 +1,4 @@
-import type { Role } from '../../core/contract/practice'
+import type { Role } from '../../core/contract/account'
 import type { Participant } from '../../core/offer/participant'
 
 /** Lists and profiles: a helper sees no considerations at all. */

@@ -2,6 +2,7 @@ import { readCircleLookBack } from '../../core/contract/circles'
 import { readHandout } from '../../core/contract/homePractice'
 import { readMeeting } from '../../core/contract/meetings'
 import { saveMovement } from '../../core/contract/movements'
+import type { Role } from '../../core/contract/account'
 import {
   exportCalendar,
   exportMeasures,
@@ -9,7 +10,6 @@ import {
   importCalendar,
   importMeasures,
   importPeople,
-  type Role,
 } from '../../core/contract/practice'
 import { moveTier } from '../../core/contract/people'
 import { readLetter, readPersonLookBack, readProfile, readRecord } from '../../core/contract/records'

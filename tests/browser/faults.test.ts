@@ -209,7 +209,7 @@ async function leave(kept: object): Promise<void> {
   )
 }
 const signedIn = (): Promise<{ id: string; practiceId: string }> =>
-  visitor.page.evaluate(async () => (await (await fetch('/api/_auth/session')).json()).user)
+  visitor.page.evaluate(async () => (await (await fetch('/api/session')).json()).account)
 
 describe('notes that an earlier visit left', () => {
   it('are shown and sent from any page, with who noted them beside who is signed in now', async () => {

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PASSWORD } from '../demoData'
-import { World } from '../world'
+import { SETUP_CODE, World } from '../world'
 import { Visitor } from './visitor'
 
 /** An instructor who starts without the demo: from nothing to a first plan, by what the screens say. */
@@ -19,6 +19,7 @@ describe('the first start', () => {
   it('leads to setting up the practice and its first account', async () => {
     await visitor.open('/')
     await visitor.sees('Set up your practice')
+    await visitor.fill('Code of the start window', 'not the code')
     await visitor.fill('Name of the practice', 'Quiet Hall')
     await visitor.fill('Your name', 'Lena Test')
     await visitor.fill('E-mail', 'lena@quiet.example')
@@ -27,6 +28,9 @@ describe('the first start', () => {
     await visitor.sees('A password has 10 characters at least.')
     await visitor.expectAccessible()
     await visitor.fill('Password', PASSWORD)
+    await visitor.click('Make the practice')
+    await visitor.sees('This is not the code that stands in the window')
+    await visitor.fill('Code of the start window', ` ${SETUP_CODE.toUpperCase()}`)
     await visitor.click('Make the practice')
     await visitor.sees('Add the venue')
   })

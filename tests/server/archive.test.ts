@@ -3,7 +3,7 @@ import { gunzipSync, gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { OF_INSTALLATION, TABLES } from '../../server/database/tables'
 import { LEAD } from '../demoData'
-import { World, type Caller } from '../world'
+import { SETUP_CODE, World, type Caller } from '../world'
 
 /** Everything in the database but the log of who looked, row by row, in an order that does not depend on the disk. */
 async function contents(world: World): Promise<Record<string, string[]>> {
@@ -20,7 +20,7 @@ async function takeOut(world: World, caller: Caller): Promise<Buffer> {
   return Buffer.from(await reply.arrayBuffer())
 }
 async function putIn(world: World, archive: Buffer): Promise<{ status: number; body: any }> {
-  const reply = await fetch(`${world.address}/api/setup/archive`, {
+  const reply = await fetch(`${world.address}/api/setup/archive?code=${SETUP_CODE}`, {
     method: 'POST',
     body: new Uint8Array(archive),
     headers: { 'content-type': 'application/gzip' },

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROUTES } from '../../core/contract/routes'
 import { World, type Caller } from '../world'
-import { goodRequests, nameOf, pathOf, type Requests } from './requests'
+import { bodyOf, goodRequests, nameOf, pathOf, type Requests } from './requests'
 
 let world: World
 let lead: Caller
@@ -16,9 +16,13 @@ afterAll(() => world.close())
 /** Reading first, taking away last; what is made on the way is taken away again. */
 const TURN = { POST: 1, PUT: 0, GET: 2, DELETE: 3 }
 const signedIn = ROUTES.filter(({ may }) => may !== 'anybody')
+/** These end sessions: last of all, in this order. */
+const LAST = ['PUT /api/account/password', 'DELETE /api/session']
 const ordered = signedIn
   .toSorted((a, b) => TURN[a.method] - TURN[b.method])
-  .toSorted((a, b) => Number(nameOf(a) === 'DELETE /api/session') - Number(nameOf(b) === 'DELETE /api/session'))
+  .toSorted((a, b) => LAST.indexOf(nameOf(a)) - LAST.indexOf(nameOf(b)))
+
+const textOf = (body: unknown) => (body === undefined ? undefined : JSON.stringify(body))
 
 describe('every route', () => {
   it.each(ordered.map((route) => [nameOf(route), route] as const))(
@@ -28,10 +32,11 @@ describe('every route', () => {
       const abort = new AbortController()
       const reply = await fetch(world.address + pathOf(route, request), {
         method: route.method,
-        body: request.raw ?? (request.body === undefined ? undefined : JSON.stringify(request.body)),
+        body: request.raw ?? textOf(await bodyOf(request)),
         headers: { cookie: lead.cookie, 'content-type': 'application/json' },
         signal: abort.signal,
       })
+      lead.keepAll(reply)
       if (route.file) {
         expect([reply.status, reply.headers.get('content-type')]).toEqual([200, expect.stringContaining(route.file)])
         abort.abort()
@@ -44,7 +49,8 @@ describe('every route', () => {
     },
   )
   it('is one that the contract knows', async () => {
-    expect((await lead.call('GET', '/api/nowhere')).status).toBe(404)
-    expect((await lead.call('DELETE', '/api/meetings')).status).not.toBe(200)
+    const again = await world.signedIn()
+    expect((await again.call('GET', '/api/nowhere')).status).toBe(404)
+    expect((await again.call('DELETE', '/api/meetings')).status).toBe(404)
   })
 })

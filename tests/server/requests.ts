@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import { TOTP } from 'otpauth'
 import type { Route } from '../../core/contract/route'
+import { HELPER, PASSWORD } from '../demoData'
 import { shippedCatalogue } from '../shippedCatalogue'
 import { nextMeeting, type Caller, type World } from '../world'
 
@@ -7,10 +9,13 @@ import { nextMeeting, type Caller, type World } from '../world'
 export interface Request {
   params?: Record<string, string>
   query?: string
-  body?: unknown
+  /** What is sent; made in the moment where it holds for one only. */
+  body?: unknown | (() => Promise<unknown>)
   /** A file, sent as it is. */
   raw?: Uint8Array<ArrayBuffer>
 }
+
+export const bodyOf = ({ body }: Request): unknown => (typeof body === 'function' ? body() : body)
 
 /** One good request for every route of the contract that needs a sign-in, on things of the demo. */
 export type Requests = Record<string, Request>
@@ -85,6 +90,11 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     levels: [],
   }
   const yaml = await read('/api/movements/bridge')
+  const helper = (await read('/api/accounts')).find((one: any) => one.email === HELPER)
+  const ofHelper = { params: { id: helper.id } }
+  const elsewhere = await world.signedIn()
+  const { sessions } = (await elsewhere.call('GET', '/api/account')).body
+  const factor = '/api/account/second-factor'
   const file = (text: string) => ({ body: { text, commit: false } })
   return {
     'GET /api/venues': {},
@@ -121,7 +131,31 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/exports/measures': {},
     'GET /api/exports/outcomes': {},
     'GET /api/exports/people': {},
+    'GET /api/account': {},
+    'PUT /api/account/password': { body: { oldPassword: PASSWORD, password: PASSWORD } },
+    'POST /api/account/recovery-codes': { body: { password: PASSWORD } },
+    'PUT /api/account/second-factor': {
+      body: async () => {
+        const { secret } = (await lead.call('POST', factor, { password: PASSWORD })).body
+        return { code: new TOTP({ secret }).generate() }
+      },
+    },
+    'POST /api/account/second-factor': {
+      body: async () => {
+        await world.db('second_factors').delete()
+        return { password: PASSWORD }
+      },
+    },
+    'DELETE /api/account/second-factor': { body: { password: PASSWORD } },
+    'DELETE /api/account/sessions/:id': {
+      params: { id: sessions.find((one: any) => one.isThis).id },
+    },
     'GET /api/accounts': {},
+    'PUT /api/accounts/:id': { ...ofHelper, body: { name: helper.name, role: 'helper' } },
+    'PUT /api/accounts/:id/password': { ...ofHelper, body: { password: PASSWORD } },
+    'DELETE /api/accounts/:id/sessions': ofHelper,
+    'DELETE /api/accounts/:id': ofHelper,
+    'GET /api/access-log': {},
     'GET /api/health-log': {},
     'GET /api/participants/:id/letters': own,
     'GET /api/participants/:id/letters/:letter': { params: { id: person.id, letter: letterId } },

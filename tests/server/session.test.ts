@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PASSWORD } from '../demoData'
-import { World, type Caller } from '../world'
+import { SETUP_CODE, World, type Caller } from '../world'
 
 let world: World
 beforeAll(async () => {
@@ -8,7 +8,13 @@ beforeAll(async () => {
 })
 afterAll(() => world.close())
 
-const FIRST = { practice: 'Quiet Hall', name: 'Lena Test', email: 'Lena@Quiet.example', password: PASSWORD }
+const FIRST = {
+  code: SETUP_CODE,
+  practice: 'Quiet Hall',
+  name: 'Lena Test',
+  email: 'Lena@Quiet.example',
+  password: PASSWORD,
+}
 
 describe('the first start without the demo', () => {
   it('asks for a practice, and says at the field what is missing', async () => {
@@ -40,9 +46,9 @@ describe('the first start without the demo', () => {
 })
 
 describe('signing in', () => {
-  it('keeps passwords as salted scrypt hashes only', async () => {
+  it('keeps passwords as salted Argon2id hashes only', async () => {
     const [row] = await world.db('accounts').select('password_hash', 'email')
-    expect(row.password_hash).toMatch(/^\$scrypt\$n=\d+,r=8,p=1\$/)
+    expect(row.password_hash).toMatch(/^\$argon2id\$v=19\$m=65536,t=3,p=4\$/)
     expect(row.email).toBe('lena@quiet.example')
   })
   it('gives a cookie that scripts cannot read', async () => {
@@ -52,7 +58,7 @@ describe('signing in', () => {
       body: JSON.stringify({ email: FIRST.email, password: PASSWORD }),
     })
     expect(reply.headers.get('set-cookie')).toMatch(/HttpOnly/i)
-    expect(reply.headers.get('set-cookie')).toMatch(/SameSite=Lax/i)
+    expect(reply.headers.get('set-cookie')).toMatch(/SameSite=Strict/i)
     expect(reply.headers.get('set-cookie')).not.toContain('lena')
   })
   it('ends with signing out', async () => {

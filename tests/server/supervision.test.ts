@@ -59,12 +59,12 @@ describe('what an earlier start left behind', () => {
     await run.ended
     // Both serve on, unwatched.
     expect(await needed()).toEqual({ needed: true })
-    truncateSync(join(folder, 'session-key'))
+    truncateSync(join(folder, 'access-key'))
     run = start(['--empty', '--port', String(port)], READY)
     await run.heard
     expect(run.said()).toContain(`A server of an earlier start is still running (process ${server}): ending it.`)
     expect(run.said()).toContain('The database is still running from an earlier start: using it.')
-    expect(run.said()).toContain('session-key was damaged: a new key is made')
+    expect(run.said()).toContain('access-key was damaged: a new key is made')
     expect(databasePid()).toBe(database)
     expect(await needed()).toEqual({ needed: true })
     process.kill(databasePid(), 'SIGKILL')

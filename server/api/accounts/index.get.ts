@@ -1,5 +1,5 @@
 import { accountsOf } from '../../database/accounts'
-import { readAccounts } from '../../../core/contract/practice'
+import { readAccounts } from '../../../core/contract/access'
 import { answer } from '../../http/answer'
 
 export default answer(readAccounts, ({ scope }) => accountsOf(scope))

@@ -1,5 +1,5 @@
 import { hasPractice } from '../../database/accounts'
-import { readSetup } from '../../../core/contract/practice'
+import { readSetup } from '../../../core/contract/access'
 import { answerAnybody } from '../../http/answer'
 
 export default answerAnybody(readSetup, async ({ db }) => ({ needed: !(await hasPractice(db)) }))

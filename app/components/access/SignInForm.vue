@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { signIn } from '~~/core/contract/access'
+import { refusalOf } from '~/composables/useRefusal'
+
+/** E-mail and password; where the account has one-time codes, the code once these were right. */
+const emit = defineEmits<{ signedIn: []; forgotten: [] }>()
+const fields = reactive({ email: '', password: '', code: '' })
+const isCodeNeeded = ref(false)
+const wrong = ref<Record<string, string>>({})
+const busy = ref(false)
+
+async function send(): Promise<void> {
+  busy.value = true
+  wrong.value = {}
+  try {
+    await call(signIn, { body: { ...fields, code: isCodeNeeded.value ? fields.code : undefined } })
+    emit('signedIn')
+  } catch (error) {
+    const refused = refusalOf(error)
+    const asksForCode = 'code' in refused.fields
+    if (asksForCode) isCodeNeeded.value = true
+    wrong.value = asksForCode ? refused.fields : { password: refused.message }
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="space-y-5" @submit.prevent="send">
+    <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
+      <input
+        :id="id"
+        v-model="fields.email"
+        :class="fieldClass"
+        v-bind="aria"
+        type="email"
+        autocomplete="username"
+        required
+        autofocus
+        @input="isCodeNeeded = false"
+      />
+    </AppField>
+    <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong.password">
+      <input
+        :id="id"
+        v-model="fields.password"
+        :class="fieldClass"
+        v-bind="aria"
+        type="password"
+        autocomplete="current-password"
+        required
+      />
+    </AppField>
+    <AppField
+      v-if="isCodeNeeded"
+      v-slot="{ id, fieldClass, aria }"
+      label="Code"
+      hint="Six digits, as your authenticator shows them now."
+      :wrong="wrong.code"
+    >
+      <input
+        :id="id"
+        v-model="fields.code"
+        v-focus
+        :class="fieldClass"
+        v-bind="aria"
+        inputmode="numeric"
+        autocomplete="one-time-code"
+        required
+      />
+    </AppField>
+    <button class="button button-main w-full" :disabled="busy">Sign in</button>
+    <p class="text-center">
+      <button type="button" class="underline text-faint min-h-11" @click="emit('forgotten')">
+        I have forgotten my password{{ isCodeNeeded ? ', or lost my authenticator' : '' }}
+      </button>
+    </p>
+  </form>
+</template>

@@ -1,0 +1,2 @@
+/** Whether the server has said that whoever used this browser is signed in no longer. */
+export const isSignedOut = ref(false)
