@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { readAccessLog, type AccessEntry } from '~~/core/contract/access'
+import { ACCESS_LOG_PAGE, readAccessLog, type AccessEntry } from '~~/core/contract/access'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Who signed in, who tried to, and what became of accounts: a page at a time. */
@@ -11,7 +11,7 @@ const problem = ref('')
 async function readOn(): Promise<void> {
   try {
     const page = await call(readAccessLog, { query: { before: entries.value.at(-1)?.id } })
-    isMore.value = page.length > 0
+    isMore.value = page.length === ACCESS_LOG_PAGE
     entries.value.push(...page)
   } catch (error) {
     problem.value = refusalOf(error).message

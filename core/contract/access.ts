@@ -229,6 +229,8 @@ export const endSessionsOf = route({
 })
 /** What the account did keeps its name. */
 export const removeAccount = route({ method: 'DELETE', path: '/api/accounts/:id', may: 'lead', reply: Done })
+/** So many entries are a page. */
+export const ACCESS_LOG_PAGE = 100
 /** Newest first, a page at a time. */
 export const readAccessLog = route({
   method: 'GET',

@@ -1,8 +1,5 @@
-import { AccessDeed, type AccessEntry } from '../../core/contract/access'
+import { ACCESS_LOG_PAGE, AccessDeed, type AccessEntry } from '../../core/contract/access'
 import { isoOf, type Database, type Scope } from './rows'
-
-/** So many entries are a page. */
-const PAGE = 100
 
 /** What happened to access. */
 export interface Accessed {
@@ -37,7 +34,7 @@ export async function accessLogOf({ db, practiceId }: Scope, before?: number): P
     .leftJoin('accounts as a', 'a.id', 'l.account_id')
     .where('l.practice_id', practiceId)
     .orderBy('l.id', 'desc')
-    .limit(PAGE)
+    .limit(ACCESS_LOG_PAGE)
   if (before !== undefined) query.where('l.id', '<', before)
   const rows = await query.select('l.id', 'l.at', 'l.did', 'l.about', 'l.address', 'a.name as who')
   return rows.map((row) => ({

@@ -37,6 +37,6 @@ async function go(): Promise<void> {
         v-bind="aria"
         autocomplete="current-password"
     /></AppField>
-    <button class="button mt-[1.85rem]" :disabled="busy">{{ does }}</button>
+    <button class="button mt-[1.6rem]" :disabled="busy">{{ does }}</button>
   </form>
 </template>

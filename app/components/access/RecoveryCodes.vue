@@ -6,13 +6,13 @@ const print = () => window.print()
 </script>
 
 <template>
-  <div class="border-2 border-ink rounded-lg p-4 max-w-md space-y-3 printed" data-test="recovery-codes">
-    <h3>Recovery codes for {{ account?.email }}</h3>
+  <div class="border-2 border-ink rounded-lg p-4 max-w-xl space-y-3 printed" data-test="recovery-codes">
+    <h3 class="font-semibold">Recovery codes for {{ account?.email }}</h3>
     <p>
       Each sets a new password once, and stands in for the authenticator. They are shown only now: print them, and keep
       them where you keep keys, not with the tablet.
     </p>
-    <ol class="grid sm:grid-cols-2 gap-x-6 gap-y-1 numerals font-mono">
+    <ol class="grid sm:grid-cols-2 gap-x-6 gap-y-1 numerals font-mono whitespace-nowrap">
       <li v-for="code in codes" :key="code">{{ code }}</li>
     </ol>
     <button class="button no-print" @click="print">Print them</button>

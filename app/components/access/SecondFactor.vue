@@ -54,7 +54,7 @@ const written = computed(() => begun.value?.secret.replace(/(.{4})(?=.)/g, '$1 '
             inputmode="numeric"
             autocomplete="one-time-code"
         /></AppField>
-        <button class="button button-main mt-[1.85rem]">Confirm</button>
+        <button class="button button-main mt-[1.6rem]">Confirm</button>
       </form>
     </template>
     <template v-else>

@@ -20,7 +20,7 @@ async function end(id: string): Promise<void> {
         >{{ session.on }}<span v-if="session.isThis" class="font-normal text-faint">, this one</span></span
       >
       <span class="text-faint">since {{ format(session.madeAt, 'd MMMM, HH:mm') }}</span>
-      <span class="text-faint w-44">used {{ formatDistanceToNow(session.seenAt, { addSuffix: true }) }}</span>
+      <span class="text-faint w-60">used {{ formatDistanceToNow(session.seenAt, { addSuffix: true }) }}</span>
       <button v-if="!session.isThis" class="button button-quiet" @click="end(session.id)">Sign out there</button>
       <span v-else class="w-32" />
     </li>

@@ -72,7 +72,7 @@ function move(tier: Tier): void {
       >, {{ one.also }} and {{ one.counts }}. The later one, {{ one.counts }}, counts.
     </p>
     <div class="flex flex-wrap items-center gap-2">
-      <p class="text-faint mr-1" :class="loggedBlock && loggedIndex === blockIndex ? 'sr-only' : ''">
+      <p data-test="noting" class="text-faint mr-1" :class="loggedBlock && loggedIndex === blockIndex ? 'sr-only' : ''">
         {{
           loggedBlock
             ? `Noting for ${nameOf(loggedBlock.movement)}`

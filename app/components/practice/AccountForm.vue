@@ -55,7 +55,7 @@ const remove = () => does(() => call(removeAccount, { params }), '')
           <option value="lead">lead</option>
         </select></AppField
       >
-      <button class="button mt-[1.85rem]">Save</button>
+      <button class="button mt-[1.6rem]">Save</button>
     </form>
     <form v-if="!isOwn" class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="set">
       <NewPasswordField
@@ -64,7 +64,7 @@ const remove = () => does(() => call(removeAccount, { params }), '')
         class="w-80"
         :wrong="wrong.password"
       />
-      <button class="button mt-[1.85rem]">Set it</button>
+      <button class="button mt-[1.6rem]">Set it</button>
     </form>
     <p v-else><NuxtLink to="/account" class="underline">Your password and your codes</NuxtLink></p>
     <div class="flex flex-wrap gap-3 items-center">

@@ -40,7 +40,7 @@ async function add(): Promise<void> {
       </select></AppField
     >
     <NewPasswordField v-model="fields.password" label="First password" class="w-80" :wrong="wrong.password" />
-    <button class="button mt-[1.85rem]">Add the account</button>
+    <button class="button mt-[1.6rem]">Add the account</button>
     <p v-if="message" class="wrong w-full" role="alert">{{ message }}</p>
   </form>
 </template>
