@@ -168,6 +168,7 @@ export class Instance {
         '--bind-address=127.0.0.1',
         `--pid-file=${this.pidFile}`,
         '--skip-name-resolve',
+        '--local-infile=0',
         '--character-set-server=utf8mb4',
         '--collation-server=utf8mb4_unicode_ci',
         '--innodb-buffer-pool-size=256M',
@@ -203,14 +204,15 @@ export class Instance {
     return `The database ${what}. Its last words:\n${words}\nIf another program uses the folder ${this.data}, end it and start again. The whole log is ${this.log}.`
   }
 
+  /** Asks it something; through its input, since everybody on the machine can read what a program is called with. */
   ask(sql) {
-    return this.client('mariadb', ['--execute', sql])
+    return this.client('mariadb', [], { input: sql })
   }
 
   /** Runs one of the database's own programs as its administrator, from a file or into one where that is wanted. */
-  client(program, args, stdio = 'pipe') {
+  client(program, args, { stdio = 'pipe', input } = {}) {
     const own = ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`]
-    return spawnSync(requireProgram(program), [...own, ...args], { encoding: 'utf8', stdio })
+    return spawnSync(requireProgram(program), [...own, ...args], { encoding: 'utf8', stdio, input })
   }
 
   /** The same as a process, for streams. */
@@ -229,7 +231,8 @@ export class Instance {
   /** Writes everything that is stored into one file of SQL. */
   dump(file) {
     const out = openSync(file, 'w')
-    const asked = this.client('mariadb-dump', ['--single-transaction', this.name], ['ignore', out, 'pipe'])
+    const stdio = ['ignore', out, 'pipe']
+    const asked = this.client('mariadb-dump', ['--single-transaction', this.name], { stdio })
     closeSync(out)
     if (asked.status !== 0) throw new WayOut(`The database could not be written out:\n${asked.stderr}`)
   }
@@ -237,7 +240,7 @@ export class Instance {
   /** Reads a file of SQL into an empty database. */
   load(file) {
     const from = openSync(file, 'r')
-    const asked = this.client('mariadb', [this.name], [from, 'ignore', 'pipe'])
+    const asked = this.client('mariadb', [this.name], { stdio: [from, 'ignore', 'pipe'] })
     closeSync(from)
     if (asked.status !== 0) throw new WayOut(`${file} could not be read into the database:\n${asked.stderr}`)
   }
@@ -257,10 +260,8 @@ export class Instance {
 
   /** Drops everything that is stored and leaves an empty database: for tests. */
   empty() {
-    const { name } = this
-    const asked = this.ask(
-      `drop database \`${name}\`; create database \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;`,
-    )
+    const made = `create database \`${this.name}\` character set utf8mb4 collate utf8mb4_unicode_ci;`
+    const asked = this.ask(`drop database \`${this.name}\`; ${made}`)
     if (asked.status !== 0) throw new WayOut(`The database could not be emptied:\n${asked.stderr}`)
   }
 

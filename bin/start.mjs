@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
+import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import { certificateFor, ownAddresses } from './certificate.mjs'
 import { writtenCode } from './codes.mjs'
@@ -48,9 +49,14 @@ async function startHere(options, running) {
   requireClock()
   sayWhereRoomIsShort()
   const database = await startDatabase(folder)
-  const wish = ['reset-demo', 'empty'].find((option) => options[option]) ?? 'demo-when-empty'
+  // To a network the made-up circle's sign-ins are not given unasked.
+  const isShared = options.share && !options['share-demo']
+  const unasked = options.empty || isShared ? 'empty' : 'demo-when-empty'
+  const wish = options['reset-demo'] ? 'reset-demo' : unasked
   try {
+    if (options['reset-demo'] && !options.yes) await askBeforeReset(database)
     await bringUpToDate(database, folder, wish)
+    if (isShared) refuseMadeUp(database)
   } catch (error) {
     if (running === null) await database.stop()
     throw error
@@ -68,7 +74,9 @@ function readOptions() {
       options: {
         share: { type: 'boolean', default: false },
         empty: { type: 'boolean', default: false },
+        'share-demo': { type: 'boolean', default: false },
         'reset-demo': { type: 'boolean', default: false },
+        yes: { type: 'boolean', default: false },
         'second-folder': { type: 'string', default: process.env.CIRCLE_SECOND_FOLDER ?? '' },
         'passphrase-file': { type: 'string', default: process.env.CIRCLE_PASSPHRASE_FILE ?? '' },
         port: { type: 'string', default: process.env.PORT ?? '3210' },
@@ -77,10 +85,10 @@ function readOptions() {
     const port = Number(values.port)
     if (!Number.isInteger(port) || port < 1024 || port > 65535)
       throw new Error(`"${values.port}" is not a port between 1024 and 65535.`)
-    return { ...values, port }
+    return { ...values, share: values.share || values['share-demo'], port }
   } catch (error) {
     throw new WayOut(
-      `${error.message}\nThe options are --share, --empty and --port NUMBER, for instance:  npm start -- --port 3211\nFor the daily backups:  --second-folder FOLDER and --passphrase-file FILE`,
+      `${error.message}\nThe options are --share, --share-demo, --empty and --port NUMBER, for instance:  npm start -- --port 3211\nFor the daily backups:  --second-folder FOLDER and --passphrase-file FILE`,
     )
   }
 }
@@ -103,6 +111,30 @@ async function takeOver() {
     throw cannotWrite(folder, error)
   }
   await endLeftBehind(folder)
+}
+
+/** Everything goes with it, real people too: that is asked for, at a keyboard, and in words. */
+async function askBeforeReset(database) {
+  const people = database.ask(`select count(*) from ${database.name}.participants`).stdout.trim().split('\n').at(-1)
+  if (!Number(people)) return
+  const what = `This removes everything that is stored here, ${people} people with all their records, and puts the made-up circle in its place.`
+  if (!process.stdin.isTTY) throw new WayOut(`${what}\nIf that is wanted:  npm run reset-demo -- --yes`)
+  const asking = createInterface({ input: process.stdin, output: process.stdout })
+  const said = await asking.question(`${what}\nType "remove everything" to go on: `)
+  asking.close()
+  if (said.trim() !== 'remove everything') throw new WayOut('Nothing was removed.')
+}
+
+/** Whoever knows how the made-up circle is signed in to would be let in from the whole network. */
+function refuseMadeUp(database) {
+  const { stdout } = database.ask(
+    `select a.email from ${database.name}.made_up u join ${database.name}.accounts a on a.id = u.row_id where a.removed_at is null order by 1`,
+  )
+  const [, ...emails] = stdout.trim().split('\n')
+  if (emails.length === 0) return
+  throw new WayOut(
+    `The sign-ins of the made-up circle are still here (${emails.join(', ')}), and would let anybody in from this network who knows their password.\nStart without --share, sign in as a lead of your own and press "Remove the made-up circle" on the page Practice; or share them knowingly:  npm start -- --share-demo`,
+  )
 }
 
 /** Notes carry the machine's time: one before this version was built would put them where nobody looks. */
@@ -195,7 +227,8 @@ async function serve({ port, share, ...backups }, database) {
     passphraseFile: backups['passphrase-file'] || null,
     second: backups['second-folder'] || null,
   })
-  const isSetUp = database.ask('select count(*) from practices').stdout.trim().split('\n').at(-1) !== '0'
+  const isSetUp =
+    database.ask(`select count(*) from ${database.name}.practices`).stdout.trim().split('\n').at(-1) !== '0'
   welcome(keptServer.running.address, { port, certificate, trustPort, setupCode: isSetUp ? null : setupCode })
   // Where it cannot be looked, the class goes on all the same.
   await lookForDamage(database, folder).catch((error) => say(`Damage could not be looked for: ${error.message}`))

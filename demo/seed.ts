@@ -14,6 +14,7 @@ import { addAccount, addPractice } from '../server/database/accounts'
 import { saveArrival } from '../server/database/arrivals'
 import { addHoliday, addSeries } from '../server/database/calendar'
 import { addCircle, addVenue } from '../server/database/circles'
+import { markMadeUp } from '../server/database/madeUp'
 import { addMeasures } from '../server/database/measures'
 import { addMeeting } from '../server/database/meetings'
 import { appendOutcomes } from '../server/database/outcomes'
@@ -63,6 +64,7 @@ export async function seedDemo(db: Database, now: Date, password: string): Promi
   await seedPastMeetings(demo, circle)
   await seedWhatIsAhead(demo, circle)
   await seedShelf(demo, circle)
+  await markMadeUp(acting)
   return `Demo sign-in:   ${lead.email}   ${password}\nAs a helper:    ${helper.email}   ${password}`
 }
 

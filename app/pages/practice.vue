@@ -43,6 +43,7 @@ async function saved(): Promise<void> {
         <h2>Accounts</h2>
         <AccountList />
       </section>
+      <MadeUpCircle @removed="practice.open" />
       <section class="space-y-2">
         <h2>Backups</h2>
         <Suspense><BackupNote /></Suspense>

@@ -19,6 +19,7 @@ export const HealthDeed = z.enum([
   'took outcomes out',
   'imported',
   'erased the record',
+  'removed the made-up circle',
 ])
 export type HealthDeed = z.infer<typeof HealthDeed>
 
@@ -45,6 +46,19 @@ export const readHealth = route({
     warnings: z.array(z.string()),
   }),
 })
+/** What is made up in the practice, in numbers; none where all of it was taken away. */
+const MadeUp = z.object({
+  people: z.number(),
+  meetings: z.number(),
+  /** Names of those who sign in as somebody made up. */
+  accounts: z.array(z.string()),
+  /** Why it cannot be taken away now; empty where it can. */
+  not: z.string(),
+})
+export type MadeUp = z.infer<typeof MadeUp>
+export const readMadeUp = route({ method: 'GET', path: '/api/made-up', may: 'lead', reply: MadeUp })
+/** What real people are in stays: a circle of theirs, its venue, and what was led with them. */
+export const removeMadeUp = route({ method: 'DELETE', path: '/api/made-up', may: 'lead', reply: MadeUp })
 /** Who looked at or changed anybody's health data, newest first. */
 export const readHealthLog = route({
   method: 'GET',

@@ -33,6 +33,7 @@ export async function eraseParticipant(scope: Scope, participantId: string): Pro
     await keepOutcomes(trx, own, nameless)
     // The rest hangs on the person and goes with them: health facts, levels, screenings, measures, decisions, places.
     await trx('participants').where({ id: participantId, practice_id: practiceId }).delete()
+    await trx('made_up').where({ row_id: participantId }).delete()
   })
 }
 

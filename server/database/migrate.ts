@@ -44,6 +44,7 @@ const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
   '010_clearances_and_levels': clearancesAndLevels.rewrite,
   '014_noted_in_its_meeting': notedInItsMeeting.rewrite,
   '015_signing_in': signingIn.rewrite,
+  '016_sessions': sessions.rewrite,
 }
 
 /** Migrations that rewrite rows. */

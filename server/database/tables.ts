@@ -38,6 +38,7 @@ export const TABLES = [
   'home_practices',
   'home_ticks',
   'health_log',
+  'made_up',
 ] as const
 export type Table = (typeof TABLES)[number]
 

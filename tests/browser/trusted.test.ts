@@ -20,7 +20,7 @@ beforeAll(async () => {
   mkdirSync(join(home, '.pki', 'nssdb'), { recursive: true })
   certutil('-N', '--empty-password')
   port = await freePort()
-  run = starter(folder)(['--share', '--port', String(port)], 'Ctrl-C ends it.')
+  run = starter(folder)(['--share-demo', '--port', String(port)], 'Ctrl-C ends it.')
   await run.heard
 })
 afterAll(async () => {

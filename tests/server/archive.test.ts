@@ -142,7 +142,11 @@ describe('a practice as one file', () => {
     const lead = await world.signedIn(LEAD)
     const check = async (file: Buffer) => {
       const reply = await fetch(`${world.address}/api/imports/archive-check`, {
-        ...{ method: 'POST', body: new Uint8Array(file), headers: { cookie: lead.cookie } },
+        ...{
+          method: 'POST',
+          body: new Uint8Array(file),
+          headers: { cookie: lead.cookie, 'content-type': 'application/gzip' },
+        },
       })
       return { status: reply.status, body: (await reply.json()) as any }
     }

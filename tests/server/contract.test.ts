@@ -17,7 +17,7 @@ afterAll(() => world.close())
 const TURN = { POST: 1, PUT: 0, GET: 2, DELETE: 3 }
 const signedIn = ROUTES.filter(({ may }) => may !== 'anybody')
 /** These end sessions: last of all, in this order. */
-const LAST = ['PUT /api/account/password', 'DELETE /api/session']
+const LAST = ['DELETE /api/made-up', 'PUT /api/account/password', 'DELETE /api/session']
 const ordered = signedIn
   .toSorted((a, b) => TURN[a.method] - TURN[b.method])
   .toSorted((a, b) => LAST.indexOf(nameOf(a)) - LAST.indexOf(nameOf(b)))

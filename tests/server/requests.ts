@@ -93,6 +93,8 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
   const helper = (await read('/api/accounts')).find((one: any) => one.email === HELPER)
   const ofHelper = { params: { id: helper.id } }
   const elsewhere = await world.signedIn()
+  // Who is made up takes nothing away.
+  await world.db('made_up').where({ what: 'account' }).delete()
   const { sessions } = (await elsewhere.call('GET', '/api/account')).body
   const factor = '/api/account/second-factor'
   const file = (text: string) => ({ body: { text, commit: false } })
@@ -156,6 +158,8 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'DELETE /api/accounts/:id/sessions': ofHelper,
     'DELETE /api/accounts/:id': ofHelper,
     'GET /api/access-log': {},
+    'GET /api/made-up': {},
+    'DELETE /api/made-up': {},
     'GET /api/health-log': {},
     'GET /api/participants/:id/letters': own,
     'GET /api/participants/:id/letters/:letter': { params: { id: person.id, letter: letterId } },

@@ -32,13 +32,14 @@ describe('the start command', () => {
   it('says the way out when an option is not one', async () => {
     const run = start(['--prot', '3211'])
     expect(await run.ended).toBe(1)
-    expect(run.said()).toContain('The options are --share, --empty and --port NUMBER')
+    expect(run.said()).toContain('The options are --share, --share-demo, --empty and --port NUMBER')
   })
   it('starts empty, ends cleanly, starts again, and over a database that was killed', async () => {
     const port = await freePort()
     const first = start(['--empty', '--port', String(port)], 'Ctrl-C ends it.')
     await first.heard
     expect(await (await fetch(`http://127.0.0.1:${port}/api/setup`)).json()).toEqual({ needed: true })
+    expect(first.said()).toMatch(/Code to set it up with: +[a-z2-9]{4}-[a-z2-9]{4}-[a-z2-9]{4}\n/)
     first.child.kill('SIGINT')
     expect(await first.ended).toBe(0)
     expect(first.said()).toContain('Stopped. Nothing is lost.')
@@ -56,13 +57,14 @@ describe('the start command', () => {
     const fourth = start(['--port', String(port)], 'Ctrl-C ends it.')
     await fourth.heard
     expect(fourth.said()).toContain('Demo scenario put in')
-    expect(fourth.said()).toMatch(/Demo sign-in: +\S+@\S+ +\S+/)
+    expect(fourth.said()).toMatch(/Demo sign-in: +\S+@\S+ +[a-z2-9]{4}(-[a-z2-9]{4}){3}\n/)
+    expect(fourth.said()).not.toContain('Code to set it up with')
     fourth.child.kill('SIGTERM')
     expect(await fourth.ended).toBe(0)
   })
   it('serves a network with a certificate of its own', async () => {
     const port = await freePort()
-    const run = start(['--share', '--port', String(port)], 'Ctrl-C ends it.')
+    const run = start(['--share-demo', '--port', String(port)], 'Ctrl-C ends it.')
     await run.heard
     expect(run.said()).toContain(`https://127.0.0.1:${port}`)
     const { get } = await import('node:https')
@@ -74,5 +76,20 @@ describe('the start command', () => {
     expect(status).toBe(401)
     run.child.kill('SIGINT')
     await run.ended
+  })
+  it('gives the sign-ins of the made-up circle to no network unless it is told to', async () => {
+    // An earlier test has put the demo in.
+    const refused = start(['--share', '--port', String(await freePort())])
+    expect(await refused.ended).toBe(1)
+    expect(refused.said()).toContain('The sign-ins of the made-up circle are still here (marit@ferngate.example')
+    const told = start(['--share-demo', '--port', String(await freePort())], 'Ctrl-C ends it.')
+    await told.heard
+    told.child.kill('SIGINT')
+    expect(await told.ended).toBe(0)
+  })
+  it('keeps everything where a reset was not meant', async () => {
+    const reset = start(['--reset-demo'])
+    expect(await reset.ended).toBe(1)
+    expect(reset.said()).toContain('This removes everything that is stored here, 11 people')
   })
 })

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { change } from './steps'
+import { change, once } from './steps'
 
 /**
  * Who is signed in is kept here and looked up at every request, so that it can be ended: see
@@ -50,10 +50,35 @@ export async function up(db: Knex): Promise<void> {
       t.index(['practice_id', 'id'])
     }),
   )
+  await markMadeUp(db)
+}
+
+/**
+ * What is made up, so that it can be taken away by itself. Of a demo from before only its sign-ins are known, by their
+ * addresses: everybody knows their password.
+ */
+async function markMadeUp(db: Knex): Promise<void> {
+  await change(db, (schema) =>
+    schema.createTable('made_up', (t) => {
+      t.uuid('practice_id').notNullable().references('practices.id').onDelete('CASCADE')
+      t.enum('what', ['account', 'circle', 'holiday', 'participant', 'shelf', 'venue']).notNullable()
+      t.uuid('row_id').primary()
+    }),
+  )
+  await once(db, '016_made_up', rewrite)
+}
+
+/** Marks the sign-ins of a demo from before. */
+export async function rewrite(db: Knex): Promise<void> {
+  const known = await db('accounts')
+    .whereIn('email', ['marit@ferngate.example', 'tomas@ferngate.example'])
+    .select<{ id: string; practice_id: string }[]>('id', 'practice_id')
+  for (const { id, practice_id } of known)
+    await db('made_up').insert({ practice_id, what: 'account', row_id: id }).onConflict().ignore()
 }
 
 export async function down(db: Knex): Promise<void> {
-  for (const table of ['access_log', 'recovery_codes', 'second_factors', 'sessions'])
+  for (const table of ['made_up', 'access_log', 'recovery_codes', 'second_factors', 'sessions'])
     await change(db, (schema) => schema.dropTableIfExists(table))
   await change(db, (schema) => schema.alterTable('accounts', (t) => t.dropColumn('removed_at')))
 }
