@@ -110,7 +110,8 @@ export function rowsIn(database) {
 
 /**
  * Puts a backup, or a minute after it, in place of what is stored. Until the very last step nothing of the old is
- * touched; then the old data are set aside, not deleted. Cut short at any moment, it is all old or all new.
+ * touched; then the old data are set aside, not deleted. Cut short at any moment, it is all old or all new. Nobody is
+ * signed in afterwards.
  *
  * @param {string} folder
  * @param {string} file
@@ -125,6 +126,9 @@ export async function restore(folder, file, { until = null, passphraseFile = nul
   const beside = join(folder, 'restoring')
   await current.stopFirst()
   const { database, rows } = await readBeside(folder, file, { until, passphraseFile, beside })
+  // Whoever was signed out, or has left, since then must not be signed in again: everybody signs in anew. A backup of
+  // before sessions were kept has none.
+  database.ask('delete from circle.sessions')
   if (!rows.practices) say('There is no practice in this backup: it is of an empty installation.')
   if (!(await database.stop())) throw new WayOut('The restored data have not reached the disk. Nothing was changed.')
   const fresh = `${current.data}.restored`

@@ -1,6 +1,7 @@
 import { addDays, addMinutes, getDay, parseISO, set } from 'date-fns'
 import { secondsInMinute } from 'date-fns/constants'
 import ical, { ICalAlarmType, ICalEventRepeatingFreq, ICalWeekday } from 'ical-generator'
+import { calendarText } from './calendarText'
 import { WRITTEN_BY } from './circleCalendar'
 
 /** How long a calendar keeps free for it, minutes; ours. */
@@ -65,14 +66,14 @@ export function homeCalendar({ uid, title, times, daysAWeek, from, description }
       floating: true,
       start,
       end: addMinutes(start, LASTS_MINUTES),
-      summary: title,
-      description,
+      summary: calendarText(title),
+      description: calendarText(description),
       repeating: { freq: ICalEventRepeatingFreq.WEEKLY, byDay: days.flatMap((day) => NAMES[day] ?? []) },
     })
     event.createAlarm({
       type: ICalAlarmType.display,
       triggerBefore: REMINDED_MINUTES_BEFORE * secondsInMinute,
-      description: title,
+      description: calendarText(title),
     })
   })
   return calendar.toString()

@@ -33,6 +33,14 @@ const OSLO = [
   'END:VTIMEZONE',
 ]
 describe('dates of a circle as iCalendar', () => {
+  it('hold no line that somebody has written into a place, whatever ends a line', () => {
+    const place = ['Hall', 'X-EVIL:1', 'Room'].join('\r') + '\u0007'
+    const text = circleCalendar([{ ...dates[0]!, place }])
+    expect(text.replaceAll('\r\n', '')).not.toMatch(/(?![\n\t])\p{Cc}/u)
+    const [event] = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent')
+    expect(event!.getFirstPropertyValue('location')).toBe('Hall\nX-EVIL:1\nRoom')
+    expect(event!.getFirstProperty('x-evil')).toBeNull()
+  })
   it('are read by a general library at ten on the wall of their zone, before and after summer time ends', () => {
     const zone = new ICAL.Timezone(new ICAL.Component(ICAL.parse(OSLO.join('\r\n')) as unknown[]))
     const events = new ICAL.Component(ICAL.parse(circleCalendar(dates)) as unknown[])

@@ -1,4 +1,5 @@
 import ical, { ICalEventStatus } from 'ical-generator'
+import { calendarText } from './calendarText'
 
 /** A date as a calendar shows it. */
 export interface CalendarDate {
@@ -31,9 +32,9 @@ export function circleCalendar(dates: readonly CalendarDate[]): string {
       id: date.uid,
       start,
       end: new Date(start.getTime() + date.minutes * 60_000),
-      summary: date.title,
-      location: date.place,
-      description: date.description,
+      summary: calendarText(date.title),
+      location: calendarText(date.place),
+      description: calendarText(date.description),
       status: date.isCalledOff ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
     })
   }

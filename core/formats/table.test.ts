@@ -54,6 +54,14 @@ describe('tables', () => {
       { Name: 'plain', Value: '3' },
     ])
   })
+  it.each(['＝1+1', '＋1', '－1', '＠home', '\u200B=1+1', ' =1+1', '\uFEFF@home'])(
+    'are no formula either as “%s”',
+    (text) => {
+      const written = writeTable(['Note'], [[text]])
+      expect(written.split('\r\n')[1]).toMatch(/^"?'/)
+      expect(readTable(written).rows.map((row) => row.cells)).toEqual([{ Note: text }])
+    },
+  )
   it('have their columns found by any of their names', () => {
     const columns = columnsIn(['Date of Birth', 'HEIGHT (cm)'], {
       born: ['born', 'date of birth'],

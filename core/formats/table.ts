@@ -77,9 +77,12 @@ function delimiterOf(text: string): string {
   return entryAt(counts, 0).count > 0 ? entryAt(counts, 0).sign : ','
 }
 
+/** What a spreadsheet may take for a formula: also in wide letters, and behind signs that nobody sees. */
+const FORMULA = /^[\s\u200B-\u200F\u2060\uFEFF]*[=+\-@\uFF1D\uFF0B\uFF0D\uFF20]/
+
 /** A spreadsheet must not take a text for a formula; the mark that says so is taken off again when it is read. */
 function unguarded(cell: string): string {
-  return /^'[=+\-@]/.test(cell) ? cell.slice(1) : cell
+  return cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell
 }
 
 /**
@@ -89,7 +92,7 @@ function unguarded(cell: string): string {
  * writeTable(['Name', 'Born'], [['Ada', 1950], ['Bo, Co', null]]) // '\ufeffName,Born\r\nAda,1950\r\n"Bo, Co",\r\n'
  */
 export function writeTable(headers: readonly string[], rows: readonly (string | number | null)[][]): string {
-  return `\uFEFF${Papa.unparse({ fields: [...headers], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`
+  return `\uFEFF${Papa.unparse({ fields: [...headers], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`
 }
 
 /**

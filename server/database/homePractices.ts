@@ -1,6 +1,6 @@
 import type { StoredHomePractice } from '../../core/contract/homePractice'
 import { HomePractice, type HomeTicks, type HowAtHome } from '../../core/reflect/homePractice'
-import { fromJson, groupedBy, isoOf, type Acting, type Scope, requireOwn } from './rows'
+import { fromJson, groupedBy, isoOf, requireOwn, type Acting, type Scope } from './rows'
 
 /** What somebody does at home, with what they ticked; null: nothing yet. */
 export async function homePracticeOf(scope: Scope, participantId: string): Promise<StoredHomePractice | null> {
@@ -22,12 +22,16 @@ interface TickRow {
 }
 
 function ticksIn(rows: readonly TickRow[]): HomeTicks {
-  const [ticks, hows]: [HomeTicks['ticks'], HomeTicks['how']] = [{}, {}]
-  for (const { movement, day, how } of rows) {
-    ;(ticks[movement] ??= []).push(day)
-    if (how) (hows[movement] ??= {})[day] = how
+  const own = [...groupedBy([...rows], 'movement')]
+  return {
+    ticks: Object.fromEntries(own.map(([movement, days]) => [movement, days.map(({ day }) => day)])),
+    how: Object.fromEntries(
+      own.flatMap(([movement, days]) => {
+        const said = days.flatMap(({ day, how }) => (how ? [[day, how] as const] : []))
+        return said.length > 0 ? [[movement, Object.fromEntries(said)]] : []
+      }),
+    ),
   }
-  return { ticks, how: hows }
 }
 
 /** What these people do at home and ticked since a day, by participant. */

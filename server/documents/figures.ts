@@ -38,7 +38,11 @@ function figureOf(poses: Poses, name: PoseName): Figure | null {
 
 async function ownPoses(scope: Scope, variation: string): Promise<Poses | null> {
   const own = await ownMovementsOf(scope)
-  return own.map(({ figures }) => figures[variation]).find((poses) => poses !== undefined) ?? null
+  return (
+    own
+      .map(({ figures }) => (Object.hasOwn(figures, variation) ? figures[variation] : undefined))
+      .find((poses) => poses !== undefined) ?? null
+  )
 }
 
 /** The poses of a movement's variations, as they ship under `catalogue/solved`. */

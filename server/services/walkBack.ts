@@ -22,6 +22,8 @@ export class CannotWalkBack extends Error {
 export async function walkBack(acting: Acting, participantId: string, entryId: string, reason: string): Promise<void> {
   await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
+    // One at a time for a person: of several who take the same back one does, and the others are told.
+    await trx('participants').where({ id: participantId, practice_id: acting.practiceId }).forUpdate().first('id')
     const person = await participantById(within, participantId)
     const entry = newestOf(await ledgerOf(within, { participantId }), entryId)
     await writeEntries(within, [

@@ -134,8 +134,12 @@ describe('a class of an hour with the server gone', () => {
     expect(view.people, JSON.stringify(view).slice(0, 500)).toBeDefined()
     const { movements } = shippedCatalogue()
     const ids = view.people.map((person: any) => person.id)
+    // By the block that is on: some do something else in it.
+    const blockOf = new Map<string, string>(
+      view.meeting.plan.blocks.map((block: any) => [block.id, movements.get(block.movement)!.name]),
+    )
     const stored = view.outcomes.map((one: any) =>
-      [ids.indexOf(one.participant), one.done, movements.get(one.movement)!.name].join(' '),
+      [ids.indexOf(one.participant), one.done, blockOf.get(one.blockId)].join(' '),
     )
     const made = notes.flatMap((one) => (one ? [[one.person, one.done, one.movement].join(' ')] : []))
     const left = [...stored]

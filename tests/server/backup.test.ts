@@ -10,6 +10,7 @@ import { startDatabase, stopDatabase } from '../../bin/database.mjs'
 import { root } from '../../bin/programs.mjs'
 import { restore } from '../../bin/restoring.mjs'
 import { addPractice } from '../../server/database/accounts'
+import { makeSession } from '../../server/database/sessions'
 import { connect, databaseFromEnvironment } from '../../server/database/connection'
 import { migrate } from '../../server/database/migrate'
 
@@ -35,7 +36,9 @@ beforeAll(async () => {
   await open()
   await migrate(db)
   const lead = { email: 'a@b.example', name: 'A Lead', role: 'lead', passwordHash: 'x' } as const
-  ;({ practiceId } = await addPractice(db, 'Here', lead, randomUUID()))
+  const account = await addPractice(db, 'Here', lead, randomUUID())
+  practiceId = account.practiceId
+  await makeSession(db, account, { idHash: '0'.repeat(64), on: 'a tablet', passwordHash: 'x' })
   await note('before the backup')
 }, 120_000)
 afterAll(async () => {
@@ -105,6 +108,8 @@ describe('a restore', () => {
   it('goes to a moment: what was before it is there, what came after is not', async () => {
     await note('between')
     await db('venues').where({ name: 'before the backup' }).update({ address: 'changed' })
+    // Signed out since the backup: going back does not sign anybody in again.
+    await db('sessions').delete()
     const wanted = dumped()
     await wait(1500)
     const moment = new Date()
@@ -129,6 +134,7 @@ describe('a restore', () => {
     await restore(folder, backup)
     await open()
     expect(await notes()).toEqual(['before the backup'])
+    expect(await db('sessions')).toEqual([])
   }, 120_000)
   it('that was cut short between its last two steps is finished by the next start', async () => {
     await close()

@@ -68,6 +68,18 @@ describe('home practice', () => {
       {},
     )
   })
+  it.each(['__proto__', 'constructor', 'no-such-movement'])(
+    'is not ticked for what they do not do: %s',
+    async (movement) => {
+      expect((await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: true })).status).toBe(404)
+      // Also where one was stored before, all of the person is read.
+      const own = await world.db('home_ticks').first('practice_id', 'participant_id')
+      const [practice] = await world.db('home_practices').select('practice_id', 'participant_id')
+      await world.db('home_ticks').insert({ ...(own ?? practice), movement, day: '2026-11-20' })
+      expect((await lead.call('GET', home())).status).toBe(200)
+      await world.db('home_ticks').where({ movement }).delete()
+    },
+  )
   it('says how it was, and what hurt is remembered until somebody has looked at it', async () => {
     const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
     const tick = (how: string | null, done = true) =>

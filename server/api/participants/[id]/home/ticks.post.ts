@@ -1,8 +1,13 @@
 import { homePracticeOf, tickHome as tick } from '../../../../database/homePractices'
+import { NotFound } from '../../../../database/rows'
 import { tickHome } from '../../../../../core/contract/homePractice'
 import { answer } from '../../../../http/answer'
 
+/** Only what they do at home is ticked; a tick of what they did before can be taken back. */
 export default answer(tickHome, async ({ scope, params, body }) => {
+  const home = await homePracticeOf(scope, params.id)
+  if (body.done && !home?.practice.entries.some(({ movement }) => movement === body.movement))
+    throw new NotFound('This is nothing that they do at home.')
   await tick(scope, params.id, body)
   return homePracticeOf(scope, params.id)
 })
