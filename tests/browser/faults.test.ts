@@ -48,7 +48,7 @@ const ticked = (name: string, on = visitor) =>
   )
 async function lookAtClass(on = visitor): Promise<void> {
   await on.open(path('lead'))
-  await on.page.waitForSelector('[data-test="lead"]', SOON)
+  await on.page.waitForSelector('[data-test="lead"] [data-person]', SOON)
 }
 /** Does something with pages on which a part of the browser fails. */
 async function withFailing(how: () => void, work: () => Promise<void>): Promise<void> {

@@ -110,7 +110,7 @@ describe('looking back', () => {
     await visitor.fill('What you ask', 'May she kneel again?')
     await visitor.click('Write it')
     await visitor.sees('a letter is written only with their consent')
-    await visitor.page.reload({ waitUntil: 'networkidle2' })
+    await visitor.reload()
     await visitor.fill('How: in person', 'in person, to Marit')
     await visitor.click('Write it')
     await visitor.sees('The letter is written', '[data-test="said"]')

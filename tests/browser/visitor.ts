@@ -2,7 +2,8 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core'
+import { setTimeout as wait } from 'node:timers/promises'
+import puppeteer, { type Browser, type HTTPRequest, type KeyInput, type Page } from 'puppeteer-core'
 import { expect } from 'vitest'
 import { findProgram } from '../../bin/programs.mjs'
 import { LEAD, PASSWORD } from '../demoData'
@@ -20,9 +21,16 @@ const FLAGS = [
   '--disable-sync',
 ]
 
+/** A page is there once it has asked for nothing for so long; where the server hangs, it is looked at as it is. */
+const QUIET_MS = 500
+const LOOK_MS = 50
+const SETTLED_WITHIN_MS = 10_000
+
 /** Somebody with a browser, a mouse and a keyboard in front of the application. */
 export class Visitor {
   private readonly complaints: string[] = []
+  /** What the page has asked for and not got yet. */
+  private readonly asked = new Set<HTTPRequest>()
   private constructor(
     readonly browser: Browser,
     readonly page: Page,
@@ -62,6 +70,12 @@ export class Visitor {
   }
 
   private listen(page: Page): void {
+    page.on('request', (request) => {
+      const isLater = request.resourceType() === 'eventsource' || request.url().includes('/figures/')
+      if (!isLater) this.asked.add(request)
+    })
+    for (const end of ['requestfinished', 'requestfailed'] as const)
+      page.on(end, (request) => this.asked.delete(request))
     page.on('pageerror', (error) => this.complaints.push(String(error)))
     page.on('console', (message) => {
       const text = message.text()
@@ -78,8 +92,23 @@ export class Visitor {
     if (this.profile) rmSync(this.profile, { recursive: true, force: true })
   }
 
+  /** Opens a page and waits until what it asked for has come: what it lays in for later, and its lines, go on. */
   async open(path: string): Promise<void> {
-    await this.page.goto(this.world.address + path, { waitUntil: 'networkidle2' })
+    this.asked.clear()
+    await this.page.goto(this.world.address + path, { waitUntil: 'load' })
+    await this.settled()
+  }
+  async reload(): Promise<void> {
+    this.asked.clear()
+    await this.page.reload({ waitUntil: 'load' })
+    await this.settled()
+  }
+  private async settled(): Promise<void> {
+    const until = Date.now() + SETTLED_WITHIN_MS
+    for (let quietMs = 0; quietMs < QUIET_MS && Date.now() < until; quietMs += LOOK_MS) {
+      await wait(LOOK_MS)
+      if (this.asked.size > 0) quietMs = 0
+    }
   }
   async signIn(email = LEAD): Promise<void> {
     await this.open('/sign-in')
