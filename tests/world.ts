@@ -40,11 +40,17 @@ export class Caller {
   }
   /** Sends a body as it is, readable or not. */
   async send(method: string, path: string, text?: string): Promise<Answer> {
-    const reply = await fetch(this.world.address + path, {
-      method,
-      body: text,
-      headers: { cookie: this.cookie, 'content-type': 'application/json' },
-      redirect: 'manual',
+    const ask = () =>
+      fetch(this.world.address + path, {
+        method,
+        body: text,
+        headers: { cookie: this.cookie, 'content-type': 'application/json' },
+        redirect: 'manual',
+      })
+    // A line that was kept, and that the server closed in this very moment, has carried nothing: once more, as browsers do.
+    const reply = await ask().catch((error: Error) => {
+      if ((error.cause as Error | undefined)?.message !== 'other side closed') throw error
+      return ask()
     })
     this.keepAll(reply)
     const answer = await reply.text()

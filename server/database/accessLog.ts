@@ -1,5 +1,9 @@
+import { subMinutes } from 'date-fns'
 import { ACCESS_LOG_PAGE, AccessDeed, type AccessEntry } from '../../core/contract/access'
 import { isoOf, type Database, type Scope } from './rows'
+
+/** Who guesses by the thousand is noted once in so long: the log must not be filled by them. */
+const SAME_WAIT_MINUTES = 10
 
 /** What happened to access. */
 export interface Accessed {
@@ -13,15 +17,17 @@ export interface Accessed {
   address: string
 }
 
-/** Notes what happened to access; nothing here is ever changed. */
+/** Notes what happened to access; nothing here is ever changed. That somebody was made to wait is noted once a while. */
 export async function noteAccess(
   db: Database,
   { did, practiceId, accountId, about = '', address }: Accessed,
 ): Promise<void> {
-  await db('access_log').insert({
-    ...{ practice_id: practiceId, account_id: accountId, did },
-    ...{ about: about.slice(0, 190), address: address.slice(0, 60), at: new Date() },
-  })
+  const row = { practice_id: practiceId, account_id: accountId, did, about: about.slice(0, 190) }
+  if (did === 'was made to wait') {
+    const since = subMinutes(new Date(), SAME_WAIT_MINUTES)
+    if (await db('access_log').where(row).where('at', '>', since).first('id')) return
+  }
+  await db('access_log').insert({ ...row, address: address.slice(0, 60), at: new Date() })
 }
 
 /**

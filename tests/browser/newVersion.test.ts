@@ -56,7 +56,7 @@ describe('a newer version of the application', () => {
     await visitor.sees('A newer version of the application is ready.')
     expect(await worker()).toMatchObject({ isWaiting: true })
 
-    await Promise.all([visitor.page.waitForNavigation(), visitor.click('Take it now')])
+    await Promise.all([visitor.page.waitForNavigation({ timeout: 60_000 }), visitor.click('Take it now')])
     await visitor.page.waitForSelector('h1')
     await expect.poll(worker).toEqual({ active: 'activated', isWaiting: false })
     expect(new URL(visitor.page.url()).pathname).toBe('/people')

@@ -14,7 +14,7 @@ let tablet: Visitor
 let phone: Visitor
 let lead: Caller
 let meetingId = ''
-const SOON = { timeout: 20_000 }
+const SOON = { timeout: 60_000 }
 const [PHONE_WAITS, TABLET_WAITS] = [7, 15]
 beforeAll(async () => {
   world = await World.open()

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROUTES } from '../../core/contract/routes'
 import { watchLoop, type Held } from '../loop'
 import { openYears } from '../manyYears'
-import { goodRequests, nameOf, pathOf } from '../server/requests'
+import { bodyOf, goodRequests, nameOf, pathOf, textOf } from '../server/requests'
 import { World, type Caller } from '../world'
 import { isLong } from './long'
 
@@ -56,12 +56,14 @@ describe('the event loop, on the demo', () => {
     const requests = await goodRequests(world, lead)
     for (const route of ROUTES) {
       const request = requests[nameOf(route)]
+      // Twelve new passwords in a row are no load, and end what the others need.
+      if (nameOf(route) === 'PUT /api/account/password') continue
       if (!request || route.method === 'DELETE' || route.path.endsWith('/stream')) continue
       for (let time = 0; time < TIMES; time += 1)
         await held(nameOf(route), async () => {
           const reply = await fetch(world.address + pathOf(route, request), {
             method: route.method,
-            body: request.raw ?? (request.body === undefined ? undefined : JSON.stringify(request.body)),
+            body: request.raw ?? textOf(await bodyOf(request)),
             headers: { cookie: lead.cookie, 'content-type': 'application/json' },
           })
           await reply.arrayBuffer()

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROUTES } from '../../core/contract/routes'
 import { World, type Caller } from '../world'
-import { bodyOf, goodRequests, nameOf, pathOf, type Requests } from './requests'
+import { bodyOf, goodRequests, nameOf, pathOf, textOf, type Requests } from './requests'
 
 let world: World
 let lead: Caller
@@ -21,8 +21,6 @@ const LAST = ['DELETE /api/made-up', 'PUT /api/account/password', 'DELETE /api/s
 const ordered = signedIn
   .toSorted((a, b) => TURN[a.method] - TURN[b.method])
   .toSorted((a, b) => LAST.indexOf(nameOf(a)) - LAST.indexOf(nameOf(b)))
-
-const textOf = (body: unknown) => (body === undefined ? undefined : JSON.stringify(body))
 
 describe('every route', () => {
   it.each(ordered.map((route) => [nameOf(route), route] as const))(

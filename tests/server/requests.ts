@@ -15,6 +15,7 @@ export interface Request {
   raw?: Uint8Array<ArrayBuffer>
 }
 
+export const textOf = (body: unknown): string | undefined => (body === undefined ? undefined : JSON.stringify(body))
 export const bodyOf = ({ body }: Request): unknown => (typeof body === 'function' ? body() : body)
 
 /** One good request for every route of the contract that needs a sign-in, on things of the demo. */

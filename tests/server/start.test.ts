@@ -61,7 +61,7 @@ describe('the start command', () => {
     expect(fourth.said()).not.toContain('Code to set it up with')
     fourth.child.kill('SIGTERM')
     expect(await fourth.ended).toBe(0)
-  })
+  }, 180_000)
   it('serves a network with a certificate of its own', async () => {
     const port = await freePort()
     const run = start(['--share-demo', '--port', String(port)], 'Ctrl-C ends it.')
@@ -76,7 +76,7 @@ describe('the start command', () => {
     expect(status).toBe(401)
     run.child.kill('SIGINT')
     await run.ended
-  })
+  }, 120_000)
   it('gives the sign-ins of the made-up circle to no network unless it is told to', async () => {
     // An earlier test has put the demo in.
     const refused = start(['--share', '--port', String(await freePort())])
@@ -86,7 +86,7 @@ describe('the start command', () => {
     await told.heard
     told.child.kill('SIGINT')
     expect(await told.ended).toBe(0)
-  })
+  }, 120_000)
   it('keeps everything where a reset was not meant', async () => {
     const reset = start(['--reset-demo'])
     expect(await reset.ended).toBe(1)

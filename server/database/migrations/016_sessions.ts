@@ -48,6 +48,7 @@ export async function up(db: Knex): Promise<void> {
       t.string('address', 60).notNullable().defaultTo('')
       t.dateTime('at', { precision: 3 }).notNullable()
       t.index(['practice_id', 'id'])
+      t.index(['account_id', 'did', 'at'])
     }),
   )
   await markMadeUp(db)
