@@ -3,6 +3,7 @@ import { readSession, signOut as leave } from '~~/core/contract/access'
 import { Account } from '~~/core/contract/account'
 import { forgetKnown } from '~/live/known'
 import { keptJson } from '~/live/keptJson'
+import { refusalOf } from './useRefusal'
 
 /** A server that hangs does not keep the application from starting: then it starts with whom it knows. */
 const PATIENCE_MS = 4000
@@ -21,7 +22,10 @@ export function useAccount() {
   })
   const isLead = computed(() => account.value?.role === 'lead')
 
-  /** Asks the server who is signed in; keeps it for a start without the server. Where it does not answer, nothing is changed. */
+  /**
+   * Asks the server who is signed in; keeps it for a start without the server. Where it does not answer, nothing is
+   * changed.
+   */
   async function refresh(): Promise<void> {
     const reply = await call(readSession, { patienceMs: PATIENCE_MS }).catch(() => null)
     if (reply === null) return
@@ -34,7 +38,10 @@ export function useAccount() {
    */
   async function signOut(): Promise<void> {
     const id = account.value?.id
-    await call(leave)
+    // A session that was over already is over; what is kept here has to go all the same.
+    await call(leave).catch((error) => {
+      if (refusalOf(error).status !== 401) throw error
+    })
     keptAccount.value = ''
     if (id) forgetDrafts(id)
     await forgetKnown(null)

@@ -118,6 +118,41 @@ describe('a session that is over', () => {
     await other.press('Enter')
     await other.page.waitForFunction((id) => location.pathname === `/meetings/${id}/gather`, {}, meeting.id)
     expect(await other.page.$('[data-test="signed-out"]')).toBeNull()
+    // What was noted while nobody was signed in has waited, and arrives.
+    await expect.poll(() => world.db('arrivals').where({ meeting_id: meeting.id }).pluck('came')).toEqual([1])
     await other.leave()
+  })
+  it('is signed out of all the same: what was typed is gone from the browser', async () => {
+    await visitor.signIn(HELPER)
+    await visitor.open('/account')
+    await visitor.page.evaluate(async () => {
+      const { account } = await (await fetch('/api/session')).json()
+      localStorage.setItem(`draft:${account.id}:person:new`, '{}')
+    })
+    await world.db('sessions').delete()
+    await visitor.click('Sign out')
+    await visitor.sees('I have forgotten my password')
+    expect(
+      await visitor.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:'))),
+    ).toEqual([])
+  })
+})
+
+describe('the made-up circle', () => {
+  it('is not taken away by somebody made up, and is by a lead of one’s own', async () => {
+    await world.db('accounts').where({ email: HELPER }).update({ role: 'lead' })
+    await visitor.signIn(HELPER)
+    await visitor.open('/practice')
+    await visitor.sees('You are signed in as somebody who is made up.', '[data-test="made-up"]')
+    await visitor.expectAccessible()
+    const { id } = await world.db('accounts').where({ email: HELPER }).first('id')
+    await world.db('made_up').where({ row_id: id }).delete()
+    await visitor.open('/practice')
+    await visitor.click('Remove the made-up circle')
+    await visitor.click('Remove all that is made up')
+    await visitor.sees('Removed.', '[data-test="made-up"]')
+    expect(
+      await world.db('participants').join('practices as p', 'p.id', 'practice_id').where('p.name', 'Ferngate Movement'),
+    ).toEqual([])
   })
 })

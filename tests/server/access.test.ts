@@ -222,6 +222,12 @@ describe('a recovery code', () => {
     const recover = (recoveryCode: string, from = world.caller()) =>
       from.call('POST', '/api/session/recovery', { email, recoveryCode, password: OTHER_PASSWORD })
     expect((await recover('aaaaa-bbbbb-ccccc-ddddd')).body.data.fields.recoveryCode).toContain('no recovery code')
+    // What is wrong with a password is said to who has a code, and uses none up.
+    const weak = { email, password: 'wanda.ferngate' }
+    const weakly = async (recoveryCode: string) =>
+      (await world.caller().call('POST', '/api/session/recovery', { ...weak, recoveryCode })).body.data.fields
+    expect(Object.keys(await weakly('aaaaa'))).toEqual(['recoveryCode'])
+    expect(Object.keys(await weakly(codes[0]))).toEqual(['password'])
     // Typed as people type; of several at the same moment one gets in.
     const typed = ` ${codes[0].toUpperCase().replaceAll('-', ' ')} `
     const answers = await Promise.all(Array.from({ length: 6 }, () => recover(typed)))

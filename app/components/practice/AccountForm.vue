@@ -20,9 +20,10 @@ async function does(work: () => Promise<unknown>, words: string): Promise<void> 
   try {
     await work()
     message.value = words
-    emit('changed')
     // Who takes their own lead away, or their account, is signed out by it.
     if (isOwn.value) await refresh()
+    if (own.value === null) return void (await navigateTo('/sign-in'))
+    emit('changed')
   } catch (error) {
     const refused = refusalOf(error)
     wrong.value = refused.fields

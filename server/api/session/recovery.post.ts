@@ -22,23 +22,24 @@ import { beginSession } from '../../session/session'
 export default answerAnybody(recover, async ({ event, db, body }) => {
   const counted = await attempts().countOfAddress(callerAddress(event))
   const found = await accountByEmail(db, body.email)
-  if (found) requireGoodPassword(body.password, found.account)
-  const passwordHash = await hashOf(body.password)
-  const ended =
+  const recovered =
     found &&
     (await inTransaction(db, async (trx) => {
       if (!(await takeRecoveryCode(trx, found.account.id, body.recoveryCode))) return null
+      // Only who has a code is told what is wrong with the password, or makes the server hash; a code is not used up by it.
+      requireGoodPassword(body.password, found.account)
+      const passwordHash = await hashOf(body.password)
       await setPasswordHash(trx, found.account.id, passwordHash)
-      return endSessionsOf(trx, found.account.id)
+      return { passwordHash, ended: await endSessionsOf(trx, found.account.id) }
     }))
-  if (!found || !ended) {
+  if (!found || !recovered) {
     await accessed({ event, db }, 'gave a wrong recovery code', found?.account ?? null, found ? '' : body.email)
     throw notValid({ recoveryCode: 'This is no recovery code of this address, or it was used already.' })
   }
-  lines.cut(ended)
+  lines.cut(recovered.ended)
   await secondFactors().end(found.account.id)
   await counted.wasRight()
-  await beginSession(event, db, found.account, passwordHash)
+  await beginSession(event, db, found.account, recovered.passwordHash)
   await noteDevice(db, markDevice(event), found.account.id, new Date())
   await accessed({ event, db }, 'signed in with a recovery code', found.account)
   return found.account
