@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
+import { locked } from '~/live/lock'
 
 /** What waits to be sent is sent, and what the days' meetings need is laid in, from whichever page is open. */
 const ASK_AGAIN_MS = 10_000
 const { account, isUnasked, refresh } = useAccount()
 const outbox = useOutbox()
 const isSecure = window.isSecureContext
+const isLocked = computed(() => locked.value !== null && locked.value.accountId === account.value?.id)
 useProvisions()
 // Started without the server: once it is there, it says who is signed in.
 useIntervalFn(() => isUnasked.value && void refresh(), ASK_AGAIN_MS)
@@ -28,9 +30,12 @@ watch(
     </div>
   </main>
   <template v-else>
-    <SignedOutNote />
-    <NuxtLayout>
-      <NuxtPage />
-    </NuxtLayout>
+    <LockScreen v-if="isLocked" />
+    <div :inert="isLocked">
+      <SignedOutNote />
+      <NuxtLayout>
+        <NuxtPage />
+      </NuxtLayout>
+    </div>
   </template>
 </template>

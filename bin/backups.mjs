@@ -13,7 +13,7 @@ import {
   statSync,
 } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { basename, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
@@ -23,6 +23,8 @@ import { WayOut } from './say.mjs'
 
 /** How many are kept: the newest of each of so many days, weeks and months. */
 export const KEPT = { day: 7, week: 4, month: 12 }
+/** None is older than this, and no copy of the data beside them: who was erased is gone from all of them by then. */
+export const OLDEST_MONTHS = 13
 const NAME = /^circle-(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)Z\.sql\.gz(\.gpg)?$/
 const FIRST_LINE = /^-- Unhurried Circle, a backup; log (\S+)$/m
 const POSITION = /^-- CHANGE MASTER TO MASTER_LOG_FILE='([^']+)', MASTER_LOG_POS=(\d+);$/m
@@ -74,6 +76,7 @@ export async function backUp(database, folder, { passphraseFile = null, second =
   const last = { file: name, at: now.toISOString(), bytes: statSync(file).size }
   writeWhole(join(into, 'last.json'), JSON.stringify(last))
   for (const place of second ? [into, second] : [into]) dropOlder(place, now)
+  dropOldCopies(dirname(into), now)
   return { ...last, path: file }
 }
 
@@ -197,10 +200,11 @@ export function backupsIn(place) {
 
 /** Which of these backups are kept: those of the last day, the newest of each of so many days, weeks and months. */
 export function keptOf(names, now) {
-  const kept = new Set(names.filter((name) => now - madeAt(name) < DAY_MS))
+  const young = names.filter((name) => madeAt(name) >= monthsBefore(now))
+  const kept = new Set(young.filter((name) => now - madeAt(name) < DAY_MS))
   for (const [span, many] of Object.entries(KEPT)) {
     const seen = new Set()
-    for (const name of names.toSorted().toReversed()) {
+    for (const name of young.toSorted().toReversed()) {
       const key = SPANS[span](madeAt(name))
       if (!seen.has(key) && seen.size < many && madeAt(name) <= now) kept.add(name)
       seen.add(key)
@@ -215,6 +219,20 @@ const SPANS = {
   // Weeks begin on Monday; 1 January 1970 was a Thursday.
   week: (at) => Math.floor((at / DAY_MS + 3) / 7),
   month: (at) => at.getUTCFullYear() * 12 + at.getUTCMonth(),
+}
+
+function monthsBefore(now) {
+  const then = new Date(now)
+  then.setUTCMonth(then.getUTCMonth() - OLDEST_MONTHS)
+  return then
+}
+
+/** Data of before a change of the database, or of before a restore, are kept no longer than backups. */
+function dropOldCopies(folder, now) {
+  for (const name of readdirSync(folder).filter((one) => /^(before-|mariadb\.set-aside-)/.test(one))) {
+    const copy = join(folder, name)
+    if (statSync(copy).ctime < monthsBefore(now)) rmSync(copy, { recursive: true, force: true })
+  }
 }
 
 function dropOlder(place, now) {

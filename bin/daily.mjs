@@ -11,6 +11,15 @@ export function isDue(last, now) {
   return last === null || now - Date.parse(last.at) > DUE_AFTER_MS
 }
 
+/** Entries of both logs that a practice keeps no longer; the server itself has no right to take any away. */
+export function dropOldLogs(database) {
+  const drop = (table) => `
+    delete l from \`${database.name}\`.${table} l join \`${database.name}\`.practices p on p.id = l.practice_id
+    where p.keep_logs_months is not null and l.at < utc_timestamp() - interval p.keep_logs_months month;`
+  const asked = database.ask(`${drop('health_log')} ${drop('access_log')}`)
+  if (asked.status !== 0) throw new Error(`Old entries of the logs could not be taken away: ${asked.stderr}`)
+}
+
 /**
  * Backs up once a day, a minute after the start at the earliest; where it fails that is said, and tried again in an
  * hour.
@@ -22,6 +31,7 @@ export function keepBackedUp(database, folder, options) {
   const look = () => {
     if (!isDue(lastBackup(folder), Date.now())) return
     busy = lookForDamage(database, folder)
+      .then(() => dropOldLogs(database))
       .then(() => backUp(database, folder, options))
       .then(({ path }) => say(`Backed up for today: ${path}`))
       .catch((error) => say(`The daily backup failed: ${error.message}`))

@@ -6,6 +6,8 @@ import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
+import { makeFiles } from './databaseFiles.mjs'
+import { accountOf, giveRights, makeUsers } from './databaseUsers.mjs'
 import { processes, takeTurn } from './processes.mjs'
 import { freePort } from './ports.mjs'
 import { requireProgram } from './programs.mjs'
@@ -64,8 +66,9 @@ export class Instance {
       ...{ port: 0, user: 'circle', password: randomBytes(24).toString('base64url') },
     }
     this.own = userInfo().username
-    /** A database that is not the usual one has a user of its own. */
+    /** A database that is not the usual one has users of its own. */
     this.user = name === 'circle' ? this.settings.user : name
+    this.owner = `${this.user}-owner`
   }
 
   /** The environment that the server reads its connection from. */
@@ -77,6 +80,15 @@ export class Instance {
       NUXT_DATABASE_USER: this.user,
       NUXT_DATABASE_PASSWORD: password,
       NUXT_DATABASE_NAME: this.name,
+    }
+  }
+
+  /** The same for who makes and changes its tables: the start command, never the server. */
+  get ownersEnvironment() {
+    return {
+      ...this.environment,
+      NUXT_DATABASE_USER: this.owner,
+      NUXT_DATABASE_PASSWORD: this.settings.ownersPassword,
     }
   }
 
@@ -93,8 +105,9 @@ export class Instance {
   async begin() {
     const free = await takeTurn(join(this.folder, 'mariadb.starting'))
     try {
+      this.keepOwnersPassword()
       if (this.runningPid() === null) {
-        await this.install()
+        this.install()
         await this.start()
       }
       await this.ready()
@@ -103,31 +116,21 @@ export class Instance {
     }
   }
 
-  async install() {
+  /** Made once, also for data from before there was one; whoever else has the turn reads it afterwards. */
+  keepOwnersPassword() {
+    this.settings = readSettings(this.settingsFile, (own) => own.ownersPassword) ?? {
+      ...this.settings,
+      ownersPassword: randomBytes(24).toString('base64url'),
+    }
+    writeWhole(this.settingsFile, JSON.stringify(this.settings))
+  }
+
+  /** The files of a database, where there are none. */
+  install() {
     // Where a swap of the data for others was cut short between its two steps, the second is done now.
     const swapped = `${this.data}.restored`
     if (!existsSync(this.data) && existsSync(swapped)) renameSync(swapped, this.data)
-    if (existsSync(this.data)) return
-    say('Making the database …')
-    const fresh = `${this.data}.new`
-    rmSync(fresh, { recursive: true, force: true })
-    const made = spawnSync(
-      requireProgram('mariadb-install-db'),
-      [
-        '--no-defaults',
-        `--user=${this.own}`,
-        `--datadir=${fresh}`,
-        '--auth-root-authentication-method=socket',
-        `--auth-root-socket-user=${this.own}`,
-        '--skip-test-db',
-      ],
-      { encoding: 'utf8' },
-    )
-    if (made.status !== 0)
-      throw new WayOut(
-        `The database could not be made in ${this.folder}:\n${made.stderr || made.stdout}\nIs there space on the disk, and may this account write there?`,
-      )
-    renameSync(fresh, this.data)
+    if (!existsSync(this.data)) makeFiles(this.data, this.own)
   }
 
   /** The data as they are now beside them, stopped meanwhile and compared file by file; one that is there already stays. */
@@ -245,17 +248,14 @@ export class Instance {
     if (asked.status !== 0) throw new WayOut(`${file} could not be read into the database:\n${asked.stderr}`)
   }
 
-  /** The application's own user, with the rights it needs on its own database and no others. */
+  /** Its users: who makes and changes its tables, and the application, which is given its rights later. */
   grant() {
-    const { name, user } = this
-    const { password } = this.settings
-    const account = `'${user}'@'127.0.0.1'`
-    const asked = this.ask(`
-      create database if not exists \`${name}\` character set utf8mb4 collate utf8mb4_unicode_ci;
-      create user if not exists ${account} identified by '${password}';
-      alter user ${account} identified by '${password}';
-      grant select, insert, update, delete, create, alter, drop, index, references on \`${name}\`.* to ${account};`)
-    if (asked.status !== 0) throw new WayOut(`The database user could not be made:\n${asked.stderr}`)
+    makeUsers(this)
+  }
+
+  /** Gives the application what it needs on the tables that are there, and nothing besides. */
+  narrow() {
+    giveRights(this)
   }
 
   /** Drops everything that is stored and leaves an empty database: for tests. */
@@ -267,7 +267,8 @@ export class Instance {
 
   /** Takes this one of its databases away; the others stay. */
   drop() {
-    this.ask(`drop database if exists \`${this.name}\`; drop user if exists '${this.user}'@'127.0.0.1';`)
+    const users = `${accountOf(this.user)}, ${accountOf(this.owner)}`
+    this.ask(`drop database if exists \`${this.name}\`; drop user if exists ${users};`)
   }
 
   /** @returns whether it has ended in order, with everything on the disk: its own log says so */

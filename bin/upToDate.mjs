@@ -16,7 +16,12 @@ const SET_UP = ['--import', 'tsx', 'demo/setUp.ts']
  */
 export async function bringUpToDate(database, folder, wish) {
   // Of chance on each installation: nobody knows it from another one.
-  const env = { ...process.env, ...database.environment, CIRCLE_DATA: folder, CIRCLE_DEMO_PASSWORD: writtenCode(4) }
+  const env = {
+    ...process.env,
+    ...database.ownersEnvironment,
+    CIRCLE_DATA: folder,
+    CIRCLE_DEMO_PASSWORD: writtenCode(4),
+  }
   const { applied, pending } = standing(env)
   const marker = join(folder, 'migrating.json')
   const copy = applied.length > 0 && pending.length > 0 ? join(folder, `before-${pending.at(-1)}`) : null
@@ -28,7 +33,7 @@ export async function bringUpToDate(database, folder, wish) {
     writeWhole(marker, JSON.stringify({ copy }))
   }
   try {
-    await runProgram(process.execPath, [...SET_UP, `--${wish}`], { env: { ...env, ...database.environment } })
+    await runProgram(process.execPath, [...SET_UP, `--${wish}`], { env: { ...env, ...database.ownersEnvironment } })
   } catch (error) {
     if (copy === null) throw error
     const aside = await database.putBack(copy)
@@ -37,6 +42,7 @@ export async function bringUpToDate(database, folder, wish) {
       `The database could not be brought up to date; why is said above.\nIt was put back as it was before; what was made of it is kept in ${aside}.\nGo on with the version of before, and send its maker the words above.`,
     )
   }
+  database.narrow()
   rmSync(marker, { force: true })
   keepNewestCopy(folder)
 }

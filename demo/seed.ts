@@ -97,7 +97,8 @@ async function seedMeasuresAndScreenings({ acting, scenario, catalogue, next }: 
     if (hidden.screenedDaysAgo === null) continue
     const takenOn = formatISO(subDays(next, hidden.screenedDaysAgo), { representation: 'date' })
     const answers = ScreeningAnswers.parse({})
-    await takeScreening(acting, person.id, catalogue.interview, { id: random.uuid(), answers, takenOn, dropped: [] })
+    const who = { participantId: person.id, role: 'lead' as const }
+    await takeScreening(acting, who, catalogue.interview, { id: random.uuid(), answers, takenOn, dropped: [] })
   }
 }
 

@@ -4,6 +4,7 @@ import { valueIn } from '../core/entries'
 import { hasPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate, NewerData, standingOf } from '../server/database/migrate'
+import { eraseAgain } from '../server/services/erased'
 import { TABLES } from '../server/database/tables'
 import { seedDemo } from './seed'
 
@@ -30,6 +31,8 @@ try {
 async function setUp(): Promise<void> {
   const applied = await migrate(db)
   if (applied.length > 0) console.log(`· Database brought up to date (${applied.join(', ')}).`)
+  const again = await eraseAgain(db, process.env.CIRCLE_DATA ?? '')
+  if (again > 0) console.log(`· ${again} who had been erased came back with what was restored: erased again.`)
   if (wish === '--reset-demo') await clear()
   if (wish !== '--empty' && !(await hasPractice(db))) {
     const words = await seedDemo(db, new Date(), valueIn(process.env, 'CIRCLE_DEMO_PASSWORD'))

@@ -168,7 +168,16 @@ function noted(): object {
 
 /** A person's record with nothing in it. */
 function onFile(): object {
-  const none = { circles: [], screenings: [], measures: [], meetings: [], decisions: [], letters: [], home: null }
+  const none = {
+    circles: [],
+    screenings: [],
+    measures: [],
+    meetings: [],
+    decisions: [],
+    letters: [],
+    home: null,
+    rows: {},
+  }
   const fields = {
     sex: 'unsaid',
     heightCm: null,

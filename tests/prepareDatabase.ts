@@ -20,7 +20,7 @@ async function writeDemo(): Promise<void> {
   rmSync(DEMO_FILE, { force: true })
   const database = await startDatabase(TEST_DATA, OWN_DATABASE)
   database.empty()
-  const db = connect(databaseFromEnvironment({ ...process.env, ...database.environment }))
+  const db = connect(databaseFromEnvironment({ ...process.env, ...database.ownersEnvironment }))
   await fillWithDemo(db)
   await db.destroy()
   database.dump(DEMO_FILE)

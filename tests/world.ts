@@ -72,10 +72,11 @@ export class World {
   static async open({ demo = true } = {}): Promise<World> {
     const world = new World(await startDatabase(TEST_DATA, OWN_DATABASE))
     world.database.empty()
-    world.db = connect(databaseFromEnvironment({ ...process.env, ...world.database.environment }))
+    world.db = connect(databaseFromEnvironment({ ...process.env, ...world.database.ownersEnvironment }))
     if (!demo) await migrate(world.db)
     else if (existsSync(DEMO_FILE)) world.database.load(DEMO_FILE)
     else await fillWithDemo(world.db)
+    world.database.narrow()
     await world.startSomewhere()
     return world
   }

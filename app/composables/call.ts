@@ -34,7 +34,8 @@ export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Prom
     timeout: patienceMs,
     responseType: route.reply ? 'json' : 'text',
     onResponse: ({ response }) => {
-      if (route.may !== 'anybody' && response.status < 500) isSignedOut.value = response.status === 401
+      if (route.may !== 'anybody' && route.may !== 'screen' && response.status < 500)
+        isSignedOut.value = response.status === 401
     },
   })
   return (route.reply ? route.reply.parse(reply) : reply) as ReplyOf<R>

@@ -1,6 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { readSession, signOut as leave } from '~~/core/contract/access'
 import { Account } from '~~/core/contract/account'
+import { forgetDrafts, NOBODY, openDrafts } from '~/live/drafts'
 import { forgetKnown } from '~/live/known'
 import { keptJson } from '~/live/keptJson'
 import { refusalOf } from './useRefusal'
@@ -28,9 +29,11 @@ export function useAccount() {
    */
   async function refresh(): Promise<void> {
     const reply = await call(readSession, { patienceMs: PATIENCE_MS }).catch(() => null)
-    if (reply === null) return
-    said.value = reply.account
-    keptAccount.value = reply.account ? JSON.stringify(reply.account) : ''
+    if (reply !== null) {
+      said.value = reply.account
+      keptAccount.value = reply.account ? JSON.stringify(reply.account) : ''
+    }
+    await openDrafts(account.value?.id ?? NOBODY, reply !== null)
   }
   /**
    * Ends the session; what was begun in forms, and all that is known of the days' meetings, is forgotten here, since it
@@ -39,13 +42,15 @@ export function useAccount() {
   async function signOut(): Promise<void> {
     const id = account.value?.id
     // A session that was over already is over; what is kept here has to go all the same.
-    await call(leave).catch((error) => {
+    const waits = useOutbox().waiting > 0 ? 'yes' : 'no'
+    await call(leave, { query: { waits } }).catch((error) => {
       if (refusalOf(error).status !== 401) throw error
     })
     keptAccount.value = ''
-    if (id) forgetDrafts(id)
+    if (id) await forgetDrafts(id)
     await forgetKnown(null)
     await useOutbox().close()
+    await openDrafts(NOBODY)
     said.value = null
     await navigateTo('/sign-in')
   }

@@ -1,7 +1,7 @@
-import { useLocalStorage } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import type { z } from 'zod'
 import { mergedDraft } from '~~/core/draft'
+import { draftOf, keepDraft } from '~/live/drafts'
 import { refusalOf } from './useRefusal'
 
 /** What is kept of a form while it is typed: the fields, and what they were made from. */
@@ -17,17 +17,8 @@ export interface Meanwhile<T> {
   both: (keyof T)[]
 }
 
-/** Drafts belong to whoever is signed in: keys begin with this, then the account. */
-const DRAFTS = 'draft:'
-
-/** Forgets all forms that an account has begun in this browser. */
-export function forgetDrafts(accountId: string): void {
-  for (const key of Object.keys(localStorage))
-    if (key.startsWith(`${DRAFTS}${accountId}:`)) localStorage.removeItem(key)
-}
-
 /**
- * A form's fields, kept in this browser while they are typed, with messages by field from the schema and the server. A
+ * A form's fields, kept in this browser while they are typed, sealed for whoever is signed in, with messages by field from the schema and the server. A
  * draft knows the version of what it was made from: where that has changed, what changed is taken over and said.
  *
  * @param key where the draft is kept; one for each thing that is edited
@@ -41,12 +32,8 @@ export function useDraft<T extends object>(
   schema: z.ZodType<unknown>,
   storedVersion: number | null = null,
 ) {
-  const { account } = useAccount()
-  const kept = useLocalStorage<Kept<T> | null>(`${DRAFTS}${account.value?.id ?? 'nobody'}:${key}`, null, {
-    serializer: { read: (text) => JSON.parse(text), write: JSON.stringify },
-    writeDefaults: false,
-  })
-  const wasKept = kept.value !== null
+  const kept = draftOf<Kept<T>>(key)
+  const wasKept = kept !== undefined
   const base = shallowRef<T>(structuredClone(blank()))
   const version = ref(storedVersion)
   const fields = ref(structuredClone(base.value)) as Ref<T>
@@ -54,11 +41,14 @@ export function useDraft<T extends object>(
   const wrong = ref<Record<string, string>>({})
   const message = ref('')
   const saving = ref(false)
-  if (kept.value) takeUp(kept.value)
+  if (kept) takeUp(kept)
 
   const stopKeeping = watch(
     fields,
-    (typed) => (kept.value = { fields: structuredClone(toRaw(typed)), base: base.value, version: version.value }),
+    (typed) => {
+      const typedNow: Kept<T> = { fields: structuredClone(toRaw(typed)), base: base.value, version: version.value }
+      void keepDraft(key, typedNow)
+    },
     { deep: true },
   )
 
@@ -109,7 +99,7 @@ export function useDraft<T extends object>(
 
   /** Drops the kept draft and starts from the stored fields again. */
   function forget(): void {
-    kept.value = null
+    void keepDraft(key, undefined)
   }
   function reset(to: T): void {
     fields.value = structuredClone(to)

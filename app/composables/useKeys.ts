@@ -1,6 +1,7 @@
 import { joined } from '~~/core/sentence'
 import { onKeyStroke } from '@vueuse/core'
 import { keysOf } from '~~/core/entries'
+import { locked } from '~/live/lock'
 import type { Key } from '~/keys'
 
 const sheet = shallowRef<Key[]>([])
@@ -30,6 +31,7 @@ export function useKeys<Name extends string>(
     if (sheet.value === rows) sheet.value = []
   })
   onKeyStroke((event) => {
+    if (locked.value !== null) return
     const binding = bindings.get(nameOf(event))
     if (!binding || event.defaultPrevented || isBusyElsewhere(event, binding.key.overButtons === true)) return
     event.preventDefault()

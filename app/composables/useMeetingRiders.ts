@@ -1,10 +1,10 @@
-import { differenceInCalendarDays } from 'date-fns'
 import { entryOf, sure } from '~~/core/entries'
 import { checksOf } from '~~/core/check/checksOf'
 import type { MeetingView } from '~~/core/contract/meetings'
 import type { changesOfPeople } from '~~/core/lead/clock'
+import { expectedIn } from '~~/core/lead/expectedIn'
 import type { Plan } from '~~/core/plan/plan'
-import { riderOf, type Expected, type RiderToday } from '~~/core/plan/riders'
+import { riderOf, type RiderToday } from '~~/core/plan/riders'
 import { timelineOf } from '~~/core/plan/timeline'
 
 /** The open meeting, as far as offers and time follow from it. */
@@ -12,37 +12,17 @@ interface Known {
   /** null: none is open. */
   view: Readonly<Ref<MeetingView | null>>
   plan: Readonly<Ref<Plan | null>>
-  present: Readonly<Ref<MeetingView['people']>>
+  present: Readonly<Ref<readonly MeetingView['people'][number][]>>
   changed: Readonly<Ref<ReturnType<typeof changesOfPeople>>>
-  personOf: (participant: string) => MeetingView['people'][number] | undefined
 }
 
 /** What everybody in the open meeting is offered today, what that takes in time, and what is wrong with it. */
-export function useMeetingRiders({ view, plan, present, changed, personOf }: Known) {
+export function useMeetingRiders({ view, plan, present, changed }: Known) {
   const catalogues = useCatalogue()
   const opened = computed(() => sure(view.value, 'No meeting is open.'))
   const planned = computed(() => sure(plan.value, 'No meeting is open.'))
 
-  function expected(participant: string): Expected {
-    const { arrivals, lastCame, gaps, meeting, handChoices } = opened.value
-    const last = lastCame[participant]
-    const stored = sure(personOf(participant), 'Somebody is expected who does not belong here.')
-    const tier = changed.value.tiers.get(participant)
-    const person = tier ? { ...stored, homeTier: tier } : stored
-    return {
-      person,
-      arrival: arrivals[participant]?.came ? arrivals[participant] : undefined,
-      when: {
-        daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null,
-        gap: gaps[participant] ?? null,
-        screenedDaysAgo:
-          person.screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, person.screenedOn),
-      },
-      choices: new Map(
-        handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice]),
-      ),
-    }
-  }
+  const expected = (participant: string) => expectedIn(opened.value, participant, changed.value.tiers.get(participant))
   /** Everybody who is here and takes part, in another plan than the one on the screen. */
   const ridersFor = (other: Plan): RiderToday[] =>
     present.value

@@ -37,10 +37,11 @@ export function usePlanSaving(heard: {
 
   const version = () => meeting.opened.meeting.planVersion
   function keep(): void {
-    const isKept = kept.keep(version(), unsaved)
-    if (!isKept) notice.value = NOT_KEPT
-    else if (notice.value === NOT_KEPT) notice.value = ''
     meeting.planIsDirty = unsaved.length > 0
+    void kept.keep(version(), unsaved).then((isKept) => {
+      if (!isKept) notice.value = NOT_KEPT
+      else if (notice.value === NOT_KEPT) notice.value = ''
+    })
   }
 
   /** Begins with the open meeting's plan and what earlier visits left of it. */

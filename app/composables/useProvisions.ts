@@ -17,6 +17,12 @@ const FIGURES_AT_ONCE = 4
 const FIGURES = 'figures'
 const laidIn = (id: string): string => `laid-in ${id}`
 
+/** A newer version of the application waits until this one has no fetch left: with this aborted, none is begun. */
+const forNewVersion = new AbortController()
+
+/** Ends what is being laid in, so that a newer version can take over at once; it lays in the rest itself. */
+export const stopLayingIn = (): void => forNewVersion.abort()
+
 /** A meeting of these days, as the first page shows it without the server. */
 export type KeptMeeting = Pick<MeetingLine, 'id' | 'title' | 'startsAt' | 'blocks'> & { circle: string }
 
@@ -35,7 +41,7 @@ export function useProvisions(): void {
 
   async function layInAll(): Promise<void> {
     const owner = account.value?.id
-    if (owner === undefined) return
+    if (owner === undefined || forNewVersion.signal.aborted) return
     const known = knownBy(owner)
     await forgetKnown(owner)
     try {
@@ -80,7 +86,7 @@ export function useProvisions(): void {
     const fetchOn = async () => {
       for (let next = left.pop(); next !== undefined; next = left.pop()) {
         if (await cache.match(next)) continue
-        const reply = await fetch(next)
+        const reply = await fetch(next, { signal: forNewVersion.signal })
         // A figure that nobody has drawn is answered with a page.
         if (reply.ok && reply.headers.get('content-type')?.includes('svg')) await cache.put(next, reply)
       }

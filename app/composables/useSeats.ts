@@ -1,9 +1,7 @@
 import { entryOf } from '~~/core/entries'
-import { NO_NEEDS } from '~~/core/offer/seatNeeds'
 import type { LayoutKind, Room } from '~~/core/room/layout'
-import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
+import { seatRoom, sitterOf, type RoomSitter, type SeatedRoom, type SeatTask } from '~~/core/room/seatRoom'
 import { seatReasons, type SeatReason } from '~~/core/room/seats'
-import type { SeatTask } from '~/workers/seats.worker'
 
 /**
  * Who sits where in the open meeting: worked out in a worker as people come and go, or as somebody ordered it by hand,
@@ -22,13 +20,7 @@ export function useSeats() {
   const sitters = computed((): RoomSitter[] =>
     meeting.present
       .filter((person) => meeting.riders.get(person.id)?.today.takesPart)
-      .map((person) => ({
-        id: person.id,
-        tier: entryOf(meeting.riders, person.id).today.tier,
-        needs: { ...(person.seat ?? NO_NEEDS) },
-        friends: [...person.beside],
-        joins: person.joins,
-      })),
+      .map((person) => sitterOf(person, entryOf(meeting.riders, person.id).today.tier)),
   )
   let worker: Worker | undefined
   watch(

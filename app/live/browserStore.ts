@@ -1,9 +1,12 @@
 import { openDB, type IDBPDatabase } from 'idb'
 
-/** The browser's store of this application: what waits to be sent, what is known of the days' meetings, and keys. */
+/**
+ * The browser's store of this application: what waits to be sent, what is known of the days' meetings, what is begun in
+ * forms, and keys.
+ */
 const NAME = 'unhurried-circle'
-const VERSION = 2
-const TABLES = { outbox: 'name', known: 'name', keys: 'owner' } as const
+const VERSION = 3
+const TABLES = { outbox: 'name', known: 'name', keys: 'owner', drafts: 'name' } as const
 export type Table = keyof typeof TABLES
 
 /** So long the browser's store may take; longer, and it counts as failing. */

@@ -95,7 +95,10 @@ const noteOf = (other: Participant) =>
     ' ',
   )
 const STAGES = { prepare: 'to prepare', lead: 'begun', reflect: 'to reflect on', settled: 'decided' }
-const STAGE_PAGES = { prepare: 'prepare', lead: 'lead', reflect: 'reflect', settled: 'reflect' }
+const STAGE_PAGES = computed(() => {
+  const last = isLead.value ? 'reflect' : 'gather'
+  return { prepare: 'prepare', lead: 'lead', reflect: last, settled: last }
+})
 function markOf(other: Participant): string {
   if (waitsOf(other.id) !== '') return 'breath only until cleared'
   if (dueOf(other) !== null) return 'to be screened'
@@ -176,7 +179,8 @@ function markOf(other: Participant): string {
           <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink>
         </p>
         <p v-for="words in watchOf(person.id)" :key="words" class="border-l-4 border-mark pl-3">{{ words }}</p>
-        <p v-if="watchOf(person.id).length === 0" class="text-faint">Nothing to watch is written down.</p>
+        <p v-if="!isLead" class="text-faint">What is to be watched is shown in the meetings of these days.</p>
+        <p v-else-if="watchOf(person.id).length === 0" class="text-faint">Nothing to watch is written down.</p>
       </section>
       <section v-else aria-label="What to watch" class="space-y-2">
         <h2>What to watch</h2>

@@ -45,6 +45,10 @@ async function saved(): Promise<void> {
       </section>
       <MadeUpCircle @removed="practice.open" />
       <section class="space-y-2">
+        <h2>How long records are kept</h2>
+        <Suspense><RetentionRules /></Suspense>
+      </section>
+      <section class="space-y-2">
         <h2>Backups</h2>
         <Suspense><BackupNote /></Suspense>
       </section>

@@ -1,5 +1,6 @@
 import { sure } from '~~/core/entries'
 import { changesOfPeople } from '~~/core/lead/clock'
+import { presentIn } from '~~/core/lead/expectedIn'
 import { foldOutcomes, notedTwice } from '~~/core/lead/outcome'
 import { movementsLed } from '~~/core/lead/movementsLed'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
@@ -86,9 +87,7 @@ export const useMeeting = defineStore('meeting', () => {
 
   const someCame = computed(() => Object.values(view.value?.arrivals ?? {}).some((arrival) => arrival.came))
   /** Those who came; before anybody is ticked, everybody who is expected. */
-  const present = computed(() =>
-    (view.value?.people ?? []).filter((person) => !someCame.value || opened.value.arrivals[person.id]?.came),
-  )
+  const present = computed(() => (view.value ? presentIn(view.value) : []))
 
   /** What has changed of people in class: another tier for the rest, no further part. */
   const changed = computed(() => changesOfPeople(view.value?.classEvents ?? []))
@@ -97,7 +96,7 @@ export const useMeeting = defineStore('meeting', () => {
   const nameOf = (participant: string): string => personOf(participant)?.name ?? ''
   /** The first name, by which people are called in a class. */
   const calledOf = (participant: string): string => calledName(nameOf(participant))
-  const lanes = useMeetingRiders({ view, plan, present, changed, personOf })
+  const lanes = useMeetingRiders({ view, plan, present, changed })
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */

@@ -1,23 +1,5 @@
-import { randomFrom } from '~~/core/random'
-import type { Stations } from '~~/core/catalogue/station'
-import { seatRoom, type RoomSitter, type SeatedRoom } from '~~/core/room/seatRoom'
-import type { LayoutKind, Room } from '~~/core/room/layout'
+import { seatWell, type SeatedRoom, type SeatTask } from '~~/core/room/seatRoom'
 
-export interface SeatTask {
-  room: Room
-  sitters: RoomSitter[]
-  stations: Stations
-  kind: LayoutKind | undefined
-}
-
-/** Enough for forty people in well under 300 ms. */
-const LOOKS = 400_000
-
-self.onmessage = ({ data: { room, sitters, stations, kind } }: MessageEvent<SeatTask>) => {
-  self.postMessage(
-    seatRoom(room, sitters, stations, {
-      exchanges: { looks: LOOKS, random: randomFrom('seats').next },
-      kind,
-    }) satisfies SeatedRoom,
-  )
+self.onmessage = ({ data }: MessageEvent<SeatTask>) => {
+  self.postMessage(seatWell(data) satisfies SeatedRoom)
 }

@@ -71,6 +71,9 @@ export const AccessDeed = z.enum([
   'ended all sessions of',
   'removed an account',
   'set up the practice',
+  'made a code for screens',
+  'ended a code for screens',
+  'took data out',
 ])
 export type AccessDeed = z.infer<typeof AccessDeed>
 
@@ -110,6 +113,8 @@ export const signOut = route({
   method: 'DELETE',
   path: '/api/session',
   may: 'account',
+  /** Whether something waits in the browser that is still to be sent: then its storage is not cleared. */
+  query: z.object({ waits: z.enum(['yes', 'no']).default('no') }),
   reply: z.object({ signedOut: z.literal(true) }),
 })
 /** Signs in with a printed recovery code, and sets a new password. */

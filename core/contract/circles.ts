@@ -80,6 +80,7 @@ export const readMembers = route({
   method: 'GET',
   path: '/api/circles/:id/members',
   may: 'account',
+  notes: { did: 'looked at the circle', of: 'circle' },
   reply: z.array(
     z.object({
       participant: Id,
@@ -101,6 +102,7 @@ export const readCircleLookBack = route({
   method: 'GET',
   path: '/api/circles/:id/look-back',
   may: 'lead',
+  notes: { did: 'looked back', of: 'circle' },
   query: Weeks,
   reply: z.object({ weeks: z.literal(LOOK_BACK_WEEKS), back: CircleBack }),
 })
@@ -117,7 +119,13 @@ export const setWaiting = route({
   reply: z.array(Waiting),
 })
 /** The dates ahead, what they follow from, who waits, and how many places each circle has. */
-export const readCalendar = route({ method: 'GET', path: '/api/calendar', may: 'account', reply: CalendarView })
+export const readCalendar = route({
+  method: 'GET',
+  path: '/api/calendar',
+  may: 'account',
+  notes: { did: 'looked at the list', of: 'practice' },
+  reply: CalendarView,
+})
 /** A rule as it is sent: within the years of a practice, with no more dates otherwise than somebody sets. */
 const SentRule = SeriesRule.refine(({ firstOn }) => firstOn >= '2000-01-01' && firstOn < '2100-01-01', {
   message: 'A first date lies between 2000 and 2099.',

@@ -10,6 +10,7 @@ export const readHome = route({
   method: 'GET',
   path: '/api/participants/:id/home',
   may: 'lead',
+  notes: { did: 'looked at home practice', of: 'person' },
   reply: z.object({
     home: StoredHomePractice.nullable(),
     daysAWeek: z.number(),
@@ -59,6 +60,7 @@ export const readHandout = route({
   method: 'GET',
   path: '/api/participants/:id/home/handout',
   may: 'lead',
+  notes: { did: 'made a handout', of: 'person' },
   file: 'application/pdf',
 })
 export const readHomeCalendar = route({

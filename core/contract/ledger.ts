@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Level, SchoolId, Side, Tier } from '../catalogue/words'
+import { ParticipantConsideration } from '../offer/participant'
 import { Access, DialSetting, PersonLevel } from '../offer/person'
 import { Evidence } from '../reflect/evidence'
 import { Id, Moment } from './route'
@@ -13,6 +14,7 @@ export const Before = z.object({
   homeTier: Tier.optional(),
   visiting: Tier.nullable().optional(),
   access: z.record(Tier, Access).optional(),
+  considerations: z.array(ParticipantConsideration).optional(),
 })
 export type Before = z.infer<typeof Before>
 
@@ -25,8 +27,8 @@ export const LedgerEntry = z.object({
   id: Id,
   participant: Id,
   meetingId: Id.nullable(),
-  kind: z.enum(['level', 'dial', 'tier', 'flare']),
-  /** Empty for a tier. */
+  kind: z.enum(['level', 'dial', 'tier', 'flare', 'facts']),
+  /** Empty for a tier, and for health facts. */
   movement: z.string(),
   tier: Tier,
   /** The kind of decision that was proposed, or `by-hand`. */
@@ -47,11 +49,15 @@ export const LedgerEntry = z.object({
   evidence: z.array(Evidence),
   /** Where they stood before it; null: written before that was kept. */
   before: Before.nullable(),
+  /** Health facts as they are since; null: it is of something else. */
+  after: z.array(ParticipantConsideration).nullable(),
   decidedBy: z.string(),
   decidedAt: Moment,
   /** The entry that this one takes back; null: none. */
   undoes: Id.nullable(),
   /** Whether a later entry has taken this one back. */
   isUndone: z.boolean(),
+  /** Whether a later answer to the same decision stands in its place. */
+  isReplaced: z.boolean(),
 })
 export type LedgerEntry = z.infer<typeof LedgerEntry>

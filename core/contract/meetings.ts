@@ -46,6 +46,8 @@ export const MeetingView = z.object({
   people: z.array(Participant),
   /** Ids of those who are not of the circle. */
   guests: z.array(Id),
+  /** Those of them whom a helper let in: until a lead agrees, a helper sees nothing of them but a name. */
+  toAgree: z.array(Id).default([]),
   arrivals: z.record(z.string(), Arrival),
   /** The start of the last meeting before this one, by participant. */
   lastCame: z.record(z.string(), Moment),
@@ -78,7 +80,7 @@ export const PlanVersion = z.object({
 })
 export type PlanVersion = z.infer<typeof PlanVersion>
 
-/** Meetings of the last year and a bit, and all that are ahead, newest first. */
+/** Meetings of the last year and a bit, and all that are ahead, newest first; for helpers those they may open. */
 export const readMeetings = route({
   method: 'GET',
   path: '/api/meetings',
@@ -103,6 +105,8 @@ export const readMeeting = route({
   method: 'GET',
   path: '/api/meetings/:id',
   may: 'account',
+  ofHelpers: 'these-days',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   reply: MeetingView,
 })
 /** A meeting's plan as a file. */
@@ -110,6 +114,7 @@ export const readPlan = route({
   method: 'GET',
   path: '/api/meetings/:id/plan',
   may: 'account',
+  ofHelpers: 'these-days',
   file: 'application/json',
 })
 /**
@@ -143,6 +148,7 @@ export const sendMessage = route({
   method: 'POST',
   path: '/api/meetings/:id/messages',
   may: 'account',
+  ofHelpers: 'lately',
   /** Who is said to have made it, where that is somebody else than who is signed in when it comes. */
   body: z.object({ message: Message, notedBy: Id.nullable().default(null) }),
   reply: z.object({ received: z.literal(true) }),
@@ -152,6 +158,8 @@ export const readSaid = route({
   method: 'GET',
   path: '/api/meetings/:id/messages',
   may: 'account',
+  ofHelpers: 'these-days',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   query: z.object({ since: z.coerce.number().int().min(0) }),
   reply: Said,
 })
@@ -163,14 +171,18 @@ export const followMeeting = route({
   method: 'GET',
   path: '/api/meetings/:id/stream',
   may: 'account',
+  ofHelpers: 'these-days',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   query: z.object({ since: z.coerce.number().int().min(0) }),
   file: 'text/event-stream',
 })
-/** Accidents that were written down in a meeting. */
+/** Accidents that were written down in a meeting; for a helper those that they wrote down. */
 export const readAccidents = route({
   method: 'GET',
   path: '/api/meetings/:id/accidents',
-  may: 'lead',
+  may: 'account',
+  ofHelpers: 'these-days',
+  notes: { did: 'looked at accidents', of: 'meeting' },
   reply: z.array(AccidentReport),
 })
 /** Lets somebody join one meeting: a guest from another circle, or a walk-in who is written down with it. */
@@ -178,11 +190,26 @@ export const addGuest = route({
   method: 'POST',
   path: '/api/meetings/:id/guests',
   may: 'account',
+  ofHelpers: 'these-days',
   body: z.union([
     z.object({ participant: Id }),
     /** Somebody nobody knows yet. Nobody is let down to the floor unscreened. */
     z.object({ name: ParticipantFields.shape.name, tier: Tier.exclude(['floor']) }),
   ]),
+  reply: z.object({ participant: Id }),
+})
+/** A lead agrees to a guest whom a helper let in. */
+export const agreeToGuest = route({
+  method: 'PUT',
+  path: '/api/meetings/:id/guests/:guest',
+  may: 'lead',
+  reply: z.object({ participant: Id }),
+})
+/** Takes a guest of whom nothing was noted out of a meeting again. */
+export const removeGuest = route({
+  method: 'DELETE',
+  path: '/api/meetings/:id/guests/:guest',
+  may: 'lead',
   reply: z.object({ participant: Id }),
 })
 /** Calls a single meeting off, holds it after all, or says who leads it. */

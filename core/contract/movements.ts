@@ -8,6 +8,7 @@ export const readCatalogue = route({
   method: 'GET',
   path: '/api/catalogue',
   may: 'account',
+  alsoScreens: true,
   reply: CatalogueIndex,
 })
 /** Ids of the movements that a practice has made or changed. */
@@ -50,6 +51,7 @@ export const readMovementTexts = route({
   method: 'GET',
   path: '/api/movements/:movement/texts',
   may: 'account',
+  alsoScreens: true,
   reply: MovementTexts,
 })
 /** Who stands on which rung of one movement. */
@@ -57,6 +59,7 @@ export const readMovementLevels = route({
   method: 'GET',
   path: '/api/movements/:movement/levels',
   may: 'lead',
+  notes: { did: 'looked at levels', of: 'practice' },
   reply: z.array(PersonLevel.extend({ participant: Id })),
 })
 /** The figure of a practice's own variation; shipped ones are files. */
@@ -64,6 +67,7 @@ export const readFigure = route({
   method: 'GET',
   path: '/api/figures/:variation/:pose',
   may: 'account',
+  alsoScreens: true,
   file: 'image/svg+xml',
 })
 /** The JSON Schema of a plan's file. */

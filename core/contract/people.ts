@@ -10,6 +10,7 @@ export const readPeople = route({
   method: 'GET',
   path: '/api/participants',
   may: 'account',
+  notes: { did: 'looked at the list', of: 'practice' },
   reply: z.array(Participant),
 })
 /** People found by name, a page at a time. */
@@ -17,6 +18,7 @@ export const readRoster = route({
   method: 'GET',
   path: '/api/roster',
   may: 'account',
+  notes: { did: 'looked at the list', of: 'practice' },
   query: z.object({
     words: z.string().max(120).default(''),
     offset: z.coerce.number().int().min(0).default(0),
@@ -28,6 +30,7 @@ export const readPerson = route({
   method: 'GET',
   path: '/api/participants/:id',
   may: 'account',
+  notes: { did: 'looked at the person', of: 'person' },
   reply: Participant,
 })
 export const addPerson = route({
@@ -138,6 +141,7 @@ export const readLedger = route({
   method: 'GET',
   path: '/api/participants/:id/ledger',
   may: 'lead',
+  notes: { did: 'looked at the ledger', of: 'person' },
   reply: z.array(LedgerEntry),
 })
 /** Takes a change back: what stood before it stands again, and the ledger says so. */

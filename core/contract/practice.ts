@@ -1,37 +1,21 @@
 import { z } from 'zod'
-import { Moment, route } from './route'
-
-/** What somebody did with a person's health data. */
-export const HealthDeed = z.enum([
-  'looked at the person',
-  'looked at the profile',
-  'changed the person',
-  'took a screening',
-  'looked at screenings',
-  'entered measures',
-  'placed levels',
-  'took the record out',
-  'made a handout',
-  'looked back',
-  'wrote a letter',
-  'took the archive out',
-  'took measures out',
-  'took outcomes out',
-  'imported',
-  'erased the record',
-  'removed the made-up circle',
-])
-export type HealthDeed = z.infer<typeof HealthDeed>
+import { HealthDeed } from './healthDeed'
+import { Id, Moment, route } from './route'
 
 export const HealthLogEntry = z.object({
-  /** Null once the person was erased. */
+  id: z.number().int(),
+  /** Null: of nobody by themselves, or of somebody who was erased. */
   participant: z.string().nullable(),
-  participantName: z.string(),
+  /** Of whom or what: a name, a meeting, a circle; empty: of several. */
+  about: z.string(),
   who: z.string(),
   did: HealthDeed,
   at: Moment,
 })
 export type HealthLogEntry = z.infer<typeof HealthLogEntry>
+
+/** The oldest backup that is kept is of so many months ago: `KEPT` in bin/backups.mjs, and the month that is on. */
+export const BACKUP_MONTHS = 13
 
 /** Whether everything is in order; 503 with a sentence where nothing can be stored. */
 export const readHealth = route({
@@ -59,11 +43,21 @@ export type MadeUp = z.infer<typeof MadeUp>
 export const readMadeUp = route({ method: 'GET', path: '/api/made-up', may: 'lead', reply: MadeUp })
 /** What real people are in stays: a circle of theirs, its venue, and what was led with them. */
 export const removeMadeUp = route({ method: 'DELETE', path: '/api/made-up', may: 'lead', reply: MadeUp })
-/** Who looked at or changed anybody's health data, newest first. */
+/** So many entries are a page. */
+export const HEALTH_LOG_PAGE = 100
+/** Who looked at or changed anybody's health data, newest first, a page at a time. */
 export const readHealthLog = route({
   method: 'GET',
   path: '/api/health-log',
   may: 'lead',
+  query: z.object({
+    /** An entry's number: those before it. */
+    before: z.coerce.number().int().min(1).optional(),
+    /** Only what is of this person. */
+    participant: Id.optional(),
+    /** Only what this account did. */
+    account: Id.optional(),
+  }),
   reply: z.array(HealthLogEntry),
 })
 
@@ -128,13 +122,32 @@ export const checkArchive = route({
   may: 'lead',
   reply: z.object({ rows: z.record(z.string(), z.number()) }),
 })
-export const exportPeople = route({ method: 'GET', path: '/api/exports/people', may: 'lead', file: 'text/csv' })
-export const exportMeasures = route({ method: 'GET', path: '/api/exports/measures', may: 'lead', file: 'text/csv' })
-export const exportOutcomes = route({ method: 'GET', path: '/api/exports/outcomes', may: 'lead', file: 'text/csv' })
+export const exportPeople = route({
+  method: 'GET',
+  path: '/api/exports/people',
+  may: 'lead',
+  notes: { did: 'took the record out', of: 'practice' },
+  file: 'text/csv',
+})
+export const exportMeasures = route({
+  method: 'GET',
+  path: '/api/exports/measures',
+  may: 'lead',
+  notes: { did: 'took measures out', of: 'practice' },
+  file: 'text/csv',
+})
+export const exportOutcomes = route({
+  method: 'GET',
+  path: '/api/exports/outcomes',
+  may: 'lead',
+  notes: { did: 'took outcomes out', of: 'practice' },
+  file: 'text/csv',
+})
 export const exportArchive = route({
   method: 'GET',
   path: '/api/exports/archive',
   may: 'lead',
+  notes: { did: 'took the archive out', of: 'practice' },
   file: 'application/gzip',
 })
 /** The dates of all circles, or of one. */

@@ -29,7 +29,14 @@ export const PersonMeeting = z.object({
   outcomes: z.array(OutcomeEvent),
 })
 export type PersonMeeting = z.infer<typeof PersonMeeting>
-export const StoredScreening = z.object({ id: Id, takenOn: Day, takenBy: z.string(), answers: ScreeningAnswers })
+export const StoredScreening = z.object({
+  id: Id,
+  takenOn: Day,
+  takenBy: z.string(),
+  answers: ScreeningAnswers,
+  /** A helper took it, and no lead has agreed yet: until then it only closes. */
+  waits: z.boolean(),
+})
 export type StoredScreening = z.infer<typeof StoredScreening>
 export const Profile = z.object({
   person: Participant,
@@ -70,12 +77,19 @@ export const LetterFields = z.object({
   weeks: z.literal(LOOK_BACK_WEEKS),
 })
 export type LetterFields = z.infer<typeof LetterFields>
-export const StoredLetter = LetterFields.extend({ id: Id, madeBy: z.string(), madeAt: Moment })
+export const StoredLetter = LetterFields.extend({
+  id: Id,
+  madeBy: z.string(),
+  madeAt: Moment,
+  /** The day on which they took their consent back; null: it stands. */
+  withdrawnOn: Day.nullable(),
+})
 export type StoredLetter = z.infer<typeof StoredLetter>
 export const readProfile = route({
   method: 'GET',
   path: '/api/participants/:id/profile',
   may: 'lead',
+  notes: { did: 'looked at the profile', of: 'person' },
   reply: Profile,
 })
 /** A person's whole record as one file: a text to read, or JSON with `?as=json`. */
@@ -83,6 +97,7 @@ export const readRecord = route({
   method: 'GET',
   path: '/api/participants/:id/record',
   may: 'lead',
+  notes: { did: 'took the record out', of: 'person' },
   query: z.object({ as: z.enum(['text', 'json']).default('text').catch('text') }),
   file: 'text/plain',
 })
@@ -90,6 +105,7 @@ export const readPersonLookBack = route({
   method: 'GET',
   path: '/api/participants/:id/look-back',
   may: 'lead',
+  notes: { did: 'looked back', of: 'person' },
   query: Weeks,
   reply: PersonLookBack,
 })
@@ -98,6 +114,7 @@ export const readMeasures = route({
   method: 'GET',
   path: '/api/participants/:id/measures',
   may: 'lead',
+  notes: { did: 'looked at the profile', of: 'person' },
   reply: z.array(StoredMeasure),
 })
 /** Takes results in, from a lead or a helper, and says at once what each means. */
@@ -113,9 +130,15 @@ export const readScreenings = route({
   method: 'GET',
   path: '/api/participants/:id/screenings',
   may: 'lead',
+  notes: { did: 'looked at screenings', of: 'person' },
   reply: z.array(StoredScreening),
 })
-/** Takes a screening in. Only a lead takes away what is on file; a helper's wish to do so is not heard. */
+/** What is held to breath until it is cleared, and how much was found. */
+const ScreenedWords = z.object({ waitsFor: z.array(z.string()), found: z.number() })
+/**
+ * Takes a screening in. Only a lead takes away what is on file, or lets a clearance hold: what a helper takes down closes
+ * what is new at once, and waits for a lead with the rest.
+ */
 export const takeScreening = route({
   method: 'POST',
   path: '/api/participants/:id/screenings',
@@ -126,12 +149,21 @@ export const takeScreening = route({
     answers: ScreeningAnswers,
     dropped: z.array(z.string().max(80)).max(40).default([]),
   }),
-  reply: z.object({ waitsFor: z.array(z.string()), found: z.number() }),
+  reply: ScreenedWords,
+})
+/** A lead agrees to a screening that a helper took: now it clears, ends and settles what it says. */
+export const agreeToScreening = route({
+  method: 'PUT',
+  path: '/api/participants/:id/screenings/:screening',
+  may: 'lead',
+  body: z.object({ dropped: z.array(z.string().max(80)).max(40).default([]) }),
+  reply: ScreenedWords,
 })
 export const readLetters = route({
   method: 'GET',
   path: '/api/participants/:id/letters',
   may: 'lead',
+  notes: { did: 'looked at letters', of: 'person' },
   reply: z.array(StoredLetter),
 })
 /** Writes a letter to a clinician, with the participant's consent recorded. */
@@ -142,10 +174,18 @@ export const writeLetter = route({
   body: LetterFields,
   reply: z.array(StoredLetter),
 })
+/** They took their consent back: the letter is opened by nobody any more, and that it was written stays. */
+export const withdrawConsent = route({
+  method: 'POST',
+  path: '/api/participants/:id/letters/:letter/withdraw',
+  may: 'lead',
+  reply: z.array(StoredLetter),
+})
 /** A letter as things stood when it was written. */
 export const readLetter = route({
   method: 'GET',
   path: '/api/participants/:id/letters/:letter',
   may: 'lead',
+  notes: { did: 'looked at letters', of: 'person' },
   file: 'application/pdf',
 })

@@ -108,6 +108,7 @@ export const readReflection = route({
   method: 'GET',
   path: '/api/meetings/:id/reflection',
   may: 'lead',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   reply: Reflection,
 })
 /** All that a meeting is reflected on with: a device that may have to do it without the server keeps it. */
@@ -115,6 +116,7 @@ export const readEvidence = route({
   method: 'GET',
   path: '/api/meetings/:id/evidence',
   may: 'lead',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   reply: StoredEvidence,
 })
 /** Answers decisions, all in one transaction; the server works out evidence and sentence itself. */
@@ -122,6 +124,7 @@ export const decide = route({
   method: 'POST',
   path: '/api/meetings/:id/decisions',
   may: 'lead',
+  notes: { did: 'decided', of: 'meeting' },
   body: z.object({ answers: z.array(DecisionChoice).min(1).max(1000) }),
   reply: z.array(LedgerEntry),
 })

@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import type { HealthDeed } from './healthDeed'
 
-/** Who may call a route: anybody, everybody who is signed in, or leads. */
-export type Access = 'anybody' | 'account' | 'lead'
+/** Who may call a route: anybody, a screen that came in by a code, everybody who is signed in, or leads. */
+export type Access = 'anybody' | 'screen' | 'account' | 'lead'
 
 /**
  * A route as both sides know it: where it is, who may call it, what is asked and what is answered. The server parses
@@ -13,6 +14,15 @@ export interface Route {
   /** Parameters stand as `:name`: `/api/meetings/:id`. */
   path: `/api/${string}`
   may: Access
+  /**
+   * Of which meetings a helper may ask it, where the path names one: those they look at, and those of the last weeks, for
+   * which a device may still bring what was noted. Left out: of any.
+   */
+  ofHelpers?: 'these-days' | 'lately'
+  /** That somebody asked it is noted, since it says something of people's health: what they did, and of whom. */
+  notes?: { did: HealthDeed; of: 'person' | 'meeting' | 'circle' | 'practice' }
+  /** Whether a screen that came in by a code may ask it too: it says nothing of people. */
+  alsoScreens?: true
   query?: z.ZodType
   body?: z.ZodType
   /** The body may be as large as this; a megabyte where nothing is said. */

@@ -1,5 +1,6 @@
 import * as access from './access'
 import * as circles from './circles'
+import * as drafts from './drafts'
 import * as homePractice from './homePractice'
 import * as meetings from './meetings'
 import * as movements from './movements'
@@ -7,13 +8,16 @@ import * as people from './people'
 import * as practice from './practice'
 import * as records from './records'
 import * as reflection from './reflection'
+import * as retention from './retention'
 import type { Route } from './route'
 import * as shelf from './shelf'
+import * as watch from './watch'
 
 /** Every route of the application: the table of who may call which. */
 export const ROUTES: readonly Route[] = [
   access,
   circles,
+  drafts,
   homePractice,
   meetings,
   movements,
@@ -21,7 +25,9 @@ export const ROUTES: readonly Route[] = [
   practice,
   records,
   reflection,
+  retention,
   shelf,
+  watch,
 ]
   .flatMap((resource): unknown[] => Object.values(resource))
   .filter(isRoute)

@@ -56,6 +56,7 @@ export const readShelfFit = route({
   method: 'GET',
   path: '/api/shelf/:id/fit',
   may: 'lead',
+  notes: { did: 'looked at the list', of: 'practice' },
   query: z.object({ circle: z.uuid('Choose a circle.') }),
   reply: ShelfFit,
 })

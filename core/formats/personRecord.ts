@@ -1,4 +1,4 @@
-import { joined } from '../sentence'
+import { capital, joined } from '../sentence'
 import type { Side } from '../catalogue/words'
 import type { Catalogue } from '../catalogue/catalogue'
 import { amountWords, type StoredMeasure } from '../measure/record'
@@ -30,6 +30,8 @@ export interface PersonRecord {
   }[]
   letters: { madeAt: string; addressedTo: string; consentOn: string; consentHow: string; questions: string }[]
   home: HomePractice | null
+  /** Every row that is kept of them, by table, as it is stored: what is not said above is said in it. */
+  rows: Record<string, Record<string, unknown>[]>
 }
 
 /**
@@ -64,6 +66,9 @@ export function recordText(record: PersonRecord, catalogue: Catalogue, on: strin
     ['Decisions', record.decisions.map((entry) => decisionLine(entry, nameOf))],
     ['Letters', record.letters.map(letterLine)],
     ['At home', record.home ? homeLines(record.home, nameOf) : []],
+    ...Object.entries(record.rows)
+      .filter(([table]) => !SAID_ABOVE.has(table))
+      .map(([table, rows]): [string, string[]] => [TITLES[table] ?? spoken(table), rows.map(rowLine)]),
   ]
   return [
     `Record of ${person.name}, written on ${on}`,
@@ -73,6 +78,34 @@ export function recordText(record: PersonRecord, catalogue: Catalogue, on: strin
     ),
     '',
   ].join('\n')
+}
+
+/** What stands in the parts above, row by row. */
+const SAID_ABOVE: ReadonlySet<string> = new Set(['participant_considerations', 'levels', 'screenings', 'measures'])
+const TITLES: Record<string, string> = {
+  arrivals: 'At the door',
+  accidents: 'Accidents',
+  beside: 'Who likes to have them beside them',
+  circle_members: 'In circles',
+  class_events: 'In a class',
+  days_after: 'How the days after were',
+  hand_choices: 'Chosen by hand',
+  health_log: 'Who looked',
+  home_ticks: 'Done at home',
+  meeting_guests: 'As a guest',
+  outcomes: 'Notes of classes, as they were made',
+  seating: 'Places in the room',
+  waiting: 'Waiting for a place',
+}
+
+const spoken = (name: string): string => capital(name.replaceAll('_', ' '))
+
+/** A row as words: what is empty is left out. */
+function rowLine(row: Record<string, unknown>): string {
+  return Object.entries(row)
+    .filter(([, value]) => value !== null && value !== '')
+    .map(([name, value]) => `${name.replaceAll('_', ' ')} ${typeof value === 'object' ? JSON.stringify(value) : value}`)
+    .join(', ')
 }
 
 type NameOf = (movement: string) => string
@@ -86,6 +119,15 @@ function personLines({ person, circles }: PersonRecord): string[] {
     `Sex: ${person.sex}`,
     `Height: ${person.heightCm === null ? 'not measured' : `${person.heightCm} cm`}`,
     `Works in: ${person.homeTier}`,
+    `Joins: ${person.joins}`,
+    `Pace: ${person.pace.replace('-', ' ')}`,
+    `In a stretch: ${person.prefers}`,
+    `School of their own: ${person.school ?? 'none'}`,
+    `Usual pain: ${person.usualPain ?? 'not said'}`,
+    `Whom to call: ${person.emergencyContact || 'not said'}`,
+    `Needs of their place: ${JSON.stringify(person.seat)}`,
+    `At home they have: ${JSON.stringify(person.homeProps)}`,
+    `Last screening: ${person.screenedOn ?? 'none'}`,
     ...Object.entries(person.access).map(([tier, access]) => `Gets into ${tier}: ${access.replace('-', ' ')}`),
     `Circles: ${circles.join(', ') || 'none'}`,
   ]

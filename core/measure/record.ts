@@ -10,10 +10,10 @@ export const MeasureRecord = z.object({
   id: z.uuid(),
   measure: z.string().min(1).max(40),
   side: Side.default('both'),
-  value: z.number('A result is a number.'),
+  value: z.number('A result is a number.').min(-99_999).max(99_999),
   /** All tries in their order; the value follows from them. */
-  tries: z.array(z.number()).max(3).default([]),
-  setting: z.number().nullable().default(null),
+  tries: z.array(z.number().min(-99_999).max(99_999)).max(3).default([]),
+  setting: z.number().min(-99_999).max(99_999).nullable().default(null),
   /** 0–10 at its end, where it was asked. */
   pain: z.number().int().min(0, 'Pain is 0 at least.').max(10, 'Pain is 10 at most.').nullable().default(null),
   note: z.string().max(300, 'A note has 300 characters at most.').default(''),

@@ -208,8 +208,9 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
   }
   const ladder = movement.ladders[tier]
   if (!ladder) return none
-  if (person.leftOut.some((row) => row.movement === movement.id && row.tier === tier))
-    return { ...none, reasons: [{ kind: 'hurt-twice', movement: movement.name }] }
+  const out = person.leftOut.find((row) => row.movement === movement.id && row.tier === tier)
+  if (out)
+    return { ...none, reasons: [{ kind: out.asGuest ? 'closed-to-guest' : 'hurt-twice', movement: movement.name }] }
   const stored = storedLevel(person, movement.id, tier, side)
   const start = stored ?? placeFirst(movement, tier, { person }, catalogue)
   const here = easesHere(movement, { tier, side }, { person, arrival })

@@ -111,6 +111,8 @@ export const Person = z.object({
         tier: Tier,
         /** Whether another movement for the same parts may stand in for it meanwhile. */
         standsIn: z.boolean().optional(),
+        /** They are a guest to whom no lead has agreed: something closes it to them, and it is not said what. */
+        asGuest: z.boolean().optional(),
       }),
     )
     .default([]),

@@ -14,6 +14,7 @@ export type Reason =
   | { kind: 'news'; news: Arrival['news'] }
   | { kind: 'not-cleared'; name: string }
   | { kind: 'hurt-twice'; movement: string }
+  | { kind: 'closed-to-guest'; movement: string }
   | { kind: 'nothing-left'; movement: string; tier: Tier }
   | { kind: 'stood-long'; atMostSeconds: number }
   | { kind: 'other-tier'; why: 'dizzy' | 'no-access' | 'no-way' | 'little-open'; home: Tier; tier: Tier }
@@ -49,6 +50,7 @@ const ORDER: readonly ReasonKind[] = [
   'news',
   'not-cleared',
   'hurt-twice',
+  'closed-to-guest',
   'nothing-left',
   'other-tier',
   'stood-long',
@@ -150,6 +152,8 @@ export function reasonWords(reason: Reason): string {
       return `${reason.name}: breath only until cleared.`
     case 'hurt-twice':
       return `“${reason.movement}” hurt twice running: left out until a lead has looked.`
+    case 'closed-to-guest':
+      return `“${reason.movement}” is closed to them until a lead has agreed to them as a guest.`
     case 'nothing-left':
       return `No variation of “${reason.movement}” is left in the ${reason.tier} tier: breath meanwhile.`
     case 'other-tier':

@@ -3,7 +3,7 @@ import type { Tier } from '../catalogue/words'
 import { moverOf } from '../offer/mover'
 import { isLeftOut, offersFor, type HandChoice, type Offer } from '../offer/offerFor'
 import { USUAL_ARRIVAL, type Arrival, type Person } from '../offer/person'
-import { inOrderOfWeight, type Reason } from '../offer/reason'
+import { inOrderOfWeight, type Reason, type ReasonKind } from '../offer/reason'
 import { nearestTiers, todayOf, type Today, type When } from '../offer/today'
 import { blockIn, type Plan } from './plan'
 import { standingSeconds, standsAtMost } from './sitsDown'
@@ -56,9 +56,11 @@ function isMostlyClosed(offers: readonly Offer[][], plan: Plan, catalogue: Catal
   return worked.filter(Boolean).length * 2 > worked.length
 }
 
-/** What was left out because it hurt says nothing of the tier. */
+const BY_HAND: ReadonlySet<ReasonKind> = new Set(['hurt-twice', 'by-hand', 'closed-to-guest'])
+
+/** What was left out because it hurt, or until a lead agrees, says nothing of the tier. */
 function isLeftOutByHand({ reasons }: Offer): boolean {
-  return reasons.some((reason) => reason.kind === 'hurt-twice' || reason.kind === 'by-hand')
+  return reasons.some(({ kind }) => BY_HAND.has(kind))
 }
 
 function ridesIn(today: Today, { person, arrival, choices }: Expected, plan: Plan, catalogue: Catalogue): RiderToday {

@@ -1,4 +1,7 @@
 import { entryOf } from '../entries'
+import type { Tier } from '../catalogue/words'
+import { NO_NEEDS, type SeatNeeds } from '../offer/seatNeeds'
+import { randomFrom } from '../random'
 import { footprintOf, type Footprint, type Stations } from '../catalogue/station'
 import { layoutOf, type Layout, type LayoutKind, type Room } from './layout'
 import { seatingCost, seated, type Exchanges, type Sitter } from './seats'
@@ -56,6 +59,42 @@ export function seatRoom(
     cost: order ? seatingCost(order, inRoom, slots, room) : answer.cost,
     atLeast: answer.atLeast,
   }
+}
+
+/** A room that is to be seated, and nobody ordered it by hand. */
+export interface SeatTask {
+  room: Room
+  sitters: RoomSitter[]
+  stations: Stations
+  /** Left out: what fits. */
+  kind?: LayoutKind | undefined
+}
+
+/** Enough for forty people in well under 300 ms. */
+const LOOKS = 400_000
+
+/**
+ * A room seated as well as a moment's work allows: the same for everybody who asks.
+ *
+ * @example
+ * seatWell({ room, sitters, stations }).layout.fits // true
+ */
+export function seatWell({ room, sitters, stations, kind }: SeatTask): SeatedRoom {
+  return seatRoom(room, sitters, stations, { exchanges: { looks: LOOKS, random: randomFrom('seats').next }, kind })
+}
+
+/**
+ * Somebody as they sit in a room today.
+ *
+ * @param tier where they work today
+ * @example
+ * sitterOf({ id: 'ann', joins: 'room', beside: [] }, 'chair').tier // 'chair'
+ */
+export function sitterOf(
+  { id, joins, seat, beside }: { id: string; joins: RoomSitter['joins']; seat?: SeatNeeds; beside: readonly string[] },
+  tier: Tier,
+): RoomSitter {
+  return { id, tier, needs: { ...(seat ?? NO_NEEDS) }, friends: [...beside], joins }
 }
 
 function equal(footprints: readonly Footprint[]): Footprint[] {

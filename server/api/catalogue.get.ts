@@ -1,10 +1,10 @@
 import { packedCatalogue } from '../catalogue/packedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { readCatalogue } from '../../core/contract/movements'
-import { answer } from '../http/answer'
+import { answerLooking } from '../http/answer'
 import { Ready } from '../http/ready'
 
-export default answer(readCatalogue, async ({ event, scope }) => {
+export default answerLooking(readCatalogue, async ({ event, scope }) => {
   const { text, zipped, etag } = packedCatalogue(await practiceCatalogue(scope))
   setResponseHeaders(event, {
     'cache-control': 'private, no-cache',

@@ -2,4 +2,4 @@ import { healthLogOf } from '../database/healthLog'
 import { readHealthLog } from '../../core/contract/practice'
 import { answer } from '../http/answer'
 
-export default answer(readHealthLog, ({ scope }) => healthLogOf(scope))
+export default answer(readHealthLog, ({ scope, query }) => healthLogOf(scope, query))

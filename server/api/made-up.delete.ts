@@ -10,6 +10,6 @@ export default answer(removeMadeUp, async ({ scope }) => {
   const { not } = await madeUpOf(scope)
   if (not !== '') throw refusal(409, 'made-up-yourself', not)
   for (const id of await remove(scope)) lines.cut(await endSessionsOf(scope.db, id))
-  await noteHealth(scope, null, 'removed the made-up circle')
+  await noteHealth(scope, {}, 'removed the made-up circle')
   return madeUpOf(scope)
 })

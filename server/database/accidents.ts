@@ -1,10 +1,17 @@
 import { AccidentReport } from '../../core/lead/accident'
-import { fromJson, type Acting, type Scope, requireOwn } from './rows'
+import { fromJson, requireOwn, TakenElsewhere, type Acting, type Scope } from './rows'
 
-/** Accidents of a meeting, the first one first. */
-export async function accidentsOf(scope: Scope, meetingId: string): Promise<AccidentReport[]> {
+/**
+ * Accidents of a meeting, the first one first.
+ *
+ * @param by only what this account wrote down
+ */
+export async function accidentsOf(scope: Scope, meetingId: string, by?: string): Promise<AccidentReport[]> {
   const { db, practiceId } = scope
-  const rows = await db('accidents').where({ practice_id: practiceId, meeting_id: meetingId }).orderBy('at')
+  const own = by === undefined ? {} : { entered_by: by }
+  const rows = await db('accidents')
+    .where({ practice_id: practiceId, meeting_id: meetingId, ...own })
+    .orderBy('at')
   return rows.map((row) =>
     AccidentReport.parse({
       ...fromJson(row.report, AccidentReport.partial()),
@@ -32,5 +39,7 @@ export async function addAccident(scope: Acting, meetingId: string, report: Acci
       entered_by: accountId,
     })
     .onConflict('id')
-    .ignore()
+    .merge(['id'])
+  const same = { id, practice_id: practiceId, meeting_id: meetingId, participant_id: participant }
+  if (!(await db('accidents').where(same).first('id'))) throw new TakenElsewhere()
 }

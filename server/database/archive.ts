@@ -4,6 +4,7 @@ import type { Readable } from 'node:stream'
 import { z } from 'zod'
 import { hasPractice } from './accounts'
 import { catchUp } from './migrate'
+import { sealedRows, type Row as LedgerRow } from './migrations/018_append_only'
 import type { Database } from './rows'
 import { TABLES, type Table } from './tables'
 
@@ -76,6 +77,15 @@ export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
   }
 }
 
+/** What the application may not change once it is written is brought up to date before. */
+async function asOfNow(
+  trx: Database,
+  { table, rows }: { table: Table; rows: Record<string, unknown>[] },
+): Promise<Record<string, unknown>[]> {
+  const isOlder = table === 'ledger' && rows.some((row) => row.sealed === undefined)
+  return isOlder ? (await sealedRows(trx, rows as unknown as LedgerRow[])).map((row) => ({ ...row })) : rows
+}
+
 /**
  * Restores an archive into an installation without a practice; all of it, or nothing.
  *
@@ -94,7 +104,7 @@ export async function restoreArchive(
     let waiting: { table: Table; rows: Record<string, unknown>[] } | null = null
     const flush = async () => {
       if (!waiting) return
-      await trx(waiting.table).insert(waiting.rows)
+      await trx(waiting.table).insert(await asOfNow(trx, waiting))
       waiting = null
     }
     // What refers to itself, as a result to its correction, may come before what it refers to.

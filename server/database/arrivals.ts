@@ -41,12 +41,12 @@ export async function arrivalsBetween(scope: Scope, meetingId: string, places: P
  * @param at when it was said, epoch milliseconds
  */
 export async function saveArrival(
-  scope: Scope,
+  scope: Acting,
   meetingId: string,
   { participant, arrival: said, at }: { participant: string; arrival: ArrivalSaid; at: number },
   sequence = 0,
 ): Promise<void> {
-  const { db, practiceId } = scope
+  const { db, practiceId, accountId } = scope
   await requireOwn(scope, 'participants', participant)
   const [known] = await rowsOf<ArrivalRow>(scope, 'arrivals', meetingId).where({ participant_id: participant })
   const before = known ? { fields: arrivalOf(known), at: timesOf(known) } : { fields: {}, at: {} }
@@ -62,6 +62,7 @@ export async function saveArrival(
       after_where: afterWhere.length === 0 ? null : JSON.stringify(afterWhere),
       times: JSON.stringify(times),
       sequence,
+      said_by: accountId,
       ...rest,
     })
     .onConflict(['meeting_id', 'participant_id'])
@@ -153,12 +154,13 @@ export async function saveHandChoice(
 
 /** Keeps the order round the room that somebody made by hand, where none was made later; null: it is worked out. */
 export async function saveSeating(
-  scope: Scope,
+  scope: Acting,
   meetingId: string,
   { seating, at }: { seating: string[] | null; at: number },
   sequence = 0,
 ): Promise<void> {
-  const { db, practiceId } = scope
+  const { db, practiceId, accountId } = scope
+  if (seating) await requireOwn(scope, 'participants', seating)
   const row = await db('meetings')
     .where({ id: meetingId, practice_id: practiceId })
     .first<{ seating: unknown; seating_at: number } | undefined>('seating', 'seating_at')
@@ -172,6 +174,7 @@ export async function saveSeating(
       seating: seating === null ? null : JSON.stringify(seating),
       seating_at: at,
       seating_sequence: sequence,
+      seated_by: accountId,
     })
 }
 
@@ -180,29 +183,75 @@ export async function everybodyIn(
   scope: Scope,
   meetingId: string,
   members: readonly string[],
-): Promise<{ ids: string[]; guests: string[] }> {
-  const guests = await guestsOf(scope, meetingId)
-  return { ids: [...new Set([...members, ...guests])], guests }
+): Promise<{ ids: string[]; guests: string[]; toAgree: string[] }> {
+  const rows = await guestsOf(scope, meetingId)
+  const guests = rows.map((row) => row.participant_id)
+  const toAgree = rows.filter((row) => !row.agreed && !members.includes(row.participant_id))
+  return { ids: [...new Set([...members, ...guests])], guests, toAgree: toAgree.map((row) => row.participant_id) }
 }
 
-/** Ids of those who are guests in a meeting of a circle that is not theirs. */
-async function guestsOf(scope: Scope, meetingId: string): Promise<string[]> {
-  const { db, practiceId } = scope
-  return (
-    await db('meeting_guests')
-      .where({ practice_id: practiceId, meeting_id: meetingId })
-      .orderBy('participant_id')
-      .select<{ participant_id: string }[]>('participant_id')
-  ).map((row) => row.participant_id)
+/** Those who are guests in a meeting of a circle that is not theirs, and whether a lead has agreed to them. */
+function guestsOf({ db, practiceId }: Scope, meetingId: string): Promise<{ participant_id: string; agreed: number }[]> {
+  return db('meeting_guests')
+    .where({ practice_id: practiceId, meeting_id: meetingId })
+    .orderBy('participant_id')
+    .select<{ participant_id: string; agreed: number }[]>('participant_id', 'agreed')
 }
 
-/** Somebody joins one meeting; within a turn of it. */
-export async function addGuest(scope: Scope, meetingId: string, participantId: string, sequence = 0): Promise<void> {
-  const { db, practiceId } = scope
+/**
+ * Somebody joins one meeting; within a turn of it. Who is there already stays as they are agreed to.
+ *
+ * @param isAgreed whether a lead has agreed to them
+ */
+export async function addGuest(
+  scope: Acting,
+  meetingId: string,
+  { participantId, isAgreed }: { participantId: string; isAgreed: boolean },
+  sequence = 0,
+): Promise<void> {
+  const { db, practiceId, accountId } = scope
   await requireOwn(scope, 'participants', participantId)
+  const key = { practice_id: practiceId, meeting_id: meetingId, participant_id: participantId }
+  const row = { ...key, agreed: isAgreed, let_in_by: accountId }
   await db('meeting_guests')
-    .insert({ practice_id: practiceId, meeting_id: meetingId, participant_id: participantId })
+    .insert(row)
     .onConflict(['meeting_id', 'participant_id'])
-    .merge(['participant_id'])
+    .merge(isAgreed ? ['agreed'] : ['participant_id'])
+  await setPeopleSequence(scope, meetingId, sequence)
+}
+
+/**
+ * A lead agrees to a guest; within a turn of the meeting.
+ *
+ * @throws {NotFound} where they are none
+ */
+export async function agreeToGuest(
+  scope: Scope,
+  meetingId: string,
+  participantId: string,
+  sequence = 0,
+): Promise<void> {
+  const { db, practiceId } = scope
+  const key = { practice_id: practiceId, meeting_id: meetingId, participant_id: participantId }
+  if (!(await db('meeting_guests').where(key).first('participant_id')))
+    throw new NotFound('They are no guest of this meeting.')
+  await db('meeting_guests').where(key).update({ agreed: true })
+  await setPeopleSequence(scope, meetingId, sequence)
+}
+
+/**
+ * A guest goes again, with what was said of them at the door; within a turn of the meeting.
+ *
+ * @throws {NotFound} where they are none
+ */
+export async function removeGuest(scope: Scope, meetingId: string, participantId: string, sequence = 0): Promise<void> {
+  const { db, practiceId } = scope
+  const key = { practice_id: practiceId, meeting_id: meetingId, participant_id: participantId }
+  if ((await db('meeting_guests').where(key).delete()) === 0) throw new NotFound('They are no guest of this meeting.')
+  for (const table of ['arrivals', 'hand_choices']) await db(table).where(key).delete()
+  await setPeopleSequence(scope, meetingId, sequence)
+}
+
+async function setPeopleSequence({ db, practiceId }: Scope, meetingId: string, sequence: number): Promise<void> {
   await db('meetings').where({ id: meetingId, practice_id: practiceId }).update({ people_sequence: sequence })
 }

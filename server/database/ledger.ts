@@ -3,7 +3,9 @@ import type { Knex } from 'knex'
 import { z } from 'zod'
 import { Before, LedgerEntry, type LedgerAnswer } from '../../core/contract/ledger'
 import { Evidence } from '../../core/reflect/evidence'
-import { fromJson, isoOf, sqlTimeOf, type Acting, type Scope } from './rows'
+import { keysFor, readKeys } from './personKeys'
+import { isoOf, sqlTimeOf, type Acting, type Database, type Scope } from './rows'
+import { sealed, unsealed } from './sealed'
 
 interface LedgerRow {
   id: string
@@ -15,19 +17,29 @@ interface LedgerRow {
   proposed: string
   from_level: number
   to_level: number
-  words: string
   answer: LedgerAnswer
-  because: string
-  reason: string
-  evidence: unknown
-  before: unknown
+  sealed: string | null
   decided_at: string
   decided_by_name: string | null
   undoes: string | null
   moves: LedgerEntry['moves']
   decided_what: LedgerEntry['by']
-  others: unknown
 }
+
+/** What an entry says of somebody, sealed under a key of theirs; read where it was written with less. */
+const Sealed = z.object({
+  words: LedgerEntry.shape.words.default(''),
+  because: LedgerEntry.shape.because.default(''),
+  reason: LedgerEntry.shape.reason.default(''),
+  evidence: z
+    .array(Evidence)
+    .nullish()
+    .transform((evidence) => evidence ?? []),
+  before: Before.nullish().transform((before) => before ?? null),
+  others: LedgerEntry.shape.others.nullish().transform((others) => others ?? []),
+  after: LedgerEntry.shape.after.default(null),
+})
+type Sealed = z.output<typeof Sealed>
 
 /** What the ledger holds of a meeting, of a person over all meetings, or of everybody since a moment, newest first. */
 export async function ledgerOf(
@@ -46,10 +58,33 @@ export async function ledgerOf(
     .orderBy('l.sequence', 'desc')
     .select<LedgerRow[]>('l.*', 'a.name as decided_by_name')
   const undone = new Set(rows.map((row) => row.undoes))
-  return rows.map((row) => entryOf(row, undone.has(row.id)))
+  const answered = new Set<string>()
+  const saidIn = await sayingsOf(db, rows)
+  return rows.flatMap((row) => {
+    // Newest first: what comes after another answer to the same decision was replaced by it.
+    const decision =
+      row.meeting_id === null ? row.id : `${row.meeting_id} ${row.participant_id} ${row.movement} ${row.tier}`
+    const isReplaced = answered.has(decision)
+    answered.add(decision)
+    const said = saidIn(row)
+    return said === null ? [] : [entryOf(row, said, { isUndone: undone.has(row.id), isReplaced })]
+  })
 }
 
-function entryOf(row: LedgerRow, isUndone: boolean): LedgerEntry {
+/** What rows say, by the keys of whom they are about; null for those who were erased: nobody can read it any more. */
+async function sayingsOf(
+  db: Database,
+  rows: readonly Pick<LedgerRow, 'participant_id' | 'sealed'>[],
+): Promise<(row: Pick<LedgerRow, 'participant_id' | 'sealed'>) => Sealed | null> {
+  const keys = await readKeys(db, [...new Set(rows.map((row) => row.participant_id))])
+  return ({ participant_id: id, sealed: text }) => {
+    const key = keys.get(id)
+    const opened = key && text !== null ? unsealed(key, id, text) : null
+    return opened === null ? null : Sealed.parse(JSON.parse(opened))
+  }
+}
+
+function entryOf(row: LedgerRow, said: Sealed, stands: Pick<LedgerEntry, 'isUndone' | 'isReplaced'>): LedgerEntry {
   return {
     id: row.id,
     participant: row.participant_id,
@@ -62,18 +97,26 @@ function entryOf(row: LedgerRow, isUndone: boolean): LedgerEntry {
     toLevel: row.to_level,
     moves: row.moves,
     by: row.decided_what,
-    others: row.others === null ? [] : fromJson(row.others, LedgerEntry.shape.others),
-    words: row.words,
     answer: row.answer,
-    because: row.because,
-    reason: row.reason,
-    evidence: row.evidence === null ? [] : fromJson(row.evidence, z.array(Evidence)),
-    before: row.before === null ? null : fromJson(row.before, Before),
+    ...said,
     decidedBy: row.decided_by_name ?? 'somebody who has left',
     decidedAt: isoOf(row.decided_at),
     undoes: row.undoes,
-    isUndone,
+    ...stands,
   }
+}
+
+/** Leaves out what was taken back, and what another answer stands in place of. */
+export function standing<Q extends Knex.QueryBuilder>(query: Q, db: Database): Q {
+  query.whereNull('l.undoes')
+  query.whereNotExists(db('ledger as u').whereRaw('u.undoes = l.id').select('u.id'))
+  query.whereNotExists(
+    db('ledger as r')
+      .whereRaw('r.meeting_id = l.meeting_id and r.participant_id = l.participant_id')
+      .whereRaw('r.movement = l.movement and r.tier = l.tier and r.sequence > l.sequence')
+      .select('r.id'),
+  )
+  return query
 }
 
 /** Steps up that were taken after these meetings and stand, the newest of each ladder first. */
@@ -84,24 +127,57 @@ export async function ledgerSteps(
 ): Promise<Pick<LedgerEntry, 'id' | 'participant' | 'movement' | 'tier' | 'fromLevel' | 'toLevel' | 'words'>[]> {
   if (meetings.length === 0) return []
   const rows = await db('ledger as l')
-    .leftJoin('ledger as u', 'u.undoes', 'l.id')
     .where({ 'l.practice_id': practiceId, 'l.proposed': 'step-up' })
-    .whereNull('u.id')
+    .modify((query: Knex.QueryBuilder) => void standing(query, db))
     .whereIn('l.answer', ['accepted', 'changed'])
     .whereIn('l.participant_id', participants)
     .whereIn('l.meeting_id', meetings)
     .orderBy('l.sequence', 'desc')
     .select<LedgerRow[]>('l.*')
+  const saidIn = await sayingsOf(db, rows)
   const seen = new Set<string>()
   return rows.flatMap((row) => {
     const ladder = `${row.participant_id} ${row.movement} ${row.tier}`
     if (seen.has(ladder)) return []
     seen.add(ladder)
-    const { id, movement, tier, words } = row
-    return [
-      { id, participant: row.participant_id, movement, tier, words, fromLevel: row.from_level, toLevel: row.to_level },
-    ]
+    const { id, participant_id: participant, movement, tier, from_level: fromLevel, to_level: toLevel } = row
+    return [{ id, participant, movement, tier, words: saidIn(row)?.words ?? '', fromLevel, toLevel }]
   })
+}
+
+/** A change that was decided and stands. */
+export interface StandingChange {
+  participant: string
+  movement: string
+  tier: LedgerEntry['tier']
+  /** ISO day. */
+  date: string
+  fromLevel: number
+  toLevel: number
+  proposed: string
+  because: string
+}
+
+/** Levels and dials of these people that were changed since a moment, and that still stand. */
+export async function standingChanges(
+  { db, practiceId }: Scope,
+  participants: readonly string[],
+  since: string,
+): Promise<StandingChange[]> {
+  const rows = await db('ledger as l')
+    .where('l.practice_id', practiceId)
+    .whereIn('l.participant_id', participants)
+    .where('l.decided_at', '>=', sqlTimeOf(since))
+    .whereNotIn('l.kind', ['tier', 'facts'])
+    .modify((query: Knex.QueryBuilder) => void standing(query, db))
+    .where((query) => query.whereRaw('l.from_level <> l.to_level').orWhere('l.kind', 'dial'))
+    .select<LedgerRow[]>('l.*')
+  const saidIn = await sayingsOf(db, rows)
+  return rows.map((row) => ({
+    ...{ participant: row.participant_id, movement: row.movement, tier: row.tier, proposed: row.proposed },
+    ...{ date: row.decided_at.slice(0, 10), fromLevel: row.from_level, toLevel: row.to_level },
+    because: saidIn(row)?.because ?? '',
+  }))
 }
 
 /** An entry as it is written; what is left out is empty. */
@@ -120,41 +196,23 @@ export interface NewEntry extends Pick<
   reason?: string
   evidence?: readonly Evidence[]
   before: Before
+  after?: LedgerEntry['after']
   undoes?: string
 }
 
 /**
- * What a second answer to the same decision replaces; where they stood before the first stays. It gets an id of its own,
- * so whoever answers over it names what they have seen.
- */
-const REPLACED = [
-  'id',
-  'proposed',
-  'answer',
-  'to_level',
-  'because',
-  'reason',
-  'decided_by',
-  'decided_at',
-  'kind',
-  'words',
-  'evidence',
-  'moves',
-  'decided_what',
-  'others',
-]
-
-/**
- * Writes entries in one query; deciding again in the same meeting replaces the answer.
+ * Writes entries in one query. Nothing that was written is ever changed: deciding again is another entry, which stands in
+ * place of the one before.
  *
  * @param decidedAt ISO 8601; left out: now
  */
-export async function writeEntries(
-  { db, practiceId, accountId }: Acting,
-  entries: readonly NewEntry[],
-  decidedAt?: string,
-): Promise<void> {
+export async function writeEntries(acting: Acting, entries: readonly NewEntry[], decidedAt?: string): Promise<void> {
   if (entries.length === 0) return
+  const { db, practiceId, accountId } = acting
+  const keys = await keysFor(
+    acting,
+    entries.map(({ participant }) => participant),
+  )
   const rows = entries.map((entry) => ({
     id: randomUUID(),
     practice_id: practiceId,
@@ -163,23 +221,31 @@ export async function writeEntries(
     movement: entry.movement,
     tier: entry.tier,
     kind: entry.kind,
-    words: (entry.words ?? '').slice(0, 200),
     proposed: entry.proposed,
     answer: entry.answer,
     from_level: entry.fromLevel,
     to_level: entry.toLevel,
-    because: entry.because ?? '',
-    reason: (entry.reason ?? '').slice(0, 300),
     decided_by: accountId,
-    evidence: entry.evidence === undefined ? null : JSON.stringify(entry.evidence),
-    before: JSON.stringify(entry.before),
     undoes: entry.undoes ?? null,
     moves: entry.moves ?? 'both',
     decided_what: entry.by ?? '',
-    others: JSON.stringify(entry.others ?? []),
+    sealed: sealedIn(entry, keys),
+    // Where such words stood before they were sealed.
+    ...{ because: '', reason: '' },
     ...(decidedAt === undefined ? {} : { decided_at: sqlTimeOf(decidedAt) }),
   }))
-  await db('ledger').insert(rows).onConflict(['meeting_id', 'participant_id', 'movement', 'tier']).merge(REPLACED)
+  await db('ledger').insert(rows)
+}
+
+function sealedIn(entry: NewEntry, keys: ReadonlyMap<string, Buffer>): string {
+  const key = keys.get(entry.participant)
+  if (!key) throw new Error('Somebody has no key: what is said of them cannot be kept.')
+  const { words = '', because = '', reason = '', evidence = [], before, others = [], after = null } = entry
+  const said: z.input<typeof Sealed> = {
+    ...{ words: words.slice(0, 200), because, reason: reason.slice(0, 300) },
+    ...{ evidence: [...evidence], before, others, after },
+  }
+  return sealed(key, entry.participant, JSON.stringify(said))
 }
 
 /**

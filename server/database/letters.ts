@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { LetterFields, type StoredLetter } from '../../core/contract/records'
-import { isoOf, type Acting, type Scope } from './rows'
+import { isoOf, NotFound, type Acting, type Scope } from './rows'
 
 /** Letters about one person, newest first. */
 export async function lettersOf(scope: Scope, participantId: string): Promise<StoredLetter[]> {
@@ -18,6 +18,7 @@ export async function lettersOf(scope: Scope, participantId: string): Promise<St
         questions: string
         weeks: number
         made_at: string
+        withdrawn_on: string | null
         name: string | null
       }[]
     >('l.*', 'a.name')
@@ -30,7 +31,24 @@ export async function lettersOf(scope: Scope, participantId: string): Promise<St
     weeks: LetterFields.shape.weeks.parse(row.weeks),
     madeBy: row.name ?? 'somebody who has left',
     madeAt: isoOf(row.made_at),
+    withdrawnOn: row.withdrawn_on,
   }))
+}
+
+/**
+ * Somebody has taken back that this letter may be written.
+ *
+ * @param on ISO day
+ * @throws {NotFound} where there is no such letter, or it was taken back already
+ */
+export async function withdrawLetter(
+  { db, practiceId, accountId }: Acting,
+  { participantId, letterId }: { participantId: string; letterId: string },
+  on: string,
+): Promise<void> {
+  const own = { id: letterId, practice_id: practiceId, participant_id: participantId, withdrawn_on: null }
+  const changed = await db('letters').where(own).update({ withdrawn_on: on, withdrawn_by: accountId })
+  if (changed === 0) throw new NotFound('There is no such letter whose consent stands.')
 }
 
 /** Keeps a letter's fields; its text is made from what was known when it was written. */

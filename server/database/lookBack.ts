@@ -1,6 +1,7 @@
 import { entryOf } from '../../core/entries'
 import { Plan } from '../../core/plan/plan'
 import type { Acted, Attended } from '../../core/reflect/lookBack'
+import { standingChanges, type StandingChange } from './ledger'
 import { fromJson, groupedBy, sqlTimeOf, type Scope } from './rows'
 
 /** Meetings of a window as each of these people had them, oldest first; one counts from somebody's first arrival on. */
@@ -52,58 +53,12 @@ export async function attendedBy(
 
 /** Levels and dials that leads changed since a moment, and that still stand. */
 export async function actedSince(scope: Scope, participants: readonly string[], since: string): Promise<Acted[]> {
-  const { db, practiceId } = scope
-  const rows = await db('ledger as l')
-    .where('l.practice_id', practiceId)
-    .whereIn('l.participant_id', participants)
-    .where('l.decided_at', '>=', sqlTimeOf(since))
-    .whereNot('l.kind', 'tier')
-    .whereNull('l.undoes')
-    .whereNotExists(db('ledger as u').whereRaw('u.undoes = l.id').select('u.id'))
-    .where((query) => query.whereRaw('l.from_level <> l.to_level').orWhere('l.kind', 'dial'))
-    .select<
-      {
-        participant_id: string
-        movement: string
-        tier: Acted['tier']
-        decided_at: string
-        from_level: number
-        to_level: number
-        proposed: string
-        because: string
-      }[]
-    >(
-      'l.participant_id',
-      'l.movement',
-      'l.tier',
-      'l.decided_at',
-      'l.from_level',
-      'l.to_level',
-      'l.proposed',
-      'l.because',
-    )
-  return rows.map((row) => ({
-    participant: row.participant_id,
-    movement: row.movement,
-    tier: row.tier,
-    date: row.decided_at.slice(0, 10),
-    fromLevel: row.from_level,
-    toLevel: row.to_level,
-    way: wayOf(row),
-    because: row.because,
-  }))
+  const changes = await standingChanges(scope, participants, since)
+  return changes.map(({ proposed, ...change }) => ({ ...change, way: wayOf({ ...change, proposed }) }))
 }
 
 /** A level tells by itself; a dial went the way that was proposed. */
-function wayOf({
-  from_level: from,
-  to_level: to,
-  proposed,
-}: {
-  from_level: number
-  to_level: number
-  proposed: string
-}): Acted['way'] {
-  if (from !== to) return to > from ? 'up' : 'eased'
+function wayOf({ fromLevel, toLevel, proposed }: StandingChange): Acted['way'] {
+  if (fromLevel !== toLevel) return toLevel > fromLevel ? 'up' : 'eased'
   return proposed === 'step-up' ? 'up' : 'eased'
 }

@@ -67,8 +67,7 @@ export function removeMadeUp(acting: Acting): Promise<string[]> {
     const kept = await circlesOfOthers(db, practiceId, people)
     const circles = (await of('circle')).filter((id) => !kept.has(id))
     const meetings = db('meetings').whereIn('circle_id', circles).select('id')
-    // What was decided in them hangs on the people, or on people who are real and stay without it.
-    await db('ledger').whereIn('meeting_id', meetings).delete()
+    // What was decided stays in the ledger, which nothing is taken out of: nobody can read it once they are gone.
     await db('accidents').whereIn('meeting_id', meetings).delete()
     await db('meetings').whereIn('circle_id', circles).delete()
     await db('circles').whereIn('id', circles).delete()

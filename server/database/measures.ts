@@ -1,7 +1,17 @@
 import { z } from 'zod'
 import type { MeasureRecord, StoredMeasure } from '../../core/measure/record'
 import type { SameDayPair } from '../../core/measure/realChange'
-import { fromJson, groupedBy, isoOf, NotFound, sqlTimeOf, type Acting, type Scope } from './rows'
+import {
+  fromJson,
+  groupedBy,
+  isoOf,
+  NotFound,
+  sqlTimeOf,
+  TakenElsewhere,
+  type Acting,
+  type Database,
+  type Scope,
+} from './rows'
 import { inTransaction } from './transaction'
 
 interface MeasureRow {
@@ -61,6 +71,7 @@ function storedOf(row: MeasureRow): StoredMeasure {
  * kept.
  *
  * @throws {NotFound} when a result to be replaced is not this person's
+ * @throws {TakenElsewhere} where an id is another result's
  */
 export async function addMeasures(
   { db, practiceId, accountId }: Acting,
@@ -95,9 +106,39 @@ export async function addMeasures(
           same_day_first: record.replaces === null ? (first?.value ?? null) : null,
         })
         .onConflict('id')
-        .ignore()
+        .merge(['id'])
+      await requireStored(trx, record, { practice_id: practiceId, participant_id: participantId })
     }
   })
+}
+
+/** What bears the same id is the same result, or this one would be lost. */
+async function requireStored(
+  db: Database,
+  { id, measure, side, value }: MeasureRecord,
+  of: { practice_id: string; participant_id: string },
+): Promise<void> {
+  const stored = await db('measures')
+    .where({ id, measure, side, ...of })
+    .first<{ value: string } | undefined>('value')
+  if (!stored || Math.abs(Number(stored.value) - value) > ROUNDED) throw new TakenElsewhere()
+}
+
+/** Results are stored to two places after the point. */
+const ROUNDED = 0.006
+
+/** Results of one person that are to be corrected and that somebody else entered. */
+export async function enteredByOthers(
+  { db, practiceId, accountId }: Acting,
+  participantId: string,
+  ids: readonly string[],
+): Promise<string[]> {
+  const rows = await db('measures')
+    .where({ practice_id: practiceId, participant_id: participantId })
+    .whereIn('id', ids)
+    .where((query) => query.whereNull('entered_by').orWhereNot('entered_by', accountId ?? ''))
+    .select<{ id: string }[]>('id')
+  return rows.map(({ id }) => id)
 }
 
 /** Adds results of many people at once; for imports, inside the caller's transaction. */

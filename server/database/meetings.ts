@@ -79,6 +79,17 @@ export async function circlesByMeeting({ db, practiceId }: Scope): Promise<Map<s
   return new Map(rows.map((row) => [row.id, row.circle_id]))
 }
 
+/** When a meeting is and who leads it; null: the practice has no such one. */
+export async function meetingLine(
+  { db, practiceId }: Scope,
+  id: string,
+): Promise<{ startsAt: string; ledBy: string | null } | null> {
+  const row = await db('meetings')
+    .where({ id, practice_id: practiceId })
+    .first<{ starts_at: string; led_by: string | null } | undefined>('starts_at', 'led_by')
+  return row ? { startsAt: isoOf(row.starts_at), ledBy: row.led_by } : null
+}
+
 /** @throws {NotFound} when the practice has no such meeting */
 export async function meetingById(scope: Scope, id: string): Promise<Meeting> {
   const { db, practiceId } = scope

@@ -17,6 +17,10 @@ import * as oneOrder from './migrations/013_one_order'
 import * as notedInItsMeeting from './migrations/014_noted_in_its_meeting'
 import * as signingIn from './migrations/015_signing_in'
 import * as sessions from './migrations/016_sessions'
+import * as roles from './migrations/017_roles'
+import * as appendOnly from './migrations/018_append_only'
+import * as drafts from './migrations/019_drafts'
+import * as retention from './migrations/020_retention'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -36,6 +40,10 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '014_noted_in_its_meeting': notedInItsMeeting,
   '015_signing_in': signingIn,
   '016_sessions': sessions,
+  '017_roles': roles,
+  '018_append_only': appendOnly,
+  '019_drafts': drafts,
+  '020_retention': retention,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */
@@ -45,6 +53,7 @@ const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
   '014_noted_in_its_meeting': notedInItsMeeting.rewrite,
   '015_signing_in': signingIn.rewrite,
   '016_sessions': sessions.rewrite,
+  '018_append_only': appendOnly.rewrite,
 }
 
 /** Migrations that rewrite rows. */

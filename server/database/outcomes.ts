@@ -6,7 +6,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
 import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
 import { rowsOf, type Places } from './places'
-import { fromJson, groupedBy, isoOf, sqlTimeOf, type Acting, type Scope, requireOwn } from './rows'
+import { fromJson, groupedBy, isoOf, sqlTimeOf, TakenElsewhere, type Acting, type Scope, requireOwn } from './rows'
 
 interface EventRow {
   event: unknown
@@ -44,23 +44,22 @@ function outcomeEventOf({ event, sequence }: EventRow): OutcomeEvent {
   return { ...fromJson(event, OutcomeEvent), sequence }
 }
 
-/** Something with an id that stands in another meeting already. */
-export class TakenElsewhere extends Error {
-  override name = 'TakenElsewhere'
-}
-
 /**
  * Appends clock events; one that is there already is left alone, so sending twice is harmless.
  *
+ * @param notedBy the account that is said to have pressed them; who is signed in now is kept beside it
  * @throws {TakenElsewhere} where an id belongs to another meeting
  */
 export async function appendClassEvents(
-  scope: Scope,
+  scope: Acting,
   meetingId: string,
   events: readonly ClassEvent[],
-  sequence = 0,
+  { sequence = 0, notedBy = null }: { sequence?: number; notedBy?: string | null } = {},
 ): Promise<void> {
-  const rows = events.map((event) => ({ at: event.at, event: JSON.stringify(event), id: event.id }))
+  const rows = events.map((event) => ({
+    ...{ at: event.at, event: JSON.stringify(event), id: event.id },
+    ...{ logged_by: scope.accountId, noted_by: notedBy },
+  }))
   await append(scope, 'class_events', { meetingId, sequence }, rows)
 }
 
@@ -107,7 +106,7 @@ async function append(
     .merge(['id'])
   const ids = [...new Set(rows.map((row) => row.id))]
   const stored = await db(table).where(own).whereIn('id', ids).select('id')
-  if (stored.length < ids.length) throw new TakenElsewhere('This was noted in another meeting already.')
+  if (stored.length < ids.length) throw new TakenElsewhere()
 }
 
 /**

@@ -43,6 +43,18 @@ export async function setScreened(
     .increment('version', 1)
 }
 
+/** Keeps what is open to somebody. */
+export async function setAccess(
+  { db, practiceId }: Scope,
+  { id }: Pick<Participant, 'id'>,
+  access: Participant['access'],
+): Promise<void> {
+  await db('participants')
+    .where({ id, practice_id: practiceId })
+    .update({ access: JSON.stringify(access) })
+    .increment('version', 1)
+}
+
 /** Keeps what pain usually is, 0–10. */
 export async function setUsualPain({ db, practiceId }: Scope, id: string, usualPain: number): Promise<void> {
   await db('participants').where({ id, practice_id: practiceId }).update({ usual_pain: usualPain })

@@ -57,6 +57,14 @@ const CALLED = {
   venues: 'venue',
 } as const
 
+/** Something with an id that a device made, which stands somewhere else already. */
+export class TakenElsewhere extends Error {
+  override name = 'TakenElsewhere'
+  constructor() {
+    super('Something else bears this id already.')
+  }
+}
+
 /** @throws {NotFound} when a row belongs to another practice or to none */
 export async function requireOwn(
   { db, practiceId }: Scope,

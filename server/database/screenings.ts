@@ -1,6 +1,6 @@
 import type { StoredScreening } from '../../core/contract/records'
 import { ScreeningAnswers } from '../../core/offer/screening'
-import { fromJson, type Acting, type Scope } from './rows'
+import { fromJson, TakenElsewhere, type Acting, type Scope } from './rows'
 
 /** A person's screenings, newest first. */
 export async function screeningsOf(scope: Scope, participantId: string): Promise<StoredScreening[]> {
@@ -12,10 +12,11 @@ export async function screeningsOf(scope: Scope, participantId: string): Promise
       { column: 's.taken_on', order: 'desc' },
       { column: 's.entered_at', order: 'desc' },
     ])
-    .select<{ id: string; taken_on: string; answers: unknown; name: string | null }[]>(
+    .select<{ id: string; taken_on: string; answers: unknown; name: string | null; waits: number }[]>(
       's.id',
       's.taken_on',
       's.answers',
+      's.waits',
       'a.name',
     )
   return rows.map((row) => ({
@@ -23,7 +24,26 @@ export async function screeningsOf(scope: Scope, participantId: string): Promise
     takenOn: row.taken_on,
     takenBy: row.name ?? 'somebody who has left',
     answers: fromJson(row.answers, ScreeningAnswers),
+    waits: Boolean(row.waits),
   }))
+}
+
+/** A screening that waits for a lead, held until the transaction ends; undefined: there is no such one. */
+export async function waitingScreening(
+  { db, practiceId }: Scope,
+  participantId: string,
+  id: string,
+): Promise<{ answers: ScreeningAnswers; takenOn: string } | undefined> {
+  const row = await db('screenings')
+    .where({ id, practice_id: practiceId, participant_id: participantId, waits: true })
+    .forUpdate()
+    .first<{ answers: unknown; taken_on: string } | undefined>('answers', 'taken_on')
+  return row && { answers: fromJson(row.answers, ScreeningAnswers), takenOn: row.taken_on }
+}
+
+/** A lead has agreed to it. */
+export async function agreeToScreening({ db, practiceId, accountId }: Acting, id: string): Promise<void> {
+  await db('screenings').where({ id, practice_id: practiceId }).update({ waits: false, agreed_by: accountId })
 }
 
 /** A screening that was taken. */
@@ -35,13 +55,21 @@ export interface NewScreening {
   takenOn: string
 }
 
-/** Keeps a screening; false where it is there already. */
+/**
+ * Keeps a screening; false where it is there already.
+ *
+ * @throws {TakenElsewhere} where its id is somebody else's
+ */
 export async function addScreening(
   { db, practiceId, accountId }: Acting,
   participantId: string,
-  { id, answers, takenOn }: NewScreening,
+  { id, answers, takenOn, waits }: NewScreening & { waits: boolean },
 ): Promise<boolean> {
-  if (await db('screenings').where({ id }).first('id')) return false
+  const known = await db('screenings')
+    .where({ id })
+    .first<{ practice_id: string; participant_id: string } | undefined>('practice_id', 'participant_id')
+  if (known && (known.practice_id !== practiceId || known.participant_id !== participantId)) throw new TakenElsewhere()
+  if (known) return false
   await db('screenings').insert({
     id,
     practice_id: practiceId,
@@ -49,6 +77,7 @@ export async function addScreening(
     taken_on: takenOn,
     answers: JSON.stringify(answers),
     taken_by: accountId,
+    waits,
   })
   return true
 }

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { addHours, subDays, subHours } from 'date-fns'
+import { subDays } from 'date-fns'
 import type { Account } from '../../core/contract/account'
 import type { Session } from '../../core/contract/access'
-import { endOf, plainEndOf, type ClassHours } from '../session/lifetime'
+import { endOf, plainEndOf } from '../session/lifetime'
 import { accountOf, type AccountRow } from './accounts'
+import { classesAround } from './classHours'
 import { isoOf, NotFound, type Database } from './rows'
 import { inTransaction } from './transaction'
 
@@ -21,10 +22,6 @@ interface SessionRow extends AccountRow {
 
 /** That somebody was here is written down again after so long. */
 const SEEN_AGAIN_MS = 60_000
-/** No class is so long that one from before then still holds a session: 180 minutes, late, and two hours. */
-const CLASSES_BACK_HOURS = 24
-/** A class that was begun early is one of today. */
-const CLASSES_AHEAD_HOURS = 12
 /** What the browser has forgotten long since is swept. */
 const SWEPT_AFTER_DAYS = 40
 
@@ -83,28 +80,6 @@ async function isOpen(db: Database, row: SessionRow, now: Date): Promise<boolean
   if (now < endOf(session, await classesAround(db, row.practice_id, now))) return true
   await db('sessions').where({ id: row.session_id }).delete()
   return false
-}
-
-/** Classes of a practice that may be on, or were over a short while ago. */
-async function classesAround(db: Database, practiceId: string, now: Date): Promise<ClassHours[]> {
-  const rows = await db('meetings as m')
-    .join('circles as c', 'c.id', 'm.circle_id')
-    .where({ 'm.practice_id': practiceId, 'm.called_off': 0 })
-    .whereBetween('m.starts_at', [subHours(now, CLASSES_BACK_HOURS), addHours(now, CLASSES_AHEAD_HOURS)])
-    .select<{ starts_at: string; minutes: number; begun: number | null }[]>(
-      'm.starts_at',
-      db.raw(`coalesce(json_value(m.plan, '$.minutes'), c.minutes) as minutes`),
-      db.raw(
-        `(select min(e.at) from class_events e where e.meeting_id = m.id and json_value(e.event, '$.event') = 'start') as begun`,
-      ),
-    )
-  return rows.map(({ starts_at, minutes, begun }) => ({
-    startsAt: momentOf(starts_at),
-    // What a device says of when it began is believed within the day.
-    begunAt:
-      begun === null || Math.abs(begun - now.getTime()) > CLASSES_BACK_HOURS * 3_600_000 ? null : new Date(begun),
-    minutes: Number(minutes),
-  }))
 }
 
 /** Where an account is signed in, the newest first. */

@@ -7,6 +7,7 @@ export const TABLES = [
   'practices',
   'accounts',
   'participants',
+  'person_keys',
   'participant_considerations',
   'levels',
   'person_dials',
@@ -46,7 +47,10 @@ export type Table = (typeof TABLES)[number]
 export const OF_INSTALLATION = [
   'access_log',
   'devices',
+  'drafts',
   'recovery_codes',
+  'screen_passes',
+  'screens',
   'second_factors',
   'sessions',
   'sign_in_tries',

@@ -2,9 +2,12 @@ import type { H3Event } from 'h3'
 import type { Account } from '../../core/contract/account'
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '../../core/contract/route'
 import { database } from '../database/database'
+import { noteHealth } from '../database/healthLog'
 import type { Acting, Database } from '../database/rows'
+import type { OpenScreen } from '../database/screenPasses'
 import { readJson } from './readBody'
 import { Ready } from './ready'
+import { accessed } from '../session/accessed'
 import { refusalOf } from './refusalOf'
 import { fieldMessages, notValid, refusal } from './refuse'
 
@@ -25,7 +28,7 @@ export interface Asked<R extends Route> extends Parsed<R> {
 }
 
 /** Parameters that are ids; all others are names. */
-const IDS = new Set(['id', 'entry', 'letter'])
+const IDS = new Set(['id', 'entry', 'guest', 'letter', 'pass', 'screening'])
 
 /**
  * The handler of a route of the contract for those who are signed in: parses what is asked, and answers what the
@@ -38,7 +41,41 @@ export function answer<R extends Route>(route: R, handle: (asked: Asked<R>) => P
     if (!signedIn) throw refusal(401, 'sign-in', 'Please sign in.')
     const { account, id: session } = signedIn
     const scope: Acting = { db: database(), practiceId: account.practiceId, accountId: account.id }
-    return answered(event, route, (parsed) => handle({ ...parsed, account, session, scope }))
+    return answered(event, route, async (parsed) => {
+      const reply = await handle({ ...parsed, account, session, scope })
+      // A look that leads to nothing is none; a line that is held is noted by whoever holds it, as it begins.
+      if (route.notes && !isHeld(route)) await noteLook(scope, route.notes, parsed.params)
+      if (route.notes?.did.startsWith('took'))
+        await accessed({ event, db: scope.db }, 'took data out', account, route.notes.did)
+      return reply
+    })
+  })
+}
+
+/** The same for what says nothing of people: for those who are signed in, and for screens that came in by a code. */
+export function answerLooking<R extends Route & { alsoScreens: true }>(
+  route: R,
+  handle: (asked: Parsed<R> & { scope: Acting }) => Promise<AnswerOf<R> | Ready>,
+) {
+  return defineEventHandler(async (event) => {
+    const { signedIn, screen } = event.context
+    const practiceId = signedIn?.account.practiceId ?? screen?.practiceId
+    if (practiceId === undefined) throw refusal(401, 'sign-in', 'Please sign in.')
+    const scope: Acting = { db: database(), practiceId, accountId: signedIn?.account.id ?? null }
+    return answered(event, route, (parsed) => handle({ ...parsed, scope }))
+  })
+}
+
+/** The same for screens that came in by a code. */
+export function answerScreen<R extends Route>(
+  route: R,
+  handle: (asked: Parsed<R> & { scope: Acting; screen: OpenScreen }) => Promise<AnswerOf<R> | Ready>,
+) {
+  return defineEventHandler(async (event) => {
+    const { screen } = event.context
+    if (!screen) throw refusal(401, 'no-code', 'This screen came in by no code that stands.')
+    const scope: Acting = { db: database(), practiceId: screen.practiceId, accountId: null }
+    return answered(event, route, (parsed) => handle({ ...parsed, scope, screen }))
   })
 }
 
@@ -48,6 +85,16 @@ export function answerAnybody<R extends Route>(
   handle: (asked: Parsed<R> & { db: Database }) => Promise<AnswerOf<R>>,
 ) {
   return defineEventHandler((event) => answered(event, route, (parsed) => handle({ ...parsed, db: database() })))
+}
+
+function isHeld({ file }: Route): boolean {
+  return file === 'text/event-stream'
+}
+
+/** Writes down that somebody looked, as the contract says that it is. */
+export function noteLook(scope: Acting, { did, of }: NonNullable<Route['notes']>, params: object): Promise<void> {
+  const id = (params as Record<string, string>).id ?? null
+  return noteHealth(scope, of === 'practice' ? {} : { [of]: id }, did)
 }
 
 async function answered<R extends Route>(

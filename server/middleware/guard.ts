@@ -1,16 +1,23 @@
 import type { H3Event } from 'h3'
+import type { Account } from '../../core/contract/account'
 import type { Route } from '../../core/contract/route'
 import { routeFor } from '../../core/contract/routes'
 import { database } from '../database/database'
+import { meetingLine } from '../database/meetings'
+import type { OpenScreen } from '../database/screenPasses'
 import type { OpenSession } from '../database/sessions'
 import { refusal } from '../http/refuse'
 import { refusalOf } from '../http/refusalOf'
+import { mayAskOf } from '../session/helperMeetings'
+import { carriedScreen } from '../session/screen'
 import { sessionOf } from '../session/session'
 
 declare module 'h3' {
   interface H3EventContext {
     /** Whoever is signed in, as the database has them at this request; left out: nobody. */
     signedIn?: OpenSession
+    /** The screen that came in by a code, where a route is for such; left out: none, or nobody asked. */
+    screen?: OpenScreen
   }
 }
 
@@ -23,12 +30,33 @@ export default defineEventHandler(async (event) => {
 async function guardRoute(event: H3Event, pathname: string): Promise<void> {
   const route = routeFor(event.method, pathname)
   if (route?.may === 'anybody') return
-  const session = await sessionOf(event, database()).catch((error: unknown) => {
+  const refused = (error: unknown) => {
     throw refusalOf({ method: event.method as Route['method'], path: pathname as Route['path'] }, error)
-  })
+  }
+  const session = route?.may === 'screen' ? null : await sessionOf(event, database()).catch(refused)
+  if (route && session === null && (route.may === 'screen' || route.alsoScreens)) {
+    const screen = await carriedScreen(event, database()).catch(refused)
+    if (screen === null && route.may === 'screen')
+      throw refusal(401, 'no-code', 'This screen came in by no code that stands.')
+    if (screen !== null) {
+      event.context.screen = screen
+      return
+    }
+  }
   if (!session) throw refusal(401, 'sign-in', 'Please sign in.')
   if (!route) throw refusal(404, 'not-found', 'There is nothing here with this name.')
   if (route.may === 'lead' && session.account.role !== 'lead')
     throw refusal(403, 'leads-only', 'Only a lead can do this.')
+  await requireTheseDays(route, pathname, session.account)
   event.context.signedIn = session
+}
+
+/** A helper comes to the meetings of these days, and to those that they lead. */
+async function requireTheseDays(route: Route, pathname: string, account: Account): Promise<void> {
+  if (route.ofHelpers === undefined || account.role === 'lead') return
+  const id = pathname.split('/')[3]!
+  const meeting = await meetingLine({ db: database(), practiceId: account.practiceId }, id)
+  // One that is not there is said to be so where it is looked for.
+  if (meeting !== null && !mayAskOf(account, route, meeting, new Date()))
+    throw refusal(403, 'these-days', 'A helper comes to the meetings of yesterday to tomorrow, and to those they lead.')
 }

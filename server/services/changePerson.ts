@@ -3,10 +3,11 @@ import type { Participant, ParticipantFields } from '../../core/offer/participan
 import type { Access, PersonLevel } from '../../core/offer/person'
 import { noteHealth } from '../database/healthLog'
 import { setLevels } from '../database/levels'
-import { participantById, saveParticipant } from '../database/people'
+import { addParticipant, participantById, saveParticipant } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { noteByHand } from './noteByHand'
+import { requireKnownFields } from './unknownIn'
 import { inTransaction } from '../database/transaction'
 
 /** Changes somebody and writes what changed into ledger and health log, all in one transaction. */
@@ -21,8 +22,19 @@ async function changed(
     const before = await participantById(within, id)
     await change(within, before)
     await noteByHand(within, before, await participantById(within, id))
-    await noteHealth(within, id, did)
+    await noteHealth(within, { person: id }, did)
     return participantById(within, id)
+  })
+}
+
+/** Writes somebody down; health facts that they come with are in the ledger from the first on. */
+export async function addPersonByHand(acting: Acting, fields: ParticipantFields): Promise<Participant> {
+  return inTransaction(acting.db, async (trx) => {
+    const within = { ...acting, db: trx }
+    await requireKnownFields(within, fields)
+    const person = await addParticipant(within, fields)
+    await noteByHand(within, { ...person, considerations: [] }, person, 'Written down.')
+    return person
   })
 }
 
@@ -32,12 +44,18 @@ export function savePersonByHand(
   id: string,
   fields: ParticipantFields & { version: number },
 ): Promise<Participant> {
-  return changed(acting, id, 'changed the person', (within) => saveParticipant(within, id, fields))
+  return changed(acting, id, 'changed the person', async (within, before) => {
+    await requireKnownFields(within, fields, before)
+    await saveParticipant(within, id, fields)
+  })
 }
 
 /** Sets levels that were accepted in one go: the first placement. */
 export function placeLevelsByHand(acting: Acting, id: string, levels: readonly PersonLevel[]): Promise<Participant> {
-  return changed(acting, id, 'placed levels', (within) => setLevels(within, id, levels))
+  return changed(acting, id, 'placed levels', async (within, before) => {
+    await requireKnownFields(within, { ...before, levels: [...levels] }, before)
+    await setLevels(within, id, levels)
+  })
 }
 
 /** Opens or closes one tier, whatever else was changed of the person meanwhile. */

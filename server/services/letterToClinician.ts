@@ -25,7 +25,8 @@ export async function letterToClinician(
 ): Promise<LetterText> {
   const stored = await participantById(scope, participantId)
   const letter = (await lettersOf(scope, stored.id)).find((one) => one.id === letterId)
-  if (!letter) throw new NotFound('There is no such letter.')
+  if (!letter || letter.withdrawnOn !== null)
+    throw new NotFound('There is no such letter, or its consent was taken back.')
   const { madeAt, weeks } = letter
   const window = { until: madeAt, since: subWeeks(new Date(madeAt), weeks).toISOString() }
   const [attended, outcomes, acted, measures, catalogue] = await Promise.all([

@@ -1,4 +1,8 @@
 import type { MeetingView } from '../../core/contract/meetings'
+import { addHours } from 'date-fns'
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import { asGuest } from '../../core/offer/asGuest'
+import type { Participant } from '../../core/offer/participant'
 import type { Role } from '../../core/contract/account'
 import { NotFound, type Scope } from '../database/rows'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
@@ -15,7 +19,7 @@ import {
 import { sequenceOf } from '../database/order'
 import { classEventsOf, outcomeEventsOf } from '../database/outcomes'
 import { spreadQuestions } from '../../core/reflect/questions'
-import { inMeeting } from '../session/forRole'
+import { inLists, inMeeting } from '../session/forRole'
 import { believedOn } from './believedOn'
 import { peopleOn } from './circlePeople'
 import { gapsOf } from './memoryOf'
@@ -27,7 +31,7 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
   const meeting = await meetingById(scope, id)
   const circle = await circleById(scope, meeting.circleId)
   const { startsAt } = meeting
-  const [catalogue, { ids, guests }] = await Promise.all([
+  const [catalogue, { ids, guests, toAgree }] = await Promise.all([
     linkedCatalogue(scope),
     everybodyIn(scope, meeting.id, circle.members),
   ])
@@ -56,6 +60,7 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
     venue,
     people: people.map((person) => ({ ...person, believed: believed.get(person.id) })),
     guests,
+    toAgree,
     arrivals: doors.arrivals,
     lastCame,
     met,
@@ -70,8 +75,35 @@ export async function meetingView(scope: Scope, id: string): Promise<Omit<Meetin
   }
 }
 
+/** A meeting is over, as far as what is shown of those who were not there, so long after its start, hours. */
+const OVER_AFTER_HOURS = 12
+
 /** The same as somebody with a role may see it, with the server's time. */
-export async function meetingFor(scope: Scope, id: string, role: Role): Promise<MeetingView> {
+export async function meetingFor(scope: Scope, id: string, role: Role, now = Date.now()): Promise<MeetingView> {
   const view = await meetingView(scope, id)
-  return { ...view, people: view.people.map((person) => inMeeting(person, role)), now: Date.now() }
+  return { ...(role === 'lead' ? view : forHelper(view, await linkedCatalogue(scope), now)), now }
+}
+
+type View = Omit<MeetingView, 'now'>
+
+/** What a helper needs: what holds for who is there, and nothing of who is not. */
+function forHelper(view: View, catalogue: Catalogue, now: number): View {
+  const isOver = addHours(view.meeting.startsAt, OVER_AFTER_HOURS).getTime() < now
+  const shown = (person: Participant) => {
+    if (view.toAgree.includes(person.id)) return asGuest(person, catalogue)
+    return isOver && !view.arrivals[person.id]?.came ? inLists(person, 'helper') : inMeeting(person, 'helper')
+  }
+  const known = view.people.filter(({ id }) => !view.toAgree.includes(id)).map(({ id }) => id)
+  return {
+    ...view,
+    people: view.people.map(shown),
+    lastCame: pick(view.lastCame, known),
+    gaps: pick(view.gaps, known),
+    questions: view.questions.filter(({ participant }) => known.includes(participant)),
+  }
+}
+
+/** What a record holds by these keys. */
+function pick<T>(record: Record<string, T>, keys: readonly string[]): Record<string, T> {
+  return Object.fromEntries(Object.entries(record).filter(([key]) => keys.includes(key)))
 }

@@ -6,7 +6,10 @@ import { writeEntries, type NewEntry } from '../database/ledger'
 import type { Acting } from '../database/rows'
 import { standingOn, type Standing } from '../database/standings'
 
-/** Writes down changes that a lead made without a proposal: levels placed, tiers opened and closed, a move. */
+/**
+ * Writes down changes that were made without a proposal: levels placed, tiers opened and closed, a move, health facts as
+ * they were and as they are.
+ */
 export async function noteByHand(acting: Acting, before: Participant, after: Participant, reason = ''): Promise<void> {
   const ladders = new Map(
     [...before.levels, ...after.levels].map(({ movement, tier }) => [`${movement} ${tier}`, { movement, tier }]),
@@ -16,7 +19,7 @@ export async function noteByHand(acting: Acting, before: Participant, after: Par
   )
   await writeEntries(
     acting,
-    [...levels, ...tierEntry(before, after)].map((entry) => ({ ...entry, reason })),
+    [...levels, ...tierEntry(before, after), ...factsEntry(before, after)].map((entry) => ({ ...entry, reason })),
   )
   // A rung set by hand begins with its dials as the block gives them.
   if (levels.length > 0)
@@ -71,6 +74,24 @@ function tierEntry(before: Participant, after: Participant): NewEntry[] {
       fromLevel: 1,
       toLevel: 1,
       before: { homeTier, visiting, access },
+    },
+  ]
+}
+
+function factsEntry(before: Participant, after: Participant): NewEntry[] {
+  if (dequal(before.considerations, after.considerations)) return []
+  return [
+    {
+      ...BY_HAND,
+      participant: after.id,
+      movement: '',
+      tier: after.homeTier,
+      kind: 'facts',
+      words: 'health facts',
+      fromLevel: 1,
+      toLevel: 1,
+      before: { considerations: before.considerations },
+      after: after.considerations,
     },
   ]
 }

@@ -4,7 +4,6 @@ import { usualSchool } from '../../core/plan/schoolFor'
 import { personBack, type LookBackWeeks } from '../../core/reflect/lookBack'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { circlesOf } from '../database/circles'
-import { noteHealth } from '../database/healthLog'
 import { actedSince, attendedBy } from '../database/lookBack'
 import { measuresOf, sameDayPairs } from '../database/measures'
 import { datedOutcomes } from '../database/outcomes'
@@ -29,7 +28,6 @@ export async function personLookBack(
     sameDayPairs(acting),
     circlesOf(acting),
     linkedCatalogue(acting),
-    noteHealth(acting, stored.id, 'looked back'),
   ])
   const memories = await memoriesOf(acting, [stored.id], window.until, catalogue)
   const person = { ...stored, remembered: memories.get(stored.id) ?? [] }

@@ -1,7 +1,6 @@
 import { subDays } from 'date-fns'
 import type { Profile } from '../../core/contract/records'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
-import { noteHealth } from '../database/healthLog'
 import { ledgerOf } from '../database/ledger'
 import { measuresOf, sameDayPairs } from '../database/measures'
 import { participantById } from '../database/people'
@@ -30,7 +29,6 @@ export async function profileOf(acting: Acting, id: string, now: Date): Promise<
     screeningsOf(acting, person.id),
     ledgerOf(acting, { participantId: person.id }),
     tierStepOf(acting, person, catalogue),
-    noteHealth(acting, person.id, 'looked at the profile'),
   ])
   const moves = ledger
     .filter((entry) => entry.fromLevel !== entry.toLevel || entry.answer !== 'accepted' || entry.words !== '')

@@ -31,7 +31,7 @@ export async function readInRows<Row extends ImportedRow>(
     const rows = read(text)
     if (commit) {
       await write(rows)
-      await noteHealth(within, null, 'imported')
+      await noteHealth(within, {}, 'imported')
     }
     return { done: commit, rows }
   })

@@ -2,12 +2,12 @@ import { formatISO } from 'date-fns'
 import { recordText, type PersonRecord } from '../../core/formats/personRecord'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { circlesOf } from '../database/circles'
-import { noteHealth } from '../database/healthLog'
 import { homePracticeOf } from '../database/homePractices'
 import { ledgerOf } from '../database/ledger'
 import { lettersOf } from '../database/letters'
 import { measuresOf } from '../database/measures'
 import { participantById } from '../database/people'
+import { personRows } from '../database/personRows'
 import { personMeetings } from '../database/personHistory'
 import type { Acting } from '../database/rows'
 import { screeningsOf } from '../database/screenings'
@@ -15,7 +15,7 @@ import { screeningsOf } from '../database/screenings'
 /** A person's whole record, for them to take along. */
 async function recordOf(acting: Acting, id: string): Promise<PersonRecord> {
   const person = await participantById(acting, id)
-  const [circles, screenings, measures, meetings, decisions, letters, home] = await Promise.all([
+  const [circles, screenings, measures, meetings, decisions, letters, home, rows] = await Promise.all([
     circlesOf(acting),
     screeningsOf(acting, person.id),
     measuresOf(acting, [person.id]),
@@ -23,8 +23,8 @@ async function recordOf(acting: Acting, id: string): Promise<PersonRecord> {
     ledgerOf(acting, { participantId: person.id }),
     lettersOf(acting, person.id),
     homePracticeOf(acting, person.id),
+    personRows(acting, person.id),
   ])
-  await noteHealth(acting, person.id, 'took the record out')
   return {
     person,
     circles: circles.filter((circle) => circle.members.includes(person.id)).map((circle) => circle.name),
@@ -34,6 +34,7 @@ async function recordOf(acting: Acting, id: string): Promise<PersonRecord> {
     decisions,
     letters,
     home: home?.practice ?? null,
+    rows,
   }
 }
 

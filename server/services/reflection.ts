@@ -53,7 +53,9 @@ export async function readForReflection(scope: Scope, meetingId: string): Promis
     arrivalsOf(scope, meeting.id),
   ])
   const came = ids.filter((id) => doors.arrivals[id]?.came)
-  return { meeting, circle, people, outcomes, histories, events, answered, atHome, came, catalogue }
+  // Of several answers to one decision the last stands.
+  const stands = answered.filter((entry) => !entry.isReplaced)
+  return { meeting, circle, people, outcomes, histories, events, answered: stands, atHome, came, catalogue }
 }
 
 /**

@@ -3,7 +3,6 @@ import { outcomeRows } from '../../core/formats/outcomeRows'
 import { holding } from '../../core/measure/record'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { circlesOf } from '../database/circles'
-import { noteHealth } from '../database/healthLog'
 import { measuresOf } from '../database/measures'
 import { circlesByMeeting } from '../database/meetings'
 import { datedOutcomes } from '../database/outcomes'
@@ -22,7 +21,6 @@ export async function outcomesTable(acting: Acting, now: Date): Promise<string> 
   const outcomes = await datedOutcomes(acting, ids, { until: now.toISOString() })
   const personName = new Map(people.map((person) => [person.id, person.name]))
   const circleName = new Map(circles.map((circle) => [circle.id, circle.name]))
-  await noteHealth(acting, null, 'took outcomes out')
   return outcomeRows(
     outcomes.map((outcome) => ({
       name: personName.get(outcome.participant) ?? '',
@@ -41,7 +39,6 @@ export async function measuresTable(acting: Acting): Promise<string> {
     measuresOf(acting),
     linkedCatalogue(acting),
   ])
-  await noteHealth(acting, null, 'took measures out')
   return writeMeasures(
     people.flatMap((person) => holding(measures.get(person.id) ?? []).map((record) => ({ person, record }))),
     catalogue,

@@ -1,3 +1,5 @@
+import { startOfDay, subDays } from 'date-fns'
+import type { AccidentReport } from '../../core/lead/accident'
 import type { ClassEvent } from '../../core/lead/classEvent'
 import type { Message } from '../../core/lead/message'
 import type { OutcomeEvent } from '../../core/lead/outcome'
@@ -6,11 +8,14 @@ import { addAccident } from '../database/accidents'
 import { isAccountOf } from '../database/accounts'
 import { arrivalsOf, everybodyIn, saveArrival, saveHandChoice, saveSeating } from '../database/arrivals'
 import { circleById } from '../database/circles'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { meetingById } from '../database/meetings'
 import { inTurn, type Turn } from '../database/order'
-import { appendClassEvents, appendOutcomes, classEventsOf, outcomeEventsOf, TakenElsewhere } from '../database/outcomes'
+import { appendClassEvents, appendOutcomes, classEventsOf, outcomeEventsOf } from '../database/outcomes'
 import { requireOwn, type Acting } from '../database/rows'
 import { notValid, refusal } from '../http/refuse'
 import { tell } from '../live/following'
+import { unknownMovements } from './unknownIn'
 
 /** A message as it came, and who is said to have made it; null: who is signed in. */
 interface Sent {
@@ -26,15 +31,10 @@ interface Sent {
  * something was noted, and where an id stands in another meeting; 422 where somebody is noted who is not in the meeting
  */
 export async function takeMessage(acting: Acting, meetingId: string, { message, notedBy }: Sent): Promise<void> {
-  try {
-    await inTurn(acting, meetingId, async (within, turn) => {
-      const by = notedBy !== null && (await isAccountOf(within, notedBy)) ? notedBy : null
-      await new Taking(within, meetingId, turn, by).keep(message)
-    })
-  } catch (error) {
-    if (error instanceof TakenElsewhere) throw refusal(409, 'taken', error.message)
-    throw error
-  }
+  await inTurn(acting, meetingId, async (within, turn) => {
+    const by = notedBy !== null && (await isAccountOf(within, notedBy)) ? notedBy : null
+    await new Taking(within, meetingId, turn, by).keep(message)
+  })
   if (message.kind !== 'accident') tell(acting, meetingId)
 }
 
@@ -51,7 +51,7 @@ class Taking {
     private readonly notedBy: string | null,
   ) {}
 
-  keep(message: Message): Promise<void> {
+  async keep(message: Message): Promise<void> {
     const { within, meetingId, turn } = this
     switch (message.kind) {
       case 'outcomes':
@@ -59,14 +59,29 @@ class Taking {
       case 'events':
         return this.keepEvents(message.events)
       case 'arrivals':
+        await this.requireThere([message.participant])
         return saveArrival(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
       case 'choices':
+        await this.requireThere([message.choice.participant])
+        await this.requireVariation(message.choice.variation)
         return saveHandChoice(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
       case 'seating':
         return saveSeating(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
       case 'accident':
-        return addAccident(within, meetingId, message.report)
+        return this.keepAccident(message.report)
     }
+  }
+
+  private async requireVariation(variation: string): Promise<void> {
+    if (variation === '' || (await linkedCatalogue(this.within)).variations.has(variation)) return
+    throw notValid({ 'choice.variation': 'There is no such variation.' })
+  }
+
+  private async keepAccident(report: AccidentReport): Promise<void> {
+    const { startsAt } = await meetingById(this.within, this.meetingId)
+    // By a clock that is not in this class's time, it is written down as of now.
+    const isOfIt = report.at >= subDays(startsAt, 1).getTime() && !this.isAhead(report)
+    await addAccident(this.within, this.meetingId, isOfIt ? report : { ...report, at: this.now })
   }
 
   private saidAt(at: number): number {
@@ -79,12 +94,34 @@ class Taking {
 
   private async keepEvents(events: readonly ClassEvent[]): Promise<void> {
     const { within, meetingId, turn } = this
+    await this.requireBegun()
     for (const event of events) {
       if (event.event === 'start') this.requireLatestPlan(event)
       if (event.event === 'reset') await this.requireNothingNoted()
+      if ('participant' in event) await this.requireThere([event.participant])
     }
     const known = () => classEventsOf(within, meetingId)
-    await appendClassEvents(within, meetingId, await this.ofNow(events, known), turn.sequence)
+    const { sequence } = turn
+    await appendClassEvents(within, meetingId, await this.ofNow(events, known), { sequence, notedBy: this.notedBy })
+  }
+
+  /** Nothing is led or noted before the day before the class. */
+  private async requireBegun(): Promise<void> {
+    const { startsAt } = await meetingById(this.within, this.meetingId)
+    if (startOfDay(subDays(startsAt, 1)).getTime() > this.now)
+      throw refusal(422, 'not-begun', 'This class is still days away: nothing is led or noted in it yet.')
+  }
+
+  /** Everybody of whom something is said belongs to the circle, or is a guest of this meeting. */
+  private async requireThere(participants: readonly string[]): Promise<string[]> {
+    const { within, meetingId, turn } = this
+    await requireOwn(within, 'participants', participants)
+    const { members } = await circleById(within, turn.circleId)
+    const { ids } = await everybodyIn(within, meetingId, members)
+    const other = participants.find((participant) => !ids.includes(participant))
+    if (other !== undefined)
+      throw notValid({ participant: 'They are neither of the circle nor a guest of this meeting.' })
+    return ids
   }
 
   /** Somebody who is there and has another plan before them than the one that stands looks at it first. */
@@ -103,21 +140,26 @@ class Taking {
   /** @throws where somebody is noted who is not in the meeting; then none is kept */
   private async keepOutcomes(outcomes: readonly OutcomeEvent[]): Promise<void> {
     const { within, meetingId, turn, notedBy } = this
+    await this.requireBegun()
     await requireOwn(
       within,
       'participants',
       outcomes.map((outcome) => outcome.participant),
     )
     const { members } = await circleById(within, turn.circleId)
-    const [{ ids }, { arrivals }] = await Promise.all([
+    const [{ ids }, { arrivals }, { plan }, catalogue] = await Promise.all([
       everybodyIn(within, meetingId, members),
       arrivalsOf(within, meetingId),
+      meetingById(within, meetingId),
+      linkedCatalogue(within),
     ])
     const someCame = Object.values(arrivals).some((arrival) => arrival.came)
     const wrong = outcomes.flatMap(({ participant }, index): [string, string][] => {
       const isThere = ids.includes(participant) && !(someCame && arrivals[participant]?.came === false)
       return isThere ? [] : [[`outcomes.${index}.participant`, 'They were not in this class.']]
     })
+    const planned = new Set(plan.blocks.map((block) => block.movement))
+    wrong.push(...unknownMovements(outcomes, 'outcomes', { catalogue, besides: planned }))
     if (wrong.length > 0) throw notValid(Object.fromEntries(wrong), 'A note of this class cannot be kept as it is.')
     const kept = await this.ofNow(outcomes, () => outcomeEventsOf(within, meetingId))
     await appendOutcomes(within, meetingId, kept, { sequence: turn.sequence, notedBy })

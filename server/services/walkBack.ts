@@ -51,7 +51,8 @@ function newestOf(entries: readonly LedgerEntry[], entryId: string): LedgerEntry
   const entry = entries.find((other) => other.id === entryId)
   if (!entry) throw new NotFound('There is no such entry.')
   if (entry.isUndone || entry.undoes !== null) throw new CannotWalkBack('This was taken back already.')
-  const newest = entries.find((other) => isAlike(entry, other) && other.undoes === null && !other.isUndone)
+  if (entry.isReplaced) throw new CannotWalkBack('Another answer stands in place of this one.')
+  const newest = entries.find((other) => isAlike(entry, other) && stands(other))
   if (newest && newest.id !== entryId)
     throw new CannotWalkBack('Something was decided here since: walk that back first.')
   if (entry.before === null)
@@ -59,8 +60,13 @@ function newestOf(entries: readonly LedgerEntry[], entryId: string): LedgerEntry
   return entry
 }
 
+function stands({ undoes, isUndone, isReplaced }: LedgerEntry): boolean {
+  return undoes === null && !isUndone && !isReplaced
+}
+
 /** Of the same ladder, or of the tiers both. */
 function isAlike(entry: LedgerEntry, other: LedgerEntry): boolean {
+  if (entry.kind === 'facts' || other.kind === 'facts') return entry.id === other.id
   if (entry.kind === 'tier' || other.kind === 'tier') return entry.kind === other.kind
   return other.movement === entry.movement && other.tier === entry.tier
 }
@@ -72,6 +78,7 @@ function standsNow(person: Participant, { kind, movement, tier }: LedgerEntry) {
 }
 
 async function restore(acting: Acting, person: Participant, { kind, movement, tier, before }: LedgerEntry) {
+  if (kind === 'facts') throw new CannotWalkBack('Health facts are changed on the person’s page.')
   if (kind === 'flare') throw new CannotWalkBack('A flare is ended on the person’s page.')
   if (kind === 'tier') {
     const { homeTier = person.homeTier, visiting = null, access = person.access } = before ?? {}

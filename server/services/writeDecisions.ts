@@ -54,7 +54,8 @@ export async function writeDecisions(
   decidedAt?: string,
 ): Promise<void> {
   const personOf = new Map(people.map((person) => [person.id, person]))
-  const earlier = new Map(answered.map((entry) => [decisionKey(entry), entry]))
+  // Where an answer was taken back, where they stand now is where they stood.
+  const earlier = new Map(answered.filter((entry) => !entry.isUndone).map((entry) => [decisionKey(entry), entry]))
   const entries: NewEntry[] = []
   const standings: Standing[] = []
   for (const decision of decisions) {

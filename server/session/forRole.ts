@@ -1,11 +1,19 @@
 import type { Role } from '../../core/contract/account'
-import type { Participant } from '../../core/offer/participant'
+import { Participant } from '../../core/offer/participant'
 
-/** Lists and profiles: a helper sees no considerations at all. */
+/** Lists and profiles: a helper sees a name, where somebody works, and whether they were screened. */
 export function inLists(participant: Participant, role: Role): Participant {
   if (role === 'lead') return participant
-  const nothing = { considerations: [], remembered: [], flares: [], usualPain: null }
-  return { ...participant, birthYear: null, emergencyContact: '', ...nothing }
+  const { id, version, name, homeTier, joins, screenedOn } = participant
+  const fields = { name, homeTier, joins, birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual' }
+  const nothing = { considerations: [], levels: [], ranges: [], dials: [], visiting: null, leftOut: [] }
+  const access = { bed: 'no', chair: 'no', standing: 'no', floor: 'no', [homeTier]: 'yes' }
+  return Participant.parse({ ...fields, ...nothing, access, id, version, screenedOn })
+}
+
+/** One person who is to be measured: their height besides, from which some results follow. */
+export function toMeasure(participant: Participant, role: Role): Participant {
+  return { ...inLists(participant, role), heightCm: participant.heightCm }
 }
 
 /** In a meeting a helper sees what today needs: what holds and on which side, without notes or who cleared it. */

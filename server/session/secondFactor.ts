@@ -1,7 +1,8 @@
-import { createCipheriv, createDecipheriv, createHash, randomBytes } from 'node:crypto'
+import { createHash } from 'node:crypto'
 import { Secret, TOTP } from 'otpauth'
 import { toString as pictureOf } from 'qrcode'
 import type { Database } from '../database/rows'
+import { sealed, unsealed } from '../database/sealed'
 
 /** What authenticators take without being told: RFC 6238, SHA-1, six digits, half a minute. */
 const SHAPE = { issuer: 'Unhurried Circle', algorithm: 'SHA1', digits: 6, period: 30 } as const
@@ -38,7 +39,7 @@ export class SecondFactor {
     await this.db('second_factors')
       .insert({
         account_id: account.id,
-        secret: this.sealed(account.id, secret.base32),
+        secret: sealed(this.keyBytes(), account.id, secret.base32),
         confirmed_at: null,
         last_step: 0,
       })
@@ -56,7 +57,8 @@ export class SecondFactor {
   async takes(accountId: string, code: string, what: 'first' | 'later' = 'later'): Promise<boolean> {
     const row = await this.db('second_factors').where({ account_id: accountId }).first('secret', 'confirmed_at')
     if (!row || (row.confirmed_at === null) !== (what === 'first')) return false
-    const base32 = this.opened(accountId, row.secret)
+    // Sealed by another key: then a recovery code is the way in.
+    const base32 = unsealed(this.keyBytes(), accountId, row.secret)
     if (base32 === null) return false
     const totp = new TOTP({ ...SHAPE, secret: Secret.fromBase32(base32) })
     const away = totp.validate({ token: code, window: WINDOW })
@@ -73,25 +75,6 @@ export class SecondFactor {
     await this.db('second_factors').where({ account_id: accountId }).delete()
   }
 
-  /** AES-256-GCM, bound to the account that it is of. */
-  private sealed(accountId: string, text: string): string {
-    const iv = randomBytes(12)
-    const cipher = createCipheriv('aes-256-gcm', this.keyBytes(), iv).setAAD(Buffer.from(accountId))
-    const inside = Buffer.concat([cipher.update(text, 'utf8'), cipher.final()])
-    return Buffer.concat([iv, cipher.getAuthTag(), inside]).toString('base64')
-  }
-  /** Null where it was sealed by another key: then a recovery code is the way in. */
-  private opened(accountId: string, sealed: string): string | null {
-    const bytes = Buffer.from(sealed, 'base64')
-    const decipher = createDecipheriv('aes-256-gcm', this.keyBytes(), bytes.subarray(0, 12))
-      .setAAD(Buffer.from(accountId))
-      .setAuthTag(bytes.subarray(12, 28))
-    try {
-      return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]).toString('utf8')
-    } catch {
-      return null
-    }
-  }
   private keyBytes(): Buffer {
     return createHash('sha256').update(`second factors ${this.key}`).digest()
   }

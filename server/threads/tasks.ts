@@ -16,8 +16,8 @@ import { readLetter, readPersonLookBack, readProfile, readRecord } from '../../c
 import { decide, readEvidence, readReflection, type DecisionChoice } from '../../core/contract/reflection'
 import type { AnswerOf, BodyOf, QueryOf, Route } from '../../core/contract/route'
 import { makeCourse, readShelfFit } from '../../core/contract/shelf'
+import { readScreen } from '../../core/contract/watch'
 import { circleCalendar } from '../../core/formats/circleCalendar'
-import { noteHealth } from '../database/healthLog'
 import { ledgerOf } from '../database/ledger'
 import { meetingById } from '../database/meetings'
 import type { Acting } from '../database/rows'
@@ -39,6 +39,7 @@ import { readInPeople } from '../services/readInPeople'
 import { writtenRecord } from '../services/recordOf'
 import { evidenceOf, reflectionOf } from '../services/reflection'
 import { settleDecisions } from '../services/settleDecisions'
+import { screenView } from '../services/screenView'
 import { shelfFit } from '../services/shelfFit'
 import { measuresTable, outcomesTable } from '../services/spreadsheets'
 import { takeTierStep } from '../services/takeTierStep'
@@ -52,6 +53,9 @@ type LookBack<R extends Route> = QueryOf<R> & { id: string }
 /** What may hold a processor for long: all of it is done in threads, so that no class waits for it. */
 export const TASKS = {
   readMeeting: json(readMeeting, (acting, { id, role }: { id: string; role: Role }) => meetingFor(acting, id, role)),
+  readScreen: json(readScreen, (acting, { id, ...way }: { id: string; withNames: boolean; endsAt: string }) =>
+    screenView(acting, id, way),
+  ),
   readReflection: json(readReflection, (acting, { id }: { id: string }) => reflectionOf(acting, id)),
   readEvidence: json(readEvidence, (acting, { id }: { id: string }) => evidenceOf(acting, id)),
   decide: json(decide, async (acting, { id, answers }: { id: string; answers: DecisionChoice[] }) => {
@@ -96,7 +100,6 @@ export const TASKS = {
   ),
   readHandout: file(readHandout, async (acting, { id, practiceName }: { id: string; practiceName: string }) => {
     const handout = await handoutFor(acting, id, practiceName)
-    await noteHealth(acting, id, 'made a handout')
     return writeHandout(handout)
   }),
 }

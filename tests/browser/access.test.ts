@@ -132,6 +132,7 @@ describe('a session that is over', () => {
     await world.db('sessions').delete()
     await visitor.click('Sign out')
     await visitor.sees('I have forgotten my password')
+    expect(await visitor.kept('drafts')).toEqual([])
     expect(
       await visitor.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:'))),
     ).toEqual([])

@@ -21,7 +21,7 @@ afterAll(async () => {
 const person = async () => (await lead.call('GET', `/api/participants/${id}`)).body
 const saveElsewhere = async (change: object) =>
   expect((await lead.call('PUT', `/api/participants/${id}`, { ...(await person()), ...change })).status).toBe(200)
-const drafts = () => visitor.page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('draft:')))
+const drafts = () => visitor.kept('drafts')
 
 describe('a form', () => {
   it('takes over what somebody else saved of other fields, says so, and then saves both', async () => {

@@ -63,12 +63,12 @@ describe('movements', () => {
     await visitor.sees('Some of this cannot be saved as it is')
     await visitor.fill('Intent', 'Lift the hips as we do it here.')
     await visitor.click('Keep this version')
-    await visitor.page.waitForFunction(() => location.pathname === '/movements/bridge')
+    await visitor.arrivesAt('/movements/bridge')
     await visitor.sees('Lift the hips as we do it here.')
     await visitor.open('/movements/change/bridge')
     await visitor.expectAccessible()
     await visitor.click('Put back what ships')
-    await visitor.page.waitForFunction(() => location.pathname === '/movements/bridge')
+    await visitor.arrivesAt('/movements/bridge')
     await visitor.sees('Let the back of the hips lift and carry you.')
   })
   it('can be added from a copy', async () => {
@@ -76,7 +76,7 @@ describe('movements', () => {
     await visitor.fill('Its name', 'Garden bridge')
     await visitor.click('Begin')
     await visitor.click('Keep this version')
-    await visitor.page.waitForFunction(() => location.pathname === '/movements/garden-bridge', { timeout: 30_000 })
+    await visitor.arrivesAt('/movements/garden-bridge')
     await visitor.sees('Garden bridge', 'h1')
     await visitor.page.waitForFunction(() =>
       Array.from(document.images)

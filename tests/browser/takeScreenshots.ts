@@ -68,9 +68,14 @@ try {
   await visitor.press('Space', 'ArrowDown', 'ArrowDown', 'ArrowRight', 'ArrowRight')
   await visitor.press('1', 'd', '3', 'p')
   await take('lead')
-  await visitor.press('ArrowRight', 'v', 'v')
-  await take('room')
-  await visitor.press('v')
+  await visitor.press('ArrowRight')
+  const code = await visitor.page.evaluate(async (id) => {
+    const how = { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"withNames":true}' }
+    return (await (await fetch(`/api/meetings/${id}/screen-passes`, how)).json()).code
+  }, meeting.id)
+  await visitor.open(`/watch#${code}`)
+  await visitor.page.waitForSelector('[data-test="watch-lanes"] img')
+  await take('watch')
   await visitor.open(`/meetings/${meetings[1].id}/reflect`)
   await take('reflect')
   await visitor.open(`/people/${people[5].id}/ledger`)

@@ -68,8 +68,10 @@ describe('two who edit the same', () => {
 describe('a browser without room', () => {
   it('says that it keeps nothing of a plan, and what was typed is saved all the same', async () => {
     const { identifier } = await visitor.page.evaluateOnNewDocument(() => {
-      Storage.prototype.setItem = () => {
-        throw new DOMException('No room', 'QuotaExceededError')
+      const put = IDBObjectStore.prototype.put
+      IDBObjectStore.prototype.put = function (this: IDBObjectStore, ...row: Parameters<typeof put>) {
+        if (this.name === 'drafts') throw new DOMException('No room', 'QuotaExceededError')
+        return put.apply(this, row)
       }
     })
     await visitor.open(path('prepare'))

@@ -160,6 +160,32 @@ export class Visitor {
     await this.page.waitForSelector(selector)
     return this.page.$eval(selector, (element) => (element as HTMLElement).innerText)
   }
+  /** Names of what the browser keeps in a table of the application's store. */
+  kept(table: 'drafts' | 'keys' | 'known' | 'outbox'): Promise<string[]> {
+    return this.page.evaluate(async (name) => {
+      const done = <T>(asked: IDBRequest<T>) =>
+        new Promise<T>((resolve, reject) => {
+          asked.onsuccess = () => resolve(asked.result)
+          asked.onerror = () => reject(asked.error)
+        })
+      if (!(await indexedDB.databases()).some((one) => one.name === 'unhurried-circle')) return []
+      const db = await done(indexedDB.open('unhurried-circle'))
+      try {
+        if (!db.objectStoreNames.contains(name)) return []
+        return (await done(db.transaction(name).objectStore(name).getAllKeys())).map(String)
+      } finally {
+        db.close()
+      }
+    }, table)
+  }
+  /** Waits until the page of this path is there. */
+  async arrivesAt(path: string, timeout = 90_000): Promise<void> {
+    await this.page
+      .waitForFunction((to) => location.pathname === to, { timeout }, path)
+      .catch(async () => {
+        throw new Error(`Still at ${this.page.url()}. It says:\n${(await this.text('body')).slice(0, 1500)}`)
+      })
+  }
   /** Waits until the page says something. */
   async sees(words: string | RegExp, selector = 'body'): Promise<void> {
     const [source, isPattern] = typeof words === 'string' ? [words, false] : [words.source, true]

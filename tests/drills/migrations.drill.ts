@@ -17,7 +17,7 @@ let database: Awaited<ReturnType<typeof startDatabase>>
 let db: ReturnType<typeof connect>
 beforeAll(async () => {
   database = await startDatabase(TEST_DATA, OWN_DATABASE)
-  db = connect(databaseFromEnvironment({ ...process.env, ...database.environment }))
+  db = connect(databaseFromEnvironment({ ...process.env, ...database.ownersEnvironment }))
 })
 afterAll(async () => {
   await db.destroy()
@@ -50,7 +50,7 @@ describe('a migration that is killed', () => {
     let killed = 0
     for (let at = 1; ; at += STEP) {
       await asAtFirst()
-      const env = { ...process.env, ...database.environment }
+      const env = { ...process.env, ...database.ownersEnvironment }
       const run = spawnSync(process.execPath, ['--import', 'tsx', 'tests/migrating.ts', String(at)], { cwd: root, env })
       if (run.signal === null) {
         expect(run.status).toBe(0)

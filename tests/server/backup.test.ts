@@ -25,7 +25,7 @@ let backup = ''
 
 async function open(): Promise<void> {
   database = await startDatabase(folder)
-  db = connect(databaseFromEnvironment({ ...process.env, ...database.environment }))
+  db = connect(databaseFromEnvironment({ ...process.env, ...database.ownersEnvironment }))
 }
 async function close(): Promise<void> {
   await db.destroy()

@@ -47,14 +47,18 @@ describe('the table of routes', () => {
     // and plans and decides nothing.
     const writes = closed.filter(([, { method, may }]) => method !== 'GET' && may === 'account')
     expect(writes.map(([name]) => name).sort()).toEqual([
+      'DELETE /api/account/drafts',
       'DELETE /api/account/second-factor',
       'DELETE /api/account/sessions/:id',
+      'DELETE /api/meetings/:id/screen-passes/:pass',
       'DELETE /api/session',
       'POST /api/account/recovery-codes',
       'POST /api/meetings/:id/guests',
       'POST /api/meetings/:id/messages',
+      'POST /api/meetings/:id/screen-passes',
       'POST /api/participants/:id/measures',
       'POST /api/participants/:id/screenings',
+      'PUT /api/account/drafts',
       'PUT /api/account/password',
     ])
   })
@@ -66,8 +70,8 @@ describe('the doors', () => {
   })
   it.each(closed)('%s answers 401 to a forged cookie', async (_, route) => {
     const forger = world.caller()
-    forger.cookie = lead.cookie.replace(/(?<=circle=[^;]+)[^;]{6}(?=;|$)/, 'AAAAAA')
-    expect(forger.cookie).not.toBe(lead.cookie)
+    forger.cookie = lead.cookie.replace(/(?<=circle(-screen)?=[^;]+)[^;]{6}(?=;|$)/g, 'AAAAAA')
+    expect(forger.cookie.match(/A{6}(?=;|$)/g)?.length).toBe(2)
     expect((await ask(forger, route)).status).toBe(401)
   })
   it.each(closed.filter(([, { may }]) => may === 'lead'))('%s answers 403 to a helper', async (_, route) => {
@@ -133,5 +137,7 @@ describe('the doors', () => {
     for (const note of noted) expect(JSON.stringify(lists)).not.toContain(note)
     expect(inMeeting.people[0].considerations.length).toBe(view.people[0].considerations.length)
     expect(lists[1].every((person: any) => person.considerations.length === 0)).toBe(true)
+    for (const person of lists[1])
+      expect(person).toMatchObject({ birthYear: null, heightCm: null, sex: 'unsaid', levels: [], emergencyContact: '' })
   })
 })

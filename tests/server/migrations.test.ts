@@ -15,7 +15,7 @@ describe('what was written by an older version', () => {
   beforeAll(async () => {
     const database = await startDatabase(TEST_DATA, OWN_DATABASE)
     database.empty()
-    db = connect(databaseFromEnvironment({ ...process.env, ...database.environment }))
+    db = connect(databaseFromEnvironment({ ...process.env, ...database.ownersEnvironment }))
   })
   afterAll(() => db.destroy())
 

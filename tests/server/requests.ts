@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { formatISO } from 'date-fns'
 import { TOTP } from 'otpauth'
 import type { Route } from '../../core/contract/route'
 import { HELPER, PASSWORD } from '../demoData'
@@ -17,6 +18,20 @@ export interface Request {
 
 export const textOf = (body: unknown): string | undefined => (body === undefined ? undefined : JSON.stringify(body))
 export const bodyOf = ({ body }: Request): unknown => (typeof body === 'function' ? body() : body)
+
+const TODAY = formatISO(new Date(), { representation: 'date' })
+
+/** Makes what waits for a lead, and a code for screens beside the one by which this lead looks too. */
+async function waitingThings(helper: Caller, lead: Caller, { meeting, person }: { meeting: string; person: string }) {
+  const of = `/api/meetings/${meeting}`
+  const guest = (await lead.call('POST', `${of}/guests`, { name: 'Nela Guest', tier: 'chair' })).body.participant
+  const screening = randomUUID()
+  await helper.call('POST', `/api/participants/${person}/screenings`, { id: screening, takenOn: TODAY, answers: {} })
+  const make = async () => (await lead.call('POST', `${of}/screen-passes`, { withNames: true })).body
+  const [ended, used] = [await make(), await make()]
+  await lead.call('POST', '/api/screen', { code: used.code })
+  return { guest, screening, pass: ended.pass.id }
+}
 
 /** One good request for every route of the contract that needs a sign-in, on things of the demo. */
 export type Requests = Record<string, Request>
@@ -48,6 +63,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     weeks: 12,
   }
   const [{ id: letterId }] = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
+  const [{ id: withdrawnId }] = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
   const proposals = (await read(`/api/participants/${person.id}/home`)).proposals
   const home = {
     entries: proposals
@@ -93,6 +109,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
   const yaml = await read('/api/movements/bridge')
   const helper = (await read('/api/accounts')).find((one: any) => one.email === HELPER)
   const ofHelper = { params: { id: helper.id } }
+  const waiting = await waitingThings(await world.signedIn(HELPER), lead, { meeting: meeting.id, person: person.id })
   const elsewhere = await world.signedIn()
   // Who is made up takes nothing away.
   await world.db('made_up').where({ what: 'account' }).delete()
@@ -135,6 +152,13 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/exports/outcomes': {},
     'GET /api/exports/people': {},
     'GET /api/account': {},
+    'GET /api/retention': { query: '?peopleMonths=24' },
+    'PUT /api/retention': { body: { peopleMonths: 24, logsMonths: null } },
+    'POST /api/retention/erase': { body: { participants: [person.id] } },
+    'POST /api/participants/:id/letters/:letter/withdraw': { params: { id: person.id, letter: withdrawnId } },
+    'GET /api/account/drafts': {},
+    'PUT /api/account/drafts': { body: { of: 'person:new', at: new Date().toISOString(), value: { name: 'Half' } } },
+    'DELETE /api/account/drafts': { body: { of: 'person:new' } },
     'PUT /api/account/password': { body: { oldPassword: PASSWORD, password: PASSWORD } },
     'POST /api/account/recovery-codes': { body: { password: PASSWORD } },
     'PUT /api/account/second-factor': {
@@ -189,6 +213,18 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     },
     'POST /api/participants/:id/home/tick-file': { ...own, body: { text: 'Movement;Date\nCartwheel;2026-11-18' } },
     'POST /api/meetings': { body: { circleId: circle.id, startsAt: '2030-01-05T10:00:00Z' } },
+    'PUT /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },
+    'DELETE /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },
+    'PUT /api/participants/:id/screenings/:screening': {
+      params: { id: person.id, screening: waiting.screening },
+      body: {},
+    },
+    'GET /api/meetings/:id/screen-passes': ofMeeting,
+    'POST /api/meetings/:id/screen-passes': { ...ofMeeting, body: { withNames: true } },
+    'DELETE /api/meetings/:id/screen-passes/:pass': { params: { id: meeting.id, pass: waiting.pass } },
+    'GET /api/screen': {},
+    'GET /api/screen/stream': {},
+    'DELETE /api/screen': {},
     'POST /api/meetings/:id/guests': { ...ofMeeting, body: { name: 'Nela Brook', tier: 'chair' } },
     'PUT /api/meetings/:id/plan': {
       ...ofMeeting,
@@ -257,7 +293,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     },
     'POST /api/participants/:id/screenings': {
       ...own,
-      body: { id: randomUUID(), takenOn: '2026-11-20', answers: {} },
+      body: { id: randomUUID(), takenOn: TODAY, answers: {} },
     },
     'POST /api/participants/:id/letters': { ...own, body: letter },
     'POST /api/accounts': {

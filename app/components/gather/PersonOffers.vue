@@ -99,6 +99,12 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
 <template>
   <section :aria-label="`Offers for ${person.name}`">
     <h2>{{ person.name }}</h2>
+    <GuestToAgree
+      v-if="meeting.opened.toAgree.includes(person.id)"
+      :participant="person.id"
+      :name="meeting.calledOf(person.id)"
+      class="my-2"
+    />
     <ul v-if="considerations.length > 0" class="mt-1 text-faint text-[0.94rem]">
       <li v-for="(own, at) in considerations" :key="at">
         {{ own.name }}<template v-if="own.side !== 'both'">, {{ own.side }}</template

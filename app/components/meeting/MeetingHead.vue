@@ -46,5 +46,9 @@ const steps = computed(() => STEPS.filter((step) => step.to !== 'reflect' || isL
       </template>
     </nav>
     <slot />
+    <div class="ml-auto flex gap-2">
+      <ScreenPasses />
+      <LockButton />
+    </div>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import { factChangeWords } from '~~/core/offer/factChanges'
 import { capital } from '~~/core/sentence'
 import type { LedgerEntry } from '~~/core/contract/ledger'
 
@@ -20,23 +21,32 @@ const BY: Record<LedgerEntry['by'], string> = {
   '': '',
 }
 const side = computed(() => (entry.moves === 'both' ? '' : `, ${entry.moves} side`))
+const factWords = computed(() =>
+  factChangeWords(
+    entry.before?.considerations ?? [],
+    entry.after ?? [],
+    (id) => catalogue.value.considerations.get(id)?.name ?? id,
+  ),
+)
 const what = computed(() => {
   if (entry.kind === 'tier' || entry.kind === 'flare') return capital(entry.words)
+  if (entry.kind === 'facts') return `Health facts. ${factWords.value}`
   const name = catalogue.value.movements.get(entry.movement)?.name ?? entry.movement
   if (entry.words !== '')
     return `${name}: ${entry.words}${entry.words === 'placed' ? ` at level ${entry.toLevel}` : ''}`
   if (entry.fromLevel === entry.toLevel) return `${name}: stays at level ${entry.toLevel}`
   return `${name}${side.value}: level ${entry.fromLevel} → ${entry.toLevel}`
 })
+const isOfLevel = computed(() => entry.kind === 'level' || entry.kind === 'dial')
 const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? entry.others : []))
 </script>
 
 <template>
   <li class="py-2 flex gap-4 items-start" :data-entry="entry.id">
     <span class="w-28 shrink-0 text-faint numerals">{{ format(entry.decidedAt, 'd MMM yyyy') }}</span>
-    <TierGlyph :tier="entry.tier" :level="entry.kind === 'tier' ? null : entry.toLevel" :size="30" />
-    <span class="flex-1 min-w-0" :class="entry.isUndone ? 'line-through decoration-1' : ''"
-      >{{ what }}.
+    <TierGlyph :tier="entry.tier" :level="isOfLevel ? entry.toLevel : null" :size="30" />
+    <span class="flex-1 min-w-0" :class="entry.isUndone || entry.isReplaced ? 'line-through decoration-1' : ''"
+      >{{ what }}.<template v-if="entry.isReplaced"> Another answer stands in place of this one.</template>
       <span class="text-faint"
         >{{ entry.because }} {{ BY[entry.by] }} {{ SAID[entry.answer] }} {{ entry.decidedBy
         }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span

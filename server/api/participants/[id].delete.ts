@@ -1,10 +1,10 @@
-import { eraseParticipant } from '../../database/erase'
 import { noteHealth } from '../../database/healthLog'
-import { erasePerson } from '../../../core/contract/people'
+import { erasePerson as route } from '../../../core/contract/people'
+import { erasePerson } from '../../services/erased'
 import { answer } from '../../http/answer'
 
-export default answer(erasePerson, async ({ scope, params }) => {
-  await eraseParticipant(scope, params.id)
-  await noteHealth(scope, null, 'erased the record')
+export default answer(route, async ({ event, scope, params }) => {
+  await erasePerson(scope, params.id, useRuntimeConfig(event).dataFolder, new Date())
+  await noteHealth(scope, {}, 'erased the record')
   return { erased: true } as const
 })

@@ -1,5 +1,5 @@
-import { addParticipant } from '../../database/people'
+import { addPersonByHand } from '../../services/changePerson'
 import { addPerson } from '../../../core/contract/people'
 import { answer } from '../../http/answer'
 
-export default answer(addPerson, ({ scope, body }) => addParticipant(scope, body))
+export default answer(addPerson, ({ scope, body }) => addPersonByHand(scope, body))

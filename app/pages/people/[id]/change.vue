@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { erasePerson, readPerson } from '~~/core/contract/people'
 import { Participant } from '~~/core/offer/participant'
+import { addMonths, format } from 'date-fns'
+import { BACKUP_MONTHS } from '~~/core/contract/practice'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** What is written down of one person, to change; and their record, to take out or to erase. */
@@ -56,7 +58,14 @@ async function erase(): Promise<void> {
           <div class="space-y-3 mt-2 border-l-4 border-stop pl-4">
             <p>
               When somebody asks for it. Their name, health facts, screenings, measures, levels and decisions go and
-              cannot be brought back. Past meetings keep their counts and name nobody.
+              cannot be brought back, with every mention of them in accidents, seatings and texts. Past meetings keep
+              their counts and name nobody.
+            </p>
+            <p>
+              Backups made before today still hold them; the last of those is gone by
+              {{ format(addMonths(new Date(), BACKUP_MONTHS), 'd MMMM yyyy') }}. Whatever is restored until then, they
+              are erased in it again before anybody sees it. Archives and records that were taken out are yours to
+              delete.
             </p>
             <label class="block max-w-md"
               ><span class="label">Type the name to go on</span

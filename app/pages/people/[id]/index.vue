@@ -39,6 +39,7 @@ function toggle(measure: string): void {
     ? shown.value.filter((other) => other !== measure)
     : [...shown.value, measure]
 }
+const counting = computed(() => store.profile?.screenings.find((screening) => !screening.waits))
 const showFits = ref(false)
 const age = computed(() => store.normPerson.age)
 </script>
@@ -89,6 +90,14 @@ const age = computed(() => store.normPerson.age)
       <div class="space-y-7">
         <section aria-label="To respect">
           <h2 class="mb-2">To respect</h2>
+          <WaitingScreening
+            v-for="screening in store.profile.screenings.filter((one) => one.waits)"
+            :key="screening.id"
+            :person="store.person"
+            :screening="screening"
+            class="mb-3"
+            @agreed="store.open(id)"
+          />
           <RememberedList
             :participant="id"
             :remembered="store.person.remembered"
@@ -101,9 +110,8 @@ const age = computed(() => store.normPerson.age)
           <DaysAfterNote :participant="id" class="mt-3" @noted="store.open(id)" />
           <NuxtLink :to="`/people/${id}/open`" class="button mt-2">What is open to them</NuxtLink>
           <p class="mt-2 text-faint text-[0.94rem]">
-            <template v-if="store.profile.screenings[0]"
-              >Screened {{ format(store.profile.screenings[0].takenOn, 'd MMM yyyy') }} by
-              {{ store.profile.screenings[0].takenBy }}.</template
+            <template v-if="counting"
+              >Screened {{ format(counting.takenOn, 'd MMM yyyy') }} by {{ counting.takenBy }}.</template
             >
           </p>
         </section>

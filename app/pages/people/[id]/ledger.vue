@@ -22,11 +22,13 @@ const isChange = (entry: LedgerEntry) =>
   entry.fromLevel !== entry.toLevel || entry.words !== '' || entry.answer !== 'accepted'
 const shown = computed(() => (only.value === 'all' ? entries.value : entries.value.filter(isChange)))
 const ladderOf = (entry: LedgerEntry) => (entry.kind === 'tier' ? 'tier' : `${entry.movement} ${entry.tier}`)
+const stands = ({ kind, undoes, isUndone, isReplaced }: LedgerEntry) =>
+  kind !== 'facts' && undoes === null && !isUndone && !isReplaced
 /** Only the newest standing entry of a ladder, or of the tiers, can be taken back. */
 const newest = computed(() => {
   const known = new Map<string, string>()
   for (const entry of entries.value)
-    if (entry.undoes === null && !entry.isUndone && !known.has(ladderOf(entry))) known.set(ladderOf(entry), entry.id)
+    if (stands(entry) && !known.has(ladderOf(entry))) known.set(ladderOf(entry), entry.id)
   return new Set(known.values())
 })
 async function walkBack(entry: LedgerEntry): Promise<void> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LetterFields, readLetters, writeLetter, type StoredLetter } from '~~/core/contract/records'
+import { LetterFields, readLetters, withdrawConsent, writeLetter, type StoredLetter } from '~~/core/contract/records'
 import { format, formatISO } from 'date-fns'
 import { LOOK_BACK_WEEKS } from '~~/core/reflect/lookBack'
 
@@ -21,6 +21,10 @@ const draft = useDraft(
 )
 const { fields, wrong, message } = draft
 const said = ref('')
+async function withdraw(letter: string): Promise<void> {
+  letters.value = await call(withdrawConsent, { params: { id, letter } })
+  said.value = 'It is noted: the letter is opened by nobody here any more. Ask whoever got it to destroy it.'
+}
 async function write(): Promise<void> {
   const answer = await draft.submit((checked) => call(writeLetter, { params: { id }, body: checked }))
   if (!answer) return
@@ -80,8 +84,17 @@ async function write(): Promise<void> {
         <li v-for="letter in letters" :key="letter.id" class="py-2 flex flex-wrap items-center gap-4">
           <span class="flex-1"
             >{{ format(letter.madeAt, 'd MMM yyyy') }}, to {{ letter.addressedTo }}, by {{ letter.madeBy }}; consent of
-            {{ format(letter.consentOn, 'd MMM yyyy') }}</span
-          ><a class="button" :href="`/api/participants/${id}/letters/${letter.id}`" target="_blank">Open, PDF</a>
+            {{ format(letter.consentOn, 'd MMM yyyy')
+            }}{{ letter.withdrawnOn ? `, taken back on ${format(letter.withdrawnOn, 'd MMM yyyy')}` : '' }}</span
+          ><button v-if="!letter.withdrawnOn" class="button button-quiet" @click="withdraw(letter.id)">
+            They take their consent back</button
+          ><a
+            v-if="!letter.withdrawnOn"
+            class="button"
+            :href="`/api/participants/${id}/letters/${letter.id}`"
+            target="_blank"
+            >Open, PDF</a
+          >
         </li>
       </ul>
     </section>

@@ -78,7 +78,10 @@ function turnDropped(key: string): void {
     <p v-if="done.waitsFor.length > 0" class="border-l-4 border-mark pl-3">
       Until a clearance has come, only what is safe is offered: {{ done.waitsFor.map(nameOf).join(', ') }}.
     </p>
-    <p v-if="!isLead">It is with the leads now; it cannot be opened again from here.</p>
+    <p v-if="!isLead">
+      It is with the leads now; it cannot be opened again from here. What it closes holds at once; what it would open
+      waits for a lead.
+    </p>
     <p class="flex flex-wrap gap-2">
       <NuxtLink :to="`/people/${id}`" class="button button-main">{{
         isLead ? 'To the profile' : 'Done'

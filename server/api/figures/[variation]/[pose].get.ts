@@ -1,9 +1,9 @@
 import { NotFound } from '../../../database/rows'
 import { ownFigure } from '../../../documents/figures'
 import { readFigure } from '../../../../core/contract/movements'
-import { answer } from '../../../http/answer'
+import { answerLooking } from '../../../http/answer'
 
-export default answer(readFigure, async ({ event, scope, params }) => {
+export default answerLooking(readFigure, async ({ event, scope, params }) => {
   const figure = await ownFigure(scope, params.variation, params.pose)
   if (!figure) throw new NotFound('There is no such figure.')
   setResponseHeader(event, 'content-type', 'image/svg+xml')

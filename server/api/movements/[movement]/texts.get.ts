@@ -1,8 +1,8 @@
 import { textsOf } from '../../../../core/catalogue/summary'
 import { movementEntry } from '../../../catalogue/practiceCatalogue'
 import { readMovementTexts } from '../../../../core/contract/movements'
-import { answer } from '../../../http/answer'
+import { answerLooking } from '../../../http/answer'
 
-export default answer(readMovementTexts, async ({ scope, params }) =>
+export default answerLooking(readMovementTexts, async ({ scope, params }) =>
   textsOf(await movementEntry(scope, params.movement)),
 )

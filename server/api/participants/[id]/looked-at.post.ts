@@ -5,6 +5,6 @@ import { answer } from '../../../http/answer'
 
 export default answer(lookAt, async ({ scope, params, body }) => {
   await addLookedAt(scope, params.id, body.key, body.note)
-  await noteHealth(scope, params.id, 'changed the person')
+  await noteHealth(scope, { person: params.id }, 'changed the person')
   return { lookedAt: true as const }
 })

@@ -1,4 +1,3 @@
-import { noteHealth } from '../../../database/healthLog'
 import { measuresOf } from '../../../database/measures'
 import { participantById } from '../../../database/people'
 import { readMeasures } from '../../../../core/contract/records'
@@ -6,6 +5,5 @@ import { answer } from '../../../http/answer'
 
 export default answer(readMeasures, async ({ scope, params }) => {
   const { id } = await participantById(scope, params.id)
-  await noteHealth(scope, id, 'looked at the profile')
   return (await measuresOf(scope, [id])).get(id) ?? []
 })

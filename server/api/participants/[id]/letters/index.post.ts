@@ -10,6 +10,6 @@ export default answer(writeLetter, async ({ scope, params, body }) => {
   if (body.consentOn > new Date().toISOString().slice(0, 10))
     throw notValid({ consentOn: 'Consent is given before a letter is written, not after.' })
   await addLetter(scope, id, body)
-  await noteHealth(scope, id, 'wrote a letter')
+  await noteHealth(scope, { person: id }, 'wrote a letter')
   return lettersOf(scope, id)
 })

@@ -1,0 +1,103 @@
+import { useIntervalFn, useNow } from '@vueuse/core'
+import { followScreen, readScreen, type ScreenView } from '~~/core/contract/watch'
+import { hasBegun, readClock, startedScript } from '~~/core/lead/clock'
+import { cueAt } from '~~/core/lead/cues'
+import { paceAt } from '~~/core/lead/pace'
+import { classTime, heardTime } from '~/live/classTime'
+import { refusalOf } from './useRefusal'
+
+const TICK_MS = 100
+/** What follows closely upon each other is read once. */
+const TOGETHER_MS = 150
+/** The server's heart beats every 15 s: without three of them the line is down. */
+const SILENT_MS = 45_000
+const RETRY_MS = 3_000
+
+/** A class as a screen watches it: what is shown, where its clock is, and what is said now. */
+export function useWatched() {
+  const catalogues = useCatalogue()
+  const view = shallowRef<ScreenView | null>(null)
+  /** Whether this screen may look at nothing, or not any more. */
+  const isShut = ref(false)
+  const isCut = ref(false)
+  const ticking = useNow({ interval: TICK_MS })
+
+  async function read(): Promise<void> {
+    try {
+      const fresh = await call(readScreen)
+      heardTime(fresh.now)
+      await catalogues.load()
+      view.value = fresh
+      isShut.value = isCut.value = false
+    } catch (error) {
+      const { status } = refusalOf(error)
+      if (status === 401) isShut.value = true
+      else isCut.value = true
+    }
+  }
+  let soon: ReturnType<typeof setTimeout> | undefined
+  const readSoon = () => (soon ??= setTimeout(() => ((soon = undefined), void read()), TOGETHER_MS))
+
+  let line: EventSource | undefined
+  let heardAt = 0
+  function follow(): void {
+    line?.close()
+    heardAt = Date.now()
+    line = new EventSource(addressOf(followScreen))
+    line.addEventListener('changed', readSoon)
+    line.addEventListener('open', readSoon)
+    line.addEventListener('clock', ({ data }: MessageEvent<string>) => {
+      heardAt = Date.now()
+      heardTime(Number(data))
+    })
+    line.addEventListener('error', readSoon)
+  }
+  /** Looks whether this screen may look, and follows where it may. */
+  async function open(): Promise<void> {
+    await read()
+    if (!isShut.value) follow()
+  }
+  useIntervalFn(() => {
+    if (isShut.value) return line?.close()
+    if (isCut.value) void read()
+    if (line?.readyState === EventSource.CLOSED || Date.now() - heardAt > SILENT_MS) follow()
+  }, RETRY_MS)
+  onScopeDispose(() => {
+    clearTimeout(soon)
+    line?.close()
+  })
+
+  const events = computed(() => view.value?.shown.events ?? [])
+  const begun = computed(() => hasBegun(events.value))
+  const steps = computed(() => startedScript(events.value))
+  const reading = computed(() => readClock(events.value, (void ticking.value, classTime())))
+  const step = computed(() => (begun.value ? steps.value[reading.value.step] : undefined))
+  const blocks = computed(() => view.value?.shown.blocks ?? [])
+  const blockIndex = computed(() =>
+    begun.value ? blocks.value.findIndex((block) => block.id === step.value?.blockId) : 0,
+  )
+  const block = computed(() => blocks.value[blockIndex.value])
+  const movementOf = (id: string | undefined) => catalogues.catalogue.movements.get(id ?? '')
+  return {
+    view,
+    isShut,
+    isCut,
+    open,
+    begun,
+    reading,
+    step,
+    block,
+    next: computed(() => blocks.value[blockIndex.value + 1]),
+    leftSeconds: computed(() => (begun.value ? reading.value.leftMs / 1000 : 0)),
+    cue: computed(() =>
+      begun.value ? cueAt(view.value?.shown.cues ?? [], reading.value.step, reading.value.elapsedMs / 1000) : null,
+    ),
+    pace: computed(() =>
+      step.value?.kind === 'work' && block.value
+        ? paceAt(block.value.dose, movementOf(block.value.movement)?.sides ?? 'both', reading.value.elapsedMs / 1000)
+        : null,
+    ),
+    movementOf,
+  }
+}
+export type Watched = ReturnType<typeof useWatched>

@@ -1,0 +1,144 @@
+import type { Catalogue, Variation } from '../catalogue/catalogue'
+import type { VariationTexts } from '../catalogue/movement'
+import { TIERS, type Tier } from '../catalogue/words'
+import type { Circle } from '../circle/circle'
+import type { Person } from '../offer/person'
+import type { Plan } from '../plan/plan'
+import { riderOf, type RiderToday } from '../plan/riders'
+import { timelineOf, type Timeline } from '../plan/timeline'
+import type { ClassEvent } from './classEvent'
+import { changesOfPeople, hasBegun, planAsLed, startedScript } from './clock'
+import { cuesOf, type Cue, type SideWords } from './cues'
+import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
+import { scriptOf } from './script'
+import { sidesToday } from './sidesToday'
+
+/** A class as it may be shown to a room: no health facts, nobody's level or dose, no pain, and nobody's full name. */
+export interface ShownClass {
+  title: string
+  sides: SideWords
+  blocks: Pick<Plan['blocks'][number], 'id' | 'movement' | 'dose' | 'rounds'>[]
+  /** By block and tier: what is done in the lane, the easiest first, and the way into it. */
+  lanes: Record<string, Partial<Record<Tier, ShownLane>>>
+  /** The clock as it is read; nothing that was said of people. */
+  events: ClassEvent[]
+  /** What one voice says to all lanes. */
+  cues: Cue[]
+  /** Those who take part, by a name of the screen's own. */
+  people: ShownPerson[]
+}
+export interface ShownLane {
+  /** Ids. */
+  variations: string[]
+  moves: string[]
+}
+export interface ShownPerson {
+  key: string
+  /** The first name; empty where none are shown. */
+  name: string
+  tier: Tier
+}
+
+interface Known extends KnownOfMeeting {
+  circle: Pick<Circle, 'sideHabit' | 'startSide'>
+  classEvents: readonly ClassEvent[]
+  met: readonly string[]
+  before: number
+  meeting: { startsAt: string; plan: Plan }
+}
+
+/** What a class is shown with. */
+interface Shown {
+  catalogue: Catalogue
+  textsOf: (variation: Variation) => VariationTexts | undefined
+  withNames: boolean
+}
+
+/**
+ * Who takes part in a class, in what, and how it runs in time.
+ *
+ * @example
+ * takingPart({ people: [ann], arrivals: {}, lastCame: {}, gaps: {}, handChoices: [], classEvents: [], met: [],
+ * meeting: { startsAt: '2026-11-25T10:00:00Z', plan } }, catalogue).riders.length
+ * // 1
+ */
+export function takingPart(
+  known: Omit<Known, 'circle' | 'before'>,
+  catalogue: Catalogue,
+): { plan: Plan; riders: RiderToday[]; timeline: Timeline } {
+  const plan = planAsLed(known.meeting.plan, known.classEvents)
+  const { tiers, left } = changesOfPeople(known.classEvents)
+  const riders = presentIn(known)
+    .map(({ id }) => riderOf(expectedIn(known, id, tiers.get(id)), plan, catalogue))
+    .filter((rider) => rider.today.takesPart && !left.has(rider.id))
+  return { plan, riders, timeline: timelineOf(plan, riders, new Set(known.met), catalogue) }
+}
+
+/**
+ * What a screen in the room shows of a class.
+ *
+ * @example
+ * shownClass({ people: [ann], arrivals: {}, lastCame: {}, gaps: {}, handChoices: [], classEvents: [], met: [],
+ * before: 0, circle, meeting: { startsAt: '2026-11-25T10:00:00Z', plan } },
+ * { catalogue, textsOf: () => undefined, withNames: true }).people
+ * // [{ key: 'p1', name: 'Ann', tier: 'chair' }]
+ */
+export function shownClass(known: Known, { catalogue, textsOf, withNames }: Shown): ShownClass {
+  const { plan, riders, timeline } = takingPart(known, catalogue)
+  const sides = sidesToday(known.circle, known.before)
+  const steps = hasBegun(known.classEvents) ? startedScript(known.classEvents) : scriptOf(timeline)
+  return {
+    title: plan.title,
+    sides,
+    blocks: plan.blocks.map(({ id, movement, dose, rounds }) => ({ id, movement, dose, rounds })),
+    lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, timeline)])),
+    events: shownEvents(known.classEvents),
+    cues: cuesOf(steps, { plan, timeline, riders, circle: sides, catalogue, textsOf }),
+    people: riders.map(({ id, tier }) => ({
+      key: keyIn(known.people, id),
+      name: withNames ? firstNameIn(known.people, id) : '',
+      tier,
+    })),
+  }
+}
+
+/**
+ * What a screen calls somebody of a meeting.
+ *
+ * @example
+ * keyIn([ann, bo], 'bo') // 'p2'
+ */
+export function keyIn(people: readonly Pick<Person, 'id'>[], id: string): string {
+  return `p${people.findIndex((person) => person.id === id) + 1}`
+}
+
+function firstNameIn(people: readonly Pick<Person, 'id' | 'name'>[], id: string): string {
+  return people.find((person) => person.id === id)?.name.split(' ')[0] ?? ''
+}
+
+function lanesAt(at: number, riders: readonly RiderToday[], timeline: Timeline): ShownClass['lanes'][string] {
+  const lanes: ShownClass['lanes'][string] = {}
+  for (const tier of TIERS) {
+    const lane = timeline.blocks[at]?.lanes[tier]
+    if (!lane) continue
+    const done = riders
+      .filter((rider) => rider.tier === tier)
+      .flatMap((rider) => (rider.offers[at] ?? []).flatMap(({ variation }) => variation ?? []))
+    const easiestFirst = done.toSorted((a, b) => a.level - b.level).map(({ id }) => id)
+    lanes[tier] = { variations: [...new Set(easiestFirst)], moves: lane.moves.map(({ cue }) => cue) }
+  }
+  return lanes
+}
+
+/**
+ * What is pressed on the clock; of people, and of why, nothing.
+ *
+ * @example
+ * shownEvents([{ id: 'e', at: 0, event: 'leave', participant: 'ann', why: 'Dizzy' }]) // []
+ */
+export function shownEvents(events: readonly ClassEvent[]): ClassEvent[] {
+  return events.flatMap((event): ClassEvent[] => {
+    if (event.event === 'tier' || event.event === 'leave' || event.event === 'return') return []
+    return [event.event === 'change' ? { ...event, why: '' } : event]
+  })
+}

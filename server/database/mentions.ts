@@ -1,0 +1,135 @@
+import { z } from 'zod'
+import { AccidentReport } from '../../core/lead/accident'
+import { fromJson, type Database, type Scope } from './rows'
+import { TABLES } from './tables'
+
+/** Somebody who is erased. */
+interface Gone {
+  id: string
+  name: string
+}
+
+/** In place of a name. */
+const NOBODY = 'somebody'
+/** These name staff, or other people by their own names; or say nothing in plain text. */
+const NOT_READ: ReadonlySet<string> = new Set([
+  'practices',
+  'accounts',
+  'person_keys',
+  'ledger',
+  'health_log',
+  'made_up',
+])
+
+/**
+ * Takes every mention of somebody out of what is about others or about a meeting: accidents, what was pressed in a class,
+ * the seating, neighbours' wishes, and their name wherever it was written into a text.
+ */
+export async function eraseMentions(scope: Scope, gone: Gone): Promise<void> {
+  await eraseAccidents(scope, gone)
+  await eraseEvents(scope, gone)
+  await eraseFromLists(scope, gone, { table: 'meetings', column: 'seating' })
+  await eraseFromLists(scope, gone, { table: 'participants', column: 'beside' })
+  await eraseName(scope, gone)
+}
+
+/** Theirs keep that something happened, and when; of others' the first name goes too, where nobody else bears it. */
+async function eraseAccidents({ db, practiceId }: Scope, { id, name }: Gone): Promise<void> {
+  const rows = await db('accidents')
+    .where({ practice_id: practiceId })
+    .select<{ id: string; participant_id: string | null; report: unknown }[]>('id', 'participant_id', 'report')
+  const first = name.split(' ')[0] ?? name
+  const others = await db('participants')
+    .where({ practice_id: practiceId })
+    .whereNot({ id })
+    .where((query) => query.where('name', first).orWhere('name', 'like', `${first.replace(/[%_\\]/g, '\\$&')} %`))
+    .first('id')
+  const pattern = others ? null : new RegExp(whole(first), 'giu')
+  for (const row of rows) {
+    const report = fromJson(row.report, AccidentReport.partial())
+    const isTheirs = row.participant_id === id
+    const told = (text = '') => (pattern ? text.replace(pattern, NOBODY) : text)
+    const bare = isTheirs
+      ? { ...report, what: 'Erased', done: '', witnesses: '' }
+      : { ...report, what: told(report.what), done: told(report.done), witnesses: told(report.witnesses) }
+    await db('accidents')
+      .where({ id: row.id })
+      .update({ report: JSON.stringify(bare), participant_id: isTheirs ? null : row.participant_id })
+  }
+}
+
+/** The clock does not read them: who changed tier, left and came back. */
+async function eraseEvents({ db, practiceId }: Scope, { id }: Gone): Promise<void> {
+  await db('class_events')
+    .where({ practice_id: practiceId })
+    .whereRaw(`json_value(event, '$.participant') = ?`, [id])
+    .delete()
+}
+
+async function eraseFromLists(
+  { db, practiceId }: Scope,
+  { id }: Gone,
+  { table, column }: { table: 'meetings' | 'participants'; column: string },
+): Promise<void> {
+  const rows = await db(table)
+    .where({ practice_id: practiceId })
+    .where(column, 'like', `%${id}%`)
+    .select<{ id: string; list: unknown }[]>('id', `${column} as list`)
+  for (const row of rows) {
+    const list = fromJson(row.list, z.array(z.string())).filter((one) => one !== id)
+    await db(table)
+      .where({ id: row.id })
+      .update({ [column]: JSON.stringify(list) })
+  }
+}
+
+/** Their whole name, in whatever text it stands. Rows are looked for first, so that no running class waits for it. */
+async function eraseName(scope: Scope, { name }: Gone): Promise<void> {
+  const { db, practiceId } = scope
+  const inJson = JSON.stringify(name).slice(1, -1)
+  const pattern = `(?i)${[...new Set([name, inJson])].map(whole).join('|')}`
+  for (const { table, column, key } of await textsIn(db)) {
+    const found = await db(table)
+      .where({ practice_id: practiceId })
+      .whereRaw('?? regexp ?', [column, pattern])
+      .select<Record<string, unknown>[]>(key)
+    for (const row of found)
+      await db(table)
+        .where(row)
+        .update({ [column]: db.raw('regexp_replace(??, ?, ?)', [column, pattern, NOBODY]) })
+  }
+}
+
+/** A name by itself, not as a part of another word; in a way that JavaScript and the database both read. */
+function whole(name: string): string {
+  return `(?<!\\p{L})${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?!\\p{L})`
+}
+
+interface TextColumn {
+  table: string
+  column: string
+  /** The columns of its table's primary key. */
+  key: string[]
+}
+
+/** Every column of a practice's tables in which somebody may have written a name. */
+async function textsIn(db: Database): Promise<TextColumn[]> {
+  const [columns = []] = await db.raw<[{ table_name: string; column_name: string; column_key: string; kind: string }[]]>(
+    `select table_name as table_name, column_name as column_name, column_key as column_key, data_type as kind
+     from information_schema.columns where table_schema = database()`,
+  )
+  const tables: ReadonlySet<string> = new Set(TABLES.filter((table) => !NOT_READ.has(table)))
+  return columns
+    .filter(({ table_name, column_name, kind, column_key }) => {
+      const isText = ['varchar', 'text', 'mediumtext', 'longtext'].includes(kind)
+      const isOthersName = table_name === 'participants' && column_name === 'name'
+      return tables.has(table_name) && isText && column_key !== 'PRI' && !isOthersName
+    })
+    .map(({ table_name, column_name }) => ({
+      table: table_name,
+      column: column_name,
+      key: columns
+        .filter((own) => own.table_name === table_name && own.column_key === 'PRI')
+        .map((own) => own.column_name),
+    }))
+}
