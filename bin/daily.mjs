@@ -14,9 +14,9 @@ export function isDue(last, now) {
 /** Entries of both logs that a practice keeps no longer; the server itself has no right to take any away. */
 export function dropOldLogs(database) {
   const drop = (table) => `
-    delete l from \`${database.name}\`.${table} l join \`${database.name}\`.practices p on p.id = l.practice_id
+    delete l from ${table} l join practices p on p.id = l.practice_id
     where p.keep_logs_months is not null and l.at < utc_timestamp() - interval p.keep_logs_months month;`
-  const asked = database.ask(`${drop('health_log')} ${drop('access_log')}`)
+  const asked = database.ask(`use \`${database.name}\`; ${drop('health_log')} ${drop('access_log')}`)
   if (asked.status !== 0) throw new Error(`Old entries of the logs could not be taken away: ${asked.stderr}`)
 }
 

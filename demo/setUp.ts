@@ -4,7 +4,7 @@ import { valueIn } from '../core/entries'
 import { hasPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate, NewerData, standingOf } from '../server/database/migrate'
-import { eraseAgain } from '../server/services/erased'
+import { eraseAgain, forgetErased } from '../server/services/erased'
 import { TABLES } from '../server/database/tables'
 import { seedDemo } from './seed'
 
@@ -36,6 +36,7 @@ async function setUp(): Promise<void> {
   if (wish === '--reset-demo') await clear()
   if (wish !== '--empty' && !(await hasPractice(db))) {
     const words = await seedDemo(db, new Date(), valueIn(process.env, 'CIRCLE_DEMO_PASSWORD'))
+    await forgetErased(db, process.env.CIRCLE_DATA ?? '')
     writeFileSync(signInFile, `${words}\n`, { mode: 0o600 })
     console.log(
       '· Demo scenario put in: eleven made-up people, twelve past meetings, the last to reflect on, one to prepare.',

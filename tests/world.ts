@@ -1,5 +1,7 @@
-import { existsSync, readFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import type { ChildProcess } from 'node:child_process'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import type { Knex } from 'knex'
 import { startDatabase } from '../bin/database.mjs'
 import { freePort } from '../bin/ports.mjs'
@@ -67,6 +69,8 @@ export class World {
   db!: Knex
   private child!: ChildProcess
   private port = 0
+  /** The folder of its data, its own. */
+  readonly folder = mkdtempSync(join(tmpdir(), 'circle-world-'))
   private constructor(private readonly database: Awaited<ReturnType<typeof startDatabase>>) {}
 
   static async open({ demo = true } = {}): Promise<World> {
@@ -95,7 +99,7 @@ export class World {
   async startServer(): Promise<void> {
     const { child, address } = await startServer({
       database: this.database,
-      folder: TEST_DATA,
+      folder: this.folder,
       host: '127.0.0.1',
       port: this.port,
       setupCode: SETUP_CODE,
@@ -137,6 +141,7 @@ export class World {
     await stopServer(this.child)
     await this.db.destroy()
     this.database.drop()
+    rmSync(this.folder, { recursive: true, force: true })
   }
 
   caller(): Caller {

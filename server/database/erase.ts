@@ -49,7 +49,7 @@ async function keepCounts(trx: Database, own: Own): Promise<void> {
   })
   await trx.batchInsert(
     'arrivals',
-    came.map((meeting) => ({ ...of(meeting), came: true })),
+    came.map((meeting) => ({ ...of(meeting), ...CAME })),
     200,
   )
   await trx.batchInsert(
@@ -61,6 +61,9 @@ async function keepCounts(trx: Database, own: Own): Promise<void> {
     500,
   )
 }
+
+/** How they were is gone. */
+const CAME = { came: true, pain: null, usual_pain: null, tired: false, sore: false, dizzy: false, ill: false }
 
 function standIn(id: string, practiceId: string) {
   return {

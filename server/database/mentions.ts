@@ -44,11 +44,12 @@ async function eraseAccidents({ db, practiceId }: Scope, { id, name }: Gone): Pr
     .whereNot({ id })
     .where((query) => query.where('name', first).orWhere('name', 'like', `${first.replace(/[%_\\]/g, '\\$&')} %`))
     .first('id')
-  const pattern = others ? null : new RegExp(whole(first), 'giu')
+  // The whole name first, or half of it would stay.
+  const pattern = new RegExp([name, ...(others ? [] : [first])].map(whole).join('|'), 'giu')
   for (const row of rows) {
     const report = fromJson(row.report, AccidentReport.partial())
     const isTheirs = row.participant_id === id
-    const told = (text = '') => (pattern ? text.replace(pattern, NOBODY) : text)
+    const told = (text = '') => text.replace(pattern, NOBODY)
     const bare = isTheirs
       ? { ...report, what: 'Erased', done: '', witnesses: '' }
       : { ...report, what: told(report.what), done: told(report.done), witnesses: told(report.witnesses) }
@@ -114,7 +115,9 @@ interface TextColumn {
 
 /** Every column of a practice's tables in which somebody may have written a name. */
 async function textsIn(db: Database): Promise<TextColumn[]> {
-  const [columns = []] = await db.raw<[{ table_name: string; column_name: string; column_key: string; kind: string }[]]>(
+  const [columns = []] = await db.raw<
+    [{ table_name: string; column_name: string; column_key: string; kind: string }[]]
+  >(
     `select table_name as table_name, column_name as column_name, column_key as column_key, data_type as kind
      from information_schema.columns where table_schema = database()`,
   )

@@ -1,4 +1,4 @@
-import { appendFile, readFile } from 'node:fs/promises'
+import { appendFile, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { eraseParticipant } from '../database/erase'
@@ -30,15 +30,37 @@ export async function erasePerson(scope: Scope, participantId: string, dataFolde
  * @returns how many they were
  */
 export async function eraseAgain(db: Database, dataFolder: string): Promise<number> {
-  if (dataFolder === '') return 0
+  const back = await thoseBack(db, await linesIn(dataFolder))
+  for (const { practice, participant } of back) await eraseParticipant({ db, practiceId: practice }, participant)
+  return back.length
+}
+
+/** The made-up circle begins anew with the people it always has: none of them counts as erased any more. */
+export async function forgetErased(db: Database, dataFolder: string): Promise<void> {
+  const lines = await linesIn(dataFolder)
+  const back = new Set((await thoseBack(db, lines)).map(({ participant }) => participant))
+  if (back.size === 0) return
+  const kept = lines.filter(({ participant }) => !back.has(participant)).map((line) => `${JSON.stringify(line)}\n`)
+  const file = join(dataFolder, FILE)
+  await writeFile(`${file}.new`, kept.join(''), { mode: 0o600, flush: true })
+  await rename(`${file}.new`, file)
+}
+
+async function linesIn(dataFolder: string): Promise<z.infer<typeof Line>[]> {
+  if (dataFolder === '') return []
   const text = await readFile(join(dataFolder, FILE), 'utf8').catch(() => '')
-  let erased = 0
-  for (const line of text.split('\n').filter((one) => one !== '')) {
-    const { practice, participant } = Line.parse(JSON.parse(line))
-    const isBack = await db('participants').where({ id: participant, practice_id: practice }).first('id')
-    if (!isBack) continue
-    await eraseParticipant({ db, practiceId: practice }, participant)
-    erased += 1
-  }
-  return erased
+  return text
+    .split('\n')
+    .filter((line) => line !== '')
+    .map((line) => Line.parse(JSON.parse(line)))
+}
+
+/** Those of them who are there. */
+async function thoseBack(db: Database, lines: readonly z.infer<typeof Line>[]): Promise<z.infer<typeof Line>[]> {
+  const ids = [...new Set(lines.map(({ participant }) => participant))]
+  const there = new Set(await db('participants').whereIn('id', ids).pluck('id'))
+  return lines.filter((line, at) => {
+    const isFirst = lines.findIndex(({ participant }) => participant === line.participant) === at
+    return isFirst && there.has(line.participant)
+  })
 }

@@ -38,6 +38,11 @@ export async function takeMessage(acting: Acting, meetingId: string, { message, 
   if (message.kind !== 'accident') tell(acting, meetingId)
 }
 
+/** From then on something can be said of a class, epoch milliseconds: the beginning of the day before. */
+function earliestOf(startsAt: string): number {
+  return startOfDay(subDays(startsAt, 1)).getTime()
+}
+
 /** A class that has begun this long ago was led: its start stands, whatever happened to its plan. */
 const JUST_NOW_MS = 10_000
 
@@ -80,7 +85,7 @@ class Taking {
   private async keepAccident(report: AccidentReport): Promise<void> {
     const { startsAt } = await meetingById(this.within, this.meetingId)
     // By a clock that is not in this class's time, it is written down as of now.
-    const isOfIt = report.at >= subDays(startsAt, 1).getTime() && !this.isAhead(report)
+    const isOfIt = report.at >= earliestOf(startsAt) && !this.isAhead(report)
     await addAccident(this.within, this.meetingId, isOfIt ? report : { ...report, at: this.now })
   }
 
@@ -108,7 +113,7 @@ class Taking {
   /** Nothing is led or noted before the day before the class. */
   private async requireBegun(): Promise<void> {
     const { startsAt } = await meetingById(this.within, this.meetingId)
-    if (startOfDay(subDays(startsAt, 1)).getTime() > this.now)
+    if (earliestOf(startsAt) > this.now)
       throw refusal(422, 'not-begun', 'This class is still days away: nothing is led or noted in it yet.')
   }
 

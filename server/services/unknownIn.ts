@@ -42,8 +42,9 @@ export function unknownMovements(
   { catalogue, besides }: { catalogue: Catalogue; besides: ReadonlySet<string> },
 ): Unknown[] {
   return rows.flatMap(({ movement, variation = null }, at): Unknown[] => {
-    if (besides.has(movement)) return []
-    if (!catalogue.movements.has(movement)) return [[`${field}.${at}.movement`, NO_MOVEMENT]]
+    // What a catalogue knew once has variations that it does not know any more either.
+    if (!catalogue.movements.has(movement))
+      return besides.has(movement) ? [] : [[`${field}.${at}.movement`, NO_MOVEMENT]]
     if (variation === null || variation === '' || catalogue.variations.has(variation)) return []
     return [[`${field}.${at}.variation`, 'There is no such variation.']]
   })

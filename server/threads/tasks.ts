@@ -61,7 +61,8 @@ export const TASKS = {
   decide: json(decide, async (acting, { id, answers }: { id: string; answers: DecisionChoice[] }) => {
     const meeting = await meetingById(acting, id)
     await settleDecisions(acting, meeting.id, answers)
-    return ledgerOf(acting, { meetingId: meeting.id })
+    // Of several answers to one decision the last stands.
+    return (await ledgerOf(acting, { meetingId: meeting.id })).filter((entry) => !entry.isReplaced)
   }),
   moveTier: json(moveTier, (acting, { id, body }: { id: string; body: BodyOf<typeof moveTier> }) =>
     takeTierStep(acting, id, body),

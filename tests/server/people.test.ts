@@ -39,8 +39,13 @@ describe('measures', () => {
   it('are taken in from a helper too, and what they mean is said at once', async () => {
     const answer = await helper.call('POST', path(cora, '/measures'), { records: [record('chair-stand', 4)] })
     expect(answer.status).toBe(200)
-    expect(answer.body[0]).toMatchObject({ measure: 'chair-stand', amount: '4 stands', change: { kind: 'worse' } })
+    // How it was before is for leads.
+    expect(answer.body[0]).toMatchObject({ measure: 'chair-stand', amount: '4 stands', change: null })
     expect(answer.body[0].norms[0]).toMatchObject({ verdict: 'below', source: expect.stringContaining('STEADI') })
+  })
+  it('say to leads what changed', async () => {
+    const { body } = await lead.call('POST', path(cora, '/measures'), { records: [record('chair-stand', 4)] })
+    expect(body[0]).toMatchObject({ amount: '4 stands', change: { kind: 'none' } })
   })
   it('are stored once when they are sent twice', async () => {
     const one = record('up-and-go', 14.2)

@@ -63,7 +63,8 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     weeks: 12,
   }
   const [{ id: letterId }] = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
-  const [{ id: withdrawnId }] = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
+  const letters = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
+  const withdrawnId = letters.find(({ id }: any) => id !== letterId).id
   const proposals = (await read(`/api/participants/${person.id}/home`)).proposals
   const home = {
     entries: proposals
@@ -86,6 +87,8 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
   await world
     .db('left_out')
     .insert({ practice_id: practice, participant_id: person.id, movement: 'bridge', tier: 'chair' })
+  const guests = { meeting: meeting.id, person: person.id }
+  const waiting = await waitingThings(await world.signedIn(HELPER), lead, guests)
   const fresh = await read(`/api/participants/${person.id}`)
   const [decision] = decisions
   const bridge = shippedCatalogue().movements.get('bridge')!
@@ -109,7 +112,6 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
   const yaml = await read('/api/movements/bridge')
   const helper = (await read('/api/accounts')).find((one: any) => one.email === HELPER)
   const ofHelper = { params: { id: helper.id } }
-  const waiting = await waitingThings(await world.signedIn(HELPER), lead, { meeting: meeting.id, person: person.id })
   const elsewhere = await world.signedIn()
   // Who is made up takes nothing away.
   await world.db('made_up').where({ what: 'account' }).delete()
