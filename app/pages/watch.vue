@@ -25,6 +25,14 @@ const said = computed(() => {
   if (step.value?.kind === 'introduce') return 'Look and listen'
   return stepWords(step.value, view.value?.shown.sides ?? { sideHabit: 'left-right', startSide: 'left' })
 })
+const heading = computed(() => {
+  if (!begun.value) return view.value?.shown.title
+  return step.value?.blockId ? movementOf(block.value?.movement)?.name : 'Back to where you began'
+})
+const coming = computed(() => {
+  const [word, then] = begun.value ? ['Next', next.value] : ['First', block.value]
+  return then ? `${word}: ${movementOf(then.movement)?.name ?? ''}` : ''
+})
 async function leave(): Promise<void> {
   await call(leaveScreen).catch(() => undefined)
   isShut.value = true
@@ -46,13 +54,7 @@ async function leave(): Promise<void> {
     </p>
     <div class="flex items-start gap-[2vw]">
       <div class="min-w-0 flex-1">
-        <p class="font-bold leading-[1.05] text-[min(9vh,6vw)] line-clamp-2">
-          {{
-            begun && !step?.blockId
-              ? 'Back to where you began'
-              : (movementOf(block?.movement)?.name ?? view.shown.title)
-          }}
-        </p>
+        <p class="font-bold leading-[1.05] text-[min(9vh,6vw)] line-clamp-2">{{ heading }}</p>
         <p class="text-[min(5vh,3.4vw)] font-semibold">{{ said }}</p>
       </div>
       <PaceDisc v-if="pace" :moment="pace" :running="reading.status === 'running'" />
@@ -79,7 +81,7 @@ async function leave(): Promise<void> {
     </p>
     <div class="flex flex-wrap items-center gap-2">
       <p class="text-faint text-[1.1rem] truncate flex-1 min-w-40">
-        {{ next ? `Next: ${movementOf(next.movement)?.name ?? ''}` : '' }}
+        {{ coming }}
       </p>
       <div class="flex flex-wrap gap-1" role="group" aria-label="What is shown">
         <button

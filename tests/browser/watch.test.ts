@@ -72,7 +72,7 @@ describe('a screen that watches a class', () => {
     await television.page.waitForSelector('[data-test="watch"]', SOON)
     await desk.click('Screens')
     await desk.page.waitForSelector('[data-test="screen-passes"] li')
-    expect(await desk.text('[data-test="screen-passes"] li')).toContain('one screen')
+    expect(await desk.text('[data-test="screen-passes"] li')).toContain('1 screen')
     await desk.clickAt('[data-test="screen-passes"] li button')
     await television.page.waitForSelector('[data-test="screen-code"]', SOON)
     desk.expectNoComplaints()

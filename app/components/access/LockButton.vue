@@ -10,9 +10,10 @@ const isShort = computed(() => !new RegExp(`^\\d{${PIN_LENGTH.least},${PIN_LENGT
 
 async function lockNow(): Promise<void> {
   wrong.value = isShort.value ? `A PIN is ${PIN_LENGTH.least} to ${PIN_LENGTH.most} digits.` : ''
-  if (isShort.value || !account.value) return
-  await lock(account.value.id, pin.value)
+  const typed = pin.value
+  // Nobody sees what stands there: what was wrong is typed anew, not added to.
   pin.value = ''
+  if (wrong.value === '' && account.value) await lock(account.value.id, typed)
 }
 </script>
 

@@ -14,12 +14,13 @@ const isUsedUp = computed(() => (locked.value?.wrong ?? 0) >= PINS_AT_MOST)
 async function open(): Promise<void> {
   busy.value = true
   wrong.value = ''
+  const secret = typed.value
+  typed.value = ''
   try {
-    if (isUsedUp.value) await openWithPassword()
-    else if (!(await openWithPin(typed.value)))
+    if (isUsedUp.value) await openWithPassword(secret)
+    else if (!(await openWithPin(secret)))
       wrong.value = isUsedUp.value ? 'That was the last try: your password opens it.' : 'This is not the PIN.'
   } finally {
-    typed.value = ''
     busy.value = false
   }
 }
@@ -28,9 +29,9 @@ async function leave(): Promise<void> {
   await signOut()
   unlock()
 }
-async function openWithPassword(): Promise<void> {
+async function openWithPassword(password: string): Promise<void> {
   try {
-    await call(signIn, { body: { email: account.value?.email ?? '', password: typed.value } })
+    await call(signIn, { body: { email: account.value?.email ?? '', password } })
     unlock()
   } catch (error) {
     const { fields, message } = refusalOf(error)
@@ -49,7 +50,12 @@ async function openWithPassword(): Promise<void> {
   >
     <LockedClass v-if="meeting.view && meeting.plan" class="min-h-0" />
     <div v-else class="grid place-items-center"><h1>This screen is locked</h1></div>
-    <form class="flex flex-wrap items-end justify-center gap-3" novalidate @submit.prevent="open">
+    <form
+      class="flex flex-wrap items-end justify-center gap-3"
+      novalidate
+      :data-busy="busy || undefined"
+      @submit.prevent="open"
+    >
       <AppField
         v-slot="{ id, fieldClass, aria }"
         :label="isUsedUp ? `Password of ${account?.name ?? ''}` : 'PIN'"

@@ -54,7 +54,9 @@ const countWords = ({ screens }: ScreenPass) =>
         <img :src="made.picture" alt="The link as a picture for a phone’s camera" class="size-36 rounded" />
         <div class="min-w-0">
           <p class="numerals text-[1.5rem] font-bold" data-test="screen-pass-code">{{ made.code }}</p>
-          <p class="text-[0.88rem] text-faint break-all">Typed at {{ made.link.split('#')[0] }}. Shown this once.</p>
+          <p class="text-[0.88rem] text-faint">
+            Shown this once. Typed at<br /><span class="break-all">{{ made.link.split('#')[0] }}</span>
+          </p>
         </div>
       </div>
       <label class="flex items-center gap-3 min-h-11"

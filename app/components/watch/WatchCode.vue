@@ -25,8 +25,7 @@ onMounted(() => {
   // A link carries it where no server's log sees it.
   code.value = decodeURIComponent(location.hash.slice(1))
   if (code.value === '') return
-  history.replaceState(history.state, '', location.pathname)
-  void come()
+  void useRouter().replace({ path: '/watch', hash: '' }).then(come)
 })
 </script>
 
