@@ -118,6 +118,9 @@ async function write(ownerId: string, name: string, value: unknown): Promise<boo
 /** Forgets all that somebody has begun in this browser. */
 export async function forgetDrafts(ownerId: string): Promise<void> {
   if (owner === ownerId) atHand.clear()
+  // What an earlier version has left unsealed.
+  for (const key of Object.keys(localStorage))
+    if (PLAIN.exec(key)?.[1] === ownerId || key.startsWith('plan-edits:')) localStorage.removeItem(key)
   await Promise.all(writing.values())
   await inStore(async (db) => {
     for (const key of await db.getAllKeys('drafts'))
