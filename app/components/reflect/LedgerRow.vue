@@ -46,7 +46,7 @@ const others = computed(() => (entry.kind === 'level' && !entry.isUndone ? entry
     <span class="w-28 shrink-0 text-faint numerals">{{ format(entry.decidedAt, 'd MMM yyyy') }}</span>
     <TierGlyph :tier="entry.tier" :level="isOfLevel ? entry.toLevel : null" :size="30" />
     <span class="flex-1 min-w-0" :class="entry.isUndone || entry.isReplaced ? 'line-through decoration-1' : ''"
-      >{{ what }}.<template v-if="entry.isReplaced"> Another answer stands in place of this one.</template>
+      >{{ what }}.{{ entry.isReplaced ? ' Another answer stands in place of this one.' : '' }}
       <span class="text-faint"
         >{{ entry.because }} {{ BY[entry.by] }} {{ SAID[entry.answer] }} {{ entry.decidedBy
         }}{{ entry.reason ? `: ${entry.reason}` : '.' }}</span
