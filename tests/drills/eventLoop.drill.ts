@@ -61,13 +61,18 @@ describe('the event loop, on the demo', () => {
       if (!request || route.method === 'DELETE' || route.path.endsWith('/stream')) continue
       for (let time = 0; time < TIMES; time += 1)
         await held(nameOf(route), async () => {
-          const reply = await fetch(world.address + pathOf(route, request), {
-            method: route.method,
-            body: request.raw ?? textOf(await bodyOf(request)),
-            headers: { cookie: lead.cookie, 'content-type': 'application/json' },
-          })
+          const body = request.raw ?? textOf(await bodyOf(request))
+          const ask = () =>
+            fetch(world.address + pathOf(route, request), {
+              method: route.method,
+              body,
+              headers: { cookie: lead.cookie, 'content-type': 'application/json' },
+            })
+          let reply = await ask()
+          // Where the machine does other things too, a server may say that it is busy: it is asked once more.
+          if (reply.status === 503) reply = await ask()
           await reply.arrayBuffer()
-          expect(reply.status).toBeLessThan(500)
+          expect([nameOf(route), reply.status < 500]).toEqual([nameOf(route), true])
         })
     }
     console.log(`every route: ${printed()}`)
