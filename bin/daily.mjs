@@ -31,10 +31,12 @@ export function keepBackedUp(database, folder, options) {
   const look = () => {
     if (!isDue(lastBackup(folder), Date.now())) return
     busy = lookForDamage(database, folder)
-      .then(() => dropOldLogs(database))
       .then(() => backUp(database, folder, options))
       .then(({ path }) => say(`Backed up for today: ${path}`))
       .catch((error) => say(`The daily backup failed: ${error.message}`))
+      // What fails here keeps no backup from being made.
+      .then(() => dropOldLogs(database))
+      .catch((error) => say(error.message))
   }
   const timers = [setTimeout(look, FIRST_LOOK_MS), setInterval(look, LOOK_EVERY_MS)]
   return async () => {

@@ -27,7 +27,7 @@ async function lockNow(): Promise<void> {
       <form class="space-y-3" novalidate @submit.prevent="lockNow">
         <AppField
           v-slot="{ id, fieldClass, aria }"
-          label="A PIN for now"
+          label="A PIN, for this once"
           hint="The class goes on; what is on the screen is hidden until it is typed."
           :wrong="wrong"
           ><input
