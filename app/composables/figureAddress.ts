@@ -8,3 +8,13 @@
 export function figureAddress(variation: string, pose: string, own: { has: (id: string) => boolean }): string {
   return own.has(variation) ? `/api/figures/${variation}/${pose}` : `/figures/${variation}.${pose}.svg`
 }
+
+/**
+ * Where all figures of a shipped movement lie in one file: drawings by the addresses of {@link figureAddress}.
+ *
+ * @example
+ * figuresOfMovement('bridge') // "/figures/of/bridge.json"
+ */
+export function figuresOfMovement(movement: string): string {
+  return `/figures/of/${movement}.json`
+}

@@ -1,20 +1,18 @@
-import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useDocumentVisibility, useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import { readCircles } from '~~/core/contract/circles'
 import { readEvidence } from '~~/core/contract/reflection'
-import { readMeeting, readMeetings, type MeetingLine, type MeetingView } from '~~/core/contract/meetings'
+import { readMeeting, readMeetings, type MeetingLine } from '~~/core/contract/meetings'
 import { movementsLed } from '~~/core/lead/movementsLed'
 import { classTime } from '~/live/classTime'
 import { isOfTheseDays } from '~/live/days'
 import { forgetKnown, knownBy } from '~/live/known'
+import { layInFigures } from '~/live/layInFigures'
 
 /** What is known of a meeting is fetched anew when it is as old as this. */
 const FRESH_MS = 10 * 60_000
 const LOOK_AGAIN_MS = 5 * 60_000
-/** So many figures are fetched at once: the screen that is open comes first. */
-const FIGURES_AT_ONCE = 4
-
-/** Where the service worker keeps figures: as in nuxt.config.ts. */
-const FIGURES = 'figures'
+/** The screen that is open comes first: it has everything by then. */
+const SCREEN_FIRST_MS = 4000
 const laidIn = (id: string): string => `laid-in ${id}`
 
 /** A newer version of the application waits until this one has no fetch left: with this aborted, none is begun. */
@@ -69,35 +67,17 @@ export function useProvisions(): void {
     const view = await call(readMeeting, { params: { id } })
     await known.keep(`meeting ${id}`, view)
     if (isLead.value) await known.keep(`evidence ${id}`, await call(readEvidence, { params: { id } }))
-    await catalogues.loadTexts(movementsLed(view.meeting.plan, catalogues.catalogue))
-    await layInFigures(view)
+    const led = movementsLed(view.meeting.plan, catalogues.catalogue)
+    await catalogues.loadTexts(led)
+    await layInFigures(new Set(led), catalogues.catalogue, forNewVersion.signal)
     await known.keep(laidIn(id), true)
   }
 
-  /** Figures go where the service worker finds them, also on the first visit, which it does not see. */
-  async function layInFigures({ meeting }: MeetingView): Promise<void> {
-    const cache = await caches.open(FIGURES)
-    const { variations, ownFigures } = catalogues.catalogue
-    const led = new Set(movementsLed(meeting.plan, catalogues.catalogue))
-    const addresses = [...variations.values()]
-      .filter((variation) => led.has(variation.movement))
-      .flatMap(({ id, poses }) => poses.map((pose) => figureAddress(id, pose, ownFigures)))
-    const left = [...addresses]
-    const fetchOn = async () => {
-      for (let next = left.pop(); next !== undefined; next = left.pop()) {
-        if (await cache.match(next)) continue
-        const reply = await fetch(next, { signal: forNewVersion.signal })
-        // A figure that nobody has drawn is answered with a page.
-        if (reply.ok && reply.headers.get('content-type')?.includes('svg')) await cache.put(next, reply)
-      }
-    }
-    await Promise.all(Array.from({ length: FIGURES_AT_ONCE }, fetchOn))
-  }
-
+  const { start } = useTimeoutFn(() => void layIn(), SCREEN_FIRST_MS, { immediate: false })
   watch(
     [() => account.value?.id, visibility],
     ([id, now]) => {
-      if (id !== undefined && now === 'visible') void layIn()
+      if (id !== undefined && now === 'visible') start()
     },
     { immediate: true },
   )

@@ -28,6 +28,8 @@ let owner = NOBODY
 /** By what they are of: read once, and at hand from then on. */
 const atHand = new Map<string, unknown>()
 const writing = new Map<string, Promise<boolean>>()
+/** By name, what is to be written next: while one is written, only the last of those typed meanwhile counts. */
+const next = new Map<string, { owner: string; value: unknown; at: number }>()
 const nameOf = (of: string) => `${owner} ${of}`
 
 /** What one window keeps is at hand in the others, too. */
@@ -72,7 +74,7 @@ async function withAccount(here: readonly Draft[]): Promise<void> {
   for (const { of, at, value } of here.filter((draft) => Date.now() - draft.at > LIES_MS)) {
     await call(keepOnAccount, { body: { of, at: new Date(at).toISOString(), value } })
     onAccount.add(of)
-    await write(owner, nameOf(of), undefined)
+    await write(owner, nameOf(of), undefined, at)
   }
 }
 
@@ -103,16 +105,24 @@ export function keepDraft(of: string, value: unknown): Promise<boolean> {
   if (value === undefined && onAccount.delete(of))
     void call(forgetOnAccount, { body: { of } }).catch(() => onAccount.add(of))
   const name = nameOf(of)
-  const ownerNow = owner
-  const written = (writing.get(name) ?? Promise.resolve(true)).then(() => write(ownerNow, name, value))
+  next.set(name, { owner, value, at: Date.now() })
+  const written = (writing.get(name) ?? Promise.resolve(true)).then((isKept) => writeNext(name, isKept))
   writing.set(name, written)
   return written
 }
 
-async function write(ownerId: string, name: string, value: unknown): Promise<boolean> {
+/** @param isKept what came of the write before, which took this one along where nothing is left to write */
+async function writeNext(name: string, isKept: boolean): Promise<boolean> {
+  const last = next.get(name)
+  if (last === undefined) return isKept
+  next.delete(name)
+  return write(last.owner, name, last.value, last.at)
+}
+
+async function write(ownerId: string, name: string, value: unknown, at: number): Promise<boolean> {
   if (value === undefined) return (await inStore(async (db) => (await db.delete('drafts', name), true))) ?? false
   const sealed = await seal(ownerId, value)
-  return sealed !== null && (await keepIn('drafts', { name, at: Date.now(), sealed } satisfies Row))
+  return sealed !== null && (await keepIn('drafts', { name, at, sealed } satisfies Row))
 }
 
 /** Forgets all that somebody has begun in this browser. */

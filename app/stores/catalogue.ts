@@ -1,4 +1,5 @@
-import { readCatalogue, readMovementTexts } from '~~/core/contract/movements'
+import { readCatalogue, readTexts } from '~~/core/contract/movements'
+import { entryOf } from '~~/core/entries'
 import { linkCatalogue, type Catalogue, type Variation } from '~~/core/catalogue/catalogue'
 import type { MovementTexts } from '~~/core/catalogue/movement'
 import { heardOrKnown, PATIENCE_MS } from '~/live/heardOrKnown'
@@ -31,9 +32,11 @@ export const useCatalogue = defineStore('catalogue', () => {
   /** Fetches the words of movements that are not here yet; who leads a class has them all before it begins. */
   async function loadTexts(movements: Iterable<string>): Promise<void> {
     const wanted = [...new Set(movements)].filter((id) => !texts.has(id))
+    if (wanted.length === 0) return
+    const asked = call(readTexts, { query: { movements: wanted.join(',') }, patienceMs: PATIENCE_MS })
     await Promise.all(
       wanted.map(async (id) => {
-        const ask = () => call(readMovementTexts, { params: { movement: id }, patienceMs: PATIENCE_MS })
+        const ask = async () => entryOf(new Map((await asked).map((text) => [text.id, text])), id)
         texts.set(id, (await heardOrKnown(owner(), `texts ${id}`, ask)).value)
       }),
     )

@@ -46,13 +46,22 @@ export const removeMovement = route({
   may: 'lead',
   reply: z.object({ removed: z.literal(true) }),
 })
-/** All words about one movement: its cautions and muscles, and what is said of each of its variations. */
-export const readMovementTexts = route({
+/**
+ * All words about some movements: their cautions and muscles, and what is said of each of their variations. A class has
+ * fifty of them, so they are asked for together.
+ */
+export const readTexts = route({
   method: 'GET',
-  path: '/api/movements/:movement/texts',
+  path: '/api/texts',
   may: 'account',
   alsoScreens: true,
-  reply: MovementTexts,
+  query: z.object({
+    movements: z
+      .string('Of which movements, by commas?')
+      .transform((ids) => ids.split(','))
+      .pipe(z.array(z.string().max(100)).max(500, '500 movements at most.')),
+  }),
+  reply: z.array(MovementTexts),
 })
 /** Who stands on which rung of one movement. */
 export const readMovementLevels = route({

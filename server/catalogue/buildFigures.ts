@@ -38,7 +38,11 @@ const solveSeconds = (performance.now() - began) / 1000
 
 const folder = join(root, 'public/figures')
 mkdirSync(folder, { recursive: true })
+rmSync(join(folder, 'of'), { recursive: true, force: true })
+mkdirSync(join(folder, 'of'), { recursive: true })
 const written = new Set<string>()
+/** By movement, all its drawings by their addresses: what a device lays in for a class is fetched by movement. */
+const ofMovement = new Map<string, Record<string, string>>()
 const problems: string[] = []
 const alarms: string[] = []
 const drawing = performance.now()
@@ -50,7 +54,10 @@ for (const [id, poses] of figures) {
   for (const [name, { pose, report }] of Object.entries(poses)) {
     const file = `${id}.${name}.svg`
     written.add(file)
-    writeFileSync(join(folder, file), svgOf(valueIn(drawings, name), frame))
+    const svg = svgOf(valueIn(drawings, name), frame)
+    writeFileSync(join(folder, file), svg)
+    const { movement } = entryOf(catalogue.variations, id)
+    ofMovement.set(movement, { ...ofMovement.get(movement), [`/figures/${file}`]: svg })
     const [missedCm, sunkCm] = [report.missed * REFERENCE_HEIGHT_CM, report.sunk * REFERENCE_HEIGHT_CM]
     if (missedCm > CONTACT_AT_MOST_CM) problems.push(`${id} ${name}: a contact is missed by ${missedCm.toFixed(1)} cm`)
     if (sunkCm > SINKING_AT_MOST_CM) problems.push(`${id} ${name}: sinks in by ${sunkCm.toFixed(1)} cm`)
@@ -64,7 +71,9 @@ for (const [id, poses] of figures) {
 }
 writeDerived()
 const drawMs = (performance.now() - drawing) / Math.max(1, written.size)
-for (const file of readdirSync(folder)) if (!written.has(file)) rmSync(join(folder, file))
+for (const file of readdirSync(folder)) if (file.endsWith('.svg') && !written.has(file)) rmSync(join(folder, file))
+for (const [movement, drawings] of ofMovement)
+  writeFileSync(join(folder, 'of', `${movement}.json`), JSON.stringify(drawings))
 if (process.argv.includes('--sheet')) writeSheets()
 if (process.argv.includes('--alarms')) console.log(alarms.join('\n'))
 console.log(

@@ -32,9 +32,22 @@ export async function practiceCatalogue(scope: Scope): Promise<CatalogueData> {
 
 /** @throws {NotFound} when the practice's catalogue has no such movement */
 export async function movementEntry(scope: Scope, id: string): Promise<MovementEntry> {
-  const entry = (await practiceCatalogue(scope)).movements.find((movement) => movement.id === id)
-  if (!entry) throw new NotFound('There is no such movement.')
-  return entry
+  const [entry] = await movementEntries(scope, [id])
+  return entry!
+}
+
+/**
+ * Entries of movements as a practice has them, in the order of the ids.
+ *
+ * @throws {NotFound} where one of them is not in the catalogue
+ */
+export async function movementEntries(scope: Scope, ids: readonly string[]): Promise<MovementEntry[]> {
+  const entries = new Map((await practiceCatalogue(scope)).movements.map((movement) => [movement.id, movement]))
+  return ids.map((id) => {
+    const entry = entries.get(id)
+    if (!entry) throw new NotFound('There is no such movement.')
+    return entry
+  })
 }
 
 /**

@@ -58,7 +58,7 @@ describe('a form', () => {
   it('that was left half filled is brought up to what was saved since', async () => {
     await visitor.open(`/people/${id}/change`)
     await visitor.fill('Height', '184')
-    await expect.poll(drafts).toHaveLength(1)
+    await visitor.typedIsKept()
     await visitor.open('/')
     await saveElsewhere({ birthYear: 1951 })
     await visitor.open(`/people/${id}/change`)
@@ -83,7 +83,7 @@ describe('a form', () => {
   it('is not shown to whoever signs in next on the same device', async () => {
     await visitor.open(`/people/${id}/change`)
     await visitor.fill('Height', '190')
-    await expect.poll(drafts).toHaveLength(1)
+    await visitor.typedIsKept()
     await visitor.click('Sign out')
     await visitor.page.waitForFunction(() => location.pathname === '/sign-in')
     expect(await drafts()).toEqual([])

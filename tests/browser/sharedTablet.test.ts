@@ -44,7 +44,7 @@ describe('what is begun in a form', () => {
     await tablet.signIn()
     await tablet.open(change())
     await tablet.fill('In an emergency call', 'Her son, 555 0134')
-    await expect.poll(() => tablet.kept('drafts')).toHaveLength(1)
+    await tablet.typedIsKept()
     for (const text of [await storage(), await readable()]) expect(text.includes('Her son')).toBe(false)
     await tablet.reload()
     expect(await fieldOf('In an emergency call')).toBe('Her son, 555 0134')
@@ -91,7 +91,7 @@ describe('what is begun in a form', () => {
   it('is not there for the next who signs in, and nothing is left when somebody signs out', async () => {
     await tablet.open(change())
     await tablet.fill('In an emergency call', 'Her daughter, 555 0199')
-    await expect.poll(() => tablet.kept('drafts')).toHaveLength(1)
+    await tablet.typedIsKept()
     await tablet.click('Sign out')
     await tablet.arrivesAt('/sign-in')
     for (const table of ['drafts', 'known', 'outbox'] as const) expect(await tablet.kept(table)).toEqual([])

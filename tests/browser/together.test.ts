@@ -53,8 +53,10 @@ describe('two who edit the same', () => {
   })
   it('are told whose stands, where they come later themselves, and can put the other one’s back by one undo', async () => {
     await visitor.sees('Saved', '[data-test="saved"]')
+    const letGo = await visitor.holdBack('PUT')
     await visitor.fill('Title of the plan', 'Mine again')
     await saveElsewhere('Theirs in between')
+    await letGo()
     await visitor.sees(
       'Marit Solvang had set the title meanwhile. Yours stands; Undo puts theirs back.',
       '[data-test="notice"]',

@@ -21,16 +21,23 @@ const FLAGS = [
   '--disable-sync',
 ]
 
-/** A page is there once it has asked for nothing for so long; where the server hangs, it is looked at as it is. */
-const QUIET_MS = 500
+/**
+ * A page is there once it has been idle and has asked for nothing so many looks long; where the server hangs, it is
+ * looked at as it is.
+ */
+const QUIET_LOOKS = 3
 const LOOK_MS = 50
 const SETTLED_WITHIN_MS = 10_000
+const FILE_WITHIN_MS = 1500
 
 /** Somebody with a browser, a mouse and a keyboard in front of the application. */
 export class Visitor {
   private readonly complaints: string[] = []
   /** What the page has asked for and not got yet. */
-  private readonly asked = new Set<HTTPRequest>()
+  private readonly asked = new Map<HTTPRequest, number>()
+  private askedSoFar = 0
+  /** Just before the last letter of what was filled in last. */
+  private lastTypedAt = 0
   private constructor(
     readonly browser: Browser,
     readonly page: Page,
@@ -72,7 +79,9 @@ export class Visitor {
   private listen(page: Page): void {
     page.on('request', (request) => {
       const isLater = request.resourceType() === 'eventsource' || request.url().includes('/figures/')
-      if (!isLater) this.asked.add(request)
+      if (isLater) return
+      this.asked.set(request, Date.now())
+      this.askedSoFar += 1
     })
     for (const end of ['requestfinished', 'requestfailed'] as const)
       page.on(end, (request) => this.asked.delete(request))
@@ -105,10 +114,18 @@ export class Visitor {
   }
   private async settled(): Promise<void> {
     const until = Date.now() + SETTLED_WITHIN_MS
-    for (let quietMs = 0; quietMs < QUIET_MS && Date.now() < until; quietMs += LOOK_MS) {
+    for (let quiet = 0; quiet < QUIET_LOOKS && Date.now() < until; quiet += 1) {
+      const before = this.askedSoFar
       await wait(LOOK_MS)
-      if (this.asked.size > 0) quietMs = 0
+      await this.page.evaluate(() => new Promise<void>((done) => requestIdleCallback(() => done(), { timeout: 1000 })))
+      if (this.isWaited() || this.askedSoFar > before) quiet = -1
     }
+  }
+  /** Of a file that a worker took over from another, no end is heard. */
+  private isWaited(): boolean {
+    return [...this.asked].some(
+      ([request, at]) => !request.url().includes('/_nuxt/') || Date.now() - at < FILE_WITHIN_MS,
+    )
   }
   async signIn(email = LEAD): Promise<void> {
     await this.open('/sign-in')
@@ -137,7 +154,37 @@ export class Visitor {
     )
     await field!.click({ count: 3 })
     await this.page.keyboard.press('Backspace')
-    await field!.type(text)
+    await field!.type(text.slice(0, -1))
+    this.lastTypedAt = Date.now()
+    await field!.type(text.slice(-1))
+  }
+  /** Waits until what was filled in last lies in the browser's store, to its last letter. */
+  async typedIsKept(): Promise<void> {
+    await this.page.waitForFunction(
+      async (since) => {
+        const done = <T>(asked: IDBRequest<T>) =>
+          new Promise<T>((resolve) => (asked.onsuccess = () => resolve(asked.result)))
+        const db = await done(indexedDB.open('unhurried-circle'))
+        const rows: { at: number }[] = await done(db.transaction('drafts').objectStore('drafts').getAll())
+        db.close()
+        return rows.some(({ at }) => at >= since)
+      },
+      { timeout: 20_000, polling: 100 },
+      this.lastTypedAt,
+    )
+  }
+  /** Holds back what the page sends with this method until the returned function is called: it then goes. */
+  async holdBack(method: 'PUT' | 'POST'): Promise<() => Promise<void>> {
+    await this.page.evaluate((held) => {
+      const send = globalThis.fetch
+      const gate = globalThis as unknown as { letGo: () => void }
+      const isOpen = new Promise<void>((resolve) => (gate.letGo = resolve))
+      globalThis.fetch = async (to, how) => {
+        if (how?.method?.toUpperCase() === held) await isOpen
+        return send(to, how)
+      }
+    }, method)
+    return () => this.page.evaluate(() => (globalThis as unknown as { letGo: () => void }).letGo())
   }
   async choose(selector: string, value: string): Promise<void> {
     await this.page.waitForSelector(selector)

@@ -31,12 +31,12 @@ describe('movements of a practice', () => {
     expect(again.status).toBe(304)
   })
   it('hands over the words of one movement, a practice’s own in place of the shipped', async () => {
-    const texts = (await lead.call('GET', '/api/movements/bridge/texts')).body
+    const [texts] = (await lead.call('GET', '/api/texts?movements=bridge')).body
     expect(texts.variations['bridge.bed.2'].setUp).toBe(
       bridge.tiers.bed.ladder.find((rung: any) => rung.level === 2).setUp,
     )
     expect(texts.cautions).toEqual(bridge.cautions)
-    expect((await lead.call('GET', '/api/movements/cartwheel/texts')).status).toBe(404)
+    expect((await lead.call('GET', '/api/texts?movements=bridge,cartwheel')).status).toBe(404)
   })
   it('changes a shipped one for this practice only, and puts it back', async () => {
     expect(await lead.call('PUT', '/api/movements/bridge', { entry: { ...bridge, name: 'Our bridge' } })).toMatchObject(

@@ -141,7 +141,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/figures/:variation/:pose': { params: { variation: 'garden-bridge.bed.3', pose: 'end' } },
     'GET /api/movements/:movement': bridgeOf,
     'GET /api/movements/:movement/levels': bridgeOf,
-    'GET /api/movements/:movement/texts': bridgeOf,
+    'GET /api/texts': { query: '?movements=bridge,hip-hinge' },
     'GET /api/movements': {},
     'GET /api/plan-schema': {},
     'GET /api/participants': {},

@@ -42,7 +42,7 @@ describe('a screen that came in by a code', () => {
     }
     for (const word of ['pain', 'level', 'note', 'considerations', 'emergency']) expect(said).not.toContain(`"${word}`)
     expect((await television.call('GET', '/api/catalogue')).status).toBe(200)
-    expect((await television.call('GET', '/api/movements/bridge/texts')).status).toBe(200)
+    expect((await television.call('GET', '/api/texts?movements=bridge')).status).toBe(200)
   })
   it('shows nobody’s name where whoever made the code left them out', async () => {
     const { body } = await (await screen((await make(lead, false)).code)).call('GET', '/api/screen')
