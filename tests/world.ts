@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs'
 import type { ChildProcess } from 'node:child_process'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -125,6 +125,27 @@ export class World {
   cpuSeconds(): number {
     const fields = readFileSync(`/proc/${this.child.pid}/stat`, 'utf8').split(') ')[1]!.split(' ')
     return (Number(fields[11]) + Number(fields[12])) / 100
+  }
+  /** How many sockets the server holds: requests, lines, and connections to the database. */
+  openSockets(): number {
+    const folder = `/proc/${this.child.pid}/fd`
+    return readdirSync(folder).filter((one) => {
+      try {
+        return readlinkSync(join(folder, one)).startsWith('socket:')
+      } catch {
+        // Closed between the two looks.
+        return false
+      }
+    }).length
+  }
+  /** What is open in the database for this world: transactions, and statements that run. */
+  busyInDatabase(): number {
+    const open = `(select count(*) from information_schema.innodb_trx t join information_schema.processlist p
+      on p.id = t.trx_mysql_thread_id where p.db = '${this.database.name}')`
+    const running = `(select count(*) from information_schema.processlist
+      where db = '${this.database.name}' and command = 'Query')`
+    const { stdout } = this.database.ask(`select ${open} + ${running} as busy`)
+    return Number(stdout.split('\n')[1])
   }
   /** How often the database was asked something for this world, by MariaDB's own count. */
   questions(): number {

@@ -1,4 +1,5 @@
 import { isSignedOut } from '~/live/signedOut'
+import { PASSPHRASE_HEADER } from '~~/core/contract/practice'
 import type { BodyOf, ParamsOf, ReplyOf, Route, SentBodyOf, SentQueryOf } from '~~/core/contract/route'
 
 type Needs<Name extends string, T> = [T] extends [undefined] ? { [N in Name]?: undefined } : { [N in Name]: T }
@@ -41,13 +42,16 @@ export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Prom
   return (route.reply ? route.reply.parse(reply) : reply) as ReplyOf<R>
 }
 
-/** Sends a file as it is to a route that takes one. */
+/** Sends a file as it is to a route that takes one, with the passphrase that it lies under where it does. */
 export async function sendFile<R extends Route>(
   route: R,
   file: File,
-  query?: Record<string, string>,
+  { passphrase = '', query }: { passphrase?: string; query?: Record<string, string> } = {},
 ): Promise<ReplyOf<R>> {
-  const headers = { 'content-type': file.type || 'application/octet-stream' }
+  const headers = {
+    'content-type': file.type || 'application/octet-stream',
+    ...(passphrase === '' ? {} : { [PASSPHRASE_HEADER]: encodeURIComponent(passphrase) }),
+  }
   const reply = await $fetch<unknown>(route.path, { method: 'POST', body: file, headers, query, retry: 0 })
   return route.reply?.parse(reply) as ReplyOf<R>
 }
@@ -56,4 +60,24 @@ export async function sendFile<R extends Route>(
 export function addressOf<R extends Route>(route: R, params?: ParamsOf<R>): string {
   const known: Record<string, string> = params ?? {}
   return route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(known[name] ?? ''))
+}
+
+/**
+ * Asks for a file by a body and keeps it under the name that the server gives it.
+ *
+ * @throws FetchError where the server refuses or cannot be reached
+ */
+export async function keepFile<R extends Route & { method: 'POST'; file: string }>(
+  route: R,
+  body: SentBodyOf<R>,
+): Promise<string> {
+  const reply = await $fetch.raw(route.path as string, {
+    method: 'POST',
+    body: body as unknown as Record<string, unknown>,
+    responseType: 'blob',
+    retry: 0,
+  })
+  const name = /filename="([^"]+)"/.exec(reply.headers.get('content-disposition') ?? '')?.[1] ?? 'file'
+  saveBlob(name, reply._data as unknown as Blob)
+  return name
 }

@@ -45,11 +45,7 @@ export function usePlanFiles(plan: Readonly<Ref<Plan>>) {
     const { timeline, ridersPresent: riders, sides: circle } = meeting
     const { catalogue, textsOf } = catalogues
     const cues = cuesOf(scriptOf(timeline), { plan: plan.value, timeline, riders, circle, catalogue, textsOf })
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([writeWebVtt(cues, timeline.seconds)], { type: 'text/vtt' }))
-    link.download = 'cues.vtt'
-    link.click()
-    URL.revokeObjectURL(link.href)
+    saveBlob('cues.vtt', new Blob([writeWebVtt(cues, timeline.seconds)], { type: 'text/vtt' }))
   }
   return { problems, read, restore, toShelf, saveCues }
 }

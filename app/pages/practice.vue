@@ -57,11 +57,9 @@ async function saved(): Promise<void> {
         <p class="text-faint max-w-3xl">
           The archive holds the whole practice: people and their health facts, plans, outcomes, decisions, accounts with
           their passwords (hashed). Keep it as you keep the records. It restores into an empty installation, from the
-          page that sets a practice up.
+          page that sets a practice up. It is an OpenPGP file: any program for that opens it with the passphrase.
         </p>
-        <div class="flex flex-wrap gap-3">
-          <a class="button" href="/api/exports/archive">Take the archive out</a><ArchiveCheck />
-        </div>
+        <ArchiveTools />
       </section>
     </template>
   </div>

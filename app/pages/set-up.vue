@@ -23,18 +23,20 @@ async function save(): Promise<void> {
 }
 /** A file taken out of another installation: everything is here again, sign-ins too. */
 const restoring = ref(false)
-const archiveWrong = ref('')
+const archiveWrong = ref<Record<string, string>>({})
+const passphrase = ref('')
 async function restore(event: Event): Promise<void> {
   const file = fileIn(event)
   if (!file) return
   restoring.value = true
-  archiveWrong.value = ''
+  archiveWrong.value = {}
   try {
-    await sendFile(restoreArchive, file, { code: fields.code })
+    await sendFile(restoreArchive, file, { passphrase: passphrase.value, query: { code: fields.code } })
     await navigateTo('/sign-in')
   } catch (error) {
     const refused = refusalOf(error)
-    archiveWrong.value = refused.fields.file ?? refused.fields.code ?? refused.message
+    archiveWrong.value = { file: refused.fields.code ?? refused.message, ...refused.fields }
+    if (refused.fields.passphrase) archiveWrong.value.file = ''
   } finally {
     restoring.value = false
   }
@@ -72,11 +74,17 @@ async function restore(event: Event): Promise<void> {
       <NewPasswordField v-model="fields.password" label="Password" :wrong="wrong.password" />
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
       <button class="button button-main w-full">Make the practice</button>
-      <div class="border-t border-line pt-4">
-        <label class="label" for="archive">Or restore a practice from its archive</label
-        ><input id="archive" type="file" accept=".gz" class="field" :disabled="restoring" @change="restore" />
+      <div class="border-t border-line pt-4 space-y-3">
+        <h2>Or restore a practice from its archive</h2>
+        <AppField v-slot="{ id, fieldClass, aria }" label="Passphrase of the archive" :wrong="archiveWrong.passphrase"
+          ><input :id="id" v-model="passphrase" :class="fieldClass" v-bind="aria" type="password" autocomplete="off"
+        /></AppField>
+        <div>
+          <label class="label" for="archive">Its file</label
+          ><input id="archive" type="file" accept=".gpg,.gz" class="field" :disabled="restoring" @change="restore" />
+        </div>
         <p v-if="restoring" class="text-faint" role="status">Restoring; a large archive takes a minute.</p>
-        <p v-if="archiveWrong" class="wrong" role="alert">{{ archiveWrong }}</p>
+        <p v-if="archiveWrong.file" class="wrong" role="alert">{{ archiveWrong.file }}</p>
       </div>
     </form>
   </div>

@@ -115,6 +115,8 @@ export const importCalendar = route({
     ),
   }),
 })
+/** In this header, as a part of an address is written, comes the passphrase of an archive that is the body. */
+export const PASSPHRASE_HEADER = 'x-passphrase'
 /** The body is an archive's file: it is read to its end, and nothing of it is stored. */
 export const checkArchive = route({
   method: 'POST',
@@ -143,12 +145,19 @@ export const exportOutcomes = route({
   notes: { did: 'took outcomes out', of: 'practice' },
   file: 'text/csv',
 })
+/** A file that leaves with everybody's health in it: OpenPGP under a passphrase, and zipped lines of JSON in that. */
 export const exportArchive = route({
-  method: 'GET',
+  method: 'POST',
   path: '/api/exports/archive',
   may: 'lead',
+  body: z.object({
+    passphrase: z
+      .string('A passphrase is needed.')
+      .min(12, 'A passphrase has 12 characters at least: a few words that do not belong together.')
+      .max(200, 'A passphrase has 200 characters at most.'),
+  }),
   notes: { did: 'took the archive out', of: 'practice' },
-  file: 'application/gzip',
+  file: 'application/pgp-encrypted',
 })
 /** The dates of all circles, or of one. */
 export const exportCalendar = route({

@@ -1,3 +1,4 @@
+import type { Knex } from 'knex'
 import { z } from 'zod'
 import { AccidentReport } from '../../core/lead/accident'
 import { fromJson, type Database, type Scope } from './rows'
@@ -21,31 +22,63 @@ const NOT_READ: ReadonlySet<string> = new Set([
   'made_up',
 ])
 
+/** These are about classes and places: a first name that stands alone in them may be any word. */
+const NOT_OF_PEOPLE: ReadonlySet<string> = new Set([
+  'venues',
+  'circles',
+  'shelf_plans',
+  'shelf_versions',
+  'series',
+  'holidays',
+  'meetings',
+  'plan_versions',
+  'own_movements',
+])
+/** First names that are words as well: alone, they stay where they are, or notes would lose those words. */
+const ALSO_WORDS: ReadonlySet<string> = new Set(
+  (
+    'amber april art august autumn basil bill blanche bob bud carol chance chase christian clay cliff constance coral ' +
+    'crystal daisy dale dawn dick drew earl ernest faith fern fleur flora frank gene glen grace guy harmony hazel ' +
+    'heath heather hope iris ivy jack jade jasmine jean jerry joy june lane lily mark martin max may mercy miles ' +
+    'norm olive pat patience pearl penny pierce poppy prudence ray reed rich rob robin rose ruby rusty sandy sky ' +
+    'stone sue summer sunny victor viola violet wade will wren young'
+  ).split(' '),
+)
+
 /**
  * Takes every mention of somebody out of what is about others or about a meeting: accidents, what was pressed in a class,
- * the seating, neighbours' wishes, and their name wherever it was written into a text.
+ * the seating, neighbours' wishes, and their name wherever it was written into a text; in texts about people also their
+ * first name alone, where nobody else of the practice bears it and it is no common word.
  */
 export async function eraseMentions(scope: Scope, gone: Gone): Promise<void> {
-  await eraseAccidents(scope, gone)
+  const first = await ownFirstName(scope, gone)
+  await eraseAccidents(scope, gone, first)
   await eraseEvents(scope, gone)
   await eraseFromLists(scope, gone, { table: 'meetings', column: 'seating' })
   await eraseFromLists(scope, gone, { table: 'participants', column: 'beside' })
-  await eraseName(scope, gone)
+  await eraseName(scope, gone, first)
 }
 
-/** Theirs keep that something happened, and when; of others' the first name goes too, where nobody else bears it. */
-async function eraseAccidents({ db, practiceId }: Scope, { id, name }: Gone): Promise<void> {
+/** Their first name, where it means nobody else and nothing else; else null. */
+async function ownFirstName({ db, practiceId }: Scope, { id, name }: Gone): Promise<string | null> {
+  const first = name.split(' ')[0] ?? name
+  if (first.length < 2 || ALSO_WORDS.has(first.toLowerCase())) return null
+  const bears = (query: Knex.QueryBuilder) =>
+    query
+      .where({ practice_id: practiceId })
+      .where((one) => one.where('name', first).orWhere('name', 'like', `${first.replace(/[%_\\]/g, '\\$&')} %`))
+  const other =
+    (await bears(db('participants').whereNot({ id })).first('id')) ?? (await bears(db('accounts')).first('id'))
+  return other === undefined ? first : null
+}
+
+/** Theirs keep that something happened, and when. */
+async function eraseAccidents({ db, practiceId }: Scope, { id, name }: Gone, first: string | null): Promise<void> {
   const rows = await db('accidents')
     .where({ practice_id: practiceId })
     .select<{ id: string; participant_id: string | null; report: unknown }[]>('id', 'participant_id', 'report')
-  const first = name.split(' ')[0] ?? name
-  const others = await db('participants')
-    .where({ practice_id: practiceId })
-    .whereNot({ id })
-    .where((query) => query.where('name', first).orWhere('name', 'like', `${first.replace(/[%_\\]/g, '\\$&')} %`))
-    .first('id')
   // The whole name first, or half of it would stay.
-  const pattern = new RegExp([name, ...(others ? [] : [first])].map(whole).join('|'), 'giu')
+  const pattern = new RegExp([name, ...(first === null ? [] : [first])].map(whole).join('|'), 'giu')
   for (const row of rows) {
     const report = fromJson(row.report, AccidentReport.partial())
     const isTheirs = row.participant_id === id
@@ -84,21 +117,33 @@ async function eraseFromLists(
   }
 }
 
-/** Their whole name, in whatever text it stands. Rows are looked for first, so that no running class waits for it. */
-async function eraseName(scope: Scope, { name }: Gone): Promise<void> {
-  const { db, practiceId } = scope
-  const inJson = JSON.stringify(name).slice(1, -1)
-  const pattern = `(?i)${[...new Set([name, inJson])].map(whole).join('|')}`
-  for (const { table, column, key } of await textsIn(db)) {
-    const found = await db(table)
-      .where({ practice_id: practiceId })
-      .whereRaw('?? regexp ?', [column, pattern])
-      .select<Record<string, unknown>[]>(key)
-    for (const row of found)
-      await db(table)
-        .where(row)
-        .update({ [column]: db.raw('regexp_replace(??, ?, ?)', [column, pattern, NOBODY]) })
+/** Their whole name, in whatever text and case it stands; their first name as it is written, in texts about people. */
+async function eraseName(scope: Scope, { name }: Gone, first: string | null): Promise<void> {
+  for (const { table, column, key } of await textsIn(scope.db)) {
+    await replaceIn(scope, { table, column, key }, `(?i)${inText(name)}`)
+    if (first !== null && !NOT_OF_PEOPLE.has(table)) await replaceIn(scope, { table, column, key }, inText(first))
   }
+}
+
+/** Rows are looked for first, so that no running class waits for it. */
+async function replaceIn(
+  { db, practiceId }: Scope,
+  { table, column, key }: TextColumn,
+  pattern: string,
+): Promise<void> {
+  const found = await db(table)
+    .where({ practice_id: practiceId })
+    .whereRaw('?? regexp ?', [column, pattern])
+    .select<Record<string, unknown>[]>(key)
+  for (const row of found)
+    await db(table)
+      .where(row)
+      .update({ [column]: db.raw('regexp_replace(??, ?, ?)', [column, pattern, NOBODY]) })
+}
+
+/** A name as it stands in a text, and as JSON writes it. */
+function inText(name: string): string {
+  return [...new Set([name, JSON.stringify(name).slice(1, -1)])].map(whole).join('|')
 }
 
 /** A name by itself, not as a part of another word; in a way that JavaScript and the database both read. */

@@ -154,6 +154,17 @@ export async function participantById(scope: Scope, id: string): Promise<Partici
   return participant
 }
 
+/**
+ * The same, held until the transaction ends: those who change one person do it one after the other. Asked for before all
+ * else, so that what is read then is what the one before has left.
+ *
+ * @throws {NotFound} when the practice has no such participant
+ */
+export async function heldParticipant(within: Scope, id: string): Promise<Participant> {
+  await within.db('participants').where({ id, practice_id: within.practiceId }).forUpdate().first('id')
+  return participantById(within, id)
+}
+
 export async function addParticipant(
   scope: Scope,
   fields: ParticipantFields,

@@ -3,7 +3,7 @@ import type { Participant, ParticipantFields } from '../../core/offer/participan
 import type { Access, PersonLevel } from '../../core/offer/person'
 import { noteHealth } from '../database/healthLog'
 import { setLevels } from '../database/levels'
-import { addParticipant, participantById, saveParticipant } from '../database/people'
+import { addParticipant, heldParticipant, participantById, saveParticipant } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { noteByHand } from './noteByHand'
@@ -19,7 +19,7 @@ async function changed(
 ): Promise<Participant> {
   return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
-    const before = await participantById(within, id)
+    const before = await heldParticipant(within, id)
     await change(within, before)
     await noteByHand(within, before, await participantById(within, id))
     await noteHealth(within, { person: id }, did)

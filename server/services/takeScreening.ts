@@ -6,7 +6,7 @@ import { narrowedBy } from '../../core/offer/narrowedBy'
 import type { Participant } from '../../core/offer/participant'
 import { lower, mergedWith, screened, type Screened } from '../../core/offer/screening'
 import { writeConsiderations } from '../database/considerations'
-import { participantById } from '../database/people'
+import { heldParticipant, participantById } from '../database/people'
 import { setAccess, setScreened, setUsualPain } from '../database/personTiers'
 import { NotFound, type Acting } from '../database/rows'
 import { addScreening, agreeToScreening, waitingScreening, type NewScreening } from '../database/screenings'
@@ -36,7 +36,7 @@ export async function takeScreening(
   const result = screened(screening.answers, interview, screening.takenOn)
   await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
-    const person = await participantById(within, participantId)
+    const person = await heldParticipant(within, participantId)
     requireDay(person, screening.takenOn)
     const waits = role === 'helper'
     if (!(await addScreening(within, participantId, { ...screening, waits }))) return
@@ -93,7 +93,7 @@ export async function agreeToHelpersScreening(
 ): Promise<Screened> {
   return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
-    const person = await participantById(within, participantId)
+    const person = await heldParticipant(within, participantId)
     const screening = await waitingScreening(within, participantId, screeningId)
     if (!screening) throw new NotFound('This screening does not wait any more.')
     await agreeToScreening(within, screeningId)

@@ -1,7 +1,7 @@
 import type { LedgerEntry } from '../../core/contract/ledger'
 import type { Participant } from '../../core/offer/participant'
 import { ledgerOf, writeEntries } from '../database/ledger'
-import { participantById } from '../database/people'
+import { heldParticipant } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import { NotFound, type Acting } from '../database/rows'
 import { standingOn, writeStandings } from '../database/standings'
@@ -23,8 +23,7 @@ export async function walkBack(acting: Acting, participantId: string, entryId: s
   await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     // One at a time for a person: of several who take the same back one does, and the others are told.
-    await trx('participants').where({ id: participantId, practice_id: acting.practiceId }).forUpdate().first('id')
-    const person = await participantById(within, participantId)
+    const person = await heldParticipant(within, participantId)
     const entry = newestOf(await ledgerOf(within, { participantId }), entryId)
     await writeEntries(within, [
       {

@@ -1,3 +1,4 @@
+import { TOTP } from 'otpauth'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HELPER, PASSWORD } from '../demoData'
 import { nextMeeting, World, type Caller } from '../world'
@@ -174,6 +175,28 @@ describe('a screen that is locked', () => {
     await unlock('4711')
     await tablet.sees('is not right')
     await unlock(PASSWORD)
+    await tablet.page.waitForFunction(() => document.querySelector('[data-test="locked"]') === null)
+    expect(await step()).toMatch(/^running/)
+  })
+  it('asks for the code of whoever has a second factor after the password', async () => {
+    const { secret } = (await lead.call('POST', '/api/account/second-factor', { password: PASSWORD })).body
+    const totp = new TOTP({ secret })
+    const earlier = totp.generate({ timestamp: Date.now() - 30_000 })
+    expect((await lead.call('PUT', '/api/account/second-factor', { code: earlier })).status).toBe(200)
+    await lock('4711')
+    await tablet.page.waitForSelector('[data-test="locked"]')
+    // As after five wrong PINs, in another window.
+    await tablet.page.evaluate(() => {
+      const now = JSON.parse(localStorage.getItem('unhurried-circle-lock')!)
+      localStorage.setItem('unhurried-circle-lock', JSON.stringify({ ...now, wrong: 5 }))
+    })
+    await tablet.reload()
+    await tablet.sees('Password of Marit Solvang')
+    await unlock(PASSWORD)
+    await tablet.sees('Now the code of your authenticator.')
+    await tablet.expectAccessible()
+    await tablet.page.type('[data-test="unlock-code"]', totp.generate())
+    await tablet.press('Enter')
     await tablet.page.waitForFunction(() => document.querySelector('[data-test="locked"]') === null)
     expect(await step()).toMatch(/^running/)
     tablet.expectNoComplaints()

@@ -1,9 +1,14 @@
+import { execFileSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { gunzipSync, gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { findProgram } from '../../bin/programs.mjs'
 import { OF_INSTALLATION, TABLES } from '../../server/database/tables'
 import { LEAD } from '../demoData'
-import { SETUP_CODE, World, type Caller } from '../world'
+import { SETUP_CODE, World, type Answer, type Caller } from '../world'
 
 /** Everything in the database but the log of who looked, row by row, in an order that does not depend on the disk. */
 async function contents(world: World): Promise<Record<string, string[]>> {
@@ -14,22 +19,45 @@ async function contents(world: World): Promise<Record<string, string[]>> {
   )
   return Object.fromEntries(tables)
 }
-async function takeOut(world: World, caller: Caller): Promise<Buffer> {
-  const reply = await fetch(`${world.address}/api/exports/archive`, { headers: { cookie: caller.cookie } })
+const PASSPHRASE = 'ein Räuspern unter Erlen'
+async function takeOutSealed(world: World, caller: Caller): Promise<Buffer> {
+  const reply = await fetch(`${world.address}/api/exports/archive`, {
+    method: 'POST',
+    body: JSON.stringify({ passphrase: PASSPHRASE }),
+    headers: { cookie: caller.cookie, 'content-type': 'application/json' },
+  })
   expect(reply.status).toBe(200)
   return Buffer.from(await reply.arrayBuffer())
 }
-async function putIn(world: World, archive: Buffer): Promise<{ status: number; body: any }> {
-  const reply = await fetch(`${world.address}/api/setup/archive?code=${SETUP_CODE}`, {
-    method: 'POST',
-    body: new Uint8Array(archive),
-    headers: { 'content-type': 'application/gzip' },
-  })
+/** GnuPG opens it, which knows nothing of us: RFC 9580 as others read it. */
+function openedByGnupg(sealed: Buffer): Buffer {
+  const home = mkdtempSync(join(tmpdir(), 'circle-gpg-'))
+  try {
+    const own = ['--batch', '--quiet', '--homedir', home, '--pinentry-mode', 'loopback', '--passphrase', PASSPHRASE]
+    return execFileSync(findProgram('gpg')!, [...own, '--decrypt'], { input: sealed, maxBuffer: 100_000_000 })
+  } finally {
+    rmSync(home, { recursive: true, force: true })
+  }
+}
+const takeOut = async (world: World, caller: Caller): Promise<Buffer> =>
+  openedByGnupg(await takeOutSealed(world, caller))
+const sending = (archive: Buffer, passphrase?: string) => ({
+  method: 'POST',
+  body: new Uint8Array(archive),
+  headers: {
+    'content-type': 'application/octet-stream',
+    ...(passphrase === undefined ? {} : { 'x-passphrase': encodeURIComponent(passphrase) }),
+  },
+})
+async function putIn(world: World, archive: Buffer, passphrase?: string): Promise<{ status: number; body: any }> {
+  const reply = await fetch(`${world.address}/api/setup/archive?code=${SETUP_CODE}`, sending(archive, passphrase))
   return { status: reply.status, body: await reply.json() }
 }
 
 describe('a practice as one file', () => {
   let archive: Buffer
+  let sealed: Buffer
+  let tooShort: Answer
   let before: Record<string, string[]>
   let world: World
   beforeAll(async () => {
@@ -43,7 +71,9 @@ describe('a practice as one file', () => {
         { movement: 'bridge', tier: 'chair', side: 'right', level: 3 },
       ],
     })
-    archive = await takeOut(world, lead)
+    tooShort = await lead.call('POST', '/api/exports/archive', { passphrase: 'short words' })
+    sealed = await takeOutSealed(world, lead)
+    archive = openedByGnupg(sealed)
     const [{ id }] = await world.db('practices').where({ name: 'Elsewhere' })
     await world.db('accounts').where({ practice_id: id }).delete()
     await world.db('practices').where({ id }).delete()
@@ -64,7 +94,8 @@ describe('a practice as one file', () => {
   it('is refused whole where it is damaged, cut short, or no archive, and says where', async () => {
     const lines = gunzipSync(archive).toString().split('\n')
     const cases: [Buffer, RegExp][] = [
-      [Buffer.from('not zipped'), /not readable|incorrect header/],
+      [Buffer.from('not zipped'), /no archive of a practice/],
+      [Buffer.concat([gzipSync('').subarray(0, 2), Buffer.from('not zipped')]), /not readable|cannot be unzipped/],
       [gzipSync('{"format":"something else"}\n'), /no archive of a practice/],
       [archive.subarray(0, archive.length / 2), /./],
       [gzipSync([lines[0], lines[1], '{"table":"participants","row":'].join('\n')), /Line 3/],
@@ -115,8 +146,30 @@ describe('a practice as one file', () => {
     }
     expect((await world.caller().call('GET', '/api/health')).status).toBe(200)
   })
+  it('lies under a passphrase, and opens with that only', async () => {
+    for (const word of ['Cora', 'participants', 'unhurried-circle']) expect(sealed.includes(word)).toBe(false)
+    const refused = async (file: Buffer, passphrase?: string) => {
+      const { status, body } = await putIn(world, file, passphrase)
+      expect(await world.db('practices')).toEqual([])
+      return [status, Object.keys(body.data.fields)[0], body.message]
+    }
+    expect(await refused(sealed)).toEqual([422, 'passphrase', expect.stringContaining('type it first')])
+    for (const [file, passphrase] of [
+      [sealed, 'ein Räuspern unter Ulmen'],
+      [sealed.subarray(0, sealed.length / 2), PASSPHRASE],
+      [Buffer.concat([sealed.subarray(0, 5000), Buffer.from('x'), sealed.subarray(5001)]), PASSPHRASE],
+    ] as const)
+      expect(await refused(file, passphrase)).toEqual([422, 'passphrase', expect.stringContaining('does not open')])
+    expect(await refused(Buffer.alloc(0), PASSPHRASE)).toEqual([422, expect.any(String), expect.any(String)])
+  })
+  it('wants twelve characters of a passphrase', () => {
+    expect(tooShort).toMatchObject({
+      status: 422,
+      body: { data: { fields: { passphrase: expect.stringContaining('12 characters at least') } } },
+    })
+  })
   it('restores into an empty installation to an identical state, and everybody can sign in again', async () => {
-    expect(await putIn(world, archive)).toMatchObject({
+    expect(await putIn(world, sealed, PASSPHRASE)).toMatchObject({
       status: 200,
       body: { practices: 1, participants: 11, circles: 1 },
     })
@@ -140,20 +193,29 @@ describe('a practice as one file', () => {
   })
   it('is checked without being restored, and says what it holds', async () => {
     const lead = await world.signedIn(LEAD)
-    const check = async (file: Buffer) => {
-      const reply = await fetch(`${world.address}/api/imports/archive-check`, {
-        ...{
-          method: 'POST',
-          body: new Uint8Array(file),
-          headers: { cookie: lead.cookie, 'content-type': 'application/gzip' },
-        },
-      })
+    const check = async (file: Buffer, passphrase?: string) => {
+      const sent = sending(file, passphrase)
+      const headers = { ...sent.headers, cookie: lead.cookie }
+      const reply = await fetch(`${world.address}/api/imports/archive-check`, { ...sent, headers })
       return { status: reply.status, body: (await reply.json()) as any }
     }
+    expect(await check(sealed, PASSPHRASE)).toMatchObject({ status: 200, body: { rows: { participants: 11 } } })
+    // As an earlier version took it out.
     expect(await check(archive)).toMatchObject({ status: 200, body: { rows: { participants: 11 } } })
     expect(await check(archive.subarray(0, archive.length - 200))).toMatchObject({ status: 422 })
   })
   it('is not restored over a practice', async () => {
     expect(await putIn(world, archive)).toMatchObject({ status: 409 })
+  })
+  it('erases again whom it brings back although they were erased here', async () => {
+    const [{ id, practice_id, name }] = await world.db('participants').orderBy('name')
+    await world.close()
+    world = await World.open({ demo: false })
+    const line = { practice: practice_id, participant: id, at: new Date().toISOString() }
+    writeFileSync(join(world.folder, 'erased.jsonl'), `${JSON.stringify(line)}\n`)
+    expect(await putIn(world, sealed, PASSPHRASE)).toMatchObject({ status: 200, body: { participants: 11 } })
+    expect(await world.db('participants').where({ id })).toEqual([])
+    const all = JSON.stringify(await Promise.all(TABLES.map((table) => world.db(table))))
+    expect(all).not.toContain(name)
   })
 })

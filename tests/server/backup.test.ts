@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { backUp, backupsIn, backupsOf, KEPT, keptOf, lastBackup, readBackup } from '../../bin/backups.mjs'
+import { backUp, backupsIn, backupsOf, KEPT, keptOf, lastBackup, OLDEST_MONTHS, readBackup } from '../../bin/backups.mjs'
 import { startDatabase, stopDatabase } from '../../bin/database.mjs'
 import { root } from '../../bin/programs.mjs'
 import { restore } from '../../bin/restoring.mjs'
@@ -167,5 +167,17 @@ describe('what is kept', () => {
     // Weeks: Sundays, as the last day of each; checked against the calendar.
     const sundays = days.filter((day) => at(day).getUTCDay() === 0)
     expect(sundays.length).toBeGreaterThanOrEqual(KEPT.week - 1)
+  })
+  it('is none that is older than what is said when somebody is erased, however seldom they were made', () => {
+    // A machine that is started twice a year: its old backups are not among twelve months of others.
+    const now = new Date(Date.UTC(2026, 10, 29, 10))
+    const months = [0, 6, 12, 13, 14, 18, 30]
+    const names = months.map((ago) => {
+      const at = new Date(Date.UTC(2026, 10 - ago, 29, 9, 59))
+      return `circle-${at.toISOString().replace(/[-:]/g, '').slice(0, 15)}Z.sql.gz`
+    })
+    const kept = keptOf(names, now)
+    expect(months.filter((_, at) => kept.has(names[at]!))).toEqual([0, 6, 12])
+    expect(OLDEST_MONTHS).toBe(13)
   })
 })

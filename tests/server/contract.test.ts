@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROUTES } from '../../core/contract/routes'
 import { World, type Caller } from '../world'
-import { bodyOf, goodRequests, nameOf, pathOf, textOf, type Requests } from './requests'
+import { goodRequests, nameOf, sent, type Requests } from './requests'
 
 let world: World
 let lead: Caller
@@ -28,12 +28,7 @@ describe('every route', () => {
     async (name, route) => {
       const request = requests[name]!
       const abort = new AbortController()
-      const reply = await fetch(world.address + pathOf(route, request), {
-        method: route.method,
-        body: request.raw ?? textOf(await bodyOf(request)),
-        headers: { cookie: lead.cookie, 'content-type': 'application/json' },
-        signal: abort.signal,
-      })
+      const reply = await sent(world.address, lead.cookie, route, { request, signal: abort.signal })
       lead.keepAll(reply)
       if (route.file) {
         expect([reply.status, reply.headers.get('content-type')]).toEqual([200, expect.stringContaining(route.file)])

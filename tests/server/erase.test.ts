@@ -61,7 +61,7 @@ async function markEverywhere(): Promise<void> {
     id: randomUUID(),
     participant: neighbour,
     device: '',
-    note: `was helped by ${NAME.toUpperCase()}`,
+    note: `was helped by ${NAME.toUpperCase()}, Zdeňka laughed`,
   }
   ok(await say({ kind: 'outcomes', outcomes: [others] }))
   const report = { at, participant: id, what: 'ZMARK fell', done: 'ZMARK sat her down', witnesses: 'ZMARK Ida' }
@@ -192,7 +192,7 @@ describe('erasing somebody', () => {
       { participant: neighbour, what: 'somebody knocked the chair', witnesses: 'somebody' },
     ])
     const note = (await lead.call('GET', `/api/meetings/${view.meeting.id}`)).body.outcomes
-    expect(note.map((one: any) => one.note)).toContain('was helped by somebody')
+    expect(note.map((one: any) => one.note)).toContain('was helped by somebody, somebody laughed')
     expect((await lead.call('GET', `/api/participants/${neighbour}`)).body.beside).toEqual([])
   })
   it('leaves rows in the ledger that nobody can read, and breaks nothing that reads it', async () => {
@@ -218,6 +218,23 @@ describe('erasing somebody', () => {
         .countDistinct('meeting_id as many')
       expect(Number(many)).toBeLessThanOrEqual(1)
     }
+  })
+  it('leaves a first name alone where it means somebody else too, or is a word', async () => {
+    const note = 'Marit and Grace came late; Grace Ottery sat down'
+    const person = view.people.find(({ id: one }: any) => one === neighbour)
+    const change = async (more: object) => {
+      const path = `/api/participants/${neighbour}`
+      const body = { ...(await lead.call('GET', path)).body, ...more }
+      return lead.call('PUT', path, body)
+    }
+    ok(await change({ emergencyContact: note }))
+    // One bears the first name of a lead, the other one that is a word.
+    for (const name of ['Marit Ottery', 'Grace Ottery']) {
+      const { body } = await lead.call('POST', '/api/participants', { ...fields, name, considerations: [], levels: [] })
+      ok(await lead.call('DELETE', `/api/participants/${body.id}`))
+    }
+    const { emergencyContact } = (await lead.call('GET', `/api/participants/${person.id}`)).body
+    expect(emergencyContact).toBe('Marit and Grace came late; somebody sat down')
   })
   it('is done again to whoever a restore brings back', async () => {
     expect(readFileSync(join(world.folder, 'erased.jsonl'), 'utf8')).toContain(id)

@@ -14,10 +14,28 @@ export interface Request {
   body?: unknown | (() => Promise<unknown>)
   /** A file, sent as it is. */
   raw?: Uint8Array<ArrayBuffer>
+  headers?: Record<string, string>
 }
 
 export const textOf = (body: unknown): string | undefined => (body === undefined ? undefined : JSON.stringify(body))
 export const bodyOf = ({ body }: Request): unknown => (typeof body === 'function' ? body() : body)
+
+/** Sends a request with the cookies of somebody. */
+export async function sent(
+  address: string,
+  cookie: string,
+  route: Route,
+  { request, signal }: { request: Request; signal?: AbortSignal },
+): Promise<Response> {
+  return fetch(address + pathOf(route, request), {
+    method: route.method,
+    body: request.raw ?? textOf(await bodyOf(request)),
+    headers: { cookie, 'content-type': 'application/json', ...request.headers },
+    signal,
+  })
+}
+
+const ARCHIVE_PASSPHRASE = 'quiet herons stand about'
 
 const TODAY = formatISO(new Date(), { representation: 'date' })
 
@@ -75,7 +93,11 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     note: '',
   }
   await lead.call('PUT', `/api/participants/${person.id}/home`, home)
-  const taken = await fetch(`${world.address}/api/exports/archive`, { headers: { cookie: lead.cookie } })
+  const taken = await fetch(`${world.address}/api/exports/archive`, {
+    method: 'POST',
+    body: JSON.stringify({ passphrase: ARCHIVE_PASSPHRASE }),
+    headers: { cookie: lead.cookie, 'content-type': 'application/json' },
+  })
   const archive = new Uint8Array(await taken.arrayBuffer())
   const other = await read(`/api/participants/${people[3].id}`)
   const [level] = other.levels
@@ -148,7 +170,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/participants/:id': own,
     'GET /api/participants/:id/ledger': own,
     'GET /api/roster': { query: '?words=a&limit=3' },
-    'GET /api/exports/archive': {},
+    'POST /api/exports/archive': { body: { passphrase: ARCHIVE_PASSPHRASE } },
     'GET /api/exports/calendar': { query: `?circle=${circle.id}` },
     'GET /api/exports/measures': {},
     'GET /api/exports/outcomes': {},
@@ -232,7 +254,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
       ...ofMeeting,
       body: { version: meeting.planVersion, edits: [{ edit: 'setTitle', title: 'Another title' }] },
     },
-    'POST /api/imports/archive-check': { raw: archive },
+    'POST /api/imports/archive-check': { raw: archive, headers: { 'x-passphrase': ARCHIVE_PASSPHRASE } },
     'POST /api/meetings/:id/messages': { ...ofMeeting, body: { message: { kind: 'seating', seating: [person.id] } } },
     'PUT /api/meetings/:id/held': { ...ofMeeting, body: { calledOff: false, ledBy: null } },
     'POST /api/meetings/:id/decisions': {

@@ -7,6 +7,9 @@ import { refusalOf } from '~/composables/useRefusal'
 const { account, signOut } = useAccount()
 const meeting = useMeeting()
 const typed = ref('')
+/** Asked for once the password was right, where the account has a second factor. */
+const code = ref('')
+const asksCode = ref(false)
 const wrong = ref('')
 const busy = ref(false)
 const isUsedUp = computed(() => (locked.value?.wrong ?? 0) >= PINS_AT_MOST)
@@ -15,7 +18,7 @@ async function open(): Promise<void> {
   busy.value = true
   wrong.value = ''
   const secret = typed.value
-  typed.value = ''
+  if (!asksCode.value) typed.value = ''
   try {
     if (isUsedUp.value) await openWithPassword(secret)
     else if (!(await openWithPin(secret)))
@@ -31,10 +34,14 @@ async function leave(): Promise<void> {
 }
 async function openWithPassword(password: string): Promise<void> {
   try {
-    await call(signIn, { body: { email: account.value?.email ?? '', password } })
+    const second = code.value === '' ? {} : { code: code.value }
+    await call(signIn, { body: { email: account.value?.email ?? '', password, ...second } })
     unlock()
   } catch (error) {
     const { fields, message } = refusalOf(error)
+    asksCode.value = fields.code !== undefined
+    code.value = ''
+    typed.value = asksCode.value ? password : ''
     wrong.value = fields.password || fields.code || message
   }
 }
@@ -59,7 +66,7 @@ async function openWithPassword(password: string): Promise<void> {
       <AppField
         v-slot="{ id, fieldClass, aria }"
         :label="isUsedUp ? `Password of ${account?.name ?? ''}` : 'PIN'"
-        :wrong="wrong"
+        :wrong="asksCode ? undefined : wrong"
         class="w-72"
         ><input
           :id="id"
@@ -71,6 +78,22 @@ async function openWithPassword(password: string): Promise<void> {
           :inputmode="isUsedUp ? 'text' : 'numeric'"
           :autocomplete="isUsedUp ? 'current-password' : 'off'"
           data-test="unlock"
+      /></AppField>
+      <AppField
+        v-if="asksCode"
+        v-slot="{ id, fieldClass, aria }"
+        label="Code of your authenticator"
+        :wrong="wrong"
+        class="w-72"
+        ><input
+          :id="id"
+          v-model="code"
+          v-bind="aria"
+          v-focus
+          :class="fieldClass"
+          inputmode="numeric"
+          autocomplete="one-time-code"
+          data-test="unlock-code"
       /></AppField>
       <button class="button button-main" :disabled="busy || typed === ''">Open</button>
       <button v-if="isUsedUp" type="button" class="button" @click="leave">Sign out instead</button>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** A password that is being set: shown on request, so that nobody types it twice. */
-defineProps<{ label: string; wrong?: string }>()
+const { hint = '10 characters at least: a few words that do not belong together.' } = defineProps<{
+  label: string
+  wrong?: string
+  hint?: string
+}>()
 const password = defineModel<string>({ required: true })
 const isShown = ref(false)
 </script>
@@ -9,7 +13,7 @@ const isShown = ref(false)
   <AppField
     v-slot="{ id, fieldClass, aria }"
     :label="label"
-    hint="10 characters at least: a few words that do not belong together."
+    :hint="hint"
     :wrong="wrong"
     ><div class="flex gap-2">
       <input

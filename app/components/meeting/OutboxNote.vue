@@ -20,9 +20,7 @@ const hasAside = computed(() => refused.value.length + outbox.unreadable.length 
 const timeOf = (at: number) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 
 function saveAside(): void {
-  const url = URL.createObjectURL(new Blob([outbox.asFile()], { type: 'application/json' }))
-  Object.assign(document.createElement('a'), { href: url, download: 'notes-set-aside.json' }).click()
-  URL.revokeObjectURL(url)
+  saveBlob('notes-set-aside.json', new Blob([outbox.asFile()], { type: 'application/json' }))
 }
 </script>
 

@@ -58,8 +58,9 @@ async function erase(): Promise<void> {
           <div class="space-y-3 mt-2 border-l-4 border-stop pl-4">
             <p>
               When somebody asks for it. Their name, health facts, screenings, measures, levels and decisions go and
-              cannot be brought back, with every mention of them in accidents, seatings and texts. Past meetings keep
-              their counts and name nobody.
+              cannot be brought back, with every mention of them in accidents, seatings and texts; in what was noted of
+              others a first name that stands alone stays where somebody else bears it too, or where it is a common
+              word. Past meetings keep their counts and name nobody.
             </p>
             <p>
               Backups made before today still hold them; the last of those is gone by
