@@ -25,8 +25,11 @@ beforeAll(async () => {
   screen = /circle-screen=[^;]*/.exec(lead.cookie)?.[0] ?? ''
 })
 afterAll(() => world.close())
-// Whoever has a second factor is not signed in again without it.
-afterEach(() => world.db('second_factors').delete())
+// Whoever has a second factor is not signed in again without it, nor whoever has shown a password so often.
+afterEach(async () => {
+  await world.db('second_factors').delete()
+  await world.db('sign_in_tries').delete()
+})
 
 describe(`${AT_ONCE} at once`, () => {
   it.each(writing.map((route) => [nameOf(route), route] as const))('%s', async (name, route) => {
@@ -45,7 +48,7 @@ describe(`${AT_ONCE} at once`, () => {
     expect(others.filter(({ status }) => !SECOND.has(status)).map(({ status, text }) => `${status} ${text}`)).toEqual(
       [],
     )
-    expect(won.length).toBeGreaterThan(0)
+    expect([won.length > 0, others.slice(0, 1)]).toEqual([true, won.length > 0 ? others.slice(0, 1) : []])
     const hasVersion = typeof once.body === 'object' && once.body !== null && 'version' in once.body
     // Edits of a plan are laid on each other; all else that stands on a version is won by one.
     if (route.method === 'PUT' && hasVersion && !('edits' in (once.body as object))) expect(won.length).toBe(1)
