@@ -1,3 +1,4 @@
+import { keptJson } from '~/live/keptJson'
 import { isSignedOut } from '~/live/signedOut'
 import { PASSPHRASE_HEADER } from '~~/core/contract/practice'
 import type { BodyOf, ParamsOf, ReplyOf, Route, SentBodyOf, SentQueryOf } from '~~/core/contract/route'
@@ -76,6 +77,10 @@ export async function keepFile<R extends Route & { method: 'POST'; file: string 
     body: body as unknown as Record<string, unknown>,
     responseType: 'blob',
     retry: 0,
+    // Why it was refused comes as JSON, whatever was asked for.
+    onResponseError: async ({ response }) => {
+      response._data = keptJson(await (response._data as unknown as Blob).text())
+    },
   })
   const name = /filename="([^"]+)"/.exec(reply.headers.get('content-disposition') ?? '')?.[1] ?? 'file'
   saveBlob(name, reply._data as unknown as Blob)
