@@ -1,6 +1,6 @@
 import type { Tier } from '../../core/catalogue/words'
 import { writeEntries } from '../database/ledger'
-import { participantById } from '../database/people'
+import { heldParticipant } from '../database/people'
 import { NotFound, type Acting } from '../database/rows'
 import { standingOn, writeStandings } from '../database/standings'
 import { lowestOf } from './noteByHand'
@@ -18,7 +18,7 @@ export async function offerAgain(
 ): Promise<void> {
   await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
-    const standing = standingOn(await participantById(within, participantId), movement, tier)
+    const standing = standingOn(await heldParticipant(within, participantId), movement, tier)
     if (!standing.isLeftOut) throw new NotFound('This is not left out.')
     const { levels, dials, isLeftOut } = standing
     const level = lowestOf(standing)

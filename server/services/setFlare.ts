@@ -3,7 +3,7 @@ import type { Participant } from '../../core/offer/participant'
 import type { Flare } from '../../core/offer/person'
 import { writeEntries } from '../database/ledger'
 import { setFlare as keepFlare } from '../database/memory'
-import { participantById } from '../database/people'
+import { heldParticipant, participantById } from '../database/people'
 import { bumpVersions } from '../database/standings'
 import type { Acting } from '../database/rows'
 import { inTransaction } from '../database/transaction'
@@ -15,7 +15,7 @@ export type FlareSet = Pick<Flare, 'region' | 'until'> & { levels: number; reaso
 export async function setFlare(acting: Acting, id: string, set: FlareSet): Promise<Participant> {
   return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
-    const person = await participantById(within, id)
+    const person = await heldParticipant(within, id)
     const before = person.flares.find((flare) => flare.region === set.region)
     const since = before?.since ?? formatISO(new Date(), { representation: 'date' })
     await keepFlare(within, id, { region: set.region, levels: set.levels, until: set.until, since })

@@ -11,7 +11,7 @@ import {
 } from '../../core/reflect/tierChange'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { setLevels } from '../database/levels'
-import { participantById } from '../database/people'
+import { heldParticipant, participantById } from '../database/people'
 import { moveTier } from '../database/personTiers'
 import type { Acting } from '../database/rows'
 import { notValid } from '../http/refuse'
@@ -33,6 +33,7 @@ export async function takeTierStep(
   const because = proposed && isProposed(proposed, step, to) ? proposed.because : ''
   return inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
+    await heldParticipant(within, id)
     await moveTier(within, before, tierChange(before, step, to))
     if (step === 'move' || step === 'down') await setLevels(within, id, levelsIntoTier(before.levels, to))
     const after = await participantById(within, id)

@@ -15,8 +15,8 @@ const THREADS = {
   class: { min: 1, max: Math.max(1, Math.min(2, availableParallelism() - 1)), memoryMb: 512, waiting: 200 },
   /** Looking back, records, letters, tables to take out. */
   desk: { min: 0, max: 1, memoryMb: 1024, waiting: 60 },
-  /** Files that are sent, and what is solved or computed from them. */
-  files: { min: 0, max: 1, memoryMb: 512, waiting: 60 },
+  /** Files that are sent, and what is solved or computed from them: a minute's worth waits, more is told so at once. */
+  files: { min: 0, max: 1, memoryMb: 512, waiting: 12 },
 } as const
 
 /** Where a task is done, and how long it may take. */

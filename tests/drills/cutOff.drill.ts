@@ -7,7 +7,7 @@ import { SETUP_CODE, World, type Caller } from '../world'
 import { isLong } from './long'
 
 /** Downloads, lines and uploads that whoever asked for them cuts off: nothing of them stays open. */
-const TIMES = isLong ? 100 : 10
+const TIMES = isLong ? 100 : 6
 const SOON = { timeout: 20_000, interval: 200 }
 
 let world: World

@@ -5,7 +5,7 @@ import { World } from '../world'
 import { isLong } from './long'
 
 /** The same request of a writing route many times in one moment: nothing breaks, and one wins or all count. */
-const AT_ONCE = isLong ? 50 : 12
+const AT_ONCE = isLong ? 50 : 6
 /** These end sessions or take everything away: last, in this order. */
 const LAST = ['DELETE /api/made-up', 'PUT /api/account/password', 'DELETE /api/session']
 const writing = ROUTES.filter(({ method, may }) => method !== 'GET' && may !== 'anybody')

@@ -53,7 +53,7 @@ function turn(id: string): void {
       nobody is erased without you. How long the law wants them kept is for you to know. Entries of both logs go by
       themselves.
     </p>
-    <form class="flex flex-wrap items-end gap-4" novalidate @submit.prevent="save">
+    <form class="flex flex-wrap items-start gap-4" novalidate @submit.prevent="save">
       <AppField
         v-slot="{ id, fieldClass, aria }"
         label="Records, months"
@@ -82,7 +82,7 @@ function turn(id: string): void {
           inputmode="numeric"
           @change="logs = numberFrom($event)"
       /></AppField>
-      <button class="button">Set</button>
+      <button class="button mt-7">Set</button>
       <p class="text-action" role="status">{{ said }}</p>
     </form>
     <p v-if="wrong.all" class="wrong" role="alert">{{ wrong.all }}</p>
