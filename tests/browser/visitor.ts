@@ -117,8 +117,14 @@ export class Visitor {
     for (let quiet = 0; quiet < QUIET_LOOKS && Date.now() < until; quiet += 1) {
       const before = this.askedSoFar
       await wait(LOOK_MS)
-      await this.page.evaluate(() => new Promise<void>((done) => requestIdleCallback(() => done(), { timeout: 1000 })))
-      if (this.isWaited() || this.askedSoFar > before) quiet = -1
+      const isThere = await this.page
+        .evaluate(() => new Promise<void>((done) => requestIdleCallback(() => done(), { timeout: 1000 })))
+        // A page that goes on to another one is none to wait for.
+        .then(
+          () => true,
+          () => false,
+        )
+      if (!isThere || this.isWaited() || this.askedSoFar > before) quiet = -1
     }
   }
   /** Of a file that a worker took over from another, no end is heard. */
