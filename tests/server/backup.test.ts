@@ -5,7 +5,16 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { backUp, backupsIn, backupsOf, KEPT, keptOf, lastBackup, OLDEST_MONTHS, readBackup } from '../../bin/backups.mjs'
+import {
+  backUp,
+  backupsIn,
+  backupsOf,
+  KEPT,
+  keptOf,
+  lastBackup,
+  OLDEST_MONTHS,
+  readBackup,
+} from '../../bin/backups.mjs'
 import { startDatabase, stopDatabase } from '../../bin/database.mjs'
 import { root } from '../../bin/programs.mjs'
 import { restore } from '../../bin/restoring.mjs'

@@ -10,11 +10,7 @@ const isShown = ref(false)
 </script>
 
 <template>
-  <AppField
-    v-slot="{ id, fieldClass, aria }"
-    :label="label"
-    :hint="hint"
-    :wrong="wrong"
+  <AppField v-slot="{ id, fieldClass, aria }" :label="label" :hint="hint" :wrong="wrong"
     ><div class="flex gap-2">
       <input
         :id="id"
