@@ -41,11 +41,11 @@ describe('what is done in a thread', () => {
     expect(await file).toMatchObject({ code: 'too-long' })
   })
   it('is refused where too many wait already', async () => {
-    const asked = Array.from({ length: 70 }, () =>
+    const asked = Array.from({ length: 20 }, () =>
       ask('answer', LONG).catch((error: { statusCode: number }) => error.statusCode),
     )
     const answers = await Promise.all(asked)
-    expect(answers.filter((answer) => answer === 503)).toHaveLength(9)
-    expect(answers.filter((answer) => answer === '{"asked":"answer"}')).toHaveLength(61)
+    expect(answers.filter((answer) => answer === 503)).toHaveLength(7)
+    expect(answers.filter((answer) => answer === '{"asked":"answer"}')).toHaveLength(13)
   })
 })
