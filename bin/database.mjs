@@ -1,14 +1,15 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync } from 'node:fs'
-import { tmpdir, userInfo } from 'node:os'
+import { userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
 import { makeFiles } from './databaseFiles.mjs'
+import { freshSocket, leaveSocket, servingOf } from './databaseSocket.mjs'
 import { accountOf, giveRights, makeUsers } from './databaseUsers.mjs'
-import { processes, takeTurn } from './processes.mjs'
+import { takeTurn } from './processes.mjs'
 import { freePort } from './ports.mjs'
 import { requireProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
@@ -56,9 +57,7 @@ export class Instance {
     } catch (error) {
       throw cannotWrite(folder, error)
     }
-    // A socket's path is 107 bytes at most, and the project may lie deep.
-    const short = createHash('sha256').update(folder).digest('hex').slice(0, 12)
-    this.socket = join(tmpdir(), `circle-${short}.sock`)
+    this.socket = servingOf(this.data)?.socket ?? ''
     this.pidFile = join(folder, 'mariadb.pid')
     this.log = join(folder, 'mariadb.log')
     this.settingsFile = join(folder, 'database.json')
@@ -71,7 +70,7 @@ export class Instance {
     this.owner = `${this.user}-owner`
   }
 
-  /** The environment that the server reads its connection from. */
+  /** What the server reads its connection from. */
   get environment() {
     const { port, password } = this.settings
     return {
@@ -94,8 +93,7 @@ export class Instance {
 
   /** The process that serves this folder, if it lives: by what the system knows, from its first moment on. */
   runningPid() {
-    const own = `--datadir=${this.data}`
-    return processes().find(({ args }) => args[0]?.endsWith('mariadbd') && args.includes(own))?.pid ?? null
+    return servingOf(this.data)?.pid ?? null
   }
 
   /**
@@ -110,6 +108,7 @@ export class Instance {
         this.install()
         await this.start()
       }
+      this.socket = servingOf(this.data)?.socket ?? this.socket
       await this.ready()
     } finally {
       free()
@@ -157,6 +156,7 @@ export class Instance {
     this.settings.port = await freePort(this.settings.port)
     writeWhole(this.settingsFile, JSON.stringify(this.settings))
     rmSync(this.pidFile, { force: true })
+    this.socket = freshSocket(this.folder)
     rmSync(this.socket, { force: true })
     const log = openSync(this.log, 'a')
     // Detached: Ctrl-C in the terminal must reach the start command first, which then stops the database in order.
@@ -212,16 +212,18 @@ export class Instance {
     return this.client('mariadb', [], { input: sql })
   }
 
+  asOwner() {
+    return ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`]
+  }
+
   /** Runs one of the database's own programs as its administrator, from a file or into one where that is wanted. */
   client(program, args, { stdio = 'pipe', input } = {}) {
-    const own = ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`]
-    return spawnSync(requireProgram(program), [...own, ...args], { encoding: 'utf8', stdio, input })
+    return spawnSync(requireProgram(program), [...this.asOwner(), ...args], { encoding: 'utf8', stdio, input })
   }
 
   /** The same as a process, for streams. */
   spawnClient(program, args) {
-    const own = ['--no-defaults', `--socket=${this.socket}`, `--user=${this.own}`]
-    return spawn(requireProgram(program), [...own, ...args])
+    return spawn(requireProgram(program), [...this.asOwner(), ...args])
   }
 
   /** What names this database's log of changes: another one begins where its data are replaced. */
@@ -279,6 +281,7 @@ export class Instance {
     const until = Date.now() + STOPPED_WITHIN_MS
     while (this.runningPid() !== null && Date.now() < until) await wait(100)
     if (this.runningPid() !== null) return false
+    leaveSocket(this.socket)
     return readFileSync(this.log, 'utf8').slice(-4000).includes('Shutdown complete')
   }
 

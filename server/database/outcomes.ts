@@ -6,7 +6,17 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
 import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
 import { rowsOf, type Places } from './places'
-import { fromJson, groupedBy, isoOf, sqlTimeOf, TakenElsewhere, type Acting, type Scope, requireOwn } from './rows'
+import {
+  fromJson,
+  groupedBy,
+  isoOf,
+  sqlTimeOf,
+  TakenElsewhere,
+  TooMuchWritten,
+  type Acting,
+  type Scope,
+  requireOwn,
+} from './rows'
 
 interface EventRow {
   event: unknown
@@ -92,6 +102,9 @@ export async function appendOutcomes(
   await append(scope, 'outcomes', { meetingId, sequence }, rows)
 }
 
+/** A class of forty people led for hours has fewer of either: whoever writes more writes no class. */
+export const NOTES_AT_MOST = 10_000
+
 async function append(
   { db, practiceId }: Scope,
   table: 'outcomes' | 'class_events',
@@ -107,6 +120,8 @@ async function append(
   const ids = [...new Set(rows.map((row) => row.id))]
   const stored = await db(table).where(own).whereIn('id', ids).select('id')
   if (stored.length < ids.length) throw new TakenElsewhere()
+  const row = await db(table).where(own).count<{ rows: number }[]>({ rows: '*' }).first()
+  if (Number(row?.rows) > NOTES_AT_MOST) throw new TooMuchWritten()
 }
 
 /**

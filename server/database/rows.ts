@@ -65,6 +65,14 @@ export class TakenElsewhere extends Error {
   }
 }
 
+/** More of something than any practice comes to. */
+export class TooMuchWritten extends Error {
+  override name = 'TooMuchWritten'
+  constructor() {
+    super('So much was noted in this class already that no more is taken in.')
+  }
+}
+
 /** @throws {NotFound} when a row belongs to another practice or to none */
 export async function requireOwn(
   { db, practiceId }: Scope,

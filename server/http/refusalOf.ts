@@ -3,7 +3,7 @@ import type { Route } from '../../core/contract/route'
 import { UnreadableFile } from '../../core/formats/table'
 import { databaseErrorOf } from '../database/databaseError'
 import { LastLead } from '../database/accounts'
-import { NotFound, OlderVersion, TakenElsewhere } from '../database/rows'
+import { NotFound, OlderVersion, TakenElsewhere, TooMuchWritten } from '../database/rows'
 import { TooManyTries } from '../session/tooManyTries'
 import { AnsweredMeanwhile, ProposedOtherwise, WrongAnswers } from '../services/settleDecisions'
 import { notValid, refusal } from './refuse'
@@ -12,6 +12,7 @@ import { notValid, refusal } from './refuse'
 export function refusalOf({ method, path }: Pick<Route, 'method' | 'path'>, error: unknown): unknown {
   if (error instanceof NotFound) return refusal(404, 'not-found', error.message)
   if (error instanceof TakenElsewhere) return refusal(409, 'taken', error.message)
+  if (error instanceof TooMuchWritten) return refusal(409, 'too-much', error.message)
   if (error instanceof OlderVersion) return refusal(409, 'older-version', error.message, { current: error.current })
   if (error instanceof UnreadableFile) return notValid({ text: error.message }, error.message)
   if (error instanceof CatalogueError) return notValid(error.byPath(), 'This movement cannot be kept as it is.')

@@ -11,6 +11,7 @@ import { refusalOf } from '../http/refusalOf'
 import { mayAskOf } from '../session/helperMeetings'
 import { carriedScreen } from '../session/screen'
 import { sessionOf } from '../session/session'
+import { countWriting } from '../session/writing'
 
 declare module 'h3' {
   interface H3EventContext {
@@ -47,6 +48,7 @@ async function guardRoute(event: H3Event, pathname: string): Promise<void> {
   if (!route) throw refusal(404, 'not-found', 'There is nothing here with this name.')
   if (route.may === 'lead' && session.account.role !== 'lead')
     throw refusal(403, 'leads-only', 'Only a lead can do this.')
+  if (route.method !== 'GET') await countWriting(session.account.id).catch(refused)
   await requireTheseDays(route, pathname, session.account)
   event.context.signedIn = session
 }

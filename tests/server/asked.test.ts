@@ -1,9 +1,13 @@
+import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { root } from '../../bin/programs.mjs'
-import { World, type Caller } from '../world'
+import { NOTES_AT_MOST } from '../../server/database/outcomes'
+import { WRITES_A_MINUTE } from '../../server/session/writing'
+import { HELPER } from '../demoData'
+import { nextMeeting, World, type Caller } from '../world'
 
 /** What other pages, and programs that are no browser, may send. */
 let world: World
@@ -110,5 +114,48 @@ describe('every answer', () => {
       'x-content-type-options': 'nosniff',
       'cache-control': expect.stringMatching(/no-store|no-cache/),
     })
+  })
+})
+
+describe('somebody who writes without end', () => {
+  const AT_ONCE = 500
+  /** So many times one work, some at a time. */
+  async function times<T>(count: number, work: () => Promise<T>): Promise<T[]> {
+    const done: T[] = []
+    while (done.length < count)
+      done.push(...(await Promise.all(Array.from({ length: Math.min(50, count - done.length) }, work))))
+    return done
+  }
+  it('fills no class: ten thousand notes are taken in, what is sent again too, and no more', async () => {
+    const { meeting } = await nextMeeting(lead)
+    const event = () => ({ id: randomUUID(), at: Date.now(), event: 'pause' })
+    const some = () => Array.from({ length: AT_ONCE }, event)
+    const say = async (events: object[]) => {
+      const { status, body } = await lead.call('POST', `/api/meetings/${meeting.id}/messages`, {
+        message: { kind: 'events', events },
+      })
+      return [status, body.data?.code ?? body.code]
+    }
+    const last = some()
+    const stored = async () => (await world.db('class_events').where({ meeting_id: meeting.id })).length
+    const before = await stored()
+    for (let sent = before; sent + AT_ONCE < NOTES_AT_MOST; sent += AT_ONCE) expect((await say(some()))[0]).toBe(200)
+    const room = NOTES_AT_MOST - (await stored())
+    expect((await say(last.slice(0, room)))[0]).toBe(200)
+    expect((await say(last.slice(0, room)))[0]).toBe(200)
+    expect(await say([event()])).toEqual([409, 'too-much'])
+    expect(await stored()).toBe(NOTES_AT_MOST)
+  })
+  it('waits from three thousand requests a minute on; others write, and everybody reads', async () => {
+    const codes = await times(WRITES_A_MINUTE, () => send('POST', '/api/holidays', json, '{}'))
+    expect(codes.every(({ status }) => status === 422 || status === 429)).toBe(true)
+    const refused = await send('POST', '/api/holidays', json)
+    expect(refused.status).toBe(429)
+    expect(refused.text).toMatch(/Wait \d+ seconds? and try again/)
+    expect(await holidays()).toEqual([])
+    expect((await lead.call('GET', '/api/circles')).status).toBe(200)
+    const helper = await world.signedIn(HELPER)
+    const heard = await helper.call('GET', '/api/circles')
+    expect(heard.status).toBe(200)
   })
 })

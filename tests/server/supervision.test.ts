@@ -1,8 +1,9 @@
-import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { startDatabase } from '../../bin/database.mjs'
+import { Instance, startDatabase } from '../../bin/database.mjs'
+import { freshSocket, leaveSocket } from '../../bin/databaseSocket.mjs'
 import { freePort } from '../../bin/ports.mjs'
 import { cannotWrite } from '../../bin/files.mjs'
 import { starter } from '../starting'
@@ -49,6 +50,26 @@ describe('what ends unexpectedly', () => {
     before.forEach((pid) => process.kill(pid, 'SIGKILL'))
     await expect.poll(() => serverPid() !== before[0] && databasePid() !== before[1], UP_AGAIN).toBe(true)
     await expect.poll(needed, UP_AGAIN).toEqual({ needed: true })
+  })
+})
+
+describe('where the database listens', () => {
+  it('is in a folder of its owner alone, and nowhere that another user of the machine could be first', () => {
+    const { socket } = new Instance(folder)
+    expect(statSync(socket).isSocket()).toBe(true)
+    expect(dirname(socket)).toBe(folder)
+    expect(statSync(folder).mode & 0o077).toBe(0)
+  })
+  it('is so where a project lies deeper than the path of a socket may be long', () => {
+    const deep = join(folder, 'a'.repeat(60), 'b'.repeat(60))
+    const [one, another] = [freshSocket(deep), freshSocket(deep)]
+    for (const socket of [one, another]) {
+      expect(Buffer.byteLength(socket)).toBeLessThanOrEqual(107)
+      expect(statSync(dirname(socket)).mode & 0o777).toBe(0o700)
+      leaveSocket(socket)
+      expect(existsSync(dirname(socket))).toBe(false)
+    }
+    expect(one).not.toBe(another)
   })
 })
 
