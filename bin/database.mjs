@@ -6,7 +6,7 @@ import { userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
-import { makeFiles } from './databaseFiles.mjs'
+import { lastWordsIn, makeFiles } from './databaseFiles.mjs'
 import { freshSocket, leaveSocket, servingOf } from './databaseSocket.mjs'
 import { accountOf, giveRights, makeUsers } from './databaseUsers.mjs'
 import { takeTurn } from './processes.mjs'
@@ -197,14 +197,7 @@ export class Instance {
   }
 
   whyNot(what) {
-    const words = existsSync(this.log)
-      ? readFileSync(this.log, 'utf8')
-          .split('\n')
-          .filter((line) => /error|warn/i.test(line))
-          .slice(-6)
-          .join('\n')
-      : ''
-    return `The database ${what}. Its last words:\n${words}\nIf another program uses the folder ${this.data}, end it and start again. The whole log is ${this.log}.`
+    return `The database ${what}. Its last words:\n${lastWordsIn(this.log)}\nIf another program uses the folder ${this.data}, end it and start again. The whole log is ${this.log}.`
   }
 
   /** Asks it something; through its input, since everybody on the machine can read what a program is called with. */

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { renameSync, rmSync } from 'node:fs'
+import { existsSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { requireProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
@@ -26,4 +26,14 @@ export function makeFiles(data, own) {
       `The database could not be made in ${dirname(data)}:\n${made.stderr || made.stdout}\nIs there space on the disk, and may this account write there?`,
     )
   renameSync(fresh, data)
+}
+
+/** The last lines of a database's log that say what is wrong; empty: there is none. */
+export function lastWordsIn(log) {
+  if (!existsSync(log)) return ''
+  const lines = readFileSync(log, 'utf8').split('\n')
+  return lines
+    .filter((line) => /error|warn/i.test(line))
+    .slice(-6)
+    .join('\n')
 }
