@@ -43,8 +43,9 @@ export const Consideration = z.object({
   changeoverFactor: z.number().min(1).optional(),
   sittingWaitSeconds: z.number().optional(),
   standingWaitSeconds: z.number().optional(),
-  /** Nothing but breath until somebody clears it. */
+  /** Nothing but breath until somebody clears it, or until they are screened or asked. */
   breathOnly: z.boolean().default(false),
+  until: z.enum(['cleared', 'screened', 'asked']).default('cleared'),
   /** Does not take part; shows what to do. */
   redFlag: z.boolean().default(false),
   /** After so many seconds on the feet at a stretch the next block is done on the chair. */

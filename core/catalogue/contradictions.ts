@@ -91,7 +91,9 @@ function inMeasuresAndGates({ gates, measures, movements }: Catalogue): Catalogu
 }
 
 function inInterview({ interview, considerations }: Catalogue): CatalogueProblem[] {
-  const options = interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options))
+  const options = [interview.first, ...interview.sections].flatMap((section) =>
+    section.questions.flatMap((question) => question.options),
+  )
   const findings = [...interview.places, ...interview.operations, ...options].flatMap((answer) => answer.leadsTo)
   const worse = new Set(interview.worse.map(({ id }) => id))
   return [

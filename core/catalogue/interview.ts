@@ -45,6 +45,8 @@ const Place = z.object({
   leadsTo: z.array(Finding),
 })
 
+const Section = z.object({ id: z.string(), title: z.string(), questions: z.array(Question).min(1) })
+
 /** The screening interview: `catalogue/interview.yaml`. */
 export const Interview = z.object({
   intro: z.string(),
@@ -52,6 +54,8 @@ export const Interview = z.object({
   places: z.array(Place),
   operations: z.array(Place),
   recentOperation: z.object({ consideration: z.string(), days: z.number().int().positive() }),
-  sections: z.array(z.object({ id: z.string(), title: z.string(), questions: z.array(Question).min(1) })),
+  /** What is asked before a first class, where the rest can wait. */
+  first: Section,
+  sections: z.array(Section),
 })
 export type Interview = z.infer<typeof Interview>

@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue/catalogue'
-import { Side, TIERS } from '../catalogue/words'
+import { Side, TIERS, type Tier } from '../catalogue/words'
 import { ParticipantFields, type Participant, type ParticipantConsideration } from '../offer/participant'
 import type { Access, Pace } from '../offer/person'
 import { readNumber, readWord, readYear, type Read } from './cells'
@@ -17,7 +17,8 @@ export interface PersonRow {
   id: string | null
 }
 
-const COLUMNS = {
+/** What the columns of a table of people may be called. */
+export const PEOPLE_COLUMNS = {
   name: ['name', 'full name', 'participant', 'person'],
   first: ['first name', 'given name', 'forename'],
   last: ['last name', 'surname', 'family name'],
@@ -48,7 +49,13 @@ const ACCESS: Record<Access, readonly string[]> = {
   'with-help': ['with help', 'help'],
   no: ['n', 'not open', '0', '-'],
 }
-const HOME = { bed: [], chair: [], standing: ['stand'], floor: ['mat'] } as const
+/** What the tiers may be called. */
+export const TIER_WORDS: Record<Tier, readonly string[]> = {
+  bed: ['in bed', 'lying', 'lies'],
+  chair: ['seated', 'sitting', 'sits', 'seat', 'wheelchair'],
+  standing: ['stand', 'stands', 'upright'],
+  floor: ['mat', 'ground', 'on the floor'],
+}
 
 /**
  * Reads a spreadsheet of people and says row by row what an import would add, change or refuse, and why. Somebody on
@@ -62,7 +69,7 @@ const HOME = { bed: [], chair: [], standing: ['stand'], floor: ['mat'] } as cons
  */
 export function readPeople(text: string, onFile: readonly Participant[], catalogue: Catalogue): PersonRow[] {
   const { headers, rows } = readTable(text)
-  const columns = columnsIn(headers, COLUMNS)
+  const columns = columnsIn(headers, PEOPLE_COLUMNS)
   if (!columns.has('name') && !(columns.has('first') && columns.has('last')))
     throw new UnreadableFile('There is no column called “Name”, nor “First name” and “Last name”.')
   const people = new Map<string, Participant[]>()
@@ -74,7 +81,7 @@ export function readPeople(text: string, onFile: readonly Participant[], catalog
 
 /** What a table's rows are read against. */
 interface Against {
-  columns: ReturnType<typeof columnsIn<keyof typeof COLUMNS>>
+  columns: ReturnType<typeof columnsIn<keyof typeof PEOPLE_COLUMNS>>
   people: ReadonlyMap<string, readonly Participant[]>
   /** The line where each person stood first. */
   seen: Map<string, number>
@@ -85,7 +92,7 @@ function readRow(
   { line, cells }: ReturnType<typeof readTable>['rows'][number],
   { columns, people, seen, catalogue }: Against,
 ): PersonRow {
-  const cell = (key: keyof typeof COLUMNS) => columns.cell(cells, key)
+  const cell = (key: keyof typeof PEOPLE_COLUMNS) => columns.cell(cells, key)
   const name = (cell('name') || `${cell('first')} ${cell('last')}`).replace(/\s+/g, ' ').trim()
   const wrong: string[] = []
   const take = <T>(read: Read<T>): T | null => {
@@ -101,7 +108,7 @@ function readRow(
   const sex = take(readWord(cell('sex'), 'Sex', SEXES))
   const heightCm = inCm(take(readNumber(cell('height'), 'Height')))
   const pace = take(readWord(cell('pace'), 'Pace', PACES))
-  const homeTier = take(readWord(cell('home'), 'Home tier', HOME))
+  const homeTier = take(readWord(cell('home'), 'Home tier', TIER_WORDS))
   const access = Object.fromEntries(
     TIERS.map((tier) => [
       tier,

@@ -15,6 +15,8 @@ export interface KnownOfMeeting<P extends Person = Person> {
   gaps: Readonly<Record<string, Gap>>
   handChoices: readonly HandChoiceRecord[]
   meeting: { startsAt: string }
+  /** Left out: how many hands there are does not matter here. */
+  circle?: { helpers: number }
 }
 
 /**
@@ -28,7 +30,7 @@ export interface KnownOfMeeting<P extends Person = Person> {
  * // 7
  */
 export function expectedIn(known: KnownOfMeeting, participant: string, tier?: Tier): Expected {
-  const { people, arrivals, lastCame, gaps, meeting, handChoices } = known
+  const { people, arrivals, lastCame, gaps, meeting, handChoices, circle } = known
   const last = lastCame[participant]
   const stored = sure(
     people.find((person) => person.id === participant),
@@ -42,6 +44,7 @@ export function expectedIn(known: KnownOfMeeting, participant: string, tier?: Ti
       daysAway: last ? differenceInCalendarDays(meeting.startsAt, last) : null,
       gap: gaps[participant] ?? null,
       screenedDaysAgo: screenedOn === null ? null : differenceInCalendarDays(meeting.startsAt, screenedOn),
+      hands: circle?.helpers,
     },
     choices: new Map(
       handChoices.filter((choice) => choice.participant === participant).map((choice) => [choice.blockId, choice]),

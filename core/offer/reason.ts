@@ -1,4 +1,5 @@
 import { capital, chanceWords } from '../sentence'
+import type { Consideration } from '../catalogue/consideration'
 import type { Tier } from '../catalogue/words'
 import type { Arrival } from './person'
 import { limitWords, type Limit } from './limit'
@@ -12,12 +13,12 @@ export type Reason =
   | { kind: 'ill' }
   | { kind: 'pain-stops'; pain: number }
   | { kind: 'news'; news: Arrival['news'] }
-  | { kind: 'not-cleared'; name: string }
+  | { kind: 'not-cleared'; name: string; until: Consideration['until'] }
   | { kind: 'hurt-twice'; movement: string }
   | { kind: 'closed-to-guest'; movement: string }
   | { kind: 'nothing-left'; movement: string; tier: Tier }
   | { kind: 'stood-long'; atMostSeconds: number }
-  | { kind: 'other-tier'; why: 'dizzy' | 'no-access' | 'no-way' | 'little-open'; home: Tier; tier: Tier }
+  | { kind: 'other-tier'; why: 'dizzy' | 'alone' | 'no-access' | 'no-way' | 'little-open'; home: Tier; tier: Tier }
   | { kind: 'limit'; limit: Limit; level: number }
   | { kind: 'pain-eases'; pain: number }
   | { kind: 'away-unscreened'; days: number; levelAtMost: number }
@@ -149,7 +150,7 @@ export function reasonWords(reason: Reason): string {
     case 'news':
       return `New since last time: ${reason.news}. Breath only until screened.`
     case 'not-cleared':
-      return `${reason.name}: breath only until cleared.`
+      return `${reason.name}: breath only until ${reason.until}.`
     case 'hurt-twice':
       return `“${reason.movement}” hurt twice running: left out until a lead has looked.`
     case 'closed-to-guest':
@@ -243,6 +244,7 @@ function backWords({ levels, chance }: Extract<Reason, { kind: 'back' }>): strin
 
 function otherTierWords({ why, home }: Extract<Reason, { kind: 'other-tier' }>): string {
   if (why === 'dizzy') return 'Dizzy today'
+  if (why === 'alone') return 'Not screened yet, and nobody else in the room to help'
   if (why === 'little-open') return `Little of today is open in the ${home} tier`
   return why === 'no-access' ? `No access to the ${home} tier` : `No safe way into the ${home} tier`
 }

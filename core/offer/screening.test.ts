@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { changesOf } from './changes'
 import { inForce } from './inForce'
-import { mergedWith, screened, ScreeningAnswers, screeningDue } from './screening'
+import { mergedWith, NOT_ASKED, screened, ScreeningAnswers, screeningDue } from './screening'
 import type { ParticipantConsideration } from './participant'
 
 const catalogue = shippedCatalogue()
@@ -84,7 +84,7 @@ describe('what an interview leads to', () => {
     expect(from({ options: { floor: 'no', stand: 'holding' } }).access).toEqual({ floor: 'no', standing: 'with-help' })
   })
   it('has a first answer to every question that leads to nothing and closes nothing', () => {
-    for (const question of interview.sections.flatMap((section) => section.questions)) {
+    for (const question of [interview.first, ...interview.sections].flatMap((section) => section.questions)) {
       expect(question.options[0]!.leadsTo, question.id).toEqual([])
       expect(
         Object.values(question.options[0]!.access).every((access) => access === 'yes'),
@@ -97,12 +97,17 @@ describe('what an interview leads to', () => {
       [
         ...interview.places,
         ...interview.operations,
-        ...interview.sections.flatMap((section) => section.questions.flatMap((question) => question.options)),
+        ...[interview.first, ...interview.sections].flatMap((section) =>
+          section.questions.flatMap((question) => question.options),
+        ),
       ].flatMap((answer) => answer.leadsTo.map((finding) => finding.consideration)),
     )
     asked.add(interview.recentOperation.consideration)
     const rows = [...catalogue.considerations.values()].filter(({ holdsFor }) => holdsFor === undefined)
-    expect(rows.map(({ id }) => id).filter((id) => !asked.has(id))).toEqual(['new-operation-fall-faint-fracture'])
+    expect(rows.map(({ id }) => id).filter((id) => !asked.has(id))).toEqual([
+      'new-operation-fall-faint-fracture',
+      NOT_ASKED,
+    ])
   })
 })
 

@@ -241,13 +241,16 @@ export function mergedWith(
   const named = new Set(now.map(keyOf))
   const notNamed = onFile.filter(
     (row) =>
-      !named.has(keyOf(row)) && row.consideration !== SETTLED_BY_SCREENING && !(row.until !== null && row.until < on),
+      !named.has(keyOf(row)) && !SETTLED_BY_SCREENING.has(row.consideration) && !(row.until !== null && row.until < on),
   )
   const kept = notNamed.filter((row) => !dropped.has(`${row.consideration} ${row.side}`))
   return { considerations: [...now, ...kept], notNamed }
 }
 
-const SETTLED_BY_SCREENING = 'new-operation-fall-faint-fracture'
+const CHANGED = 'new-operation-fall-faint-fracture'
+/** Written down for somebody new until they are asked what cannot wait. */
+export const NOT_ASKED = 'not-asked'
+const SETTLED_BY_SCREENING: ReadonlySet<string> = new Set([CHANGED, NOT_ASKED])
 
 /**
  * Why somebody is to be screened again; null while the last screening holds.
@@ -265,7 +268,7 @@ export function screeningDue(
   daysAway: number | null,
   { away, screening }: Pick<Judgement, 'away' | 'screening'>,
 ): string | null {
-  if (person.considerations.some(({ consideration }) => consideration === SETTLED_BY_SCREENING))
+  if (person.considerations.some(({ consideration }) => consideration === CHANGED))
     return 'Something has changed since last time.'
   if (person.screenedOn === null) return 'Not screened yet.'
   const age = daysBetween(person.screenedOn, on)

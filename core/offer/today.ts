@@ -38,6 +38,8 @@ export interface When {
   screenedDaysAgo?: number | null
   /** The last time that they were away for three weeks and more; null or left out: they were not. */
   gap?: Gap | null
+  /** Pairs of hands in the room, whoever leads counted in; left out: it does not matter here. */
+  hands?: number
 }
 
 /**
@@ -64,8 +66,9 @@ export function todayOf(person: Person, catalogue: Catalogue, arrival: Arrival, 
     ...away(when, person, catalogue),
     ...visit(person, home),
   ]
-  const tier = tierToday(person, arrival, home, catalogue)
-  const reasons = tier === home ? rules : [...rules, elsewhere(person, arrival, home, tier)]
+  const isAlone = mayNotBeAlone(when)
+  const tier = tierToday(person, arrival, { home, isAlone }, catalogue)
+  const reasons = tier === home ? rules : [...rules, elsewhere(person, arrival, { home, isAlone }, tier)]
   const easings = reasons.filter(({ kind }) => EASES_A_LEVEL.has(kind)).length
   const caps = reasons.flatMap((reason) => ('levelAtMost' in reason ? reason.levelAtMost : []))
   return {
@@ -86,7 +89,7 @@ const EASES_A_LEVEL: ReadonlySet<ReasonKind> = new Set(['pain-eases', 'sore', 's
 function uncleared(person: Person, catalogue: Catalogue): Reason[] {
   return factsOf(person, catalogue).flatMap(({ row, own }): Reason[] => {
     if (row.redFlag) return [{ kind: 'red-flag', name: row.name }]
-    return row.breathOnly && own.clearedBy === '' ? [{ kind: 'not-cleared', name: row.name }] : []
+    return row.breathOnly && own.clearedBy === '' ? [{ kind: 'not-cleared', name: row.name, until: row.until }] : []
   })
 }
 
@@ -173,22 +176,35 @@ export function nearestTiers(person: Person, { tier: here }: Pick<Today, 'tier'>
   )
 }
 
+/** Where somebody would work, and whether the floor is closed to them since nobody else could help them up. */
+interface Before {
+  home: Tier
+  isAlone: boolean
+}
+
+/** Nobody whom nobody has screened goes down to the floor where whoever leads is alone with all of them. */
+function mayNotBeAlone({ screenedDaysAgo, hands }: When): boolean {
+  return screenedDaysAgo === null && hands !== undefined && hands < 2
+}
+
 /**
- * The home tier, unless dizziness or missing access says otherwise; then the nearest that is open, lying before
+ * The home tier, unless dizziness, missing access or missing help says otherwise; then the nearest that is open, lying before
  * standing.
  */
-function tierToday(person: Person, arrival: Arrival, home: Tier, catalogue: Catalogue): Tier {
+function tierToday(person: Person, arrival: Arrival, { home, isAlone }: Before, catalogue: Catalogue): Tier {
   const { avoid } = moverOf(person, catalogue)
   const safe = arrival.dizzy ? NEAREST[home].filter((tier) => tier === 'bed' || tier === 'chair') : NEAREST[home]
   const closed = new Set(factsOf(person, catalogue).flatMap(({ row }) => row.closes))
+  if (isAlone) closed.add('floor')
   return (
     safe.find((tier) => person.access[tier] !== 'no' && !closed.has(tier) && hasWayInto(tier, avoid, catalogue)) ??
     'chair'
   )
 }
 
-function elsewhere(person: Person, arrival: Arrival, home: Tier, tier: Tier): Reason {
-  const closed = person.access[home] === 'no' ? 'no-access' : 'no-way'
+function elsewhere(person: Person, arrival: Arrival, { home, isAlone }: Before, tier: Tier): Reason {
+  const alone = isAlone && home === 'floor' ? 'alone' : 'no-way'
+  const closed = person.access[home] === 'no' ? 'no-access' : alone
   return { kind: 'other-tier', why: arrival.dizzy ? 'dizzy' : closed, home, tier }
 }
 

@@ -36,6 +36,7 @@ export async function circleToFit(
     whenOf: (person) => ({
       daysAway: daysSince(lastCame[person.id]),
       screenedDaysAgo: daysSince(screenedOn.get(person.id)),
+      hands: circle.helpers,
     }),
   }
 }
