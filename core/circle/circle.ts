@@ -22,6 +22,8 @@ export const VenueFields = z.object({
     })
     .default({ wall: 'bottom', alongM: 1 }),
   cupboard: z.record(z.string(), z.number('A number of props.').int().min(0).max(500)).default({}),
+  /** Whether somebody has measured the room; until then its size is a guess. */
+  isMeasured: z.boolean().default(true),
 })
 export type VenueFields = z.infer<typeof VenueFields>
 

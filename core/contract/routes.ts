@@ -1,4 +1,5 @@
 import * as access from './access'
+import * as beginning from './beginning'
 import * as circles from './circles'
 import * as drafts from './drafts'
 import * as homePractice from './homePractice'
@@ -16,6 +17,7 @@ import * as watch from './watch'
 /** Every route of the application: the table of who may call which. */
 export const ROUTES: readonly Route[] = [
   access,
+  beginning,
   circles,
   drafts,
   homePractice,

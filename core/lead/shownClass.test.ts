@@ -19,7 +19,7 @@ const people = [
 const known = (classEvents: ClassEvent[] = []) => ({
   ...{ people, classEvents, met: [], before: 0, lastCame: {}, gaps: {}, handChoices: [] },
   arrivals: { [ANN!]: { ...USUAL_ARRIVAL, came: true, pain: 6 }, [BO!]: { ...USUAL_ARRIVAL, came: true } },
-  circle: { sideHabit: 'left-right', startSide: 'left' } as const,
+  circle: { sideHabit: 'left-right', startSide: 'left', helpers: 2 } as const,
   meeting: { startsAt: '2026-11-28T10:00:00Z', plan },
 })
 const shown = (classEvents: ClassEvent[] = [], withNames = true) =>

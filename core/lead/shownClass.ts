@@ -40,7 +40,7 @@ export interface ShownPerson {
 }
 
 interface Known extends KnownOfMeeting {
-  circle: Pick<Circle, 'sideHabit' | 'startSide'>
+  circle: Pick<Circle, 'sideHabit' | 'startSide' | 'helpers'>
   classEvents: readonly ClassEvent[]
   met: readonly string[]
   before: number

@@ -14,6 +14,7 @@ interface VenueRow {
   defibrillator: string
   cupboard: unknown
   door: unknown
+  is_measured: number
 }
 
 interface CircleRow {
@@ -45,6 +46,7 @@ export async function venuesOf(scope: Scope): Promise<Venue[]> {
     defibrillator: row.defibrillator,
     door: fromJson(row.door ?? undefined, Venue.shape.door),
     cupboard: fromJson(row.cupboard, Venue.shape.cupboard),
+    isMeasured: Boolean(row.is_measured),
   }))
 }
 
@@ -90,6 +92,7 @@ function venueColumns(fields: VenueFields) {
     defibrillator: fields.defibrillator,
     door: JSON.stringify(fields.door),
     cupboard: JSON.stringify(fields.cupboard),
+    is_measured: fields.isMeasured,
   }
 }
 
@@ -129,10 +132,13 @@ export async function circleById(scope: Scope, id: string): Promise<Circle> {
 }
 
 /** Adds a circle; its venue and its members must be the practice's own. */
-export async function addCircle({ db, practiceId }: Scope, fields: CircleFields): Promise<Circle> {
+export async function addCircle(
+  { db, practiceId }: Scope,
+  fields: CircleFields,
+  id: string = randomUUID(),
+): Promise<Circle> {
   return inTransaction(db, async (trx) => {
     const within = { db: trx, practiceId }
-    const id = randomUUID()
     await requireParts(within, fields)
     await trx('circles').insert({ id, practice_id: practiceId, version: 1, ...circleColumns(fields) })
     await writeMembers(within, id, fields.members)

@@ -21,6 +21,7 @@ import * as roles from './migrations/017_roles'
 import * as appendOnly from './migrations/018_append_only'
 import * as drafts from './migrations/019_drafts'
 import * as retention from './migrations/020_retention'
+import * as firstCircle from './migrations/021_first_circle'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -44,6 +45,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '018_append_only': appendOnly,
   '019_drafts': drafts,
   '020_retention': retention,
+  '021_first_circle': firstCircle,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

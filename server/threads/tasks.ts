@@ -1,3 +1,4 @@
+import { beginCircle, placeStarts } from '../../core/contract/beginning'
 import { readCircleLookBack } from '../../core/contract/circles'
 import { readHandout } from '../../core/contract/homePractice'
 import { readMeeting } from '../../core/contract/meetings'
@@ -24,6 +25,7 @@ import type { Acting } from '../database/rows'
 import { drawLetter } from '../documents/clinicianLetter'
 import { writeHandout } from '../documents/handout'
 import { refusalOf } from '../http/refusalOf'
+import { beginCircleWith } from '../services/beginCircle'
 import { circleLookBack } from '../services/circleLookBack'
 import { courseFor } from '../services/courseFor'
 import { datesToExport } from '../services/datesToExport'
@@ -32,6 +34,7 @@ import { keepMovement } from '../services/keepMovement'
 import { letterToClinician } from '../services/letterToClinician'
 import { meetingFor } from '../services/meetingView'
 import { personLookBack } from '../services/personLookBack'
+import { placedStarts } from '../services/placedStarts'
 import { profileOf } from '../services/profileOf'
 import { readInCalendar } from '../services/readInCalendar'
 import { readInMeasures } from '../services/readInMeasures'
@@ -82,6 +85,8 @@ export const TASKS = {
   saveMovement: json(saveMovement, (acting, { id, body }: { id: string; body: BodyOf<typeof saveMovement> }) =>
     keepMovement(acting, id, body),
   ),
+  beginCircle: json(beginCircle, beginCircleWith),
+  placeStarts: json(placeStarts, (acting, { id }: { id: string }) => placedStarts(acting, id)),
   importPeople: json(importPeople, readInPeople),
   importMeasures: json(importMeasures, readInMeasures),
   importCalendar: json(importCalendar, readInCalendar),

@@ -51,6 +51,23 @@ async function waitingThings(helper: Caller, lead: Caller, { meeting, person }: 
   return { guest, screening, pass: ended.pass.id }
 }
 
+/** A circle that begins today, with somebody in each tier; each time another one. */
+export const beginning = () =>
+  Promise.resolve({
+    id: randomUUID(),
+    venue: 'Mill Hall',
+    zone: 'Europe/Oslo',
+    weekly: { on: TODAY, time: '10:00' },
+    first: { on: TODAY, time: '10:00' },
+    helpers: 1,
+    people: [
+      { name: 'Una Bed', tier: 'bed', asked: true },
+      { name: 'Cai Chair', tier: 'chair', asked: true },
+      { name: 'Sol Stand', tier: 'standing', asked: true, yes: ['first-fallen'] },
+      { name: 'Flo Floor', tier: 'floor', asked: false },
+    ],
+  })
+
 /** One good request for every route of the contract that needs a sign-in, on things of the demo. */
 export type Requests = Record<string, Request>
 
@@ -222,6 +239,12 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/shelf/:id/fit': { ...ofShelf, query: `?circle=${circle.id}` },
     'POST /api/venues': { body: { name: 'Mill Hall', roomLengthM: 9, roomWidthM: 7 } },
     'PUT /api/venues/:id': { params: { id: venue.id }, body: venue },
+    'POST /api/beginnings': { body: beginning },
+    'POST /api/circles/:id/first-answers': {
+      ...ofCircle,
+      body: { answers: [{ participant: person.id, yes: [] }] },
+    },
+    'POST /api/circles/:id/start-levels': ofCircle,
     'POST /api/circles': { body: { ...circle, name: 'Friday', members: [] } },
     'PUT /api/circles/:id': { ...ofCircle, body: circle },
     'POST /api/circles/:id/waiting': { ...ofCircle, body: { participant: person.id, does: 'stop' } },

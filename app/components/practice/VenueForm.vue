@@ -15,10 +15,15 @@ const NEW_VENUE: VenueFields = {
   defibrillator: '',
   door: { wall: 'bottom', alongM: 1 },
   cupboard: {},
+  isMeasured: true,
 }
 const { fields, wrong, message, meanwhile, submit } = useRecordForm('venue', {
   stored: venue,
-  fieldsOf: (stored: Venue | null): VenueFields => (stored ? VenueFields.parse(stored) : NEW_VENUE),
+  fieldsOf: (stored: Venue | null): VenueFields => ({
+    ...(stored ? VenueFields.parse(stored) : NEW_VENUE),
+    // What is saved here was looked at.
+    isMeasured: true,
+  }),
   schema: VenueFields,
   record: Venue,
   add: (body) => call(addVenue, { body }),
