@@ -12,6 +12,10 @@ export interface Key {
 const key = (press: string, does: string, shown = press.toUpperCase()): Key => ({ presses: [press], shown, does })
 const DIGITS = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9']
 
+export const CIRCLE_KEYS = {
+  next: key('p', 'What comes next'),
+}
+
 export const PREPARE_KEYS = {
   add: key('a', 'Add a movement after the chosen block'),
   close: key('Escape', 'Close the finder', 'Esc'),
@@ -39,6 +43,7 @@ export const GATHER_KEYS = {
   next: key('ArrowDown', 'Next person', '↓'),
   previous: key('ArrowUp', 'Person before', '↑'),
   came: key('h', 'Here, or not'),
+  all: key('e', 'Everybody is here'),
   tired: key('t', 'Tired'),
   sore: key('s', 'Sore from last time'),
   dizzy: key('d', 'Dizzy'),

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { addMeeting } from '~~/core/contract/meetings'
 import { addDays, format } from 'date-fns'
+import { z } from 'zod'
 import { refusalOf } from '~/composables/useRefusal'
 
 /**
  * The shelf of plans, the meetings with theirs, and a new meeting that starts empty, from the shelf or from an earlier
  * plan.
  */
+const SameTime = z.object({ meeting: z.string() })
 const practice = usePractice()
 const { isLead } = useAccount()
 const shelf = useShelf()
@@ -27,9 +29,12 @@ const fields = reactive<{
 })
 const nameOf = (id: string) => practice.circles.find((circle) => circle.id === id)?.name ?? ''
 
-async function add(): Promise<void> {
+/** The meeting at the same time that was found. */
+const same = ref<string | null>(null)
+async function add(besides = false): Promise<void> {
   wrong.value = {}
   message.value = ''
+  same.value = null
   const startsAt = new Date(fields.startsAt)
   if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
   try {
@@ -39,6 +44,7 @@ async function add(): Promise<void> {
       startsAt: startsAt.toISOString(),
       planFrom: from === 'meeting' ? source : null,
       shelfFrom: from === 'shelf' ? source : null,
+      besides,
     }
     const meeting = await call(addMeeting, { body })
     await navigateTo(`/meetings/${meeting.id}/prepare`)
@@ -46,6 +52,7 @@ async function add(): Promise<void> {
     const refused = refusalOf(error)
     wrong.value = refused.fields
     message.value = refused.message
+    same.value = SameTime.safeParse(refused.current).data?.meeting ?? null
   }
 }
 </script>
@@ -57,7 +64,7 @@ async function add(): Promise<void> {
       v-if="isLead && practice.circles.length > 0"
       class="flex flex-wrap gap-4 items-start"
       novalidate
-      @submit.prevent="add"
+      @submit.prevent="add()"
     >
       <AppField v-slot="{ id, fieldClass }" label="Circle" class="w-64" :wrong="wrong.circleId"
         ><select :id="id" v-model="fields.circleId" :class="fieldClass">
@@ -84,6 +91,10 @@ async function add(): Promise<void> {
       >
       <button class="button button-main mt-[1.85rem]">Make the meeting</button>
       <p v-if="message" class="wrong w-full" role="alert">{{ message }}</p>
+      <p v-if="same" class="w-full flex gap-2">
+        <NuxtLink :to="`/meetings/${same}/prepare`" class="button">Open that one</NuxtLink
+        ><button type="button" class="button button-quiet" @click="add(true)">Make another beside it</button>
+      </p>
     </form>
     <p v-if="practice.circles.length === 0">
       A plan belongs to a circle: <NuxtLink to="/practice" class="underline">set one up first</NuxtLink>.

@@ -14,7 +14,7 @@ async function save(): Promise<void> {
   try {
     await call(setUp, { body: fields })
     await refresh()
-    await navigateTo('/practice')
+    await navigateTo('/')
   } catch (error) {
     const refused = refusalOf(error)
     wrong.value = refused.fields
@@ -44,48 +44,61 @@ async function restore(event: Event): Promise<void> {
 </script>
 
 <template>
-  <div class="min-h-dvh grid place-items-center p-6">
-    <form class="w-full max-w-md space-y-5" novalidate @submit.prevent="save">
-      <h1>Set up your practice</h1>
-      <p class="text-faint">The practice owns everything that is written down here. You are its first lead.</p>
-      <AppField
-        v-slot="{ id, fieldClass, aria }"
-        label="Code of the start window"
-        :wrong="wrong.code"
-        hint="It stands in the window in which the server was started."
-        ><input
-          :id="id"
-          v-model="fields.code"
-          :class="fieldClass"
-          v-bind="aria"
-          autocomplete="off"
-          spellcheck="false"
-          autofocus
-      /></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="Name of the practice" :wrong="wrong.practice"
-        ><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria"
-      /></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="Your name" :wrong="wrong.name"
-        ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="name"
-      /></AppField>
-      <AppField v-slot="{ id, fieldClass, aria }" label="E-mail" :wrong="wrong.email"
-        ><input :id="id" v-model="fields.email" :class="fieldClass" v-bind="aria" type="email" autocomplete="username"
-      /></AppField>
-      <NewPasswordField v-model="fields.password" label="Password" :wrong="wrong.password" />
-      <p v-if="message" class="wrong" role="alert">{{ message }}</p>
-      <button class="button button-main w-full">Make the practice</button>
-      <div class="border-t border-line pt-4 space-y-3">
-        <h2>Or restore a practice from its archive</h2>
-        <AppField v-slot="{ id, fieldClass, aria }" label="Passphrase of the archive" :wrong="archiveWrong.passphrase"
-          ><input :id="id" v-model="passphrase" :class="fieldClass" v-bind="aria" type="password" autocomplete="off"
-        /></AppField>
-        <div>
-          <label class="label" for="archive">Its file</label
-          ><input id="archive" type="file" accept=".gpg,.gz" class="field" :disabled="restoring" @change="restore" />
-        </div>
-        <p v-if="restoring" class="text-faint" role="status">Restoring; a large archive takes a minute.</p>
-        <p v-if="archiveWrong.file" class="wrong" role="alert">{{ archiveWrong.file }}</p>
-      </div>
-    </form>
+  <div class="mx-auto max-w-[1400px] p-5 min-h-dvh">
+    <BeginFrame>
+      <BeginStep :number="1" title="Practice and you" state="open">
+        <form class="space-y-4" novalidate @submit.prevent="save">
+          <AppField
+            v-slot="{ id, fieldClass, aria }"
+            label="Code of the start window"
+            :wrong="wrong.code"
+            hint="It stands in the window in which the server was started."
+            ><input
+              :id="id"
+              v-model="fields.code"
+              :class="fieldClass"
+              v-bind="aria"
+              autocomplete="off"
+              spellcheck="false"
+              autofocus
+          /></AppField>
+          <AppField v-slot="{ id, fieldClass, aria }" label="Name of the practice" :wrong="wrong.practice"
+            ><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria"
+          /></AppField>
+          <AppField v-slot="{ id, fieldClass, aria }" label="Your name" :wrong="wrong.name"
+            ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="name"
+          /></AppField>
+          <AppField v-slot="{ id, fieldClass, aria }" label="E-mail" :wrong="wrong.email"
+            ><input
+              :id="id"
+              v-model="fields.email"
+              :class="fieldClass"
+              v-bind="aria"
+              type="email"
+              autocomplete="username"
+          /></AppField>
+          <NewPasswordField v-model="fields.password" label="Password" :wrong="wrong.password" />
+          <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+          <button class="button button-main">Next: where you meet</button>
+        </form>
+      </BeginStep>
+      <BeginStep :number="2" title="Where you meet" state="later" />
+      <BeginStep :number="3" title="Who comes?" state="later" />
+      <template #beside>
+        <p class="pt-10 pb-16 text-center text-faint">The circle fills as you name who comes.</p>
+        <section class="border-t border-line pt-4 space-y-3" aria-label="Restore a practice">
+          <h2>Or restore a practice from its archive</h2>
+          <AppField v-slot="{ id, fieldClass, aria }" label="Passphrase of the archive" :wrong="archiveWrong.passphrase"
+            ><input :id="id" v-model="passphrase" :class="fieldClass" v-bind="aria" type="password" autocomplete="off"
+          /></AppField>
+          <div>
+            <label class="label" for="archive">Its file</label
+            ><input id="archive" type="file" accept=".gpg,.gz" class="field" :disabled="restoring" @change="restore" />
+          </div>
+          <p v-if="restoring" class="text-faint" role="status">Restoring; a large archive takes a minute.</p>
+          <p v-if="archiveWrong.file" class="wrong" role="alert">{{ archiveWrong.file }}</p>
+        </section>
+      </template>
+    </BeginFrame>
   </div>
 </template>

@@ -28,10 +28,13 @@ export const useDates = defineStore('dates', () => {
     }
     await open()
   }
-  /** The meeting of a date, made where there is none yet. */
-  async function meetingOf({ meetingId, seriesId, on }: CalendarLine): Promise<string> {
+  /** The meeting of a date, made where there is none yet: with the plan of another one, or empty. */
+  async function meetingOf(
+    { meetingId, seriesId, on }: Pick<CalendarLine, 'meetingId' | 'seriesId' | 'on'>,
+    planFrom: string | null,
+  ): Promise<string> {
     if (meetingId !== null) return meetingId
-    return (await call(contract.addSeriesMeeting, { params: { id: seriesId ?? '' }, body: { on } })).id
+    return (await call(contract.addSeriesMeeting, { params: { id: seriesId ?? '' }, body: { on, planFrom } })).id
   }
   async function waiting(
     circleId: string,

@@ -22,5 +22,13 @@ export const usePractice = defineStore('practice', () => {
     ])
     ;[people.value, circles.value, venues.value, meetings.value] = answers
   }
-  return { people, circles, venues, meetings, open }
+  /** The last class of a circle that was led: what the next one is made like. */
+  function lastLedOf(circleId: string): string | null {
+    const led = meetings.value.find(
+      (meeting) =>
+        meeting.circleId === circleId && !meeting.calledOff && meeting.stage !== 'prepare' && meeting.blocks > 0,
+    )
+    return led?.id ?? null
+  }
+  return { people, circles, venues, meetings, open, lastLedOf }
 })

@@ -166,12 +166,12 @@ export const removeSeries = route({
   may: 'lead',
   reply: z.object({ removed: Id }),
 })
-/** Makes the meeting of a date, to prepare it. */
+/** Makes the meeting of a date, to prepare it: empty, or with the plan of another meeting. */
 export const addSeriesMeeting = route({
   method: 'POST',
   path: '/api/series/:id/meetings',
   may: 'lead',
-  body: z.object({ on: z.iso.date('A date is needed.') }),
+  body: z.object({ on: z.iso.date('A date is needed.'), planFrom: Id.nullable().default(null) }),
   reply: z.object({ id: Id }),
 })
 export const addHoliday = route({

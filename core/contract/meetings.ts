@@ -98,6 +98,8 @@ export const addMeeting = route({
     planFrom: Id.nullable().default(null),
     /** A plan of the shelf that is copied. */
     shelfFrom: Id.nullable().default(null),
+    /** Whether it is wanted although the circle meets at that time already. */
+    besides: z.boolean().default(false),
   }),
   reply: Meeting,
 })

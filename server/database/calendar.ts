@@ -1,11 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import type { CalendarLine, Holiday, Series } from '../../core/contract/circles'
 import type { Meeting } from '../../core/contract/meetings'
-import { emptyPlan } from '../../core/plan/plan'
+import type { Plan } from '../../core/plan/plan'
 import { datesOf, SeriesRule, type HolidayFields } from '../../core/calendar/series'
-import { circleById } from './circles'
 import { addMeeting } from './meetings'
-import { fromJson, isoOf, NotFound, type Scope, requireOwn } from './rows'
+import { fromJson, isoOf, NotFound, sqlTimeOf, type Scope, requireOwn } from './rows'
 import { inTransaction } from './transaction'
 
 /** All series of a practice. */
@@ -183,26 +182,28 @@ export async function calendarOf(scope: Scope, from: string, to: string): Promis
   return [...lines, ...made].sort((a, b) => a.startsAt.localeCompare(b.startsAt))
 }
 
-/** Makes the meeting of a date of a series, with an empty plan; one that is there already is taken. */
-export async function meetingOn(scope: Scope, series: Series, on: string): Promise<Pick<Meeting, 'id'>> {
+/** Makes the meeting of a date of a series; one that is there already, made from it or alone, is taken. */
+export async function meetingOn(
+  scope: Scope,
+  series: Series,
+  { on, plan }: { on: string; plan: Plan },
+): Promise<Pick<Meeting, 'id'>> {
   const { db, practiceId } = scope
   const [date] = datesOf(series.rule, on, on, await holidaysOf(scope))
   if (!date) throw new NotFound('The circle does not meet on that day.')
-  const circle = await circleById(scope, series.circleId)
   return inTransaction(db, async (trx) => {
     // Two who prepare the same date at once come to the same meeting.
     await trx('series').where({ id: series.id }).forUpdate().first('id')
     const made = await trx('meetings')
-      .where({ practice_id: practiceId, series_id: series.id, series_on: on })
+      .where({ practice_id: practiceId, circle_id: series.circleId, called_off: false })
+      .where((other) =>
+        other.where({ series_id: series.id, series_on: on }).orWhere({ starts_at: sqlTimeOf(date.startsAt) }),
+      )
       .first<{ id: string } | undefined>('id')
     if (made) return made
     const { id } = await addMeeting(
       { db: trx, practiceId },
-      {
-        circleId: circle.id,
-        startsAt: date.startsAt,
-        plan: emptyPlan('', circle.minutes, circle.school),
-      },
+      { circleId: series.circleId, startsAt: date.startsAt, plan },
     )
     await trx('meetings').where({ id }).update({ series_id: series.id, series_on: on, led_by: date.ledBy })
     return { id }

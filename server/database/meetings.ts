@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
+import { addMinutes } from 'date-fns'
 import { z } from 'zod'
 import type { Meeting, MeetingLine } from '../../core/contract/meetings'
+import type { Circle } from '../../core/circle/circle'
 import { Plan } from '../../core/plan/plan'
 import { fromJson, isoOf, NotFound, requireOwn, sqlTimeOf, type Scope } from './rows'
 
@@ -135,6 +137,20 @@ export interface NewMeeting {
   /** The plan of the shelf that it was made from. */
   shelfId?: string | null
   id?: string
+}
+
+/** A meeting of a circle that would run at the same time as one that starts then; null: there is none. */
+export async function meetingDuring(
+  { db, practiceId }: Scope,
+  { id, minutes }: Pick<Circle, 'id' | 'minutes'>,
+  startsAt: string,
+): Promise<string | null> {
+  const around = (way: 1 | -1) => sqlTimeOf(addMinutes(startsAt, way * (minutes - 1)).toISOString())
+  const row = await db('meetings')
+    .where({ practice_id: practiceId, circle_id: id, called_off: false })
+    .whereBetween('starts_at', [around(-1), around(1)])
+    .first<{ id: string } | undefined>('id')
+  return row?.id ?? null
 }
 
 export async function addMeeting(scope: Scope, meeting: NewMeeting): Promise<Meeting> {

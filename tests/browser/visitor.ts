@@ -38,6 +38,8 @@ export class Visitor {
   private askedSoFar = 0
   /** Just before the last letter of what was filled in last. */
   private lastTypedAt = 0
+  /** Clicks, fields and keys so far: what somebody has to do by hand. */
+  actions = 0
   private constructor(
     readonly browser: Browser,
     readonly page: Page,
@@ -143,6 +145,7 @@ export class Visitor {
 
   /** Clicks a button or link by what it says. */
   async click(words: string): Promise<void> {
+    this.actions += 1
     await this.page
       .locator(
         `::-p-xpath(//*[self::button or self::a or @role="button"][contains(normalize-space(.), ${quoted(words)})])`,
@@ -150,10 +153,12 @@ export class Visitor {
       .click()
   }
   async clickAt(selector: string): Promise<void> {
+    this.actions += 1
     await this.page.locator(selector).click()
   }
   /** Replaces what stands in the field with this label; `button` names the form by what its button says. */
   async fill(label: string, text: string, button = ''): Promise<void> {
+    this.actions += 1
     const form = button === '' ? '' : `//form[.//button[contains(., ${quoted(button)})]]`
     const field = await this.page.waitForSelector(
       `::-p-xpath(${form}//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`,
@@ -193,11 +198,13 @@ export class Visitor {
     return () => this.page.evaluate(() => (globalThis as unknown as { letGo: () => void }).letGo())
   }
   async choose(selector: string, value: string): Promise<void> {
+    this.actions += 1
     await this.page.waitForSelector(selector)
     await this.page.select(selector, value)
   }
   async press(...keys: string[]): Promise<void> {
     for (const key of keys) {
+      this.actions += 1
       const parts = key.split('+')
       const last = parts.pop()!
       for (const held of parts) await this.page.keyboard.down(held as KeyInput)
@@ -206,6 +213,7 @@ export class Visitor {
     }
   }
   async type(text: string): Promise<void> {
+    this.actions += 1
     await this.page.keyboard.type(text)
   }
 

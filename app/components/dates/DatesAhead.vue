@@ -27,7 +27,10 @@ async function tried(work: () => Promise<unknown>): Promise<void> {
   }
 }
 const prepare = (line: CalendarLine) =>
-  tried(async () => navigateTo(`/meetings/${await dates.meetingOf(line)}/prepare`))
+  tried(async () => navigateTo(`/meetings/${await dates.meetingOf(line, practice.lastLedOf(line.circleId))}/prepare`))
+const stageOf = ({ meetingId }: CalendarLine) =>
+  practice.meetings.find(({ id }) => id === meetingId)?.stage ?? 'prepare'
+const isOver = (line: CalendarLine) => stageOf(line) === 'reflect' || stageOf(line) === 'settled'
 const cover = (line: CalendarLine, event: Event) =>
   tried(() => dates.changeDate(line, { ledBy: textIn(event) || null }))
 </script>
@@ -73,9 +76,10 @@ const cover = (line: CalendarLine, event: Event) =>
             </select></label
           >
           <span v-if="isLead" class="flex gap-1">
-            <button v-if="line.state === 'open'" class="button" @click="prepare(line)">Prepare</button>
+            <NuxtLink v-if="isOver(line)" :to="`/meetings/${line.meetingId}/reflect`" class="button">Reflect</NuxtLink>
+            <button v-else-if="line.state === 'open'" class="button" @click="prepare(line)">Prepare</button>
             <button
-              v-if="line.state === 'open'"
+              v-if="line.state === 'open' && !isOver(line)"
               class="button button-quiet"
               @click="tried(() => dates.changeDate(line, { calledOff: true }))"
             >

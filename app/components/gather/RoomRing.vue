@@ -4,18 +4,28 @@ import { cameWords } from '~/words/people'
 import type { SeatedRoom } from '~~/core/room/seatRoom'
 import { doorSpot } from '~~/core/room/seats'
 import type { Room } from '~~/core/room/layout'
-import type { Station } from '~/components/meeting/CircleRing.vue'
+import type { Tier } from '~~/core/catalogue/words'
 
 /**
  * The ring in its room, from above and to scale: walls, door, whoever leads and helps, and each one's place with its
  * footprint.
  */
+export interface Seat {
+  id: string
+  name: string
+  tier: Tier
+  level: number | null
+  /** Here today; left out: not asked yet. */
+  came?: boolean
+  /** Something to look at: a word or two. */
+  mark?: string
+}
 const {
   room,
   seated,
   stations,
   selected = null,
-} = defineProps<{ room: Room; seated: SeatedRoom; stations: Station[]; selected?: string | null }>()
+} = defineProps<{ room: Room; seated: SeatedRoom; stations: Seat[]; selected?: string | null }>()
 const emit = defineEmits<{ select: [id: string]; swap: [a: string, b: string] }>()
 
 const SCALE = 100
@@ -63,7 +73,7 @@ function swapWith(id: string, by: number): void {
   const other = order[(order.indexOf(id) + by + order.length) % order.length]
   if (other) emit('swap', id, other)
 }
-const moreOf = (station: Station) => joined([cameWords(station.came), station.mark ?? ''])
+const moreOf = (station: Seat) => joined([cameWords(station.came), station.mark ?? ''])
 const id = useId()
 </script>
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Station } from '~/components/meeting/CircleRing.vue'
+import type { Seat } from '~/components/gather/RoomRing.vue'
 
 /** The room with everybody's place, why each one sits where, and what a change by hand breaks. */
-const { stations, selected } = defineProps<{ stations: Station[]; selected: string }>()
+const { stations, selected } = defineProps<{ stations: Seat[]; selected: string }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const meeting = useMeeting()
 const { room, seated, kind, byHand, reasonsOf, swap } = useSeats()

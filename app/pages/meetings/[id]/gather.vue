@@ -5,7 +5,7 @@ import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { News } from '~~/core/offer/person'
 import { GATHER_KEYS as KEYS } from '~/keys'
 import { calledName } from '~/words/tiers'
-import type { Station } from '~/components/meeting/CircleRing.vue'
+import type { Seat } from '~/components/gather/RoomRing.vue'
 
 /** Gather: who came, how each one is today, what that makes of the plan for them, where they sit, what lies ready. */
 const meeting = useMeeting()
@@ -29,7 +29,7 @@ const without = computed(() => {
 })
 
 const stations = computed(() =>
-  people.value.map((other): Station => {
+  people.value.map((other): Seat => {
     const arrival = meeting.arrivalOf(other.id)
     const rider = entryOf(meeting.riders, other.id)
     const levels = rider.offers.flatMap((offers) =>
@@ -61,6 +61,13 @@ function change(key: 'came' | 'tired' | 'sore' | 'dizzy' | 'ill' | 'late'): void
   const arrival = meeting.arrivalOf(selected.value)
   meeting.sayArrival(selected.value, { ...arrival, came: true, [key]: !arrival[key] })
 }
+/** Everybody who is not ticked yet; who said how they are keeps it. */
+function allHere(): void {
+  for (const { id } of people.value) {
+    const arrival = meeting.arrivalOf(id)
+    if (!arrival.came) meeting.sayArrival(id, { ...arrival, came: true })
+  }
+}
 function nextNews(): void {
   const arrival = meeting.arrivalOf(selected.value)
   meeting.sayArrival(selected.value, {
@@ -89,6 +96,7 @@ useKeys(KEYS, {
   next: () => stepBy(1),
   previous: () => stepBy(-1),
   came: () => change('came'),
+  all: allHere,
   tired: () => change('tired'),
   sore: () => change('sore'),
   dizzy: () => change('dizzy'),
@@ -137,6 +145,9 @@ useKeys(KEYS, {
           </button>
         </div>
         <p class="text-faint" aria-live="polite">{{ came }} of {{ people.length }} are here.</p>
+        <button v-if="came < people.length" class="button" @click="allHere">
+          All here <kbd class="key">{{ KEYS.all.shown }}</kbd>
+        </button>
         <p v-if="without.length > 0" class="bg-mark-soft rounded-lg px-3 py-1 text-[0.94rem]">
           Nothing but breath for {{ without.join(', ') }}.
         </p>

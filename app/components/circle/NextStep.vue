@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { format, isToday } from 'date-fns'
+import { CIRCLE_KEYS } from '~/keys'
+import { nextStep, type NextStep } from '~~/core/circle/nextStep'
+import { counted } from '~~/core/sentence'
+import { refusalOf } from '~/composables/useRefusal'
+
+/** The one thing that comes next in a circle, and the way to it. */
+const { circleId } = defineProps<{ circleId: string }>()
+const practice = usePractice()
+const dates = useDates()
+const { isLead } = useAccount()
+const problem = ref('')
+const making = ref(false)
+await dates.open().catch((error) => (problem.value = refusalOf(error).message))
+
+type Step = NextStep<(typeof practice.meetings)[number]>
+const circle = computed(() => practice.circles.find(({ id }) => id === circleId))
+const step = computed((): Step => {
+  const open = dates.known.lines.filter(
+    ({ circleId: of, meetingId, state }) => of === circleId && meetingId === null && state === 'open',
+  )
+  return nextStep(
+    {
+      people: circle.value?.members.length ?? 0,
+      meetings: practice.meetings.filter((meeting) => meeting.circleId === circleId),
+      dates: open.flatMap(({ seriesId, on, startsAt }) => (seriesId === null ? [] : [{ seriesId, on, startsAt }])),
+    },
+    { now: Date.now(), isToday, isLead: isLead.value },
+  )
+})
+const WORDS = { lead: 'Go on leading', gather: 'Gather', reflect: 'Reflect', prepare: 'Prepare', wait: 'Look it over' }
+const PAGES = { lead: 'lead', gather: 'gather', reflect: 'reflect', prepare: 'prepare', wait: 'prepare' }
+const whenWords = (startsAt: string) =>
+  `${isToday(startsAt) ? 'Today' : format(startsAt, 'EEEE d MMMM')}, ${format(startsAt, 'HH:mm')}`
+const meeting = computed(() => ('meeting' in step.value ? step.value.meeting : null))
+/** Ways into the meeting beside the one that comes next. */
+const others = computed(() =>
+  meeting.value
+    ? (['prepare', 'gather', 'lead'] as const).filter((page) => {
+        const isOver = meeting.value?.stage === 'reflect' || meeting.value?.stage === 'settled'
+        return !isOver && 'meeting' in step.value && PAGES[step.value.does] !== page
+      })
+    : [],
+)
+const OTHER_WORDS = { prepare: 'Plan', gather: 'Gather', lead: 'Lead' }
+
+async function make(): Promise<void> {
+  if (step.value.does !== 'make') return
+  const { date, like } = step.value
+  making.value = true
+  try {
+    const id = await dates.meetingOf({ meetingId: null, ...date }, like?.id ?? null)
+    await navigateTo(`/meetings/${id}/prepare`)
+  } catch (error) {
+    problem.value = refusalOf(error).message
+  } finally {
+    making.value = false
+  }
+}
+useKeys(CIRCLE_KEYS, { next: () => void goOn() })
+function goOn(): unknown {
+  if (step.value.does === 'make') return isLead.value && make()
+  if ('meeting' in step.value) return navigateTo(`/meetings/${step.value.meeting.id}/${PAGES[step.value.does]}`)
+  return navigateTo(step.value.does === 'people' ? '/people/new' : '/dates')
+}
+</script>
+
+<template>
+  <section aria-label="The next meeting" class="space-y-2">
+    <p class="text-faint">Next</p>
+    <template v-if="'meeting' in step && meeting">
+      <h2 class="text-2xl">{{ whenWords(meeting.startsAt) }}</h2>
+      <p>
+        {{ meeting.title || 'No title yet' }}<span class="text-faint">, {{ counted(meeting.blocks, 'block') }}</span
+        ><span v-if="step.does === 'reflect'" class="text-faint">, {{ meeting.came }} came</span>
+      </p>
+      <div class="flex flex-wrap gap-2 items-center">
+        <NuxtLink :to="`/meetings/${meeting.id}/${PAGES[step.does]}`" class="button button-main min-h-13 px-6"
+          >{{ WORDS[step.does] }} <kbd class="key">{{ CIRCLE_KEYS.next.shown }}</kbd></NuxtLink
+        >
+        <NuxtLink
+          v-for="page in others"
+          :key="page"
+          :to="`/meetings/${meeting.id}/${page}`"
+          class="button button-quiet"
+          >{{ OTHER_WORDS[page] }}</NuxtLink
+        >
+        <NuxtLink to="/dates" class="button button-quiet">Another date</NuxtLink>
+      </div>
+    </template>
+    <template v-else-if="step.does === 'make'">
+      <h2 class="text-2xl">{{ whenWords(step.date.startsAt) }}</h2>
+      <p>
+        {{
+          step.like
+            ? `The plan of last time waits for you: ${step.like.title || 'no title'}.`
+            : 'Nothing is planned yet.'
+        }}
+      </p>
+      <div class="flex flex-wrap gap-2 items-center">
+        <button v-if="isLead" class="button button-main min-h-13 px-6" :disabled="making" @click="make">
+          {{ step.like ? 'Prepare next week' : 'Prepare it' }} <kbd class="key">{{ CIRCLE_KEYS.next.shown }}</kbd>
+        </button>
+        <NuxtLink to="/dates" class="button button-quiet">Another date</NuxtLink>
+      </div>
+    </template>
+    <template v-else-if="step.does === 'people'">
+      <h2 class="text-2xl">Nobody is in this circle yet</h2>
+      <NuxtLink to="/people/new" class="button button-main min-h-13 px-6">Add somebody</NuxtLink>
+    </template>
+    <template v-else>
+      <h2 class="text-2xl">No date ahead</h2>
+      <NuxtLink to="/dates" class="button button-main min-h-13 px-6">{{
+        isLead ? 'Say when you meet' : 'Dates'
+      }}</NuxtLink>
+    </template>
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  </section>
+</template>
