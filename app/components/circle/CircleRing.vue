@@ -53,6 +53,18 @@ const counts = computed(() =>
     return count > 0 ? [{ tier, count }] : []
   }),
 )
+/** The rim between the stations; where they stand close there is none. */
+const rim = computed(() => {
+  const { radius } = layout.value
+  const [count, size] = [places.value.length, places.value[0]?.size ?? 0]
+  if (count < 2) return `M 0 ${-radius} A ${radius} ${radius} 0 1 1 -0.01 ${-radius}`
+  const [step, gap] = [(2 * Math.PI) / count, (size * 0.72) / radius]
+  const point = (angle: number) => `${radius * Math.sin(angle)} ${-radius * Math.cos(angle)}`
+  if (step <= 2 * gap) return ''
+  return places.value
+    .map((_, at) => `M ${point(at * step + gap)} A ${radius} ${radius} 0 0 1 ${point((at + 1) * step - gap)}`)
+    .join(' ')
+})
 /** In the middle: two beside each other, below whoever leads. */
 const COUNT = { acrossPx: 58, downPx: 44, firstPx: 58 }
 const countAt = (at: number) => ({
@@ -75,7 +87,7 @@ const moreOf = ({ tier, level, mark }: Station) =>
       role="group"
       aria-label="The circle from above"
     >
-      <circle :r="layout.radius" fill="none" stroke="var(--line)" stroke-width="2" />
+      <path :d="rim" fill="none" stroke="var(--line)" stroke-width="2" stroke-linecap="round" />
       <circle :r="13 * shrink" cy="-14" fill="var(--action)" />
       <text :y="22 * shrink" text-anchor="middle" font-size="16" fill="var(--faint)">{{ centre }}</text>
       <g
@@ -109,7 +121,7 @@ const moreOf = ({ tier, level, mark }: Station) =>
           :cx="x"
           :cy="y"
           :r="size * 0.62"
-          :fill="selected === station.id ? 'var(--action-soft)' : 'var(--ground)'"
+          :fill="selected === station.id ? 'var(--action-soft)' : 'transparent'"
           :stroke="selected === station.id ? 'var(--action)' : 'transparent'"
           stroke-width="3"
         />

@@ -24,7 +24,7 @@ const asked = ref(false)
 const exceptions = ref<Exception[]>([])
 const namesOf = (people: Participant[]) => {
   const [first, second, third, ...more] = people.map(({ name }) => calledName(name))
-  return joined([first, second, third, more.length > 0 ? `${more.length} more` : ''])
+  return joined([first, second, third, more.length > 0 ? `and ${more.length} more` : ''])
 }
 const wants = computed(
   () =>

@@ -13,7 +13,7 @@ const emit = defineEmits<{ select: [id: string] }>()
       <li v-for="{ id, name, words } in rows" :key="id" class="flex gap-3 items-start">
         <MarkGlyph :mark="mark" class="shrink-0 mt-2.5" label="" />
         <button
-          class="w-24 shrink-0 text-left font-semibold min-h-11 underline underline-offset-4 decoration-line hover:decoration-action"
+          class="w-22 shrink-0 text-left font-semibold min-h-11 underline underline-offset-4 decoration-line hover:decoration-action"
           @click="emit('select', id)"
         >
           {{ name }}

@@ -25,7 +25,15 @@ const {
   seated,
   stations,
   selected = null,
-} = defineProps<{ room: Room; seated: SeatedRoom; stations: Seat[]; selected?: string | null }>()
+  helpers,
+} = defineProps<{
+  room: Room
+  seated: SeatedRoom
+  stations: Seat[]
+  selected?: string | null
+  /** Who helps, besides whoever leads. */
+  helpers: number
+}>()
 const emit = defineEmits<{ select: [id: string]; swap: [a: string, b: string] }>()
 
 const SCALE = 100
@@ -174,7 +182,7 @@ const id = useId()
       <circle :r="text * 0.55" fill="var(--action)" />
       <text :y="text * 1.6" text-anchor="middle" :font-size="text * 0.85" fill="var(--action)">you</text>
     </g>
-    <g :transform="`translate(${seated.layout.helper.x * SCALE} ${seated.layout.helper.y * SCALE})`">
+    <g v-if="helpers > 0" :transform="`translate(${seated.layout.helper.x * SCALE} ${seated.layout.helper.y * SCALE})`">
       <circle :r="text * 0.42" fill="none" stroke="var(--action)" stroke-width="5" />
       <text :y="text * 1.5" text-anchor="middle" :font-size="text * 0.75" fill="var(--action)">helper</text>
     </g>

@@ -7,7 +7,7 @@ const emit = defineEmits<{ select: [id: string] }>()
 const meeting = useMeeting()
 const { room, seated, kind, byHand, reasonsOf, swap } = useSeats()
 const broken = ref<string[]>([])
-const KINDS = { ring: 'ring', horseshoe: 'horseshoe', 'two-arcs': 'two arcs' } as const
+const KINDS = { ring: 'a ring', horseshoe: 'a horseshoe', 'two-arcs': 'two arcs' } as const
 const unmet = computed(() =>
   seated.value
     ? seated.value.order.flatMap((id) =>
@@ -17,13 +17,14 @@ const unmet = computed(() =>
       )
     : [],
 )
+const isMeasured = computed(() => meeting.opened.venue.isMeasured)
 const fitWords = computed(() => {
   if (!seated.value) return ''
   const { layout } = seated.value
   return layout.fits
-    ? `All fit in a ${KINDS[layout.kind]}; ${layout.spareM.toFixed(1)} m are spare.`
-    : `Not all fit: ${Math.abs(Math.min(0, layout.spareM)).toFixed(1)} m are missing in a ${KINDS[layout.kind]}. ` +
-        'Take a larger room, or fewer mats.'
+    ? `All fit in ${KINDS[layout.kind]}; ${layout.spareM.toFixed(1)} m are spare.`
+    : `Not all fit: ${Math.abs(Math.min(0, layout.spareM)).toFixed(1)} m are missing in ${KINDS[layout.kind]}. ` +
+        (isMeasured.value ? 'Take a larger room, or fewer mats.' : 'The room’s size is a guess: measure it first.')
 })
 const gapWords = computed(() => {
   const gap =
@@ -45,13 +46,14 @@ function exchange(a: string, b: string): void {
       :seated="seated"
       :stations="stations"
       :selected="selected"
+      :helpers="meeting.opened.circle.helpers - 1"
       @select="emit('select', $event)"
       @swap="exchange"
     />
     <div class="flex flex-wrap items-center gap-2 text-[0.94rem]">
       <p
         class="text-faint flex-1 min-w-56"
-        :class="seated && !seated.layout.fits ? 'text-stop font-semibold' : ''"
+        :class="seated && !seated.layout.fits && isMeasured ? 'text-stop font-semibold' : ''"
         data-test="room-fits"
       >
         {{ fitWords }}
