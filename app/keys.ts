@@ -32,6 +32,8 @@ export const PREPARE_KEYS = {
   coverage: key('v', 'Open or close the coverage'),
   compose: key('m', 'Open or close the composer'),
   again: key('d', 'Do the chosen blocks once more'),
+  swap: key('s', 'Swap the chosen block for something else'),
+  lanes: key('l', 'The chosen block lane by lane'),
   wider: key('+', 'Wider columns'),
   narrower: key('-', 'Narrower columns', '−'),
   remove: key('Delete', 'Remove the block', 'Delete'),

@@ -16,8 +16,8 @@ export interface LaneLayout {
 }
 
 /** A column is never narrower than a figure with its levels, px; where many must fit, than a figure. */
-const NARROWEST = 122
-const NARROWEST_OF_MANY = 88
+const NARROWEST = 98
+const NARROWEST_OF_MANY = 66
 
 /**
  * Where the plan's time lies on the screen: a column's width is its time, down to a readable least width.

@@ -18,6 +18,12 @@ export function usePlanBlocks(plan: Readonly<Ref<Plan>>, selection: PlanSelectio
     editor.apply({ edit: 'addBlock', block, before })
     selected.value = block.id
   }
+  /** Puts another movement in the place of a block; all others stay as they are. */
+  function swap(id: string, movement: Movement): void {
+    if (locked.value) return
+    const block = blockFor(movement, plan.value.school, id, catalogue.value)
+    editor.apply({ edit: 'setBlock', id, block })
+  }
   function move(id: string, before: string | null): void {
     if (locked.value) return
     editor.apply({ edit: 'moveBlock', id, before })
@@ -58,5 +64,5 @@ export function usePlanBlocks(plan: Readonly<Ref<Plan>>, selection: PlanSelectio
     )
     selection.chooseFirst()
   }
-  return { add, move, moveBy, insert, remove, take }
+  return { add, swap, move, moveBy, insert, remove, take }
 }

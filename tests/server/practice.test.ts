@@ -27,6 +27,7 @@ describe('venues and circles', () => {
     await lead.call('PUT', `/api/venues/${venue.id}`, { ...VENUE, roomWidthM: 7.5, version: venue.version })
     expect((await lead.call('GET', '/api/venues')).body).toContainEqual({
       ...VENUE,
+      isMeasured: true,
       roomWidthM: 7.5,
       id: venue.id,
       version: venue.version + 1,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { entryAt } from '~~/core/entries'
 import { isUsual, reasonWords } from '~~/core/offer/reason'
-import { Block, type Plan } from '~~/core/plan/plan'
+import type { Block, Plan } from '~~/core/plan/plan'
 import { followSchool, type Edit } from '~~/core/plan/edits'
 import { TIERS } from '~~/core/catalogue/words'
 import { waysOf } from '~~/core/plan/ways'
@@ -48,19 +48,12 @@ const lanes = computed(() =>
 </script>
 
 <template>
-  <section :aria-label="movement?.name" class="grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,30rem)_1fr]">
+  <section :aria-label="movement?.name" class="space-y-5">
     <div class="space-y-4">
       <div>
-        <h2>{{ movement?.name ?? block.movement }}</h2>
+        <h3 class="font-semibold text-lg">{{ movement?.name ?? block.movement }}</h3>
         <p class="text-faint">{{ movement?.intent }}</p>
       </div>
-      <DoseSentence
-        :key="block.id"
-        :block="block"
-        :sides="movement?.sides ?? 'both'"
-        :disabled="locked"
-        @edit="emit('edit', $event)"
-      />
       <DoseFields
         :dose="block.dose"
         :disabled="locked"
@@ -69,43 +62,8 @@ const lanes = computed(() =>
       <p v-if="ways" class="text-[0.94rem] text-faint" data-test="ways">
         In the same seconds, as each likes: {{ ways.still }}, or {{ ways.moving }}.
       </p>
+      <RoundsFields :block="block" :sides="movement?.sides ?? 'both'" :disabled="locked" @edit="emit('edit', $event)" />
       <div class="flex flex-wrap gap-x-4 gap-y-3 items-start">
-        <NumberField
-          label="Rounds"
-          :value="block.rounds"
-          :schema="Block.shape.rounds"
-          :disabled="locked"
-          data-field="rounds"
-          @change="emit('edit', { edit: 'setRounds', id: blockId, rounds: $event })"
-        />
-        <NumberField
-          label="Rest"
-          unit="s"
-          :value="block.restSeconds"
-          :schema="Block.shape.restSeconds"
-          :disabled="locked"
-          data-field="rest"
-          @change="emit('edit', { edit: 'setRest', id: blockId, restSeconds: $event })"
-        />
-        <div v-if="movement && isTwoSided(movement.sides)" class="w-44">
-          <label class="label text-[0.94rem]" :for="id">Sides</label>
-          <select
-            :id="id"
-            class="field"
-            :value="block.sideOrder"
-            :disabled="locked"
-            @change="
-              emit('edit', {
-                edit: 'setSideOrder',
-                id: blockId,
-                sideOrder: textIn($event) as Block['sideOrder'],
-              })
-            "
-          >
-            <option value="one-side-first">One side first</option>
-            <option value="taking-turns">Taking turns</option>
-          </select>
-        </div>
         <div class="w-44">
           <label class="label text-[0.94rem]" :for="`${id}-school`">School here</label>
           <select

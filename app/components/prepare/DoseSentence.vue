@@ -19,6 +19,7 @@ const said = computed(() =>
 )
 const typed = ref(said.value)
 const wrong = ref('')
+const id = useId()
 watch(said, (to) => {
   typed.value = to
   wrong.value = ''
@@ -39,20 +40,26 @@ function apply(): void {
 </script>
 
 <template>
-  <AppField
-    v-slot="{ id, fieldClass, aria }"
-    label="In words"
-    :wrong="wrong"
-    hint="Type over it and press Enter: 30 s hold, 2 rounds, rest 10 s, one side first."
-    ><input
-      :id="id"
-      v-model="typed"
-      :class="fieldClass"
-      v-bind="aria"
-      :disabled="disabled"
-      autocomplete="off"
-      data-field="sentence"
-      @keydown.enter.prevent="apply"
-      @change="apply"
-  /></AppField>
+  <div>
+    <div class="flex items-center gap-3">
+      <input
+        :id="id"
+        v-model="typed"
+        class="field max-w-60"
+        :class="wrong ? 'field-wrong' : ''"
+        aria-label="The dose in words"
+        :aria-invalid="wrong ? true : undefined"
+        :aria-describedby="`${id}-example`"
+        :disabled="disabled"
+        autocomplete="off"
+        data-field="sentence"
+        @keydown.enter.prevent="apply"
+        @change="apply"
+      />
+      <span :id="`${id}-example`" class="text-faint text-[0.88rem] leading-tight"
+        >or write it, for example<br />“2 × 6 slow each side, rest 10 s”</span
+      >
+    </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+  </div>
 </template>

@@ -7,12 +7,20 @@ import type { BlockTime, LaneBlock } from '~~/core/plan/timeline'
 import { calledName } from '~/words/tiers'
 
 /** One lane in one block: the figure, the levels that are worked at and by how many, the way there and spare time. */
-const { lane, block, tier, index, riders } = defineProps<{
+const {
+  lane,
+  block,
+  tier,
+  index,
+  riders,
+  isNarrow = false,
+} = defineProps<{
   lane: LaneBlock | null
   block: BlockTime
   tier: Tier
   index: number
   riders: RiderToday[]
+  isNarrow?: boolean
 }>()
 const meeting = useMeeting()
 
@@ -38,6 +46,13 @@ const shown = computed(() => {
 const withoutAnswer = computed(
   () => offers.value.filter(({ rider, offer }) => offer?.kind === 'breath' && !rider.today.breathOnly).length,
 )
+/** How many have a level of their own here, and the level that most of them have. */
+const worked = computed(() => levels.value.reduce((sum, [, names]) => sum + names.length, 0))
+const usual = computed(() => [...levels.value].sort((a, b) => b[1].length - a[1].length)[0]?.[0] ?? null)
+const allNames = computed(() => levels.value.map(([level, names]) => `${level}: ${names.join(', ')}`).join('; '))
+const breathWords = computed(
+  () => `${counted(withoutAnswer.value, 'person', 'people')} without a variation: breath meanwhile`,
+)
 const standIns = computed(() => offers.value.filter(({ offer }) => offer?.kind === 'stand-in').length)
 const share = (seconds: number) => `${(100 * seconds) / block.seconds}%`
 const words = computed(() => {
@@ -59,35 +74,51 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
 
 <template>
   <div v-if="lane" class="@container flex flex-col overflow-hidden cursor-pointer">
-    <div class="flex h-2 shrink-0" role="img" :aria-label="words">
+    <div class="flex h-1.5 shrink-0" role="img" :aria-label="words">
       <div :style="{ width: share(block.introductionSeconds) }" />
       <div class="hatch" :style="{ width: share(lane.changeoverSeconds + lane.fetchSeconds) }" />
       <div :style="{ width: share(lane.workSeconds), background: `var(--${tier})` }" class="opacity-55" />
       <div class="dots flex-1" />
     </div>
-    <div class="flex items-center gap-1 px-1 min-h-0 flex-1" :title="words">
-      <span class="shrink-0 figure"
-        ><MovementFigure v-if="shown" :variation="shown" :height="46" /><PostureGlyph
+    <div
+      class="flex items-center gap-x-1 px-1 min-h-0 flex-1"
+      :class="isNarrow ? 'flex-col justify-center' : ''"
+      :title="words"
+    >
+      <span class="shrink-0 min-h-0"
+        ><MovementFigure v-if="shown" :variation="shown" :height="isNarrow ? 38 : 58" /><PostureGlyph
           v-else
           :posture="lane.postureId"
-          :size="44"
+          :size="isNarrow ? 36 : 52"
       /></span>
-      <div class="flex flex-wrap gap-x-1 gap-y-0 items-center content-center min-w-0">
+      <div v-if="isNarrow" class="flex items-center gap-0.5 text-[14px]" :title="allNames">
+        <span v-if="worked > 0" class="flex items-center"
+          ><span class="pip" :class="levels.length > 1 ? 'pip-many' : ''"
+            ><TierGlyph :tier="tier" :level="usual" :size="24" /></span
+          ><span v-if="worked > 1">×{{ worked }}</span></span
+        ><span v-if="withoutAnswer > 0" class="flex items-center" :title="breathWords"
+          ><MarkGlyph mark="breath" :size="20" :label="breathWords" /><span v-if="withoutAnswer > 1"
+            >×{{ withoutAnswer }}</span
+          ></span
+        >
+      </div>
+      <div v-else class="flex flex-wrap gap-x-1 gap-y-0 items-center content-center min-w-0">
         <span v-for="[level, names] in levels" :key="level" class="flex items-center" :title="names.join(', ')"
-          ><TierGlyph :tier="tier" :level="level" :size="levels.length > 2 ? 21 : 25" /><span
+          ><TierGlyph :tier="tier" :level="level" :size="levels.length > 2 ? 24 : 28" /><span
             v-if="names.length > 1"
-            class="text-[0.78rem] text-faint -ml-0.5"
+            class="text-[14px] text-faint"
             >×{{ names.length }}</span
           ></span
         >
-        <span v-if="standIns > 0" class="hidden @min-[110px]:inline text-[0.75rem] text-faint">stand-in</span>
-        <span
-          v-if="withoutAnswer > 0"
-          class="text-[0.72rem] leading-4 bg-mark-soft rounded px-0.5 whitespace-nowrap"
-          :title="`${withoutAnswer} without a variation: breath meanwhile`"
-          >{{ withoutAnswer }}<span class="sr-only @min-[110px]:not-sr-only"> breath</span></span
+        <span v-if="withoutAnswer > 0" class="flex items-center" :title="breathWords"
+          ><MarkGlyph mark="breath" :size="22" :label="breathWords" /><span
+            v-if="withoutAnswer > 1"
+            class="text-[14px] text-faint"
+            >×{{ withoutAnswer }}</span
+          ></span
         >
-        <span v-if="isIdle" class="hidden @min-[150px]:inline text-[0.75rem] text-faint numerals"
+        <span v-if="standIns > 0" class="hidden @min-[150px]:inline text-[14px] text-faint">stand-in</span>
+        <span v-if="isIdle" class="hidden @min-[180px]:inline text-[14px] text-faint numerals"
           >+{{ Math.round(lane.fillerSeconds) }} s</span
         >
       </div>
@@ -96,10 +127,12 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
 </template>
 
 <style scoped>
-@container (max-width: 110px) {
-  .figure {
-    zoom: 0.7;
-  }
+/* A second outline behind: several levels. */
+.pip {
+  display: inline-flex;
+}
+.pip-many {
+  filter: drop-shadow(2px -2px 0 var(--raised)) drop-shadow(1px -1px 0 currentColor);
 }
 .hatch {
   background: repeating-linear-gradient(135deg, var(--faint) 0 2px, transparent 2px 5px);

@@ -11,7 +11,7 @@ const { contour, xOf, width, tier } = defineProps<{
   width: number
   tier: Tier
 }>()
-const HEIGHT = 22
+const HEIGHT = 24
 const yOf = (height: number) => HEIGHT - 3 - height * (HEIGHT - 6)
 const line = computed(() =>
   contour.points

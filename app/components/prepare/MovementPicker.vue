@@ -3,6 +3,7 @@ import { entryOf, sure } from '~~/core/entries'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Sortable from 'sortablejs'
 import type { Movement } from '~~/core/catalogue/catalogue'
+import { likeness, nameDistance } from '~~/core/catalogue/nearness'
 import { REGIONS, TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import { placingsAt, type Placing } from '~~/core/plan/placing'
 import { ownProps } from '~~/core/check/propChecks'
@@ -14,13 +15,21 @@ import { TIER_NAMES } from '~/words/tiers'
  * Finds a movement beside the lanes, says what it costs at this place, and hands it on: by Enter, by a click, or
  * dragged to where it should go.
  */
-const { at, freeSeconds } = defineProps<{
+const {
+  at,
+  freeSeconds,
+  like = null,
+} = defineProps<{
   at: number
-  /** Seconds of the plan that are still free. */ freeSeconds: number
+  /** Seconds of the plan that are still free. */
+  freeSeconds: number
+  /** What it takes the place of; left out: it is one more. */
+  like?: Movement | null
 }>()
 const meeting = useMeeting()
 const emit = defineEmits<{ close: []; pick: [movement: Movement] }>()
 const { catalogue } = storeToRefs(useCatalogue())
+const title = computed(() => (like ? `Instead of ${like.name}` : 'Add a movement'))
 const asked = ref('')
 const region = ref<Region | ''>('')
 const tier = ref<Tier | ''>('')
@@ -58,6 +67,7 @@ const found = computed(() => {
         `${movement.name} ${movement.intent} ${Object.keys(movement.regions).join(' ').replaceAll('-', ' ')} ${movement.phase}`.toLowerCase()
       const cost = costs.value.get(movement.id)
       return (
+        movement.id !== like?.id &&
         words.every((word) => text.includes(word)) &&
         (region.value === '' || (movement.regions[region.value] ?? 0) >= 0.4) &&
         (tier.value === '' || movement.ladders[tier.value] !== undefined) &&
@@ -66,8 +76,18 @@ const found = computed(() => {
         (!only.props || hasProps(cost))
       )
     })
-    .sort((a, b) => rankOf(a) - rankOf(b))
+    .sort((a, b) => nameDistance(a.name, asked.value) - nameDistance(b.name, asked.value) || rankOf(a) - rankOf(b))
 })
+/** Handed on, and the next one can be looked for at once. */
+const added = ref('')
+function pick(movement: Movement): void {
+  emit('pick', movement)
+  added.value = like ? '' : movement.name
+  asked.value = ''
+  const field = panel.value?.querySelector('input')
+  if (field) field.value = ''
+  field?.focus()
+}
 function hasProps(cost: Placing | undefined): boolean {
   const users = (cost?.offers ?? []).map((user) => ({
     ...user,
@@ -76,6 +96,7 @@ function hasProps(cost: Placing | undefined): boolean {
   return propsOut(users, meeting.opened.venue.cupboard, catalogue.value).short.length === 0
 }
 function rankOf(movement: Movement): number {
+  if (order.value === 'catalogue' && like) return -likeness(movement, like)
   const cost = costs.value.get(movement.id)
   if (order.value === 'catalogue' || !cost) return movement.number
   return order.value === 'shortest' ? cost.seconds : cost.changeoverSeconds
@@ -110,18 +131,18 @@ onMounted(() => {
   <aside
     ref="panel"
     role="dialog"
-    aria-label="Add a movement"
-    class="fixed inset-y-0 right-0 z-30 w-[27rem] max-w-full bg-raised border-l border-line shadow-xl flex flex-col p-4 gap-3"
+    :aria-label="title"
+    class="fixed top-[57px] bottom-0 right-0 z-30 w-[454px] max-w-full bg-raised border-l-2 border-action flex flex-col p-4 gap-3"
     @keydown.esc.stop="emit('close')"
   >
     <div class="flex items-center">
-      <h2>Add a movement</h2>
+      <h2>{{ title }}</h2>
       <button class="button button-quiet ml-auto" title="Esc" @click="emit('close')">Close</button>
     </div>
     <Combobox
       nullable
       :model-value="null"
-      @update:model-value="(movement: Movement | null) => movement && emit('pick', movement)"
+      @update:model-value="(movement: Movement | null) => movement && pick(movement)"
     >
       <ComboboxInput
         class="field"
@@ -156,8 +177,9 @@ onMounted(() => {
         >
       </div>
       <p class="text-[0.88rem] text-faint">
-        {{ found.length }} of {{ catalogue.movements.size }}. Enter puts it behind the chosen block; drag it where it
-        should go.
+        <b v-if="added" class="text-ink" role="status">{{ added }} is in. </b>{{ found.length }} of
+        {{ catalogue.movements.size }}.
+        {{ like ? 'The nearest first.' : 'Enter puts it behind the chosen block; drag it where it should go.' }}
       </p>
       <ComboboxOptions ref="list" static class="flex-1 overflow-auto -mx-2">
         <ComboboxOption
@@ -171,7 +193,7 @@ onMounted(() => {
             class="flex gap-3 items-center px-2 py-2 rounded-lg cursor-grab"
             :data-movement="movement.id"
             :class="active ? 'bg-action-soft' : ''"
-            @click="emit('pick', movement)"
+            @click="pick(movement)"
           >
             <div class="flex-1 min-w-0">
               <p class="font-semibold leading-tight">{{ movement.name }}</p>

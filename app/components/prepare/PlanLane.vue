@@ -6,22 +6,25 @@ import type { LaneLayout } from '~/composables/useLaneLayout'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** One tier's lane: what it does in each block, and how high its people are. */
-const { tier, timeline, riders, layout, gutter, width, chosen } = defineProps<{
+const { tier, timeline, riders, layout, gutter, chosen } = defineProps<{
   tier: Tier
   timeline: Timeline
   riders: RiderToday[]
   layout: LaneLayout
   /** What the lane's name takes at the left, and the lane beside it, px. */
   gutter: number
-  width: number
   chosen: readonly (string | null)[]
 }>()
 const emit = defineEmits<{ select: [id: string, more: boolean] }>()
+/** Under this a cell has its figure above one glyph. */
+const NARROW_PX = 100
 const count = computed(() => riders.filter((rider) => rider.tier === tier).length)
 const cells = computed(() =>
   timeline.blocks.flatMap((block, index) => {
     const column = layout.columns[index]
-    return column ? [{ block, index, style: { left: `${column.left}px`, width: `${column.width}px` } }] : []
+    return column
+      ? [{ block, index, width: column.width, style: { left: `${column.left}px`, width: `${column.width}px` } }]
+      : []
   }),
 )
 </script>
@@ -35,22 +38,23 @@ const cells = computed(() =>
       <TierGlyph :tier="tier" :size="34" />
       <div class="leading-tight">
         <p class="font-semibold">{{ TIER_NAMES[tier] }}</p>
-        <p class="text-[0.82rem] text-faint">
+        <p class="text-[14.5px] text-faint">
           {{ count || 'typical' }}
           <template v-if="riders.length">{{ count === 1 ? 'person' : 'people' }}</template>
         </p>
       </div>
     </div>
-    <div class="relative" :style="{ width: `${width}px` }">
-      <div class="relative h-[3.9rem]">
+    <div class="relative" :style="{ width: `${layout.width}px` }">
+      <div class="relative h-[72px]">
         <LaneCell
-          v-for="{ block, index, style } in cells"
+          v-for="{ block, index, width, style } in cells"
           :key="block.blockId"
           :lane="block.lanes[tier]"
           :block="block"
           :tier="tier"
           :index="index"
           :riders="riders"
+          :is-narrow="width < NARROW_PX"
           class="absolute inset-y-0 border-l border-line"
           :class="chosen.includes(block.blockId) ? 'bg-action-soft' : ''"
           :style="style"

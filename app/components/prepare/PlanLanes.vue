@@ -65,6 +65,10 @@ const phases = computed(() =>
 )
 const columnOf = computed(() => new Map(layout.value.columns.map((column) => [column.blockId, column])))
 const clockAt = (seconds: number) => format(addSeconds(startsAt, seconds), 'HH:mm')
+/** A head says the dose where there is room for it. */
+const NARROW_PX = 112
+const isNarrow = (blockId: string) => (columnOf.value.get(blockId)?.width ?? 0) < NARROW_PX
+const isMany = computed(() => plan.blocks.some(({ id }) => isNarrow(id)))
 const tiers = computed(() =>
   TIERS.filter(
     (tier) => timeline.blocks.some((block) => block.lanes[tier]) || riders.some((rider) => rider.tier === tier),
@@ -129,7 +133,7 @@ watch(
     </p>
     <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
       <div
-        class="relative h-6 text-[0.8rem]"
+        class="relative h-6 text-[14px]"
         :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"
         aria-label="Phases"
         role="list"
@@ -138,7 +142,7 @@ watch(
           v-for="band in phases"
           :key="band.left"
           role="listitem"
-          class="absolute inset-y-0 border-l border-line px-2 leading-6 truncate"
+          class="absolute inset-y-0 border-l border-line px-2 leading-6 truncate font-semibold"
           :class="band.phase === 'main' ? 'bg-action-soft' : band.phase === 'long-holds' ? 'bg-mark-soft' : 'bg-sunk'"
           :style="{ left: `${band.left}px`, width: `${band.width}px` }"
           >{{ band.phase.replace('-', ' ') }}</span
@@ -146,7 +150,8 @@ watch(
       </div>
       <ol
         ref="head"
-        class="flex h-[4.9rem] list-none"
+        class="flex list-none"
+        :class="isMany ? 'h-[72px]' : 'h-16'"
         :style="{ marginLeft: `${GUTTER}px` }"
         aria-label="Blocks of the plan"
       >
@@ -158,23 +163,28 @@ watch(
           :style="{ width: `${columnOf.get(block.id)?.width}px` }"
         >
           <button
-            class="block w-full h-full text-left px-2 py-1.5 leading-tight overflow-hidden cursor-grab"
+            class="block w-full h-full text-left px-2 py-1 leading-tight overflow-hidden cursor-grab"
             :class="
               selected === block.id
-                ? 'bg-action-soft'
+                ? 'bg-action-soft chosen-head'
                 : beside.includes(block.id)
                   ? 'bg-action-soft/60'
                   : 'hover:bg-sunk'
             "
+            :title="`${movementOf(block.movement)?.name}: ${givenWords(block)}, begins at ${clockAt(timeOf.get(block.id)?.startsAt ?? 0)}`"
             :aria-pressed="selected === block.id || beside.includes(block.id)"
             @click="emit('select', block.id, $event.shiftKey)"
           >
-            <span class="font-semibold text-[0.92rem] leading-[1.12] line-clamp-2">{{
-              movementOf(block.movement)?.name ?? block.movement
-            }}</span>
-            <span class="block text-[0.82rem] text-faint truncate">{{ givenWords(block) }}</span>
             <span
-              class="numerals text-[0.88rem]"
+              class="block font-semibold leading-[1.1]"
+              :class="isNarrow(block.id) ? 'text-[14.5px] line-clamp-3 hyphens-auto' : 'text-[0.94rem] line-clamp-2'"
+              >{{ movementOf(block.movement)?.name ?? block.movement }}</span
+            >
+            <span v-if="!isNarrow(block.id)" class="block text-[14.5px] text-faint truncate">{{
+              givenWords(block)
+            }}</span>
+            <span
+              class="numerals text-[14.5px] text-faint"
               :title="
                 roundsWords(block.rounds, movementOf(block.movement)?.sides ?? 'both', block.sideOrder, block.catchUp)
               "
@@ -191,28 +201,17 @@ watch(
         :riders="lanes.riders"
         :layout="laneLayout"
         :gutter="GUTTER"
-        :width="layout.width"
         :chosen="[selected, ...beside]"
         @select="(id, more) => emit('select', id, more)"
       />
-      <div
-        class="relative h-6 border-t border-line text-[0.82rem] numerals text-faint"
-        :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"
-        aria-hidden="true"
-      >
-        <span
-          v-for="(block, at) in shown.blocks"
-          :key="block.blockId"
-          class="absolute leading-6 pl-1 border-l border-line"
-          :style="{ left: `${layout.columns[at]?.left ?? 0}px` }"
-          >{{ clockAt(block.startsAt) }}</span
-        >
-      </div>
     </div>
   </div>
 </template>
 
 <style scoped>
+.chosen-head {
+  box-shadow: inset 0 3px 0 var(--action);
+}
 /* What is carried has a layer of its own. */
 :deep(.sortable-drag) {
   will-change: transform;

@@ -1,9 +1,17 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { PREPARE_KEYS as KEYS } from '~/keys'
 
 /** What can be done with the plan as a whole: paper, shelf, versions, files. */
-const { meetingId } = defineProps<{ meetingId: string; canChange: boolean; isLead: boolean }>()
-const emit = defineEmits<{ shelf: []; cues: []; versions: []; file: [file: File] }>()
+const { meetingId } = defineProps<{ meetingId: string; canChange: boolean; isLead: boolean; zoom: number }>()
+const emit = defineEmits<{
+  shelf: []
+  cues: []
+  panel: [which: 'versions' | 'coverage' | 'settings']
+  zoom: [factor: number]
+  file: [file: File]
+}>()
+const ZOOM_STEP = 1.4
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const fileUrl = computed(() => `/api/meetings/${meetingId}/plan`)
 function read(event: Event): void {
@@ -16,10 +24,30 @@ const itemClass = (active: boolean) =>
 
 <template>
   <Menu as="div" class="relative">
-    <MenuButton class="button">The plan …</MenuButton>
+    <MenuButton class="button button-quiet">More</MenuButton>
     <MenuItems
       class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-hidden"
     >
+      <MenuItem v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="emit('panel', 'coverage')">
+          What it covers <kbd class="key ml-auto">{{ KEYS.coverage.shown }}</kbd>
+        </button></MenuItem
+      >
+      <MenuItem v-slot="{ active }"
+        ><button :class="itemClass(active)" data-test="settings-item" @click="emit('panel', 'settings')">
+          How it runs
+        </button></MenuItem
+      >
+      <MenuItem v-slot="{ active }" :disabled="zoom >= 4"
+        ><button :class="itemClass(active)" @click="emit('zoom', ZOOM_STEP)">
+          Wider columns <kbd class="key ml-auto">{{ KEYS.wider.shown }}</kbd>
+        </button></MenuItem
+      >
+      <MenuItem v-if="zoom > 1" v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="emit('zoom', 1 / ZOOM_STEP)">
+          Narrower columns <kbd class="key ml-auto">{{ KEYS.narrower.shown }}</kbd>
+        </button></MenuItem
+      >
       <MenuItem v-slot="{ active }"
         ><NuxtLink :to="`/meetings/${meetingId}/paper`" :class="itemClass(active)">On paper</NuxtLink></MenuItem
       >
@@ -27,7 +55,7 @@ const itemClass = (active: boolean) =>
         ><button :class="itemClass(active)" @click="emit('shelf')">To the shelf</button></MenuItem
       >
       <MenuItem v-if="isLead" v-slot="{ active }"
-        ><button :class="itemClass(active)" @click="emit('versions')">Versions</button></MenuItem
+        ><button :class="itemClass(active)" @click="emit('panel', 'versions')">Versions</button></MenuItem
       >
       <MenuItem v-slot="{ active }"><a :href="fileUrl" :class="itemClass(active)">As a file</a></MenuItem>
       <MenuItem v-slot="{ active }"

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import type { Edit } from '~~/core/plan/edits'
 import type { Plan } from '~~/core/plan/plan'
 
 /** How the session runs: what lies ready, what is said and done around the blocks. */
-const { plan } = defineProps<{ plan: Plan; disabled: boolean }>()
+defineProps<{ plan: Plan; disabled: boolean }>()
 const emit = defineEmits<{ edit: [edit: Edit] }>()
 const SETTINGS: {
   name: 'propsLaidOut' | 'spaceCheck' | 'drinkBreak' | 'exhaleCue' | 'waitAfterLying'
@@ -43,33 +42,21 @@ const SETTINGS: {
     edit: (on) => ({ edit: 'setWaitAfterLying', waitAfterLying: on }),
   },
 ]
-const words = computed(() =>
-  SETTINGS.filter((setting) => plan[setting.name])
-    .map((setting) => setting.words.toLowerCase())
-    .join(', '),
-)
 </script>
 
 <template>
-  <Popover class="relative">
-    <PopoverButton class="button max-w-72" :title="words" data-test="settings"
-      >How it runs<span class="text-faint font-normal truncate hidden xl:inline">{{ words }}</span></PopoverButton
+  <div class="space-y-1" data-test="settings">
+    <label v-for="setting in SETTINGS" :key="setting.name" class="flex items-start gap-3 min-h-11 py-1"
+      ><input
+        type="checkbox"
+        class="size-5 mt-0.5 accent-action shrink-0"
+        :checked="plan[setting.name]"
+        :disabled="disabled"
+        :data-setting="setting.name"
+        @change="emit('edit', setting.edit(isTicked($event)))"
+      /><span class="leading-tight"
+        >{{ setting.words }}<span class="block text-[0.88rem] text-faint">{{ setting.more }}</span></span
+      ></label
     >
-    <PopoverPanel
-      class="absolute right-0 z-30 mt-2 w-96 bg-raised border border-line rounded-2xl shadow-xl p-4 space-y-1"
-    >
-      <label v-for="setting in SETTINGS" :key="setting.name" class="flex items-start gap-3 min-h-11 py-1"
-        ><input
-          type="checkbox"
-          class="size-5 mt-0.5 accent-action shrink-0"
-          :checked="plan[setting.name]"
-          :disabled="disabled"
-          :data-setting="setting.name"
-          @change="emit('edit', setting.edit(isTicked($event)))"
-        /><span class="leading-tight"
-          >{{ setting.words }}<span class="block text-[0.88rem] text-faint">{{ setting.more }}</span></span
-        ></label
-      >
-    </PopoverPanel>
-  </Popover>
+  </div>
 </template>

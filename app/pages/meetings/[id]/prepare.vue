@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import type { Movement } from '~~/core/catalogue/catalogue'
 import { hasBegun } from '~~/core/lead/clock'
-import { Plan } from '~~/core/plan/plan'
-import type { Panel } from '~/components/prepare/PlanPanels.vue'
-import type { SchoolId } from '~~/core/catalogue/words'
+import type { Plan } from '~~/core/plan/plan'
+import type { Panel } from '~/components/prepare/PlanHead.vue'
 import { placingOf } from '~~/core/plan/placing'
 import { PREPARE_KEYS as KEYS } from '~/keys'
 import { placingWords } from '~/words/prepare'
@@ -22,12 +21,11 @@ const selection = usePlanSelection(plan)
 const { selected, beside, choose } = selection
 const blocks = usePlanBlocks(plan, selection, locked)
 const files = usePlanFiles(plan)
-const picking = ref(false)
-/** What is open beneath the lanes. */
+/** What the finder is open for: a movement more, or another one in the place of the chosen block. */
+const finder = ref<'add' | 'swap' | null>(null)
+/** What is open beside the lanes. */
 const panel = ref<Panel | null>(plan.value.blocks.length === 0 ? 'compose' : null)
 const zoom = ref(1)
-const titleId = useId()
-const schoolId = useId()
 const left = computed(() => plan.value.minutes * 60 - meeting.timeline.seconds)
 const noWay = computed(() => [...new Set(meeting.timeline.noWay.map(({ rider }) => meeting.nameOf(rider)))])
 const STATE_WORDS = {
@@ -41,10 +39,22 @@ const stateWords = computed(() => {
   return isLead.value ? STATE_WORDS[state.value] : 'Only a lead changes the plan.'
 })
 
+/** The finder stays open for the next one; what takes a block's place is one. */
 function pick(movement: Movement): void {
-  blocks.add(movement)
-  picking.value = false
+  if (finder.value === 'swap' && selected.value !== null) {
+    blocks.swap(selected.value, movement)
+    finder.value = null
+  } else blocks.add(movement)
 }
+function find(what: 'add' | 'swap'): void {
+  if (locked.value || (what === 'swap' && selected.value === null)) return
+  panel.value = null
+  finder.value = what
+}
+const swapped = computed(() => {
+  const block = finder.value === 'swap' ? plan.value.blocks[selection.index.value] : undefined
+  return block ? (catalogue.value.movements.get(block.movement) ?? null) : null
+})
 /** A movement that was dragged in from the finder; the finder stays, for the next one. */
 function drop(id: string, before: string | null): void {
   const movement = catalogue.value.movements.get(id)
@@ -72,13 +82,22 @@ async function readFile(file: File): Promise<void> {
 function toggle(which: Panel): void {
   panel.value = panel.value === which ? null : which
 }
+watch(panel, (open) => open !== null && (finder.value = null))
+const PANEL_TITLES: Record<Panel, string> = {
+  compose: 'Compose',
+  checks: 'Checks',
+  coverage: 'Coverage',
+  versions: 'Versions',
+  block: 'Lane by lane',
+  settings: 'How it runs',
+}
 function zoomBy(factor: number): void {
   zoom.value = Math.min(4, Math.max(1, zoom.value * factor))
 }
 const again = () => blocks.insert(selection.chosen.value)
 useKeys(KEYS, {
-  add: () => (picking.value = !locked.value),
-  close: () => (picking.value = false),
+  add: () => find('add'),
+  close: () => ((finder.value = null), (panel.value = null)),
   next: () => selection.step(1),
   previous: () => selection.step(-1),
   nextToo: () => selection.extend(1),
@@ -92,6 +111,8 @@ useKeys(KEYS, {
   coverage: () => toggle('coverage'),
   compose: () => toggle('compose'),
   again,
+  swap: () => find('swap'),
+  lanes: () => selected.value !== null && toggle('block'),
   wider: () => zoomBy(1.4),
   narrower: () => zoomBy(1 / 1.4),
   remove: blocks.remove,
@@ -101,132 +122,66 @@ useKeys(KEYS, {
 </script>
 
 <template>
-  <div class="space-y-3" :class="picking ? 'lg:pr-[26rem]' : ''">
-    <MeetingHead>
-      <p class="ml-auto text-faint text-[0.94rem]" aria-live="polite" data-test="saved">
-        {{ stateWords }}
+  <div class="prepare -mt-4" :class="finder || panel ? 'lg:pr-[29rem]' : ''">
+    <MeetingHead class="min-h-11">
+      <p class="ml-auto text-faint text-[0.94rem] flex items-center gap-1">
+        <span aria-live="polite" data-test="saved">{{ stateWords }}</span>
+        <button
+          class="button button-quiet"
+          :disabled="!editor.canUndo || locked"
+          :title="KEYS.undo.shown"
+          @click="editor.undo"
+        >
+          Undo
+        </button>
+        <button
+          v-if="editor.canRedo"
+          class="button button-quiet"
+          :disabled="locked"
+          :title="KEYS.redo.shown"
+          @click="editor.redo"
+        >
+          Redo
+        </button>
       </p>
     </MeetingHead>
-    <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
-      <h1 class="sr-only">Prepare</h1>
-      <div class="flex-1 min-w-64">
-        <label class="label text-[0.94rem]" :for="titleId">Title of the plan</label>
-        <input
-          :id="titleId"
-          class="field"
-          :value="plan.title"
-          maxlength="120"
-          :disabled="locked"
-          @input="editor.apply({ edit: 'setTitle', title: textIn($event) })"
-        />
-      </div>
-      <NumberField
-        label="Length"
-        unit="min"
-        :value="plan.minutes"
-        :schema="Plan.shape.minutes"
-        :disabled="locked"
-        data-field="minutes"
-        @change="editor.apply({ edit: 'setMinutes', minutes: $event })"
-      />
-      <div class="w-48">
-        <label class="label text-[0.94rem]" :for="schoolId">School</label>
-        <select
-          :id="schoolId"
-          class="field"
-          :value="plan.school"
-          :disabled="locked"
-          :title="catalogue.schools.get(plan.school)?.belief"
-          @change="editor.apply({ edit: 'setSchool', school: textIn($event) as SchoolId })"
-        >
-          <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">
-            {{ school.name }}: {{ school.belief }}
-          </option>
-        </select>
-      </div>
-      <PlanSettings :plan="plan" :disabled="locked" @edit="editor.apply" />
-    </div>
-    <p v-if="notice" class="bg-mark-soft rounded-lg px-4 py-2 flex items-center gap-4" role="status" data-test="notice">
-      {{ notice }}<button class="underline ml-auto" @click="notice = ''">Good</button>
-    </p>
-
-    <PlanBar
-      v-if="plan.blocks.length > 0"
-      :minutes="plan.minutes"
+    <PlanHead
+      v-model:panel="panel"
+      :plan="plan"
       :seconds="meeting.timeline.seconds"
+      :checks="meeting.checks"
       :locked="locked"
-      :at="selection.index.value"
-      :count="plan.blocks.length"
-      @move="blocks.moveBy"
-      @remove="blocks.remove"
-      @add="picking = true"
-    />
-    <p v-if="noWay.length > 0" class="border-l-4 border-mark pl-3">
-      No safe way through this plan for {{ noWay.join(', ') }}: see the lanes below, or choose something else for them
-      in Gather.
-    </p>
-
-    <PlanPanels v-model:panel="panel" :checks="meeting.checks" :locked="locked">
-      <button class="button" :disabled="locked || selected === null" :title="KEYS.again.shown" @click="again">
-        Once more
-      </button>
-      <button
-        class="button"
-        :disabled="zoom <= 1"
-        :title="KEYS.narrower.shown"
-        aria-label="Narrower columns"
-        @click="zoomBy(1 / 1.4)"
-      >
-        −
-      </button>
-      <button
-        class="button"
-        :disabled="zoom >= 4"
-        :title="KEYS.wider.shown"
-        aria-label="Wider columns"
-        @click="zoomBy(1.4)"
-      >
-        +
-      </button>
+      :gather-at="`/meetings/${meeting.opened.meeting.id}/gather`"
+      @edit="editor.apply"
+      @add="find('add')"
+    >
       <PlanMenu
         :meeting-id="meeting.opened.meeting.id"
         :can-change="!locked"
         :is-lead="isLead"
+        :zoom="zoom"
+        @panel="toggle"
+        @zoom="zoomBy"
         @shelf="files.toShelf"
         @cues="files.saveCues"
-        @versions="toggle('versions')"
         @file="readFile"
       />
-    </PlanPanels>
+    </PlanHead>
+    <p
+      v-if="notice"
+      class="bg-mark-soft rounded-lg px-4 py-2 flex items-center gap-4 mb-2"
+      role="status"
+      data-test="notice"
+    >
+      {{ notice }}<button class="underline ml-auto" @click="notice = ''">Good</button>
+    </p>
+    <p v-if="noWay.length > 0" class="border-l-4 border-mark pl-3 mb-2">
+      No safe way through this plan for {{ noWay.join(', ') }}: see the lanes below, or choose something else for them
+      in Gather.
+    </p>
     <ul v-if="files.problems.value.length > 0" class="wrong" role="alert">
       <li v-for="words in files.problems.value" :key="words">{{ words }}</li>
     </ul>
-    <PlanChecks
-      v-if="panel === 'checks'"
-      :checks="meeting.checks"
-      :locked="locked"
-      @fix="editor.apply(...$event)"
-      @select="choose($event)"
-    />
-    <PlanCoverage
-      v-if="panel === 'coverage'"
-      :plan="plan"
-      :timeline="meeting.timeline"
-      :riders="meeting.ridersPresent"
-      :locked="locked"
-      @aim="editor.apply({ edit: 'setAim', aim: $event })"
-      @add="blocks.add($event)"
-    />
-    <ComposePanel v-if="panel === 'compose' && !locked" @take="take" />
-    <Suspense v-if="panel === 'versions'"
-      ><PlanVersions
-        :id="meeting.opened.meeting.id"
-        :key="state"
-        of="meeting"
-        :plan="plan"
-        :locked="locked"
-        @restore="files.restore"
-    /></Suspense>
     <PlanLanes
       v-if="plan.blocks.length > 0"
       v-model:zoom="zoom"
@@ -239,31 +194,74 @@ useKeys(KEYS, {
       :met="met"
       :locked="locked"
       :cost-of="costOf"
-      class="-mx-5"
+      class="-ml-5"
+      :class="finder || panel ? '' : '-mr-5'"
       @select="choose"
       @move="blocks.move"
       @add="drop"
     />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
-      <button class="button button-main" :disabled="locked" @click="picking = true">Add the first movement</button>
+      <button class="button button-main" :disabled="locked" @click="find('add')">Add the first movement</button>
     </div>
-    <BlockDetail
+    <BlockBar
       v-if="selected !== null && selection.index.value >= 0"
       :key="selected"
       :plan="plan"
       :block-id="selected"
       :locked="locked"
+      class="-ml-5 sticky bottom-0 z-20"
+      :class="finder || panel ? '' : '-mr-5'"
       @edit="editor.apply"
+      @move="blocks.moveBy"
+      @again="again"
+      @swap="find('swap')"
+      @lanes="toggle('block')"
+      @remove="blocks.remove"
     />
-    <div v-if="plan.blocks.length > 0" class="flex justify-end">
-      <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/gather`" class="button button-main">On to Gather</NuxtLink>
-    </div>
+    <SidePanel v-if="panel" :key="panel" :title="PANEL_TITLES[panel]" @close="panel = null">
+      <PlanChecks
+        v-if="panel === 'checks'"
+        :checks="meeting.checks"
+        :locked="locked"
+        @fix="editor.apply(...$event)"
+        @select="choose($event)"
+      />
+      <PlanCoverage
+        v-else-if="panel === 'coverage'"
+        :plan="plan"
+        :timeline="meeting.timeline"
+        :riders="meeting.ridersPresent"
+        :locked="locked"
+        @aim="editor.apply({ edit: 'setAim', aim: $event })"
+        @add="blocks.add($event)"
+      />
+      <ComposePanel v-else-if="panel === 'compose' && !locked" @take="take" />
+      <Suspense v-else-if="panel === 'versions'"
+        ><PlanVersions
+          :id="meeting.opened.meeting.id"
+          :key="state"
+          of="meeting"
+          :plan="plan"
+          :locked="locked"
+          @restore="files.restore"
+      /></Suspense>
+      <PlanSettings v-else-if="panel === 'settings'" :plan="plan" :disabled="locked" @edit="editor.apply" />
+      <BlockDetail
+        v-else-if="panel === 'block' && selected !== null && selection.index.value >= 0"
+        :key="selected"
+        :plan="plan"
+        :block-id="selected"
+        :locked="locked"
+        @edit="editor.apply"
+      />
+    </SidePanel>
     <MovementPicker
-      v-if="picking"
-      :at="selection.index.value + 1"
+      v-if="finder"
+      :at="selection.index.value + (finder === 'add' ? 1 : 0)"
       :free-seconds="left"
-      @close="picking = false"
+      :like="swapped"
+      @close="finder = null"
       @pick="pick"
     />
   </div>

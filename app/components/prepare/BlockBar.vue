@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import { addSeconds, format } from 'date-fns'
+import { entryAt } from '~~/core/entries'
+import { TIERS } from '~~/core/catalogue/words'
+import { doseWords, roundsWords } from '~~/core/plan/doseWords'
+import type { Edit } from '~~/core/plan/edits'
+import type { Plan } from '~~/core/plan/plan'
+import { PREPARE_KEYS as KEYS } from '~/keys'
+import { clockWords } from '~/words/clock'
+import { TIER_NAMES } from '~/words/tiers'
+
+/** The chosen block beneath the lanes: its dose as a sentence, lane by lane who does what, what can be done with it. */
+const { plan, blockId, locked } = defineProps<{ plan: Plan; blockId: string; locked: boolean }>()
+const emit = defineEmits<{ edit: [edit: Edit]; move: [by: 1 | -1]; again: []; swap: []; lanes: []; remove: [] }>()
+const meeting = useMeeting()
+const { catalogue } = storeToRefs(useCatalogue())
+const index = computed(() => plan.blocks.findIndex((block) => block.id === blockId))
+const block = computed(() => entryAt(plan.blocks, index.value))
+const movement = computed(() => catalogue.value.movements.get(block.value.movement))
+const time = computed(() => meeting.timeline.blocks[index.value])
+const begins = computed(() => format(addSeconds(meeting.opened.meeting.startsAt, time.value?.startsAt ?? 0), 'HH:mm'))
+const rounds = computed(
+  () =>
+    roundsWords(block.value.rounds, movement.value?.sides ?? 'both', block.value.sideOrder, block.value.catchUp) ||
+    'one round',
+)
+/** More names than these are a number. */
+const NAMES_AT_MOST = 4
+const namesOf = (names: string[]) =>
+  names.length > NAMES_AT_MOST ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(', ')
+const lanes = computed(() =>
+  TIERS.flatMap((tier) => {
+    if (!time.value?.lanes[tier]) return []
+    const rungs = new Map<string, { name: string; level: number; people: string[] }>()
+    const breathing: string[] = []
+    for (const rider of meeting.ridersPresent.filter((one) => one.tier === tier)) {
+      const offer = rider.offers[index.value]?.[0]
+      const name = meeting.calledOf(rider.id)
+      if (!offer?.variation || offer.kind === 'breath') breathing.push(name)
+      else {
+        const { id, name: called, level } = offer.variation
+        const known = rungs.get(id)
+        if (known) known.people.push(name)
+        else rungs.set(id, { name: called, level, people: [name] })
+      }
+    }
+    const [most, ...others] = [...rungs.values()].toSorted((a, b) => b.people.length - a.people.length)
+    return [{ tier, most, others, breathing }]
+  }),
+)
+const way = computed(() => Math.round(time.value?.changeoverSeconds ?? 0))
+/** More than this to get somewhere is worth a look. */
+const LONG_WAY_SECONDS = 20
+</script>
+
+<template>
+  <section
+    :aria-label="movement?.name"
+    class="block-bar bg-raised border-t-2 border-action grid gap-x-8 gap-y-2 px-5 py-2.5 xl:grid-cols-[minmax(0,29rem)_minmax(0,1fr)_15rem]"
+  >
+    <div class="min-w-0">
+      <div class="leading-tight flex flex-wrap items-baseline gap-x-2.5">
+        <h2 class="text-[1.15rem]">{{ movement?.name ?? block.movement }}</h2>
+        <span class="text-faint text-[0.94rem] numerals"
+          >block {{ index + 1 }} of {{ plan.blocks.length }}, at {{ begins }}, takes
+          {{ clockWords(time?.seconds ?? 0) }}</span
+        >
+      </div>
+      <p class="flex flex-wrap items-center gap-x-1" data-test="sentence">
+        <Popover class="relative"
+          ><PopoverButton class="touch" :disabled="locked" aria-label="The dose">{{
+            doseWords(block.dose)
+          }}</PopoverButton
+          ><PopoverPanel class="pop"
+            ><DoseFields
+              :dose="block.dose"
+              :disabled="locked"
+              @change="emit('edit', { edit: 'setDose', id: blockId, dose: $event })" /></PopoverPanel></Popover
+        ><span>,</span>
+        <Popover class="relative"
+          ><PopoverButton class="touch" :disabled="locked" aria-label="Rounds, sides and rest"
+            >{{ rounds
+            }}<template v-if="block.restSeconds > 0">, rest {{ block.restSeconds }} s</template></PopoverButton
+          ><PopoverPanel class="pop"
+            ><RoundsFields
+              :block="block"
+              :sides="movement?.sides ?? 'both'"
+              :disabled="locked"
+              @edit="emit('edit', $event)" /></PopoverPanel
+        ></Popover>
+      </p>
+      <DoseSentence
+        :key="block.id"
+        :block="block"
+        :sides="movement?.sides ?? 'both'"
+        :disabled="locked"
+        @edit="emit('edit', $event)"
+      />
+    </div>
+    <ul class="min-w-0 leading-tight text-[0.94rem] space-y-0.5">
+      <li v-for="{ tier, most, others, breathing } in lanes" :key="tier" class="flex items-center gap-2 min-h-7">
+        <TierGlyph :tier="tier" :level="most?.level ?? null" :size="26" :label="TIER_NAMES[tier]" />
+        <span class="truncate"
+          ><b>{{ most?.name ?? 'Breath' }}</b> {{ most ? namesOf(most.people) : '' }}</span
+        >
+        <span v-for="other in others" :key="other.name" class="flex items-center gap-1 text-faint shrink-0"
+          ><TierGlyph :tier="tier" :level="other.level" :size="24" :label="other.name" />{{
+            other.people.length > 2 ? `${other.people.length} people` : other.people.join(', ')
+          }}</span
+        >
+        <span v-if="breathing.length > 0" class="flex items-center gap-1 text-faint shrink-0"
+          ><MarkGlyph mark="breath" :size="20" label="" />{{ namesOf(breathing) }}
+          {{ breathing.length === 1 ? 'breathes' : 'breathe' }}</span
+        >
+      </li>
+      <li v-if="way > 0" class="flex items-center gap-3">
+        <span class="rounded-lg px-2" :class="way > LONG_WAY_SECONDS ? 'bg-mark-soft' : ''"
+          >Getting there takes {{ clockWords(way) }}</span
+        >
+      </li>
+    </ul>
+    <div class="grid grid-cols-2 gap-x-2 content-start justify-items-start max-xl:flex max-xl:flex-wrap">
+      <button
+        class="button button-quiet"
+        :disabled="locked || index < 1"
+        :title="KEYS.earlier.shown"
+        @click="emit('move', -1)"
+      >
+        ← Earlier
+      </button>
+      <button
+        class="button button-quiet"
+        :disabled="locked || index === plan.blocks.length - 1"
+        :title="KEYS.later.shown"
+        @click="emit('move', 1)"
+      >
+        Later →
+      </button>
+      <button class="button button-quiet" :disabled="locked" @click="emit('again')">
+        Once more <kbd class="key">{{ KEYS.again.shown }}</kbd>
+      </button>
+      <button class="button button-quiet" :disabled="locked" @click="emit('swap')">
+        Swap <kbd class="key">{{ KEYS.swap.shown }}</kbd>
+      </button>
+      <button class="button button-quiet" @click="emit('lanes')">Lane by lane</button>
+      <button class="button button-quiet" :disabled="locked" :title="KEYS.remove.shown" @click="emit('remove')">
+        Remove
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.touch {
+  min-height: 44px;
+  font-weight: 600;
+  font-size: 1.05rem;
+  border-bottom: 2.5px solid var(--action);
+  line-height: 1.2;
+  margin-block: -4px;
+}
+.touch:disabled {
+  border-bottom-color: transparent;
+}
+.pop {
+  position: absolute;
+  left: 0;
+  bottom: calc(100% + 8px);
+  z-index: 40;
+  width: max-content;
+  max-width: min(38rem, 90vw);
+  background: var(--raised);
+  border: 1px solid var(--line);
+  border-radius: 16px;
+  padding: 1rem;
+  box-shadow: 0 12px 32px rgb(0 0 0 / 0.18);
+}
+</style>
