@@ -15,7 +15,7 @@ const PLACES = [
   <div class="min-h-dvh flex flex-col">
     <a href="#main" class="skip-link">Skip to the main part</a>
     <header class="border-b border-line no-print">
-      <div class="mx-auto max-w-[1400px] px-5 flex items-center gap-x-6 gap-y-1 flex-wrap min-h-14">
+      <div class="mx-auto max-w-[1400px] px-5 flex items-center gap-x-6 gap-y-1 flex-wrap min-h-[51px]">
         <NuxtLink to="/" class="flex items-center gap-2.5 font-semibold text-action py-2">
           <svg viewBox="0 0 32 32" width="26" height="26" aria-hidden="true">
             <circle
@@ -35,7 +35,7 @@ const PLACES = [
             v-for="place in PLACES"
             :key="place.to"
             :to="place.to"
-            class="px-3 py-2.5 rounded-lg hover:bg-sunk"
+            class="px-3 py-2 min-h-11 flex items-center rounded-lg hover:bg-sunk"
             exact-active-class="font-semibold underline underline-offset-8 decoration-2 decoration-action"
             >{{ place.name }}</NuxtLink
           >

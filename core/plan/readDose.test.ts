@@ -28,9 +28,23 @@ describe('a dose in the field’s words', () => {
     ['5 circles each way', { dose: { kind: 'circle', perDirection: 5, perCircle: 4 } }],
     ['12 swings', { dose: { kind: 'swing', count: 12, perSwing: 2 } }],
     ['3 rounds', { dose: { kind: 'hold', seconds: 20 }, rounds: 3 }],
+    ['2 x 6 slow', { dose: { kind: 'reps', count: 6 }, rounds: 2 }],
+    ['2 × 6 slow each side, rest 10 s', { dose: { kind: 'reps', count: 6 }, rounds: 2, restSeconds: 10 }],
+    ['30 sec each side twice', { dose: { kind: 'hold', seconds: 30 }, rounds: 2 }],
+    ['30 secs, three times', { dose: { kind: 'hold', seconds: 30 }, rounds: 3 }],
+    ['3 x 30 seconds', { dose: { kind: 'hold', seconds: 30 }, rounds: 3 }],
+    ['8 slow, last 10 s × 2', { dose: { kind: 'reps', count: 8, lastHold: 10 }, rounds: 2 }],
+    ['10 reps once', { dose: { kind: 'reps', count: 10 }, rounds: 1 }],
     ['22,5 s hold', { dose: { kind: 'hold', seconds: 22.5 } }],
   ])('“%s”', (text, expected) => {
     expect(readDose(text, now)).toMatchObject(expected)
+  })
+  it('takes a number alone for what is counted already, and seconds alone for what is pressed', () => {
+    const reps = { kind: 'reps', count: 10, out: 2, pause: 0, back: 2, between: 0, lastHold: 0 } as const
+    expect(readDose('2 x 6', { ...now, dose: reps })).toMatchObject({ dose: { ...reps, count: 6 }, rounds: 2 })
+    expect(readDose('last 5 s', { ...now, dose: reps })).toMatchObject({ dose: { ...reps, lastHold: 5 } })
+    const press = { kind: 'press', seconds: 30, effort: 50, ramp: 2 } as const
+    expect(readDose('20 s', { ...now, dose: press })).toMatchObject({ dose: { ...press, seconds: 20 } })
   })
   it.each([
     ['30 s hold and a somersault', 'somersault'],

@@ -13,7 +13,9 @@ export interface BlockDose {
 }
 
 const NUMBER = '(\\d+(?:[.,]\\d+)?)'
-const SECONDS = `${NUMBER}\\s*(?:s|sec|seconds?)`
+const SECONDS = `${NUMBER}\\s*(?:seconds?|secs?|s)\\b`
+/** How often, in a word. */
+const TIMES: Record<string, number> = { once: 1, twice: 2, 'two times': 2, 'three times': 3, 'four times': 4 }
 
 /**
  * Reads a dose in the field's own words: "30 s hold, each side, 2 rounds, one side first", "10 slow repetitions 2/1/3,
@@ -27,6 +29,9 @@ const SECONDS = `${NUMBER}\\s*(?:s|sec|seconds?)`
  */
 export function readDose(text: string, now: BlockDose): BlockDose | { wrong: string } {
   let rest = ` ${text.toLowerCase().replaceAll('×', ' x ').replaceAll('–', '-')} `
+    // "2 x 6" is two rounds of six; "6 x 2" of something that is named is two rounds of it.
+    .replace(/(\d+)\s*x\s*(?=\d)/, (_, rounds) => `${rounds} rounds, `)
+    .replace(new RegExp(`\\b(${Object.keys(TIMES).join('|')})\\b`), (word) => `${TIMES[word]} rounds`)
   const take = (pattern: string): string[] | null => {
     const found = new RegExp(pattern).exec(rest)
     if (!found) return null
@@ -105,12 +110,18 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
   if (circle) return { kind: 'circle', perDirection: number(circle[0], 5), perCircle: same('circle').perCircle ?? 4 }
   const swing = take(`${NUMBER}\\s*(?:loose\\s*)?swings?`)
   if (swing) return { kind: 'swing', count: number(swing[0], 10), perSwing: same('swing').perSwing ?? 2 }
-  return repetitionsIn(take, number, same('reps')) ?? holdIn(take, number)
+  return repetitionsIn(take, number, same('reps'), now.kind === 'reps') ?? holdIn(take, number, now)
 }
 
-function repetitionsIn(take: Take, number: ReadNumber, before: Record<string, number>): unknown {
-  const last = take(`${SECONDS}\\s*(?:hold\\s*)?on the last`)
-  const reps = take(`${NUMBER}\\s*(?:slow\\s*)?(?:repetitions?|reps?)(?:\\s*${NUMBER}/${NUMBER}/${NUMBER})?`)
+function repetitionsIn(take: Take, number: ReadNumber, before: Record<string, number>, isCounted: boolean): unknown {
+  const last =
+    take(`${SECONDS}\\s*(?:hold\\s*)?on the last`) ?? take(`(?:hold )?(?:the )?last(?: for| one)?\\s*${SECONDS}`)
+  const reps =
+    take(`${NUMBER}\\s*(?:slow\\s*)?(?:repetitions?|reps?|times)(?:\\s*${NUMBER}/${NUMBER}/${NUMBER})?`) ??
+    take(`${NUMBER}\\s*slow(?:ly)?\\b`) ??
+    // A number alone is what is counted already.
+    (isCounted ? take(`(?:^|[\\s,])${NUMBER}(?=[\\s,]*$|,)`) : null)
+  if (!reps && last && isCounted) return { ...before, kind: 'reps', lastHold: number(last[0], 0) }
   if (!reps) return null
   return {
     kind: 'reps',
@@ -123,7 +134,12 @@ function repetitionsIn(take: Take, number: ReadNumber, before: Record<string, nu
   }
 }
 
-function holdIn(take: Take, number: ReadNumber): unknown {
+/** Seconds alone are held, or pressed where it is a press. */
+function holdIn(take: Take, number: ReadNumber, now: Dose): unknown {
   const hold = take(`${SECONDS}\\s*hold`) ?? take(`hold(?: for)?\\s*${SECONDS}`)
-  return hold ? { kind: 'hold', seconds: number(hold[0], 30) } : null
+  if (hold) return { kind: 'hold', seconds: number(hold[0], 30) }
+  const alone = take(SECONDS)
+  if (!alone) return null
+  const isPressed = now.kind === 'press' || now.kind === 'target'
+  return { ...(isPressed ? now : { kind: 'hold' }), seconds: number(alone[0], 30) }
 }

@@ -55,6 +55,7 @@ describe('the weaker side once more', () => {
   it('is put into a block, says who does it, takes its seconds, and is undone', async () => {
     await visitor.open(`/meetings/${meeting.id}/prepare`)
     await visitor.clickAt(`[data-block="${block.id}"]`)
+    await visitor.press('l')
     const sum = () => visitor.page.$eval('[data-test="block-sum"]', (one) => one.textContent)
     const before = await sum()
     await visitor.clickAt('[data-field="catch-up"]')

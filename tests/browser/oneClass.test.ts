@@ -91,6 +91,9 @@ describe('prepare', () => {
     await visitor.type('sit to stand')
     await visitor.press('Enter')
     await visitor.sees('Sit to stand', 'section[aria-label="Sit to stand"]')
+    // The finder stays, for the next one.
+    await visitor.sees('Sit to stand is in.', '[role="dialog"]')
+    await visitor.press('Escape')
     await visitor.press('Alt+ArrowRight')
     await visitor.sees('Saved', '[data-test="saved"]')
     await expect.poll(blocks, SOON).toEqual([before[0], before[1], 'sit-to-stand', ...before.slice(2)])
@@ -138,6 +141,7 @@ describe('prepare', () => {
     const total = () =>
       visitor.page.$eval('[data-test="total-seconds"]', (element) => Number(element.getAttribute('data-seconds')))
     const before = await total()
+    await visitor.click('Lane by lane')
     await visitor.fill('Hold', '45')
     expect(await total()).toBe(before + 2 * 15)
     await visitor.fill('Hold', '-3')

@@ -156,13 +156,16 @@ export class Visitor {
     this.actions += 1
     await this.page.locator(selector).click()
   }
-  /** Replaces what stands in the field with this label; `button` names the form by what its button says. */
+  /**
+   * Replaces what stands in the field with this label, seen or only heard; `button` names the form by what its button
+   * says.
+   */
   async fill(label: string, text: string, button = ''): Promise<void> {
     this.actions += 1
     const form = button === '' ? '' : `//form[.//button[contains(., ${quoted(button)})]]`
-    const field = await this.page.waitForSelector(
-      `::-p-xpath(${form}//*[@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for])`,
-    )
+    const named = `@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for`
+    const heard = `(self::input or self::textarea) and starts-with(@aria-label, ${quoted(label)})`
+    const field = await this.page.waitForSelector(`::-p-xpath(${form}//*[${named} or (${heard})])`)
     await field!.click({ count: 3 })
     await this.page.keyboard.press('Backspace')
     await field!.type(text.slice(0, -1))
@@ -287,7 +290,7 @@ export class Visitor {
           .map((node) => `${violation.id}: ${node.target.join(' ')} ${node.failureSummary ?? ''}`),
       )
     })
-    expect(problems).toEqual([])
+    expect(problems.join('\n')).toBe('')
   }
 }
 

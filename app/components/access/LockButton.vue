@@ -19,7 +19,7 @@ async function lockNow(): Promise<void> {
 
 <template>
   <Popover class="relative">
-    <PopoverButton class="button">Lock</PopoverButton>
+    <PopoverButton class="button button-quiet">Lock</PopoverButton>
     <PopoverPanel
       class="absolute right-0 z-30 mt-2 w-72 max-w-[90vw] bg-raised border border-line rounded-2xl shadow-xl p-4"
       focus

@@ -107,7 +107,6 @@ const moreOf = ({ tier, level, mark }: Station) =>
         :key="station.id"
         role="button"
         tabindex="0"
-        :aria-label="station.name"
         :aria-describedby="`${id}-${station.id}`"
         :aria-pressed="selected === station.id"
         class="cursor-pointer station"
@@ -160,7 +159,6 @@ const moreOf = ({ tier, level, mark }: Station) =>
           :font-size="name.px"
           font-weight="600"
           fill="var(--ink)"
-          aria-hidden="true"
         >
           {{ name.text }}
         </text>

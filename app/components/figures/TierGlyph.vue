@@ -29,6 +29,8 @@ const SHAPES: Record<Tier, { path: string; top: number; bottom: number; text: [n
 const id = useId()
 const shape = computed(() => SHAPES[tier])
 const fillTop = computed(() => shape.value.bottom - ((level ?? 0) / 5) * (shape.value.bottom - shape.value.top))
+/** Twelve px at least, however small the glyph is. */
+const digit = computed(() => Math.max(13, (12 * 40) / size))
 const words = computed(() => label || `${tier}${level === null ? '' : `, level ${level} ${LEVEL_NAMES[level] ?? ''}`}`)
 </script>
 
@@ -62,7 +64,7 @@ const words = computed(() => label || `${tier}${level === null ? '' : `, level $
       :y="shape.text[1]"
       text-anchor="middle"
       dominant-baseline="central"
-      font-size="13"
+      :font-size="digit"
       font-weight="750"
       fill="var(--ink)"
     >

@@ -24,18 +24,18 @@ const steps = computed(() => STEPS.filter((step) => step.to !== 'reflect' || isL
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-x-8 gap-y-2 no-print">
-    <div>
-      <p class="font-semibold text-lg leading-tight">{{ view.circle.name }}</p>
-      <p class="text-faint text-[0.94rem]">{{ when }} · {{ view.venue.name }}</p>
-    </div>
-    <nav aria-label="Steps of the meeting" class="flex flex-wrap items-center">
+  <div class="flex flex-wrap items-center gap-x-6 gap-y-1 min-h-11 no-print">
+    <p class="flex flex-wrap items-baseline gap-x-3 leading-tight">
+      <span class="font-semibold text-[1.1rem]">{{ view.circle.name }}</span>
+      <span class="text-faint text-[0.94rem]" :title="view.venue.name">{{ when }}</span>
+    </p>
+    <nav aria-label="Steps of the meeting" class="flex flex-wrap items-center xl:mx-auto">
       <template v-for="(step, at) in steps" :key="step.to">
-        <span v-if="at > 0" class="hidden sm:block w-6 border-t-2 border-line" aria-hidden="true" />
+        <span v-if="at > 0" class="hidden xl:block w-5 border-t-2 border-line" aria-hidden="true" />
         <NuxtLink
           :to="`/meetings/${view.meeting.id}/${step.to}`"
-          class="flex items-center gap-2 min-h-11 px-3 rounded-full hover:bg-sunk"
-          :class="route.path.endsWith(step.to) ? 'bg-action-soft font-semibold' : ''"
+          class="flex items-center gap-2 min-h-11 px-2.5 border-b-3 hover:bg-sunk"
+          :class="route.path.endsWith(step.to) ? 'border-action font-semibold' : 'border-transparent'"
         >
           <span
             class="size-3 rounded-full border-2 border-action"
@@ -46,7 +46,7 @@ const steps = computed(() => STEPS.filter((step) => step.to !== 'reflect' || isL
       </template>
     </nav>
     <slot />
-    <div class="ml-auto flex gap-2">
+    <div class="flex">
       <ScreenPasses />
       <LockButton />
     </div>

@@ -41,7 +41,7 @@ const countWords = ({ screens }: ScreenPass) =>
 
 <template>
   <Popover class="relative">
-    <PopoverButton class="button" @click="look">Screens</PopoverButton>
+    <PopoverButton class="button button-quiet" @click="look">Screens</PopoverButton>
     <PopoverPanel
       class="absolute right-0 z-30 mt-2 w-[25rem] max-w-[90vw] bg-raised border border-line rounded-2xl shadow-xl p-4 space-y-3"
       data-test="screen-passes"

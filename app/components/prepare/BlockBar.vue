@@ -55,125 +55,99 @@ const LONG_WAY_SECONDS = 20
 </script>
 
 <template>
-  <section
-    :aria-label="movement?.name"
-    class="block-bar bg-raised border-t-2 border-action grid gap-x-8 gap-y-2 px-5 py-2.5 xl:grid-cols-[minmax(0,29rem)_minmax(0,1fr)_15rem]"
-  >
-    <div class="min-w-0">
-      <div class="leading-tight flex flex-wrap items-baseline gap-x-2.5">
-        <h2 class="text-[1.15rem]">{{ movement?.name ?? block.movement }}</h2>
-        <span class="text-faint text-[0.94rem] numerals"
-          >block {{ index + 1 }} of {{ plan.blocks.length }}, at {{ begins }}, takes
-          {{ clockWords(time?.seconds ?? 0) }}</span
-        >
+  <section :aria-label="movement?.name" class="@container bg-raised border-t-2 border-action">
+    <div
+      class="grid gap-x-8 gap-y-2 px-5 py-2 @min-[760px]:grid-cols-[minmax(0,1fr)_15rem] @min-[1000px]:grid-cols-[minmax(0,29rem)_minmax(0,1fr)_15rem]"
+    >
+      <div class="min-w-0">
+        <div class="leading-tight flex flex-wrap items-baseline gap-x-2.5">
+          <h2 class="text-[1.15rem]">{{ movement?.name ?? block.movement }}</h2>
+          <span class="text-faint text-[0.94rem] numerals"
+            >block {{ index + 1 }} of {{ plan.blocks.length }}, at {{ begins }}, takes
+            {{ clockWords(time?.seconds ?? 0) }}</span
+          >
+        </div>
+        <p class="flex flex-wrap items-center gap-x-1" data-test="sentence">
+          <Popover class="relative"
+            ><PopoverButton class="touched-word" :disabled="locked" title="The dose">{{
+              doseWords(block.dose)
+            }}</PopoverButton
+            ><PopoverPanel class="touched-panel"
+              ><DoseFields
+                :dose="block.dose"
+                :disabled="locked"
+                @change="emit('edit', { edit: 'setDose', id: blockId, dose: $event })" /></PopoverPanel
+          ></Popover>
+          <Popover class="relative"
+            ><PopoverButton class="touched-word" :disabled="locked" title="Rounds, sides and rest"
+              >{{ rounds
+              }}<template v-if="block.restSeconds > 0">, rest {{ block.restSeconds }} s</template></PopoverButton
+            ><PopoverPanel class="touched-panel"
+              ><RoundsFields
+                :block="block"
+                :sides="movement?.sides ?? 'both'"
+                :disabled="locked"
+                @edit="emit('edit', $event)" /></PopoverPanel
+          ></Popover>
+        </p>
+        <DoseSentence
+          :key="block.id"
+          :block="block"
+          :sides="movement?.sides ?? 'both'"
+          :disabled="locked"
+          @edit="emit('edit', $event)"
+        />
       </div>
-      <p class="flex flex-wrap items-center gap-x-1" data-test="sentence">
-        <Popover class="relative"
-          ><PopoverButton class="touch" :disabled="locked" aria-label="The dose">{{
-            doseWords(block.dose)
-          }}</PopoverButton
-          ><PopoverPanel class="pop"
-            ><DoseFields
-              :dose="block.dose"
-              :disabled="locked"
-              @change="emit('edit', { edit: 'setDose', id: blockId, dose: $event })" /></PopoverPanel></Popover
-        ><span>,</span>
-        <Popover class="relative"
-          ><PopoverButton class="touch" :disabled="locked" aria-label="Rounds, sides and rest"
-            >{{ rounds
-            }}<template v-if="block.restSeconds > 0">, rest {{ block.restSeconds }} s</template></PopoverButton
-          ><PopoverPanel class="pop"
-            ><RoundsFields
-              :block="block"
-              :sides="movement?.sides ?? 'both'"
-              :disabled="locked"
-              @edit="emit('edit', $event)" /></PopoverPanel
-        ></Popover>
-      </p>
-      <DoseSentence
-        :key="block.id"
-        :block="block"
-        :sides="movement?.sides ?? 'both'"
-        :disabled="locked"
-        @edit="emit('edit', $event)"
-      />
-    </div>
-    <ul class="min-w-0 leading-tight text-[0.94rem] space-y-0.5">
-      <li v-for="{ tier, most, others, breathing } in lanes" :key="tier" class="flex items-center gap-2 min-h-7">
-        <TierGlyph :tier="tier" :level="most?.level ?? null" :size="26" :label="TIER_NAMES[tier]" />
-        <span class="truncate"
-          ><b>{{ most?.name ?? 'Breath' }}</b> {{ most ? namesOf(most.people) : '' }}</span
+      <ul class="hidden @min-[1000px]:block min-w-0 leading-tight text-[0.94rem]">
+        <li v-for="{ tier, most, others, breathing } in lanes" :key="tier" class="flex items-center gap-2 min-h-[26px]">
+          <TierGlyph :tier="tier" :level="most?.level ?? null" :size="26" :label="TIER_NAMES[tier]" />
+          <span class="truncate"
+            ><b>{{ most?.name ?? 'Breath' }}</b> {{ most ? namesOf(most.people) : '' }}</span
+          >
+          <span v-for="other in others" :key="other.name" class="flex items-center gap-1 text-faint shrink-0"
+            ><TierGlyph :tier="tier" :level="other.level" :size="24" :label="other.name" />{{
+              other.people.length > 2 ? `${other.people.length} people` : other.people.join(', ')
+            }}</span
+          >
+          <span v-if="breathing.length > 0" class="flex items-center gap-1 text-faint shrink-0"
+            ><MarkGlyph mark="breath" :size="20" label="" />{{ namesOf(breathing) }}
+            {{ breathing.length === 1 ? 'breathes' : 'breathe' }}</span
+          >
+        </li>
+        <li v-if="way > 0" class="flex items-center gap-3">
+          <span class="rounded-lg px-2" :class="way > LONG_WAY_SECONDS ? 'bg-mark-soft' : ''"
+            >Getting there takes {{ clockWords(way) }}</span
+          >
+        </li>
+      </ul>
+      <div class="flex flex-wrap gap-x-2 content-start justify-items-start @min-[760px]:grid @min-[760px]:grid-cols-2">
+        <button
+          class="button button-quiet"
+          :disabled="locked || index < 1"
+          :title="KEYS.earlier.shown"
+          @click="emit('move', -1)"
         >
-        <span v-for="other in others" :key="other.name" class="flex items-center gap-1 text-faint shrink-0"
-          ><TierGlyph :tier="tier" :level="other.level" :size="24" :label="other.name" />{{
-            other.people.length > 2 ? `${other.people.length} people` : other.people.join(', ')
-          }}</span
+          ← Earlier
+        </button>
+        <button
+          class="button button-quiet"
+          :disabled="locked || index === plan.blocks.length - 1"
+          :title="KEYS.later.shown"
+          @click="emit('move', 1)"
         >
-        <span v-if="breathing.length > 0" class="flex items-center gap-1 text-faint shrink-0"
-          ><MarkGlyph mark="breath" :size="20" label="" />{{ namesOf(breathing) }}
-          {{ breathing.length === 1 ? 'breathes' : 'breathe' }}</span
-        >
-      </li>
-      <li v-if="way > 0" class="flex items-center gap-3">
-        <span class="rounded-lg px-2" :class="way > LONG_WAY_SECONDS ? 'bg-mark-soft' : ''"
-          >Getting there takes {{ clockWords(way) }}</span
-        >
-      </li>
-    </ul>
-    <div class="grid grid-cols-2 gap-x-2 content-start justify-items-start max-xl:flex max-xl:flex-wrap">
-      <button
-        class="button button-quiet"
-        :disabled="locked || index < 1"
-        :title="KEYS.earlier.shown"
-        @click="emit('move', -1)"
-      >
-        ← Earlier
-      </button>
-      <button
-        class="button button-quiet"
-        :disabled="locked || index === plan.blocks.length - 1"
-        :title="KEYS.later.shown"
-        @click="emit('move', 1)"
-      >
-        Later →
-      </button>
-      <button class="button button-quiet" :disabled="locked" @click="emit('again')">
-        Once more <kbd class="key">{{ KEYS.again.shown }}</kbd>
-      </button>
-      <button class="button button-quiet" :disabled="locked" @click="emit('swap')">
-        Swap <kbd class="key">{{ KEYS.swap.shown }}</kbd>
-      </button>
-      <button class="button button-quiet" @click="emit('lanes')">Lane by lane</button>
-      <button class="button button-quiet" :disabled="locked" :title="KEYS.remove.shown" @click="emit('remove')">
-        Remove
-      </button>
+          Later →
+        </button>
+        <button class="button button-quiet" :disabled="locked" @click="emit('again')">
+          Once more <kbd class="key">{{ KEYS.again.shown }}</kbd>
+        </button>
+        <button class="button button-quiet" :disabled="locked" @click="emit('swap')">
+          Swap <kbd class="key">{{ KEYS.swap.shown }}</kbd>
+        </button>
+        <button class="button button-quiet" @click="emit('lanes')">Lane by lane</button>
+        <button class="button button-quiet" :disabled="locked" :title="KEYS.remove.shown" @click="emit('remove')">
+          Remove
+        </button>
+      </div>
     </div>
   </section>
 </template>
-
-<style scoped>
-.touch {
-  min-height: 44px;
-  font-weight: 600;
-  font-size: 1.05rem;
-  border-bottom: 2.5px solid var(--action);
-  line-height: 1.2;
-  margin-block: -4px;
-}
-.touch:disabled {
-  border-bottom-color: transparent;
-}
-.pop {
-  position: absolute;
-  left: 0;
-  bottom: calc(100% + 8px);
-  z-index: 40;
-  width: max-content;
-  max-width: min(38rem, 90vw);
-  background: var(--raised);
-  border: 1px solid var(--line);
-  border-radius: 16px;
-  padding: 1rem;
-  box-shadow: 0 12px 32px rgb(0 0 0 / 0.18);
-}
-</style>

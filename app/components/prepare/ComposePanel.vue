@@ -91,17 +91,23 @@ const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : 
 const honesty = computed(() => {
   if (state.value === 'looking') return 'Looking …'
   if (!plan.value) return ''
-  return `${Math.round(took.value)} ms. ${gapWords(gap.value)}`
+  if (gap.value === null) return 'Whether anything is better is still looked for …'
+  return gap.value < CLEARLY
+    ? 'Nothing clearly better was found.'
+    : 'Something better may exist: change a wish, and ask again.'
 })
-function gapWords(share: number | null): string {
-  if (share === null) return 'How much better any plan could be is being proven …'
-  if (share < 0.005) return 'Proven: no plan is better.'
-  return `Proven: no plan is more than ${(share * 100).toFixed(1)} % better.`
-}
+/** A difference that can be noticed. */
+const CLEARLY = 0.05
+const whyWords = computed(() => {
+  if (gap.value === null) return ''
+  const share =
+    gap.value < 0.005 ? 'No plan is better' : `No plan is more than ${(gap.value * 100).toFixed(1)} % better`
+  return `${share}, by the weights of the aim; found in ${Math.round(took.value)} ms.`
+})
 </script>
 
 <template>
-  <section aria-label="Compose" class="border border-line rounded-xl p-4 space-y-4 bg-raised">
+  <section aria-label="Compose" class="space-y-4">
     <AimFields v-model="aim" />
     <div class="flex flex-wrap gap-x-6 gap-y-2 items-end">
       <label class="flex items-center gap-2 min-h-11"
@@ -173,6 +179,10 @@ function gapWords(share: number | null): string {
       </button>
     </p>
     <p v-if="honesty" class="text-faint" aria-live="polite" data-test="honesty">{{ honesty }}</p>
+    <details v-if="whyWords" class="text-faint text-[0.94rem]">
+      <summary class="cursor-pointer">Why</summary>
+      {{ whyWords }}
+    </details>
     <ul
       v-if="answer && answer.unmet.length > 0"
       class="border-l-4 border-mark pl-3 space-y-1"

@@ -45,7 +45,7 @@ function apply(): void {
       <input
         :id="id"
         v-model="typed"
-        class="field max-w-60"
+        class="field flex-1 min-w-0"
         :class="wrong ? 'field-wrong' : ''"
         aria-label="The dose in words"
         :aria-invalid="wrong ? true : undefined"
@@ -56,8 +56,8 @@ function apply(): void {
         @keydown.enter.prevent="apply"
         @change="apply"
       />
-      <span :id="`${id}-example`" class="text-faint text-[0.88rem] leading-tight"
-        >or write it, for example<br />“2 × 6 slow each side, rest 10 s”</span
+      <span :id="`${id}-example`" class="text-faint text-[0.88rem] leading-tight shrink-0"
+        >for example<br />“2 × 6 slow, rest 10 s”</span
       >
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

@@ -86,15 +86,15 @@ const isIdle = computed(() => (lane?.fillerSeconds ?? 0) > 20)
       :title="words"
     >
       <span class="shrink-0 min-h-0"
-        ><MovementFigure v-if="shown" :variation="shown" :height="isNarrow ? 38 : 58" /><PostureGlyph
+        ><MovementFigure v-if="shown" :variation="shown" :height="isNarrow ? 34 : 58" /><PostureGlyph
           v-else
           :posture="lane.postureId"
-          :size="isNarrow ? 36 : 52"
+          :size="isNarrow ? 34 : 52"
       /></span>
       <div v-if="isNarrow" class="flex items-center gap-0.5 text-[14px]" :title="allNames">
         <span v-if="worked > 0" class="flex items-center"
-          ><span class="pip" :class="levels.length > 1 ? 'pip-many' : ''"
-            ><TierGlyph :tier="tier" :level="usual" :size="24" /></span
+          ><span class="pip" :class="levels.length > 1 ? 'pip-many' : ''" :style="{ color: `var(--${tier})` }"
+            ><TierGlyph :tier="tier" :level="usual" :size="23" /></span
           ><span v-if="worked > 1">×{{ worked }}</span></span
         ><span v-if="withoutAnswer > 0" class="flex items-center" :title="breathWords"
           ><MarkGlyph mark="breath" :size="20" :label="breathWords" /><span v-if="withoutAnswer > 1"

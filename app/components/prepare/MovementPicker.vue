@@ -132,7 +132,7 @@ onMounted(() => {
     ref="panel"
     role="dialog"
     :aria-label="title"
-    class="fixed top-[57px] bottom-0 right-0 z-30 w-[454px] max-w-full bg-raised border-l-2 border-action flex flex-col p-4 gap-3"
+    class="fixed top-[52px] bottom-0 right-0 z-30 w-[454px] max-w-full bg-raised border-l-2 border-action flex flex-col p-4 gap-3"
     @keydown.esc.stop="emit('close')"
   >
     <div class="flex items-center">

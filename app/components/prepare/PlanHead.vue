@@ -65,91 +65,93 @@ const toggle = (which: Panel) => (panel.value = panel.value === which ? null : w
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-x-4 gap-y-1 min-h-13">
-    <h1 class="sr-only">Prepare</h1>
-    <input
-      class="word text-[1.2rem] font-semibold flex-1 min-w-44 max-w-96"
-      aria-label="Title of the plan"
-      placeholder="A title"
-      :value="plan.title"
-      maxlength="120"
-      :disabled="locked"
-      @input="emit('edit', { edit: 'setTitle', title: textIn($event) })"
-    />
-    <label class="flex items-baseline gap-1.5" data-field="minutes"
-      ><input
-        v-model="minutes"
-        class="word w-11 text-right numerals"
-        inputmode="numeric"
-        aria-label="Length, min"
-        :aria-invalid="wrongMinutes ? true : undefined"
+  <div class="@container">
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 min-h-[52px]">
+      <h1 class="sr-only">Prepare</h1>
+      <input
+        class="word title text-[1.2rem] font-semibold flex-1 min-w-40"
+        aria-label="Title of the plan"
+        placeholder="A title"
+        :value="plan.title"
+        maxlength="120"
         :disabled="locked"
-        @change="setMinutes"
-        @keydown.enter="setMinutes"
-      />min</label
-    >
-    <span class="flex items-center gap-1.5"
-      ><select
-        class="word"
-        aria-label="School"
-        :value="plan.school"
-        :disabled="locked"
-        @change="emit('edit', { edit: 'setSchool', school: textIn($event) as SchoolId })"
+        @input="emit('edit', { edit: 'setTitle', title: textIn($event) })"
+      />
+      <label class="hidden @min-[900px]:flex items-baseline gap-1.5" data-field="minutes"
+        ><input
+          v-model="minutes"
+          class="word w-11 text-right numerals"
+          inputmode="numeric"
+          aria-label="Length, min"
+          :aria-invalid="wrongMinutes ? true : undefined"
+          :disabled="locked"
+          @input="setMinutes"
+        />min</label
       >
-        <option v-for="other in catalogue.schools.values()" :key="other.id" :value="other.id">{{ other.name }}</option>
-      </select>
-      <HintMark about="school"
-        >A school is a way to dose and to move on. <b>{{ school?.name }}:</b> {{ school?.belief }}</HintMark
-      ></span
-    >
-    <div class="flex items-center gap-2 numerals" data-test="total">
-      <b class="text-[1.1rem]" :class="left < 0 ? 'text-stop' : ''" data-test="total-seconds" :data-seconds="seconds">{{
-        clockWords(seconds)
-      }}</b>
-      <span class="w-24 h-2.5 rounded-full bg-sunk border border-line overflow-hidden" aria-hidden="true"
-        ><span class="block h-full" :class="left < 0 ? 'bg-stop' : 'bg-action'" :style="{ width: `${share * 100}%` }"
-      /></span>
-      <span :class="left < 0 ? 'text-stop font-semibold' : 'text-faint'">{{
-        left < 0 ? `${clockWords(-left)} too long` : `of ${plan.minutes}:00`
-      }}</span>
-    </div>
-    <p v-if="wrongMinutes" class="wrong" role="alert">{{ wrongMinutes }}</p>
-    <div class="flex flex-wrap items-center gap-1 ml-auto" role="group" aria-label="About the plan">
-      <button
-        v-if="!locked"
-        class="button button-quiet"
-        :class="panel === 'compose' ? 'button-on' : ''"
-        :aria-expanded="panel === 'compose'"
-        data-test="panel-compose"
-        @click="toggle('compose')"
+      <span class="hidden @min-[900px]:flex items-center gap-1.5"
+        ><select
+          class="word"
+          aria-label="School"
+          :value="plan.school"
+          :disabled="locked"
+          @change="emit('edit', { edit: 'setSchool', school: textIn($event) as SchoolId })"
+        >
+          <option v-for="other in catalogue.schools.values()" :key="other.id" :value="other.id">
+            {{ other.name }}
+          </option>
+        </select>
+        <HintMark about="school"
+          >A school is a way to dose and to move on. <b>{{ school?.name }}:</b> {{ school?.belief }}</HintMark
+        ></span
       >
-        Compose <kbd class="key">{{ KEYS.compose.shown }}</kbd>
-      </button>
-      <button
-        class="button"
-        :class="[isOf('checks') || 'button-quiet', panel === 'checks' ? 'button-on' : '']"
-        :aria-expanded="panel === 'checks'"
-        :title="checkWords"
-        :aria-label="`Checks: ${checkWords}`"
-        data-test="panel-checks"
-        @click="toggle('checks')"
-      >
-        Checks
-        <span v-if="checks.length > 0" class="rounded-md px-1.5 bg-mark-soft text-ink numerals">{{
-          checks.length
-        }}</span><span v-else aria-hidden="true">✓</span>
-      </button>
-      <slot />
-      <button
-        v-if="!locked"
-        class="button"
-        :class="isOf('add')"
-        :aria-label="plan.blocks.length === 0 ? undefined : 'Add a movement'"
-        @click="emit('add')"
-      >
-        {{ main === 'add' ? 'Add a movement' : 'Add' }} <kbd class="key">{{ KEYS.add.shown }}</kbd>
-      </button>
-      <NuxtLink v-if="main !== 'add'" :to="gatherAt" class="button" :class="isOf('gather')">Gather</NuxtLink>
+      <div class="flex items-center gap-2 numerals" data-test="total">
+        <b
+          class="text-[1.1rem]"
+          :class="left < 0 ? 'text-stop' : ''"
+          data-test="total-seconds"
+          :data-seconds="seconds"
+          >{{ clockWords(seconds) }}</b
+        >
+        <span
+          class="hidden @min-[1100px]:block w-24 h-2.5 rounded-full bg-sunk border border-line overflow-hidden"
+          aria-hidden="true"
+          ><span class="block h-full" :class="left < 0 ? 'bg-stop' : 'bg-action'" :style="{ width: `${share * 100}%` }"
+        /></span>
+        <span :class="left < 0 ? 'text-stop font-semibold' : 'text-faint'">{{
+          left < 0 ? `${clockWords(-left)} too long` : `of ${plan.minutes}:00`
+        }}</span>
+      </div>
+      <p v-if="wrongMinutes" class="wrong" role="alert">{{ wrongMinutes }}</p>
+      <div class="flex flex-wrap items-center gap-1" role="group" aria-label="About the plan">
+        <button
+          v-if="!locked"
+          class="button button-quiet"
+          :class="panel === 'compose' ? 'button-on' : ''"
+          :aria-expanded="panel === 'compose'"
+          data-test="panel-compose"
+          @click="toggle('compose')"
+        >
+          Compose <kbd class="key">{{ KEYS.compose.shown }}</kbd>
+        </button>
+        <button
+          class="button"
+          :class="[isOf('checks') || 'button-quiet', panel === 'checks' ? 'button-on' : '']"
+          :aria-expanded="panel === 'checks'"
+          :title="checkWords"
+          data-test="panel-checks"
+          @click="toggle('checks')"
+        >
+          Checks
+          <span v-if="checks.length > 0" class="rounded-md px-1.5 bg-mark-soft text-ink numerals">{{
+            checks.length
+          }}</span><span v-else aria-hidden="true">✓</span><span class="sr-only">, {{ checkWords }}</span>
+        </button>
+        <slot />
+        <button v-if="!locked" class="button" :class="isOf('add')" @click="emit('add')">
+          {{ main === 'add' ? 'Add a movement' : 'Add' }} <kbd class="key">{{ KEYS.add.shown }}</kbd>
+        </button>
+        <NuxtLink v-if="main !== 'add'" :to="gatherAt" class="button" :class="isOf('gather')">Gather</NuxtLink>
+      </div>
     </div>
   </div>
 </template>
@@ -164,7 +166,10 @@ const toggle = (which: Panel) => (panel.value = panel.value === which ? null : w
   border-bottom: 1.5px dotted var(--faint);
   border-radius: 0;
 }
-input.word:first-of-type {
+select.word {
+  field-sizing: content;
+}
+input.title {
   border-bottom-color: transparent;
 }
 .word:hover:not(:disabled),

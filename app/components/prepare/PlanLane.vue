@@ -17,7 +17,7 @@ const { tier, timeline, riders, layout, gutter, chosen } = defineProps<{
 }>()
 const emit = defineEmits<{ select: [id: string, more: boolean] }>()
 /** Under this a cell has its figure above one glyph. */
-const NARROW_PX = 100
+const NARROW_PX = 128
 const count = computed(() => riders.filter((rider) => rider.tier === tier).length)
 const cells = computed(() =>
   timeline.blocks.flatMap((block, index) => {

@@ -33,7 +33,7 @@ onBeforeUnmount(() => {
 
 <style scoped>
 .side-panel {
-  top: 57px;
+  top: 52px;
   width: min(454px, 100vw);
 }
 </style>

@@ -122,7 +122,7 @@ useKeys(KEYS, {
 </script>
 
 <template>
-  <div class="prepare -mt-4" :class="finder || panel ? 'lg:pr-[29rem]' : ''">
+  <div class="-my-5" :class="finder || panel ? 'lg:pr-[454px]' : ''">
     <MeetingHead class="min-h-11">
       <p class="ml-auto text-faint text-[0.94rem] flex items-center gap-1">
         <span aria-live="polite" data-test="saved">{{ stateWords }}</span>
