@@ -103,7 +103,7 @@ const fillers = computed(() => {
         <option v-for="aim in catalogue.aims" :key="aim.id" :value="aim.id">{{ aim.name }}</option>
       </select></label
     >
-    <div class="overflow-x-auto">
+    <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Seconds by region and lane">
       <table class="border-collapse w-full">
         <thead>
           <tr class="text-left text-faint text-[0.94rem]">

@@ -116,13 +116,20 @@ watch(
   () => selected,
   async (id) => {
     await nextTick()
-    head.value?.querySelector(`[data-block="${id}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+    const chosen = head.value?.querySelector(`[data-block="${id}"]`)
+    // With its neighbours, where there is room for them.
+    for (const one of [chosen?.previousElementSibling, chosen?.nextElementSibling, chosen])
+      one?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   },
 )
 </script>
 
 <template>
-  <div ref="frame" class="overflow-x-auto border-y border-line bg-raised relative">
+  <div
+    ref="frame"
+    class="overflow-x-auto border-y border-line bg-raised relative"
+    :style="{ scrollPaddingLeft: `${GUTTER}px` }"
+  >
     <p
       v-if="ghost"
       class="absolute left-0 top-0 z-20 h-6 leading-6 px-3 bg-ink text-ground text-[0.88rem] numerals rounded-br-lg"

@@ -27,7 +27,7 @@ onBeforeUnmount(() => {
       <h2 class="flex-1">{{ title }}</h2>
       <button class="button button-quiet" title="Esc" @click="emit('close')">Close</button>
     </div>
-    <div class="flex-1 overflow-y-auto px-5 pb-6"><slot /></div>
+    <div class="flex-1 overflow-y-auto px-5 pb-6" tabindex="0"><slot /></div>
   </aside>
 </template>
 

@@ -24,7 +24,8 @@ const files = usePlanFiles(plan)
 /** What the finder is open for: a movement more, or another one in the place of the chosen block. */
 const finder = ref<'add' | 'swap' | null>(null)
 /** What is open beside the lanes. */
-const panel = ref<Panel | null>(plan.value.blocks.length === 0 ? 'compose' : null)
+const hasRoom = window.matchMedia('(min-width: 1024px)').matches
+const panel = ref<Panel | null>(plan.value.blocks.length === 0 && hasRoom ? 'compose' : null)
 const zoom = ref(1)
 const left = computed(() => plan.value.minutes * 60 - meeting.timeline.seconds)
 const noWay = computed(() => [...new Set(meeting.timeline.noWay.map(({ rider }) => meeting.nameOf(rider)))])
