@@ -82,6 +82,7 @@ useEventListener(
     data-test="lead"
     :data-status="reading.status"
     :data-step="reading.step"
+    :data-kind="step?.kind"
     :data-distance="distance"
   >
     <h1 class="sr-only">Lead</h1>
