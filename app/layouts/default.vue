@@ -28,9 +28,9 @@ const PLACES = [
               stroke-dasharray="9 4.1"
             />
             <circle cx="16" cy="16" r="3" fill="currentColor" /></svg
-          >Unhurried Circle
+          ><span class="max-[419px]:sr-only">Unhurried Circle</span>
         </NuxtLink>
-        <nav aria-label="Places" class="flex gap-1 flex-wrap">
+        <nav aria-label="Places" class="hidden lg:flex gap-1">
           <NuxtLink
             v-for="place in PLACES"
             :key="place.to"
@@ -40,11 +40,12 @@ const PLACES = [
             >{{ place.name }}</NuxtLink
           >
         </nav>
-        <div v-if="account" class="ml-auto flex flex-wrap justify-end items-center gap-3 text-faint">
-          <span class="text-[0.94rem]">Keys: <kbd class="key">?</kbd></span>
-          <NuxtLink to="/account" class="py-2.5 underline underline-offset-4 decoration-line"
+        <div v-if="account" class="ml-auto flex flex-wrap justify-end items-center gap-x-3 text-faint">
+          <span class="text-[0.94rem] hidden lg:inline">Keys: <kbd class="key">?</kbd></span>
+          <NuxtLink to="/account" class="py-2.5 underline underline-offset-4 decoration-line hidden lg:inline"
             >{{ account.name }}<template v-if="account.role === 'helper'">, helper</template></NuxtLink
           >
+          <PlacesMenu :places="PLACES" class="lg:hidden" />
           <SignOut />
         </div>
       </div>

@@ -111,7 +111,7 @@ async function add(besides = false): Promise<void> {
         <li v-for="meeting in practice.meetings" :key="meeting.id">
           <NuxtLink
             :to="`/meetings/${meeting.id}/prepare`"
-            class="grid grid-cols-[9rem_minmax(0,1fr)_14rem_6rem] gap-4 py-3 px-2 hover:bg-sunk rounded-lg"
+            class="grid md:grid-cols-[10rem_minmax(0,1fr)_14rem_6rem] gap-x-4 py-3 px-2 hover:bg-sunk rounded-lg"
             ><span class="numerals">{{ format(meeting.startsAt, 'EEE d MMM, HH:mm') }}</span
             ><strong class="font-semibold">{{ meeting.title || 'No title yet' }}</strong
             ><span class="text-faint">{{ nameOf(meeting.circleId) }}</span

@@ -60,7 +60,7 @@ describe('the room', () => {
   it('takes a walk-in in one step, at level 2 at most, and closes the gap of who does not come', async () => {
     await visitor.page.locator('[data-test="walk-in"]').fill('Nela Brook')
     await visitor.click('Joins today')
-    await visitor.sees('Nela Brook', 'table')
+    await visitor.sees('Nela Brook', 'ul[aria-label="Who is here"]')
     await visitor.sees('Not screened yet: level 2 at most.', 'section[aria-label="Offers for Nela Brook"]')
     for (let person = 0; person < 9; person += 1) await visitor.press('ArrowUp')
     await visitor.press('ArrowUp', 'ArrowUp')
@@ -68,6 +68,7 @@ describe('the room', () => {
     await visitor.page.waitForFunction(() => document.querySelectorAll('[data-station]').length === 6)
   })
   it('asks for help at a red flag at the door, with the contact', async () => {
+    await visitor.click('Agnes Tveit')
     await visitor.choose('select[aria-label="New since last time, Agnes Tveit"]', 'red-flag')
     await visitor.sees('Agnes Tveit does not take part.')
     await visitor.sees('Sanne Tveit')

@@ -31,7 +31,7 @@ afterAll(async () => {
 describe('what hurt last time', () => {
   it('stands at the door with whom, and asks how the days after were', async () => {
     await visitor.open(`${path}/gather`)
-    await visitor.clickAt(`tr[data-person="${cora.id}"]`)
+    await visitor.clickAt(`li[data-person="${cora.id}"]`)
     await visitor.sees(/Sharp pain on \d+ \w+/, '[data-test="remembered"]')
     await visitor.click('sore two days and more')
     await visitor.sees('Sore for two days and more after last time', `section[aria-label="Offers for Cora Linden"]`)

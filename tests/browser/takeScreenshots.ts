@@ -60,6 +60,7 @@ try {
   for (let person = 0; person < 11; person += 1) await visitor.press('h', 'ArrowDown')
   for (let person = 0; person < 8; person += 1) await visitor.press('ArrowUp')
   await visitor.press('t')
+  await visitor.click('Inga Morrow')
   await visitor.clickAt('button[aria-label="Inga Morrow is dizzy"]')
   await take('gather')
   await visitor.press('o')

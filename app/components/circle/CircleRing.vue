@@ -47,8 +47,10 @@ const places = computed(() =>
     return place ? [{ station, ...place }] : []
   }),
 )
+/** In a small ring the marks have the room. */
+const COUNTS_FROM_PX = 130
 const counts = computed(() =>
-  TIERS.flatMap((tier) => {
+  (layout.value.radius < COUNTS_FROM_PX ? [] : TIERS).flatMap((tier) => {
     const count = stations.filter((station) => station.tier === tier).length
     return count > 0 ? [{ tier, count }] : []
   }),

@@ -1,55 +1,84 @@
 <script setup lang="ts">
+import { startOfDay, subDays } from 'date-fns'
 import { joined } from '~~/core/sentence'
+import type { Tier } from '~~/core/catalogue/words'
+import { nearestTiers } from '~~/core/offer/today'
 import type { Arrival } from '~~/core/offer/person'
 import type { Participant } from '~~/core/offer/participant'
+import { firstReason } from '~~/core/offer/reason'
 import { rememberedWords } from '~~/core/offer/remembered'
 import type { RiderToday } from '~~/core/plan/riders'
+import { GATHER_KEYS as KEYS } from '~/keys'
+import { TIER_NAMES } from '~/words/tiers'
 
-/** One person at the door: came, pain, tired, sore, dizzy, ill, and what follows at a glance. */
-const { person, arrival, rider, selected } = defineProps<{
+/** One person at the door: here, what follows at a glance; the chosen one opens into how they are today. */
+const { person, arrival, rider, selected, someCame } = defineProps<{
   person: Participant
   arrival: Arrival
   rider: RiderToday
   selected: boolean
+  /** Whether anybody has come: then who has not is missing. */
+  someCame: boolean
 }>()
 const emit = defineEmits<{ change: [arrival: Arrival]; select: [] }>()
-const { catalogue } = storeToRefs(useCatalogue())
+const meeting = useMeeting()
 const NEWS: Record<Arrival['news'], string> = {
-  none: 'new?',
-  operation: 'operation',
+  none: 'nothing new',
+  operation: 'an operation',
   fall: 'a fall',
   faint: 'a faint',
   fracture: 'a fracture',
-  'red-flag': 'red flag',
+  'red-flag': 'a red flag',
 }
 const AFTER = { fine: '', 'sore-a-day': '', 'sore-days': 'sore for days', worse: 'worse after' } as const
-const STATES = ['tired', 'sore', 'dizzy', 'ill'] as const
+const STATES = ['tired', 'sore', 'dizzy', 'ill', 'late'] as const
 
 function set(change: Partial<Arrival>): void {
   // Whoever says how they are today is here.
   emit('change', { ...arrival, came: true, ...change })
 }
-function setPain(value: string): void {
-  set({ pain: value === '' ? null : Number(value) })
-}
-const outcome = computed(() => {
-  if (!arrival.came) return ''
+const said = computed(() =>
+  joined([
+    ...STATES.filter((state) => arrival[state]),
+    arrival.pain !== null && arrival.pain > 0 ? `pain ${arrival.pain}` : '',
+    arrival.news === 'none' ? '' : NEWS[arrival.news],
+    arrival.after === null ? '' : AFTER[arrival.after],
+  ]),
+)
+/** What follows for today: where they work, how much easier, or why not at all. */
+const follows = computed(() => {
   const { today } = rider
   if (!today.takesPart) return 'not today'
   if (today.breathOnly) return 'breath only'
-  const parts = [
+  return joined([
     today.tier === person.homeTier ? '' : `${today.tier} today`,
     today.easierBy > 0 ? `${today.easierBy} easier` : '',
-    arrival.after === null ? '' : AFTER[arrival.after],
-  ]
-  return joined([...parts, arrival.late ? 'late' : ''])
+    arrival.dizzy ? 'no floor, head never low' : '',
+  ])
 })
+const isMissing = computed(() => someCame && !arrival.came)
+/** Tiers that are open today; the plan of somebody is of one of them. */
+const tiers = computed((): Tier[] => [rider.today.tier, ...nearestTiers(person, rider.today, arrival)])
+/** What is said of a class is taken in from the day before on. */
+const isNear = computed(() => startOfDay(subDays(meeting.opened.meeting.startsAt, 1)).getTime() <= meeting.now())
+function workIn(tier: Tier): void {
+  emit('change', { ...arrival, came: true })
+  if (tier !== rider.today.tier) meeting.press({ event: 'tier', participant: person.id, tier })
+}
+const hurt = computed(() => person.remembered.map(rememberedWords).join(' '))
 </script>
 
 <template>
-  <tr :class="selected ? 'bg-action-soft' : 'hover:bg-sunk'" :data-person="person.id" @click="emit('select')">
-    <th scope="row" class="text-left font-normal py-0.5 pl-2">
-      <label class="flex items-center gap-2 min-h-11 whitespace-nowrap cursor-pointer">
+  <li
+    :class="[
+      selected ? 'bg-action-soft border-l-6 border-l-action' : 'border-l-6 border-l-transparent hover:bg-sunk',
+      isMissing && !selected ? 'bg-mark-soft' : '',
+    ]"
+    :data-person="person.id"
+    @click="emit('select')"
+  >
+    <div class="flex items-center gap-2.5 min-h-11 pr-2">
+      <label class="flex items-center min-h-11 pl-2 pr-1 cursor-pointer" @click.stop>
         <input
           type="checkbox"
           class="size-6 accent-action"
@@ -57,53 +86,85 @@ const outcome = computed(() => {
           :aria-label="`${person.name} is here`"
           @change="emit('change', { ...arrival, came: isTicked($event) })"
         />
-        <TierGlyph :tier="arrival.came ? rider.today.tier : person.homeTier" :size="30" />
-        <span class="font-semibold">{{ person.name }}</span>
-        <span
-          v-if="person.remembered.length > 0"
-          class="size-2.5 rounded-full bg-stop"
-          :title="person.remembered.map(rememberedWords).join(' ')"
-          ><span class="sr-only">{{ person.remembered.map(rememberedWords).join(' ') }}</span></span
-        >
       </label>
-    </th>
-    <td class="px-0.5">
-      <select
-        class="field w-16 px-2"
-        :value="arrival.pain ?? ''"
-        :aria-label="`Pain of ${person.name} on arrival, 0 to 10`"
-        :class="(arrival.pain ?? 0) >= catalogue.judgement.pain.eases ? 'border-mark' : ''"
-        @change="setPain(textIn($event))"
-      >
-        <option value="">–</option>
-        <option v-for="pain in 11" :key="pain" :value="pain - 1">{{ pain - 1 }}</option>
-      </select>
-    </td>
-    <td v-for="state in STATES" :key="state" class="px-0.5">
+      <TierGlyph :tier="arrival.came ? rider.today.tier : person.homeTier" :size="30" class="shrink-0" />
       <button
-        class="button px-2.5"
-        :class="arrival[state] ? 'button-on' : ''"
-        :aria-pressed="arrival[state]"
-        :aria-label="`${person.name} is ${state}`"
-        @click.stop="set({ [state]: !arrival[state] })"
+        class="flex-1 min-w-0 text-left min-h-11 leading-tight"
+        :aria-expanded="selected"
+        @click.stop="emit('select')"
       >
-        {{ state }}
+        <span class="font-semibold">{{ person.name }}</span>
+        <span v-if="isMissing" class="block text-[0.94rem]"
+          >not here<template v-if="person.emergencyContact">, call {{ person.emergencyContact }}</template></span
+        >
+        <span v-else-if="arrival.came && (said || follows)" class="block text-[0.94rem]">
+          {{ said || firstReason(rider.today) }}<template v-if="follows">: </template
+          ><b v-if="follows" class="font-semibold">{{ follows }}</b>
+        </span>
+        <span v-else-if="hurt" class="block text-[0.94rem] text-faint truncate">{{ hurt }}</span>
       </button>
-    </td>
-    <td class="px-0.5">
-      <select
-        class="field w-24 px-2"
-        :class="arrival.news === 'none' ? 'text-faint' : 'border-mark'"
-        :value="arrival.news"
-        :aria-label="`New since last time, ${person.name}`"
-        @click.stop
-        @change="set({ news: textIn($event) as Arrival['news'] })"
-      >
-        <option v-for="(words, key) in NEWS" :key="key" :value="key">{{ words }}</option>
-      </select>
-    </td>
-    <td class="px-2 text-[0.94rem]">
-      <span v-if="outcome" class="bg-mark-soft rounded px-1.5 py-0.5 whitespace-nowrap">{{ outcome }}</span>
-    </td>
-  </tr>
+      <MarkGlyph v-if="hurt" mark="hurt" :label="hurt" class="shrink-0" />
+    </div>
+    <div v-if="selected" class="pb-2 pl-2 pr-2 space-y-1.5" @click.stop>
+      <p v-if="hurt" class="text-[0.94rem]">{{ hurt }}</p>
+      <div class="flex flex-wrap gap-1.5" role="group" aria-label="Today">
+        <button
+          v-for="state in STATES"
+          :key="state"
+          class="button px-3"
+          :class="arrival[state] ? 'button-on' : ''"
+          :aria-pressed="arrival[state]"
+          :aria-label="`${person.name} is ${state}`"
+          :title="KEYS[state].shown"
+          @click="set({ [state]: !arrival[state] })"
+        >
+          {{ state }}
+        </button>
+        <select
+          class="field w-auto"
+          :class="arrival.news === 'none' ? '' : 'border-mark'"
+          :value="arrival.news"
+          :aria-label="`New since last time, ${person.name}`"
+          @change="set({ news: textIn($event) as Arrival['news'] })"
+        >
+          <option v-for="(words, key) in NEWS" :key="key" :value="key">{{ words }}</option>
+        </select>
+      </div>
+      <div class="flex items-center gap-2">
+        <span :id="`pain-${person.id}`" class="w-20 shrink-0 text-[0.94rem]">Pain</span>
+        <div
+          class="flex flex-1 max-w-xl rounded-xl border border-line bg-raised overflow-hidden"
+          role="group"
+          :aria-label="`Pain of ${person.name} on arrival, 0 to 10`"
+        >
+          <button
+            v-for="pain in 11"
+            :key="pain"
+            class="flex-1 min-h-11 min-w-0 numerals border-r border-line last:border-r-0"
+            :class="arrival.pain === pain - 1 ? 'bg-action-soft font-bold shadow-[inset_0_0_0_2px_var(--action)]' : ''"
+            :aria-pressed="arrival.pain === pain - 1"
+            :aria-label="`Pain ${pain - 1}`"
+            @click="set({ pain: arrival.pain === pain - 1 ? null : pain - 1 })"
+          >
+            {{ pain - 1 }}
+          </button>
+        </div>
+      </div>
+      <div v-if="isNear && tiers.length > 1" class="flex items-center gap-2">
+        <span class="w-20 shrink-0 text-[0.94rem]">Works in</span>
+        <div class="flex flex-wrap gap-1.5" role="group" :aria-label="`Where ${person.name} works today`">
+          <button
+            v-for="tier in tiers"
+            :key="tier"
+            class="button px-3"
+            :class="tier === rider.today.tier ? 'button-on' : ''"
+            :aria-pressed="tier === rider.today.tier"
+            @click="workIn(tier)"
+          >
+            <TierGlyph :tier="tier" :size="24" label="" />{{ TIER_NAMES[tier] }}
+          </button>
+        </div>
+      </div>
+    </div>
+  </li>
 </template>

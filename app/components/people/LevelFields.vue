@@ -50,9 +50,9 @@ function setApart(movement: string, apart: boolean): void {
         <TierGlyph :tier="other" :size="24" />{{ TIER_NAMES[other] }}
       </button>
     </div>
-    <table class="border-collapse">
-      <tbody class="divide-y divide-line">
-        <tr v-for="movement in movements" :key="movement.id">
+    <table class="border-collapse max-sm:block">
+      <tbody class="divide-y divide-line max-sm:block">
+        <tr v-for="movement in movements" :key="movement.id" class="max-sm:flex max-sm:flex-wrap max-sm:items-center">
           <th scope="row" class="text-left font-normal pr-6 py-1.5">{{ movement.name }}</th>
           <td
             v-for="side in isApart(movement.id) ? (['left', 'right'] as const) : (['both'] as const)"

@@ -62,7 +62,7 @@ function toggle(tier: Tier): void {
         </select></label
       >
       <div><span class="label text-[0.94rem]">What it avoids</span><TagPicker v-model="wanted.without" /></div>
-      <div role="group" aria-label="Works in" class="flex gap-1">
+      <div role="group" aria-label="Works in" class="flex flex-wrap gap-1">
         <button
           v-for="tier in TIERS"
           :key="tier"

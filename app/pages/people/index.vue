@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { readRoster } from '~~/core/contract/people'
 import type { ReplyOf } from '~~/core/contract/route'
-import { formatISO } from 'date-fns'
+import { format, formatISO } from 'date-fns'
 import { watchDebounced } from '@vueuse/core'
 import { TIERS } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
@@ -58,8 +58,8 @@ const respect = (person: Participant) =>
       <thead class="text-left text-faint text-[0.94rem]">
         <tr>
           <th class="font-normal py-1">Name</th>
-          <th class="font-normal">Gets into</th>
-          <th class="font-normal">To respect</th>
+          <th class="font-normal hidden sm:table-cell">Gets into</th>
+          <th class="font-normal hidden md:table-cell">To respect</th>
           <th class="font-normal">Screened</th>
         </tr>
       </thead>
@@ -70,7 +70,7 @@ const respect = (person: Participant) =>
               ><TierGlyph :tier="person.homeTier" :size="32" />{{ person.name }}</NuxtLink
             >
           </td>
-          <td>
+          <td class="hidden sm:table-cell">
             <span v-for="tier in TIERS" :key="tier"
               ><span v-if="person.access[tier] !== 'no'" class="mr-2 whitespace-nowrap"
                 >{{ TIER_NAMES[tier]
@@ -78,11 +78,13 @@ const respect = (person: Participant) =>
               ></span
             >
           </td>
-          <td class="text-[0.94rem]">{{ isLead ? respect(person) : 'seen in Gather' }}</td>
+          <td class="text-[0.94rem] hidden md:table-cell">{{ isLead ? respect(person) : 'seen in Gather' }}</td>
           <td class="text-[0.94rem] whitespace-nowrap">
             <span v-if="screeningDue(person, today, null, catalogue.judgement)" class="border-l-4 border-mark pl-2">{{
               person.screenedOn === null ? 'not yet' : 'again'
-            }}</span><span v-else class="text-faint">{{ person.screenedOn }}</span>
+            }}</span><span v-else-if="person.screenedOn" class="text-faint">{{
+              format(person.screenedOn, 'd MMM yyyy')
+            }}</span>
           </td>
         </tr>
       </tbody>

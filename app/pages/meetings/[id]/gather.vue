@@ -14,6 +14,7 @@ const people = computed(() => meeting.opened.people)
 const selected = ref(people.value[0]?.id ?? '')
 const person = computed(() => people.value.find((other) => other.id === selected.value))
 const came = computed(() => people.value.filter((other) => meeting.arrivalOf(other.id).came).length)
+const leadAt = computed(() => `/meetings/${meeting.opened.meeting.id}/lead`)
 const VIEWS = { door: 'At the door', offers: 'Today’s offers', props: 'Props' } as const
 const shown = ref<keyof typeof VIEWS>('door')
 const block = ref(meeting.planned.blocks[0]?.id ?? '')
@@ -113,10 +114,10 @@ useKeys(KEYS, {
 </script>
 
 <template>
-  <div class="space-y-4">
+  <div class="space-y-3 -mt-5 -mb-5">
     <MeetingHead />
     <h1 class="sr-only">Gather</h1>
-    <p class="border-l-4 border-mark pl-3 max-w-4xl text-[0.94rem]">
+    <p class="border-l-4 border-mark pl-3 max-w-5xl text-[0.94rem] leading-snug">
       Before the start: chairs without wheels on a floor that grips, against the wall where they are pushed; space all
       round; doors shut; water at hand. New since last time — {{ doorQuestion(catalogue.redFlags) }}: does not take part
       today.
@@ -148,6 +149,7 @@ useKeys(KEYS, {
         <button v-if="came < people.length" class="button" @click="allHere">
           All here <kbd class="key">{{ KEYS.all.shown }}</kbd>
         </button>
+        <NuxtLink :to="leadAt" class="button button-main ml-auto hidden sm:inline-flex order-last">On to Lead</NuxtLink>
         <p v-if="without.length > 0" class="bg-mark-soft rounded-lg px-3 py-1 text-[0.94rem]">
           Nothing but breath for {{ without.join(', ') }}.
         </p>
@@ -157,30 +159,19 @@ useKeys(KEYS, {
         class="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,41rem)_minmax(0,1fr)] items-start"
       >
         <div class="space-y-4">
-          <div class="overflow-x-auto">
-            <table class="w-full border-collapse">
-              <thead class="text-left text-[0.88rem] text-faint">
-                <tr>
-                  <th class="pl-2 font-normal">Who is here</th>
-                  <th class="font-normal px-1">Pain now</th>
-                  <th class="font-normal px-1" colspan="5">Today</th>
-                  <th class="font-normal px-2">So</th>
-                </tr>
-              </thead>
-              <tbody class="divide-y divide-line">
-                <ArrivalRow
-                  v-for="other in people"
-                  :key="other.id"
-                  :person="other"
-                  :arrival="meeting.arrivalOf(other.id)"
-                  :rider="meeting.riders.get(other.id)!"
-                  :selected="other.id === selected"
-                  @select="selected = other.id"
-                  @change="((selected = other.id), meeting.sayArrival(other.id, $event))"
-                />
-              </tbody>
-            </table>
-          </div>
+          <ul class="divide-y divide-line border-y border-line" aria-label="Who is here">
+            <ArrivalRow
+              v-for="other in people"
+              :key="other.id"
+              :person="other"
+              :arrival="meeting.arrivalOf(other.id)"
+              :rider="meeting.riders.get(other.id)!"
+              :selected="other.id === selected"
+              :some-came="came > 0"
+              @select="selected = other.id"
+              @change="((selected = other.id), meeting.sayArrival(other.id, $event))"
+            />
+          </ul>
           <WalkIn @joined="selected = $event" />
         </div>
         <div class="space-y-6 min-w-0">
@@ -194,8 +185,8 @@ useKeys(KEYS, {
       </div>
       <PropsOutList v-else />
     </template>
-    <div class="flex justify-end">
-      <NuxtLink :to="`/meetings/${meeting.opened.meeting.id}/lead`" class="button button-main">On to Lead</NuxtLink>
+    <div class="sm:hidden sticky bottom-0 z-20 -mx-5 px-5 py-2 bg-ground border-t-2 border-action flex">
+      <NuxtLink :to="leadAt" class="button button-main min-h-13 flex-1">On to Lead</NuxtLink>
     </div>
   </div>
 </template>
