@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { locked } from '~/live/lock'
+import { titleOf } from '~/words/titles'
 
 /** What waits to be sent is sent, and what the days' meetings need is laid in, from whichever page is open. */
 const ASK_AGAIN_MS = 10_000
@@ -9,6 +10,8 @@ const outbox = useOutbox()
 const isSecure = window.isSecureContext
 const isLocked = computed(() => locked.value !== null && locked.value.accountId === account.value?.id)
 useProvisions()
+const route = useRoute()
+useHead({ title: () => titleOf(route.path) })
 // Started without the server: once it is there, it says who is signed in.
 useIntervalFn(() => isUnasked.value && void refresh(), ASK_AGAIN_MS)
 watch(

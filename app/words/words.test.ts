@@ -1,3 +1,4 @@
+import { titleOf } from './titles'
 import { describe, expect, it } from 'vitest'
 import { Dose, type DoseKind } from '../../core/catalogue/dose'
 import { clockWords } from './clock'
@@ -58,4 +59,20 @@ describe('the words of the screens', () => {
       )
     },
   )
+})
+
+describe('the title of a page', () => {
+  it.each([
+    ['/', 'Circle'],
+    ['/people', 'People'],
+    ['/people/0e1c', 'Person'],
+    ['/people/0e1c/screen', 'Screening'],
+    ['/meetings/0e1c/gather', 'Gather'],
+    ['/circles/0e1c/look-back', 'Look back'],
+  ])('of %s is its own', (path, title) => {
+    expect(titleOf(path)).toBe(`${title} · Unhurried Circle`)
+  })
+  it('is the application’s where nothing is known', () => {
+    expect(titleOf('/nowhere')).toBe('Unhurried Circle')
+  })
 })

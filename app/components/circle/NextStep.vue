@@ -62,7 +62,7 @@ useKeys(CIRCLE_KEYS, { next: () => void goOn() })
 function goOn(): unknown {
   if (step.value.does === 'make') return isLead.value && make()
   if ('meeting' in step.value) return navigateTo(`/meetings/${step.value.meeting.id}/${PAGES[step.value.does]}`)
-  return navigateTo(step.value.does === 'people' ? '/people/new' : '/dates')
+  return navigateTo(step.value.does === 'people' ? `/people/new?circle=${circleId}` : '/dates')
 }
 </script>
 
@@ -107,7 +107,7 @@ function goOn(): unknown {
     </template>
     <template v-else-if="step.does === 'people'">
       <h2 class="text-2xl">Nobody is in this circle yet</h2>
-      <NuxtLink to="/people/new" class="button button-main min-h-13 px-6">Add somebody</NuxtLink>
+      <NuxtLink :to="`/people/new?circle=${circleId}`" class="button button-main min-h-13 px-6">Add somebody</NuxtLink>
     </template>
     <template v-else>
       <h2 class="text-2xl">No date ahead</h2>

@@ -7,7 +7,7 @@ import { TIER_NAMES } from '~/words/tiers'
 
 /** Everything that is written down of a person. What is typed is kept in this browser until it is saved. */
 const { person } = defineProps<{ person: Participant | null }>()
-const emit = defineEmits<{ saved: [person: Participant] }>()
+const emit = defineEmits<{ saved: [person: Participant, another: boolean] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 
 function fieldsOf(known: Participant | null): ParticipantFields {
@@ -41,9 +41,11 @@ const { fields, wrong, message, saving, wasKept, meanwhile, submit, reset } = us
   save: (id, body) => call(savePerson, { params: { id }, body }),
 })
 
+/** Whether the next one is to be written down at once. */
+const another = ref(false)
 async function save(): Promise<void> {
   const saved = await submit()
-  if (saved) emit('saved', saved)
+  if (saved) emit('saved', saved, another.value)
 }
 </script>
 
@@ -147,10 +149,21 @@ async function save(): Promise<void> {
       :wrong="wrong"
     />
     <ConsiderationFields v-model="fields.considerations" :wrong="wrong" />
-    <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
+    <details :open="person !== null">
+      <summary class="cursor-pointer min-h-11">
+        <b>Levels</b><span class="text-faint">, which can wait: a first time begins where a first time begins.</span>
+      </summary>
+      <LevelFields v-model="fields.levels" :access="fields.access" :home-tier="fields.homeTier" />
+    </details>
+    <slot />
     <DraftNote :meanwhile="meanwhile" />
     <div class="flex items-center gap-4 py-3 border-t border-line">
-      <button class="button button-main" :disabled="saving">{{ person ? 'Save' : 'Add the person' }}</button>
+      <button class="button button-main" :disabled="saving" @click="another = false">
+        {{ person ? 'Save' : 'Add the person' }}
+      </button>
+      <button v-if="!person" class="button button-quiet" :disabled="saving" @click="another = true">
+        Add, and another one
+      </button>
       <p v-if="message" class="wrong" role="alert">{{ message }}</p>
     </div>
   </form>
