@@ -2,15 +2,15 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { stopDatabase } from '../../bin/database.mjs'
 import { root } from '../../bin/programs.mjs'
-import { TEST_DATA } from '../demoData'
-import { nextMeeting, World } from '../world'
+import { LEAD, PASSWORD, TEST_DATA } from '../demoData'
+import { nextMeeting, SETUP_CODE, World } from '../world'
 import { Visitor } from './visitor'
 
 /** Takes one picture of each main view from the demo: `npm run screenshots`. */
 const folder = join(root, 'docs/screenshots')
 mkdirSync(folder, { recursive: true })
-const world = await World.open()
-const visitor = await Visitor.arrive(world)
+let world = await World.open()
+let visitor = await Visitor.arrive(world)
 const still = () => new Promise((resolve) => setTimeout(resolve, 500))
 async function take(name: string): Promise<void> {
   await still()
@@ -35,8 +35,6 @@ try {
   await visitor.press('Space')
   await visitor.page.waitForSelector('[data-test="take"]', { timeout: 20_000 })
   await take('measuring')
-  await visitor.open(`/people/${people[2].id}/gates`)
-  await take('gates')
   await visitor.open('/movements/front-of-hip-opening')
   await take('movement')
   await visitor.open(`/meetings/${meeting.id}/prepare`)
@@ -45,7 +43,7 @@ try {
   await visitor.press('v')
   await visitor.page.select('section[aria-label="Coverage"] select', 'free-hips')
   await take('coverage')
-  await visitor.press('m')
+  await visitor.press('Escape', 'm')
   await visitor.choose('[data-test="aim"]', 'free-hips')
   await visitor.clickAt('[data-test="compose"]')
   await visitor.sees(/Nothing clearly better|Something better/, '[data-test="honesty"]')
@@ -86,6 +84,24 @@ try {
   await take('look-back')
   await visitor.open('/dates')
   await take('dates')
+  await visitor.leave()
+  await world.close()
+  world = await World.open({ demo: false })
+  visitor = await Visitor.arrive(world)
+  await visitor.open('/')
+  await visitor.fill('Code of the start window', SETUP_CODE)
+  await visitor.fill('Name of the practice', 'Ferngate Movement')
+  await visitor.fill('Your name', 'Marit Solvang')
+  await visitor.fill('E-mail', LEAD)
+  await visitor.fill('Password', PASSWORD)
+  await visitor.press('Enter')
+  await visitor.fill('The hall or room', 'Ottersby House')
+  await visitor.click('Next: who comes')
+  await visitor.clickAt('textarea')
+  await visitor.type(
+    'Agnes Tveit, bed\nCora Linden, chair\nEdda Quist, wheelchair\nGreta Polder, standing\nHollis Wren, standng',
+  )
+  await take('begin')
 } finally {
   await visitor.leave()
   await world.close()

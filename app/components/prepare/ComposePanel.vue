@@ -85,6 +85,12 @@ function ban(movement: string): void {
   pinned.value = pinned.value.filter((other) => other !== movement)
   again()
 }
+/** What was found is looked at next, and stands below the wishes. */
+const found = useTemplateRef<HTMLElement>('found')
+watch(answer, async () => {
+  await nextTick()
+  found.value?.scrollIntoView({ block: 'start' })
+})
 // A wish that changes ends the looking; the button asks again.
 watch([aim, floor, everybody, carryOver], () => composer.cancel(), { deep: true })
 const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : null))
@@ -178,7 +184,9 @@ const whyWords = computed(() => {
         {{ nameOf(movement) }} is out ×
       </button>
     </p>
-    <p v-if="honesty" class="text-faint" aria-live="polite" data-test="honesty">{{ honesty }}</p>
+    <p v-if="honesty" ref="found" class="text-faint scroll-mt-2" aria-live="polite" data-test="honesty">
+      {{ honesty }}
+    </p>
     <details v-if="whyWords" class="text-faint text-[0.94rem]">
       <summary class="cursor-pointer">Why</summary>
       {{ whyWords }}
