@@ -76,12 +76,18 @@ export function readPeople(text: string, onFile: readonly Participant[], catalog
   for (const person of onFile)
     people.set(plainWords(person.name), [...(people.get(plainWords(person.name)) ?? []), person])
   const seen = new Map<string, number>()
-  return rows.map((row) => readRow(row, { columns, people, seen, catalogue }))
+  const respect = headers.filter((name) => {
+    const bare = plainWords(name).replace(/\s*\d+$/, '')
+    return (PEOPLE_COLUMNS.respect as readonly string[]).includes(bare)
+  })
+  return rows.map((row) => readRow(row, { columns, respect, people, seen, catalogue }))
 }
 
 /** What a table's rows are read against. */
 interface Against {
   columns: ReturnType<typeof columnsIn<keyof typeof PEOPLE_COLUMNS>>
+  /** Headings of health facts: one, or several with a number behind. */
+  respect: readonly string[]
   people: ReadonlyMap<string, readonly Participant[]>
   /** The line where each person stood first. */
   seen: Map<string, number>
@@ -89,12 +95,12 @@ interface Against {
 }
 
 function readRow(
-  { line, cells }: ReturnType<typeof readTable>['rows'][number],
-  { columns, people, seen, catalogue }: Against,
+  { line, cells, surplus }: ReturnType<typeof readTable>['rows'][number],
+  { columns, respect, people, seen, catalogue }: Against,
 ): PersonRow {
   const cell = (key: keyof typeof PEOPLE_COLUMNS) => columns.cell(cells, key)
   const name = (cell('name') || `${cell('first')} ${cell('last')}`).replace(/\s+/g, ' ').trim()
-  const wrong: string[] = []
+  const wrong: string[] = surplus.length > 0 ? [surplusWords(surplus)] : []
   const take = <T>(read: Read<T>): T | null => {
     if ('wrong' in read) wrong.push(read.wrong)
     return 'wrong' in read ? null : read.value
@@ -114,10 +120,13 @@ function readRow(
       tier,
       take(readWord(cell(tier), tier, ACCESS)) ??
         person?.access[tier] ??
-        (tier === 'bed' || tier === 'chair' ? 'yes' : 'no'),
+        (tier === 'bed' || tier === 'chair' || tier === homeTier ? 'yes' : 'no'),
     ]),
   )
-  const considerations = considerationsIn(cell('respect'), person, catalogue, wrong)
+  if (homeTier && cell('home') !== '' && cell(homeTier) !== '' && access[homeTier] === 'no')
+    wrong.push(`Works in ${homeTier}, and ${homeTier} is not open: which of the two is right?`)
+  const facts = respect.map((heading) => cells[heading] ?? '').filter((said) => said !== '')
+  const considerations = considerationsIn(facts.join('|'), person, catalogue, wrong)
   const before = person ? ParticipantFields.parse(person) : null
   const made = {
     ...(before ?? { levels: [], prefers: 'either' }),
@@ -185,7 +194,14 @@ function inCm(height: number | null): number | null {
   return height !== null && height > 0.9 && height < 2.4 ? Math.round(height * 1000) / 10 : height
 }
 
-/** Names or ids between bars, a side in brackets; what is on file keeps its notes and clearances. */
+/** What stood under no heading: most often a second fact, behind a sign that parts columns. */
+function surplusWords(surplus: readonly string[]): string {
+  return `More cells than columns: “${surplus.join('”, “')}”. Put several facts between bars: Sees poorly | Numb feet.`
+}
+
+/**
+ * Names or ids between bars, slashes or semicolons, a side in brackets; what is on file keeps its notes and clearances.
+ */
 function considerationsIn(
   cell: string,
   person: Participant | undefined,
@@ -195,7 +211,7 @@ function considerationsIn(
   if (cell === '') return person?.considerations ?? []
   const used = new Set<ParticipantConsideration>()
   return cell
-    .split(/[|/\n]/)
+    .split(/[|/;\n]/)
     .map((part) => part.trim())
     .filter((part) => part !== '')
     .flatMap((part) => {
@@ -203,7 +219,7 @@ function considerationsIn(
       const row = [...catalogue.considerations.values()].find(
         (other) => other.id === said.toLowerCase() || other.name.toLowerCase() === said.toLowerCase(),
       )
-      if (!row) wrong.push(`To respect: “${said}” is not in the table of considerations.`)
+      if (!row) wrong.push(`To respect: “${said}” is none of the facts that can be written down under a person.`)
       if (!row) return []
       const known = person?.considerations.find(
         (own) => own.consideration === row.id && own.side === side.toLowerCase() && !used.has(own),

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { storedMeasure } from '../../tests/measures'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
@@ -75,7 +76,7 @@ describe('a spreadsheet of people', () => {
       '2 people are called Ann Moor: the year of birth tells them apart.',
       'The year of birth is 1900 at least.',
       'Home tier: “roof” is not known. It can be bed, chair, standing, floor.',
-      'To respect: “gout” is not in the table of considerations.',
+      'To respect: “gout” is none of the facts that can be written down under a person.',
       'A name is needed.',
     ])
   })
@@ -90,6 +91,35 @@ describe('a spreadsheet of people', () => {
       name: 'Dov Harrow',
       heightCm: 170,
     })
+  })
+  it.each([
+    ['between bars', 'Name;To respect\nNew One;Sees poorly | Numb feet'],
+    ['between semicolons in one cell', 'Name,To respect\nNew One,"Sees poorly; Numb feet"'],
+    ['in columns with a number', 'Name;To respect;To respect 2\nNew One;Sees poorly;Numb feet'],
+    ['in columns of the same name', 'Name;To respect;To respect\nNew One;Sees poorly;Numb feet'],
+  ])('reads several facts %s', (_, text) => {
+    const ids = people(text)[0]!.fields!.considerations.map(({ consideration }) => consideration)
+    expect(ids).toHaveLength(2)
+    expect(ids).toContain('numb-feet')
+  })
+  it('reads the example that can be taken from the page', () => {
+    const rows = people(readFileSync('public/examples/people.csv', 'utf8'))
+    expect(rows.map(({ does, words }) => [does, words])).toEqual(rows.map(() => ['add', []]))
+    expect(rows.map(({ fields }) => fields!.considerations.length)).toEqual([2, 2, 0, 0])
+  })
+  it('refuses what stands under no heading, and drops none of it', () => {
+    expect(people('Name;To respect\nNew One;Sees poorly;Numb feet')[0]).toMatchObject({
+      does: 'refuse',
+      words: ['More cells than columns: “Numb feet”. Put several facts between bars: Sees poorly | Numb feet.'],
+    })
+    expect(people('Name;Born\nNew One;1950;;')[0]!.does).toBe('add')
+  })
+  it('asks about a contradiction, and opens the tier in which somebody works', () => {
+    expect(people('Name;Home tier;Standing\nNew One;stand;no')[0]).toMatchObject({
+      does: 'refuse',
+      words: ['Works in standing, and standing is not open: which of the two is right?'],
+    })
+    expect(people('Name;Home tier\nNew One;stand')[0]!.fields!.access).toMatchObject({ standing: 'yes', floor: 'no' })
   })
   it('says which column is missing', () => {
     expect(() => people('Age;Town\n70;Ottersby')).toThrow('no column called “Name”')

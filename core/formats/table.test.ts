@@ -33,8 +33,8 @@ describe('tables', () => {
     (sign) => {
       const text = `\uFEFFName${sign}Note\r\n"Å${sign} B"${sign}"said ""no"""\r\n\r\n${sign}\r\nCora${sign}x\r\n`
       expect(readTable(text).rows).toEqual([
-        { line: 2, cells: { Name: `Å${sign} B`, Note: 'said "no"' } },
-        { line: 5, cells: { Name: 'Cora', Note: 'x' } },
+        { line: 2, cells: { Name: `Å${sign} B`, Note: 'said "no"' }, surplus: [] },
+        { line: 5, cells: { Name: 'Cora', Note: 'x' }, surplus: [] },
       ])
     },
   )

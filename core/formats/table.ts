@@ -9,8 +9,8 @@ export class UnreadableFile extends Error {
 /** A table as it was read: headers in their order, and rows by header. */
 export interface Table {
   headers: string[]
-  /** `line` counts as a spreadsheet does: the header is line 1. */
-  rows: { line: number; cells: Record<string, string> }[]
+  /** `line` counts as a spreadsheet does: the header is line 1. `surplus` are filled cells under no heading. */
+  rows: { line: number; cells: Record<string, string>; surplus: string[] }[]
 }
 
 /**
@@ -53,7 +53,7 @@ export function readTable(text: string): Table {
   if (data.length > ROWS_AT_MOST + 1 && data.at(-1)?.some((cell) => cell.trim() !== ''))
     throw new UnreadableFile(`This table has more than ${ROWS_AT_MOST} rows: send it in parts.`)
   const [head = [], ...body] = data
-  const headers = head.map((name) => name.trim())
+  const headers = distinct(head.map((name) => name.trim()))
   const rows = body.flatMap((cells, at) => {
     const filled = cells.some((cell) => cell.trim() !== '')
     return filled
@@ -61,11 +61,25 @@ export function readTable(text: string): Table {
           {
             line: at + 2,
             cells: Object.fromEntries(headers.map((name, column) => [name, unguarded((cells[column] ?? '').trim())])),
+            surplus: cells
+              .slice(headers.length)
+              .map((cell) => cell.trim())
+              .filter((cell) => cell !== ''),
           },
         ]
       : []
   })
   return { headers, rows }
+}
+
+/** A heading that stands there again is counted: "To respect", "To respect 2". */
+function distinct(headers: readonly string[]): string[] {
+  const seen = new Map<string, number>()
+  return headers.map((name) => {
+    const count = (seen.get(name) ?? 0) + 1
+    seen.set(name, count)
+    return count === 1 || name === '' ? name : `${name} ${count}`
+  })
 }
 
 /** A header names the separator better than guesswork over the whole file; empty: let the library guess. */

@@ -81,7 +81,10 @@ watch(what, () => {
       <p class="text-faint text-[0.94rem]">
         <template v-if="what === 'people'"
           >Columns: Name (or First name and Last name), Year of birth, Sex, Height, Pace, Home tier, Bed, Chair,
-          Standing, Floor, To respect. Only a name is needed; an empty cell changes nothing.</template
+          Standing, Floor, To respect. Only a name is needed; an empty cell changes nothing. Several facts stand between
+          bars (Numb feet | Sees poorly), between semicolons in one cell, or in further columns To respect 2, 3; they
+          are called as in the list under a person.
+          <a href="/examples/people.csv" class="underline" download>An example file</a></template
         ><template v-else
           >Columns: Name, Date, Measure, Value; and where there are some Year of birth, Side, Setting, Pain, Note. The
           day comes first in a date.</template
@@ -106,7 +109,7 @@ watch(what, () => {
             :data-count="does"
             @click="only = does"
           >
-            {{ count }} {{ DOES[does] }}
+            {{ count }} {{ count === 1 ? DOES[does] : DOES[does].replace(/^is /, 'are ') }}
           </button>
         </div>
         <button
