@@ -1,5 +1,5 @@
 import type { Ask } from '~~/core/compose/ask'
-import type { Composed } from '~~/core/compose/compose'
+import type { Composed, ComposedPlan } from '~~/core/compose/compose'
 import type { Plan } from '~~/core/plan/plan'
 import { WorkerDied } from './useWorker'
 import type { ComposeDone } from '~/workers/composer.worker'
@@ -18,13 +18,24 @@ export function useComposer() {
   const problem = ref('')
   let worker: Worker | undefined
 
-  function ask(question: Ask, from: Plan | null = null): void {
+  /**
+   * Asks for plans: anew, or going on from one; or for one movement of it to be another one, which changes the plan at
+   * this place of the answer and nothing else.
+   */
+  function ask(
+    question: Ask,
+    from: Plan | null = null,
+    exchange: { movement: string; at: number } | null = null,
+  ): void {
     cancel()
     const began = performance.now()
     state.value = 'looking'
     worker = new Worker(new URL('../workers/composer.worker.ts', import.meta.url), { type: 'module' })
     worker.onmessage = ({ data }: MessageEvent<ComposeDone>) => {
-      if (data.kind === 'plans') {
+      if (data.kind === 'exchanged') {
+        state.value = 'done'
+        takeExchanged(data.plan, exchange?.at ?? 0)
+      } else if (data.kind === 'plans') {
         took.value = performance.now() - began
         answer.value = data.answer
         state.value = data.answer.plans.length > 0 ? 'proving' : 'done'
@@ -38,7 +49,11 @@ export function useComposer() {
       problem.value = new WorkerDied(event.message).message
     }
     problem.value = ''
-    worker.postMessage({ ask: question, from })
+    worker.postMessage({ ask: question, from, instead: exchange?.movement ?? null })
+  }
+  function takeExchanged(plan: ComposedPlan | null, at: number): void {
+    problem.value = plan ? '' : 'Nothing else fits in its place: change a wish, and compose again.'
+    if (plan && answer.value) answer.value = { ...answer.value, plans: answer.value.plans.with(at, plan) }
   }
   function cancel(): void {
     worker?.terminate()

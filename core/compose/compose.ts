@@ -90,12 +90,33 @@ function differ(a: Line, b: Line): boolean {
   return a.filter((option) => !other.has(option.movement)).length >= 2
 }
 
-/** The blocks of a plan as options, those that are no longer open left out. */
-function lineOf(plan: Plan, problem: Problem): Line {
-  return plan.blocks.flatMap((block) => {
+/**
+ * The blocks of a plan as options, those that are no longer open left out.
+ *
+ * @example
+ * lineOf({ blocks: [] }, problem) // []
+ */
+export function lineOf({ blocks }: Pick<Plan, 'blocks'>, problem: Pick<Problem, 'options'>): Line {
+  return blocks.flatMap((block) => {
     const own = problem.options.filter((option) => option.movement === block.movement)
     return own.find((option) => option.rounds === block.rounds) ?? own[0] ?? []
   })
+}
+
+/**
+ * A line that has been made into a plan, with its score and why each block is in it.
+ *
+ * @param made the plan, and what it takes on the real timeline
+ * @example
+ * composedOf(line, { plan, seconds: 2690 }, ask, problem).seconds // 2690
+ */
+export function composedOf(
+  line: Line,
+  { plan, seconds }: { plan: Plan; seconds: number },
+  ask: Ask,
+  problem: Problem,
+): ComposedPlan {
+  return { plan, score: scoreOf(line, problem), seconds, reasons: reasonsFor(line, plan, ask, problem) }
 }
 
 /** Turns a line into blocks, checks it on the real timeline, and takes a round or a block off where that is longer. */
@@ -114,8 +135,7 @@ function finished(line: Line, ask: Ask, problem: Problem): ComposedPlan {
           ) === null,
       )
       .sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
-    if (seconds <= ask.minutes * 60 || !spare)
-      return { plan, score: scoreOf(own, problem), seconds, reasons: reasonsFor(own, plan, ask, problem) }
+    if (seconds <= ask.minutes * 60 || !spare) return composedOf(own, { plan, seconds }, ask, problem)
     own = own.filter((option) => option !== spare)
   }
 }
@@ -131,7 +151,13 @@ function lossOf(option: Option, line: Line, problem: Problem): number {
   )
 }
 
-function planOf(line: Line, ask: Ask, problem: Problem): Plan {
+/**
+ * A line as a plan of the composer's blocks.
+ *
+ * @example
+ * planOf(line, ask, problem).blocks.length === line.length // true
+ */
+export function planOf(line: Line, ask: Ask, problem: Problem): Plan {
   const blocks = line.map((option, at): Block => ({
     ...blockFor(
       entryOf(ask.catalogue.movements, option.movement),

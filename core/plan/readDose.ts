@@ -31,7 +31,7 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
   let rest = ` ${text.toLowerCase().replaceAll('×', ' x ').replaceAll('–', '-')} `
     // "2 x 6" is two rounds of six; "6 x 2" of something that is named is two rounds of it.
     .replace(/(\d+)\s*x\s*(?=\d)/, (_, rounds) => `${rounds} rounds, `)
-    .replace(new RegExp(`\\b(${Object.keys(TIMES).join('|')})\\b`), (word) => `${TIMES[word]} rounds`)
+    .replace(new RegExp(`\\b(${Object.keys(TIMES).join('|')})\\b(?! more)`), (word) => `${TIMES[word]} rounds`)
   const take = (pattern: string): string[] | null => {
     const found = new RegExp(pattern).exec(rest)
     if (!found) return null

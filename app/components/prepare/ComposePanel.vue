@@ -12,7 +12,7 @@ const emit = defineEmits<{ take: [plan: Plan] }>()
 const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
 const composer = useComposer()
-const { answer, bound, state, took } = composer
+const { answer, bound, state, took, problem } = composer
 
 const aim = ref<Aim>(meeting.planned.aim ?? entryAt(catalogue.value.aims, 0))
 const floor = ref(true)
@@ -80,10 +80,11 @@ function pin(movement: string): void {
   banned.value = banned.value.filter((other) => other !== movement)
   again()
 }
+/** Something else for this one; all others stay. */
 function ban(movement: string): void {
-  turnBan(movement)
   pinned.value = pinned.value.filter((other) => other !== movement)
-  again()
+  if (!banned.value.includes(movement)) banned.value = [...banned.value, movement]
+  if (plan.value) composer.ask(question(), plan.value.plan, { movement, at: shown.value })
 }
 /** What was found is looked at next, and stands below the wishes. */
 const found = useTemplateRef<HTMLElement>('found')
@@ -187,6 +188,7 @@ const whyWords = computed(() => {
     <p v-if="honesty" ref="found" class="text-faint scroll-mt-2" aria-live="polite" data-test="honesty">
       {{ honesty }}
     </p>
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <details v-if="whyWords" class="text-faint text-[0.94rem]">
       <summary class="cursor-pointer">Why</summary>
       {{ whyWords }}
