@@ -108,7 +108,7 @@ export function lineOf({ blocks }: Pick<Plan, 'blocks'>, problem: Pick<Problem, 
  *
  * @param made the plan, and what it takes on the real timeline
  * @example
- * composedOf(line, { plan, seconds: 2690 }, ask, problem).seconds // 2690
+ * composedOf([], { plan, seconds: 2690 }, ask, problem).seconds // 2690
  */
 export function composedOf(
   line: Line,
@@ -155,7 +155,7 @@ function lossOf(option: Option, line: Line, problem: Problem): number {
  * A line as a plan of the composer's blocks.
  *
  * @example
- * planOf(line, ask, problem).blocks.length === line.length // true
+ * planOf([], ask, problem).blocks // []
  */
 export function planOf(line: Line, ask: Ask, problem: Problem): Plan {
   const blocks = line.map((option, at): Block => ({

@@ -14,7 +14,7 @@ const TRIED = 24
  * @param movement what is not wanted
  * @returns null where nothing else fits there
  * @example
- * exchanged(ask, composed(ask, null, 200).plans[0].plan, 'bridge') // null, or a plan without it
+ * exchanged(ask, plan, 'no-such-movement') // null
  */
 export function exchanged(ask: Ask, plan: Plan, movement: string): ComposedPlan | null {
   const pinned = ask.pinned.filter((other) => other !== movement)
