@@ -9,7 +9,14 @@ const AT_ONCE = isLong ? 50 : 6
 /** Its figures are solved one after the other, half a minute each on a busy machine. */
 const SOLVED = 'PUT /api/movements/:movement'
 /** These end sessions or take everything away: last, in this order. */
-const LAST = ['DELETE /api/made-up', 'PUT /api/account/password', 'DELETE /api/session']
+/** What changes everybody of a circle, and what takes away who asks. */
+const LAST = [
+  'POST /api/circles/:id/first-answers',
+  'POST /api/circles/:id/start-levels',
+  'DELETE /api/made-up',
+  'PUT /api/account/password',
+  'DELETE /api/session',
+]
 const writing = ROUTES.filter(({ method, may }) => method !== 'GET' && may !== 'anybody')
   .toSorted((a, b) => Number(a.method === 'DELETE') - Number(b.method === 'DELETE'))
   .toSorted((a, b) => LAST.indexOf(nameOf(a)) - LAST.indexOf(nameOf(b)))

@@ -309,8 +309,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
       },
     },
     'POST /api/participants': { body: fields },
-    // As they are then: others change them before.
-    'PUT /api/participants/:id': { ...own, body: () => read(`/api/participants/${person.id}`) },
+    'PUT /api/participants/:id': { ...own, body: fresh },
     'PUT /api/participants/:id/access/:tier': {
       params: { id: person.id, tier: 'bed' },
       body: { access: fresh.access.bed },
