@@ -11,7 +11,6 @@ const SOLVED = 'PUT /api/movements/:movement'
 /** These end sessions or take everything away: last, in this order. */
 /** What changes everybody of a circle, and what takes away who asks. */
 const LAST = [
-  'POST /api/circles/:id/first-answers',
   'POST /api/circles/:id/start-levels',
   'DELETE /api/made-up',
   'PUT /api/account/password',

@@ -242,7 +242,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'POST /api/beginnings': { body: beginning },
     'POST /api/circles/:id/first-answers': {
       ...ofCircle,
-      body: { answers: [{ participant: person.id, yes: [] }] },
+      body: { answers: [{ participant: people[4].id, yes: [] }] },
     },
     'POST /api/circles/:id/start-levels': ofCircle,
     'POST /api/circles': { body: { ...circle, name: 'Friday', members: [] } },
