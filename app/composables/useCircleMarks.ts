@@ -1,6 +1,7 @@
 import { differenceInCalendarDays, formatISO } from 'date-fns'
 import type { readMembers } from '~~/core/contract/circles'
 import type { ReplyOf } from '~~/core/contract/route'
+import { notAskedOf } from '~~/core/offer/firstQuestions'
 import { inForce } from '~~/core/offer/inForce'
 import type { Participant } from '~~/core/offer/participant'
 import { rememberedWords } from '~~/core/offer/remembered'
@@ -62,8 +63,6 @@ export function useCircleMarks(people: Ref<Participant[]>, members: Ref<Readonly
     if (dueOf(person) !== null) return { kind: 'screen', words: `to be screened: ${dueOf(person)}` }
     return watched.length > 0 ? { kind: 'watch', words: watched.join(' ') } : null
   }
-  const notAsked = computed(() =>
-    people.value.filter((person) => person.considerations.some(({ consideration }) => consideration === NOT_ASKED)),
-  )
+  const notAsked = computed(() => notAskedOf(people.value))
   return { waitsOf, dueOf, hurtOf, watchOf, markOf, notAsked }
 }

@@ -30,6 +30,8 @@ function notAsked(on: string): ParticipantConsideration {
   return { consideration: NOT_ASKED, side: 'both', since: on, ...nothing }
 }
 
+const ASKED: ReadonlySet<string> = new Set([NOT_ASKED])
+
 /**
  * Lays what somebody answered over what is on file of them: they were asked now, and nothing that was known goes.
  *
@@ -44,11 +46,8 @@ export function askedNow(
   on: string,
 ): ParticipantConsideration[] {
   const found = firstFacts({ asked: true, yes: [...yes] }, interview, on)
-  const known = onFile.filter(({ consideration }) => consideration !== NOT_ASKED)
-  const merged = mergedWith(known, found, on).considerations
   // What ends by a screening is not ended by four questions.
-  const kept = known.filter((own) => !merged.some(({ consideration }) => consideration === own.consideration))
-  return [...merged, ...kept]
+  return mergedWith(onFile, found, on, { settled: ASKED }).considerations
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Interview } from '../catalogue/interview'
 import type { Tier } from '../catalogue/words'
 import { firstFacts, type FirstAnswers } from './firstQuestions'
-import { ParticipantFields } from './participant'
+import { ParticipantFields, type ParticipantConsideration } from './participant'
 import type { Access } from './person'
 
 /** Somebody new, as far as a first class has to know them. */
@@ -35,16 +35,26 @@ export function newcomer(
   interview: Interview,
   on: string,
 ): ParticipantFields {
-  return ParticipantFields.parse({
-    name,
-    birthYear: null,
-    sex: 'unsaid',
-    heightCm: null,
-    pace: 'usual',
-    homeTier: tier,
+  return unknownPerson({
+    ...{ name, homeTier: tier, access: OPEN[tier] },
     joins: inWheelchair ? 'wheelchair' : 'room',
     considerations: firstFacts(answers, interview, on),
-    levels: [],
-    access: OPEN[tier],
   })
+}
+
+/** What is said of somebody of whom nothing else is known. */
+interface Said extends Pick<ParticipantFields, 'name' | 'homeTier' | 'access'> {
+  joins?: ParticipantFields['joins']
+  considerations?: ParticipantConsideration[]
+}
+
+/**
+ * Somebody of whom only this is known; the rest is asked later.
+ *
+ * @example
+ * unknownPerson({ name: 'Nell', homeTier: 'chair', access: ann.access }).levels // []
+ */
+export function unknownPerson(said: Said): ParticipantFields {
+  const unasked = { birthYear: null, sex: 'unsaid', heightCm: null, pace: 'usual', considerations: [], levels: [] }
+  return ParticipantFields.parse({ ...unasked, ...said })
 }

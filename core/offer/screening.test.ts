@@ -122,7 +122,7 @@ describe('a screening over what is on file', () => {
     ])
     expect(merged.notNamed).toHaveLength(2)
     expect(
-      mergedWith(onFile, [row('numb-feet')], ON, new Set(['knee-painful left'])).considerations.map(
+      mergedWith(onFile, [row('numb-feet')], ON, { dropped: new Set(['knee-painful left']) }).considerations.map(
         (own) => own.consideration,
       ),
     ).toEqual(['numb-feet', 'brittle-bones'])

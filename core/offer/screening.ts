@@ -200,6 +200,15 @@ export function lower(a: Access, b: Access): Access {
   return ORDER.indexOf(a) < ORDER.indexOf(b) ? a : b
 }
 
+/** How a screening, or fewer questions, are laid over what is on file. */
+interface Laid {
+  /** `consideration side` of those that a lead takes away. */
+  dropped?: ReadonlySet<string>
+  /** What is settled by having been asked; left out: what a screening settles. */
+  settled?: ReadonlySet<string>
+}
+const NOTHING: ReadonlySet<string> = new Set()
+
 export interface Merged {
   considerations: ParticipantConsideration[]
   /** On file before and not named this time: still respected until a lead takes them away. */
@@ -210,7 +219,6 @@ export interface Merged {
  * Lays a screening over what is on file. Nothing on file is dropped by being left unsaid: only a lead takes it away.
  * What a screening settles by itself (a change that was to be screened, a last day that has passed) goes.
  *
- * @param dropped `consideration side` of those that a lead takes away
  * @example
  * mergedWith([], [], '2026-11-25') // { considerations: [], notNamed: [] }
  */
@@ -218,7 +226,7 @@ export function mergedWith(
   onFile: readonly ParticipantConsideration[],
   found: readonly ParticipantConsideration[],
   on: string,
-  dropped: ReadonlySet<string> = new Set(),
+  { dropped = NOTHING, settled = SETTLED_BY_SCREENING }: Laid = {},
 ): Merged {
   const keyOf = (row: ParticipantConsideration) =>
     `${row.consideration} ${row.side} ${row.consideration === 'other' ? row.note : ''}`
@@ -240,8 +248,7 @@ export function mergedWith(
   })
   const named = new Set(now.map(keyOf))
   const notNamed = onFile.filter(
-    (row) =>
-      !named.has(keyOf(row)) && !SETTLED_BY_SCREENING.has(row.consideration) && !(row.until !== null && row.until < on),
+    (row) => !named.has(keyOf(row)) && !settled.has(row.consideration) && !(row.until !== null && row.until < on),
   )
   const kept = notNamed.filter((row) => !dropped.has(`${row.consideration} ${row.side}`))
   return { considerations: [...now, ...kept], notNamed }

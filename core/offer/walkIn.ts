@@ -1,5 +1,6 @@
 import type { Tier } from '../catalogue/words'
-import { ParticipantFields } from './participant'
+import { unknownPerson } from './newcomer'
+import type { ParticipantFields } from './participant'
 
 /**
  * Somebody who walks in and whom nobody knows: a name and where they work. Nobody is let down to the floor unscreened,
@@ -9,15 +10,9 @@ import { ParticipantFields } from './participant'
  * walkIn({ name: 'Nell', tier: 'chair' }).access.standing // 'no'
  */
 export function walkIn({ name, tier }: { name: string; tier: Exclude<Tier, 'floor'> }): ParticipantFields {
-  return ParticipantFields.parse({
-    name,
-    birthYear: null,
-    sex: 'unsaid',
-    heightCm: null,
-    pace: 'usual',
-    homeTier: tier,
-    considerations: [],
-    levels: [],
-    access: { bed: 'yes', chair: 'yes', standing: tier === 'standing' ? 'with-help' : 'no', floor: 'no' },
-  })
+  const access = {
+    ...({ bed: 'yes', chair: 'yes', floor: 'no' } as const),
+    standing: tier === 'standing' ? ('with-help' as const) : ('no' as const),
+  }
+  return unknownPerson({ name, homeTier: tier, access })
 }

@@ -69,7 +69,7 @@ async function settle(
 ): Promise<void> {
   await setScreened(within, person, takenOn, narrowedAccess(person, result))
   if (answers.usualPain !== null) await setUsualPain(within, person.id, answers.usualPain)
-  const merged = mergedWith(person.considerations, result.considerations, takenOn, new Set(dropped))
+  const merged = mergedWith(person.considerations, result.considerations, takenOn, { dropped: new Set(dropped) })
   await writeConsiderations(within, person.id, merged.considerations)
   await noteByHand(within, person, await participantById(within, person.id), 'From a screening.')
 }

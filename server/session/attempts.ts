@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto'
 import { secondsInHour } from 'date-fns/constants'
-import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
+import { RateLimiterMySQL } from 'rate-limiter-flexible'
 import { database } from '../database/database'
 import type { Database } from '../database/rows'
-import { TooManyTries } from './tooManyTries'
+import { refusing } from './tooManyTries'
 
 /** So many tries an hour reach an account from devices that never signed in to it, and from each that has. */
 const OF_ACCOUNT = 10
@@ -92,15 +92,6 @@ class Attempts {
         await waits.delete(key)
       },
     }
-  }
-}
-
-async function refusing(work: () => Promise<void>): Promise<void> {
-  try {
-    await work()
-  } catch (error) {
-    if (error instanceof RateLimiterRes) throw new TooManyTries(Math.max(1, Math.ceil(error.msBeforeNext / 1000)))
-    throw error
   }
 }
 

@@ -1,5 +1,5 @@
-import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
-import { TooManyTries } from './tooManyTries'
+import { RateLimiterMemory } from 'rate-limiter-flexible'
+import { refusing } from './tooManyTries'
 
 /**
  * So often a minute an account writes at most. Somebody who leads a class of forty writes every few seconds, and a device
@@ -16,10 +16,5 @@ const limiter = new RateLimiterMemory({ points: WRITES_A_MINUTE, duration: 60 })
  * @throws {TooManyTries} with how long to wait
  */
 export async function countWriting(accountId: string): Promise<void> {
-  try {
-    await limiter.consume(accountId)
-  } catch (error) {
-    if (error instanceof RateLimiterRes) throw new TooManyTries(Math.max(1, Math.ceil(error.msBeforeNext / 1000)))
-    throw error
-  }
+  await refusing(async () => void (await limiter.consume(accountId)))
 }

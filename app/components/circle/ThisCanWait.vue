@@ -86,7 +86,7 @@ const placeAll = () => tried(() => call(placeStarts, { params: { id: circle.id }
       <li v-if="withoutLevels > 0" class="py-2 flex items-center gap-3">
         <span class="flex-1 pl-9"
           ><b>{{ counted(withoutLevels, 'person', 'people') }} without levels.</b> Each begins where a first time
-          begins, and finds the right one in a few classes.</span
+          begins.</span
         >
         <button class="button button-quiet" :disabled="doing" @click="placeAll">Place them all</button>
       </li>
