@@ -11,7 +11,7 @@ const { interview } = catalogue
 const ON = '2026-11-25'
 const someone = (tier: (typeof TIERS)[number], inWheelchair = false): Person => ({
   ...newcomer({ name: 'Nell', tier, inWheelchair, asked: true, yes: [] }, interview, ON),
-  ...{ id: 'n', ranges: [], screenedOn: null },
+  ...{ id: 'n', ranges: [], dials: [], visiting: null, leftOut: [], flares: [], screenedOn: null },
 })
 const CLOSED = ['spine-bend-end', 'spine-twist-end', 'spine-arch-end', 'spine-side-end', 'head-below-heart']
 
