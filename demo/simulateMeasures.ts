@@ -92,7 +92,8 @@ export function simulateMeasures(
           tries,
           setting: null,
           pain: measure.asksPain ? Math.floor(random.next() * 3) : null,
-          note: '',
+          simulated: false,
+        note: '',
           takenAt: new Date(until.getTime() - (6 - at) * 28 * DAY_MS + 9 * DAY_MS).toISOString(),
           replaces: null,
         }

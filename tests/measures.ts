@@ -22,6 +22,7 @@ export function storedMeasure(measure: string, value: number, change: Partial<St
     setting: null,
     pain: null,
     note: '',
+    simulated: false,
     takenAt: '2026-11-20T10:00:00.000Z',
     replaces: null,
     enteredBy: 'Marit Solvang',

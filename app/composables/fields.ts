@@ -1,4 +1,8 @@
+import type { Side } from '~~/core/catalogue/words'
 import { numberIn } from '~~/core/number'
+
+/** A side of the body that was not said yet: a form keeps it and no check takes it, so that it is asked. */
+export const NO_SIDE = '' as unknown as Side
 
 /** What stands in the field that an event comes from. */
 export function textIn({ target }: Event): string {

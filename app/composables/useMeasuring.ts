@@ -15,9 +15,13 @@ const Tries = z.object({
   setting: z.string(),
   pain: z.string(),
   note: z.string(),
+  simulated: z.boolean(),
 })
 type Tries = z.infer<typeof Tries>
-const noTries = (): Tries => ({ left: [], right: [], both: [], setting: '', pain: '', note: '' })
+/** Tries of somebody and of somebody simulated are never one result. */
+const REAL_TRIES = 'There are tries that somebody made: take those back before you take a simulated one.'
+const SIMULATED_TRIES = 'These tries are simulated: take them back before you take a real one.'
+const noTries = (): Tries => ({ left: [], right: [], both: [], setting: '', pain: '', note: '', simulated: false })
 
 /**
  * Taking one measure of one person: tries for each side, kept in this browser until they are saved, and what they mean.
@@ -48,12 +52,15 @@ export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
   )
 
   /** Takes a try in where it can be right, and goes over to the other side when this one is whole. */
-  function take(amount: number): void {
+  function take(amount: number, simulated = false): void {
+    if (simulated !== fields.value.simulated && taken.value.length > 0)
+      return void (message.value = simulated ? REAL_TRIES : SIMULATED_TRIES)
     const { refused, ask } = plausible(measure.value, amount)
     message.value = refused
     if (refused !== '') return
     asked.value = ask
     results.value = []
+    fields.value.simulated = simulated
     fields.value[side.value] = [...tries.value, amount].slice(-measure.value.tries)
     const isWhole = (one: Side) => fields.value[one].length >= measure.value.tries
     if (side.value === 'left' && isWhole('left') && !isWhole('right')) side.value = 'right'
@@ -85,8 +92,8 @@ export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
     message.value = missing(setting, pain)
     if (message.value !== '') return
     const takenAt = new Date().toISOString()
-    const { note } = fields.value
-    const rest = { measure: measure.value.id, setting, pain, note, takenAt, replaces: null }
+    const { note, simulated } = fields.value
+    const rest = { measure: measure.value.id, setting, pain, note, simulated, takenAt, replaces: null }
     const records = taken.value.map((one) => ({ ...one, ...rest, id: crypto.randomUUID() }))
     const checked = z.array(MeasureRecord).safeParse(records)
     if (!checked.success) return void (message.value = checked.error.issues[0]?.message ?? '')

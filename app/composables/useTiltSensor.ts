@@ -5,29 +5,32 @@ import { SIMULATED_PEOPLE, simulatedTrace } from '~~/core/measure/simulatedSenso
 /** A simulated trace runs off this much faster than it would be taken. */
 const SIMULATED_SPEED = 3
 
+/** A sensor that is there sends many times a second. */
+const SILENT_AFTER_MS = 1500
+
 type Asking = { requestPermission?: () => Promise<'granted' | 'denied'> }
 
+/** Whether this browser lets its sensor be heard; some ask whoever holds it. */
+async function mayListen(): Promise<boolean> {
+  if (!('DeviceOrientationEvent' in window)) return false
+  const { requestPermission } = DeviceOrientationEvent as unknown as Asking
+  return !requestPermission || (await requestPermission()) === 'granted'
+}
+
 /**
- * The device's tilt sensor where there is one, the simulated one where not: both send samples until they are stopped.
- * The angle is how far the device's long side leans from upright.
+ * The device's tilt sensor, or, where that is chosen, a simulated one: both send samples until they are stopped. The
+ * angle is how far the device's long side leans from upright.
  */
 export function useTiltSensor() {
-  const isSimulated = ref(true)
-  const simulated = ref(0)
+  /** Whom the simulated sensor is on; null: this device's own sensor. */
+  const simulated = ref<number | null>(null)
+  const isSilent = ref(false)
   const isRunning = ref(false)
   const trace = shallowRef<Trace>({ ms: new Float64Array(), deg: new Float64Array() })
   const samples: { ms: number[]; deg: number[] } = { ms: [], deg: [] }
   let began = 0
   let seed = 1
   let frame = 0
-
-  // Most desktop browsers know the event and never send one: only a real sample tells that a sensor is there.
-  const probe = (event: DeviceOrientationEvent) => {
-    if (event.beta === null) return
-    isSimulated.value = false
-    window.removeEventListener('deviceorientation', probe)
-  }
-  onMounted(() => window.addEventListener('deviceorientation', probe))
 
   function take(ms: number, deg: number): void {
     samples.ms.push(ms)
@@ -39,31 +42,28 @@ export function useTiltSensor() {
   function show(): void {
     trace.value = { ms: Float64Array.from(samples.ms), deg: Float64Array.from(samples.deg) }
   }
-  /** Chooses one of the simulated people, or the device again. */
-  function simulate(person: number | null): void {
-    isSimulated.value = person !== null
-    if (person !== null) simulated.value = person
-  }
 
   async function start(): Promise<void> {
-    if (!isSimulated.value) {
-      const { requestPermission } = DeviceOrientationEvent as unknown as Asking
-      if (requestPermission && (await requestPermission()) === 'denied') isSimulated.value = true
-    }
+    const person = simulated.value
+    isSilent.value = person === null && !(await mayListen())
+    if (isSilent.value) return
     samples.ms.length = samples.deg.length = 0
     began = performance.now()
     isRunning.value = true
-    if (!isSimulated.value) {
+    if (person === null) {
       window.addEventListener('deviceorientation', onTilt)
       const follow = () => {
         show()
+        // Most desktop browsers know the event and never send one: only a sample tells that a sensor is there.
+        isSilent.value = samples.ms.length === 0 && performance.now() - began > SILENT_AFTER_MS
+        if (isSilent.value) stop()
         if (isRunning.value) frame = requestAnimationFrame(follow)
       }
       frame = requestAnimationFrame(follow)
       return
     }
     seed += 1
-    const whole = simulatedTrace(entryAt(SIMULATED_PEOPLE, simulated.value), seed)
+    const whole = simulatedTrace(entryAt(SIMULATED_PEOPLE, person), seed)
     let sent = 0
     const follow = () => {
       const now = (performance.now() - began) * SIMULATED_SPEED
@@ -83,9 +83,6 @@ export function useTiltSensor() {
     window.removeEventListener('deviceorientation', onTilt)
     show()
   }
-  onBeforeUnmount(() => {
-    stop()
-    window.removeEventListener('deviceorientation', probe)
-  })
-  return { isSimulated, simulated, simulate, isRunning, trace, start, stop }
+  onBeforeUnmount(stop)
+  return { simulated, isSilent, isRunning, trace, start, stop }
 }

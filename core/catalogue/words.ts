@@ -25,7 +25,7 @@ export const LEVEL_NAMES: Record<number, string> = {
   5: 'Loaded',
 }
 
-export const Side = z.enum(['both', 'left', 'right'])
+export const Side = z.enum(['both', 'left', 'right'], 'Say which side: left, right or both.')
 export type Side = z.infer<typeof Side>
 
 /** How a movement treats the two sides of the body. */

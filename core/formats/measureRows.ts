@@ -130,6 +130,7 @@ function readRow(
     setting,
     pain,
     note: cell('note').slice(0, 300),
+    simulated: false,
     takenAt: `${date}T12:00:00.000Z`,
     replaces: null,
   }

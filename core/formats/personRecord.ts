@@ -151,7 +151,8 @@ function measureLine(measure: PersonRecord['measures'][number], catalogue: Catal
   const known = catalogue.measures.get(measure.measure)
   const amount = known ? amountWords(known, measure.value) : measure.value
   const corrected = measure.replacedBy ? ' (corrected later)' : ''
-  const what = `${known?.name ?? measure.measure}${ofSide(measure.side)}: ${amount}${corrected}`
+  const simulated = measure.simulated ? ', simulated' : ''
+  const what = `${known?.name ?? measure.measure}${ofSide(measure.side)}: ${amount}${simulated}${corrected}`
   return `${measure.takenAt.slice(0, 10)}  ${what}, by ${measure.enteredBy}${measure.note ? `. ${measure.note}` : ''}`
 }
 

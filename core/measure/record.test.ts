@@ -3,6 +3,7 @@ import { shippedMeasure, storedMeasure } from '../../tests/measures'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { amountWords, holding, latestOf, plausible } from './record'
 import { resultOf } from './resultOf'
+import { resultWords } from './resultWords'
 
 describe('what can be right', () => {
   // AAOS joint ranges (memory): hip turning in or out about 45°, neck turn 80°, arm overhead 180°.
@@ -53,6 +54,16 @@ describe('stored results', () => {
     const earlier = storedMeasure('chair-stand', 9, { takenAt: '2026-05-02T10:00:00.000Z' })
     expect(holding([right, wrong, earlier]).map((record) => record.value)).toEqual([9, 11])
     expect(latestOf([right, wrong, earlier]).get('chair-stand both')!.value).toBe(11)
+  })
+  it('hold none of the simulated sensor, whatever is asked of them', () => {
+    const real = storedMeasure('hip-turn-in', 20, { takenAt: '2026-11-02T10:00:00.000Z' })
+    const madeUp = storedMeasure('hip-turn-in', 38, { takenAt: '2026-11-03T10:00:00.000Z', simulated: true })
+    expect(holding([real, madeUp])).toEqual([real])
+    expect(latestOf([madeUp]).size).toBe(0)
+    const person = { age: 74, sex: 'female' as const }
+    const words = resultWords(shippedMeasure('hip-turn-in'), madeUp, { earlier: [real], pairs: [] }, person)
+    expect(words).toMatchObject({ change: null, norms: [], sides: null })
+    expect(words.amount).toContain('simulated')
   })
   it('are said with their unit', () => {
     expect([

@@ -17,6 +17,8 @@ export const MeasureRecord = z.object({
   /** 0–10 at its end, where it was asked. */
   pain: z.number().int().min(0, 'Pain is 0 at least.').max(10, 'Pain is 10 at most.').nullable().default(null),
   note: z.string().max(300, 'A note has 300 characters at most.').default(''),
+  /** By the simulated sensor: shown with that word, and counted for nothing. */
+  simulated: z.boolean().default(false),
   takenAt: isoMoment,
   replaces: z.uuid().nullable().default(null),
 })
@@ -31,7 +33,7 @@ export const StoredMeasure = MeasureRecord.extend({
 export type StoredMeasure = z.infer<typeof StoredMeasure>
 
 /**
- * The results that hold: those that no correction has replaced, oldest first.
+ * The results that hold: those that somebody gave and that no correction has replaced, oldest first.
  *
  * @example
  * holding([storedMeasure('chair-stand', 9, { id: 'a', replacedBy: 'b' }), storedMeasure('chair-stand', 10, { id:
@@ -39,7 +41,9 @@ export type StoredMeasure = z.infer<typeof StoredMeasure>
  * // [10]
  */
 export function holding(records: readonly StoredMeasure[]): StoredMeasure[] {
-  return records.filter((record) => record.replacedBy === null).toSorted((a, b) => a.takenAt.localeCompare(b.takenAt))
+  return records
+    .filter((record) => record.replacedBy === null && !record.simulated)
+    .toSorted((a, b) => a.takenAt.localeCompare(b.takenAt))
 }
 
 /**

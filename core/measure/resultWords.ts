@@ -20,7 +20,8 @@ export const ResultWords = z.object({
 export type ResultWords = z.infer<typeof ResultWords>
 
 /**
- * Says what a result means as soon as it is there: the person's own change, the tables for age and sex, the sides.
+ * Says what a result means as soon as it is there: the person's own change, the tables for age and sex, the sides. A
+ * simulated one means nothing, and says so.
  *
  * @param record the new result
  * @param known what was on file before it, and the practice's same-day pairs of this measure
@@ -31,19 +32,20 @@ export type ResultWords = z.infer<typeof ResultWords>
  */
 export function resultWords(
   measure: Measure,
-  record: Pick<StoredMeasure, 'measure' | 'side' | 'value'>,
+  record: Pick<StoredMeasure, 'measure' | 'side' | 'value'> & Partial<Pick<StoredMeasure, 'simulated'>>,
   { earlier, pairs }: { earlier: readonly StoredMeasure[]; pairs: readonly SameDayPair[] },
   person: NormPerson,
 ): ResultWords {
+  const base = { measure: measure.id, side: record.side, amount: amountWords(measure, record.value) }
+  if (record.simulated)
+    return { ...base, amount: `${base.amount}, simulated: it counts for nothing`, change: null, norms: [], sides: null }
   const latest = latestOf(earlier)
   const before = latest.get(`${record.measure} ${record.side}`)
   const other =
     record.side === 'both' ? undefined : latest.get(`${record.measure} ${record.side === 'left' ? 'right' : 'left'}`)
   const [left, right] = record.side === 'left' ? [record.value, other?.value] : [other?.value, record.value]
   return {
-    measure: measure.id,
-    side: record.side,
-    amount: amountWords(measure, record.value),
+    ...base,
     change: before ? changeWord(measure, before.value, record.value, realChangeFor(measure, pairs)) : null,
     norms: measure.norms.map((table) => againstNorm(table, measure, record.value, person)),
     sides: left === undefined || right === undefined ? null : sideDifference(measure, left, right),

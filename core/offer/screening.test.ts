@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { changesOf } from './changes'
 import { inForce } from './inForce'
-import { mergedWith, NOT_ASKED, screened, ScreeningAnswers, screeningDue } from './screening'
+import { mergedWith, NOT_ASKED, screened, sideOnFile, ScreeningAnswers, screeningDue } from './screening'
 import type { ParticipantConsideration } from './participant'
 
 const catalogue = shippedCatalogue()
@@ -50,6 +50,22 @@ describe('what an interview leads to', () => {
     ['anything else, in words', { more: 'A tremor when tired' }, row('other', { note: 'A tremor when tired' })],
   ])('is %s', (_, answers, expected) => {
     expect(from(answers).considerations).toEqual([expected])
+  })
+  it('spares both sides until it is said which one', () => {
+    const answers = { ...ScreeningAnswers.parse({ options: { stroke: 'yes' } }), sides: { stroke: '' as 'left' } }
+    const [unsaid] = screened(answers, interview, ON).considerations
+    expect(unsaid).toMatchObject({ consideration: 'stroke-weak-side', side: 'both' })
+  })
+  it('asks no side that is on file already, and asks where two are', () => {
+    const leadsTo = [{ consideration: 'stroke-weak-side' }]
+    expect(sideOnFile(leadsTo, [row('stroke-weak-side', { side: 'left' })])).toBe('left')
+    expect(sideOnFile(leadsTo, [row('knee-painful', { side: 'left' })])).toBeNull()
+    const two = (['left', 'right'] as const).map((side) => row('stroke-weak-side', { side }))
+    expect(sideOnFile(leadsTo, two)).toBeNull()
+  })
+  it('takes no side that was not chosen', () => {
+    const { error } = ScreeningAnswers.safeParse({ sides: { stroke: '' } })
+    expect(error?.issues[0]).toMatchObject({ path: ['sides', 'stroke'], message: expect.stringContaining('which side') })
   })
   it('leaves out a fall that is more than a year ago, and a pain of 0', () => {
     expect(

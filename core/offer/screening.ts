@@ -94,13 +94,13 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
       '; ',
     )
     for (const finding of holding(place?.leadsTo ?? OTHER, pain.worse))
-      found.add(finding, place?.sided ? pain.side : 'both', null, note)
+      found.add(finding, place?.sided ? spared(pain.side) : 'both', null, note)
   }
   for (const done of answers.operations) {
     const known = interview.operations.find((other) => other.id === done.operation)
     const note = joined([known?.says ?? done.operation, done.note], '; ')
     for (const finding of holding(known?.leadsTo ?? OTHER, []))
-      found.add(finding, known?.sided ? done.side : 'both', done.on, note)
+      found.add(finding, known?.sided ? spared(done.side) : 'both', done.on, note)
     const { consideration, days } = interview.recentOperation
     // An operation of which nobody knows the day counts as recent.
     if (done.on === null || daysBetween(done.on, on) < days)
@@ -117,7 +117,7 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
     for (const finding of holding(option.leadsTo, []))
       found.add(
         finding,
-        question.asksSide ? (answers.sides[question.id] ?? 'both') : 'both',
+        question.asksSide ? spared(answers.sides[question.id]) : 'both',
         answers.since[question.id] ?? null,
         '',
       )
@@ -125,6 +125,11 @@ export function screened(answers: ScreeningAnswers, interview: Interview, on: st
   }
   if (answers.more.trim() !== '') found.add(entryAt(OTHER, 0), 'both', null, answers.more.trim())
   return found.result()
+}
+
+/** While it is not said which side it is, both are spared. */
+function spared(side: Side | undefined): Side {
+  return side === 'left' || side === 'right' ? side : 'both'
 }
 
 const OTHER: Finding[] = [{ consideration: 'other', endsByDate: true, otherwise: false, needsClearance: false }]
@@ -137,6 +142,22 @@ function holding(findings: readonly Finding[], worse: readonly string[]): Findin
     (finding) => !finding.otherwise && (finding.worse === undefined || finding.worse.some((id) => worse.includes(id))),
   )
   return met.length > 0 ? met : findings.filter((finding) => finding.otherwise)
+}
+
+/**
+ * The side that is on file for what an answer leads to: asked again, it is not asked anew.
+ *
+ * @returns null where none is, or several are: then it is asked
+ * @example
+ * sideOnFile([{ consideration: 'stroke-weak-side' }], [{ consideration: 'stroke-weak-side', side: 'left' }]) // 'left'
+ */
+export function sideOnFile(
+  findings: readonly Pick<Finding, 'consideration'>[],
+  onFile: readonly Pick<ParticipantConsideration, 'consideration' | 'side'>[],
+): Side | null {
+  const named = new Set(findings.map(({ consideration }) => consideration))
+  const sides = new Set(onFile.filter((row) => named.has(row.consideration)).map((row) => row.side))
+  return sides.size === 1 ? ([...sides][0] ?? null) : null
 }
 
 class Findings {

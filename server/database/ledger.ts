@@ -52,7 +52,7 @@ export async function ledgerOf(
     .modify((query: Knex.QueryBuilder) => {
       if ('meetingId' in of) query.where('l.meeting_id', of.meetingId)
       else if ('participantId' in of) query.where('l.participant_id', of.participantId)
-      else query.where('l.decided_at', '>=', of.since)
+      else query.where('l.decided_at', '>=', sqlTimeOf(of.since))
     })
     // In the order in which they were written, whatever a clock said.
     .orderBy('l.sequence', 'desc')

@@ -24,6 +24,7 @@ interface MeasureRow {
   setting: string | null
   pain: number | null
   note: string
+  simulated: 0 | 1
   taken_at: string
   entered_at: string
   replaces: string | null
@@ -58,6 +59,7 @@ function storedOf(row: MeasureRow): StoredMeasure {
     setting: row.setting === null ? null : Number(row.setting),
     pain: row.pain,
     note: row.note,
+    simulated: Boolean(row.simulated),
     takenAt: isoOf(row.taken_at),
     replaces: row.replaces,
     enteredBy: row.entered_by_name ?? 'somebody who has left',
@@ -94,6 +96,7 @@ export async function addMeasures(
           measure: record.measure,
           side: record.side,
           replaced_by: null,
+          simulated: false,
         })
         .whereNot({ id: record.id })
         .whereRaw('date(taken_at) = date(?)', [sqlTimeOf(record.takenAt)])
@@ -103,7 +106,7 @@ export async function addMeasures(
       await trx('measures')
         .insert({
           ...columnsOf(record, practiceId, participantId, accountId),
-          same_day_first: record.replaces === null ? (first?.value ?? null) : null,
+          same_day_first: record.replaces === null && !record.simulated ? (first?.value ?? null) : null,
         })
         .onConflict('id')
         .merge(['id'])
@@ -183,6 +186,7 @@ function columnsOf(record: MeasureRecord, practiceId: string, participantId: str
     setting: record.setting,
     pain: record.pain,
     note: record.note,
+    simulated: record.simulated,
     taken_at: sqlTimeOf(record.takenAt),
     entered_by: enteredBy,
     replaces: record.replaces,

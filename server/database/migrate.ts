@@ -22,6 +22,7 @@ import * as appendOnly from './migrations/018_append_only'
 import * as drafts from './migrations/019_drafts'
 import * as retention from './migrations/020_retention'
 import * as firstCircle from './migrations/021_first_circle'
+import * as simulatedMeasures from './migrations/022_simulated_measures'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -46,6 +47,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '019_drafts': drafts,
   '020_retention': retention,
   '021_first_circle': firstCircle,
+  '022_simulated_measures': simulatedMeasures,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

@@ -1,4 +1,5 @@
 import { entryAt, lastOf } from '../../core/entries'
+import { z } from 'zod'
 import { millisecondsInDay } from 'date-fns/constants'
 import { ClassEvent } from '../../core/lead/classEvent'
 import type { Arrival } from '../../core/offer/person'
@@ -207,22 +208,32 @@ export async function evidenceMarks(
   )
 }
 
+/** What was new at the last door. */
+interface LastNews {
+  news: Arrival['news']
+  /** Day of that meeting, ISO. */
+  lastOn: string
+  /** When it was said, ISO: a class may be led on another day than its own. */
+  newsAt: string
+}
+
 /** How long each of these people has been coming, and what was new at the last door. */
 export async function historiesOf(
   scope: Scope,
   participants: readonly string[],
   until: string,
-): Promise<Map<string, History & { news: Arrival['news']; lastOn: string }>> {
+): Promise<Map<string, History & LastNews>> {
   const { db, practiceId } = scope
   const rows = await db('arrivals as a')
     .join('meetings as m', 'm.id', 'a.meeting_id')
     .where({ 'a.practice_id': practiceId, 'a.came': true })
     .whereIn('a.participant_id', participants)
     .where('m.starts_at', '<=', sqlTimeOf(until))
-    .select<{ participant_id: string; starts_at: string; news: Arrival['news'] }[]>(
+    .select<{ participant_id: string; starts_at: string; news: Arrival['news']; times: unknown }[]>(
       'a.participant_id',
       'm.starts_at',
       'a.news',
+      'a.times',
     )
   return new Map(
     [...groupedBy(rows, 'participant_id')].map(([participant, own]) => {
@@ -235,8 +246,16 @@ export async function historiesOf(
           firstOn: entryAt(inOrder, 0).starts_at.slice(0, 10),
           news: last.news,
           lastOn: last.starts_at.slice(0, 10),
+          newsAt: newsAtOf(last),
         },
       ]
     }),
   )
+}
+
+/** What bears no time was there before every screen: it is of the day of its meeting. */
+function newsAtOf({ times, starts_at: startsAt }: { times: unknown; starts_at: string }): string {
+  const at = times === null ? undefined : fromJson(times, z.object({ news: z.number().optional() })).news
+  // In whole seconds, as decisions are stored.
+  return at === undefined ? isoOf(startsAt) : isoOf(sqlTimeOf(new Date(at).toISOString()))
 }

@@ -1,9 +1,12 @@
 import { subDays } from 'date-fns'
 import type { Catalogue } from '../../core/catalogue/catalogue'
+import { TIERS } from '../../core/catalogue/words'
+import type { LedgerEntry } from '../../core/contract/ledger'
 import type { Participant } from '../../core/offer/participant'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { Judging } from '../../core/reflect/question'
 import { tierStep, type TierStep } from '../../core/reflect/tierMove'
+import { ledgerOf } from '../database/ledger'
 import { measuresOf } from '../database/measures'
 import { datedOutcomes, historiesOf } from '../database/outcomes'
 import { visitingSince } from '../database/personTiers'
@@ -33,10 +36,14 @@ export async function tierStepsOf(
     visitingSince(scope, ids),
     known ?? historiesOf(scope, ids, `${on}T23:59:59Z`),
   ])
+  const wentDown = await movedDownSince(scope, histories)
   const steps = people.flatMap((person) => {
     const last = histories.get(person.id)
-    // A screening since then has dealt with it.
-    const isOpen = last && (person.screenedOn === null || person.screenedOn < last.lastOn)
+    // A screening since then has dealt with it, and so has a step down.
+    const isOpen =
+      last &&
+      (person.screenedOn === null || person.screenedOn < last.lastOn) &&
+      (wentDown.get(person.id) ?? '') < last.newsAt
     const evidence = {
       measures: measures.get(person.id) ?? [],
       outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
@@ -49,6 +56,21 @@ export async function tierStepsOf(
     return step ? [[person.id, step] as const] : []
   })
   return Object.fromEntries(steps)
+}
+
+/** When those who told of a fall or a faint last went down a tier since then, ISO, by participant. */
+async function movedDownSince(
+  scope: Scope,
+  histories: Awaited<ReturnType<typeof historiesOf>>,
+): Promise<Map<string, string>> {
+  const told = [...histories.values()].filter(({ news }) => news === 'fall' || news === 'faint')
+  const since = told.map(({ newsAt }) => newsAt).toSorted()[0]
+  if (since === undefined) return new Map()
+  const isDown = ({ kind, tier, before }: LedgerEntry) =>
+    kind === 'tier' && before?.homeTier !== undefined && TIERS.indexOf(before.homeTier) > TIERS.indexOf(tier)
+  const down = (await ledgerOf(scope, { since })).filter((entry) => isDown(entry) && !entry.isUndone)
+  // Newest first: the last one said of somebody is their newest.
+  return new Map(down.toReversed().map(({ participant, decidedAt }) => [participant, decidedAt]))
 }
 
 /** The next step between tiers of one person today; null: none. */

@@ -7,9 +7,12 @@ import { OLDEST_MONTHS } from '../../bin/backups.mjs'
 import { eraseAgain, forgetErased } from '../../server/services/erased'
 import { nextMeeting, World, type Caller } from '../world'
 
-/** No other name and no other text of the demo holds any of these. */
+/**
+ * No other name and no other text of the demo holds any of these, and none can come about by chance in the
+ * ledger's sealed rows: each has a sign that base64 does not have.
+ */
 const NAME = 'Zdeňka O’Brien-Quill'
-const MARKS = ['Zdeňka', 'Quill', 'ZMARK']
+const MARKS = ['Zdeňka', '-Quill', 'ZMARK ']
 
 let world: World
 let lead: Caller

@@ -95,6 +95,21 @@ describe('measures', () => {
     expect(pairs['chair-stand']).toHaveLength(before + 1)
     expect(pairs['chair-stand'].at(-1)).toEqual([11, 12])
   })
+  it('of the simulated sensor bear that word, and are in no comparison and no spreadsheet', async () => {
+    const madeUp = { side: 'left', simulated: true }
+    const exported = async () => (await lead.call('GET', '/api/exports/measures')).body
+    const profile = async () => (await lead.call('GET', path(edda, '/profile'))).body
+    const [rows, { pairs }] = [await exported(), await profile()]
+    const { body } = await lead.call('POST', path(edda, '/measures'), {
+      records: [record('hip-turn-in', 38, madeUp), record('hip-turn-in', 39, madeUp)],
+    })
+    expect(body[0]).toMatchObject({ amount: '38°, simulated: it counts for nothing', norms: [], change: null })
+    const stored = (await lead.call('GET', path(edda, '/measures'))).body
+    expect(stored.filter((one: any) => one.simulated).map((one: any) => one.value)).toEqual([38, 39])
+    expect((await profile()).pairs).toEqual(pairs)
+    expect(await exported()).toBe(rows)
+    expect((await lead.call('GET', path(edda, '/record'))).body).toContain('38°, simulated')
+  })
   it('limit what is offered in a meeting', async () => {
     await lead.call('POST', path(edda, '/measures'), {
       records: [record('shin-tilt', 14, { side: 'left' }), record('shin-tilt', 18, { side: 'right' })],

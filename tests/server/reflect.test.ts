@@ -277,6 +277,23 @@ describe('between tiers', () => {
     await lead.call('POST', `/api/participants/${id}/ledger/${down.id}/walk-back`, { reason: 'Not meant' })
     expect((await personOf(id)).homeTier).toBe('standing')
   })
+  it('takes somebody down once for a fall, and again only for another one', async () => {
+    const stander = last.people.find((one: any) => one.homeTier === 'standing' && one.access.chair !== 'no')
+    const stepOf = async () => (await lead.call('GET', `/api/participants/${stander.id}/profile`)).body.tierStep
+    const tell = (news: string) =>
+      lead.say(last.meeting.id, {
+        ...{ kind: 'arrivals', participant: stander.id, arrival: { came: true, news }, at: Date.now() },
+      })
+    await world.db('participants').where({ id: stander.id }).update({ screened_on: '2026-01-05' })
+    expect((await tell('fall')).status).toBe(200)
+    expect(await stepOf()).toMatchObject({ kind: 'down', to: 'chair' })
+    expect((await move(stander.id, { step: 'down', to: 'chair', reason: '' })).status).toBe(200)
+    expect((await stepOf())?.kind).not.toBe('down')
+    // The ledger's seconds are whole ones.
+    await new Promise((resolve) => setTimeout(resolve, 1100))
+    expect((await tell('faint')).status).toBe(200)
+    expect(await stepOf()).toMatchObject({ kind: 'down', to: 'bed' })
+  })
   it('does not call a step up a step down', async () => {
     expect((await move(sitter().id, { step: 'down', to: 'floor' })).status).toBe(422)
   })

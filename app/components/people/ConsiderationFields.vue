@@ -2,6 +2,7 @@
 import type { Tag } from '~~/core/catalogue/words'
 import { changesOf } from '~~/core/offer/changes'
 import { opensTag } from '~~/core/offer/clearance'
+import { NO_SIDE } from '~/composables/fields'
 import type { ParticipantConsideration } from '~~/core/offer/participant'
 
 /** The health facts of a person, each with its side, who cleared it and a note for leads. */
@@ -27,6 +28,9 @@ function clear(own: ParticipantConsideration, by: string): void {
 function open(own: ParticipantConsideration, tag: Tag, isOpen: boolean): void {
   const before = own.opens ?? closedBy(own.consideration)
   own.opens = isOpen ? [...before, tag] : before.filter((other) => other !== tag)
+}
+function askSide(own: ParticipantConsideration): void {
+  own.side = known(own.consideration)?.sided ? NO_SIDE : 'both'
 }
 function add(): void {
   considerations.value.push({
@@ -57,18 +61,16 @@ function add(): void {
           :wrong="wrong[`considerations.${at}.consideration`]"
           class="flex-1 min-w-64"
         >
-          <select :id="id" v-model="own.consideration" :class="fieldClass" v-bind="aria">
+          <select :id="id" v-model="own.consideration" :class="fieldClass" v-bind="aria" @change="askSide(own)">
             <option value="" disabled>Choose</option>
             <option v-for="row in all" :key="row.id" :value="row.id">{{ row.name }}</option>
           </select>
         </AppField>
-        <AppField v-if="known(own.consideration)?.sided" v-slot="{ id, fieldClass }" label="Side" class="w-28"
-          ><select :id="id" v-model="own.side" :class="fieldClass">
-            <option value="both">both</option>
-            <option value="left">left</option>
-            <option value="right">right</option>
-          </select></AppField
-        >
+        <SideField
+          v-if="known(own.consideration)?.sided"
+          v-model="own.side"
+          :wrong="wrong[`considerations.${at}.side`]"
+        />
         <AppField v-slot="{ id, fieldClass }" label="Until" class="w-44"
           ><input
             :id="id"

@@ -1,9 +1,16 @@
 <script setup lang="ts">
 import type { InterviewQuestion } from '~~/core/catalogue/interview'
-import type { ScreeningAnswers } from '~~/core/offer/screening'
+import type { Side } from '~~/core/catalogue/words'
+import type { ParticipantConsideration } from '~~/core/offer/participant'
+import { sideOnFile, type ScreeningAnswers } from '~~/core/offer/screening'
+import { NO_SIDE } from '~/composables/fields'
 
 /** One question with its answers as large targets; the side and the day only where they matter. */
-const { question } = defineProps<{ question: InterviewQuestion }>()
+const { question, onFile } = defineProps<{
+  question: InterviewQuestion
+  onFile: readonly ParticipantConsideration[]
+  wrong: Record<string, string>
+}>()
 const answers = defineModel<ScreeningAnswers>({ required: true })
 const chosen = computed(() => question.options.find((option) => option.id === answers.value.options[question.id]))
 const leads = computed(() => (chosen.value?.leadsTo.length ?? 0) > 0)
@@ -13,6 +20,13 @@ function choose(option: string): void {
   // The same again takes it back: every question can be left out.
   const { [question.id]: before, ...others } = answers.value.options
   answers.value.options = before === option ? others : { ...others, [question.id]: option }
+  const { [question.id]: said, ...sides } = answers.value.sides
+  const needed = question.asksSide && leads.value
+  answers.value.sides = needed ? { ...sides, [question.id]: said ?? sideKnown() } : sides
+}
+const sideKnown = () => sideOnFile(chosen.value?.leadsTo ?? [], onFile) ?? NO_SIDE
+function setSide(side: Side): void {
+  answers.value.sides = { ...answers.value.sides, [question.id]: side }
 }
 function setWhen(event: Event): void {
   const { [question.id]: _before, ...others } = answers.value.since
@@ -41,18 +55,12 @@ function setWhen(event: Event): void {
       </div>
     </div>
     <div v-if="leads && (question.asksSide || question.asksWhen)" class="flex flex-wrap gap-4 mt-2 pl-4">
-      <label v-if="question.asksSide" class="w-40"
-        ><span class="label text-[0.94rem]">Which side?</span
-        ><select
-          class="field"
-          :value="answers.sides[question.id] ?? 'both'"
-          @change="answers.sides = { ...answers.sides, [question.id]: textIn($event) as 'both' }"
-        >
-          <option value="left">left</option>
-          <option value="right">right</option>
-          <option value="both">both</option>
-        </select></label
-      >
+      <SideField
+        v-if="question.asksSide"
+        :model-value="answers.sides[question.id] ?? NO_SIDE"
+        :wrong="wrong[`sides.${question.id}`]"
+        @update:model-value="setSide"
+      />
       <label v-if="question.asksWhen" class="w-52"
         ><span class="label text-[0.94rem]">When, about?</span
         ><input type="date" class="field" :value="answers.since[question.id] ?? ''" @change="setWhen"

@@ -41,6 +41,7 @@ async function correct(): Promise<void> {
             setting: record.setting,
             pain: record.pain,
             note: record.note,
+            simulated: record.simulated,
             takenAt: record.takenAt,
             replaces: record.id,
           },
@@ -78,7 +79,8 @@ async function correct(): Promise<void> {
           <td class="pr-6 numerals">
             <span :class="record.replacedBy ? 'line-through' : ''">{{
               amountWords(measureOf(record) ?? { unit: 's' }, record.value)
-            }}</span><template v-if="record.replacedBy"> corrected</template
+            }}</span><template v-if="record.simulated">, simulated</template
+            ><template v-if="record.replacedBy"> corrected</template
             ><template v-if="record.pain !== null">, pain {{ record.pain }}</template>
           </td>
           <td class="pr-6">{{ record.enteredBy }}</td>

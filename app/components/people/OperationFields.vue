@@ -1,12 +1,24 @@
 <script setup lang="ts">
-import type { ScreeningAnswers } from '~~/core/offer/screening'
+import type { Interview } from '~~/core/catalogue/interview'
+import type { ParticipantConsideration } from '~~/core/offer/participant'
+import { sideOnFile, type ScreeningAnswers } from '~~/core/offer/screening'
+import { NO_SIDE } from '~/composables/fields'
 
 /** What was operated, on which side and when; and who has cleared something. */
 const answers = defineModel<ScreeningAnswers>({ required: true })
-const { clearable } = defineProps<{ wrong: Record<string, string>; clearable: { id: string; name: string }[] }>()
+const { clearable, onFile } = defineProps<{
+  wrong: Record<string, string>
+  clearable: { id: string; name: string }[]
+  onFile: readonly ParticipantConsideration[]
+}>()
 const { catalogue } = storeToRefs(useCatalogue())
 const interview = computed(() => catalogue.value.interview)
 const known = (id: string) => interview.value.operations.find((other) => other.id === id)
+
+function add({ id, sided, leadsTo }: Interview['operations'][number]): void {
+  const side = sided ? (sideOnFile(leadsTo, onFile) ?? NO_SIDE) : 'both'
+  answers.value.operations.push({ operation: id, side, on: null, note: '' })
+}
 </script>
 
 <template>
@@ -20,7 +32,7 @@ const known = (id: string) => interview.value.operations.find((other) => other.i
           type="button"
           class="button"
           :data-operation="one.id"
-          @click="answers.operations.push({ operation: one.id, side: 'both', on: null, note: '' })"
+          @click="add(one)"
         >
           {{ one.says }}
         </button>
@@ -31,14 +43,7 @@ const known = (id: string) => interview.value.operations.find((other) => other.i
         class="border-l-2 border-line pl-4 flex flex-wrap items-end gap-4"
       >
         <p class="font-semibold min-w-56 min-h-11 flex items-center">{{ known(done.operation)?.says }}</p>
-        <label v-if="known(done.operation)?.sided" class="w-32"
-          ><span class="label text-[0.94rem]">Side</span
-          ><select v-model="done.side" class="field">
-            <option value="left">left</option>
-            <option value="right">right</option>
-            <option value="both">both</option>
-          </select></label
-        >
+        <SideField v-if="known(done.operation)?.sided" v-model="done.side" :wrong="wrong[`operations.${at}.side`]" />
         <label class="w-52"
           ><span class="label text-[0.94rem]">When, about?</span
           ><input :value="done.on ?? ''" type="date" class="field" @change="done.on = textIn($event) || null"

@@ -1,15 +1,19 @@
 <script setup lang="ts">
-import type { ScreeningAnswers } from '~~/core/offer/screening'
+import type { ParticipantConsideration } from '~~/core/offer/participant'
+import { sideOnFile, type ScreeningAnswers } from '~~/core/offer/screening'
+import { NO_SIDE } from '~/composables/fields'
 
 /** What hurts: where, on which side, how much, and what makes it worse. */
 const answers = defineModel<ScreeningAnswers>({ required: true })
-defineProps<{ wrong: Record<string, string> }>()
+const { onFile } = defineProps<{ wrong: Record<string, string>; onFile: readonly ParticipantConsideration[] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 const interview = computed(() => catalogue.value.interview)
 const place = (id: string) => interview.value.places.find((other) => other.id === id)
 
 function add(id: string): void {
-  answers.value.pains.push({ place: id, side: 'both', strength: 3, worse: [], note: '' })
+  const { sided = false, leadsTo = [] } = place(id) ?? {}
+  const side = sided ? (sideOnFile(leadsTo, onFile) ?? NO_SIDE) : 'both'
+  answers.value.pains.push({ place: id, side, strength: 3, worse: [], note: '' })
 }
 function turn(pain: ScreeningAnswers['pains'][number], id: string): void {
   pain.worse = pain.worse.includes(id) ? pain.worse.filter((other) => other !== id) : [...pain.worse, id]
@@ -35,14 +39,7 @@ function turn(pain: ScreeningAnswers['pains'][number], id: string): void {
     <div v-for="(pain, at) in answers.pains" :key="at" class="border-l-2 border-line pl-4 space-y-2">
       <div class="flex flex-wrap items-end gap-4">
         <p class="font-semibold min-w-40 min-h-11 flex items-center">{{ place(pain.place)?.says }}</p>
-        <label v-if="place(pain.place)?.sided" class="w-32"
-          ><span class="label text-[0.94rem]">Side</span
-          ><select v-model="pain.side" class="field">
-            <option value="left">left</option>
-            <option value="right">right</option>
-            <option value="both">both</option>
-          </select></label
-        >
+        <SideField v-if="place(pain.place)?.sided" v-model="pain.side" :wrong="wrong[`pains.${at}.side`]" />
         <label
           ><span class="label text-[0.94rem]"
             >How much, 0 to 10: <span class="numerals">{{ pain.strength }}</span></span

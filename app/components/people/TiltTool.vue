@@ -7,9 +7,9 @@ import type { Plateau } from '~~/core/measure/sensor'
 import type { SensorDone, SensorTask } from '~/workers/sensor.worker'
 
 /** An angle by a phone's tilt: the trace as it comes, the plateau that was found, and its angle as a try. */
-const emit = defineEmits<{ take: [degrees: number] }>()
+const emit = defineEmits<{ take: [degrees: number, simulated: boolean] }>()
 const sensor = useTiltSensor()
-const { trace, isRunning, isSimulated } = sensor
+const { trace, isRunning, isSilent, simulated } = sensor
 const { ask: find, dispose } = useWorker<SensorTask, SensorDone>(
   () => new Worker(new URL('../../workers/sensor.worker.ts', import.meta.url), { type: 'module' }),
 )
@@ -18,6 +18,11 @@ const wrong = ref('')
 const plateau = ref<Plateau | null>(null)
 const looked = ref(false)
 
+// What one sensor sent is not taken as the other's.
+watch(simulated, () => {
+  plateau.value = null
+  looked.value = isSilent.value = false
+})
 watch(isRunning, async (running) => {
   if (running) return void ((plateau.value = null), (looked.value = false))
   wrong.value = ''
@@ -48,6 +53,8 @@ const line = computed(() => {
 })
 const words = computed(() => {
   if (isRunning.value) return 'Measuring: move to the end, keep still for three seconds.'
+  if (isSilent.value)
+    return 'No tilt sensor answers on this device. Type the degrees, or see how it works with somebody simulated.'
   if (plateau.value)
     return `Held at ${plateau.value.movedDeg.toFixed(0)}°, for ${((plateau.value.toMs - plateau.value.fromMs) / 1000).toFixed(1)} s.`
   return looked.value ? 'It was not held still for a second and a half. Measure again.' : 'Start at rest, then move.'
@@ -57,7 +64,7 @@ function press(): void {
   else void sensor.start()
 }
 function take(): void {
-  if (plateau.value) emit('take', Math.round(plateau.value.movedDeg))
+  if (plateau.value) emit('take', Math.round(plateau.value.movedDeg), simulated.value !== null)
   plateau.value = null
   looked.value = false
 }
@@ -111,12 +118,8 @@ defineExpose({ press })
       </button>
       <label class="flex items-center gap-2 ml-auto"
         ><span class="text-faint text-[0.94rem]">Sensor</span
-        ><select
-          class="field w-64"
-          :value="isSimulated ? sensor.simulated.value : ''"
-          @change="sensor.simulate(($event.target as HTMLSelectElement).value === '' ? null : Number(textIn($event)))"
-        >
-          <option value="">this device’s own</option>
+        ><select v-model="simulated" data-test="sensor" class="field w-64" :disabled="isRunning">
+          <option :value="null">this device’s own</option>
           <option v-for="(person, at) in SIMULATED_PEOPLE" :key="person.name" :value="at">
             simulated: {{ person.name }}
           </option>

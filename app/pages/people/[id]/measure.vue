@@ -170,6 +170,9 @@ useKeys(KEYS, {
             </dd></template
           >
         </dl>
+        <p v-if="fields.simulated && taken.length > 0" class="bg-mark-soft rounded-lg px-3 py-2" data-test="simulated">
+          Simulated: it is kept with that word, and counts for no level, no table and no gate.
+        </p>
         <p v-if="last" class="text-faint">{{ last }}.</p>
         <div v-if="taken.length > 0" class="flex flex-wrap items-end gap-3">
           <AppField

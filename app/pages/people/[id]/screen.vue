@@ -102,8 +102,8 @@ function turnDropped(key: string): void {
       <button type="button" class="underline" @click="draft.reset(ScreeningAnswers.parse({}))">Start anew</button>
     </p>
     <p class="border-l-4 border-stop pl-3">{{ redFlagSentence(catalogue.redFlags) }}</p>
-    <PainFields v-model="fields" :wrong="wrong" />
-    <OperationFields v-model="fields" :wrong="wrong" :clearable="clearable" />
+    <PainFields v-model="fields" :wrong="wrong" :on-file="person.considerations" />
+    <OperationFields v-model="fields" :wrong="wrong" :clearable="clearable" :on-file="person.considerations" />
     <section v-for="section in sections" :key="section.id" :aria-label="section.title">
       <div class="flex flex-wrap items-center gap-4">
         <h2>
@@ -128,6 +128,8 @@ function turnDropped(key: string): void {
           :key="question.id"
           v-model="fields"
           :question="question"
+          :wrong="wrong"
+          :on-file="person.considerations"
         />
       </div>
     </section>
