@@ -19,6 +19,7 @@ export function askFor(people: readonly Person[], change: Partial<Ask> = {}): As
     banned: [],
     floor: true,
     breathShare: 0,
+    most: null,
     recent: [],
     carryOver: [],
     seed: 'a plan',

@@ -5,7 +5,8 @@ import { notAskedOf } from '~~/core/offer/firstQuestions'
 import { inForce } from '~~/core/offer/inForce'
 import type { Participant } from '~~/core/offer/participant'
 import { rememberedWords } from '~~/core/offer/remembered'
-import { NOT_ASKED, screeningDue } from '~~/core/offer/screening'
+import { NOT_ASKED } from '~~/core/offer/screening'
+import { screeningDue } from '~~/core/offer/screeningDue'
 import type { Mark } from '~/components/figures/MarkGlyph.vue'
 
 type Member = ReplyOf<typeof readMembers>[number]

@@ -3,7 +3,7 @@ import { differenceInCalendarDays, formatISO, getYear } from 'date-fns'
 import { readProfile, type Profile } from '~~/core/contract/records'
 import type { NormPerson } from '~~/core/measure/norms'
 import { latestOf } from '~~/core/measure/record'
-import { screeningDue } from '~~/core/offer/screening'
+import { screeningDue } from '~~/core/offer/screeningDue'
 import { gateStatus, nextGate } from '~~/core/reflect/gates'
 
 /** One person as a lead knows them: fetched whole, and what follows from it for today. */

@@ -11,6 +11,8 @@ export const Posture = z.object({
   /** Lying and kneeling change sides more slowly than sitting and standing. */
   sideChangeSeconds: z.number().positive(),
   demands: z.array(Tag).default([]),
+  /** Props of the room that it takes: a bed, a chair, a mat, a place at the wall. */
+  takes: z.array(z.string()).default([]),
 })
 export type Posture = z.infer<typeof Posture>
 

@@ -38,11 +38,17 @@ export type CheckKind =
   | 'climb'
   | 'drink'
   | 'short'
+  | 'station-short'
   | 'instead'
   | 'uncovered'
   | 'served-less'
   | 'always'
   | 'school'
+
+/**
+ * Another movement in its place that suits them; writing down what somebody has at home; counting what the venue has.
+ */
+export type CheckHelp = 'another' | 'home-props' | 'venue'
 
 /** Something that is wrong with a plan for these people in this room. */
 export interface Check {
@@ -59,6 +65,8 @@ export interface Check {
   tier: Tier | null
   /** Ids of the people it is about. */
   people: string[]
+  /** What helps those it is about, and nobody has to do without; tried before what changes it for all. */
+  first: CheckHelp | null
   /** Commands that mend it in one go. */
   fix: { words: string; edits: Edit[] } | null
 }
@@ -87,12 +95,12 @@ type Finding = Pick<Check, 'kind' | 'weight' | 'what' | 'why'> & Partial<Omit<Ch
  *
  * @example
  * checkOf({ kind: 'settle', weight: 'fix', what: 'No settling start', why: '', blockId: null, tier: null, people:
- * [], fixes: [] }).id
+ * [], fix: null }).id
  * // 'settle'
  */
 export function checkOf({ about = '', ...check }: Finding): Check {
   const id = about === '' ? check.kind : `${check.kind} ${about}`
-  return { blockId: null, tier: null, people: [], fix: null, ...check, id }
+  return { blockId: null, tier: null, people: [], first: null, fix: null, ...check, id }
 }
 
 /**

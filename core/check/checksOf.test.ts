@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
 import { blockOfMovement, planWith, ridersIn } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import type { Movement } from '../catalogue/catalogue'
+import { TIERS, type Tier } from '../catalogue/words'
 import type { Person } from '../offer/person'
 import { edited } from '../plan/edits'
 import type { Plan } from '../plan/plan'
@@ -43,6 +45,46 @@ const plan = (names: string[], change: Partial<Plan> = {}) =>
   planWith(
     names.map((movement, at) => blockOfMovement(movement, { id: `b${at}` })),
     change,
+  )
+
+describe('the furniture of the room', () => {
+  const four = TIERS.map((tier, at) => personIn(tier, { id: `p${at}`, name: `Person ${at}` }))
+  const lying = plan(['paced-breath', 'bridge', 'paced-breath'], { minutes: 15 })
+  const short = (cupboard: Record<string, number>, people = four) =>
+    checks(lying, people, { venue: { cupboard } }).filter((check) => check.kind === 'station-short')
+  it('is not held against a venue that did not count it', () => {
+    expect(short({ pillow: 12 })).toEqual([])
+  })
+  it('says whose bed and mat are missing, and offers to count again', () => {
+    const [bed, mat] = short({ bed: 0, mat: 0, chair: 9 })
+    expect(bed).toMatchObject({ what: '1 bed short', people: ['p0'], blockId: null, first: 'venue' })
+    expect(mat).toMatchObject({ what: '1 mat short', people: ['p3'] })
+    expect(mat!.why).toContain('Person 3 need 1; the venue has 0')
+  })
+  it('counts no chair for a wheelchair and nothing for who joins by video', () => {
+    const sitting = [personIn('chair', { id: 'a' }), personIn('chair', { id: 'b', joins: 'wheelchair' })]
+    expect(short({ chair: 1 }, sitting)).toEqual([])
+    expect(short({ chair: 0 }, [sitting[1]!, personIn('chair', { id: 'c', joins: 'video' })])).toEqual([])
+    expect(short({ chair: 0 }, sitting)).toMatchObject([{ what: '1 chair short' }])
+  })
+  it('counts a chair behind which somebody stands', () => {
+    const stander = [personIn('standing')]
+    const behind = [...catalogue.movements.values()].find(
+      (movement) => stepsOf(movement, 'standing').length > 0 && takesChair(movement),
+    )!
+    const standing = plan(['paced-breath', behind.id, 'paced-breath'], { minutes: 15 })
+    const found = checks(standing, stander, { venue: { cupboard: { chair: 0 } } })
+    expect(found.find((check) => check.kind === 'station-short')).toMatchObject({
+      people: [stander[0]!.id],
+      blockId: expect.stringMatching(/^b/),
+    })
+  })
+})
+const stepsOf = (movement: Movement, tier: Tier) => movement.ladders[tier] ?? []
+/** Whether a usual stander does it behind a chair. */
+const takesChair = (movement: Movement) =>
+  ridersIn(plan([movement.id]), [personIn('standing')])[0]!.offers[0]!.every(
+    ({ variation }) => variation?.postureId === 'standing/behind-chair',
   )
 
 describe('what is wrong with a plan', () => {

@@ -2,7 +2,7 @@ import { aimChecks } from './aimChecks'
 import type { Check, Checked, CheckWeight } from './check'
 import { orderChecks } from './orderChecks'
 import { peopleChecks } from './peopleChecks'
-import { propChecks } from './propChecks'
+import { propChecks, stationChecks } from './propChecks'
 import { supportChecks } from './supportChecks'
 import { timeChecks } from './timeChecks'
 
@@ -21,6 +21,7 @@ export function checksOf(checked: Checked): Check[] {
     ...supportChecks(checked),
     ...timeChecks(checked),
     ...propChecks(checked),
+    ...stationChecks(checked),
     ...aimChecks(checked),
   ].sort((a, b) => ORDER[a.weight] - ORDER[b.weight])
 }

@@ -64,6 +64,7 @@ function leftOut({ block, index, movement }: CheckedBlock, present: readonly Rid
       why: `No version of ${movement.name.toLowerCase()}, nor its stand-in, is for them today.`,
       blockId: block.id,
       people: left,
+      first: 'another',
       fix: { words: 'Take the block out', edits: [{ edit: 'removeBlock', id: block.id }] },
     }),
   ]

@@ -1,6 +1,7 @@
-import { entryAt } from '../entries'
+import { entryAt, entryOf } from '../entries'
 import { grouped } from '../grouped'
 import { propsOut, type PropUser } from '../room/propsOut'
+import { stationsShort } from '../room/stationsShort'
 import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedPerson } from './check'
 
 /**
@@ -39,6 +40,7 @@ export function propChecks(checked: Checked): Check[] {
           why: `For ${namesOf(ids, people)} in ${movement.name.toLowerCase()}; nothing at hand replaces it.`,
           blockId: block.id,
           people: ids,
+          first: ids.every((id) => byId.get(id)?.joins === 'video') ? 'home-props' : null,
         })
       }),
       ...[...replaced.values()].map((all) => {
@@ -53,6 +55,34 @@ export function propChecks(checked: Checked): Check[] {
         })
       }),
     ]
+  })
+}
+
+/**
+ * Beds, chairs, mats and places at the wall of which there are too few.
+ *
+ * @example
+ * stationChecks({ ...checked, venue: { cupboard: {} } }) // []
+ */
+export function stationChecks(checked: Checked): Check[] {
+  const { riders, venue, catalogue, people, plan } = checked
+  const byId = new Map(people.map((person) => [person.id, person]))
+  const short = stationsShort(riders, (id) => byId.get(id)?.joins, venue.cupboard, catalogue)
+  return short.map(({ prop, needed, has, people: ids, index }) => {
+    const { name, plural } = entryOf(catalogue.props, prop)
+    const block = index === null ? undefined : plan.blocks[index]
+    const movement = catalogue.movements.get(block?.movement ?? '')
+    const when = movement ? `In ${movement.name.toLowerCase()} ` : ''
+    return checkOf({
+      kind: 'station-short',
+      about: prop,
+      weight: 'fix',
+      what: `${needed - has} ${needed - has === 1 ? name : plural} short`,
+      why: `${when}${namesOf(ids, people)} need ${needed}; the venue has ${has}. Let somebody work elsewhere today, or count them again.`,
+      blockId: block?.id ?? null,
+      people: ids,
+      first: 'venue',
+    })
   })
 }
 

@@ -24,6 +24,8 @@ export interface Ask {
    * block.
    */
   breathShare: number
+  /** Blocks at most, settling and closing included; null: as many as the time holds. */
+  most: number | null
   /** Movements of earlier meetings, the last one first; four are looked at. */
   recent: readonly (readonly string[])[]
   /** Movements to repeat for progress. */

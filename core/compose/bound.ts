@@ -108,7 +108,7 @@ function goesOn(from: number, to: number): boolean {
   return from === START || to === END || to >= from
 }
 
-/** One start, one close, enough warming before holds, and not too much breath for anybody. */
+/** One start, one close, no more than are wished, enough warming before holds, and not too much breath for anybody. */
 function addOrder(
   { rows }: Model,
   problem: Problem,
@@ -116,6 +116,7 @@ function addOrder(
 ): void {
   const sumOf = (layer: number) => sum(choices, (choice) => choice.layer === layer)
   rows.push(`start: ${sumOf(START).join(' ')} = 1`, `close: ${sumOf(END).join(' ')} = 1`)
+  if (problem.most < Infinity) rows.push(`most: ${sum(choices, () => true).join(' ')} <= ${problem.most}`)
   const isWarm = (layer: number) => layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main
   const warm = choices.flatMap(({ option, layer }, at) => (isWarm(layer) ? [term(option.seconds, `x${at}`)] : []))
   if (withHolds) rows.push(`warm: ${warm.join(' ')} >= ${problem.warmSeconds}`)

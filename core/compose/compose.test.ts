@@ -1,17 +1,19 @@
 import fc from 'fast-check'
 import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
-import { askFor } from '../../tests/asks'
+import { askFor, FULL_CUPBOARD } from '../../tests/asks'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { TIERS } from '../catalogue/words'
 import { checksOf, mayBeLed } from '../check/checksOf'
+import type { Plan } from '../plan/plan'
 import { timelineOf } from '../plan/timeline'
 import { boundModel, boundOf, gapOf, type Solver } from './bound'
 import { randomFrom } from '../random'
 import { composed } from './compose'
 import { Evaluator } from './evaluate'
-import type { Option } from './options'
+import { mostBlocks } from './howMany'
+import { postureIn, type Option } from './options'
 import { problemOf, ridersOf, type Problem } from './problem'
 import { brokenRule, scoreOf, secondsOfLine, worthOf, type Line } from './score'
 import { bestLine } from './search'
@@ -100,6 +102,30 @@ describe('a composed plan', () => {
       expect(movements).not.toContain('bridge')
     }
   })
+  it.each([
+    ['few', 30],
+    ['few', 45],
+    ['some', 45],
+    ['some', 60],
+  ] as const)('has %s movements in %i minutes, repeated until the time is used', (howMany, minutes) => {
+    const most = mostBlocks(howMany, minutes)!
+    const asked = askFor(circle, { minutes, most })
+    const { plans } = composed(asked)
+    expect(plans.length).toBeGreaterThan(1)
+    for (const { plan, seconds } of plans) {
+      expect(plan.blocks.length).toBeLessThanOrEqual(most)
+      expect(seconds).toBeLessThanOrEqual(minutes * 60)
+    }
+    expect(plans[0]!.seconds).toBeGreaterThan(0.8 * minutes * 60)
+    const many = composed({ ...asked, most: null }).plans[0]!
+    const rounds = ({ blocks }: Plan) => blocks.reduce((sum, block) => sum + block.rounds, 0) / blocks.length
+    expect(rounds(plans[0]!.plan)).toBeGreaterThan(rounds(many.plan))
+  })
+  it('has eight to twelve in 45 minutes where nothing else is wished (common practice, no source)', () => {
+    const [few, some] = [mostBlocks('few', 45)!, mostBlocks('some', 45)!]
+    expect([few, some]).toEqual([8, 11])
+    expect(mostBlocks('many', 45)).toBeNull()
+  })
   it('stays off the floor where that is wished', () => {
     const dry = composed(askFor(circle, { floor: false }))
     expect(dry.problem.options.some((option) => option.isDown)).toBe(false)
@@ -138,6 +164,13 @@ describe('what cannot be met', () => {
     expect(plans).toEqual([])
     expect(unmet[0]).toMatch(/It needs at least \d+ min more\.|No single wish is enough/)
   })
+  it('says that the pins are more than the movements that are wished', () => {
+    const pinned = ['bridge', 'heel-raises', 'sit-to-stand', 'hip-rock']
+    expect(composed(askFor(circle, { pinned, most: 4 }))).toMatchObject({
+      plans: [],
+      unmet: expect.arrayContaining(['Let there be more movements.']),
+    })
+  })
   it('lets somebody only breathe in a third of the blocks where that is wished, and no more', () => {
     const fragile = personIn('bed', {
       id: 'p9',
@@ -156,6 +189,24 @@ describe('what cannot be met', () => {
       expect(breathing.length).toBeLessThanOrEqual(0.34 * plan.blocks.length)
     }
   })
+  it('puts nobody behind a chair that is not there, and goes on where a place is short from the start', () => {
+    const behind = (cupboard: Record<string, number>) => {
+      const { riders, options } = problemOf(askFor(circle, { cupboard }))
+      const order = [...catalogue.movements.keys()]
+      return options.filter(({ movement }) =>
+        riders.some((rider) => postureIn(rider, order.indexOf(movement)) === 'standing/behind-chair'),
+      )
+    }
+    const { chair: _uncounted, ...others } = FULL_CUPBOARD
+    expect(behind(others).length).toBeGreaterThan(0)
+    expect(behind({ ...others, chair: 2 }).length).toBeGreaterThan(0)
+    // One sits on it.
+    expect(behind({ ...others, chair: 1 })).toEqual([])
+    expect(problemOf(askFor(circle, { cupboard: { ...others, chair: 1 } })).fallen).toContainEqual(
+      expect.objectContaining({ why: '1 chair short.' }),
+    )
+    expect(composed(askFor(circle, { cupboard: { ...FULL_CUPBOARD, mat: 0 } })).plans.length).toBeGreaterThan(0)
+  })
   it('takes movements out for which a prop is short, and says so', () => {
     const { fallen } = problemOf(askFor(circle, { cupboard: {} }))
     expect(fallen.some((other) => /short\.$/.test(other.why))).toBe(true)
@@ -163,7 +214,7 @@ describe('what cannot be met', () => {
 })
 
 describe('the rules', () => {
-  const problem = problemOf(askFor(circle))
+  const problem = problemOf(askFor(circle, { most: 6 }))
   const anyLine = fc
     .array(fc.nat({ max: problem.options.length - 1 }), { minLength: 2, maxLength: 9 })
     .map((picks) => picks.map((pick) => problem.options[pick]!))
@@ -191,7 +242,8 @@ describe('the rules', () => {
         fc.constantFrom(20, 30, 45),
         fc.boolean(),
         fc.string({ maxLength: 4 }),
-        (people, minutes, floor, seed) => {
+        fc.constantFrom(null, 5, 9),
+        (people, minutes, floor, seed, most) => {
           const ask = askFor(
             people.map((one, at) =>
               personIn(one.tier, {
@@ -204,7 +256,7 @@ describe('the rules', () => {
                 })),
               }),
             ),
-            { minutes, floor, seed },
+            { minutes, floor, seed, most },
           )
           const { plans, problem: asked } = composed(ask, null, 4000)
           for (const { plan, seconds } of plans) {
@@ -265,8 +317,11 @@ describe('the search', () => {
     }
   })
   it('comes within 5 % of the proven bound for an ordinary evening', () => {
-    const answer = composed(askFor(circle))
-    expect(gapOf(answer.plans[0]!.score, boundOf(answer.problem, solve, false))).toBeLessThan(0.05)
+    for (const most of [null, mostBlocks('some', 45)]) {
+      const answer = composed(askFor(circle, { most }))
+      const gap = gapOf(answer.plans[0]!.score, boundOf(answer.problem, solve, false))
+      expect(gap, String(most)).toBeLessThan(0.05)
+    }
   })
   it('goes on from the plan that is there, and keeps what was pinned since', () => {
     const ask = askFor(circle)

@@ -232,6 +232,7 @@ function whatToRelax(ask: Ask, problem: Problem): string[] {
     )
     break
   }
+  if (works({ ...problem, most: Infinity })) said.push('Let there be more movements.')
   for (const pin of problem.pinned) {
     if (works({ ...problem, pinned: problem.pinned.filter((other) => other !== pin) }))
       said.push(`Or take the pin off “${ask.catalogue.movements.get(pin)?.name}”.`)

@@ -49,7 +49,7 @@ export class Evaluator {
   scoreOf(line: Line): number {
     const { change, climb, postures, seconds, warmSeconds, target, weight, breathShare } = this.problem
     const last = line.length - 1
-    if (last < 1) return -Infinity
+    if (last < 1 || line.length > this.problem.most) return -Infinity
     this.stamp += 1
     this.breathed.fill(0)
     const breathsAtMost = breathShare * line.length

@@ -64,8 +64,20 @@ export function sharesOf(riders: readonly RiderToday[], everything: Plan, { cata
   return counts.map((count) => count / all)
 }
 
+/** Rounds on top of the school's; where blocks are few, they are repeated more often. Ours. */
+const ROUNDS_MORE = 1
+const ROUNDS_MORE_OF_FEW = 2
+const MOST_ROUNDS = 4
+
+/** A round less, the school's, and some more, each once. */
+function roundsFrom(usual: number, more: number): number[] {
+  const from = Math.max(1, usual - 1)
+  const to = Math.max(from, Math.min(MOST_ROUNDS, usual + more))
+  return Array.from({ length: to - from + 1 }, (_, at) => from + at)
+}
+
 /**
- * The school's dose with a round less and a round more.
+ * The school's dose with a round less and a round more, or two where blocks are few.
  *
  * @example
  * optionsFor(plan.blocks[0], bridge, { index: 0, riders: problem.riders, shares: [0.5, 0.5], posture: 0, ask }).length
@@ -83,7 +95,7 @@ export function optionsFor(
   }: { index: number; riders: readonly RiderToday[]; shares: readonly number[]; posture: number; ask: Ask },
 ): Option[] {
   const { catalogue } = ask
-  const rounds = [...new Set([Math.max(1, block.rounds - 1), block.rounds, Math.min(4, block.rounds + 1)])]
+  const rounds = roundsFrom(block.rounds, ask.most === null ? ROUNDS_MORE : ROUNDS_MORE_OF_FEW)
   const introduction = ask.met.has(movement.id)
     ? catalogue.clock.introduction.againSeconds
     : catalogue.clock.introduction.firstSeconds

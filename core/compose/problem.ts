@@ -3,6 +3,7 @@ import type { Movement } from '../catalogue/catalogue'
 import { REGIONS, TIERS } from '../catalogue/words'
 import { ownProps } from '../check/propChecks'
 import { propsOut } from '../room/propsOut'
+import { stationsShort } from '../room/stationsShort'
 import { homePosture } from '../offer/mover'
 import type { Person } from '../offer/person'
 import { wantedSeconds } from '../plan/coverage'
@@ -35,6 +36,8 @@ export interface Problem {
   warmSeconds: number
   pinned: string[]
   breathShare: number
+  /** Blocks at most; Infinity: as the time goes. */
+  most: number
   fallen: Fallen[]
   /** Everybody with their offers for all movements, in the catalogue's order. */
   riders: RiderToday[]
@@ -103,6 +106,7 @@ export function problemOf(ask: Ask): Problem {
     warmSeconds: catalogue.clock.warmUp.seconds,
     pinned: [...ask.pinned],
     breathShare: ask.breathShare,
+    most: ask.most ?? Infinity,
     fallen,
     riders,
     plan: { ...everything, blocks: [] },
@@ -169,10 +173,26 @@ function reasonAgainst(
   )
   const props = [...new Set(short.map(({ prop }) => prop))]
   const missing = (prop: string) =>
-    `${short.filter((one) => one.prop === prop).length} ${ask.catalogue.props.get(prop)?.plural ?? prop}`
-  if (ask.people.length > 0 && props.length > 0) return `${props.map(missing).join(', ')} short.`
-  return null
+    counted(entryOf(ask.catalogue.props, prop), short.filter((one) => one.prop === prop).length)
+  if (ask.people.length === 0) return null
+  if (props.length > 0) return `${props.map(missing).join(', ')} short.`
+  return furnitureAgainst(index, riders, ask)
 }
+
+/** Mats, chairs or places at the wall that this movement alone needs more of than there are. */
+function furnitureAgainst(index: number, riders: readonly RiderToday[], ask: Ask): string | null {
+  const joins = new Map(ask.people.map(({ person }) => [person.id, person.joins]))
+  const only = riders.map((rider) => ({ ...rider, offers: [entryAt(rider.offers, index)] }))
+  const short = stationsShort(only, (id) => joins.get(id), ask.cupboard, ask.catalogue)
+  // What is short from the start is so in every movement: that is the plan's check to say.
+  const words = short
+    .filter((one) => one.index !== null)
+    .map(({ prop, needed, has }) => counted(entryOf(ask.catalogue.props, prop), needed - has))
+  return words.length > 0 ? `${words.join(', ')} short.` : null
+}
+
+const counted = ({ name, plural }: { name: string; plural: string }, count: number) =>
+  `${count} ${count === 1 ? name : plural}`
 
 function wanted({ aim, school, catalogue }: Ask): { target: Float64Array; weight: Float64Array } {
   return {

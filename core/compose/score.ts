@@ -70,10 +70,21 @@ export function scoreOf(line: Line, problem: Problem): number {
 
 /** The hard rules of a line, by what is wrong. */
 export type LineRule =
-  'ends' | 'settle' | 'close' | 'time' | 'breath' | 'phases' | 'cold' | 'twice' | 'breathing' | 'downs' | 'pinned'
+  | 'ends'
+  | 'settle'
+  | 'close'
+  | 'many'
+  | 'time'
+  | 'breath'
+  | 'phases'
+  | 'cold'
+  | 'twice'
+  | 'breathing'
+  | 'downs'
+  | 'pinned'
 
 /**
- * Whether a line keeps every hard rule: it fits the time, settles first and closes last, goes through the phases in
+ * Whether a line keeps every hard rule: it fits the time and has no more blocks than are wished, settles first and closes last, goes through the phases in
  * order, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
  *
  * @returns the first rule that is broken; null where none is
@@ -86,6 +97,7 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
   if (!first || !last || line.length < 2) return 'ends'
   if (first.phase !== 'settle' && first.quality !== 'breath') return 'settle'
   if (last.phase !== 'close' && last.quality !== 'breath') return 'close'
+  if (line.length > problem.most) return 'many'
   if (secondsOfLine(line, problem) > problem.seconds) return 'time'
   let [warm, phase, downs, down] = [0, 0, 0, false]
   const seen = new Set<string>()

@@ -38,6 +38,8 @@ const Places = z.object({
   taken: z.number(),
   byRoom: z.number(),
   byHands: z.number(),
+  /** Null: the venue's chairs were not counted. */
+  byChairs: z.number().nullable(),
   places: z.number(),
 })
 

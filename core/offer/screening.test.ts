@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { changesOf } from './changes'
 import { inForce } from './inForce'
-import { mergedWith, NOT_ASKED, screened, sideOnFile, ScreeningAnswers, screeningDue } from './screening'
+import { mergedWith, NOT_ASKED, screened, sideOnFile, ScreeningAnswers } from './screening'
+import { screeningDue } from './screeningDue'
 import type { ParticipantConsideration } from './participant'
 
 const catalogue = shippedCatalogue()
@@ -65,7 +66,10 @@ describe('what an interview leads to', () => {
   })
   it('takes no side that was not chosen', () => {
     const { error } = ScreeningAnswers.safeParse({ sides: { stroke: '' } })
-    expect(error?.issues[0]).toMatchObject({ path: ['sides', 'stroke'], message: expect.stringContaining('which side') })
+    expect(error?.issues[0]).toMatchObject({
+      path: ['sides', 'stroke'],
+      message: expect.stringContaining('which side'),
+    })
   })
   it('leaves out a fall that is more than a year ago, and a pain of 0', () => {
     expect(

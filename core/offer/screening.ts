@@ -6,7 +6,6 @@ import type { Finding, Interview } from '../catalogue/interview'
 import { Side, TIERS, type Tier } from '../catalogue/words'
 import type { ParticipantConsideration } from './participant'
 import { UsualPain, type Access } from './person'
-import type { Judgement } from '../catalogue/judgement'
 
 const day = z.iso.date('A date is written as year, month and day.')
 const words = (most: number) => z.string().max(most, `This has ${most} characters at most.`).default('')
@@ -275,35 +274,20 @@ export function mergedWith(
   return { considerations: [...now, ...kept], notNamed }
 }
 
-const CHANGED = 'new-operation-fall-faint-fracture'
+/** Written down at the door for whoever had something happen since. */
+export const CHANGED = 'new-operation-fall-faint-fracture'
 /** Written down for somebody new until they are asked what cannot wait. */
 export const NOT_ASKED = 'not-asked'
 const SETTLED_BY_SCREENING: ReadonlySet<string> = new Set([CHANGED, NOT_ASKED])
 
 /**
- * Why somebody is to be screened again; null while the last screening holds.
+ * Days from one to another.
  *
- * @param screenedOn ISO day of the last screening; null: never
- * @param on today, ISO day
- * @param daysAway since the last meeting they came to; null: never been
+ * @param from ISO day
+ * @param to ISO day
  * @example
- * screeningDue({ screenedOn: '2025-11-20', considerations: [] }, '2026-11-25', 7, judgement)
- * // "The last screening is over a year old."
+ * daysBetween('2026-11-20', '2026-11-25') // 5
  */
-export function screeningDue(
-  person: { screenedOn: string | null; considerations: readonly { consideration: string }[] },
-  on: string,
-  daysAway: number | null,
-  { away, screening }: Pick<Judgement, 'away' | 'screening'>,
-): string | null {
-  if (person.considerations.some(({ consideration }) => consideration === CHANGED))
-    return 'Something has changed since last time.'
-  if (person.screenedOn === null) return 'Not screened yet.'
-  const age = daysBetween(person.screenedOn, on)
-  if (daysAway !== null && daysAway >= away.screensDays && age >= daysAway) return `Away for ${daysAway} days.`
-  return age > screening.days ? 'The last screening is over a year old.' : null
-}
-
-function daysBetween(from: string, to: string): number {
+export function daysBetween(from: string, to: string): number {
   return differenceInCalendarDays(parseISO(to), parseISO(from))
 }

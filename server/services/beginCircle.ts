@@ -4,6 +4,7 @@ import type { Catalogue } from '../../core/catalogue/catalogue'
 import { entryAt } from '../../core/entries'
 import type { Ask } from '../../core/compose/ask'
 import { composed } from '../../core/compose/compose'
+import { mostBlocks } from '../../core/compose/howMany'
 import type { beginCircle } from '../../core/contract/beginning'
 import type { AnswerOf, BodyOf } from '../../core/contract/route'
 import { CircleFields, VenueFields, type Circle, type Venue } from '../../core/circle/circle'
@@ -110,7 +111,16 @@ function firstPlan({ circle, venue, people, seed }: Beginning, catalogue: Catalo
   const ask: Ask = {
     ...{ aim: entryAt(catalogue.aims, 0), minutes: circle.minutes, school: circle.school },
     ...{ people: expected, cupboard: venue.cupboard, met: new Set(), floor: tiers.has('floor') },
-    ...{ pinned: [], banned: [], breathShare: BREATH_SHARE, recent: [], carryOver: [], seed, catalogue },
+    ...{
+      pinned: [],
+      banned: [],
+      breathShare: BREATH_SHARE,
+      most: mostBlocks('some', circle.minutes),
+      recent: [],
+      carryOver: [],
+      seed,
+      catalogue,
+    },
   }
   const { plans, unmet } = composed(ask)
   const best = plans[0]

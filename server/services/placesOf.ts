@@ -1,4 +1,4 @@
-import { footprintOf } from '../../core/catalogue/station'
+import { footprintOf, type Footprint } from '../../core/catalogue/station'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import { capacityOf, type Capacity } from '../../core/circle/capacity'
 import type { Circle, Venue } from '../../core/circle/circle'
@@ -25,8 +25,19 @@ export function placesOf(
     const room = { lengthM: venue.roomLengthM, widthM: venue.roomWidthM, door: venue.door }
     const footprints = inRoom.map((person) => footprintOf(person.homeTier, person.joins, stations))
     const byRoom = placesIn(room, footprints, stations)
+    const byChairs = chairPlaces(venue.cupboard.chair, footprints)
     return [
-      { circleId: circle.id, taken: inRoom.length, ...capacityOf(byRoom, circle.helpers, stations.peopleAPairOfHands) },
+      {
+        ...{ circleId: circle.id, taken: inRoom.length },
+        ...capacityOf({ byRoom, byChairs }, circle.helpers, stations.peopleAPairOfHands),
+      },
     ]
   })
+}
+
+/** Those who have a place, and one more for each chair that nobody sits on or stands behind; null: not counted. */
+function chairPlaces(chairs: number | undefined, taken: readonly Footprint[]): number | null {
+  if (chairs === undefined) return null
+  const used = taken.filter(({ kind }) => kind === 'chair' || kind === 'behind-chair').length
+  return taken.length + Math.max(0, chairs - used)
 }

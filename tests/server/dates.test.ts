@@ -185,9 +185,9 @@ describe('places and who waits', () => {
       expect.objectContaining({ participant: vera.id, name: 'Vera Waits', note: 'Wednesdays too' }),
     ])
     const {
-      places: [{ places, taken, byRoom, byHands }],
+      places: [{ places, taken, byRoom, byHands, byChairs }],
     } = await known()
-    expect(places).toBe(Math.min(byRoom, byHands))
+    expect(places).toBe(Math.min(byRoom, byHands, byChairs))
     expect((await does('place')).body).toEqual([])
     expect((await lead.call('GET', '/api/circles')).body[0].members.at(-1)).toBe(vera.id)
     expect((await known()).places[0].taken).toBe(taken + 1)

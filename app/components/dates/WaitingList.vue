@@ -38,7 +38,7 @@ async function does(participant: string, what: 'wait' | 'place' | 'stop'): Promi
       }}.
       <span class="text-faint"
         >The room holds {{ places.byRoom }}, the hands that help {{ places.byHands }} (eight people each, ours; ask your
-        venue and insurer).</span
+        venue and insurer){{ places.byChairs === null ? '' : `, the chairs ${places.byChairs}` }}.</span
       >
     </p>
     <ol v-if="waiting.length > 0" class="divide-y divide-line" data-test="waiting">

@@ -2,7 +2,7 @@
 import { valueIn } from '~~/core/entries'
 import { firstReason, reasonWords } from '~~/core/offer/reason'
 import { differenceInCalendarDays } from 'date-fns'
-import { screeningDue } from '~~/core/offer/screening'
+import { screeningDue } from '~~/core/offer/screeningDue'
 import { TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import { rememberedWords } from '~~/core/offer/remembered'

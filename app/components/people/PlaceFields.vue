@@ -10,6 +10,7 @@ const joins = defineModel<Participant['joins']>('joins', { required: true })
 const homeProps = defineModel<Record<string, number>>('homeProps', { required: true })
 const contact = defineModel<string>('contact', { required: true })
 const practice = usePractice()
+const route = useRoute()
 const { catalogue } = storeToRefs(useCatalogue())
 const NEEDS: [keyof SeatNeeds, string][] = [
   ['hearing', 'hears poorly'],
@@ -90,7 +91,7 @@ function add(event: Event): void {
         <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
       </select>
     </div>
-    <details>
+    <details id="at-home" :open="route.hash === '#at-home'">
       <summary class="cursor-pointer min-h-11">
         At home they have
         {{

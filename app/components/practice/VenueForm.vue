@@ -34,8 +34,12 @@ async function save(): Promise<void> {
   if (await submit()) emit('saved')
 }
 function setProp(id: string, event: Event): void {
-  const count = Math.round(Number(textIn(event)))
-  fields.value.cupboard = { ...fields.value.cupboard, [id]: Number.isFinite(count) && count >= 0 ? count : 0 }
+  const typed = textIn(event)
+  const count = Math.round(Number(typed))
+  const { [id]: _before, ...others } = fields.value.cupboard
+  // What is left empty was not counted, which is another thing than none.
+  if (typed === '') fields.value.cupboard = others
+  else fields.value.cupboard = { ...others, [id]: Number.isFinite(count) && count >= 0 ? count : 0 }
 }
 </script>
 
@@ -75,11 +79,15 @@ function setProp(id: string, event: Event): void {
       </AppField>
     </div>
     <fieldset>
-      <legend class="label">In the cupboard</legend>
+      <legend class="label">In the room and the cupboard</legend>
+      <p class="text-faint text-[0.94rem] mb-2">
+        Beds, chairs, mats and places at the wall that are left empty are not counted: nothing is said of them.
+      </p>
       <div class="flex flex-wrap gap-x-5 gap-y-2">
         <label v-for="prop in catalogue.props.values()" :key="prop.id" class="flex items-center gap-2"
           ><input
-            :value="fields.cupboard[prop.id] ?? 0"
+            :value="fields.cupboard[prop.id] ?? (prop.station ? '' : 0)"
+            :placeholder="prop.station ? '–' : ''"
             type="number"
             min="0"
             class="field w-20 numerals"

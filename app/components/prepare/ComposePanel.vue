@@ -3,6 +3,7 @@ import { entryAt } from '~~/core/entries'
 import { readRecent } from '~~/core/contract/circles'
 import type { Aim } from '~~/core/catalogue/aim'
 import type { Ask } from '~~/core/compose/ask'
+import { HOW_MANY, mostBlocks, type HowMany } from '~~/core/compose/howMany'
 import { gapOf } from '~~/core/compose/bound'
 import type { Plan } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
@@ -15,6 +16,7 @@ const composer = useComposer()
 const { answer, bound, state, took, problem } = composer
 
 const aim = ref<Aim>(meeting.planned.aim ?? entryAt(catalogue.value.aims, 0))
+const howMany = ref<HowMany>('some')
 const floor = ref(true)
 const everybody = ref(false)
 /** Somebody may have breath only in a third of the blocks, unless everybody is to have a version of their own. */
@@ -27,6 +29,11 @@ const recent = ref<string[][]>([])
 onMounted(async () => {
   recent.value = await call(readRecent, { params: { id: meeting.opened.circle.id } }).catch(() => [])
 })
+function manyWords(one: HowMany): string {
+  const most = mostBlocks(one, meeting.planned.minutes)
+  const words = { few: 'Few, repeated', some: 'Some', many: 'Many' }[one]
+  return most === null ? words : `${words}: up to ${most}`
+}
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
 const repeatable = computed(() =>
   [...new Set(recent.value[0] ?? [])].filter(
@@ -50,6 +57,7 @@ function question(): Ask {
     pinned: [...pinned.value],
     banned: [...banned.value],
     floor: floor.value,
+    most: mostBlocks(howMany.value, now.minutes),
     breathShare: everybody.value ? 0 : BREATH_SHARE,
     recent: recent.value.map((movements) => [...movements]),
     carryOver: [...carryOver.value],
@@ -93,7 +101,7 @@ watch(answer, async () => {
   found.value?.scrollIntoView({ block: 'start' })
 })
 // A wish that changes ends the looking; the button asks again.
-watch([aim, floor, everybody, carryOver], () => composer.cancel(), { deep: true })
+watch([aim, howMany, floor, everybody, carryOver], () => composer.cancel(), { deep: true })
 const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : null))
 const honesty = computed(() => {
   if (state.value === 'looking') return 'Looking …'
@@ -116,6 +124,20 @@ const whyWords = computed(() => {
 <template>
   <section aria-label="Compose" class="space-y-4">
     <AimFields v-model="aim" />
+    <div role="group" aria-label="How many movements" class="flex flex-wrap items-center gap-2">
+      <span class="text-faint w-full">How many movements</span
+      ><button
+        v-for="one in HOW_MANY"
+        :key="one"
+        class="button"
+        :class="howMany === one ? 'button-on' : ''"
+        :aria-pressed="howMany === one"
+        :data-many="one"
+        @click="howMany = one"
+      >
+        {{ manyWords(one) }}
+      </button>
+    </div>
     <div class="flex flex-wrap gap-x-6 gap-y-2 items-end">
       <label class="flex items-center gap-2 min-h-11"
         ><input v-model="floor" type="checkbox" class="size-5 accent-action" />Down to the floor</label

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { entryOf, sure } from '~~/core/entries'
+import { joined } from '~~/core/sentence'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Sortable from 'sortablejs'
 import type { Movement } from '~~/core/catalogue/catalogue'
@@ -19,17 +20,22 @@ const {
   at,
   freeSeconds,
   like = null,
+  whom = [],
 } = defineProps<{
   at: number
   /** Seconds of the plan that are still free. */
   freeSeconds: number
   /** What it takes the place of; left out: it is one more. */
   like?: Movement | null
+  /** Who is to have a version of it: only what has one for all of them is shown. */
+  whom?: readonly string[]
 }>()
 const meeting = useMeeting()
 const emit = defineEmits<{ close: []; pick: [movement: Movement] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 const title = computed(() => (like ? `Instead of ${like.name}` : 'Add a movement'))
+const suits = (movement: Movement) =>
+  !costs.value.get(movement.id)?.breathing.some((id) => whom.includes(id)) && movement.quality !== 'breath'
 const asked = ref('')
 const region = ref<Region | ''>('')
 const tier = ref<Tier | ''>('')
@@ -73,7 +79,8 @@ const found = computed(() => {
         (tier.value === '' || movement.ladders[tier.value] !== undefined) &&
         (!only.there || (cost?.changeoverSeconds ?? 1) === 0) &&
         (!only.fits || (cost?.seconds ?? Infinity) <= freeSeconds) &&
-        (!only.props || hasProps(cost))
+        (!only.props || hasProps(cost)) &&
+        (whom.length === 0 || suits(movement))
       )
     })
     .sort((a, b) => nameDistance(a.name, asked.value) - nameDistance(b.name, asked.value) || rankOf(a) - rankOf(b))
@@ -179,7 +186,8 @@ onMounted(() => {
       <p class="text-[0.88rem] text-faint">
         <b v-if="added" class="text-ink" role="status">{{ added }} is in. </b>{{ found.length }} of
         {{ catalogue.movements.size }}.
-        {{ like ? 'The nearest first.' : 'Enter puts it behind the chosen block; drag it where it should go.' }}
+        <b v-if="whom.length > 0" class="text-ink">For {{ joined(whom.map(nameOf), ', ') }} too. </b
+        >{{ like ? 'The nearest first.' : 'Enter puts it behind the chosen block; drag it where it should go.' }}
       </p>
       <ComboboxOptions ref="list" static class="flex-1 overflow-auto -mx-2">
         <ComboboxOption

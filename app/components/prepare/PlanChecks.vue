@@ -1,11 +1,18 @@
 <script setup lang="ts">
+import { joined } from '~~/core/sentence'
 import type { Check } from '~~/core/check/check'
 import type { Edit } from '~~/core/plan/edits'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** What is wrong with the plan for these people in this room, the worst first, with one-click fixes. */
 const { checks, locked } = defineProps<{ checks: readonly Check[]; locked: boolean }>()
-const emit = defineEmits<{ fix: [edits: Edit[]]; select: [blockId: string] }>()
+const emit = defineEmits<{
+  fix: [edits: Edit[]]
+  select: [blockId: string]
+  another: [blockId: string, people: readonly string[]]
+}>()
+const meeting = useMeeting()
+const namesIn = ({ people }: Check) => joined(people.map(meeting.calledOf), ', ')
 const WEIGHTS = { stop: 'Stop', fix: 'To mend', consider: 'To consider' }
 const BORDERS = { stop: 'border-stop', fix: 'border-mark', consider: 'border-line' }
 </script>
@@ -36,7 +43,33 @@ const BORDERS = { stop: 'border-stop', fix: 'border-mark', consider: 'border-lin
           ><span v-if="check.tier" class="text-faint">, {{ TIER_NAMES[check.tier] }}</span
           ><span class="block text-[0.94rem] text-faint">{{ check.why }}</span></span
         >
-        <button v-if="check.fix && !locked" class="button" @click="emit('fix', check.fix.edits)">
+        <button
+          v-if="check.first === 'another' && check.blockId && !locked"
+          class="button"
+          data-first="another"
+          @click="emit('another', check.blockId, check.people)"
+        >
+          Something that suits {{ namesIn(check) }}
+        </button>
+        <template v-else-if="check.first === 'home-props'"
+          ><NuxtLink
+            v-for="id in check.people"
+            :key="id"
+            :to="`/people/${id}/change#at-home`"
+            class="button"
+            data-first="home-props"
+            >Write down what {{ meeting.calledOf(id) }} has at home</NuxtLink
+          ></template
+        >
+        <NuxtLink v-else-if="check.first === 'venue'" to="/practice" class="button" data-first="venue"
+          >Count what the venue has</NuxtLink
+        >
+        <button
+          v-if="check.fix && !locked"
+          class="button"
+          :class="check.first ? 'button-quiet' : ''"
+          @click="emit('fix', check.fix.edits)"
+        >
           {{ check.fix.words }}
         </button>
       </li>

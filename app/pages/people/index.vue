@@ -6,7 +6,7 @@ import { watchDebounced } from '@vueuse/core'
 import { TIERS } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import { inForce } from '~~/core/offer/inForce'
-import { screeningDue } from '~~/core/offer/screening'
+import { screeningDue } from '~~/core/offer/screeningDue'
 import { TIER_NAMES } from '~/words/tiers'
 
 /**

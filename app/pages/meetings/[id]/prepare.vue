@@ -23,6 +23,8 @@ const blocks = usePlanBlocks(plan, selection, locked)
 const files = usePlanFiles(plan)
 /** What the finder is open for: a movement more, or another one in the place of the chosen block. */
 const finder = ref<'add' | 'swap' | null>(null)
+/** Whom a movement in another one's place has to suit. */
+const suiting = ref<readonly string[]>([])
 /** What is open beside the lanes. */
 const hasRoom = window.matchMedia('(min-width: 1024px)').matches
 const panel = ref<Panel | null>(plan.value.blocks.length === 0 && hasRoom ? 'compose' : null)
@@ -47,10 +49,15 @@ function pick(movement: Movement): void {
     finder.value = null
   } else blocks.add(movement)
 }
-function find(what: 'add' | 'swap'): void {
+function find(what: 'add' | 'swap', whom: readonly string[] = []): void {
   if (locked.value || (what === 'swap' && selected.value === null)) return
   panel.value = null
+  suiting.value = whom
   finder.value = what
+}
+function anotherFor(block: string, whom: readonly string[]): void {
+  choose(block)
+  find('swap', whom)
 }
 const swapped = computed(() => {
   const block = finder.value === 'swap' ? plan.value.blocks[selection.index.value] : undefined
@@ -227,6 +234,7 @@ useKeys(KEYS, {
         :locked="locked"
         @fix="editor.apply(...$event)"
         @select="choose($event)"
+        @another="anotherFor"
       />
       <PlanCoverage
         v-else-if="panel === 'coverage'"
@@ -262,6 +270,7 @@ useKeys(KEYS, {
       :at="selection.index.value + (finder === 'add' ? 1 : 0)"
       :free-seconds="left"
       :like="swapped"
+      :whom="suiting"
       @close="finder = null"
       @pick="pick"
     />
