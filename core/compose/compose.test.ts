@@ -7,6 +7,7 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { TIERS } from '../catalogue/words'
 import { checksOf, mayBeLed } from '../check/checksOf'
 import type { Plan } from '../plan/plan'
+import { propsOut } from '../room/propsOut'
 import { timelineOf } from '../plan/timeline'
 import { boundModel, boundOf, gapOf, type Solver } from './bound'
 import { randomFrom } from '../random'
@@ -243,7 +244,8 @@ describe('the rules', () => {
         fc.boolean(),
         fc.string({ maxLength: 4 }),
         fc.constantFrom(null, 5, 9),
-        (people, minutes, floor, seed, most) => {
+        fc.constantFrom(FULL_CUPBOARD, {}),
+        (people, minutes, floor, seed, most, cupboard) => {
           const ask = askFor(
             people.map((one, at) =>
               personIn(one.tier, {
@@ -256,12 +258,15 @@ describe('the rules', () => {
                 })),
               }),
             ),
-            { minutes, floor, seed, most },
+            { minutes, floor, seed, most, cupboard },
           )
           const { plans, problem: asked } = composed(ask, null, 4000)
           for (const { plan, seconds } of plans) {
             expect(seconds).toBeLessThanOrEqual(minutes * 60)
             expect(brokenRule(lineOf(ask, asked, plan), asked)).toBeNull()
+            // With an empty cupboard nothing is used but chairs, beds, mats and the wall.
+            const users = ridersOf(plan, asked, ask)
+            expect(propsOut(users, cupboard, catalogue).short).toEqual([])
             expect(plan.blocks.some((block) => asked.fallen.some((fallen) => fallen.movement === block.movement))).toBe(
               false,
             )

@@ -127,8 +127,13 @@ export function ridersOf(plan: Plan, { riders }: Problem, { catalogue }: Ask): R
   }))
 }
 
-/** One person a tier who can do everything at level 2, for a plan that nobody is expected at. */
-function usualPeople(): Expected[] {
+/**
+ * One person a tier who can do everything at level 2, for a plan that nobody is expected at.
+ *
+ * @example
+ * usualPeople().map(({ person }) => person.homeTier) // ['bed', 'chair', 'standing', 'floor']
+ */
+export function usualPeople(): Expected[] {
   return TIERS.map((tier) => {
     const person: Person = {
       id: `usual-${tier}`,

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { build, type Plugin } from 'esbuild'
 import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
 import { readCatalogueFiles } from '../catalogue/readCatalogueFiles'
+import { readReadyPlans } from '../catalogue/readReadyPlans'
 
 /** A thread has to begin quickly: what is made of many small modules is taken into its one file. */
 const TAKEN_IN = ['zod', 'date-fns', '@date-fns/tz', 'ical.js', 'dequal']
@@ -20,13 +21,14 @@ const installed: Plugin = {
 
 /**
  * Lays what the server reads at run time beside its program: the code of its threads as one file, the catalogue as it
- * was read and checked, and the solved poses of its figures.
+ * was read and checked, the plans that ship, and the solved poses of its figures.
  *
  * @param folder where the server's program was built
  * @throws where the catalogue has mistakes, or the code of the threads cannot be bundled
  */
 export async function layBeside(folder: string): Promise<void> {
   writeFileSync(join(folder, 'catalogue.json'), JSON.stringify(parseCatalogue(readCatalogueFiles())))
+  writeFileSync(join(folder, 'readyPlans.json'), JSON.stringify(readReadyPlans()))
   cpSync(join(process.cwd(), 'catalogue/solved'), join(folder, 'solved'), { recursive: true })
   await build({
     entryPoints: [join(process.cwd(), 'server/threads/thread.ts')],

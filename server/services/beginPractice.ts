@@ -1,13 +1,28 @@
 import type { Account } from '../../core/contract/account'
+import { READY_TAG } from '../../core/plan/readyPlan'
+import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { readyPlans } from '../catalogue/readyPlans'
 import { addPractice, hasPractice, type NewAccount } from '../database/accounts'
 import { locked } from '../database/locked'
-import type { Database } from '../database/rows'
+import type { Acting, Database } from '../database/rows'
+import { addToShelf } from '../database/shelf'
 
 /**
- * Makes the first practice of an installation; of several at the same moment one does.
+ * Makes the first practice of an installation, with the plans that ship on its shelf; of several at the same moment one
+ * does.
  *
  * @returns its first lead; null: there is a practice already
  */
 export function beginPractice(db: Database, name: string, first: NewAccount): Promise<Account | null> {
-  return locked(db, 'circle.first', async () => ((await hasPractice(db)) ? null : addPractice(db, name, first)))
+  return locked(db, 'circle.first', async () => {
+    if (await hasPractice(db)) return null
+    const account = await addPractice(db, name, first)
+    await fillShelf({ db, practiceId: account.practiceId, accountId: account.id })
+    return account
+  })
+}
+
+async function fillShelf(acting: Acting): Promise<void> {
+  for (const plan of readyPlans(await linkedCatalogue(acting)))
+    await addToShelf(acting, { plan, tags: [READY_TAG], archived: false })
 }

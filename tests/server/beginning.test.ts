@@ -26,6 +26,18 @@ const begin = async (change: object = {}) => {
 const named = (people: any[], name: string) => people.find((person) => person.name === name)
 const idsOf = (person: any) => person.considerations.map(({ consideration }: any) => consideration)
 
+describe('a practice that is set up', () => {
+  it('has ready plans on its shelf, which can be held against a circle', async () => {
+    const shelf = await read('/api/shelf')
+    expect(shelf.length).toBeGreaterThan(10)
+    for (const { tags, plan, savedBy } of shelf) {
+      expect([tags, savedBy]).toEqual([['ready'], 'Ada Lead'])
+      expect(plan.blocks.length).toBeGreaterThan(4)
+    }
+    expect(new Set(shelf.map(({ plan }: any) => plan.title)).size).toBe(shelf.length)
+  })
+})
+
 describe('a circle that begins', () => {
   it('has a venue, people, dates and a first class with a plan, and is made once however often it is sent', async () => {
     const { body, reply } = await begin()
@@ -39,6 +51,7 @@ describe('a circle that begins', () => {
     expect(venues[0]).toMatchObject({ name: 'Mill Hall', isMeasured: false })
     expect(meetings[0]).toMatchObject({ id: reply.body.meeting, title: 'A first class', stage: 'prepare' })
     expect(meetings[0].blocks).toBeGreaterThan(4)
+    expect(meetings[0].blocks).toBeLessThanOrEqual(12)
   })
   it('meets on the wall of its place, and its first class stands for the first of its dates', async () => {
     const [circle] = await read('/api/circles')
