@@ -22,7 +22,7 @@ const forNewVersion = new AbortController()
 export const stopLayingIn = (): void => forNewVersion.abort()
 
 /** A meeting of these days, as the first page shows it without the server. */
-export type KeptMeeting = Pick<MeetingLine, 'id' | 'title' | 'startsAt' | 'blocks'> & { circle: string }
+export type KeptMeeting = Pick<MeetingLine, 'id' | 'title' | 'startsAt' | 'zone' | 'blocks'> & { circle: string }
 
 /**
  * Lays in what the meetings of today and tomorrow need, so that they can be gathered and led with the server gone: the
@@ -46,8 +46,8 @@ export function useProvisions(): void {
       const [lines, circles] = await Promise.all([call(readMeetings), call(readCircles)])
       const meetings = lines.filter((line) => !line.calledOff && isOfTheseDays(line.startsAt, classTime()))
       const nameOf = (id: string) => circles.find((circle) => circle.id === id)?.name ?? ''
-      const kept = meetings.map(({ id, title, startsAt, blocks, circleId }): KeptMeeting => {
-        return { id, title, startsAt, blocks, circle: nameOf(circleId) }
+      const kept = meetings.map(({ id, title, startsAt, zone, blocks, circleId }): KeptMeeting => {
+        return { id, title, startsAt, zone, blocks, circle: nameOf(circleId) }
       })
       await known.keep('meetings', kept.toReversed())
       const wanted = new Set(meetings.flatMap(({ id }) => [`meeting ${id}`, `evidence ${id}`, laidIn(id)]))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
+import { wallWords } from '~~/core/calendar/wall'
 import { readMembers } from '~~/core/contract/circles'
 import type { ReplyOf } from '~~/core/contract/route'
 import { joined } from '~~/core/sentence'
@@ -152,7 +152,7 @@ const LEGEND = [
             <NuxtLink
               :to="`/meetings/${meeting.id}/${STAGE_PAGES[meeting.stage]}`"
               class="flex gap-4 py-2.5 hover:bg-sunk rounded-lg px-2"
-              ><span class="numerals w-24 shrink-0">{{ format(meeting.startsAt, 'd MMM') }}</span
+              ><span class="numerals w-24 shrink-0">{{ wallWords(meeting.startsAt, meeting.zone, 'd MMM') }}</span
               ><span class="flex-1">{{ meeting.title }}</span
               ><span class="text-faint">{{ meeting.came }} came, {{ STAGES[meeting.stage] }}</span></NuxtLink
             >

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { momentTyped, typedLater, wallWords } from '~~/core/calendar/wall'
 import { addMeeting } from '~~/core/contract/meetings'
-import { addDays, format } from 'date-fns'
 import { z } from 'zod'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -24,7 +24,7 @@ const fields = reactive<{
   planFrom: ['meeting' | 'shelf', string] | null
 }>({
   circleId: practice.circles[0]?.id ?? '',
-  startsAt: format(latest ? addDays(latest.startsAt, 7) : addDays(new Date(), 1), "yyyy-MM-dd'T'HH:mm"),
+  startsAt: latest ? typedLater(latest.startsAt, 7, latest.zone) : typedLater(new Date(), 1, null),
   planFrom: null,
 })
 const nameOf = (id: string) => practice.circles.find((circle) => circle.id === id)?.name ?? ''
@@ -35,13 +35,13 @@ async function add(besides = false): Promise<void> {
   wrong.value = {}
   message.value = ''
   same.value = null
-  const startsAt = new Date(fields.startsAt)
-  if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
+  const startsAt = momentTyped(fields.startsAt, practice.zoneOf(fields.circleId))
+  if (startsAt === null) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
   try {
     const [from, source] = fields.planFrom ?? []
     const body = {
       circleId: fields.circleId,
-      startsAt: startsAt.toISOString(),
+      startsAt,
       planFrom: from === 'meeting' ? source : null,
       shelfFrom: from === 'shelf' ? source : null,
       besides,
@@ -85,7 +85,7 @@ async function add(besides = false): Promise<void> {
             From the shelf: {{ kept.plan.title || 'no title' }}
           </option>
           <option v-for="meeting in practice.meetings" :key="meeting.id" :value="['meeting', meeting.id]">
-            As on {{ format(meeting.startsAt, 'd MMM') }}: {{ meeting.title }}
+            As on {{ wallWords(meeting.startsAt, meeting.zone, 'd MMM') }}: {{ meeting.title }}
           </option>
         </select></AppField
       >
@@ -112,7 +112,7 @@ async function add(besides = false): Promise<void> {
           <NuxtLink
             :to="`/meetings/${meeting.id}/prepare`"
             class="grid md:grid-cols-[10rem_minmax(0,1fr)_14rem_6rem] gap-x-4 py-3 px-2 hover:bg-sunk rounded-lg"
-            ><span class="numerals">{{ format(meeting.startsAt, 'EEE d MMM, HH:mm') }}</span
+            ><span class="numerals">{{ wallWords(meeting.startsAt, meeting.zone, 'EEE d MMM, HH:mm') }}</span
             ><strong class="font-semibold">{{ meeting.title || 'No title yet' }}</strong
             ><span class="text-faint">{{ nameOf(meeting.circleId) }}</span
             ><span class="text-faint">{{ meeting.blocks }} blocks</span></NuxtLink

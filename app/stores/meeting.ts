@@ -1,3 +1,4 @@
+import { wallWords } from '~~/core/calendar/wall'
 import { sure } from '~~/core/entries'
 import { changesOfPeople } from '~~/core/lead/clock'
 import { presentIn } from '~~/core/lead/expectedIn'
@@ -96,6 +97,9 @@ export const useMeeting = defineStore('meeting', () => {
   const nameOf = (participant: string): string => personOf(participant)?.name ?? ''
   /** The first name, by which people are called in a class. */
   const calledOf = (participant: string): string => calledName(nameOf(participant))
+  /** A moment by the clock on the wall of the venue, wherever this device is. */
+  const wallAt = (at: string | number | Date, pattern: string): string =>
+    wallWords(at, opened.value.venue.zone ?? null, pattern)
   const lanes = useMeetingRiders({ view, plan, present, changed })
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
@@ -143,5 +147,6 @@ export const useMeeting = defineStore('meeting', () => {
     personOf,
     nameOf,
     calledOf,
+    wallAt,
   }
 })

@@ -1,3 +1,4 @@
+import type { Zone } from '~~/core/calendar/wall'
 import { readCircles, readVenues } from '~~/core/contract/circles'
 import { readMeetings, type MeetingLine } from '~~/core/contract/meetings'
 import { readPeople } from '~~/core/contract/people'
@@ -30,5 +31,10 @@ export const usePractice = defineStore('practice', () => {
     )
     return led?.id ?? null
   }
-  return { people, circles, venues, meetings, open, lastLedOf }
+  /** The clock on the wall where a circle meets; null: it was not said. */
+  function zoneOf(circleId: string): Zone {
+    const circle = circles.value.find(({ id }) => id === circleId)
+    return venues.value.find(({ id }) => id === circle?.venueId)?.zone ?? null
+  }
+  return { people, circles, venues, meetings, open, lastLedOf, zoneOf }
 })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isZone } from '../calendar/series'
 import { SchoolId } from '../catalogue/words'
 
 /** Where a circle meets: room size in metres, the cupboard, and what is needed when something goes wrong. */
@@ -24,6 +25,8 @@ export const VenueFields = z.object({
   cupboard: z.record(z.string(), z.number('A number of props.').int().min(0).max(500)).default({}),
   /** Whether somebody has measured the room; until then its size is a guess. */
   isMeasured: z.boolean().default(true),
+  /** The clock on its wall; null: not said, and every device shows its own. */
+  zone: z.string().max(60).refine(isZone, 'This time zone is not known.').nullable().default(null),
 })
 export type VenueFields = z.infer<typeof VenueFields>
 

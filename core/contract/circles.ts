@@ -22,6 +22,7 @@ export const CalendarLine = z.object({
   /** On the wall of the circle's place. */
   on: Day,
   startsAt: Moment,
+  zone: z.string().nullable(),
   title: z.string(),
   state: z.enum(['open', 'holiday', 'called-off']),
   why: z.string(),

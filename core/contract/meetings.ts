@@ -16,6 +16,8 @@ export const MeetingLine = z.object({
   id: Id,
   circleId: Id,
   startsAt: Moment,
+  /** The clock on the wall of its place; null: not said. */
+  zone: z.string().nullable(),
   title: z.string(),
   blocks: z.number(),
   came: z.number(),

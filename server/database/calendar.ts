@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { CalendarLine, Holiday, Series } from '../../core/contract/circles'
 import type { Meeting } from '../../core/contract/meetings'
 import type { Plan } from '../../core/plan/plan'
-import { datesOf, SeriesRule, type HolidayFields } from '../../core/calendar/series'
+import { datesOf, SeriesRule, wallOf, type HolidayFields } from '../../core/calendar/series'
 import { addMeeting } from './meetings'
 import { fromJson, isoOf, NotFound, sqlTimeOf, type Scope, requireOwn } from './rows'
 import { inTransaction } from './transaction'
@@ -45,6 +45,11 @@ export async function addSeries(scope: Scope, circleId: string, rule: SeriesRule
     rule: JSON.stringify(rule),
     version: 1,
   })
+  // Where dates are agreed, the clock on the wall is known.
+  await db('venues')
+    .where({ practice_id: practiceId, zone: null })
+    .where('id', db('circles').select('venue_id').where({ id: circleId }))
+    .update({ zone: rule.zone })
   return { id, circleId, rule, version: 1 }
 }
 
@@ -128,9 +133,11 @@ export async function calendarOf(scope: Scope, from: string, to: string): Promis
   const [series, holidays, rows] = await Promise.all([
     seriesOf(scope),
     holidaysOf(scope),
-    db('meetings')
-      .where({ practice_id: practiceId })
-      .whereBetween('starts_at', [`${from} 00:00:00`, `${to} 23:59:59`])
+    db('meetings as m')
+      .join('circles as c', 'c.id', 'm.circle_id')
+      .join('venues as v', 'v.id', 'c.venue_id')
+      .where('m.practice_id', practiceId)
+      .whereBetween('m.starts_at', [`${from} 00:00:00`, `${to} 23:59:59`])
       .select<
         {
           id: string
@@ -138,19 +145,21 @@ export async function calendarOf(scope: Scope, from: string, to: string): Promis
           series_id: string | null
           series_on: string | null
           starts_at: string
+          zone: string | null
           led_by: string | null
           called_off: number
           title: string | null
         }[]
       >(
-        'id',
-        'circle_id',
-        'series_id',
-        'series_on',
-        'starts_at',
-        'led_by',
-        'called_off',
-        db.raw(`json_unquote(json_extract(plan, '$.title')) as title`),
+        'm.id',
+        'm.circle_id',
+        'm.series_id',
+        'm.series_on',
+        'm.starts_at',
+        'v.zone',
+        'm.led_by',
+        'm.called_off',
+        db.raw(`json_unquote(json_extract(m.plan, '$.title')) as title`),
       ),
   ])
   const lines = series.flatMap(({ id, circleId, rule }) =>
@@ -161,18 +170,16 @@ export async function calendarOf(scope: Scope, from: string, to: string): Promis
           row.circle_id === circleId &&
           (row.series_id === id ? row.series_on === date.on : isoOf(row.starts_at) === date.startsAt),
       )
-      return made ? [] : [{ circleId, seriesId: id, meetingId: null, title: '', ...date }]
+      return made ? [] : [{ circleId, seriesId: id, meetingId: null, title: '', zone: rule.zone, ...date }]
     }),
   )
   const made = rows.map((row): CalendarLine => {
     const own = series.find((one) => one.id === row.series_id)
     const date = own && row.series_on ? datesOf(own.rule, row.series_on, row.series_on, holidays)[0] : undefined
+    const [startsAt, zone] = [isoOf(row.starts_at), own?.rule.zone ?? row.zone]
     return {
-      circleId: row.circle_id,
-      seriesId: row.series_id,
-      meetingId: row.id,
-      on: row.series_on ?? row.starts_at.slice(0, 10),
-      startsAt: isoOf(row.starts_at),
+      ...{ circleId: row.circle_id, seriesId: row.series_id, meetingId: row.id, startsAt, zone },
+      on: row.series_on ?? (zone === null ? startsAt.slice(0, 10) : wallOf(startsAt, zone).on),
       title: row.title ?? '',
       state: row.called_off ? 'called-off' : (date?.state ?? 'open'),
       why: date?.why ?? '',

@@ -15,6 +15,7 @@ interface VenueRow {
   cupboard: unknown
   door: unknown
   is_measured: number
+  zone: string | null
 }
 
 interface CircleRow {
@@ -47,6 +48,7 @@ export async function venuesOf(scope: Scope): Promise<Venue[]> {
     door: fromJson(row.door ?? undefined, Venue.shape.door),
     cupboard: fromJson(row.cupboard, Venue.shape.cupboard),
     isMeasured: Boolean(row.is_measured),
+    zone: row.zone,
   }))
 }
 
@@ -93,6 +95,7 @@ function venueColumns(fields: VenueFields) {
     door: JSON.stringify(fields.door),
     cupboard: JSON.stringify(fields.cupboard),
     is_measured: fields.isMeasured,
+    zone: fields.zone,
   }
 }
 

@@ -10,6 +10,7 @@ interface LineRow {
   id: string
   circle_id: string
   starts_at: string
+  zone: string | null
   called_off: number
   led_by: string | null
   title: string | null
@@ -37,6 +38,8 @@ const LISTED_DAYS = 400
 export async function meetingsOf(scope: Scope): Promise<MeetingLine[]> {
   const { db, practiceId } = scope
   const rows = await db('meetings as m')
+    .join('circles as c', 'c.id', 'm.circle_id')
+    .join('venues as v', 'v.id', 'c.venue_id')
     .where('m.practice_id', practiceId)
     .whereRaw('m.starts_at > utc_timestamp() - interval ? day', [LISTED_DAYS])
     .orderBy('m.starts_at', 'desc')
@@ -44,6 +47,7 @@ export async function meetingsOf(scope: Scope): Promise<MeetingLine[]> {
       'm.id',
       'm.circle_id',
       'm.starts_at',
+      'v.zone',
       'm.called_off',
       'm.led_by',
       db.raw(`json_unquote(json_extract(m.plan, '$.title')) as title`),
@@ -57,6 +61,7 @@ export async function meetingsOf(scope: Scope): Promise<MeetingLine[]> {
     id: row.id,
     circleId: row.circle_id,
     startsAt: isoOf(row.starts_at),
+    zone: row.zone,
     title: row.title ?? '',
     blocks: Number(row.blocks),
     came: Number(row.came),

@@ -23,6 +23,7 @@ import * as drafts from './migrations/019_drafts'
 import * as retention from './migrations/020_retention'
 import * as firstCircle from './migrations/021_first_circle'
 import * as simulatedMeasures from './migrations/022_simulated_measures'
+import * as venueZone from './migrations/023_venue_zone'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -48,6 +49,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '020_retention': retention,
   '021_first_circle': firstCircle,
   '022_simulated_measures': simulatedMeasures,
+  '023_venue_zone': venueZone,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

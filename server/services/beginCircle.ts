@@ -48,7 +48,7 @@ export async function beginCircleWith(acting: Acting, body: BodyOf<typeof beginC
       const fields = newcomer({ ...who, asked, yes }, catalogue.interview, body.first.on)
       people.push(await addPersonByHand(within, fields))
     }
-    const venue = await venueCalled(within, body.venue)
+    const venue = await venueCalled(within, body)
     const circle = await addCircle(within, circleFor(body, venue, people), body.id)
     await addSeries(within, circle.id, {
       ...{ firstOn: body.weekly.on, time: body.weekly.time, zone: body.zone, everyWeeks: 1 },
@@ -73,9 +73,12 @@ async function begunBefore(within: Acting, circleId: string): Promise<Begun | nu
 }
 
 /** One that is there already under this name is taken. */
-async function venueCalled(within: Acting, name: string): Promise<Venue> {
+async function venueCalled(
+  within: Acting,
+  { venue: name, zone }: Pick<BodyOf<typeof beginCircle>, 'venue' | 'zone'>,
+): Promise<Venue> {
   const known = (await venuesOf(within)).find((venue) => venue.name.toLowerCase() === name.toLowerCase())
-  return known ?? addVenue(within, VenueFields.parse({ ...GUESSED, name, isMeasured: false }))
+  return known ?? addVenue(within, VenueFields.parse({ ...GUESSED, name, zone, isMeasured: false }))
 }
 
 function circleFor(body: BodyOf<typeof beginCircle>, venue: Venue, people: readonly Participant[]): CircleFields {

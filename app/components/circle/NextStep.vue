@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { format, isToday } from 'date-fns'
 import { CIRCLE_KEYS } from '~/keys'
+import { isSameWallDay, wallWords } from '~~/core/calendar/wall'
 import { nextStep, type NextStep } from '~~/core/circle/nextStep'
 import { counted } from '~~/core/sentence'
 import { refusalOf } from '~/composables/useRefusal'
@@ -15,6 +15,9 @@ const making = ref(false)
 await dates.open().catch((error) => (problem.value = refusalOf(error).message))
 
 type Step = NextStep<(typeof practice.meetings)[number]>
+/** The clock on the wall where this circle meets. */
+const zone = computed(() => practice.zoneOf(circleId))
+const isToday = (at: string) => isSameWallDay(at, Date.now(), zone.value)
 const circle = computed(() => practice.circles.find(({ id }) => id === circleId))
 const step = computed((): Step => {
   const open = dates.known.lines.filter(
@@ -32,7 +35,7 @@ const step = computed((): Step => {
 const WORDS = { lead: 'Go on leading', gather: 'Gather', reflect: 'Reflect', prepare: 'Prepare', wait: 'Look it over' }
 const PAGES = { lead: 'lead', gather: 'gather', reflect: 'reflect', prepare: 'prepare', wait: 'prepare' }
 const whenWords = (startsAt: string) =>
-  `${isToday(startsAt) ? 'Today' : format(startsAt, 'EEEE d MMMM')}, ${format(startsAt, 'HH:mm')}`
+  wallWords(startsAt, zone.value, isToday(startsAt) ? "'Today', HH:mm" : 'EEEE d MMMM, HH:mm')
 const meeting = computed(() => ('meeting' in step.value ? step.value.meeting : null))
 /** Ways into the meeting beside the one that comes next. */
 const others = computed(() =>

@@ -12,7 +12,7 @@ const wrong = ref('')
 async function send(commit: boolean): Promise<void> {
   wrong.value = ''
   try {
-    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+    const zone = usePractice().zoneOf(circleId) ?? Intl.DateTimeFormat().resolvedOptions().timeZone
     answer.value = await call(importCalendar, { body: { text: text.value, circleId, zone, commit } })
     if (commit) await dates.open()
   } catch (error) {

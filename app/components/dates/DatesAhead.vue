@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { format, startOfWeek } from 'date-fns'
+import { wallWords } from '~~/core/calendar/wall'
 import { grouped } from '~~/core/grouped'
 import type { CalendarLine } from '~~/core/contract/circles'
 import { refusalOf } from '~/composables/useRefusal'
@@ -12,7 +13,7 @@ const { isLead } = useAccount()
 const problem = ref('')
 const lines = computed(() => dates.known.lines.filter((line) => circleId === '' || line.circleId === circleId))
 const weeks = computed(() => [
-  ...grouped(lines.value, (line) => format(startOfWeek(line.startsAt, { weekStartsOn: 1 }), 'yyyy-MM-dd')),
+  ...grouped(lines.value, (line) => format(startOfWeek(line.on, { weekStartsOn: 1 }), 'yyyy-MM-dd')),
 ])
 const SHOWN_WEEKS = 5
 const showAll = ref(false)
@@ -55,7 +56,7 @@ const cover = (line: CalendarLine, event: Event) =>
           :data-state="line.state"
         >
           <span class="w-60 numerals" :class="line.state === 'open' ? 'font-semibold' : 'line-through decoration-1'">{{
-            format(line.startsAt, 'EEEE d MMM, HH:mm')
+            wallWords(line.startsAt, line.zone, 'EEEE d MMM, HH:mm')
           }}</span>
           <span class="flex-1 min-w-40"
             >{{ circleName(line) }}<span class="text-faint">{{ line.title ? `: ${line.title}` : '' }}</span

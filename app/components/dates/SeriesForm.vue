@@ -19,7 +19,7 @@ const draft = useDraft(
   () => ({
     firstOn: formatISO(addDays(new Date(), 7), { representation: 'date' }),
     time: '10:00',
-    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    zone: usePractice().zoneOf(circleId) ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
     everyWeeks: 1,
     until: '',
     ledBy: '',

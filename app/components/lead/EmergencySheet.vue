@@ -2,7 +2,6 @@
 import { entryAt } from '~~/core/entries'
 import { capital } from '~~/core/sentence'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { format } from 'date-fns'
 import { AccidentFields } from '~~/core/lead/accident'
 
 /**
@@ -51,8 +50,8 @@ function write(): void {
       >
         <DialogTitle as="h1" class="text-stop">Stop. Call the local emergency number.</DialogTitle>
         <p class="mt-2">
-          Time noted: <strong class="numerals">{{ at > 0 ? format(at, 'HH:mm') : '' }}</strong>. The class is paused.
-          Somebody stays with the person; the others sit or lie as they are.
+          Time noted: <strong class="numerals">{{ at > 0 ? meeting.wallAt(at, 'HH:mm') : '' }}</strong>. The class is
+          paused. Somebody stays with the person; the others sit or lie as they are.
         </p>
         <div class="grid sm:grid-cols-2 gap-6 mt-4">
           <div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { format, isToday } from 'date-fns'
+import { isToday } from 'date-fns'
 
 /** Says that nothing is heard of the server, and since when: what others do does not show up here. */
 const { isSaidAlready = false } = defineProps<{
@@ -24,7 +24,7 @@ const since = computed(() => timeOf(meeting.cutSince))
 /** What was known on an earlier visit says how old it is. */
 const asOf = computed(() => (meeting.asOf === null ? '' : `All is as it was known ${timeOf(meeting.asOf)}. `))
 function timeOf(at: number | null): string {
-  return at === null ? '' : format(at, isToday(at) ? "'at' HH:mm" : "'on' d MMMM 'at' HH:mm")
+  return at === null ? '' : meeting.wallAt(at, isToday(at) ? "'at' HH:mm" : "'on' d MMMM 'at' HH:mm")
 }
 </script>
 

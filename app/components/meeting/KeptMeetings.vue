@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { format, isToday } from 'date-fns'
+import { isSameWallDay, wallWords } from '~~/core/calendar/wall'
 import { readTime } from '~~/core/contract/practice'
 import type { KeptMeeting } from '~/composables/useProvisions'
 import { knownBy, type Known } from '~/live/known'
@@ -14,7 +15,8 @@ const meetings = computed(() => known.value?.value ?? [])
 const age = computed(() =>
   known.value ? format(known.value.at, isToday(known.value.at) ? "'at' HH:mm" : "'on' d MMMM 'at' HH:mm") : '',
 )
-const dayOf = (startsAt: string) => (isToday(startsAt) ? 'Today' : format(startsAt, 'EEEE d MMMM'))
+const whenOf = ({ startsAt, zone = null }: KeptMeeting) =>
+  wallWords(startsAt, zone, isSameWallDay(startsAt, Date.now(), zone) ? "'Today', HH:mm" : 'EEEE d MMMM, HH:mm')
 useIntervalFn(async () => {
   const isThere = await call(readTime, { patienceMs: ASK_AGAIN_MS }).then(
     () => true,
@@ -36,7 +38,7 @@ useIntervalFn(async () => {
     </p>
     <ul class="space-y-5">
       <li v-for="meeting in meetings" :key="meeting.id" class="space-y-2">
-        <h2>{{ dayOf(meeting.startsAt) }}, {{ format(meeting.startsAt, 'HH:mm') }}: {{ meeting.circle }}</h2>
+        <h2>{{ whenOf(meeting) }}: {{ meeting.circle }}</h2>
         <p class="text-xl">
           {{ meeting.title || 'No title yet' }}<span class="text-faint">, {{ meeting.blocks }} blocks</span>
         </p>

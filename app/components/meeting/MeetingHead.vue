@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import { hasBegun } from '~~/core/lead/clock'
 
 /** The circle's name and time, always in sight, and the way through a meeting: four stations on one path. */
@@ -13,7 +12,7 @@ const STEPS = [
   { name: 'Reflect', to: 'reflect' },
 ]
 const view = computed(() => meeting.opened)
-const when = computed(() => format(view.value.meeting.startsAt, 'EEEE d MMMM, HH:mm'))
+const when = computed(() => meeting.wallAt(view.value.meeting.startsAt, 'EEEE d MMMM, HH:mm'))
 const isDone = computed<Record<string, boolean>>(() => ({
   prepare: (meeting.plan?.blocks.length ?? 0) > 0,
   gather: meeting.someCame,

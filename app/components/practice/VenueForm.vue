@@ -16,7 +16,9 @@ const NEW_VENUE: VenueFields = {
   door: { wall: 'bottom', alongM: 1 },
   cupboard: {},
   isMeasured: true,
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
 }
+const ZONES = Intl.supportedValuesOf('timeZone')
 const { fields, wrong, message, meanwhile, submit } = useRecordForm('venue', {
   stored: venue,
   fieldsOf: (stored: Venue | null): VenueFields => ({
@@ -70,6 +72,18 @@ function setProp(id: string, event: Event): void {
         ><input :id="id" v-model.number="fields.door.alongM" inputmode="decimal" :class="fieldClass" v-bind="aria"
       /></AppField>
     </div>
+    <AppField v-slot="{ id, fieldClass, aria }" label="The clock on its wall" :wrong="wrong.zone" class="w-72"
+      ><select :id="id" v-model="fields.zone" :class="fieldClass" v-bind="aria">
+        <option :value="null">as each device shows it</option>
+        <option
+          v-for="zone in [...new Set([...(fields.zone ? [fields.zone] : []), ...ZONES])]"
+          :key="zone"
+          :value="zone"
+        >
+          {{ zone.replaceAll('_', ' ') }}
+        </option>
+      </select></AppField
+    >
     <div class="grid md:grid-cols-2 gap-4">
       <AppField v-slot="{ id, fieldClass }" label="Emergency plan">
         <textarea :id="id" v-model="fields.emergencyPlan" rows="2" :class="fieldClass" />

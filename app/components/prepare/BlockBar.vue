@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { addSeconds, format } from 'date-fns'
+import { addSeconds } from 'date-fns'
 import { entryAt } from '~~/core/entries'
 import { TIERS } from '~~/core/catalogue/words'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
@@ -19,7 +19,9 @@ const index = computed(() => plan.blocks.findIndex((block) => block.id === block
 const block = computed(() => entryAt(plan.blocks, index.value))
 const movement = computed(() => catalogue.value.movements.get(block.value.movement))
 const time = computed(() => meeting.timeline.blocks[index.value])
-const begins = computed(() => format(addSeconds(meeting.opened.meeting.startsAt, time.value?.startsAt ?? 0), 'HH:mm'))
+const begins = computed(() =>
+  meeting.wallAt(addSeconds(meeting.opened.meeting.startsAt, time.value?.startsAt ?? 0), 'HH:mm'),
+)
 const rounds = computed(
   () =>
     roundsWords(block.value.rounds, movement.value?.sides ?? 'both', block.value.sideOrder, block.value.catchUp) ||

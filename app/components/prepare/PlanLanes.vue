@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { refDebounced, useElementSize } from '@vueuse/core'
-import { addSeconds, format } from 'date-fns'
+import { addSeconds } from 'date-fns'
+import { wallWords, type Zone } from '~~/core/calendar/wall'
 import { TIERS } from '~~/core/catalogue/words'
 import { givenWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Plan } from '~~/core/plan/plan'
@@ -18,6 +19,7 @@ const {
   selected,
   beside = [],
   startsAt,
+  zone,
   met,
   locked = false,
   costOf,
@@ -28,6 +30,8 @@ const {
   selected: string | null
   beside?: readonly string[]
   startsAt: string
+  /** The clock on the wall there. */
+  zone: Zone
   met: ReadonlySet<string>
   locked?: boolean
   /** What a movement would cost at a place, in words. */
@@ -64,7 +68,7 @@ const phases = computed(() =>
     }, []),
 )
 const columnOf = computed(() => new Map(layout.value.columns.map((column) => [column.blockId, column])))
-const clockAt = (seconds: number) => format(addSeconds(startsAt, seconds), 'HH:mm')
+const clockAt = (seconds: number) => wallWords(addSeconds(startsAt, seconds), zone, 'HH:mm')
 /** A head says the dose where there is room for it. */
 const NARROW_PX = 112
 const isNarrow = (blockId: string) => (columnOf.value.get(blockId)?.width ?? 0) < NARROW_PX

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { readAccidents } from '~~/core/contract/meetings'
-import { format } from 'date-fns'
 
 /** Accidents that were written down in the open meeting, with their time; nothing where there were none. */
 const meeting = useMeeting()
@@ -17,7 +16,7 @@ const nameOf = (id: string | null) => (id && meeting.nameOf(id)) || 'Somebody'
   >
     <h2>Written down in this class</h2>
     <p v-for="one in accidents" :key="one.id">
-      <span class="numerals">{{ format(one.at, 'HH:mm') }}</span>
+      <span class="numerals">{{ meeting.wallAt(one.at, 'HH:mm') }}</span>
       <strong class="font-semibold">{{ nameOf(one.participant) }}</strong>: {{ one.what
       }}<template v-if="one.done"> Done: {{ one.done }}</template
       ><template v-if="one.witnesses"> Seen by {{ one.witnesses }}.</template>

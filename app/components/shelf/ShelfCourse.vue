@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { momentTyped, typedLater, wallWords } from '~~/core/calendar/wall'
 import { makeCourse, type Course } from '~~/core/contract/shelf'
-import { addDays, format } from 'date-fns'
 import type { ShelfPlan } from '~~/core/plan/shelf'
 import { clockWords } from '~/words/clock'
 
@@ -11,7 +11,7 @@ const { catalogue } = storeToRefs(useCatalogue())
 const circle = computed(() => practice.circles.find((other) => other.id === circleId))
 const last = practice.meetings.find((meeting) => meeting.circleId === circleId)
 const fields = reactive<{ startsAt: string; weeks: number; variety: 0 | 1 | 2 }>({
-  startsAt: format(last ? addDays(last.startsAt, 7) : addDays(new Date(), 1), "yyyy-MM-dd'T'HH:mm"),
+  startsAt: last ? typedLater(last.startsAt, 7, last.zone) : typedLater(new Date(), 1, null),
   weeks: 8,
   variety: 1,
 })
@@ -23,11 +23,11 @@ const made = computed(() => course.value?.weeks.some((week) => week.meetingId !=
 async function ask(look: boolean): Promise<void> {
   wrong.value = {}
   message.value = ''
-  const startsAt = new Date(fields.startsAt)
-  if (Number.isNaN(startsAt.getTime())) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
+  const zone = practice.zoneOf(circleId) ?? Intl.DateTimeFormat().resolvedOptions().timeZone
+  const startsAt = momentTyped(fields.startsAt, zone)
+  if (startsAt === null) return void (wrong.value = { startsAt: 'A date and a time are needed.' })
   try {
-    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
-    const body = { ...fields, circleId, startsAt: startsAt.toISOString(), zone, look }
+    const body = { ...fields, circleId, startsAt, zone, look }
     course.value = await call(makeCourse, { params: { id: kept.id }, body })
     if (!look) await practice.open()
   } catch (error) {
@@ -78,9 +78,9 @@ watch(fields, () => (course.value = null))
       >
         <span class="numerals"
           ><NuxtLink v-if="week.meetingId" :to="`/meetings/${week.meetingId}/prepare`" class="underline">{{
-            format(week.startsAt, 'EEE d MMM yyyy')
+            wallWords(week.startsAt, practice.zoneOf(circleId), 'EEE d MMM yyyy')
           }}</NuxtLink
-          ><template v-else>{{ format(week.startsAt, 'EEE d MMM yyyy') }}</template></span
+          ><template v-else>{{ wallWords(week.startsAt, practice.zoneOf(circleId), 'EEE d MMM yyyy') }}</template></span
         ><span class="numerals">{{ clockWords(week.seconds) }}</span
         ><span>{{ week.changes.join('; ') || (at === 0 ? 'The plan as it is.' : 'As the week before.') }}</span>
       </li>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { redFlagSentence } from '~~/core/catalogue/redFlags'
-import { addSeconds, format } from 'date-fns'
+import { addSeconds } from 'date-fns'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import { TIERS } from '~~/core/catalogue/words'
 import { ownWords } from '~~/core/offer/ownDoseWords'
@@ -49,7 +49,7 @@ const rows = computed(() =>
     return { block, movement, time, lanes, cue: (variation: Variation) => catalogues.textsOf(variation)?.cues[0] ?? '' }
   }),
 )
-const ends = computed(() => format(addSeconds(startsAt.value, meeting.timeline.seconds), 'HH:mm'))
+const ends = computed(() => meeting.wallAt(addSeconds(startsAt.value, meeting.timeline.seconds), 'HH:mm'))
 function print(): void {
   window.print()
 }
@@ -65,7 +65,7 @@ function print(): void {
     </div>
     <header class="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
       <h1 class="text-2xl">{{ plan.title || 'Running order' }}</h1>
-      <p>{{ meeting.opened.circle.name }}, {{ format(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p>
+      <p>{{ meeting.opened.circle.name }}, {{ meeting.wallAt(startsAt, 'EEEE d MMMM, HH:mm') }}–{{ ends }}</p>
       <p class="text-faint">{{ meeting.opened.venue.name }}</p>
     </header>
     <p v-if="plan.spaceCheck" class="text-[0.94rem]">
@@ -86,7 +86,7 @@ function print(): void {
           class="border-b border-line align-top break-inside-avoid"
         >
           <td class="numerals py-1.5 pr-3 w-16 whitespace-nowrap">
-            <strong>{{ format(addSeconds(startsAt, time?.startsAt ?? 0), 'HH:mm') }}</strong><span
+            <strong>{{ meeting.wallAt(addSeconds(startsAt, time?.startsAt ?? 0), 'HH:mm') }}</strong><span
               class="block text-faint"
               >{{ clockWords(time?.seconds ?? 0) }}</span
             >

@@ -196,6 +196,7 @@ useKeys(KEYS, {
       :plan="plan"
       :timeline="meeting.timeline"
       :starts-at="meeting.opened.meeting.startsAt"
+      :zone="meeting.opened.venue.zone"
       :riders="meeting.ridersPresent"
       :selected="selected"
       :beside="beside"

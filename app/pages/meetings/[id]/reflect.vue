@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { entryOf } from '~~/core/entries'
 import { REFLECT_KEYS as KEYS } from '~/keys'
-import { format } from 'date-fns'
 import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
 import DecisionRow from '~/components/reflect/DecisionRow.vue'
@@ -124,7 +123,7 @@ const acceptAll = () =>
   )
 const raise = (dose: BlockTurn) =>
   tried(async () => {
-    said.value = `It is in the plan of ${format(await reflection.raise(dose), 'd MMMM')}.`
+    said.value = `It is in the plan of ${meeting.wallAt(await reflection.raise(dose), 'd MMMM')}.`
   })
 const move = (id: string, step: TierStepTaken, to: Tier) =>
   tried(async () => {
