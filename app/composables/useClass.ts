@@ -9,8 +9,6 @@ import { paceAt } from '~~/core/lead/pace'
 import { restingAt } from '~~/core/lead/resting'
 import { scriptOf, workElapsedSeconds } from '~~/core/lead/script'
 import { startSideFor } from '~~/core/lead/sidesToday'
-import type { Plan } from '~~/core/plan/plan'
-import { timelineOf } from '~~/core/plan/timeline'
 
 const TICK_MS = 100
 
@@ -99,20 +97,7 @@ export function useClass() {
   const finish = () => meeting.press({ event: 'finish' })
   const reset = () => meeting.press({ event: 'reset' })
 
-  const timed = (plan: Plan) => timelineOf(plan, meeting.ridersFor(plan), new Set(view.value.met), catalogues.catalogue)
-  /** Runs the rest of the class by another plan, from the next block on; what has begun is led to its end. */
-  function changeCourse(plan: Plan, why: string): void {
-    const from = nextBlockStep(steps.value, reading.value.step)
-    const done = new Set(steps.value.slice(0, from).map((one) => one.blockId))
-    const script = scriptOf(timed(plan)).filter((one) => one.blockId === null || !done.has(one.blockId))
-    meeting.press({
-      event: 'change',
-      step: steps.value[from]?.blockId === step.value?.blockId ? steps.value.length : from,
-      script,
-      blocks: plan.blocks,
-      why,
-    })
-  }
+  const course = useCourse({ steps, reading, step })
 
   const outcomesOf = (participant: string, blockId: string) =>
     meeting.outcomes.filter((outcome) => outcome.participant === participant && outcome.blockId === blockId)
@@ -167,7 +152,6 @@ export function useClass() {
     lane,
     resting,
     stops,
-    timed,
     start,
     toggle,
     back,
@@ -176,7 +160,7 @@ export function useClass() {
     stretch,
     finish,
     reset,
-    changeCourse,
+    ...course,
     log,
     addDetail,
     outcomesOf,

@@ -1,3 +1,4 @@
+import { TIERS } from '~~/core/catalogue/words'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { personKey } from '~~/core/lead/personKey'
 import { calledName } from '~/words/tiers'
@@ -7,7 +8,13 @@ import type { LedClass } from './useClass'
 /** Noting without looking: a person is picked, one more touch says what they did, further ones add to it. */
 export function useLogging(led: LedClass) {
   const meeting = useMeeting()
-  const people = computed(() => meeting.present.filter((person) => meeting.riders.get(person.id)?.today.takesPart))
+  /** From so many people on places are sorted by tier, so that whoever is looked for stands with their lane. */
+  const SORTED_FROM = 21
+  const people = computed(() => {
+    const here = meeting.present.filter((person) => meeting.riders.get(person.id)?.today.takesPart)
+    const tierOf = ({ homeTier }: (typeof here)[number]) => TIERS.indexOf(homeTier)
+    return here.length < SORTED_FROM ? here : here.toSorted((a, b) => tierOf(a) - tierOf(b))
+  })
   const picked = ref<string | null>(null)
   const pickedPerson = computed(() => people.value.find((person) => person.id === picked.value))
   const asking = ref<'pain' | 'effort' | null>(null)
@@ -59,14 +66,23 @@ export function useLogging(led: LedClass) {
     asking.value = null
   }
   /** What was noted, note by note: the last can be taken back. */
-  const noted: OutcomeEvent[][] = []
+  const noted = shallowRef<OutcomeEvent[][]>([])
   function kept(outcomes: OutcomeEvent[]): OutcomeEvent[] {
-    if (outcomes.length > 0) noted.push(outcomes)
+    if (outcomes.length > 0) noted.value = [...noted.value, outcomes]
     return outcomes
   }
+  /** What Undo would take back, in two words: “Cora, partly”; empty: nothing was noted here. */
+  const lastWords = computed(() => {
+    const last = noted.value.at(-1)
+    if (!last) return ''
+    const ids = new Set(last.map(({ participant }) => participant))
+    const whom = ids.size === 1 ? meeting.calledOf(last[0]?.participant ?? '') : `${ids.size} people`
+    return `${whom}, ${last[0]?.done.replace('-', ' ') ?? ''}`
+  })
   function undo(): void {
-    const last = noted.pop()
+    const last = noted.value.at(-1)
     if (!last) return
+    noted.value = noted.value.slice(0, -1)
     // What was said before it holds again.
     meeting.log(last.map(({ id, at: _at, ...known }) => ({ ...known, takesBack: id })))
     lastLogged.value = []
@@ -142,6 +158,7 @@ export function useLogging(led: LedClass) {
     logTheRest,
     logFeel,
     undo,
+    lastWords,
     ten,
     figure,
     addDetail,

@@ -24,9 +24,9 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, h
         ? 'Once more for the weaker side'
         : `Change to the ${sideHeading(step.side, habit).toLowerCase()}`
     case 'ending':
-      return 'Back to where you began'
+      return 'Slowly, nobody is rushed'
     default:
-      return sideHeading(step?.side ?? 'both', habit) || 'Both sides together'
+      return sideHeading(step?.side ?? 'both', habit) || 'All together'
   }
 }
 

@@ -25,7 +25,7 @@ describe('the words of the screens', () => {
     expect(stepWords({ kind: 'work', side: 'first' }, RIGHT)).toBe('Right side')
     expect(stepWords({ kind: 'work', side: 'second' }, RIGHT)).toBe('Left side')
     expect(stepWords({ kind: 'work', side: 'second' }, NAMELESS)).toBe('Second side')
-    expect(stepWords({ kind: 'work', side: 'both' }, LEFT)).toBe('Both sides together')
+    expect(stepWords({ kind: 'work', side: 'both' }, LEFT)).toBe('All together')
     expect(stepWords({ kind: 'change-side', side: 'second' }, LEFT)).toBe('Change to the right side')
   })
   it('never leave a lane in silence', () => {

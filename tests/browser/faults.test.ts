@@ -63,7 +63,7 @@ async function withFailing(how: () => void, work: () => Promise<void>): Promise<
 describe('a class that runs', () => {
   it('is begun', async () => {
     await lookAtClass()
-    await visitor.press('Space')
+    await visitor.beginClass()
     await isStatus('running')
     await visitor.press('ArrowRight', 'ArrowRight', 'ArrowRight', 'Space')
     await isStatus('paused')

@@ -61,32 +61,81 @@ describe('prepare at 1280 × 800', () => {
   })
 })
 
-describe('the ring', () => {
-  const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
-  it.each([1, 5, 12, 25, 40])('of %i people has no glyph and no level name over another', async (count) => {
-    const [circle] = (await lead.call('GET', '/api/circles')).body
-    const people: string[] = []
-    for (let at = 0; at < count; at += 1) {
-      const name = `${['Agnes', 'Bo', 'Bartholomew', 'Cora', 'Edda', 'Wim'][at % 6]}${String.fromCharCode(97 + (at % 26))} T`
-      const fields = {
-        ...{ name, birthYear: 1950, sex: 'unsaid', heightCm: null, pace: 'usual', considerations: [], levels: [] },
-        ...{ homeTier: ['bed', 'chair', 'standing', 'floor'][at % 4] },
-        access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' },
+/** Edges may touch. */
+const TOUCH_PX = 1
+const meet = (a: Box, b: Box) =>
+  a.left < b.right - TOUCH_PX &&
+  b.left < a.right - TOUCH_PX &&
+  a.top < b.bottom - TOUCH_PX &&
+  b.top < a.bottom - TOUCH_PX
+const overIn = (shapes: Box[]) => shapes.flatMap((one, at) => shapes.slice(at + 1).filter((other) => meet(one, other)))
+
+describe('a circle on its screens', () => {
+  it.each([1, 5, 12, 25, 40])(
+    'of %i people has nothing over anything else: ring, gather, offers, lead',
+    async (count) => {
+      const [circle] = (await lead.call('GET', '/api/circles')).body
+      const people: string[] = []
+      for (let at = 0; at < count; at += 1) {
+        const name = `${['Agnes', 'Bo', 'Bartholomew', 'Cora', 'Edda', 'Wim'][at % 6]}${String.fromCharCode(97 + (at % 26))} T`
+        const fields = {
+          ...{ name, birthYear: 1950, sex: 'unsaid', heightCm: null, pace: 'usual', considerations: [], levels: [] },
+          ...{ homeTier: ['bed', 'chair', 'standing', 'floor'][at % 4] },
+          access: { bed: 'yes', chair: 'yes', standing: 'yes', floor: 'yes' },
+        }
+        people.push((await lead.call('POST', '/api/participants', fields)).body.id)
       }
-      people.push((await lead.call('POST', '/api/participants', fields)).body.id)
-    }
-    const { id, version, ...fields } = circle
-    expect((await lead.call('PUT', `/api/circles/${id}`, { ...fields, version, members: people })).status).toBe(200)
-    await visitor.open('/')
-    await visitor.page.waitForFunction((all) => document.querySelectorAll('.station').length === all, {}, count)
-    const glyphs = await boxesOf('.station > g[aria-hidden]:first-of-type > svg')
-    expect(glyphs).toHaveLength(count)
-    // A turned name's box is wider than its letters: those are held against each other in the core.
-    const names = await boxesOf('.station > text.called:not([transform])')
-    const shapes = [...glyphs, ...names]
-    const over = shapes.flatMap((one, at) => shapes.slice(at + 1).filter((other) => meet(one, other)))
-    expect(over, `${count} people`).toEqual([])
+      const { id, version, ...fields } = circle
+      expect((await lead.call('PUT', `/api/circles/${id}`, { ...fields, version, members: people })).status).toBe(200)
+      await visitor.open('/')
+      await visitor.page.waitForFunction((all) => document.querySelectorAll('.station').length === all, {}, count)
+      const glyphs = await boxesOf('.station > g[aria-hidden]:first-of-type > svg')
+      expect(glyphs).toHaveLength(count)
+      // A turned name's box is wider than its letters: those are held against each other in the core.
+      const names = await boxesOf('.station > text.called:not([transform])')
+      expect(overIn([...glyphs, ...names]), `${count} people`).toEqual([])
+      await expectGathered(count)
+      await expectLed(count)
+    },
+  )
+  it('keeps everybody in sight in the class while somebody is noted, forty of them', async () => {
+    await visitor.beginClass()
+    await visitor.press('ArrowRight', 'ArrowRight', 'ArrowRight', '1', '3', 'd')
+    await visitor.page.waitForSelector('[data-test="log-strip"]')
+    await visitor.expectAccessible()
+    await expectClassInSight(40)
+    await visitor.press('Escape', 'Space')
   })
+  async function expectGathered(count: number): Promise<void> {
+    await visitor.open(`/meetings/${meeting.id}/gather`)
+    await visitor.page.waitForSelector('[data-person]')
+    const rows = await boxesOf('li[data-person]')
+    expect(rows.length).toBe(count)
+    expect(overIn(rows), `gather, ${count}`).toEqual([])
+    await visitor.press('o')
+    await visitor.page.waitForSelector('[data-test="offers"] [data-cell]')
+    expect(overIn(await boxesOf('[data-test="offers"] tbody th, [data-cell]')), `offers, ${count}`).toEqual([])
+  }
+  async function expectLed(count: number): Promise<void> {
+    await visitor.open(`/meetings/${meeting.id}/lead`)
+    await visitor.page.waitForFunction((all) => document.querySelectorAll('[data-person]').length === all, {}, count)
+    await expectClassInSight(count)
+  }
+  /** Everybody, every lane and the clock, whole and one beside the other; no lane cuts what it says. */
+  async function expectClassInSight(count: number): Promise<void> {
+    const places = await boxesOf('[data-person]')
+    const lanes = await boxesOf('[data-test="lane"]')
+    const parts = [...places, ...lanes, ...(await boxesOf('[data-test="left"], header, [data-test="noting-line"]'))]
+    expect(places).toHaveLength(count)
+    expect(overIn(parts), `lead, ${count}`).toEqual([])
+    for (const { bottom, right, top } of parts) {
+      expect([bottom <= 800, right <= 1280, top >= 0], `lead, ${count}`).toEqual([true, true, true])
+    }
+    const cut = await visitor.page.$$eval('[data-test="lane"]', (all) =>
+      all.filter((lane) => lane.scrollHeight > lane.clientHeight + 4).map((lane) => lane.getAttribute('aria-label')),
+    )
+    expect(cut, `lead, ${count}`).toEqual([])
+  }
 })
 
 describe('no page scrolls sideways', () => {

@@ -57,7 +57,7 @@ describe('a whole block by one key', () => {
     for (const { id } of people)
       await lead.say(meeting.id, { kind: 'arrivals', participant: id, arrival: { ...arrivals[id], came: true } })
     await visitor.open(`${path}/lead`)
-    await visitor.click('Start')
+    await visitor.beginClass()
     await visitor.sees('Pause')
     await visitor.press('ArrowDown', 'ArrowRight', 'ArrowRight')
     await visitor.press('0', '1', 'w')

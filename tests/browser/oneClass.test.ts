@@ -233,7 +233,7 @@ describe('lead', () => {
     await visitor.open(`/meetings/${meetingId}/lead`)
     await visitor.sees('Ready when you are')
     await visitor.expectAccessible()
-    await visitor.press('Space')
+    await visitor.beginClass()
     await visitor.page.waitForFunction(
       () => document.querySelector('[data-test="lead"]')?.getAttribute('data-status') === 'running',
     )
@@ -325,6 +325,7 @@ describe('lead', () => {
     await visitor.click('Close; the class stays paused')
   })
   it('ends', async () => {
+    await visitor.click('Menu')
     await visitor.click('End the class')
     await visitor.sees('The class is over. Thank you.')
     await visitor.click('On to Reflect')

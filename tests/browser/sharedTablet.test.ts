@@ -126,7 +126,7 @@ describe('a screen that is locked', () => {
   it('hides what is on it, and the class goes on', async () => {
     await tablet.signIn()
     await tablet.open(`/meetings/${meetingId}/lead`)
-    await tablet.click('Start')
+    await tablet.beginClass()
     await tablet.page.waitForSelector('[data-test="lead"][data-status="running"]', SOON)
     await lock('12')
     await tablet.sees('A PIN is 4 to 8 digits.')

@@ -114,13 +114,13 @@ describe('a class that is about to begin', () => {
     const edits = [{ edit: 'removeBlock', id: now.blocks.at(-1).id }]
     await lead.call('PUT', `/api/meetings/${meetingId}/plan`, { version: planVersion, edits })
     const before = await blocksShown()
-    await visitor.press('Space')
+    await visitor.beginClass()
     await visitor.sees('The plan was changed on another device. It is shown now', '[data-test="notice"]')
     expect(await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-status'))).toBe(
       'ready',
     )
     await expect.poll(blocksShown, SOON).not.toBe(before)
-    await visitor.press('Space')
+    await visitor.beginClass()
     await visitor.page.waitForSelector('[data-test="lead"][data-status="running"]', SOON)
     await expect.poll(async () => (await nextMeeting(lead)).classEvents.length, SOON).toBe(1)
     await visitor.page.removeScriptToEvaluateOnNewDocument(identifier)

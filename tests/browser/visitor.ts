@@ -215,6 +215,15 @@ export class Visitor {
       for (const held of parts) await this.page.keyboard.up(held as KeyInput)
     }
   }
+  /** Begins the class on the screen: one of another day asks once whether it is to begin now. */
+  async beginClass(): Promise<void> {
+    await this.press('Space')
+    const asked = await this.page.waitForSelector(
+      '[data-test="lead"][data-status="running"], [data-test="another-day"], [data-test="notice"]',
+    )
+    if ((await asked!.evaluate((element) => element.getAttribute('data-test'))) === 'another-day')
+      await this.press('Space')
+  }
   async type(text: string): Promise<void> {
     this.actions += 1
     await this.page.keyboard.type(text)

@@ -48,7 +48,7 @@ describe('a screen that watches a class', () => {
   })
   it('follows the clock, one lane and the captions, and is told nothing of people', async () => {
     await desk.open(`/meetings/${view.meeting.id}/lead`)
-    await desk.click('Start')
+    await desk.beginClass()
     await television.page.waitForSelector('[data-test="watch"][data-status="running"]', SOON)
     await television.page.waitForSelector('[data-test="watch-lanes"] img', SOON)
     await expect.poll(() => television.text('[data-test="caption"]'), SOON).not.toBe('')

@@ -96,7 +96,7 @@ describe('with the server gone', () => {
     await tablet.sees('3 of 11 are here.')
     await tablet.click('Lead')
     await status(tablet, 'ready')
-    await tablet.press('Space')
+    await tablet.beginClass()
     await status(tablet, 'running')
     await tablet.press('ArrowRight', 'ArrowRight', 'ArrowRight')
     await tablet.press('1', 'd')
@@ -117,7 +117,7 @@ describe('with the server gone', () => {
     phone = await phone.comeBack()
     await shell(phone, `/meetings/${meetingId}/lead`)
     await status(phone, 'ready')
-    await phone.press('Space')
+    await phone.beginClass()
     await status(phone, 'running')
     await phone.press('ArrowRight', 'ArrowRight', 'ArrowRight')
     // Nobody is ticked here: everybody who is expected is shown, with two figures.
@@ -143,6 +143,7 @@ describe('with the server gone', () => {
     await phone.sees('kept in this browser, sent as soon as it answers', '[data-test="outbox-waiting"]')
   })
   it('the class is ended and reflected on: what is proposed is worked out on the tablet, and answered', async () => {
+    await tablet.click('Menu')
     await tablet.click('End the class')
     await tablet.click('On to Reflect')
     await tablet.sees('this was worked out here, from what was known on', '[data-test="reflected-here"]')

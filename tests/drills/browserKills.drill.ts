@@ -38,7 +38,7 @@ const look = async () => {
 }
 const begin = async () => {
   await look()
-  await tablet.press('Space')
+  await tablet.beginClass()
   await tablet.page.waitForSelector('[data-test="lead"][data-status="running"]', SOON)
   await tablet.press('ArrowRight', 'ArrowRight', 'ArrowRight', 'Space')
   await tablet.page.waitForSelector('[data-test="lead"][data-status="paused"]', SOON)

@@ -97,7 +97,7 @@ describe('a class of an hour with the server gone', () => {
     const notes: (Note | null)[] = []
     for (const device of ['tablet', 'phone'] as const) {
       await look(device)
-      await on[device].press('Space')
+      await on[device].beginClass()
       await isRunning(device)
       // Past what comes before the first movement.
       await on[device].press('ArrowRight', 'ArrowRight')

@@ -10,20 +10,15 @@ import { laneWords } from '~/words/lead'
 import { calledName, TIER_NAMES } from '~/words/tiers'
 
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
-const {
-  tier,
-  lane,
-  blockIndex,
-  stepKind,
-  workElapsed,
-  compact = false,
-} = defineProps<{
+const { tier, lane, blockIndex, stepKind, workElapsed, picked, figurePx } = defineProps<{
   tier: Tier
   lane: LaneBlock
   blockIndex: number
   stepKind: string
   workElapsed: number | null
-  /** While somebody is noted, so that all four lanes stay in sight. */ compact?: boolean
+  /** Whoever is picked: their own version is what is shown of their lane. */
+  picked: string | null
+  figurePx: number
 }>()
 const meeting = useMeeting()
 const catalogues = useCatalogue()
@@ -35,6 +30,7 @@ const variations = computed(() => {
     {
       level: number | null
       people: string[]
+      ids: string[]
       /** Those for whom its “more” is. */
       more: string[]
       variation: Variation
@@ -54,6 +50,7 @@ const variations = computed(() => {
       groups.set(offer.variation.id, {
         level: offer.kind === 'breath' ? null : offer.variation.level,
         people,
+        ids: [...(groups.get(offer.variation.id)?.ids ?? []), id],
         more: [...(groups.get(offer.variation.id)?.more ?? []), ...(offer.more ? [who] : [])],
         variation: offer.variation,
         name: offer.variation.name,
@@ -101,42 +98,79 @@ const moreWords = computed(() => {
     ? `More: ${texts.more}`
     : `More (${[...new Set(more)].join(', ')}): ${texts.more}`
 })
-const middle = computed(() => variations.value[Math.floor((variations.value.length - 1) / 2)])
+/** What is drawn and said of the lane: what whoever is picked does, else what most do; breath last. */
+const middle = computed(() => {
+  const own = picked === null ? undefined : variations.value.find(({ ids }) => ids.includes(picked))
+  const size = ({ level, people }: (typeof variations.value)[number]) => (level === null ? 0 : people.length)
+  return own ?? variations.value.toSorted((a, b) => size(b) - size(a))[0]
+})
+const isPicked = computed(() => picked !== null && lane.riders.includes(picked))
+/** So many names are read in passing; more are a number. */
+const NAMES_SHOWN = 3
+const peopleWords = (people: readonly string[]) =>
+  people.length > NAMES_SHOWN ? `${people.length} people` : people.join(', ')
+const cue = computed(() => {
+  if (stepKind === 'changeover') return now.value
+  const texts = middle.value?.texts
+  return stepKind === 'introduce' ? texts?.setUp : texts?.cues[0]
+})
+/** What there is room for: a line for each version, then the cue, then what makes it easier. */
+const [LINE_PX, CUE_PX, SMALL_PX] = [31, 33, 25]
+const left = computed(() => figurePx - variations.value.length * LINE_PX)
+const isRoomFor = (px: number) => left.value >= px
+/** About so many letters go on a line. */
+const LETTERS = 40
+const wraps = computed(() => {
+  const lines = variations.value.reduce((sum, { name, people }) => {
+    const letters = name.length + peopleWords(people).length + 1
+    return sum + Math.min(2, Math.ceil(letters / LETTERS))
+  }, 0)
+  return lines * LINE_PX + CUE_PX <= figurePx
+})
 </script>
 
 <template>
-  <section :aria-label="`${TIER_NAMES[tier]} lane`" class="flex gap-4 items-center border-t border-line py-1">
+  <section
+    :aria-label="`${TIER_NAMES[tier]} lane`"
+    class="flex gap-4 border-t border-line py-1 min-h-0 overflow-hidden"
+    :class="isPicked ? 'bg-action-soft' : ''"
+    data-test="lane"
+  >
     <MovementFigure
       v-if="middle"
       :variation="middle.variation"
-      :height="compact ? 64 : 104"
+      :height="figurePx"
       moving
       :side="side"
       :label="TIER_NAMES[tier]"
     />
-    <PostureGlyph v-else :posture="lane.postureId" :size="compact ? 60 : 88" :label="TIER_NAMES[tier]" />
-    <div class="min-w-0 flex-1">
-      <p class="flex flex-wrap items-center gap-x-3 text-[1.12rem] leading-tight">
-        <span v-for="variation in variations" :key="variation.name" class="flex items-center gap-1.5"
-          ><TierGlyph :tier="tier" :level="variation.level" :size="30" /><strong class="font-semibold">{{
-            variation.name
-          }}</strong
-          ><span class="text-faint">{{ variation.people.join(', ') }}</span></span
+    <PostureGlyph v-else :posture="lane.postureId" :size="figurePx" :label="TIER_NAMES[tier]" />
+    <div class="min-w-0 flex-1 my-auto">
+      <p
+        v-for="variation in variations"
+        :key="variation.name"
+        class="flex items-start gap-2 text-[1.2rem] leading-snug"
+      >
+        <TierGlyph :tier="tier" :level="variation.level" :size="30" class="shrink-0" />
+        <span
+          class="min-w-0"
+          :class="wraps ? 'line-clamp-2' : 'line-clamp-1'"
+          :title="`${variation.name}: ${variation.people.join(', ')}`"
+          ><strong class="font-semibold">{{ variation.name }}</strong
+          >{{ ' ' }}<span class="text-faint">{{ peopleWords(variation.people) }}</span></span
         >
       </p>
-      <p v-if="catchingUp" class="text-[1.12rem] font-semibold leading-snug">
+      <p v-if="catchingUp" class="text-[1.2rem] font-semibold leading-snug">
         Once more: {{ catchingUp }}. The others stay and breathe.
       </p>
-      <p class="text-[1.12rem] leading-snug">
-        {{
-          stepKind === 'introduce' || stepKind === 'changeover'
-            ? stepKind === 'changeover'
-              ? now
-              : middle?.texts?.setUp
-            : middle?.texts?.cues[0]
-        }}
+      <p v-else class="text-[1.35rem] leading-snug" :class="isRoomFor(2 * CUE_PX) ? 'line-clamp-2' : 'line-clamp-1'">
+        {{ cue }}
       </p>
-      <p v-if="!compact && stepKind !== 'introduce' && stepKind !== 'changeover'" class="text-faint leading-snug">
+      <p
+        v-if="stepKind !== 'introduce' && stepKind !== 'changeover' && isRoomFor(2 * CUE_PX + SMALL_PX)"
+        class="text-faint leading-snug"
+        :class="isRoomFor(2 * CUE_PX + 2 * SMALL_PX) ? 'line-clamp-2' : 'line-clamp-1'"
+      >
         <template v-if="moment?.kind === 'filler'">{{ now }}</template><template v-else
           ><template v-if="ways"
             >Either {{ ways.still }}{{ namesOf('still') }}, or {{ ways.moving }}{{ namesOf('moving') }}. </template

@@ -5,11 +5,13 @@ import type { Participant } from '~~/core/offer/participant'
 import { calledName } from '~/words/tiers'
 
 /** Everybody in the class as a touch target with the key that picks them, and what was logged for this block. */
-const { people, picked, blockIndex, resting, outcomesOf } = defineProps<{
+const { people, picked, blockIndex, resting, outcomesOf, isSmall } = defineProps<{
   people: Participant[]
   /** Whose own dose is done while the block goes on. */
   resting: ReadonlySet<string>
   picked: string | null
+  /** On a phone: four in a row, no keys. */
+  isSmall: boolean
   blockIndex: number
   outcomesOf: (participant: string) => OutcomeEvent[]
 }>()
@@ -60,14 +62,21 @@ function keyOf(at: number): string {
 }
 const isAsked = (id: string, movement: string | null | undefined) =>
   meeting.opened.questions.some((one) => one.participant === id && one.movement === movement)
+/** So many stand six in a row; more, ten in a row and lower. */
+const WIDE_AT_MOST = 20
+const isMany = computed(() => people.length > WIDE_AT_MOST)
+const columns = computed(() =>
+  isMany.value ? 'grid-cols-4 sm:grid-cols-6 lg:grid-cols-10' : 'grid-cols-3 sm:grid-cols-4 lg:grid-cols-6',
+)
 </script>
 
 <template>
-  <ul class="flex flex-wrap gap-1.5">
-    <li v-for="row in rows" :key="row.person.id">
+  <ul class="grid gap-1.5" :class="isSmall ? 'grid-cols-4' : columns" data-test="people">
+    <li v-for="row in rows" :key="row.person.id" class="min-w-0">
       <button
-        class="flex items-center gap-2 rounded-full border-2 pl-2 pr-3 min-h-11 bg-raised"
+        class="relative w-full flex items-center rounded-[10px] border-2 bg-raised"
         :class="[
+          isMany || isSmall ? 'min-h-[2.875rem] gap-1 px-1.5' : 'min-h-[3.25rem] gap-2 px-2',
           picked === row.person.id ? 'border-action bg-action-soft' : 'border-line',
           row.isHurt ? 'outline-2 outline-mark' : '',
         ]"
@@ -75,13 +84,39 @@ const isAsked = (id: string, movement: string | null | undefined) =>
         :data-person="row.person.id"
         @click="emit('pick', row.person.id)"
       >
-        <kbd class="key">{{ row.key }}</kbd>
-        <TierGlyph :tier="row.tier" :level="row.level" :size="30" />
-        <span class="font-semibold text-[1.1rem]">{{ calledName(row.person.name) }}</span>
-        <span v-if="row.own" class="text-[0.94rem] text-faint">{{ row.own }}</span>
-        <span v-if="row.asked" class="bg-mark-soft rounded px-1.5 text-[0.94rem]" data-test="ask-mark">ask</span>
-        <strong v-if="row.rests" class="text-[0.94rem] font-semibold">rests and breathes</strong>
-        <span v-if="row.marks" class="text-action font-semibold"
+        <kbd v-if="!isSmall" class="shrink-0" :class="isMany ? 'numerals text-[0.8rem] text-faint' : 'key'">{{
+          row.key
+        }}</kbd>
+        <TierGlyph :tier="row.tier" :level="row.level" :size="isMany || isSmall ? 22 : 30" class="shrink-0" />
+        <span
+          class="font-semibold truncate"
+          :class="isSmall ? 'text-[0.9rem]' : isMany ? 'text-[1rem]' : 'text-[1.1rem]'"
+          >{{ calledName(row.person.name) }}</span
+        >
+        <span v-if="row.own && !isMany && !isSmall" class="text-[0.88rem] text-faint truncate">{{ row.own }}</span>
+        <strong
+          v-if="row.rests"
+          class="text-[0.88rem] font-semibold truncate"
+          :class="isMany || isSmall ? 'sr-only' : ''"
+          >rests and breathes</strong
+        >
+        <span
+          v-if="row.asked"
+          class="bg-mark-soft rounded px-1.5 text-[0.88rem]"
+          :class="isMany || isSmall ? 'absolute -top-1.5 left-1' : 'ml-auto'"
+          data-test="ask-mark"
+          >ask</span
+        >
+        <span
+          v-if="row.marks"
+          class="text-action font-semibold whitespace-nowrap"
+          :class="
+            isMany || isSmall
+              ? 'absolute -top-2 right-0.5 bg-raised border border-line rounded px-0.5 text-[0.88rem]'
+              : row.asked
+                ? ''
+                : 'ml-auto'
+          "
           ><span aria-hidden="true">{{ row.marks }}</span
           ><span class="sr-only">{{ row.words }}</span></span
         >

@@ -4,40 +4,54 @@ import type { LedClass } from '~/composables/useClass'
 import { clockWords } from '~/words/clock'
 import { stepWords } from '~/words/lead'
 
-/** What is going on now, what comes next, and how long: as it is read in the hand. */
-const { led } = defineProps<{ led: LedClass }>()
+/** What is going on now, what comes next, and how long: as it is read in the hand. The hand on the class in its middle. */
+const { led, isSmall } = defineProps<{ led: LedClass; isSmall: boolean }>()
 const meeting = useMeeting()
 const catalogues = useCatalogue()
 const { reading, step, block, nextBlock, pace, leftSeconds } = led
 const nameOf = (movement: string | undefined) => catalogues.catalogue.movements.get(movement ?? '')?.name ?? ''
+const isOver = computed(() => reading.value.status === 'finished')
 const nowWords = computed(() => {
   if (reading.value.status === 'ready') return 'Ready when you are'
-  return reading.value.status === 'finished' ? 'The class is over. Thank you.' : stepWords(step.value, meeting.sides)
+  return isOver.value ? 'Thank you.' : stepWords(step.value, meeting.sides)
 })
+const title = computed(() => {
+  if (isOver.value) return 'The class is over'
+  return step.value?.blockId ? nameOf(block.value?.movement) : 'Back to where you began'
+})
+/** Whoever holds still needs no disc that says so. */
+const paced = computed(() => (pace.value && pace.value.count !== null ? pace.value : null))
 </script>
 
 <template>
-  <div class="flex flex-wrap sm:flex-nowrap items-center gap-x-8 border-t border-line pt-2 shrink-0">
-    <div class="min-w-full sm:min-w-0 flex-1">
-      <p class="text-[2.1rem] font-bold leading-none sm:truncate" data-test="now">
-        {{ step?.blockId ? nameOf(block?.movement) : 'Back to where you began' }}
+  <div
+    class="flex items-center gap-x-5 shrink-0"
+    :class="isSmall ? 'min-h-[6rem]' : 'flex-wrap lg:flex-nowrap justify-between min-h-[7.4rem]'"
+  >
+    <div class="min-w-0 flex-1" :class="isSmall ? '' : 'max-lg:basis-full'">
+      <p
+        class="font-bold leading-[1.05]"
+        :class="isSmall ? 'text-[1.5rem] line-clamp-2' : 'text-[2.5rem] md:truncate'"
+        data-test="now"
+      >
+        {{ title }}
       </p>
-      <p class="text-[1.6rem] leading-tight mt-1" data-test="step">
-        <span class="font-semibold">{{ nowWords }}</span><template
-          v-if="block && block.rounds > 1 && step?.kind === 'work'"
-        >
-          · round {{ step.round }} of {{ block.rounds }}</template
-        ><template v-if="block">
-          · <span class="text-faint">{{ doseWords(block.dose) }}</span></template
+      <p class="leading-tight mt-1" :class="isSmall ? 'text-[1.15rem]' : 'text-[1.7rem]'" data-test="step">
+        <span class="font-semibold">{{ nowWords }}</span><template v-if="!isOver && block && step?.kind === 'work'"
+          >, <span v-if="block.rounds > 1">round {{ step.round }} of {{ block.rounds }}, </span
+          ><span class="text-faint">{{ doseWords(block.dose) }}</span></template
         >
       </p>
-      <p class="text-[1.1rem] text-faint truncate">
-        {{ nextBlock ? `Next: ${nameOf(nextBlock.movement)}` : 'Next: back to where you began' }}
+      <p v-if="!isOver && !isSmall" class="text-[1.15rem] text-faint truncate mt-1">
+        {{ nextBlock ? `After this: ${nameOf(nextBlock.movement)}` : 'After this: back to where you began' }}
       </p>
     </div>
-    <PaceDisc v-if="pace" :moment="pace" :running="reading.status === 'running'" />
+    <slot />
+    <PaceDisc v-if="paced" :moment="paced" :running="reading.status === 'running'" :size-rem="isSmall ? 4.6 : 6.4" />
     <p
-      class="numerals font-bold leading-none text-[5rem] sm:text-[6.4rem]"
+      v-if="!isOver"
+      class="numerals font-bold leading-none"
+      :class="isSmall ? 'text-[4rem]' : 'text-[5rem] sm:text-[7.6rem]'"
       role="timer"
       :data-left-ms="reading.leftMs"
       :aria-label="`${Math.ceil(leftSeconds)} seconds left`"

@@ -1,21 +1,11 @@
 <script setup lang="ts">
 import { joined } from '~~/core/sentence'
-import { LEAD_KEYS as KEYS } from '~/keys'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 
-/**
- * What was just logged for a person, and what can be added: pain, effort, form, a hand, words. Nothing is filled in by
- * itself.
- */
-const { outcomes, name, asking, asked } = defineProps<{
-  outcomes: OutcomeEvent[]
-  name: string
-  asking: 'pain' | 'effort' | null
-  /** Effort or form was not noted last time. */ asked: boolean
-  /** How bodies cheat in what is done, from the catalogue. */ cheats: string[]
-}>()
-const emit = defineEmits<{ detail: [detail: OutcomeDetail]; ask: [what: 'pain' | 'effort' | null] }>()
+/** What was just noted of a person, in a few words; the same again takes a detail back. */
+const { outcomes, name, isSmall } = defineProps<{ outcomes: OutcomeEvent[]; name: string; isSmall: boolean }>()
+const emit = defineEmits<{ detail: [detail: OutcomeDetail] }>()
 const WORDS: Record<OutcomeEvent['done'], string> = {
   noted: 'noted',
   done: 'done',
@@ -25,11 +15,6 @@ const WORDS: Record<OutcomeEvent['done'], string> = {
   stopped: 'stopped',
   'not-done': 'not done',
 }
-/** Why somebody stopped: without a word it counts as too much. */
-const WHYS = { pain: 'it hurt', effort: 'too much', dizzy: 'dizzy', interrupted: 'called away' } as const
-const KINDS = ['none', 'pull', 'pinch', 'sharp'] as const
-const PLACES = ['neck', 'shoulder', 'back', 'hip', 'knee', 'ankle'] as const
-
 const first = computed(() => outcomes[0])
 const sentence = computed(() =>
   outcomes
@@ -48,132 +33,21 @@ const sentence = computed(() =>
     })
     .join('; '),
 )
-const advice = computed(() => {
-  if (first.value?.painKind === 'sharp') return 'Sharp pain: stop at once. With a red flag open “Stop, emergency”.'
-  if (first.value?.painKind === 'pinch') return 'A pinch: change the position.'
-  return ''
-})
 </script>
 
 <template>
-  <div class="space-y-2" data-test="log-strip">
-    <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
-      <p class="text-[1.1rem] mr-2">
-        <strong class="font-semibold">{{ name }}</strong><template v-if="sentence">: {{ sentence }}</template>
-      </p>
-      <button class="button" :class="asking === 'pain' ? 'button-on' : ''" @click="emit('ask', 'pain')">
-        Pain <kbd class="key">{{ KEYS.pain.shown }}</kbd>
-        <span class="numerals font-semibold">{{ first?.pain ?? '' }}</span>
-      </button>
-      <button class="button" :class="asking === 'effort' ? 'button-on' : ''" @click="emit('ask', 'effort')">
-        Effort <kbd class="key">{{ KEYS.effort.shown }}</kbd>
-        <span class="numerals font-semibold">{{ first?.effort ?? '' }}</span>
-      </button>
-      <button
-        class="button"
-        :class="first?.form === 'clean' ? 'button-on' : ''"
-        :aria-pressed="first?.form === 'clean'"
-        @click="emit('detail', { form: 'clean' })"
-      >
-        Clean form <kbd class="key">{{ KEYS.clean.shown }}</kbd>
-      </button>
-      <button
-        class="button"
-        :class="first?.form === 'slipped' ? 'button-on' : ''"
-        :aria-pressed="first?.form === 'slipped'"
-        @click="emit('detail', { form: 'slipped' })"
-      >
-        Slipped <kbd class="key">{{ KEYS.slipped.shown }}</kbd>
-      </button>
-      <button
-        class="button"
-        :class="first?.support === 'hand' ? 'button-on' : ''"
-        :aria-pressed="first?.support === 'hand'"
-        @click="emit('detail', { support: first?.support === 'hand' ? 'none' : 'hand' })"
-      >
-        Needed a hand <kbd class="key">{{ KEYS.hand.shown }}</kbd>
-      </button>
-      <input
-        class="field flex-1 min-w-36 max-w-48"
-        :value="first?.note ?? ''"
-        maxlength="500"
-        placeholder="A note"
-        :aria-label="`A note for ${name}`"
-        @change="emit('detail', { note: textIn($event) })"
-      />
-      <p class="text-faint text-[0.88rem]">
-        Again takes it back, <kbd class="key">{{ KEYS.undo.shown }}</kbd> the last note.
-      </p>
-    </div>
-    <div v-if="first?.done === 'stopped'" class="flex flex-wrap items-center gap-1" data-test="why-stopped">
-      <span class="mr-1">Why?</span>
-      <button
-        v-for="(words, why) in WHYS"
-        :key="why"
-        class="button px-3"
-        :class="first?.why === why ? 'button-on' : ''"
-        :aria-pressed="first?.why === why"
-        @click="emit('detail', { why })"
-      >
-        {{ words }}
-      </button>
-      <span v-if="first.why === null" class="text-faint text-[0.94rem]">Without a word it is eased next time.</span>
-    </div>
-    <p v-if="asked" class="bg-mark-soft rounded px-2 w-fit" data-test="asked">
-      Ask {{ name }} this time: how hard was it, 0 to 10, and was it clean?
-    </p>
-    <div v-if="asking" class="flex flex-wrap items-center gap-1" role="group" :aria-label="`${asking}, 0 to 10`">
-      <span class="mr-1"
-        >{{ asking === 'pain' ? 'Pain' : 'Effort' }}, a number key, <kbd class="key">{{ KEYS.ten.shown }}</kbd> for
-        ten:</span
-      >
-      <button
-        v-for="points in 11"
-        :key="points"
-        class="button numerals min-w-11 px-2"
-        :class="first?.[asking] === points - 1 ? 'button-on' : ''"
-        @click="emit('detail', { [asking]: points - 1 })"
-      >
-        {{ points - 1 }}
-      </button>
-    </div>
-    <div v-if="(first?.pain ?? 0) > 0" class="flex flex-wrap items-center gap-1">
-      <span class="mr-1">What kind, and where?</span>
-      <button
-        v-for="kind in KINDS"
-        :key="kind"
-        class="button px-3"
-        :class="first?.painKind === kind ? 'button-on' : ''"
-        :aria-pressed="first?.painKind === kind"
-        @click="emit('detail', { painKind: kind })"
-      >
-        {{ kind === 'pull' ? 'a pull that eases' : kind }}
-      </button>
-      <span class="mx-1" aria-hidden="true">·</span>
-      <button
-        v-for="place in PLACES"
-        :key="place"
-        class="button px-3"
-        :class="first?.painWhere === place ? 'button-on' : ''"
-        :aria-pressed="first?.painWhere === place"
-        @click="emit('detail', { painWhere: place })"
-      >
-        {{ place }}
-      </button>
-    </div>
-    <div v-if="first?.form === 'slipped' && cheats.length > 0" class="flex flex-wrap items-center gap-1">
-      <span class="mr-1">How?</span
-      ><button
-        v-for="cheat in cheats"
-        :key="cheat"
-        class="button px-3 whitespace-normal text-left"
-        :class="first?.cheat === cheat ? 'button-on' : ''"
-        :aria-pressed="first?.cheat === cheat"
-        @click="emit('detail', { cheat })"
-      >
-        {{ cheat }}
-      </button>
-    </div>
-    <p v-if="advice" class="text-stop font-semibold" role="alert">{{ advice }}</p>
-  </div>
+  <span class="contents" data-test="log-strip">
+    <span class="bg-mark-soft rounded px-2 py-0.5" role="status"
+      ><span class="sr-only">{{ name }}: </span>{{ sentence }}</span
+    >
+    <input
+      v-if="!isSmall"
+      class="field w-44 min-h-9 py-0"
+      :value="first?.note ?? ''"
+      maxlength="500"
+      placeholder="A note"
+      :aria-label="`A note for ${name}`"
+      @change="emit('detail', { note: textIn($event) })"
+    />
+  </span>
 </template>

@@ -5,8 +5,13 @@ import type { PaceMoment } from '~~/core/lead/pace'
  * The pace of what is done: a disc that swells with the effort or the breath and shrinks with the way back, the count
  * in it.
  */
-const { moment, running, large = false } = defineProps<{ moment: PaceMoment; running: boolean; large?: boolean }>()
-const size = computed(() => (large ? 'min(44vh, 40vw)' : '7.5rem'))
+const {
+  moment,
+  running,
+  large = false,
+  sizeRem = 7.5,
+} = defineProps<{ moment: PaceMoment; running: boolean; large?: boolean; sizeRem?: number }>()
+const size = computed(() => (large ? 'min(44vh, 40vw)' : `${sizeRem}rem`))
 </script>
 
 <template>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
-import { useEventListener, useLocalStorage, useWindowSize } from '@vueuse/core'
-import { TIERS } from '~~/core/catalogue/words'
+import { useEventListener, useLocalStorage, useTimeoutFn, useWindowSize } from '@vueuse/core'
+import { isSameWallDay } from '~~/core/calendar/wall'
 import { LEAD_KEYS as KEYS } from '~/keys'
-import { clockWords } from '~/words/clock'
 
 /** Lead: one voice, four lanes; what now, which side, how long, what next, and one key to note what happened. */
 definePageMeta({ layout: 'bare' })
 const meeting = useMeeting()
 const outbox = useOutbox()
 const led = useClass()
-const { view, begun, steps, reading, step, blockIndex, workElapsed, elapsedOfClass, cue } = led
+const { view, begun, steps, reading, step, cue } = led
 const logging = useLogging(led)
 const { picked } = logging
 const voice = useSounding(led)
@@ -19,20 +18,42 @@ const emergencyAt = ref(0)
 const changing = ref(false)
 
 /** From how far the screen is read: from the room, in the hand, or on a phone. */
-const DISTANCES = { room: 'Room', hand: 'Hand', pocket: 'Pocket' } as const
 const NEXT = { room: 'hand', hand: 'pocket', pocket: 'room' } as const
 const { width } = useWindowSize()
-const chosen = useLocalStorage<keyof typeof DISTANCES | ''>('unhurried-circle-distance', '')
+const chosen = useLocalStorage<keyof typeof NEXT | ''>('unhurried-circle-distance', '')
 const fitting = computed(() => (width.value < 640 ? 'pocket' : 'hand'))
-const distance = computed(() => (chosen.value === '' ? fitting.value : chosen.value))
+const distance = computed({
+  get: () => (chosen.value === '' ? fitting.value : chosen.value),
+  set: (to) => (chosen.value = to),
+})
+const isSmall = computed(() => distance.value === 'pocket')
 const nextDistance = () => (chosen.value = NEXT[distance.value])
 
-const wholeSeconds = computed(() => steps.value.reduce((sum, one) => sum + one.seconds, 0))
 const isRunning = computed(() => reading.value.status === 'running')
+/** A class of another day asks once before it begins. */
+const isOtherDay = computed(
+  () => !isSameWallDay(view.value.meeting.startsAt, meeting.now(), view.value.venue.zone ?? null),
+)
+const asksDay = ref(false)
+const day = computed(() => meeting.wallAt(view.value.meeting.startsAt, 'EEEE d MMMM'))
 function toggle(): void {
   voice.wake()
+  const isFirst = reading.value.status === 'ready' && rehearsal.speed.value === null
+  if (isFirst && isOtherDay.value && !asksDay.value) return void (asksDay.value = true)
+  asksDay.value = false
   led.toggle()
 }
+/** What is said now lies over the head for a few seconds, and is gone. */
+const SAID_FOR_MS = 7000
+const isSaid = ref(false)
+const { start: hush } = useTimeoutFn(() => (isSaid.value = false), SAID_FOR_MS, { immediate: false })
+watch(
+  () => cue.value?.say,
+  (words) => {
+    isSaid.value = words !== undefined
+    if (words !== undefined) hush()
+  },
+)
 function emergency(): void {
   if (isRunning.value) led.toggle()
   emergencyAt.value = meeting.now()
@@ -65,7 +86,7 @@ useKeys(KEYS, {
   emergency,
   letGo: () => {
     logging.pick(null)
-    changing.value = false
+    changing.value = asksDay.value = false
   },
 })
 // Space on a focused button would press it twice over; in the class it always means the clock.
@@ -77,8 +98,7 @@ useEventListener(
 
 <template>
   <div
-    class="min-h-dvh md:h-dvh flex flex-col md:overflow-hidden px-4 sm:px-5 py-2 gap-2"
-    :class="distance === 'room' ? 'h-dvh overflow-hidden' : ''"
+    class="relative h-dvh flex flex-col overflow-hidden px-3 sm:px-5 pb-2 gap-1.5"
     data-test="lead"
     :data-status="reading.status"
     :data-step="reading.step"
@@ -86,6 +106,18 @@ useEventListener(
     :data-distance="distance"
   >
     <h1 class="sr-only">Lead</h1>
+    <LeadHead :led="led" :is-small="isSmall" @emergency="emergency">
+      <LeadMenu v-model:distance="distance" v-model:heard="heard" :led="led" :can-speak="voice.canSpeak" />
+    </LeadHead>
+    <p
+      v-if="distance !== 'room' && cue"
+      class="absolute left-0 top-0 z-20 max-w-[min(836px,calc(100vw-13rem))] min-h-16 px-4 py-2 flex items-center bg-mark-soft border-l-8 border-mark shadow-lg rounded-br-xl text-[1.2rem] leading-snug pointer-events-none transition-opacity duration-500"
+      :class="[isSaid ? 'opacity-100' : 'opacity-0', isSmall ? 'sr-only' : '']"
+      aria-live="polite"
+      data-test="cue"
+    >
+      <span class="line-clamp-2">{{ cue.say }}</span>
+    </p>
     <p
       v-if="rehearsal.speed.value"
       class="bg-mark-soft rounded-lg px-4 py-1.5 flex flex-wrap items-center gap-3 shrink-0"
@@ -102,107 +134,97 @@ useEventListener(
         </select></label
       ><button class="button ml-auto" @click="rehearsal.setSpeed(null)">End the rehearsal</button>
     </p>
-    <div v-if="distance !== 'pocket'" class="flex flex-wrap md:flex-nowrap items-center gap-x-4 gap-y-1 shrink-0">
-      <MeetingHead class="flex-1 min-w-0" />
-      <p class="numerals text-faint whitespace-nowrap" data-test="class-clock">
-        {{ clockWords(elapsedOfClass) }} of {{ clockWords(wholeSeconds) }}
-      </p>
-      <button class="button button-stop" :title="KEYS.emergency.shown" @click="emergency">Stop, emergency</button>
-    </div>
     <OutboxNote />
     <CutNote :is-said-already="outbox.isOffline && outbox.waiting > 0" />
     <p v-if="meeting.notice" class="bg-stop-soft border-l-4 border-stop px-3 py-1" role="alert" data-test="notice">
       {{ meeting.notice }}
+    </p>
+    <p
+      v-if="asksDay"
+      class="bg-mark-soft border-l-8 border-mark px-3 py-1 flex flex-wrap gap-x-3 items-center shrink-0"
+      role="alert"
+      data-test="another-day"
+    >
+      <span
+        >This class is of <strong class="font-semibold">{{ day }}</strong>, and that is not today.</span
+      >
+      <button class="button" @click="toggle">Begin it now all the same</button
+      ><button class="button button-quiet" @click="asksDay = false">Leave it</button>
+    </p>
+    <p
+      v-if="led.courseChanged.value"
+      class="bg-mark-soft border-l-8 border-mark px-3 flex flex-wrap gap-x-3 items-center shrink-0"
+      role="status"
+      data-test="course-changed"
+    >
+      The course is changed: {{ led.courseChanged.value }}.
+      <button class="button button-quiet" @click="led.takeCourseBack">Undo it</button>
+    </p>
+    <p
+      v-if="led.stops.value.length > 0"
+      class="bg-stop-soft border-l-4 border-stop px-3 py-1 shrink-0"
+      role="alert"
+      data-test="stops"
+    >
+      Not to be led like this: {{ led.stops.value.map((check) => check.what).join('. ') }}.
+      <NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="underline">Mend it</NuxtLink>
     </p>
     <div v-if="steps.length === 0 || meeting.planned.blocks.length === 0" class="py-16 text-center space-y-4">
       <p class="text-xl">There is nothing to lead yet.</p>
       <NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="button button-main">Prepare the plan</NuxtLink>
     </div>
     <template v-else>
-      <LeadFar v-if="distance === 'room'" :led="led" class="flex-1 border-t border-line" />
-      <LeadNow v-else :led="led" />
-      <RememberedNow v-if="distance !== 'room'" :movement="led.block.value?.movement" />
-      <p
-        v-if="distance !== 'room' && cue"
-        class="bg-sunk rounded-lg px-3 py-1.5 shrink-0"
-        aria-live="polite"
-        data-test="cue"
-      >
-        <span class="text-[1.15rem] leading-snug line-clamp-2">{{ cue.say }}</span>
-      </p>
-      <div class="flex flex-wrap items-center gap-2 shrink-0">
+      <template v-if="distance === 'room'">
+        <LeadFar :led="led" class="flex-1" />
         <LeadControls
           v-model:changing="changing"
+          class="flex items-center justify-center gap-4"
           :led="led"
-          :is-small="distance === 'pocket'"
+          :is-small="false"
           :is-rehearsal="rehearsal.speed.value !== null"
           @toggle="toggle"
-          @emergency="emergency"
           @rehearse="rehearsal.setSpeed(10)"
         />
-        <SoundMenu v-if="distance !== 'pocket'" v-model="heard" :can-speak="voice.canSpeak" />
-        <NuxtLink
-          v-if="distance !== 'pocket'"
-          :to="`/meetings/${view.meeting.id}/follow`"
-          target="_blank"
-          class="button"
-          >Second screen</NuxtLink
-        >
-        <span class="ml-auto flex rounded-full border border-line overflow-hidden" role="group" aria-label="Read from"
-          ><button
-            v-for="(words, key) in DISTANCES"
-            :key="key"
-            class="px-3 min-h-11"
-            :class="distance === key ? 'bg-action-soft font-semibold' : 'hover:bg-sunk'"
-            :aria-pressed="distance === key"
-            :title="KEYS.distance.shown"
-            @click="chosen = key"
-          >
-            {{ words }}
-          </button></span
-        >
-        <p
-          v-if="led.stops.value.length > 0"
-          class="bg-stop-soft border-l-4 border-stop px-3 py-1"
-          role="alert"
-          data-test="stops"
-        >
-          Not to be led like this: {{ led.stops.value.map((check) => check.what).join('. ') }}.
-          <NuxtLink :to="`/meetings/${view.meeting.id}/prepare`" class="underline">Mend it</NuxtLink>
-        </p>
-        <p v-if="!meeting.someCame && distance === 'hand'" class="text-[0.94rem] bg-mark-soft rounded-lg px-3 py-1">
+      </template>
+      <template v-else>
+        <LeadNow :led="led" :is-small="isSmall">
+          <LeadControls
+            v-if="!isSmall"
+            v-model:changing="changing"
+            :led="led"
+            :is-small="false"
+            :is-rehearsal="rehearsal.speed.value !== null"
+            @toggle="toggle"
+            @rehearse="rehearsal.setSpeed(10)"
+          />
+        </LeadNow>
+        <RememberedNow :movement="led.block.value?.movement" class="shrink-0" />
+        <p v-if="!meeting.someCame && !begun" class="text-[0.94rem] bg-mark-soft rounded-lg px-3 py-1 shrink-0">
           Nobody is ticked in Gather: all who are expected are shown.
         </p>
-      </div>
-      <CourseMenu v-if="changing" :led="led" class="shrink-0 max-h-[46dvh] overflow-y-auto" @done="changing = false" />
-      <div
-        v-if="distance === 'hand'"
-        class="flex-1 md:min-h-[11rem] md:overflow-y-auto grid lg:grid-cols-2 gap-x-8 content-start auto-rows-min"
-        tabindex="0"
-        role="region"
-        aria-label="The lanes"
-      >
-        <template v-for="tier in TIERS" :key="tier"
-          ><ClassLane
-            v-if="led.lane(tier)"
-            :tier="tier"
-            :lane="led.lane(tier)!"
-            :block-index="blockIndex"
-            :step-kind="step?.kind ?? 'introduce'"
-            :work-elapsed="workElapsed"
-            :compact="picked !== null"
-        /></template>
-        <p v-if="step && step.blockId === null" class="text-[1.3rem] py-6">
-          Roll to the side, wait, sit, wait, stand. Nobody is rushed to their feet. Water for everybody.
-        </p>
-      </div>
-      <LeadLog
-        v-if="distance !== 'room'"
-        :led="led"
-        :logging="logging"
-        class="shrink-0 border-t border-line pt-2"
-        :class="distance === 'hand' ? 'md:max-h-[36dvh] md:overflow-y-auto' : ''"
-      />
+        <CourseMenu
+          v-if="changing"
+          :led="led"
+          class="shrink-0 max-h-[46dvh] overflow-y-auto"
+          @done="changing = false"
+        />
+        <LeadLanes :led="led" :picked="picked" :is-small="isSmall" class="flex-1 border-t border-line" />
+        <LeadControls
+          v-if="isSmall"
+          v-model:changing="changing"
+          :led="led"
+          is-small
+          :is-rehearsal="rehearsal.speed.value !== null"
+          @toggle="toggle"
+          @rehearse="rehearsal.setSpeed(10)"
+        />
+        <LeadLog
+          :led="led"
+          :logging="logging"
+          :is-small="isSmall"
+          class="shrink-0 max-h-[52dvh] border-t-2 border-action pt-1.5"
+        />
+      </template>
     </template>
     <EmergencySheet :open="emergencyAt !== 0" :at="emergencyAt" :person="picked" @close="emergencyAt = 0" />
     <KeySheet />
