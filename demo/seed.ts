@@ -10,7 +10,7 @@ import { ScreeningAnswers } from '../core/offer/screening'
 import { blockFor } from '../core/plan/edits'
 import { emptyPlan, type Plan } from '../core/plan/plan'
 import { readCatalogueFiles } from '../server/catalogue/readCatalogueFiles'
-import { addAccount, addPractice } from '../server/database/accounts'
+import { addAccount, addPractice, setTelephone } from '../server/database/accounts'
 import { saveArrival } from '../server/database/arrivals'
 import { addHoliday, addSeries } from '../server/database/calendar'
 import { addCircle, addVenue } from '../server/database/circles'
@@ -31,6 +31,8 @@ import { readScenario, type Scenario } from './scenario'
 import { bodyOf, simulateMeeting, type SimulatedMeeting } from './simulate'
 import { simulateMeasures } from './simulateMeasures'
 
+/** Nobody’s: numbers from 555 01 on are kept free for made-up people. */
+const DEMO_TELEPHONE = '555 0110'
 const SEED = 20_261_128
 const PAST_WEEKS = 12
 
@@ -58,6 +60,7 @@ export async function seedDemo(db: Database, now: Date, password: string): Promi
   )
   for (const other of others) await addAccount({ db, practiceId }, { ...other, passwordHash })
   const acting: Acting = { db, practiceId, accountId }
+  await setTelephone(acting, accountId, DEMO_TELEPHONE)
   const demo: Demo = { acting, scenario, random, catalogue: shippedCatalogue(), next: tomorrowAtTen(now) }
   const circle = await seedCircle(demo)
   await seedMeasuresAndScreenings(demo)
@@ -194,6 +197,8 @@ function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>)
     seat,
     beside,
     homeProps,
+    telephone,
+    birthday,
     emergencyContact,
     joins,
     usualPain,
@@ -212,6 +217,8 @@ function fieldsOf(person: ParticipantFields | Omit<ParticipantFields, 'levels'>)
     seat,
     beside,
     homeProps,
+    telephone,
+    birthday,
     emergencyContact,
     joins,
     usualPain,

@@ -93,7 +93,7 @@ export function simulateMeasures(
           setting: null,
           pain: measure.asksPain ? Math.floor(random.next() * 3) : null,
           simulated: false,
-        note: '',
+          note: '',
           takenAt: new Date(until.getTime() - (6 - at) * 28 * DAY_MS + 9 * DAY_MS).toISOString(),
           replaces: null,
         }

@@ -184,6 +184,8 @@ function onFile(): object {
     seat: NO_NEEDS,
     beside: [],
     homeProps: {},
+    telephone: '',
+    birthday: null,
     emergencyContact: '',
     joins: 'room',
     usualPain: null,

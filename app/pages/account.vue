@@ -29,6 +29,10 @@ await read()
       <p class="text-faint">{{ account.name }}, {{ account.email }}, {{ account.role }}</p>
     </div>
     <section class="space-y-4">
+      <h2>Where you are reached</h2>
+      <OwnTelephone :telephone="access.telephone" @changed="read" />
+    </section>
+    <section class="space-y-4">
       <h2>Password</h2>
       <PasswordChange @changed="read" />
     </section>

@@ -111,7 +111,7 @@ const LEGEND = [
         <p v-for="words in waitsOf(person)" :key="words" class="border-l-4 border-stop pl-3">{{ words }}</p>
         <p v-for="words in hurtOf(person)" :key="words" class="border-l-4 border-mark pl-3">{{ words }}</p>
         <p v-if="dueOf(person)" class="border-l-4 border-mark pl-3">
-          To be screened: {{ dueOf(person) }}
+          {{ dueOf(person) }}
           <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink>
         </p>
         <p v-for="words in watchOf(person)" :key="words" class="border-l-4 border-mark pl-3">{{ words }}</p>

@@ -43,6 +43,8 @@ const OwnAccess = z.object({
   hasSecondFactor: z.boolean(),
   /** Recovery codes that were not used yet. */
   recoveryCodesLeft: z.number(),
+  /** Where people at home may ring; empty: not said. */
+  telephone: z.string(),
   sessions: z.array(Session),
 })
 export type OwnAccess = z.infer<typeof OwnAccess>
@@ -153,6 +155,14 @@ export const restoreArchive = route({
 })
 
 export const readOwnAccess = route({ method: 'GET', path: '/api/account', may: 'account', reply: OwnAccess })
+/** The number on what people take home. */
+export const setOwnTelephone = route({
+  method: 'PUT',
+  path: '/api/account/telephone',
+  may: 'account',
+  body: z.object({ telephone: z.string().trim().max(40, 'A telephone number has 40 characters at most.') }),
+  reply: Done,
+})
 /** Ends all other sessions of the account. */
 export const changeOwnPassword = route({
   method: 'PUT',

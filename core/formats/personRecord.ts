@@ -124,6 +124,8 @@ function personLines({ person, circles }: PersonRecord): string[] {
     `In a stretch: ${person.prefers}`,
     `School of their own: ${person.school ?? 'none'}`,
     `Usual pain: ${person.usualPain ?? 'not said'}`,
+    `Telephone: ${person.telephone || 'not said'}`,
+    `Birthday: ${person.birthday ?? 'not said'}`,
     `Whom to call: ${person.emergencyContact || 'not said'}`,
     `Needs of their place: ${JSON.stringify(person.seat)}`,
     `At home they have: ${JSON.stringify(person.homeProps)}`,

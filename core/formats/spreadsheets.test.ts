@@ -17,6 +17,8 @@ const person = (name: string, birthYear: number | null, change: Partial<Particip
   seat: NO_NEEDS,
   beside: [],
   homeProps: {},
+  telephone: '',
+  birthday: null,
   emergencyContact: '',
   joins: 'room',
   sex: 'female',

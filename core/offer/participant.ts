@@ -60,6 +60,14 @@ export const ParticipantFields = Person.omit({
   beside: z.array(z.uuid()).max(6, 'Six neighbours at most.').default([]),
   /** What they have at home, by prop: for those who join by video, and for home practice. */
   homeProps: z.record(z.string().max(40), z.number().int().min(0).max(20)).default({}),
+  /** Where they themselves are reached. */
+  telephone: z.string().trim().max(40, 'A telephone number has 40 characters at most.').default(''),
+  /** Month and day, as `03-21`; null: not said. */
+  birthday: z
+    .string()
+    .regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A birthday is a month and a day.')
+    .nullable()
+    .default(null),
   /** Whom to call in an emergency: a name and a number. */
   emergencyContact: z.string().max(200, 'The contact has 200 characters at most.').default(''),
 })

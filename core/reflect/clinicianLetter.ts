@@ -57,7 +57,10 @@ export function letterSections(person: Participant, matter: LetterMatter, catalo
   return [
     { title: 'What was seen', lines: seenIn(person, matter, catalogue) },
     { title: 'What was measured', lines: orSay(measuredIn(matter, catalogue), 'Nothing was measured in this time.') },
-    { title: 'What is offered', lines: orSay(offeredIn(matter, catalogue), 'Nothing was done in this time.') },
+    {
+      title: 'What is offered, from level 1, the gentlest, to 5',
+      lines: orSay(offeredIn(person, matter, catalogue), 'Nothing was done in this time.'),
+    },
     { title: 'Limits that are kept', lines: orSay(limitsOf(person, catalogue), 'None is known.') },
     { title: 'What we ask', lines: questions.filter((line) => line !== '') },
   ]
@@ -89,7 +92,8 @@ function seenIn(person: Participant, { back, weeks, eased }: LetterMatter, catal
 function painWords({ pain }: PersonBack): string {
   const arrivals = pain.flatMap((one) => (one.arrival === null ? [] : [one.arrival]))
   if (arrivals.length === 0) return 'Pain on arrival was not asked.'
-  return `Pain on arrival between ${Math.min(...arrivals)} and ${Math.max(...arrivals)} of 10.`
+  const [least, most] = [Math.min(...arrivals), Math.max(...arrivals)]
+  return least === most ? `Pain on arrival ${most} of 10.` : `Pain on arrival between ${least} and ${most} of 10.`
 }
 
 function measuredIn({ measures }: LetterMatter, catalogue: Catalogue): string[] {
@@ -104,10 +108,13 @@ function measuredIn({ measures }: LetterMatter, catalogue: Catalogue): string[] 
     })
 }
 
-function offeredIn({ back }: LetterMatter, catalogue: Catalogue): string[] {
-  return back.movements.slice(0, MOVEMENTS_SHOWN).map(({ movement, tier, levels }) => {
+/** What hurt first, then what is done most often. */
+function offeredIn({ remembered }: Participant, { back }: LetterMatter, catalogue: Catalogue): string[] {
+  const hurt = new Set(remembered.map(({ movement }) => movement))
+  const first = back.movements.toSorted((a, b) => Number(hurt.has(b.movement)) - Number(hurt.has(a.movement)))
+  return first.slice(0, MOVEMENTS_SHOWN).map(({ movement, tier, levels }) => {
     const level = levels.at(-1)
-    return `${capital(nameIn(catalogue, movement))}, ${tier}${level ? `, level ${level.value} of 5` : ''}.`
+    return `${capital(nameIn(catalogue, movement))}, ${tier}${level ? `, level ${level.value}` : ''}.`
   })
 }
 

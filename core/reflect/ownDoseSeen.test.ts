@@ -108,6 +108,8 @@ describe('where somebody’s own dose is seen', () => {
         heightCm: null,
         beside: [],
         homeProps: {},
+        telephone: '',
+        birthday: null,
         emergencyContact: '',
         joins: 'room',
         remembered: [],

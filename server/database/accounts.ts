@@ -112,6 +112,18 @@ export async function ownAccount(
   return { account: accountOf(row), passwordHash: row.password_hash }
 }
 
+/** Where somebody who leads is reached; empty: not said. */
+export async function telephoneOf({ db, practiceId }: Scope, id: string): Promise<string> {
+  const row = await db('accounts')
+    .where({ id, practice_id: practiceId })
+    .first<{ telephone: string } | undefined>('telephone')
+  return row?.telephone ?? ''
+}
+
+export async function setTelephone({ db, practiceId }: Scope, id: string, telephone: string): Promise<void> {
+  await db('accounts').where({ id, practice_id: practiceId }).update({ telephone })
+}
+
 /** Sets another hash; where `was` is given, only while that is still the one. */
 export async function setPasswordHash(db: Database, id: string, passwordHash: string, was?: string): Promise<boolean> {
   const same = was === undefined ? { id } : { id, password_hash: was }

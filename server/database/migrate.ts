@@ -24,6 +24,7 @@ import * as retention from './migrations/020_retention'
 import * as firstCircle from './migrations/021_first_circle'
 import * as simulatedMeasures from './migrations/022_simulated_measures'
 import * as venueZone from './migrations/023_venue_zone'
+import * as telephones from './migrations/024_telephones'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -50,6 +51,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '021_first_circle': firstCircle,
   '022_simulated_measures': simulatedMeasures,
   '023_venue_zone': venueZone,
+  '024_telephones': telephones,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

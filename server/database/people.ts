@@ -25,6 +25,8 @@ interface ParticipantRow {
   beside: unknown
   home_props: unknown
   emergency_contact: string
+  telephone: string
+  birthday: string | null
   joins: Participant['joins']
   visiting: Participant['visiting']
 }
@@ -113,6 +115,8 @@ function participantOf(row: ParticipantRow, details: Details): Participant {
     beside: row.beside === null ? [] : fromJson(row.beside, Participant.shape.beside),
     homeProps: row.home_props === null ? {} : fromJson(row.home_props, Participant.shape.homeProps),
     emergencyContact: row.emergency_contact,
+    telephone: row.telephone,
+    birthday: row.birthday,
     joins: row.joins,
     usualPain: row.usual_pain,
     ranges: [],
@@ -220,6 +224,8 @@ function columnsOf(fields: ParticipantFields) {
     beside: JSON.stringify(fields.beside),
     home_props: JSON.stringify(fields.homeProps),
     emergency_contact: fields.emergencyContact,
+    telephone: fields.telephone,
+    birthday: fields.birthday,
     joins: fields.joins,
     usual_pain: fields.usualPain,
   }

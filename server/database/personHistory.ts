@@ -11,6 +11,8 @@ export async function personMeetings(scope: Scope, participantId: string, since?
       .join('meetings as m', 'm.id', 'a.meeting_id')
       .where({ 'a.practice_id': practiceId, 'a.participant_id': participantId })
       .where('m.starts_at', '>=', from)
+      // A class that is ahead was not missed.
+      .where((query) => query.where('a.came', true).orWhereRaw('m.starts_at <= utc_timestamp()'))
       .orderBy('m.starts_at', 'desc')
       .select<{ id: string; starts_at: string; title: string | null; came: number; pain: number | null }[]>(
         'm.id',

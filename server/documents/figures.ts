@@ -20,10 +20,14 @@ export async function ownFigure(scope: Scope, variation: string, pose: string): 
   return figure ? svgOf(figure.drawing, figure.frame) : null
 }
 
-/** A variation as it is done: the practice's own drawing, else the shipped one; null where there is neither. */
-export async function figureAsDone(scope: Scope, variation: Variation): Promise<Figure | null> {
+/**
+ * A variation as it is done, from its start to its end: the practice's own drawings, else the shipped ones; one where
+ * nothing moves, none where there is neither.
+ */
+export async function figuresAsDone(scope: Scope, variation: Variation): Promise<Figure[]> {
   const poses = (await ownPoses(scope, variation.id)) ?? (await shippedPoses(variation))
-  return poses && figureOf(poses, variation.poses.includes('end') ? 'end' : 'start')
+  const names = variation.poses.includes('end') ? (['start', 'end'] as const) : (['start'] as const)
+  return names.flatMap((name) => (poses && figureOf(poses, name)) ?? [])
 }
 
 /** One pose in the frame of all poses of its variation, so that they can follow one another. */

@@ -10,8 +10,9 @@ export const STOP = '#B23A2E'
 
 interface Paper {
   pdf: PDFKit.PDFDocument
-  /** The one typeface, as pdfkit takes it. */
+  /** The one typeface, as pdfkit takes it, and its bold. */
   font: string
+  bold: string
   /** Ends the document and hands it over. */
   finished: () => Promise<Buffer>
 }
@@ -20,15 +21,25 @@ interface Paper {
 export async function openPaper(title: string, author: string): Promise<Paper> {
   // Large, and wanted seldom: loaded with the first paper.
   const { default: PDFDocument } = await import('pdfkit')
-  const font = (await readFile(fontFile())) as unknown as string
+  const [font, bold] = (await Promise.all([400, 700].map((weight) => readFile(fontFile(weight))))) as unknown as [
+    string,
+    string,
+  ]
   // The font alone: none of the built-in ones is needed.
-  const pdf = new PDFDocument({ size: 'A4', margin: PAGE.margin, font, info: { Title: title, Author: author } })
+  const pdf = new PDFDocument({
+    size: 'A4',
+    margin: PAGE.margin,
+    font,
+    bufferPages: true,
+    info: { Title: title, Author: author },
+  })
   const chunks: Buffer[] = []
   pdf.on('data', (chunk: Buffer) => chunks.push(chunk))
   const ended = new Promise<void>((resolve) => pdf.on('end', () => resolve()))
   return {
     pdf,
     font,
+    bold,
     finished: async () => {
       pdf.end()
       await ended
@@ -38,7 +49,7 @@ export async function openPaper(title: string, author: string): Promise<Paper> {
 }
 
 /** The application's own typeface, as it ships. */
-function fontFile(): string {
+function fontFile(weight: number): string {
   const folder = dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json'))
-  return join(folder, 'files/atkinson-hyperlegible-next-latin-400-normal.woff')
+  return join(folder, `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
 }

@@ -13,12 +13,13 @@ import { usualSchool } from '../../core/plan/schoolFor'
 import { proposeHome } from '../../core/reflect/homePractice'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
+import { telephoneOf } from '../database/accounts'
 import { circlesOf } from '../database/circles'
 import { homePracticeOf, tickHome } from '../database/homePractices'
 import { participantById } from '../database/people'
 import { personMeetings } from '../database/personHistory'
-import { NotFound, type Scope } from '../database/rows'
-import { figureAsDone } from '../documents/figures'
+import { NotFound, type Acting, type Scope } from '../database/rows'
+import { figuresAsDone } from '../documents/figures'
 import type { Handout } from '../documents/handout'
 import { peopleOn } from './circlePeople'
 import { tierStepOf } from './tierSteps'
@@ -75,7 +76,11 @@ export async function tickFromFile(
 }
 
 /** What somebody takes home, with the texts and figures of what they do. */
-export async function handoutFor(scope: Scope, participantId: string, practiceName: string): Promise<Handout> {
+export async function handoutFor(
+  scope: Acting,
+  participantId: string,
+  { practiceName, writtenBy }: { practiceName: string; writtenBy: string },
+): Promise<Handout> {
   const person = await participantById(scope, participantId)
   const stored = await chosenHome(scope, person.id)
   const [catalogue, data] = await Promise.all([linkedCatalogue(scope), practiceCatalogue(scope)])
@@ -97,6 +102,7 @@ export async function handoutFor(scope: Scope, participantId: string, practiceNa
   }
   return {
     practiceName,
+    call: { name: writtenBy, telephone: scope.accountId === null ? '' : await telephoneOf(scope, scope.accountId) },
     personName: person.name,
     date: format(new Date(), 'd MMMM yyyy'),
     home: stored.practice,
@@ -104,7 +110,7 @@ export async function handoutFor(scope: Scope, participantId: string, practiceNa
     catalogue,
     texts: new Map(texts),
     mayDoMore: isMore,
-    figureOf: (variation) => figureAsDone(scope, variation),
+    figuresOf: (variation) => figuresAsDone(scope, variation),
   }
 }
 

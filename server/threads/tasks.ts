@@ -104,10 +104,11 @@ export const TASKS = {
     async (acting, { id, letter, practiceName }: { id: string; letter: string; practiceName: string }) =>
       drawLetter(await letterToClinician(acting, id, letter, practiceName)),
   ),
-  readHandout: file(readHandout, async (acting, { id, practiceName }: { id: string; practiceName: string }) => {
-    const handout = await handoutFor(acting, id, practiceName)
-    return writeHandout(handout)
-  }),
+  readHandout: file(
+    readHandout,
+    async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string }) =>
+      writeHandout(await handoutFor(acting, id, by)),
+  ),
 }
 export type Tasks = typeof TASKS
 export type TaskName = keyof Tasks

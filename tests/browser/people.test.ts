@@ -40,7 +40,7 @@ describe('a profile', () => {
   })
   it('lets a result be corrected and keeps the old one in sight', async () => {
     await visitor.page.locator('::-p-xpath(//summary[contains(., "All results")])').click()
-    await visitor.click('Correct')
+    await visitor.click('Put it right')
     await visitor.page.waitForSelector('input[aria-label^="Right result"]')
     await visitor.press('Backspace')
     const field = (await visitor.page.$('input[aria-label^="Right result"]'))!

@@ -201,6 +201,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'PUT /api/account/drafts': { body: { of: 'person:new', at: new Date().toISOString(), value: { name: 'Half' } } },
     'DELETE /api/account/drafts': { body: { of: 'person:new' } },
     'PUT /api/account/password': { body: { oldPassword: PASSWORD, password: PASSWORD } },
+    'PUT /api/account/telephone': { body: { telephone: '555 0110' } },
     'POST /api/account/recovery-codes': { body: { password: PASSWORD } },
     'PUT /api/account/second-factor': {
       body: async () => {

@@ -58,6 +58,10 @@ describe('home practice', () => {
     ])
     expect(body.home.ticks).toEqual({ [entries[0].movement]: ['2026-11-18'] })
     await lead.call('POST', home('/ticks'), { movement: entries[0].movement, day: '2026-11-18', done: false })
+    expect(
+      (await lead.call('POST', home('/ticks'), { movement: entries[0].movement, day: '2999-01-01', done: true })).body
+        .data.fields,
+    ).toEqual({ day: 'A day that is still to come is not ticked.' })
   })
   it('is ticked once a day, and the tick can be taken back', async () => {
     const [{ movement }] = (await lead.call('GET', home())).body.home.practice.entries
@@ -111,15 +115,21 @@ describe('the handout', () => {
     writeFileSync(path, bytes)
     const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
     expect(text).toContain('At home: Cora Linden')
-    expect(text).toMatch(/3 days a week, at 08:30 and 19:00\. Slowly, and never into pain\. Before tea\./)
+    expect(text).toMatch(/3 days a week, at 08:30 and 19:00, the chair against the wall\. Slowly, and stop if it is sharp\. Before tea\./)
     for (const words of [
-      'Easier:',
+      'Feel it:',
       'Sharp or stabbing pain: stop at once.',
       'On the way to the standing tier',
-      'Tick, and bring it back',
-      'week 4',
+      'Page 1 of 2',
     ])
       expect(text).toContain(words)
+    // On both sides: whom to call; of each movement its number and the seven days.
+    expect(text.match(/Call Marit Solvang, 555 0110/g)).toHaveLength(2)
+    expect(text.match(/Mon Tue Wed Thu Fri Sat Sun/g)).toHaveLength(4)
+    const boxes = spawnSync('pdftotext', ['-bbox', path, '-'], { encoding: 'utf8' }).stdout
+    const [, top, bottom] = /yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">Slowly,</.exec(boxes)!
+    // A line of 16 points is as high as its letters and a little more.
+    expect(Number(bottom) - Number(top)).toBeGreaterThanOrEqual(16)
     // The figures are drawn: a rendered page is not white where the first one stands.
     spawnSync('pdftoppm', ['-r', '40', '-gray', '-f', '1', '-l', '1', path, join(folder, 'page')])
     const picture = readFileSync(join(folder, 'page-1.pgm'))

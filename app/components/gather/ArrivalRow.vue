@@ -95,7 +95,12 @@ const hurt = computed(() => person.remembered.map(rememberedWords).join(' '))
       >
         <span class="font-semibold">{{ person.name }}</span>
         <span v-if="isMissing" class="block text-[0.94rem]"
-          >not here<template v-if="person.emergencyContact">, call {{ person.emergencyContact }}</template></span
+          >not here<template v-if="person.telephone"
+            >, call
+            <a :href="`tel:${person.telephone.replaceAll(/[^+0-9]/g, '')}`" class="underline" @click.stop>{{
+              person.telephone
+            }}</a></template
+          ><template v-else-if="person.emergencyContact">, call {{ person.emergencyContact }}</template></span
         >
         <span v-else-if="arrival.came && (said || follows)" class="block text-[0.94rem]">
           {{ said || firstReason(rider.today) }}<template v-if="follows">: </template

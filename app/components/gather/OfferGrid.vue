@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { entryOf } from '~~/core/entries'
+import { storedLevel } from '~~/core/offer/levels'
+import type { Participant } from '~~/core/offer/participant'
 import { easesToday, firstReason } from '~~/core/offer/reason'
 import { isLeftOut, type Offer } from '~~/core/offer/offerFor'
 import { calledName } from '~/words/tiers'
@@ -14,7 +16,14 @@ const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
 
 const people = computed(() => meeting.present.map((person) => ({ person, rider: entryOf(meeting.riders, person.id) })))
-const cellOf = (offers: Offer[], homeTier: string, always: number) =>
+/** A level that is capped today is eased only where they stand higher. */
+function isEased(offer: Offer, person: Participant): boolean {
+  const own = offer.movement === null ? null : storedLevel(person, offer.movement, offer.tier, offer.side)
+  return offer.reasons.some(
+    (reason) => easesToday(reason) && (!('levelAtMost' in reason) || (own ?? 1) > reason.levelAtMost),
+  )
+}
+const cellOf = (offers: Offer[], person: Participant, always: number) =>
   offers.map((offer) => ({
     offer,
     level: offer.kind === 'breath' ? null : (offer.variation?.level ?? null),
@@ -22,15 +31,15 @@ const cellOf = (offers: Offer[], homeTier: string, always: number) =>
       offer.kind === 'breath' ? 'breath only' : '',
       offer.kind === 'stand-in' ? 'a stand-in' : '',
       offer.byHand ? 'chosen by hand' : '',
-      offer.tier !== homeTier ? `visits the ${offer.tier} tier` : '',
+      offer.tier !== person.homeTier ? `visits the ${offer.tier} tier` : '',
       // What is watched all through the class stands at the name.
       offer.watch.length > always ? 'to watch' : '',
-      offer.wantedLevel !== null && offer.reasons.some(easesToday) ? 'eased today' : '',
+      offer.wantedLevel !== null && isEased(offer, person) ? 'eased today' : '',
     ].filter((mark) => mark !== ''),
   }))
 const signOf = (marks: string[]) =>
   [
-    marks.includes('chosen by hand') ? '✋' : '',
+    marks.includes('chosen by hand') ? '*' : '',
     marks.includes('eased today') ? '↓' : '',
     marks.includes('a stand-in') ? '≈' : '',
   ].join('')
@@ -87,7 +96,7 @@ const movementAt = (at: number) => catalogue.value.movements.get(meeting.planned
                 @click="emit('select', person.id, meeting.planned.blocks[at]?.id ?? '')"
               >
                 <span class="sr-only">{{
-                  `${person.name}, ${movementAt(at)?.name}: ${cellOf(offers, person.homeTier, rider.today.watch.length)
+                  `${person.name}, ${movementAt(at)?.name}: ${cellOf(offers, person, rider.today.watch.length)
                     .map(({ offer, marks }) =>
                       [offer.side === 'both' ? '' : offer.side, offer.variation?.name ?? 'nothing', ...marks]
                         .filter((word) => word !== '')
@@ -96,7 +105,7 @@ const movementAt = (at: number) => catalogue.value.movements.get(meeting.planned
                     .join('; ')}`
                 }}</span>
                 <span
-                  v-for="{ offer, level, marks } in cellOf(offers, person.homeTier, rider.today.watch.length)"
+                  v-for="{ offer, level, marks } in cellOf(offers, person, rider.today.watch.length)"
                   :key="offer.side"
                   class="relative flex items-center"
                   aria-hidden="true"
@@ -117,7 +126,7 @@ const movementAt = (at: number) => catalogue.value.movements.get(meeting.planned
       </tbody>
     </table>
     <p class="text-[0.88rem] text-faint mt-2">
-      ↓ eased today · ≈ a stand-in · ✋ chosen by hand · a yellow dot: to watch · a yellow ground: nothing but breath.
+      ↓ eased today · ≈ a stand-in · * chosen by hand · a yellow dot: to watch · a yellow ground: nothing but breath.
       With a cell chosen, + and − change its level.
     </p>
   </div>

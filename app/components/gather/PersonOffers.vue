@@ -120,7 +120,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
       @looked="meeting.refresh()"
     />
     <p v-if="due" class="mt-2 border-l-4 border-mark pl-3">
-      Screen again: {{ due }} <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink>
+      {{ due }} <NuxtLink :to="`/people/${person.id}/screen`" class="underline">Screen now</NuxtLink>
     </p>
     <ul v-if="watch.length > 0" class="mt-2 border-l-4 border-mark pl-3 space-y-0.5 text-[0.94rem]">
       <li v-for="words in watch" :key="words">{{ words }}</li>

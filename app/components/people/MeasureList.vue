@@ -66,7 +66,7 @@ async function correct(): Promise<void> {
           <th class="font-normal pr-6">Measure</th>
           <th class="font-normal pr-6">Result</th>
           <th class="font-normal pr-6">Entered by</th>
-          <th><span class="sr-only">Correct</span></th>
+          <th><span class="sr-only">Put right</span></th>
         </tr>
       </thead>
       <tbody class="divide-y divide-line">
@@ -101,7 +101,9 @@ async function correct(): Promise<void> {
               ><button type="button" class="button button-quiet" @click="correcting = null">Leave it</button
               ><span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
             </form>
-            <button v-else-if="!record.replacedBy" class="button button-quiet" @click="begin(record)">Correct</button>
+            <button v-else-if="!record.replacedBy" class="button button-quiet" @click="begin(record)">
+              Put it right
+            </button>
           </td>
         </tr>
       </tbody>

@@ -14,7 +14,7 @@ const SIGNS = { below: '▾', within: '·', above: '▴', none: '·' }
       <p v-else class="text-faint">The first time.</p>
       <p v-for="norm in result.norms" :key="norm.source">
         <span aria-hidden="true">{{ SIGNS[norm.verdict] }}</span>
-        {{ norm.words }} <span class="text-faint text-[0.94rem]">({{ norm.source }})</span>
+        {{ norm.words }} <span class="text-faint text-[0.94rem]">({{ norm.source.replace(' (memory)', '') }})</span>
       </p>
       <p v-if="result.sides">{{ result.sides.words }}{{ result.sides.shown ? ': worth showing' : '' }}.</p>
     </div>

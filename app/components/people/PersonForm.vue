@@ -27,6 +27,8 @@ function fieldsOf(known: Participant | null): ParticipantFields {
     seat: NO_NEEDS,
     beside: [],
     homeProps: {},
+    telephone: '',
+    birthday: null,
     emergencyContact: '',
     joins: 'room',
     usualPain: null,
@@ -68,6 +70,10 @@ async function save(): Promise<void> {
           v-bind="aria"
           @input="fields.birthYear = numberFrom($event)"
       /></AppField>
+      <AppField v-slot="{ id, fieldClass, aria }" label="Telephone" :wrong="wrong.telephone" class="w-52"
+        ><input :id="id" v-model="fields.telephone" type="tel" :class="fieldClass" v-bind="aria" autocomplete="off"
+      /></AppField>
+      <BirthdayField v-model="fields.birthday" :wrong="wrong.birthday" />
       <AppField v-slot="{ id, fieldClass }" label="Sex, for the norm tables" class="w-44"
         ><select :id="id" v-model="fields.sex" :class="fieldClass">
           <option value="female">female</option>

@@ -81,6 +81,7 @@ async function save(): Promise<void> {
     message.value = Object.values(refused.fields)[0] ?? refused.message
   }
 }
+const today = formatISO(new Date(), { representation: 'date' })
 const days = computed(() => {
   const monday = startOfWeek(new Date(), { weekStartsOn: 1 })
   return Array.from({ length: 28 }, (_, at) => addDays(monday, at - 21)).map((day) => ({
@@ -221,6 +222,7 @@ async function readFile(event: Event): Promise<void> {
                 <button
                   class="block size-8 border border-line rounded"
                   :class="tickOn(entry.movement, iso).done ? 'bg-action text-on-action' : 'bg-raised'"
+                  :disabled="iso > today"
                   :aria-pressed="tickOn(entry.movement, iso).done"
                   :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}: ${tickOn(entry.movement, iso).words}`"
                   @click="turnTick(entry.movement, iso)"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LetterFields, readLetters, withdrawConsent, writeLetter, type StoredLetter } from '~~/core/contract/records'
-import { format, formatISO } from 'date-fns'
+import { format } from 'date-fns'
 import { LOOK_BACK_WEEKS } from '~~/core/reflect/lookBack'
 
 /** Write to a clinician: one page, only with the participant's consent recorded. */
@@ -12,7 +12,7 @@ const draft = useDraft(
   `letter:${id}`,
   () => ({
     addressedTo: '',
-    consentOn: formatISO(new Date(), { representation: 'date' }),
+    consentOn: '',
     consentHow: '',
     questions: '',
     weeks: LetterFields.shape.weeks.parse(12),

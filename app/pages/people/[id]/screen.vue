@@ -3,7 +3,7 @@ import { entryAt, entryOf } from '~~/core/entries'
 import { readPerson } from '~~/core/contract/people'
 import { takeScreening } from '~~/core/contract/records'
 import { redFlagSentence } from '~~/core/catalogue/redFlags'
-import { formatISO } from 'date-fns'
+import { format, formatISO } from 'date-fns'
 import { changesOf } from '~~/core/offer/changes'
 import type { Participant } from '~~/core/offer/participant'
 import { mergedWith, screened, ScreeningAnswers } from '~~/core/offer/screening'
@@ -158,8 +158,8 @@ function turnDropped(key: string): void {
             <strong class="font-semibold"
               >{{ nameOf(row.consideration) }}<template v-if="row.side !== 'both'">, {{ row.side }}</template></strong
             ><span class="text-faint"
-              ><template v-if="row.since">, since {{ row.since }}</template
-              ><template v-if="row.until">, until {{ row.until }}</template></span
+              ><template v-if="row.since">, since {{ format(row.since, 'd MMM yyyy') }}</template
+              ><template v-if="row.until">, until {{ format(row.until, 'd MMM yyyy') }}</template></span
             >
           </p>
           <p v-if="row.note" class="text-[0.94rem]">{{ row.note }}</p>
