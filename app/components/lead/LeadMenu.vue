@@ -6,6 +6,7 @@ import { LEAD_KEYS as KEYS } from '~/keys'
 
 /** What is needed now and then while leading: from how far it is read, what is heard, the other steps, and the ends. */
 const { led, canSpeak } = defineProps<{ led: LedClass; canSpeak: boolean }>()
+const emit = defineEmits<{ toggle: [] }>()
 const distance = defineModel<Distance>('distance', { required: true })
 const heard = defineModel<Heard>('heard', { required: true })
 const meeting = useMeeting()
@@ -26,7 +27,10 @@ const isOn = computed(() => led.begun.value && led.reading.value.status !== 'fin
 
 <template>
   <Popover v-slot="{ close }" class="relative">
-    <PopoverButton class="button button-quiet">Menu</PopoverButton>
+    <!-- Space means the clock here as well; Enter opens. -->
+    <span @keydown.space.capture.stop.prevent="emit('toggle')"
+      ><PopoverButton class="button button-quiet">Menu</PopoverButton></span
+    >
     <PopoverPanel
       class="absolute right-0 z-40 mt-2 w-80 max-w-[92vw] bg-raised border border-line rounded-2xl shadow-xl p-4 space-y-3"
       data-test="lead-menu"

@@ -107,7 +107,13 @@ useEventListener(
   >
     <h1 class="sr-only">Lead</h1>
     <LeadHead :led="led" :is-small="isSmall" @emergency="emergency">
-      <LeadMenu v-model:distance="distance" v-model:heard="heard" :led="led" :can-speak="voice.canSpeak" />
+      <LeadMenu
+        v-model:distance="distance"
+        v-model:heard="heard"
+        :led="led"
+        :can-speak="voice.canSpeak"
+        @toggle="toggle"
+      />
     </LeadHead>
     <p
       v-if="distance !== 'room' && cue"
