@@ -14,11 +14,16 @@ interface Box {
   height: number
 }
 
-/** Paints a figure in the middle of a box, as large as fits, in the tones of light ground. */
-export function placeFigure(pdf: PDFKit.PDFDocument, { drawing, frame }: Figure, box: Box): void {
+/**
+ * Paints a figure in the middle of a box, as large as fits, in the tones of light ground.
+ *
+ * @param isUpright whether it is as high as the box: upright figures leave the sides of their frame empty
+ */
+export function placeFigure(pdf: PDFKit.PDFDocument, { drawing, frame }: Figure, box: Box, isUpright = false): void {
   const [left, top, width, height] = frame
-  const scale = Math.min(box.width / width, box.height / height)
+  const scale = isUpright ? box.height / height : Math.min(box.width / width, box.height / height)
   pdf.save()
+  if (isUpright) pdf.rect(box.x, box.y, box.width, box.height).clip()
   pdf.translate(box.x + (box.width - width * scale) / 2, box.y + (box.height - height * scale) / 2)
   pdf.scale(scale)
   pdf.translate(-left, -top)

@@ -120,10 +120,11 @@ async function writeEntry(
     .fontSize(SIZES.body)
     .text(dose, PAGE.width - PAGE.margin - doseWidth, top + 9, { width: doseWidth, align: 'right', lineBreak: false })
   const figures = await figuresOf(variation)
+  const isUpright = variation.tier === 'chair' || variation.tier === 'standing'
   const under = top + 30
   figures.forEach((figure, at) => {
     const x = PAGE.margin + at * (ENTRY.figureWidth + 4)
-    placeFigure(pdf, figure, { x, y: under, width: ENTRY.figureWidth, height: ENTRY.figureHeight })
+    placeFigure(pdf, figure, { x, y: under, width: ENTRY.figureWidth, height: ENTRY.figureHeight }, isUpright)
     pdf
       .font(font)
       .fillColor(INK)
@@ -147,6 +148,9 @@ async function writeEntry(
 
 const ONE_LINE = { height: SIZES.heading + 4, ellipsis: true, lineBreak: false } as const
 
+/** How to get there and one cue; how it feels and what is too much. */
+const [LEAST_SAID, LEAST_LABELLED] = [2, 2]
+
 /** As many of the words as there is room for; how it feels and what is too much come before further cues. */
 function writeWords(
   { pdf, font, bold }: Sheet,
@@ -162,15 +166,15 @@ function writeWords(
   ] as [string, string][]
   const full = [name, setUp, ...cues].filter((words) => words !== undefined)
   for (const size of [SIZES.body, SIZES.small]) {
-    for (let kept = full.length; kept >= 2; kept -= 1) {
-      for (let of = labelled.length; of >= 3; of -= 1) {
+    for (let kept = full.length; kept >= LEAST_SAID; kept -= 1) {
+      for (let of = labelled.length; of >= LEAST_LABELLED; of -= 1) {
         const words = full.slice(0, kept).join(' ')
         const lines = labelled.slice(0, of)
         pdf.font(font).fontSize(size)
         const heights = [words, ...lines.map((line) => line.join(' '))].map((line) =>
           pdf.heightOfString(line, { width }),
         )
-        const isLast = size === SIZES.small && kept === 2 && of === 3
+        const isLast = size === SIZES.small && kept === LEAST_SAID && of === LEAST_LABELLED
         if (!isLast && heights.reduce((sum, one) => sum + one, 0) > bottom - top) continue
         pdf.fillColor(INK).text(words, left, top, { width, height: bottom - top, ellipsis: true })
         for (const [label, line] of lines) {
@@ -248,12 +252,15 @@ function writeFeet({ pdf, font, bold }: Sheet, { practiceName, date, call }: Han
         .text(asked, x, top + 8, { width: half - 6, lineBreak: false })
       pdf.font(font).text(answer, x, top + 27, { width: half - 6, lineBreak: false })
     })
-    pdf.fontSize(SIZES.small).text(`${practiceName}, ${date}`, PAGE.margin, top + 56, { width: half, lineBreak: false })
-    pdf.text(`Page ${page + 1} of ${count}`, PAGE.margin + half, top + 56, {
-      ...{ width: half, align: 'right', lineBreak: false },
+    const wide = WIDTH * 0.75
+    pdf.fontSize(SIZES.small).text(`${practiceName}, ${date}`, PAGE.margin, top + 56, { ...FOOT_LINE, width: wide })
+    pdf.text(`Page ${page + 1} of ${count}`, PAGE.margin + wide, top + 56, {
+      ...{ ...FOOT_LINE, width: WIDTH - wide, align: 'right' },
     })
   }
 }
+
+const FOOT_LINE = { height: SIZES.small + 4, ellipsis: true, lineBreak: false } as const
 
 function oftenWords(daysAWeek: number): string {
   return daysAWeek === 7 ? 'Every day' : `${counted(daysAWeek, 'day', 'days')} a week`

@@ -60,6 +60,7 @@ describe('the table of routes', () => {
       'POST /api/participants/:id/screenings',
       'PUT /api/account/drafts',
       'PUT /api/account/password',
+      'PUT /api/account/telephone',
     ])
   })
 })
