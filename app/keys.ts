@@ -12,6 +12,9 @@ export interface Key {
 const key = (press: string, does: string, shown = press.toUpperCase()): Key => ({ presses: [press], shown, does })
 const DIGITS = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9']
 
+/** Anywhere but in a class. */
+export const SEARCH_KEY: Key = key('/', 'Find people, movements, plans and meetings')
+
 export const CIRCLE_KEYS = {
   next: key('p', 'What comes next'),
 }

@@ -41,6 +41,7 @@ const PLACES = [
           >
         </nav>
         <div v-if="account" class="ml-auto flex flex-wrap justify-end items-center gap-x-3 text-faint">
+          <SearchAll />
           <span class="text-[0.94rem] hidden lg:inline">Keys: <kbd class="key">?</kbd></span>
           <NuxtLink to="/account" class="py-2.5 underline underline-offset-4 decoration-line hidden lg:inline"
             >{{ account.name }}<template v-if="account.role === 'helper'">, helper</template></NuxtLink

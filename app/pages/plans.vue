@@ -13,7 +13,7 @@ const practice = usePractice()
 const { isLead } = useAccount()
 const shelf = useShelf()
 await Promise.all([practice.open(), shelf.open()])
-const selected = ref<string | null>(null)
+const selected = ref<string | null>(String(useRoute().query.plan ?? '') || null)
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 const latest = practice.meetings[0]

@@ -1,10 +1,31 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { likeness, nameDistance } from './nearness'
+import { calledLike, likeness, nameDistance } from './nearness'
 
 const movements = [...shippedCatalogue().movements.values()]
 const byName = (typed: string) =>
   movements.toSorted((a, b) => nameDistance(a.name, typed) - nameDistance(b.name, typed)).map(({ name }) => name)
+
+describe('what is called like what was typed', () => {
+  const things = [
+    { name: 'Pelvic tilt to rolling bridge', more: 'back' },
+    { name: 'Bridge', more: 'buttocks' },
+    { name: 'Bridget Ash', more: 'chair' },
+    { name: 'Bo Stone', more: 'bridge player' },
+  ]
+  it('has the exact name first, then beginnings, then words, then what else is said', () => {
+    expect(calledLike(things, 'bridge').map(({ name }) => name)).toEqual([
+      'Bridge',
+      'Bridget Ash',
+      'Pelvic tilt to rolling bridge',
+      'Bo Stone',
+    ])
+  })
+  it('wants every word, and nothing where nothing was typed', () => {
+    expect(calledLike(things, 'bridge back').map(({ name }) => name)).toEqual(['Pelvic tilt to rolling bridge'])
+    expect(calledLike(things, '  ')).toEqual([])
+  })
+})
 
 describe('what was typed', () => {
   it.each(['Bridge', 'Hip hinge', 'Squeeze', 'Paced breath'])(

@@ -18,6 +18,26 @@ export function nameDistance(name: string, typed: string): number {
   return said.includes(wanted) ? 3 : 4
 }
 
+/**
+ * What is called like what was typed, the nearest name first; every word must be in the name or in what else is said.
+ *
+ * @param more other words under which it is found
+ * @example
+ * calledLike([{ name: 'Bridge', more: 'hip' }, { name: 'Rolling bridge', more: '' }], 'bridge').map(({ name }) => name)
+ * // ['Bridge', 'Rolling bridge']
+ */
+export function calledLike<T extends { name: string; more: string }>(things: readonly T[], typed: string): T[] {
+  const words = typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+  if (words.length === 0) return []
+  const said = ({ name, more }: T) => `${name} ${more}`.toLowerCase()
+  return things
+    .filter((thing) => words.every((word) => said(thing).includes(word)))
+    .toSorted((a, b) => nameDistance(a.name, typed) - nameDistance(b.name, typed))
+}
+
 /** What the phase is worth beside the regions. */
 const SAME_PHASE = 0.3
 

@@ -255,3 +255,12 @@ export async function removeGuest(scope: Scope, meetingId: string, participantId
 async function setPeopleSequence({ db, practiceId }: Scope, meetingId: string, sequence: number): Promise<void> {
   await db('meetings').where({ id: meetingId, practice_id: practiceId }).update({ people_sequence: sequence })
 }
+
+/** Ids of everybody who was let into a meeting of a circle as a guest. */
+export async function guestsOfCircle({ db, practiceId }: Scope, circleId: string): Promise<string[]> {
+  const rows = await db('meeting_guests as g')
+    .join('meetings as m', 'm.id', 'g.meeting_id')
+    .where({ 'm.practice_id': practiceId, 'm.circle_id': circleId })
+    .distinct<{ participant_id: string }[]>('g.participant_id')
+  return rows.map(({ participant_id: id }) => id)
+}

@@ -3,6 +3,7 @@ import type { AnswerOf, BodyOf } from '../../core/contract/route'
 import { askedNow } from '../../core/offer/firstQuestions'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { circleById } from '../database/circles'
+import { guestsOfCircle } from '../database/arrivals'
 import { writeConsiderations } from '../database/considerations'
 import { noteHealth } from '../database/healthLog'
 import { heldParticipant, participantById } from '../database/people'
@@ -13,7 +14,7 @@ import { notValid } from '../http/refuse'
 import { noteByHand } from './noteByHand'
 
 /**
- * Takes down what people of a circle answered before a first class: all of them, or none.
+ * Takes down what people of a circle, and guests of its meetings, answered before a first class: all of them, or none.
  *
  * @throws 422 where somebody is not of the circle
  */
@@ -24,7 +25,8 @@ export async function askedFirst(
 ): Promise<AnswerOf<typeof askFirst>> {
   const { interview } = await linkedCatalogue(acting)
   const { members } = await circleById(acting, circleId)
-  const stranger = answers.findIndex(({ participant }) => !members.includes(participant))
+  const known = new Set([...members, ...(await guestsOfCircle(acting, circleId))])
+  const stranger = answers.findIndex(({ participant }) => !known.has(participant))
   if (stranger >= 0) throw notValid({ [`answers.${stranger}.participant`]: 'They are not of this circle.' })
   const today = new Date().toISOString().slice(0, 10)
   await inTransaction(acting.db, async (trx) => {

@@ -1,6 +1,8 @@
 import type { Role } from '../../core/contract/account'
 import type { addGuest } from '../../core/contract/meetings'
 import type { BodyOf } from '../../core/contract/route'
+import { firstFacts } from '../../core/offer/firstQuestions'
+import type { Participant } from '../../core/offer/participant'
 import { isKeptOut } from '../../core/offer/asGuest'
 import { walkIn } from '../../core/offer/walkIn'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
@@ -33,12 +35,20 @@ export async function joinMeeting(
   const isKnown = 'participant' in who
   if (isKnown && role === 'helper') await requireMayJoin(acting, who.participant)
   const participant = await inTurn(acting, meetingId, async (within, { sequence }) => {
-    const participantId = isKnown ? who.participant : (await addParticipant(within, walkIn(who))).id
+    const participantId = isKnown ? who.participant : (await addWalkIn(within, who)).id
     await storeGuest(within, meetingId, { participantId, isAgreed: !isKnown || role === 'lead' }, sequence)
     return participantId
   })
   tell(acting, meetingId)
   return { participant }
+}
+
+/** Nobody knows them: until they are asked what cannot wait they do breath only. */
+async function addWalkIn(within: Acting, who: Parameters<typeof walkIn>[0]): Promise<Participant> {
+  const { interview } = await linkedCatalogue(within)
+  const on = new Date().toISOString().slice(0, 10)
+  const considerations = firstFacts({ asked: false, yes: [] }, interview, on)
+  return addParticipant(within, { ...walkIn(who), considerations })
 }
 
 async function requireMayJoin(acting: Acting, participant: string): Promise<void> {

@@ -1,3 +1,5 @@
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import { firstFacts } from '../../core/offer/firstQuestions'
 import { readPeople, type PersonRow } from '../../core/formats/people'
 import type { importPeople } from '../../core/contract/practice'
 import type { AnswerOf, BodyOf } from '../../core/contract/route'
@@ -12,7 +14,7 @@ export function readInPeople(scope: Acting, body: BodyOf<typeof importPeople>): 
     const onFile = await participantsOf(acting)
     const known = new Map(onFile.map((person) => [person.id, person]))
     return {
-      read: (text) => readPeople(text, onFile, catalogue),
+      read: (text) => readPeople(text, onFile, catalogue).map((row) => asNew(row, catalogue)),
       async write(rows) {
         await addParticipants(
           acting,
@@ -27,4 +29,15 @@ export function readInPeople(scope: Acting, body: BodyOf<typeof importPeople>): 
       },
     }
   })
+}
+
+/** Whoever is added was not asked yet what cannot wait: that is said before it is done. */
+function asNew(row: PersonRow, { interview }: Catalogue): PersonRow {
+  if (row.does !== 'add' || !row.fields) return row
+  const unasked = firstFacts({ asked: false, yes: [] }, interview, new Date().toISOString().slice(0, 10))
+  return {
+    ...row,
+    words: [...row.words, 'To be asked before a first class: breath only until then.'],
+    fields: { ...row.fields, considerations: [...row.fields.considerations, ...unasked] },
+  }
 }

@@ -61,7 +61,12 @@ describe('the room', () => {
     await visitor.page.locator('[data-test="walk-in"]').fill('Nela Brook')
     await visitor.click('Joins today')
     await visitor.sees('Nela Brook', 'ul[aria-label="Who is here"]')
+    // Nobody knows them: breath only, until they are asked what cannot wait.
+    await visitor.sees('Not asked yet: breath only until you have.', '[data-test="first-at-door"]')
+    await visitor.expectAccessible()
+    await visitor.click('Asked: none of this')
     await visitor.sees('Not screened yet: level 2 at most.', 'section[aria-label="Offers for Nela Brook"]')
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-test="first-at-door"]'))
     for (let person = 0; person < 9; person += 1) await visitor.press('ArrowUp')
     await visitor.press('ArrowUp', 'ArrowUp')
     for (let person = 0; person < 5; person += 1) await visitor.press('h', 'ArrowDown')

@@ -252,6 +252,7 @@ describe('spreadsheets', () => {
     const text = `${HEAD}Olav Fen;1946;m;171,5;chair\nCora Linden;1947;f;162,5;chair\nPer Mist;1850;m;;chair`
     const asked = (await lead.call('POST', '/api/imports/people', { text })).body
     expect(asked.rows.map((row: any) => row.does)).toEqual(['add', 'change', 'refuse'])
+    expect(asked.rows[0].words).toEqual(['To be asked before a first class: breath only until then.'])
     expect((await lead.call('GET', '/api/roster?words=olav')).body.total).toBe(0)
     const done = (await lead.call('POST', '/api/imports/people', { text, commit: true })).body
     expect(done.done).toBe(true)
@@ -259,6 +260,9 @@ describe('spreadsheets', () => {
       total: 1,
       people: [{ name: 'Olav Fen', heightCm: 171.5 }],
     })
+    const { body: people } = await lead.call('GET', '/api/participants')
+    const olav = people.find((person: any) => person.name === 'Olav Fen')
+    expect(olav.considerations.map((own: any) => own.consideration)).toEqual(['not-asked'])
     expect((await lead.call('POST', '/api/imports/people', { text })).body.rows.map((row: any) => row.does)).toEqual([
       'same',
       'same',

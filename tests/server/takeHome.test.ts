@@ -115,7 +115,9 @@ describe('the handout', () => {
     writeFileSync(path, bytes)
     const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
     expect(text).toContain('At home: Cora Linden')
-    expect(text).toMatch(/3 days a week, at 08:30 and 19:00, the chair against the wall\. Slowly, and stop if it is sharp\. Before tea\./)
+    expect(text).toMatch(
+      /3 days a week, at 08:30 and 19:00, the chair against the wall\. Slowly, and stop if it is sharp\. Before tea\./,
+    )
     for (const words of [
       'Feel it:',
       'Sharp or stabbing pain: stop at once.',

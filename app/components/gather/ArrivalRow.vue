@@ -2,6 +2,7 @@
 import { startOfDay, subDays } from 'date-fns'
 import { joined } from '~~/core/sentence'
 import type { Tier } from '~~/core/catalogue/words'
+import { notAskedOf } from '~~/core/offer/firstQuestions'
 import { nearestTiers } from '~~/core/offer/today'
 import type { Arrival } from '~~/core/offer/person'
 import type { Participant } from '~~/core/offer/participant'
@@ -56,6 +57,7 @@ const follows = computed(() => {
     arrival.dizzy ? 'no floor, head never low' : '',
   ])
 })
+const isNotAsked = computed(() => notAskedOf([person]).length > 0)
 const isMissing = computed(() => someCame && !arrival.came)
 /** Tiers that are open today; the plan of somebody is of one of them. */
 const tiers = computed((): Tier[] => [rider.today.tier, ...nearestTiers(person, rider.today, arrival)])
@@ -112,6 +114,7 @@ const hurt = computed(() => person.remembered.map(rememberedWords).join(' '))
     </div>
     <div v-if="selected" class="pb-2 pl-2 pr-2 space-y-1.5" @click.stop>
       <p v-if="hurt" class="text-[0.94rem]">{{ hurt }}</p>
+      <FirstAtDoor v-if="isNotAsked" :person="person" />
       <div class="flex flex-wrap gap-1.5" role="group" aria-label="Today">
         <button
           v-for="state in STATES"

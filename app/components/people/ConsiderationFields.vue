@@ -3,6 +3,7 @@ import type { Tag } from '~~/core/catalogue/words'
 import { changesOf } from '~~/core/offer/changes'
 import { opensTag } from '~~/core/offer/clearance'
 import { NO_SIDE } from '~/composables/fields'
+import { NOT_ASKED } from '~~/core/offer/screening'
 import type { ParticipantConsideration } from '~~/core/offer/participant'
 
 /** The health facts of a person, each with its side, who cleared it and a note for leads. */
@@ -53,7 +54,12 @@ function add(): void {
       Defer to the treating clinician. “Cleared by” takes a name: what is ticked then is only watched, until the day it
       ends; the rest stays closed.
     </p>
-    <div v-for="(own, at) in considerations" :key="at" class="border-l-2 border-line pl-4 space-y-2">
+    <div
+      v-for="(own, at) in considerations"
+      v-show="own.consideration !== NOT_ASKED"
+      :key="at"
+      class="border-l-2 border-line pl-4 space-y-2"
+    >
       <div class="flex flex-wrap gap-3 items-end">
         <AppField
           v-slot="{ id, fieldClass, aria }"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { formatISO } from 'date-fns'
+import { firstFacts } from '~~/core/offer/firstQuestions'
 import { TIERS } from '~~/core/catalogue/words'
 import { addPerson, savePerson } from '~~/core/contract/people'
 import { Participant, ParticipantFields } from '~~/core/offer/participant'
@@ -9,6 +11,7 @@ import { TIER_NAMES } from '~/words/tiers'
 const { person } = defineProps<{ person: Participant | null }>()
 const emit = defineEmits<{ saved: [person: Participant, another: boolean] }>()
 const { catalogue } = storeToRefs(useCatalogue())
+const today = formatISO(new Date(), { representation: 'date' })
 
 function fieldsOf(known: Participant | null): ParticipantFields {
   if (known) return ParticipantFields.parse(structuredClone(toRaw(known)))
@@ -20,7 +23,7 @@ function fieldsOf(known: Participant | null): ParticipantFields {
     pace: 'usual',
     homeTier: 'chair',
     access: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
-    considerations: [],
+    considerations: firstFacts({ asked: false, yes: [] }, catalogue.value.interview, today),
     levels: [],
     prefers: 'either',
     school: null,
@@ -123,6 +126,7 @@ async function save(): Promise<void> {
         </select></AppField
       >
     </div>
+    <FirstOfPerson v-model="fields.considerations" />
     <fieldset class="space-y-3">
       <legend class="text-[1.2rem] font-semibold mb-2">Where they work</legend>
       <div class="flex flex-wrap gap-x-6 gap-y-3">

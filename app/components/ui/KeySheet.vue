@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { onKeyStroke } from '@vueuse/core'
+import { SEARCH_KEY } from '~/keys'
 import { shownKeys } from '~/composables/useKeys'
 
 /** The sheet of keys under `?`. */
@@ -27,6 +28,10 @@ onKeyStroke('?', (event) => {
           </template>
         </dl>
         <p v-else class="mt-4 text-faint">Tab moves from one field or button to the next, Enter presses it.</p>
+        <p class="mt-4 text-faint">
+          <kbd class="key">{{ SEARCH_KEY.shown }}</kbd> finds people, movements, plans and meetings from anywhere but a
+          class.
+        </p>
         <button class="button mt-5" @click="open = false">Close</button>
       </DialogPanel>
     </div>
