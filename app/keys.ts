@@ -105,6 +105,15 @@ export const REFLECT_KEYS = {
   all: key('a', 'Accept all that nothing speaks against'),
 }
 
+export const LADDER_KEYS = {
+  next: key('ArrowDown', 'Next movement', '↓'),
+  previous: key('ArrowUp', 'Movement before', '↑'),
+  level: { presses: ['1', '2', '3', '4', '5'], shown: '1 … 5', does: 'The level on the chosen movement' },
+  left: key('l', 'Left side, where sides are apart'),
+  right: key('r', 'Right side, where sides are apart'),
+  home: key('t', 'Take home'),
+} satisfies Record<string, Key>
+
 export const MEASURE_KEYS = {
   press: key(' ', 'Start, stop or count', 'Space'),
   less: key('Backspace', 'One less', 'Backspace'),

@@ -67,6 +67,7 @@ describe('the room', () => {
     await visitor.click('Asked: none of this')
     await visitor.sees('Not screened yet: level 2 at most.', 'section[aria-label="Offers for Nela Brook"]')
     await visitor.page.waitForFunction(() => !document.querySelector('[data-test="first-at-door"]'))
+    await visitor.sees('Nela Brook is a guest today.')
     for (let person = 0; person < 9; person += 1) await visitor.press('ArrowUp')
     await visitor.press('ArrowUp', 'ArrowUp')
     for (let person = 0; person < 5; person += 1) await visitor.press('h', 'ArrowDown')

@@ -57,6 +57,14 @@ const follows = computed(() => {
     arrival.dizzy ? 'no floor, head never low' : '',
   ])
 })
+const { isLead } = useAccount()
+const isGuest = computed(
+  () =>
+    isLead.value &&
+    meeting.opened.guests.includes(person.id) &&
+    !meeting.opened.circle.members.includes(person.id) &&
+    !meeting.opened.toAgree.includes(person.id),
+)
 const isNotAsked = computed(() => notAskedOf([person]).length > 0)
 const isMissing = computed(() => someCame && !arrival.came)
 /** Tiers that are open today; the plan of somebody is of one of them. */
@@ -115,6 +123,7 @@ const hurt = computed(() => person.remembered.map(rememberedWords).join(' '))
     <div v-if="selected" class="pb-2 pl-2 pr-2 space-y-1.5" @click.stop>
       <p v-if="hurt" class="text-[0.94rem]">{{ hurt }}</p>
       <FirstAtDoor v-if="isNotAsked" :person="person" />
+      <GuestIntoCircle v-if="isGuest" :participant="person.id" :name="person.name" />
       <div class="flex flex-wrap gap-1.5" role="group" aria-label="Today">
         <button
           v-for="state in STATES"

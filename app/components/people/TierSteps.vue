@@ -53,6 +53,6 @@ defineProps<{ person: Participant; next: GateStatus | null; step: TierStep | nul
     <p v-if="step?.kind === 'gate'" class="mt-1 text-faint text-[0.94rem]" data-test="missing">
       Before visits to the {{ step.to }} tier: {{ step.missing.join('; ') }}.
     </p>
-    <NuxtLink :to="`/people/${person.id}/gates`" class="button mt-3">Tier gates</NuxtLink>
+    <NuxtLink :to="`/people/${person.id}/gates`" class="button button-quiet -ml-2.5">Tier gates</NuxtLink>
   </section>
 </template>

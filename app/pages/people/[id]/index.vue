@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { readPerson } from '~~/core/contract/people'
-import { format } from 'date-fns'
+import { format, parseISO } from 'date-fns'
+import { joined } from '~~/core/sentence'
+import { LADDER_KEYS } from '~/keys'
 import { holding } from '~~/core/measure/record'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -42,6 +44,16 @@ function toggle(measure: string): void {
 const counting = computed(() => store.profile?.screenings.find((screening) => !screening.waits))
 const showFits = ref(false)
 const age = computed(() => store.normPerson.age)
+const aboutWords = computed(() => {
+  const { heightCm, pace, telephone, birthday } = store.person
+  return joined([
+    age.value === null ? '' : `turns ${age.value} this year`,
+    birthday === null ? '' : `birthday ${format(parseISO(`2000-${birthday}`), 'd MMMM')}`,
+    heightCm === null ? '' : `${heightCm} cm`,
+    pace === 'usual' ? '' : `moves ${pace.replace('-', ' ')}`,
+    telephone,
+  ])
+})
 </script>
 
 <template>
@@ -62,32 +74,26 @@ const age = computed(() => store.normPerson.age)
     </p>
   </div>
   <div v-else-if="store.profile" class="space-y-8">
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line pb-2 -mt-2">
+      <TierGlyph :tier="store.person.homeTier" :size="40" />
       <h1>{{ store.person.name }}</h1>
-      <p class="text-faint">
-        {{
-          [
-            age === null ? '' : `turns ${age} this year`,
-            store.person.heightCm === null ? '' : `${store.person.heightCm} cm`,
-            store.person.pace === 'usual' ? '' : `moves ${store.person.pace.replace('-', ' ')}`,
-          ]
-            .filter((word) => word !== '')
-            .join(', ')
-        }}
-      </p>
-      <div class="flex flex-wrap gap-2 ml-auto">
-        <NuxtLink :to="`/people/${id}/screen`" class="button" :class="store.due ? 'button-main' : ''">Screen</NuxtLink
-        ><NuxtLink :to="`/people/${id}/measure`" class="button">Measure</NuxtLink
-        ><NuxtLink :to="`/people/${id}/start`" class="button">Where to start</NuxtLink
-        ><NuxtLink :to="`/people/${id}/home`" class="button">Take home</NuxtLink
-        ><NuxtLink :to="`/people/${id}/look-back`" class="button">Look back</NuxtLink
-        ><NuxtLink :to="`/people/${id}/change`" class="button">Change</NuxtLink>
+      <p class="text-faint">{{ aboutWords }}</p>
+      <div class="flex flex-wrap gap-1 ml-auto items-center">
+        <NuxtLink :to="`/people/${id}/screen`" class="button button-quiet">Screen</NuxtLink
+        ><NuxtLink :to="`/people/${id}/measure`" class="button button-quiet">Measure</NuxtLink
+        ><NuxtLink :to="`/people/${id}/start`" class="button button-quiet">Where to start</NuxtLink
+        ><NuxtLink :to="`/people/${id}/look-back`" class="button button-quiet">Look back</NuxtLink
+        ><NuxtLink :to="`/people/${id}/change`" class="button button-quiet">Change</NuxtLink
+        ><NuxtLink :to="`/people/${id}/home`" class="button button-main"
+          >Take home <kbd class="key">{{ LADDER_KEYS.home.shown }}</kbd></NuxtLink
+        >
       </div>
     </div>
-    <p v-if="store.due" class="bg-mark-soft rounded-lg px-4 py-2" data-test="due">Screen again: {{ store.due }}</p>
+    <p v-if="store.due" class="bg-mark-soft rounded-lg px-4 py-2" data-test="due">
+      {{ store.due }} <NuxtLink :to="`/people/${id}/screen`" class="underline">Screen now</NuxtLink>
+    </p>
     <div class="grid gap-x-12 gap-y-8 lg:grid-cols-2">
-      <TierSteps :person="store.person" :next="store.next" :step="store.profile.tierStep" />
-      <div class="space-y-7">
+      <div class="space-y-6 divide-y divide-line [&>*:not(:first-child)]:pt-5">
         <section aria-label="To respect">
           <h2 class="mb-2">To respect</h2>
           <WaitingScreening
@@ -106,22 +112,20 @@ const age = computed(() => store.normPerson.age)
             @looked="store.open(id)"
           />
           <ToRespect :considerations="store.person.considerations" />
-          <FlareList :person="store.person" class="mt-3" @changed="store.open(id)" />
-          <DaysAfterNote :participant="id" class="mt-3" @noted="store.open(id)" />
-          <NuxtLink :to="`/people/${id}/open`" class="button mt-2">What is open to them</NuxtLink>
-          <p class="mt-2 text-faint text-[0.94rem]">
-            <template v-if="counting"
-              >Screened {{ format(counting.takenOn, 'd MMM yyyy') }} by {{ counting.takenBy }}.</template
-            >
+          <p v-if="counting" class="mt-2 text-faint text-[0.94rem]">
+            Screened {{ format(counting.takenOn, 'd MMM yyyy') }} by {{ counting.takenBy }}.
           </p>
+          <FlareList :person="store.person" class="mt-3" @changed="store.open(id)" />
+          <div class="flex flex-wrap gap-1 mt-1 -ml-2.5">
+            <DaysAfterNote :participant="id" @noted="store.open(id)" />
+            <NuxtLink :to="`/people/${id}/open`" class="button button-quiet">What is open to them</NuxtLink>
+          </div>
         </section>
+        <TierSteps :person="store.person" :next="store.next" :step="store.profile.tierStep" />
         <SixWeeks :meetings="store.profile.meetings" />
       </div>
+      <LevelLadder :key="id" :person="store.person" @placed="store.open(id)" />
     </div>
-    <section aria-label="Levels">
-      <h2 class="mb-2">Levels</h2>
-      <PersonLevels :person="store.person" />
-    </section>
     <section aria-label="Measures">
       <h2>Measures</h2>
       <p v-if="measured.length === 0" class="text-faint mt-1">
