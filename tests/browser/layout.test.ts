@@ -138,23 +138,31 @@ describe('a circle on its screens', () => {
   }
 })
 
+/** Every main page; `next` is a meeting ahead. */
+const pagesOf = (next: string, person: string) => [
+  ...['/', '/dates', '/people', '/people/new', `/people/${person}`, '/movements', '/movements/bridge', '/plans'],
+  ...['/practice', '/account', ...['prepare', 'gather', 'lead', 'reflect'].map((step) => `/meetings/${next}/${step}`)],
+]
+
+describe('every page in both schemes', () => {
+  it.each(['light', 'dark'])('is accessible: %s', async (value) => {
+    const { meeting: next, people } = await nextMeeting(lead)
+    await visitor.page.setViewport({ width: 1280, height: 800 })
+    await visitor.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value }])
+    for (const path of pagesOf(next.id, people[0].id)) {
+      await visitor.open(path)
+      await visitor.expectAccessible()
+    }
+    await visitor.page.emulateMediaFeatures([])
+  })
+})
+
 describe('no page scrolls sideways', () => {
   it.each([390, 820, 1280])('at %i px', async (width) => {
     const { meeting: next, people } = await nextMeeting(lead)
-    const of = `/meetings/${next.id}`
     await visitor.page.setViewport({ width, height: 900 })
     const wide: string[] = []
-    const paths = [
-      '/',
-      '/dates',
-      '/people',
-      '/people/new',
-      `/people/${people[0].id}`,
-      '/movements',
-      '/movements/bridge',
-    ]
-    const rest = ['/plans', '/practice', '/account', `${of}/prepare`, `${of}/gather`, `${of}/lead`, `${of}/reflect`]
-    for (const path of [...paths, ...rest]) {
+    for (const path of pagesOf(next.id, people[0].id)) {
       await visitor.open(path)
       const over = await visitor.page.evaluate(
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth,

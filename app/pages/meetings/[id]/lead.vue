@@ -115,11 +115,11 @@ useEventListener(
         @toggle="toggle"
       />
     </LeadHead>
+    <p v-if="distance !== 'room'" class="sr-only" aria-live="polite">{{ cue?.say }}</p>
     <p
-      v-if="distance !== 'room' && cue"
-      class="absolute left-0 top-0 z-20 max-w-[min(836px,calc(100vw-13rem))] min-h-16 px-4 py-2 flex items-center bg-mark-soft border-l-8 border-mark shadow-lg rounded-br-xl text-[1.2rem] leading-snug pointer-events-none transition-opacity duration-500"
-      :class="[isSaid ? 'opacity-100' : 'opacity-0', isSmall ? 'sr-only' : '']"
-      aria-live="polite"
+      v-if="distance === 'hand' && cue && isSaid"
+      class="absolute left-0 top-0 z-20 max-w-[min(836px,calc(100vw-13rem))] min-h-16 px-4 py-2 flex items-center bg-mark-soft border-l-8 border-mark shadow-lg rounded-br-xl text-[1.2rem] leading-snug pointer-events-none"
+      aria-hidden="true"
       data-test="cue"
     >
       <span class="line-clamp-2">{{ cue.say }}</span>
