@@ -39,6 +39,11 @@ async function added(): Promise<void> {
       </select>
     </div>
     <DatesAhead :circle-id="circleId" />
+    <p v-if="isLead && chosen">
+      <NuxtLink :to="`/circles/${chosen}/attendance`" class="button button-quiet -ml-2.5"
+        >Attendance list to print</NuxtLink
+      >
+    </p>
     <template v-if="isLead && chosen">
       <section aria-label="Series" class="space-y-3">
         <h2>

@@ -17,6 +17,7 @@ const PLACES: readonly [RegExp, string][] = [
   [/^\/account/, 'Your sign-in'],
   [/^\/access-log/, 'Log of access'],
   [/look-back/, 'Look back'],
+  [/attendance$/, 'Attendance'],
   [/\/prepare$/, 'Prepare'],
   [/\/gather$/, 'Gather'],
   [/\/lead$/, 'Lead'],

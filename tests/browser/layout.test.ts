@@ -144,6 +144,38 @@ const pagesOf = (next: string, person: string) => [
   ...['/practice', '/account', ...['prepare', 'gather', 'lead', 'reflect'].map((step) => `/meetings/${next}/${step}`)],
 ]
 
+describe('the first screen', () => {
+  const AT_MOST_KB = 350
+  it('is fetched in less than 350 KB', async () => {
+    const newcomer = await Visitor.arrive(world)
+    const client = await newcomer.page.createCDPSession()
+    await client.send('Network.enable')
+    let bytes = 0
+    client.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength))
+    await newcomer.open('/sign-in')
+    await newcomer.page.waitForSelector('input[type="password"]')
+    console.log(`first screen: ${Math.round(bytes / 1024)} KB`)
+    expect(bytes).toBeGreaterThan(50 * 1024)
+    expect(bytes / 1024).toBeLessThan(AT_MOST_KB)
+    await newcomer.leave()
+  })
+})
+
+describe('the list at the door', () => {
+  it('has everybody with their numbers and a box for each date ahead', async () => {
+    const [circle] = (await lead.call('GET', '/api/circles')).body
+    await visitor.page.setViewport({ width: 1280, height: 800 })
+    await visitor.open('/dates')
+    await visitor.click('Attendance list to print')
+    await visitor.page.waitForSelector('[data-test="attendance"]')
+    expect(await visitor.page.$$eval('[data-test="attendance"] tbody tr', (rows) => rows.length)).toBe(
+      circle.members.length + 4,
+    )
+    expect(await visitor.page.$$eval('[data-test="attendance"] thead th', (heads) => heads.length)).toBeGreaterThan(6)
+    await visitor.expectAccessible()
+  })
+})
+
 describe('every page in both schemes', () => {
   it.each(['light', 'dark'])('is accessible: %s', async (value) => {
     const { meeting: next, people } = await nextMeeting(lead)

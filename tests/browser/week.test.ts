@@ -69,6 +69,7 @@ describe('a week', () => {
     await visitor.page.waitForSelector('[data-test="open-count"]')
     await visitor.press('a')
     await visitor.sees(/Everything is decided|Everyone is decided/, '[data-test="open-count"]')
+    await visitor.sees('Prepare next week')
     console.log(`From last week’s plan to decided levels, eleven people: ${visitor.actions} actions.`)
     expect(visitor.actions).toBeLessThanOrEqual(ACTIONS_AT_MOST)
     const [{ id }] = await world.db('meetings').orderBy('starts_at', 'desc').limit(1)

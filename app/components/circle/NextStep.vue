@@ -1,37 +1,15 @@
 <script setup lang="ts">
 import { CIRCLE_KEYS } from '~/keys'
-import { isSameWallDay, wallWords } from '~~/core/calendar/wall'
-import { nextStep, type NextStep } from '~~/core/circle/nextStep'
+import { wallWords } from '~~/core/calendar/wall'
 import { counted } from '~~/core/sentence'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** The one thing that comes next in a circle, and the way to it. */
 const { circleId } = defineProps<{ circleId: string }>()
-const practice = usePractice()
 const dates = useDates()
 const { isLead } = useAccount()
-const problem = ref('')
-const making = ref(false)
+const { step, zone, isToday, make, making, problem } = useNextStep(() => circleId)
 await dates.open().catch((error) => (problem.value = refusalOf(error).message))
-
-type Step = NextStep<(typeof practice.meetings)[number]>
-/** The clock on the wall where this circle meets. */
-const zone = computed(() => practice.zoneOf(circleId))
-const isToday = (at: string) => isSameWallDay(at, Date.now(), zone.value)
-const circle = computed(() => practice.circles.find(({ id }) => id === circleId))
-const step = computed((): Step => {
-  const open = dates.known.lines.filter(
-    ({ circleId: of, meetingId, state }) => of === circleId && meetingId === null && state === 'open',
-  )
-  return nextStep(
-    {
-      people: circle.value?.members.length ?? 0,
-      meetings: practice.meetings.filter((meeting) => meeting.circleId === circleId),
-      dates: open.flatMap(({ seriesId, on, startsAt }) => (seriesId === null ? [] : [{ seriesId, on, startsAt }])),
-    },
-    { now: Date.now(), isToday, isLead: isLead.value },
-  )
-})
 const WORDS = { lead: 'Go on leading', gather: 'Gather', reflect: 'Reflect', prepare: 'Prepare', wait: 'Look it over' }
 const PAGES = { lead: 'lead', gather: 'gather', reflect: 'reflect', prepare: 'prepare', wait: 'prepare' }
 const whenWords = (startsAt: string) =>
@@ -48,19 +26,6 @@ const others = computed(() =>
 )
 const OTHER_WORDS = { prepare: 'Plan', gather: 'Gather', lead: 'Lead' }
 
-async function make(): Promise<void> {
-  if (step.value.does !== 'make') return
-  const { date, like } = step.value
-  making.value = true
-  try {
-    const id = await dates.meetingOf({ meetingId: null, ...date }, like?.id ?? null)
-    await navigateTo(`/meetings/${id}/prepare`)
-  } catch (error) {
-    problem.value = refusalOf(error).message
-  } finally {
-    making.value = false
-  }
-}
 useKeys(CIRCLE_KEYS, { next: () => void goOn() })
 function goOn(): unknown {
   if (step.value.does === 'make') return isLead.value && make()

@@ -4,11 +4,9 @@ import { REFLECT_KEYS as KEYS } from '~/keys'
 import type { Tier } from '~~/core/catalogue/words'
 import { isEasing } from '~~/core/reflect/decide'
 import DecisionRow from '~/components/reflect/DecisionRow.vue'
-import { counted } from '~~/core/sentence'
 import type { FlareStep } from '~~/core/reflect/flareSteps'
 import type { StepBack } from '~~/core/reflect/stepsBack'
 import { chanceWords } from '~~/core/sentence'
-import { thoughtMinutes } from '~~/core/reflect/thought'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { ProposedDecision } from '~~/core/contract/reflection'
 import { decisionKey } from '~~/core/reflect/answer'
@@ -88,8 +86,6 @@ const judgedWords = computed(() => {
   const chance = catalogue.value.judgement.belief.reachAt[meeting.planned.school]
   return `a step where the next thing is within reach ${chanceWords(chance)}.`
 })
-/** How long it takes to look at what needs a thought. */
-const minutes = computed(() => thoughtMinutes(open.value))
 const back = (step: StepBack) =>
   tried(async () => {
     await reflection.stepBack(step)
@@ -160,23 +156,7 @@ useKeys(KEYS, {
     </div>
     <template v-else>
       <ReflectedHere />
-      <div class="flex flex-wrap items-center gap-3">
-        <p class="flex-1 min-w-60" aria-live="polite" data-test="open-count">
-          {{
-            open.length === 0
-              ? unsent > 0
-                ? `Everything is answered; ${unsent} of it ${unsent === 1 ? 'waits' : 'wait'} for the server.`
-                : 'Everything is decided: these are next week’s levels.'
-              : `${open.length} of ${reflection.decisions.length} not decided yet, about ${counted(minutes, 'minute')}.`
-          }}<template v-if="open.length > plain.length">
-            {{ open.length - plain.length }} contested: decide
-            {{ open.length - plain.length === 1 ? 'it' : 'them' }} one by one.</template
-          >
-        </p>
-        <button class="button button-main" :disabled="plain.length === 0" :title="KEYS.all.shown" @click="acceptAll">
-          Accept all {{ plain.length }}
-        </button>
-      </div>
+      <ReflectHead :open="open" :plain="plain.length" :unsent="unsent" @accept-all="acceptAll" />
       <p class="text-faint text-[0.94rem] max-w-4xl">
         {{ school?.name }}: {{ judgedWords }} No step where it pinched, slipped or a hand was needed, and the weaker
         side steps first. What was not noted stays empty and never counts. A dashed line is the target; a filled bar is
