@@ -112,6 +112,11 @@ describe('looking back', () => {
     await visitor.sees('a letter is written only with their consent')
     await visitor.reload()
     await visitor.fill('How: in person', 'in person, to Marit')
+    // The day on which they agreed is asked too: nothing is filled in for them.
+    await visitor.page.$eval('input[type="date"]', (field) => {
+      field.value = new Date().toISOString().slice(0, 10)
+      field.dispatchEvent(new Event('input'))
+    })
     await visitor.click('Write it')
     await visitor.sees('The letter is written', '[data-test="said"]')
     expect(await world.db('letters')).toMatchObject([

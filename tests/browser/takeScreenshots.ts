@@ -26,6 +26,7 @@ try {
   await take('circle')
   await visitor.open(`/people/${people[2].id}`)
   await visitor.page.waitForSelector('[data-chart] svg .apexcharts-series')
+  await visitor.press('ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown')
   await take('person')
   await visitor.open(`/people/${people[10].id}/screen`)
   await visitor.clickAt('[data-place="low-back"]')
@@ -67,7 +68,7 @@ try {
   await visitor.open(`/meetings/${meeting.id}/lead`)
   await visitor.beginClass()
   await visitor.press('ArrowDown', 'ArrowDown', 'ArrowRight', 'ArrowRight')
-  await visitor.press('1', 'd', '3', 'p')
+  await visitor.press('0', '1', 'd', '0', '3', 'p')
   await take('lead')
   await visitor.press('ArrowRight')
   const code = await visitor.page.evaluate(async (id) => {
