@@ -28,7 +28,7 @@ async function keep(): Promise<void> {
 
 <template>
   <div data-test="between">
-    <button v-if="!open" class="button" @click="open = true">How it was after last time</button>
+    <button v-if="!open" class="button button-quiet" @click="open = true">How it was after last time</button>
     <div v-else class="space-y-2">
       <DaysAfter name="They" :arrival="said" :regions="REGIONS" @change="said = { ...said, ...$event }" />
       <button class="button button-main" :disabled="said.after === null" @click="keep">Write it down</button>
