@@ -3,22 +3,15 @@ import { useIntervalFn } from '@vueuse/core'
 import { locked } from '~/live/lock'
 import { titleOf } from '~/words/titles'
 
-/** What waits to be sent is sent, and what the days' meetings need is laid in, from whichever page is open. */
+/** Around every page: the lock, who is signed out, and what goes on beside it for who is signed in. */
 const ASK_AGAIN_MS = 10_000
 const { account, isUnasked, refresh } = useAccount()
-const outbox = useOutbox()
 const isSecure = window.isSecureContext
 const isLocked = computed(() => locked.value !== null && locked.value.accountId === account.value?.id)
-useProvisions()
 const route = useRoute()
 useHead({ title: () => titleOf(route.path) })
 // Started without the server: once it is there, it says who is signed in.
 useIntervalFn(() => isUnasked.value && void refresh(), ASK_AGAIN_MS)
-watch(
-  () => account.value?.id,
-  (id) => id && outbox.open(),
-  { immediate: true },
-)
 </script>
 
 <template>
@@ -33,8 +26,10 @@ watch(
     </div>
   </main>
   <template v-else>
-    <LockScreen v-if="isLocked" />
-    <div :inert="isLocked">
+    <LazyForSignedIn v-if="account" />
+    <LazyLockScreen v-if="isLocked" />
+    <!-- Nothing is seen while locked, not even before the lock itself is there. -->
+    <div :inert="isLocked" :class="isLocked ? 'invisible' : ''">
       <SignedOutNote />
       <NuxtLayout>
         <NuxtPage />

@@ -114,6 +114,16 @@ export const TAGS = [
 export const Tag = z.enum(TAGS)
 export type Tag = z.infer<typeof Tag>
 
+/**
+ * What a tag asks of a body, in words.
+ *
+ * @example
+ * tagWords('hip-inward-turn-end') // 'hip inward turn to its end'
+ */
+export function tagWords(tag: string): string {
+  return tag.replace(/-end$/, '-to-its-end').replaceAll('-', ' ')
+}
+
 /** What steadies, from most to least: hands on something that does not give way. */
 export const SUPPORTS = ['both', 'one', 'fingertip', 'none'] as const
 export const Support = z.enum(SUPPORTS)

@@ -1,6 +1,6 @@
 import { joined } from '../sentence'
 import { adjustments, type Consideration, type ConsiderationRule } from '../catalogue/consideration'
-import type { Side, Support } from '../catalogue/words'
+import { tagWords, type Side, type Support } from '../catalogue/words'
 import { opensTag, type Clearance } from './clearance'
 
 /**
@@ -18,7 +18,7 @@ export function changesOf(
   const where = row.sided && side !== 'both' ? ` on the ${side}` : ''
   const { clearedBy, clearedUntil } = clearance
   const named = (holds: (rule: ConsiderationRule) => boolean) =>
-    row.rules.filter(holds).map((rule) => `${rule.tag.replaceAll('-', ' ')}${conditionWords(rule.when)}`)
+    row.rules.filter(holds).map((rule) => `${tagWords(rule.tag)}${conditionWords(rule.when)}`)
   const blocked = named((rule) => rule.effect === 'block' && !opensTag(clearance, rule.tag))
   const opened = named((rule) => rule.effect === 'block' && opensTag(clearance, rule.tag))
   const watched = named((rule) => rule.effect === 'watch')
@@ -38,7 +38,7 @@ export function changesOf(
 }
 
 function waitWords({ tag, repetitions, seconds }: NonNullable<Consideration['waitBetween']>): string {
-  return `A wait of ${seconds} s after every ${repetitions} repetitions of ${tag.replaceAll('-', ' ')}.`
+  return `A wait of ${seconds} s after every ${repetitions} repetitions of ${tagWords(tag)}.`
 }
 
 const SUPPORT_WORDS: Record<Support, string> = {

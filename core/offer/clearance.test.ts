@@ -58,7 +58,7 @@ describe('a clearance', () => {
     const row = entryOf(catalogue.considerations, 'hip-replacement-back')
     const said = changesOf(row, 'left', { ...hip, opens: ['deep-hip-bend'], clearedUntil: '2027-03-01' })
     expect(said[0]).toBe('Cleared by Dr Example until 2027-03-01, so only watched on the left: deep hip bend.')
-    expect(said[1]).toBe('Not offered on the left: hip cross midline, hip inward turn end.')
+    expect(said[1]).toBe('Not offered on the left: hip cross midline, hip inward turn to its end.')
   })
 })
 

@@ -1,4 +1,4 @@
-import type { Side, Tag } from '../catalogue/words'
+import { tagWords, type Side, type Tag } from '../catalogue/words'
 
 /** What stands in the way of a variation for somebody, or is watched while it is done. */
 export type Limit =
@@ -19,7 +19,7 @@ export function limitWords(limit: Limit): string {
   switch (limit.kind) {
     case 'consideration': {
       const side = limit.side === 'both' ? '' : ` (${limit.side})`
-      const words = `${limit.name}${side}: ${tagWords(limit.tag)}`
+      const words = `${limit.name}${side}: ${askedWords(limit.tag)}`
       return limit.clearedBy === '' ? words : `${words} (cleared by ${limit.clearedBy})`
     }
     case 'unknown-consideration':
@@ -29,12 +29,12 @@ export function limitWords(limit: Limit): string {
     case 'range':
       return `${limit.range.replaceAll('-', ' ')}, ${limit.side}: ${limit.askedDeg}° is asked, ${limit.usableDeg}° may be used`
     case 'dizzy':
-      return `Dizzy today: ${tagWords(limit.tag)}`
+      return `Dizzy today: ${askedWords(limit.tag)}`
     case 'unloaded':
       return 'Without added load yet.'
   }
 }
 
-function tagWords(tag: Tag): string {
-  return `${tag.replaceAll('-', ' ')} is asked here`
+function askedWords(tag: Tag): string {
+  return `${tagWords(tag)} is asked here`
 }

@@ -1,5 +1,5 @@
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
-import { TIERS, type Side, type Tier } from '../catalogue/words'
+import { TIERS, type Side, type Tier, tagWords } from '../catalogue/words'
 import { grouped } from '../grouped'
 import { isTwoSided } from '../time/workSeconds'
 import { limitWords, type Limit } from './limit'
@@ -68,7 +68,7 @@ function closedWords(limits: readonly Limit[]): string[] {
   )
   return [...byName].flatMap(([name, own]) => {
     if (name === '') return [...new Set(own.map(limitWords))]
-    const tags = own.flatMap((limit) => (limit.kind === 'consideration' ? [limit.tag.replaceAll('-', ' ')] : []))
+    const tags = own.flatMap((limit) => (limit.kind === 'consideration' ? [tagWords(limit.tag)] : []))
     return [`${name}: ${[...new Set(tags)].join(', ')}`]
   })
 }
@@ -102,7 +102,7 @@ function opensWith(limit: Limit, { considerations }: Catalogue): string {
       const [gate] = row?.endsWith ?? []
       if (gate) return `${gate.measure.replaceAll('-', ' ')} held for ${gate.atLeast} s`
       if (row?.holdsFor === 'unscreened') return 'a screening'
-      return `${limit.tag.replaceAll('-', ' ')} cleared by whoever treats them`
+      return `${tagWords(limit.tag)} cleared by whoever treats them`
     }
     case 'range':
       return `${limit.range.replaceAll('-', ' ')} measured at ${limit.askedDeg}°: ${limit.usableDeg}° may be used now`

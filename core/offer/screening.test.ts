@@ -202,7 +202,7 @@ describe('what holds on a day', () => {
   it('is said in sentences, with the side and with who cleared it', () => {
     const hip = catalogue.considerations.get('hip-replacement-back')!
     expect(changesOf(hip, 'right', { clearedBy: '' }).slice(0, 2)).toEqual([
-      'Not offered on the right: deep hip bend, hip cross midline, hip inward turn end.',
+      'Not offered on the right: deep hip bend, hip cross midline, hip inward turn to its end.',
       'The seat is raised so that the right hip stays under 90°.',
     ])
     expect(changesOf(hip, 'right', { clearedBy: 'Dr Example' })[0]).toMatch(

@@ -53,6 +53,7 @@ describe('people', () => {
     await visitor.reload()
     await visitor.sees('What you typed last time was kept.')
     await visitor.fill('Height', '171')
+    await visitor.click('Asked: none of this')
     await visitor.click('Add something to respect')
     await visitor.choose('select[id]:has(option[value="cannot-kneel"])', 'cannot-kneel')
     await visitor.sees('Not offered: kneeling.')

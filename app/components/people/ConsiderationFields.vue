@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Tag } from '~~/core/catalogue/words'
+import { tagWords, type Tag } from '~~/core/catalogue/words'
 import { changesOf } from '~~/core/offer/changes'
 import { opensTag } from '~~/core/offer/clearance'
 import { NO_SIDE } from '~/composables/fields'
@@ -54,83 +54,85 @@ function add(): void {
       Defer to the treating clinician. “Cleared by” takes a name: what is ticked then is only watched, until the day it
       ends; the rest stays closed.
     </p>
-    <div
-      v-for="(own, at) in considerations"
-      v-show="own.consideration !== NOT_ASKED"
-      :key="at"
-      class="border-l-2 border-line pl-4 space-y-2"
-    >
-      <div class="flex flex-wrap gap-3 items-end">
-        <AppField
-          v-slot="{ id, fieldClass, aria }"
-          label="What"
-          :wrong="wrong[`considerations.${at}.consideration`]"
-          class="flex-1 min-w-64"
-        >
-          <select :id="id" v-model="own.consideration" :class="fieldClass" v-bind="aria" @change="askSide(own)">
-            <option value="" disabled>Choose</option>
-            <option v-for="row in all" :key="row.id" :value="row.id">{{ row.name }}</option>
-          </select>
-        </AppField>
-        <SideField
-          v-if="known(own.consideration)?.sided"
-          v-model="own.side"
-          :wrong="wrong[`considerations.${at}.side`]"
-        />
-        <AppField v-slot="{ id, fieldClass }" label="Until" class="w-44"
-          ><input
-            :id="id"
-            :value="own.until ?? ''"
-            type="date"
-            :class="fieldClass"
-            @change="own.until = textIn($event) || null"
-        /></AppField>
-        <AppField
-          v-slot="{ id, fieldClass, aria }"
-          label="Cleared by"
-          :wrong="wrong[`considerations.${at}.clearedBy`]"
-          class="w-44"
-          ><input :id="id" :value="own.clearedBy" :class="fieldClass" v-bind="aria" @input="clear(own, textIn($event))"
-        /></AppField>
-        <AppField v-if="own.clearedBy" v-slot="{ id, fieldClass }" label="Cleared until" class="w-44"
-          ><input
-            :id="id"
-            :value="own.clearedUntil ?? ''"
-            type="date"
-            :class="fieldClass"
-            @change="own.clearedUntil = textIn($event) || null"
-        /></AppField>
-        <AppField
-          v-slot="{ id, fieldClass, aria }"
-          label="Note"
-          :wrong="wrong[`considerations.${at}.note`]"
-          class="flex-1 min-w-52"
-          ><input :id="id" v-model="own.note" :class="fieldClass" v-bind="aria"
-        /></AppField>
-        <button
-          type="button"
-          class="button button-quiet"
-          :aria-label="`Remove ${known(own.consideration)?.name ?? 'this one'}`"
-          @click="considerations.splice(at, 1)"
-        >
-          Remove
-        </button>
+    <template v-for="(own, at) in considerations" :key="at">
+      <div v-if="own.consideration !== NOT_ASKED" class="border-l-2 border-line pl-4 space-y-2">
+        <div class="flex flex-wrap gap-3 items-end">
+          <AppField
+            v-slot="{ id, fieldClass, aria }"
+            label="What"
+            :wrong="wrong[`considerations.${at}.consideration`]"
+            class="flex-1 min-w-64"
+          >
+            <select :id="id" v-model="own.consideration" :class="fieldClass" v-bind="aria" @change="askSide(own)">
+              <option value="" disabled>Choose</option>
+              <option v-for="row in all" :key="row.id" :value="row.id">{{ row.name }}</option>
+            </select>
+          </AppField>
+          <SideField
+            v-if="known(own.consideration)?.sided"
+            v-model="own.side"
+            :wrong="wrong[`considerations.${at}.side`]"
+          />
+          <AppField v-slot="{ id, fieldClass }" label="Until" class="w-44"
+            ><input
+              :id="id"
+              :value="own.until ?? ''"
+              type="date"
+              :class="fieldClass"
+              @change="own.until = textIn($event) || null"
+          /></AppField>
+          <AppField
+            v-slot="{ id, fieldClass, aria }"
+            label="Cleared by"
+            :wrong="wrong[`considerations.${at}.clearedBy`]"
+            class="w-44"
+            ><input
+              :id="id"
+              :value="own.clearedBy"
+              :class="fieldClass"
+              v-bind="aria"
+              @input="clear(own, textIn($event))"
+          /></AppField>
+          <AppField v-if="own.clearedBy" v-slot="{ id, fieldClass }" label="Cleared until" class="w-44"
+            ><input
+              :id="id"
+              :value="own.clearedUntil ?? ''"
+              type="date"
+              :class="fieldClass"
+              @change="own.clearedUntil = textIn($event) || null"
+          /></AppField>
+          <AppField
+            v-slot="{ id, fieldClass, aria }"
+            label="Note"
+            :wrong="wrong[`considerations.${at}.note`]"
+            class="flex-1 min-w-52"
+            ><input :id="id" v-model="own.note" :class="fieldClass" v-bind="aria"
+          /></AppField>
+          <button
+            type="button"
+            class="button button-quiet"
+            :aria-label="`Remove ${known(own.consideration)?.name ?? 'this one'}`"
+            @click="considerations.splice(at, 1)"
+          >
+            Remove
+          </button>
+        </div>
+        <fieldset v-if="own.clearedBy && closedBy(own.consideration).length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
+          <legend class="text-[0.94rem]">What the clearance opens</legend>
+          <label v-for="tag in closedBy(own.consideration)" :key="tag" class="flex items-center gap-2"
+            ><input
+              type="checkbox"
+              class="size-5 accent-action"
+              :checked="opensTag(own, tag)"
+              @change="open(own, tag, isTicked($event))"
+            />{{ tagWords(tag) }}</label
+          >
+        </fieldset>
+        <p v-if="own.consideration" class="text-[0.94rem] text-faint">
+          {{ changesWords(own) }}
+        </p>
       </div>
-      <fieldset v-if="own.clearedBy && closedBy(own.consideration).length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
-        <legend class="text-[0.94rem]">What the clearance opens</legend>
-        <label v-for="tag in closedBy(own.consideration)" :key="tag" class="flex items-center gap-2"
-          ><input
-            type="checkbox"
-            class="size-5 accent-action"
-            :checked="opensTag(own, tag)"
-            @change="open(own, tag, isTicked($event))"
-          />{{ tag.replaceAll('-', ' ') }}</label
-        >
-      </fieldset>
-      <p v-if="own.consideration" class="text-[0.94rem] text-faint">
-        {{ changesWords(own) }}
-      </p>
-    </div>
+    </template>
     <button type="button" class="button" @click="add">Add something to respect</button>
   </fieldset>
 </template>

@@ -22,6 +22,11 @@ const reflection = useReflection()
 const { catalogue } = storeToRefs(useCatalogue())
 
 const rungs = computed(() => catalogue.value.movements.get(decision.movement)?.ladders[decision.tier] ?? [])
+/** What it is about, as bodies do it: where they are, and where they would go. */
+const steps = computed(() => {
+  const levels = new Set([decision.fromLevel, settled?.toLevel ?? decision.toLevel])
+  return [...levels].flatMap((level) => rungs.value.find((rung) => rung.level === level) ?? [])
+})
 interface Option extends Choice {
   words: string
 }
@@ -199,6 +204,19 @@ const SAID: Record<LedgerEntry['answer'], string> = {
         <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
       </div>
       <EvidencePicture v-if="!changing" :recent="decision.recent" />
+    </div>
+    <div
+      v-if="selected && steps.length > 0"
+      class="col-span-3 col-start-1 order-last flex flex-wrap gap-4 items-center pt-1"
+    >
+      <template v-for="(rung, at) in steps" :key="rung.id">
+        <span v-if="at > 0" class="text-2xl" aria-hidden="true">→</span>
+        <span class="flex flex-col items-center bg-raised rounded-xl p-1.5 w-40 text-center leading-tight"
+          ><MovementFigure :variation="rung" :height="104" label="" /><span class="text-[0.94rem]">{{
+            rung.name
+          }}</span></span
+        >
+      </template>
     </div>
     <div v-if="!changing" class="flex gap-1 w-64">
       <button v-if="!settled && !waits" class="button" title="Enter" @click.stop="accept">Accept</button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue'
-import { TAGS, type Tag } from '~~/core/catalogue/words'
+import { tagWords, TAGS, type Tag } from '~~/core/catalogue/words'
 
 /** Demands to choose: what must not be asked ("no kneeling, no floor"), or with `asks` what a rung asks. */
 const { asks = false } = defineProps<{ asks?: boolean }>()
@@ -9,7 +9,7 @@ const said = computed(() => {
   if (asks) return chosen.value.length === 0 ? 'Nothing special' : chosen.value.map(wordsOf).join(', ')
   return chosen.value.length === 0 ? 'Nothing to avoid' : `No ${chosen.value.map(wordsOf).join(', no ')}`
 })
-const wordsOf = (tag: Tag) => tag.replaceAll('-', ' ')
+const wordsOf = (tag: Tag) => tagWords(tag)
 </script>
 
 <template>
