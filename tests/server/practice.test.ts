@@ -11,6 +11,7 @@ beforeAll(async () => {
 afterAll(() => world.close())
 
 const VENUE = {
+  zone: 'Europe/Oslo',
   name: 'Mill Hall',
   address: '1 Mill Road',
   roomLengthM: 9.5,
