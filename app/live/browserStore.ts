@@ -45,8 +45,8 @@ export async function inStore<R>(work: (db: IDBPDatabase) => Promise<R>): Promis
 export async function keepIn(table: Table, value: object): Promise<boolean> {
   const done = await inStore(async (db) => {
     const writing = db.transaction(table, 'readwrite', { durability: 'strict' })
-    await writing.store.put(value)
-    await writing.done
+    // Together: where the store is closed meanwhile, both fail, and neither failure is left over.
+    await Promise.all([writing.store.put(value), writing.done])
     return true
   })
   return done ?? false
