@@ -26,10 +26,13 @@ async function findKey(owner: string): Promise<CryptoKey | null> {
   const made = await crypto.subtle.generateKey({ name: ALGORITHM, length: 256 }, false, ['encrypt', 'decrypt'])
   const found = await inStore(async (db) => {
     const writing = db.transaction('keys', 'readwrite', { durability: 'strict' })
-    const before = (await writing.store.get(owner)) as { key: CryptoKey } | undefined
-    if (!before) await writing.store.put({ owner, key: made })
-    await writing.done
-    return before?.key ?? made
+    const taken = async () => {
+      const before = (await writing.store.get(owner)) as { key: CryptoKey } | undefined
+      if (!before) await writing.store.put({ owner, key: made })
+      return before?.key ?? made
+    }
+    const [key] = await Promise.all([taken(), writing.done])
+    return key
   })
   if (found === null) keys.delete(owner)
   return found
