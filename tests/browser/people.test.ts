@@ -78,6 +78,49 @@ describe('what is open to somebody', () => {
   })
 })
 
+describe('levels on the profile', () => {
+  it('are chosen with the arrows, set by a number, and put back by Undo', async () => {
+    const id = await idOf('Cora Linden')
+    const levelOf = async () =>
+      (await world.db('levels').where({ participant_id: id, movement: 'bridge', tier: 'chair', side: 'both' }).first())
+        ?.level
+    await visitor.open(`/people/${id}`)
+    await visitor.clickAt('[data-movement="bridge"] button')
+    await visitor.page.waitForSelector('[data-movement="bridge"][data-ladder="open"] img')
+    await visitor.expectAccessible()
+    const before = await levelOf()
+    const after = before === 3 ? 2 : 3
+    await visitor.press(String(after))
+    await visitor.sees(`Bridge: level ${before} → ${after}.`)
+    expect(await levelOf()).toBe(after)
+    await visitor.click('Undo')
+    await expect.poll(levelOf).toBe(before)
+    await visitor.press('ArrowDown')
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-movement="bridge"][data-ladder="open"]'))
+    expect(await visitor.page.$$('[data-ladder="open"]')).toHaveLength(1)
+  })
+})
+
+describe('finding', () => {
+  it('takes one key from anywhere, the exact name first, and Enter goes there', async () => {
+    await visitor.open('/dates')
+    await visitor.press('/')
+    await visitor.page.waitForSelector('[data-test="search"] input')
+    await visitor.type('bridge')
+    await visitor.page.waitForSelector('[data-found="Movement"]')
+    await visitor.expectAccessible()
+    expect(await visitor.text('[data-found]')).toMatch(/^Bridge/)
+    await visitor.press('Enter')
+    await visitor.arrivesAt('/movements/bridge')
+    await visitor.press('/')
+    await visitor.page.waitForSelector('[data-test="search"] input')
+    await visitor.type('cora')
+    await visitor.page.waitForSelector('[data-found="Person"]')
+    await visitor.press('Enter')
+    await visitor.arrivesAt(`/people/${await idOf('Cora Linden')}`)
+  })
+})
+
 describe('a screening', () => {
   it('is half filled by a helper on a tablet, survives a closed browser, and is sent by keys', async () => {
     const id = await idOf('Jonas Tarn')
