@@ -6,6 +6,7 @@ import { addPractice, hasPractice, type NewAccount } from '../database/accounts'
 import { locked } from '../database/locked'
 import type { Acting, Database } from '../database/rows'
 import { addToShelf } from '../database/shelf'
+import { inTransaction } from '../database/transaction'
 
 /**
  * Makes the first practice of an installation, with the plans that ship on its shelf; of several at the same moment one
@@ -16,9 +17,12 @@ import { addToShelf } from '../database/shelf'
 export function beginPractice(db: Database, name: string, first: NewAccount): Promise<Account | null> {
   return locked(db, 'circle.first', async () => {
     if (await hasPractice(db)) return null
-    const account = await addPractice(db, name, first)
-    await fillShelf({ db, practiceId: account.practiceId, accountId: account.id })
-    return account
+    // Whole or not at all: a practice without its shelf could not be set up again.
+    return inTransaction(db, async (trx) => {
+      const account = await addPractice(trx, name, first)
+      await fillShelf({ db: trx, practiceId: account.practiceId, accountId: account.id })
+      return account
+    })
   })
 }
 

@@ -120,7 +120,6 @@ function move(tier: Tier): void {
           v-if="picked && loggedBlock && shown.length > 0"
           :outcomes="shown"
           :name="pickedName"
-          :is-small="isSmall"
           @detail="logging.addDetail"
         />
         <p v-else-if="loggedBlock && picked === null && !isSmall" class="text-faint text-[0.94rem]">
@@ -130,7 +129,7 @@ function move(tier: Tier): void {
           Sits out <kbd class="key">{{ KEYS.sitOut.shown }}</kbd>
         </button>
         <select
-          v-if="pickedPerson && led.begun.value && otherTiers.length > 0 && !isSmall"
+          v-if="pickedPerson && led.begun.value && otherTiers.length > 0"
           class="field w-36 min-h-9 py-0"
           :aria-label="`${pickedName} works elsewhere for the rest`"
           @change="(move(textIn($event) as Tier), (($event.target as HTMLSelectElement).value = ''))"

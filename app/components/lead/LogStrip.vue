@@ -4,7 +4,7 @@ import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 
 /** What was just noted of a person, in a few words; the same again takes a detail back. */
-const { outcomes, name, isSmall } = defineProps<{ outcomes: OutcomeEvent[]; name: string; isSmall: boolean }>()
+const { outcomes, name } = defineProps<{ outcomes: OutcomeEvent[]; name: string }>()
 const emit = defineEmits<{ detail: [detail: OutcomeDetail] }>()
 const WORDS: Record<OutcomeEvent['done'], string> = {
   noted: 'noted',
@@ -41,7 +41,6 @@ const sentence = computed(() =>
       ><span class="sr-only">{{ name }}: </span>{{ sentence }}</span
     >
     <input
-      v-if="!isSmall"
       class="field w-44 min-h-9 py-0"
       :value="first?.note ?? ''"
       maxlength="500"
