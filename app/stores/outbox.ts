@@ -197,6 +197,8 @@ export const useOutbox = defineStore('outbox', () => {
   if (import.meta.client) {
     useEventListener('online', () => ((retryMs = FIRST_RETRY_MS), void send()))
     useEventListener(document, 'visibilitychange', () => document.hidden || void open())
+    // While something is in nobody's hands but this page's, the browser asks before it lets the page go.
+    useEventListener('beforeunload', (leaving: BeforeUnloadEvent) => unsafe.value.size > 0 && leaving.preventDefault())
     // Another window that was closed may have left something.
     useIntervalFn(() => void open(), LOOK_AGAIN_MS)
     useIntervalFn(() => waiting.value > 0 && (now.value = Date.now()), 1000)

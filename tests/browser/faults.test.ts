@@ -71,6 +71,10 @@ describe('a class that runs', () => {
   })
 })
 
+/** Whether the browser asks before it lets the page go. */
+const asksBeforeLeaving = () =>
+  visitor.page.evaluate(() => !window.dispatchEvent(new Event('beforeunload', { cancelable: true })))
+
 describe('the browser’s store', () => {
   it('fails, and what is noted arrives all the same', async () => {
     const full = () => {
@@ -89,9 +93,11 @@ describe('the browser’s store', () => {
       await note(2)
       await visitor.sees('Do not close this window until 1 note is sent.', '[data-test="outbox-unkept"]')
       expect(await visitor.text('main')).toMatch(/Bertil[^✓]*…/)
+      expect(await asksBeforeLeaving()).toBe(true)
       world.goOn()
       await arrived()
       await ticked('Bertil')
+      expect(await asksBeforeLeaving()).toBe(false)
       expect(await notesOf(2)).toHaveLength(1)
     })
   })

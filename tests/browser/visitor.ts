@@ -87,6 +87,8 @@ export class Visitor {
     })
     for (const end of ['requestfinished', 'requestfailed'] as const)
       page.on(end, (request) => this.asked.delete(request))
+    // A page is left where a test leaves it, also where something of it is not kept yet.
+    page.on('dialog', (asked) => void asked.accept().catch(() => undefined))
     page.on('pageerror', (error) => this.complaints.push(String(error)))
     page.on('console', (message) => {
       const text = message.text()

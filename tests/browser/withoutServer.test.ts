@@ -56,6 +56,8 @@ const isReady = (on: Visitor) =>
 const status = (on: Visitor, is: string) => on.page.waitForSelector(`[data-test="lead"][data-status="${is}"]`, SOON)
 const waiting = (on: Visitor) =>
   on.page.$eval('[data-test="outbox"]', (element) => Number(element.getAttribute('data-waiting')))
+/** All that was said has come to rest in the browser: a busy disk takes its time. */
+const isKept = (on: Visitor) => on.page.waitForSelector('[data-test="outbox"][data-unsafe="0"]', SOON)
 const shell = async (on: Visitor, path: string) => {
   await on.page.goto(world.address + path, { waitUntil: 'domcontentloaded' })
 }
@@ -105,6 +107,7 @@ describe('with the server gone', () => {
     await status(tablet, 'paused')
     const before = await tablet.text('[data-test="class-clock"]')
     const sent = await waiting(tablet)
+    await isKept(tablet)
     await tablet.page.reload({ waitUntil: 'domcontentloaded' })
     await status(tablet, 'paused')
     expect(await tablet.text('[data-test="class-clock"]')).toBe(before)
@@ -135,6 +138,7 @@ describe('with the server gone', () => {
         ),
       SOON,
     )
+    await isKept(phone)
     phone.browser.process()?.kill('SIGKILL')
     await new Promise((done) => setTimeout(done, 500))
     phone = await phone.comeBack()
@@ -158,6 +162,7 @@ describe('with the server gone', () => {
   it('once it is back everything arrives once; the first start that it got stands, and no note moves', async () => {
     // Of the phone its start, three moves and three notes; of the tablet also who came, how they are, its end, and answers.
     expect([await waiting(phone), await waiting(tablet)]).toEqual([PHONE_WAITS, TABLET_WAITS])
+    await isKept(tablet)
     // The tablet is switched off before it hears of anything.
     await tablet.page.goto('about:blank')
     await world.startServer()

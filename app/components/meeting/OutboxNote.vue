@@ -8,6 +8,11 @@ import { joined } from '~~/core/sentence'
 const outbox = useOutbox()
 const route = useRoute()
 const unkept = computed(() => outbox.unkept.size)
+/** What has come to rest in this browser; a device that is slow to write is still at some of it. */
+const kept = computed(() => outbox.waiting - outbox.unsafe.size)
+const writing = computed(() =>
+  outbox.unsafe.size > unkept.value ? `, ${outbox.unsafe.size - unkept.value} being kept` : '',
+)
 /** Said by somebody else than who is signed in; the server keeps both names. */
 const said = computed(() => (outbox.byOthers.length === 0 ? '' : ` Noted by ${joined(outbox.byOthers)}.`))
 /** Answers that are put again stand in their rows, where Reflect shows them. */
@@ -25,13 +30,19 @@ function saveAside(): void {
 </script>
 
 <template>
-  <div aria-live="polite" class="text-[0.94rem] space-y-1" data-test="outbox" :data-waiting="outbox.waiting">
+  <div
+    aria-live="polite"
+    class="text-[0.94rem] space-y-1"
+    data-test="outbox"
+    :data-waiting="outbox.waiting"
+    :data-unsafe="outbox.unsafe.size"
+  >
     <p v-if="unkept > 0" class="bg-stop-soft rounded-lg px-3 py-1.5" role="alert" data-test="outbox-unkept">
       This browser keeps nothing at the moment. Do not close this window until {{ unkept }}
       {{ unkept === 1 ? 'note is' : 'notes are' }} sent.
     </p>
     <p v-if="outbox.needsSignIn && outbox.waiting > 0" class="bg-mark-soft rounded-lg px-3 py-1.5">
-      {{ outbox.waiting }} kept in this browser.{{ said }}
+      {{ kept }} kept in this browser{{ writing }}.{{ said }}
       <NuxtLink :to="{ path: '/sign-in', query: { to: route.fullPath } }" class="underline">Sign in again</NuxtLink> and
       they are sent.
     </p>
@@ -40,8 +51,9 @@ function saveAside(): void {
       class="bg-mark-soft rounded-lg px-3 py-1.5"
       data-test="outbox-waiting"
     >
-      The server cannot be reached. {{ outbox.waiting }} {{ unkept > 0 ? 'waiting' : 'kept in this browser' }}, sent as
-      soon as it answers; what others do shows up then.{{ said }}
+      The server cannot be reached.
+      {{ unkept > 0 ? `${outbox.waiting} waiting` : `${kept} kept in this browser${writing}` }}, sent as soon as it
+      answers; what others do shows up then.{{ said }}
     </p>
     <p v-else-if="outbox.late > 0" class="text-faint px-3" data-test="outbox-late">
       {{ outbox.late }} on {{ outbox.late === 1 ? 'its' : 'their' }} way.{{ said }}
