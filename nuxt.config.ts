@@ -82,6 +82,16 @@ export default defineNuxtConfig({
       compiled: ({ options }) => layBeside(options.output.serverDir),
     },
   },
+  hooks: {
+    // The first screen shares its network with nothing else: what comes later is fetched when it is asked for, and laid in
+    // by the service worker. Its letters come beside the code, so that nothing jumps when they are there.
+    'build:manifest': (manifest) => {
+      for (const item of Object.values(manifest)) {
+        item.prefetch = false
+        item.preload = item.isEntry || item.file.endsWith('.css') || item.file.includes('-next-latin-wght-normal')
+      }
+    },
+  },
   runtimeConfig: {
     /** Where the start command keeps its data and the backups; empty: nowhere that this server knows. */
     dataFolder: '',

@@ -1,7 +1,14 @@
 import { keptJson } from '~/live/keptJson'
 import { isSignedOut } from '~/live/signedOut'
-import { PASSPHRASE_HEADER } from '~~/core/contract/practice'
-import type { BodyOf, ParamsOf, ReplyOf, Route, SentBodyOf, SentQueryOf } from '~~/core/contract/route'
+import {
+  PASSPHRASE_HEADER,
+  type BodyOf,
+  type ParamsOf,
+  type ReplyOf,
+  type Route,
+  type SentBodyOf,
+  type SentQueryOf,
+} from '~~/core/contract/route'
 
 type Needs<Name extends string, T> = [T] extends [undefined] ? { [N in Name]?: undefined } : { [N in Name]: T }
 type Params<R extends Route> = keyof ParamsOf<R> extends never ? { params?: undefined } : { params: ParamsOf<R> }

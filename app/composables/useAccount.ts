@@ -1,10 +1,8 @@
 import { useLocalStorage } from '@vueuse/core'
-import { readSession, signOut as leave } from '~~/core/contract/access'
 import { Account } from '~~/core/contract/account'
-import { forgetDrafts, NOBODY, openDrafts } from '~/live/drafts'
-import { forgetKnown } from '~/live/known'
+import { readSession } from '~~/core/contract/session'
+import { NOBODY, openDrafts } from '~/live/drafts'
 import { keptJson } from '~/live/keptJson'
-import { refusalOf } from './useRefusal'
 
 /** A server that hangs does not keep the application from starting: then it starts with whom it knows. */
 const PATIENCE_MS = 4000
@@ -35,24 +33,10 @@ export function useAccount() {
     }
     await openDrafts(account.value?.id ?? NOBODY, reply !== null)
   }
-  /**
-   * Ends the session; what was begun in forms, and all that is known of the days' meetings, is forgotten here, since it
-   * is about somebody's health.
-   */
-  async function signOut(): Promise<void> {
-    const id = account.value?.id
-    // A session that was over already is over; what is kept here has to go all the same.
-    const waits = useOutbox().waiting > 0 ? 'yes' : 'no'
-    await call(leave, { query: { waits } }).catch((error) => {
-      if (refusalOf(error).status !== 401) throw error
-    })
+  /** Nobody is signed in any more. */
+  function forget(): void {
     keptAccount.value = ''
-    if (id) await forgetDrafts(id)
-    await forgetKnown(null)
-    await useOutbox().close()
-    await openDrafts(NOBODY)
     said.value = null
-    await navigateTo('/sign-in')
   }
-  return { account, isLead, isUnasked, signOut, refresh }
+  return { account, isLead, isUnasked, refresh, forget }
 }

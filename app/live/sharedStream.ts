@@ -1,4 +1,4 @@
-import { readSession } from '~~/core/contract/access'
+import { readSession } from '~~/core/contract/session'
 import { followMeeting } from '~~/core/contract/meetings'
 import { Said } from '~~/core/lead/message'
 import { z } from 'zod'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { readSetup, restoreArchive, setUp } from '~~/core/contract/access'
+import { restoreArchive, setUp } from '~~/core/contract/access'
+import { readSetup } from '~~/core/contract/session'
 import { refusalOf } from '~/composables/useRefusal'
 
 definePageMeta({ layout: 'bare' })

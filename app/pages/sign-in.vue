@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readSetup } from '~~/core/contract/access'
+import { readSetup } from '~~/core/contract/session'
 import { isSignedOut } from '~/live/signedOut'
 
 definePageMeta({ layout: 'bare' })

@@ -92,13 +92,6 @@ const AccessEntry = z.object({
 })
 export type AccessEntry = z.infer<typeof AccessEntry>
 
-/** Who is signed in; null: nobody. */
-export const readSession = route({
-  method: 'GET',
-  path: '/api/session',
-  may: 'anybody',
-  reply: z.object({ account: Account.nullable() }),
-})
 export const signIn = route({
   method: 'POST',
   path: '/api/session',
@@ -111,14 +104,6 @@ export const signIn = route({
   }),
   reply: Account,
 })
-export const signOut = route({
-  method: 'DELETE',
-  path: '/api/session',
-  may: 'account',
-  /** Whether something waits in the browser that is still to be sent: then its storage is not cleared. */
-  query: z.object({ waits: z.enum(['yes', 'no']).default('no') }),
-  reply: z.object({ signedOut: z.literal(true) }),
-})
 /** Signs in with a printed recovery code, and sets a new password. */
 export const recover = route({
   method: 'POST',
@@ -130,12 +115,6 @@ export const recover = route({
     password: NewPassword,
   }),
   reply: Account,
-})
-export const readSetup = route({
-  method: 'GET',
-  path: '/api/setup',
-  may: 'anybody',
-  reply: z.object({ needed: z.boolean() }),
 })
 export const setUp = route({
   method: 'POST',

@@ -115,8 +115,6 @@ export const importCalendar = route({
     ),
   }),
 })
-/** In this header, as a part of an address is written, comes the passphrase of an archive that is the body. */
-export const PASSPHRASE_HEADER = 'x-passphrase'
 /** The body is an archive's file: it is read to its end, and nothing of it is stored. */
 export const checkArchive = route({
   method: 'POST',

@@ -33,6 +33,9 @@ export interface Route {
   file?: string
 }
 
+/** In this header, as a part of an address is written, comes the passphrase of an archive that is the body. */
+export const PASSPHRASE_HEADER = 'x-passphrase'
+
 /** Keeps the exact type of a route's description, so that requests and replies are inferred from it. */
 export function route<const R extends Route>(described: R): R {
   return described

@@ -11,6 +11,7 @@ import * as records from './records'
 import * as reflection from './reflection'
 import * as retention from './retention'
 import type { Route } from './route'
+import * as session from './session'
 import * as shelf from './shelf'
 import * as watch from './watch'
 
@@ -28,6 +29,7 @@ export const ROUTES: readonly Route[] = [
   records,
   reflection,
   retention,
+  session,
   shelf,
   watch,
 ]

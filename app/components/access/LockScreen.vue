@@ -4,7 +4,8 @@ import { locked, openWithPin, PINS_AT_MOST, unlock } from '~/live/lock'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Hides everything until the PIN is typed. The class goes on under it, and its clock is seen. */
-const { account, signOut } = useAccount()
+const { account } = useAccount()
+const { signOut } = useSigningOut()
 const meeting = useMeeting()
 const typed = ref('')
 /** Asked for once the password was right, where the account has a second factor. */

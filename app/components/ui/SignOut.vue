@@ -3,7 +3,7 @@ import { counted } from '~~/core/sentence'
 import { isUnreachable } from '~/live/heardOrKnown'
 
 /** Signing out: what waits is sent first; where that cannot be, it is said what becomes of it. */
-const { signOut } = useAccount()
+const { signOut } = useSigningOut()
 const outbox = useOutbox()
 const words = ref('')
 /** Whether somebody may leave with something waiting. */

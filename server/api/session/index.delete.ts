@@ -1,4 +1,4 @@
-import { signOut } from '../../../core/contract/access'
+import { signOut } from '../../../core/contract/session'
 import { answer } from '../../http/answer'
 import { accessed } from '../../session/accessed'
 import { endCarried } from '../../session/session'

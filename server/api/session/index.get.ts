@@ -1,4 +1,4 @@
-import { readSession } from '../../../core/contract/access'
+import { readSession } from '../../../core/contract/session'
 import { answerAnybody } from '../../http/answer'
 import { sessionOf } from '../../session/session'
 
