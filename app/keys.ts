@@ -100,8 +100,8 @@ export const REFLECT_KEYS = {
   next: key('ArrowDown', 'Next decision', '↓'),
   previous: key('ArrowUp', 'Decision before', '↑'),
   accept: key('Enter', 'Accept it', 'Enter'),
-  change: key('c', 'Change it'),
-  refuse: key('x', 'Refuse it: stay as it is'),
+  change: key('e', 'Something else'),
+  refuse: key('s', 'Stay as it is'),
   all: key('a', 'Accept all that nothing speaks against'),
 }
 

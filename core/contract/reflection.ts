@@ -42,6 +42,8 @@ export const ProposedDecision = z.object({
   recent: z.array(Evidence),
   /** Hurt twice running, or noted otherwise on two devices: answered one by one. */
   isContested: z.boolean(),
+  /** Whether it is proposed because something hurt. */
+  isHurt: z.boolean(),
   /** What other schools would have said. */
   others: z.array(z.object({ school: SchoolId, kind: DecisionKind, toLevel: Level })),
 })

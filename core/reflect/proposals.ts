@@ -9,6 +9,8 @@ import { blockToday } from './blockToday'
 import { blockTurns } from './blockTurns'
 import { isContested } from './contested'
 import type { DatedOutcome } from './datedOutcome'
+import type { SideReason } from './decisionWords'
+import { isHurt } from './easing'
 import { homeNotes } from './homeNotes'
 import type { HomePractice, HomeTicks } from './homePractice'
 import { otherSchools } from './otherSchools'
@@ -71,7 +73,19 @@ export function proposalsOf(evidence: MeetingEvidence, catalogue: Catalogue) {
   })
   const { steps, proposals } = blockTurns(proposed, meeting.plan, catalogue.judgement)
   const decisions = withinClass(steps, catalogue.judgement)
-  return { decisions: decisions.map((step) => ({ ...step, isContested: isContested(step, twice) })), doses: proposals }
+  return {
+    decisions: decisions.map((step) => ({
+      ...step,
+      isContested: isContested(step, twice),
+      isHurt: hurts(step.reason),
+    })),
+    doses: proposals,
+  }
+}
+
+/** Whether it is proposed because something hurt: that is looked at before all else. */
+function hurts(reason: SideReason): boolean {
+  return reason.kind === 'eases-at-once' && isHurt(reason.cause)
 }
 
 /**

@@ -7,7 +7,7 @@ import { TIERS } from '../catalogue/words'
 import { layoutOf, type LayoutKind, type Room } from './layout'
 import { NO_NEEDS } from '../offer/seatNeeds'
 import { seatCosts, seated, seatReasons, type Sitter } from './seats'
-import { seatRoom, type RoomSitter } from './seatRoom'
+import { seatRoom, whoFit, type RoomSitter } from './seatRoom'
 import { footprintOf } from '../catalogue/station'
 
 const random = randomFrom(7)
@@ -154,6 +154,24 @@ describe('who sits where', () => {
     const { layout, order } = seatRoom(room, sitters, stations, { kind: 'two-arcs' })
     const rowOf = (id: string) => layout.places[order.indexOf(id)]!.row
     expect(sitters.filter((sitter) => rowOf(sitter.id) === 0).every((sitter) => sitter.tier === 'chair')).toBe(true)
+  })
+  it.each([12, 25, 40])('shows of %i in a small room as many as have a place, apart, and names the others', (count) => {
+    const room: Room = { ...ROOM, lengthM: 6, widthM: 5 }
+    const sitters: RoomSitter[] = Array.from({ length: count }, (_, at) => ({
+      id: `p${at}`,
+      tier: at % 3 === 0 ? 'bed' : 'chair',
+      needs: NO_NEEDS,
+      friends: [],
+      joins: 'room',
+    }))
+    const { shown, without } = whoFit(seatRoom(room, sitters, stations), room)
+    expect([...shown.order, ...without].toSorted()).toEqual(sitters.map((one) => one.id).toSorted())
+    expect(without.length).toBeGreaterThan(0)
+    expect(shown.order.length).toBeGreaterThan(3)
+    const apart = shown.layout.places.flatMap((one, at) =>
+      shown.layout.places.slice(at + 1).map((other) => Math.hypot(one.x - other.x, one.y - other.y)),
+    )
+    expect(Math.min(...apart)).toBeGreaterThan(0.5)
   })
   it('gives the reasons, met and not met, and keeps an order that was made by hand', () => {
     const sitters: RoomSitter[] = ['ann', 'bo', 'cy', 'di', 'ed', 'flo'].map((id) => ({

@@ -61,6 +61,28 @@ export function seatRoom(
   }
 }
 
+/**
+ * A room in which not all fit, as far as it can be drawn: as many as there are places for, in their order, and who has
+ * none.
+ *
+ * @param kind a layout that somebody chose; left out: the first that fits
+ * @example
+ * whoFit(seatRoom(room, sitters, stations), room).without // []
+ */
+export function whoFit(seated: SeatedRoom, room: Room, kind?: LayoutKind): { shown: SeatedRoom; without: string[] } {
+  if (seated.layout.fits) return { shown: seated, without: [] }
+  for (let count = seated.order.length - 1; count > 0; count -= 1) {
+    const footprints = seated.footprints.slice(0, count)
+    const layout = layoutOf(room, footprints, kind)
+    if (layout.fits)
+      return {
+        shown: { ...seated, layout, footprints, order: seated.order.slice(0, count) },
+        without: seated.order.slice(count),
+      }
+  }
+  return { shown: { ...seated, order: [], footprints: [] }, without: seated.order }
+}
+
 /** A room that is to be seated, and nobody ordered it by hand. */
 export interface SeatTask {
   room: Room

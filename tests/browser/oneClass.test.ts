@@ -342,8 +342,10 @@ describe('reflect', () => {
   it('proposes one decision for each person and movement with its evidence, in a sentence and a picture', async () => {
     await visitor.sees('6 of 6 not decided yet', '[data-test="open-count"]')
     await visitor.clickAt('[data-group="stay"] button[aria-expanded="false"]')
-    await visitor.sees(/Left: 0 of 40 s.*under a quarter/, await rowOf('Dov Harrow'))
+    await visitor.clickAt(await rowOf('Agnes Tveit'))
     await visitor.sees(/\d+ of \d+ s, (clean, )?effort/, await rowOf('Agnes Tveit'))
+    await visitor.clickAt(await rowOf('Dov Harrow'))
+    await visitor.sees(/Left: 0 of 40 s.*under a quarter/, await rowOf('Dov Harrow'))
     expect(await visitor.page.$$eval(`${ROW} svg[aria-label*="0 of 40 s"]`, (all) => all.length)).toBeGreaterThan(0)
     await visitor.expectAccessible()
   })
@@ -354,7 +356,7 @@ describe('reflect', () => {
       .join('participants as p', 'p.id', 'l.participant_id')
       .where({ 'p.name': 'Dov Harrow', 'l.movement': 'upper-back-turn', 'l.tier': 'chair' })
       .first('l.level')
-    await visitor.clickAt(`${row} button[title="X"]`)
+    await visitor.clickAt(`${row} [data-act="refuse"]`)
     await visitor.click('Decide')
     if (levels.level > 1) {
       await visitor.sees('Say in a few words why this is not eased.', row)

@@ -32,7 +32,7 @@ describe('reflect after a quarter of a year', () => {
       all.map((one) => (one as HTMLElement).dataset.group),
     )
     expect(groups).toEqual(
-      ['after', 'ease', 'ask', 'step', 'doses', 'tier', 'stay'].filter((group) => groups.includes(group)),
+      ['after', 'hurt', 'ease', 'ask', 'step', 'doses', 'tier', 'stay'].filter((group) => groups.includes(group)),
     )
     expect(groups).toContain('step')
     expect(await visitor.page.$('[data-group="stay"] [data-decision]')).toBeNull()
@@ -51,7 +51,7 @@ describe('reflect after a quarter of a year', () => {
     )
     const step = steps.find((one) => one !== first)!
     for (let at = 1; at < rows.indexOf(step); at += 1) await visitor.press('ArrowDown')
-    await visitor.press('x')
+    await visitor.press('s')
     await visitor.sees('Stays as it is by Marit Solvang', `[data-decision="${step}"]`)
     expect([await ledger('accepted'), await ledger('refused')]).toEqual([{ n: 1 }, { n: 1 }])
   })

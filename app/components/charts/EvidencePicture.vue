@@ -1,32 +1,43 @@
 <script setup lang="ts">
 import { grouped } from '~~/core/grouped'
+import { format } from 'date-fns'
 import type { Evidence } from '~~/core/reflect/evidence'
 
 /**
  * The last meetings' outcomes against their targets: a column a meeting, left and right beside each other, a line at
  * the target.
  */
-const { recent } = defineProps<{ recent: Evidence[] }>()
-const WIDTH = 108
-const TARGET_Y = 8
-const FLOOR_Y = 38
-const BAR = 9
+const { recent, large = false } = defineProps<{
+  recent: Evidence[]
+  /** With the dates below, the target's amount and what the bars are. */
+  large?: boolean
+}>()
+const SMALL = { width: 108, height: 44, target: 8, floor: 38, bar: 9, step: 25, left: 8, end: 2 }
+const LARGE = { width: 300, height: 108, target: 10, floor: 84, bar: 17, step: 58, left: 6, end: 62 }
+const is = computed(() => (large ? LARGE : SMALL))
 
 const columns = computed(() =>
   [...grouped(recent, (entry) => entry.meetingId).values()].map((own, at) => ({
-    x: 8 + at * 25,
+    x: is.value.left + at * is.value.step,
+    date: own[0] ? format(own[0].date, 'd MMM') : '',
     bars: ['left', 'both', 'right']
       .flatMap((side) => own.filter((entry) => entry.side === side))
       .map((entry, index) => {
         const share = entry.achieved === null || !entry.target ? null : Math.min(1.15, entry.achieved / entry.target)
         return {
           entry,
-          dx: index * (BAR + 1),
-          height: share === null ? null : Math.max(1.5, share * (FLOOR_Y - TARGET_Y)),
+          dx: index * (is.value.bar + (large ? 4 : 1)),
+          height: share === null ? null : Math.max(1.5, share * (is.value.floor - is.value.target)),
         }
       }),
   })),
 )
+/** What the line stands for, where all were asked the same. */
+const target = computed(() => {
+  const asked = new Set(recent.map((entry) => `${entry.target ?? ''}${entry.unit === 's' ? ' s' : ''}`))
+  return asked.size === 1 ? [...asked][0] : ''
+})
+const isTwoSided = computed(() => recent.some(({ side }) => side === 'right'))
 const words = computed(() =>
   recent
     .map(({ date, side, achieved, target, unit }) => {
@@ -39,9 +50,9 @@ const words = computed(() =>
 
 <template>
   <svg
-    :width="WIDTH"
-    height="44"
-    :viewBox="`0 0 ${WIDTH} 44`"
+    :width="is.width"
+    :height="is.height"
+    :viewBox="`0 0 ${is.width} ${is.height}`"
     role="img"
     :aria-label="words"
     class="text-action shrink-0"
@@ -52,8 +63,8 @@ const words = computed(() =>
         <rect
           v-if="height !== null"
           :x="column.x + dx"
-          :y="FLOOR_Y - height"
-          :width="BAR"
+          :y="is.floor - height"
+          :width="is.bar"
           :height="height"
           :fill="entry.side === 'right' ? 'var(--raised)' : 'currentColor'"
           stroke="currentColor"
@@ -62,8 +73,8 @@ const words = computed(() =>
         />
         <text
           v-else
-          :x="column.x + dx + BAR / 2"
-          :y="FLOOR_Y - 4"
+          :x="column.x + dx + is.bar / 2"
+          :y="is.floor - 4"
           text-anchor="middle"
           font-size="13"
           fill="currentColor"
@@ -72,8 +83,8 @@ const words = computed(() =>
         </text>
         <text
           v-if="entry.form === 'slipped'"
-          :x="column.x + dx + BAR / 2"
-          :y="FLOOR_Y - 3"
+          :x="column.x + dx + is.bar / 2"
+          :y="is.floor - 3"
           text-anchor="middle"
           font-size="10"
           font-weight="700"
@@ -82,16 +93,34 @@ const words = computed(() =>
           ~
         </text>
       </template>
+      <text v-if="large" :x="column.x" :y="is.floor + 19" font-size="15" fill="var(--faint)">{{ column.date }}</text>
+    </g>
+    <g v-if="large" font-size="15" fill="var(--ink)">
+      <text :x="is.width - is.end + 5" :y="is.target + 5" fill="var(--faint)">{{ target }}</text>
+      <template v-if="isTwoSided">
+        <rect :x="is.width - is.end + 5" y="34" width="12" height="12" fill="var(--action)" />
+        <text :x="is.width - is.end + 22" y="45">left</text>
+        <rect
+          :x="is.width - is.end + 5"
+          y="56"
+          width="12"
+          height="12"
+          fill="var(--raised)"
+          stroke="var(--action)"
+          stroke-width="1.6"
+        />
+        <text :x="is.width - is.end + 22" y="67">right</text>
+      </template>
     </g>
     <line
       x1="4"
-      :x2="WIDTH - 2"
-      :y1="TARGET_Y"
-      :y2="TARGET_Y"
+      :x2="is.width - is.end"
+      :y1="is.target"
+      :y2="is.target"
       stroke="var(--ink)"
       stroke-width="1"
       stroke-dasharray="3 3"
     />
-    <line x1="4" :x2="WIDTH - 2" :y1="FLOOR_Y" :y2="FLOOR_Y" stroke="var(--line)" stroke-width="1" />
+    <line x1="4" :x2="is.width - is.end" :y1="is.floor" :y2="is.floor" stroke="var(--line)" stroke-width="1" />
   </svg>
 </template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Seat } from '~/components/gather/RoomRing.vue'
+import { whoFit } from '~~/core/room/seatRoom'
+import { counted, joined } from '~~/core/sentence'
 
 /** The room with everybody's place, why each one sits where, and what a change by hand breaks. */
 const { stations, selected } = defineProps<{ stations: Seat[]; selected: string }>()
@@ -7,13 +9,25 @@ const emit = defineEmits<{ select: [id: string] }>()
 const meeting = useMeeting()
 const { room, seated, kind, byHand, reasonsOf, swap } = useSeats()
 const broken = ref<string[]>([])
+const nameOf = (id: string) => stations.find((station) => station.id === id)?.name ?? ''
+/** Drawn are those who have a place. */
+const fitting = computed(() => (seated.value ? whoFit(seated.value, room.value, kind.value) : null))
+const withoutWords = computed(() => {
+  const without = fitting.value?.without ?? []
+  if (without.length === 0) return ''
+  const names =
+    without.length > 8
+      ? `${joined(without.slice(0, 7).map(nameOf))} and ${without.length - 7} more`
+      : joined(without.map(nameOf))
+  return `${counted(without.length, 'person has', 'people have')} no place in the picture: ${names}.`
+})
 const KINDS = { ring: 'a ring', horseshoe: 'a horseshoe', 'two-arcs': 'two arcs' } as const
 const unmet = computed(() =>
   seated.value
     ? seated.value.order.flatMap((id) =>
         reasonsOf(id)
           .filter((reason) => !reason.isMet)
-          .map((reason) => `${stations.find((station) => station.id === id)?.name}: ${reason.words}`),
+          .map((reason) => `${nameOf(id)}: ${reason.words}`),
       )
     : [],
 )
@@ -41,9 +55,9 @@ function exchange(a: string, b: string): void {
 <template>
   <section aria-label="The room" class="space-y-2">
     <RoomRing
-      v-if="seated && seated.order.length > 0"
+      v-if="fitting && fitting.shown.order.length > 0"
       :room="room"
-      :seated="seated"
+      :seated="fitting.shown"
       :stations="stations"
       :selected="selected"
       :helpers="meeting.opened.circle.helpers - 1"
@@ -64,6 +78,7 @@ function exchange(a: string, b: string): void {
       </select>
       <button v-if="byHand" class="button" @click="((broken = []), meeting.seat(null))">Seat them anew</button>
     </div>
+    <p v-if="withoutWords" class="text-[0.94rem]" data-test="without-place">{{ withoutWords }}</p>
     <p v-if="broken.length > 0" class="border-l-4 border-mark pl-3" role="status" data-test="broken">
       That change breaks: {{ broken.join('; ') }}
     </p>
@@ -72,7 +87,9 @@ function exchange(a: string, b: string): void {
         <span aria-hidden="true">{{ reason.isMet ? '✓' : '–' }}</span> {{ reason.words }}
       </li>
     </ul>
-    <p v-else-if="unmet.length > 0" class="text-[0.94rem] text-faint">Not met: {{ unmet.join('; ') }}</p>
+    <p v-else-if="withoutWords === '' && unmet.length > 0" class="text-[0.94rem] text-faint">
+      Not met: {{ unmet.join('; ') }}
+    </p>
     <p v-if="gapWords" class="text-[0.88rem] text-faint">{{ gapWords }}</p>
     <p class="text-[0.88rem] text-faint">
       Drag one place onto another to exchange them; with the keyboard Alt ← and Alt →. Beds and mats to scale, the

@@ -9,7 +9,7 @@ const outbox = useOutbox()
 const route = useRoute()
 const unkept = computed(() => outbox.unkept.size)
 /** What has come to rest in this browser; a device that is slow to write is still at some of it. */
-const kept = computed(() => outbox.waiting - outbox.unsafe.size)
+const keptHere = computed(() => outbox.waiting - outbox.unsafe.size)
 const writing = computed(() =>
   outbox.unsafe.size > unkept.value ? `, ${outbox.unsafe.size - unkept.value} being kept` : '',
 )
@@ -42,7 +42,7 @@ function saveAside(): void {
       {{ unkept === 1 ? 'note is' : 'notes are' }} sent.
     </p>
     <p v-if="outbox.needsSignIn && outbox.waiting > 0" class="bg-mark-soft rounded-lg px-3 py-1.5">
-      {{ kept }} kept in this browser{{ writing }}.{{ said }}
+      {{ keptHere }} kept in this browser{{ writing }}.{{ said }}
       <NuxtLink :to="{ path: '/sign-in', query: { to: route.fullPath } }" class="underline">Sign in again</NuxtLink> and
       they are sent.
     </p>
@@ -52,7 +52,7 @@ function saveAside(): void {
       data-test="outbox-waiting"
     >
       The server cannot be reached.
-      {{ unkept > 0 ? `${outbox.waiting} waiting` : `${kept} kept in this browser${writing}` }}, sent as soon as it
+      {{ unkept > 0 ? `${outbox.waiting} waiting` : `${keptHere} kept in this browser${writing}` }}, sent as soon as it
       answers; what others do shows up then.{{ said }}
     </p>
     <p v-else-if="outbox.late > 0" class="text-faint px-3" data-test="outbox-late">

@@ -66,10 +66,10 @@ const toggle = (which: Panel) => (panel.value = panel.value === which ? null : w
 
 <template>
   <div class="@container">
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 min-h-[52px]">
+    <div class="flex flex-wrap items-center gap-x-2 @min-[900px]:gap-x-4 gap-y-1 min-h-[52px]">
       <h1 class="sr-only">Prepare</h1>
       <input
-        class="word title text-[1.2rem] font-semibold flex-1 min-w-40"
+        class="word title text-ellipsis text-[1.2rem] font-semibold flex-1 min-w-32"
         aria-label="Title of the plan"
         placeholder="A title"
         :value="plan.title"
@@ -131,7 +131,7 @@ const toggle = (which: Panel) => (panel.value = panel.value === which ? null : w
           data-test="panel-compose"
           @click="toggle('compose')"
         >
-          Compose <kbd class="key">{{ KEYS.compose.shown }}</kbd>
+          Compose <kbd class="key hidden @min-[900px]:inline-block">{{ KEYS.compose.shown }}</kbd>
         </button>
         <button
           class="button"
@@ -148,7 +148,8 @@ const toggle = (which: Panel) => (panel.value = panel.value === which ? null : w
         </button>
         <slot />
         <button v-if="!locked" class="button" :class="isOf('add')" @click="emit('add')">
-          {{ main === 'add' ? 'Add a movement' : 'Add' }} <kbd class="key">{{ KEYS.add.shown }}</kbd>
+          {{ main === 'add' ? 'Add a movement' : 'Add' }}
+          <kbd class="key hidden @min-[900px]:inline-block">{{ KEYS.add.shown }}</kbd>
         </button>
         <NuxtLink v-if="main !== 'add'" :to="gatherAt" class="button" :class="isOf('gather')">Gather</NuxtLink>
       </div>

@@ -35,25 +35,12 @@ if (isLead.value) {
   await outbox.send()
   await reflection.open(meeting.opened.meeting.id)
 }
+/** In the order in which they are looked at. */
 const GROUPS = [
-  {
-    key: 'ease',
-    title: 'Ease',
-    words: 'Pain, a stop, next to nothing done, or a rung that is out of reach now.',
-    has: (one: ProposedDecision) => isEasing(one.kind),
-  },
-  {
-    key: 'ask',
-    title: 'Ask',
-    words: 'What was not noted could decide: the question is put next time, in the class.',
-    has: (one: ProposedDecision) => one.kind === 'ask',
-  },
-  {
-    key: 'step',
-    title: 'Step up',
-    words: 'The next thing is within reach: one dial, or the next rung; the weaker side first.',
-    has: (one: ProposedDecision) => one.kind === 'step-up',
-  },
+  { key: 'hurt', title: 'Hurt', has: (one: ProposedDecision) => one.isHurt },
+  { key: 'ease', title: 'Ease', has: (one: ProposedDecision) => isEasing(one.kind) && !one.isHurt },
+  { key: 'ask', title: 'Ask', has: (one: ProposedDecision) => one.kind === 'ask' },
+  { key: 'step', title: 'Step on', has: (one: ProposedDecision) => one.kind === 'step-up' },
 ] as const
 const isStaying = (one: ProposedDecision) => one.kind === 'stay' || one.kind === 'too-early'
 const nameOf = (id: string) => meeting.nameOf(id) || 'Somebody'
@@ -157,11 +144,6 @@ useKeys(KEYS, {
     <template v-else>
       <ReflectedHere />
       <ReflectHead :open="open" :plain="plain.length" :unsent="unsent" @accept-all="acceptAll" />
-      <p class="text-faint text-[0.94rem] max-w-4xl">
-        {{ school?.name }}: {{ judgedWords }} No step where it pinched, slipped or a hand was needed, and the weaker
-        side steps first. What was not noted stays empty and never counts. A dashed line is the target; a filled bar is
-        the left side or both, an outlined one the right; ~ form slipped, ? amount not noted.
-      </p>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
       <p v-if="said" class="text-action" role="status" data-test="said">{{ said }}</p>
       <section
@@ -196,18 +178,9 @@ useKeys(KEYS, {
           </button>
         </div>
       </section>
-      <section
-        v-for="group in groups"
-        :key="group.key"
-        :aria-label="group.title"
-        :data-group="group.key"
-        class="border-t border-line pt-3"
-      >
-        <h2>
-          {{ group.title }} <span class="text-faint font-normal">{{ group.decisions.length }}</span>
-        </h2>
-        <p class="text-faint text-[0.94rem]">{{ group.words }}</p>
-        <ul class="divide-y divide-line">
+      <section v-for="group in groups" :key="group.key" :aria-label="group.title" :data-group="group.key">
+        <h2 class="sr-only">{{ group.title }}</h2>
+        <ul class="divide-y divide-line border-t border-line">
           <DecisionRow
             v-for="decision in group.decisions"
             :key="keyOf(decision)"
@@ -251,10 +224,17 @@ useKeys(KEYS, {
           <TierRow v-for="{ id, step } in gates" :key="id" :step="step" :name="nameOf(id)" />
         </details>
       </section>
-      <section v-if="staying.length > 0" aria-label="Stay" class="border-t border-line pt-3" data-group="stay">
-        <button class="flex items-baseline gap-3 min-h-11" :aria-expanded="unfolded" @click="unfolded = !unfolded">
-          <h2>Stay</h2>
-          <span class="text-faint">{{ staying.length }}, {{ unfolded ? 'fold' : 'unfold' }}</span>
+      <section v-if="staying.length > 0" aria-label="Stay" data-group="stay">
+        <button
+          class="flex items-center gap-4 min-h-16 w-full px-2 bg-sunk text-left"
+          :aria-expanded="unfolded"
+          @click="unfolded = !unfolded"
+        >
+          <h2 class="text-base">
+            Stay <span class="text-xl ml-1">{{ staying.length }}</span>
+          </h2>
+          <span class="text-faint flex-1">As they are, nothing to do. Opened here, each can still be changed.</span>
+          <span class="text-action font-semibold">{{ unfolded ? 'Fold' : 'Show' }}</span>
         </button>
         <ul v-if="unfolded" class="divide-y divide-line">
           <DecisionRow
@@ -270,6 +250,16 @@ useKeys(KEYS, {
           />
         </ul>
       </section>
+      <details class="text-faint">
+        <summary class="cursor-pointer min-h-11 px-2 flex items-center">How this is worked out</summary>
+        <p class="max-w-4xl px-2 text-[0.94rem]">
+          {{ school?.name }}: {{ judgedWords }} No step where it pinched, slipped or a hand was needed, and the weaker
+          side steps first. What was not noted stays empty and never counts; where it could decide, it is asked next
+          time. It is eased where it hurt, was stopped, where next to nothing was done, or the rung is out of reach now.
+          A dashed line is the target; a filled bar is the left side or both, an outlined one the right; ~ form slipped,
+          ? amount not noted.
+        </p>
+      </details>
     </template>
   </div>
 </template>
