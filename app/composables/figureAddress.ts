@@ -18,3 +18,13 @@ export function figureAddress(variation: string, pose: string, own: { has: (id: 
 export function figuresOfMovement(movement: string): string {
   return `/figures/of/${movement}.json`
 }
+
+/**
+ * Where lies how a shipped movement's variations move.
+ *
+ * @example
+ * movingAddress('bridge') // "/figures/moving/bridge.json"
+ */
+export function movingAddress(movement: string): string {
+  return `/figures/moving/${movement}.json`
+}

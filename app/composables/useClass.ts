@@ -33,6 +33,12 @@ export function useClass() {
   const workElapsed = computed(() =>
     workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000),
   )
+  /** The same at this very moment, for what moves with the class; what has been before the work counts from its step. */
+  function motionClock(): { workElapsed: number | null; stepElapsed: number } {
+    const now = readClock(view.value.classEvents, meeting.now())
+    const stepElapsed = now.elapsedMs / 1000
+    return { workElapsed: workElapsedSeconds(steps.value, now.step, stepElapsed), stepElapsed }
+  }
   const elapsedOfClass = computed(
     () =>
       steps.value.slice(0, reading.value.step).reduce((sum, one) => sum + one.seconds, 0) +
@@ -144,6 +150,7 @@ export function useClass() {
     blockIndex,
     nextBlock,
     workElapsed,
+    motionClock,
     elapsedOfClass,
     moment,
     loggedBlock,

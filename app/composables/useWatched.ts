@@ -2,6 +2,7 @@ import { useIntervalFn, useNow } from '@vueuse/core'
 import { followScreen, readScreen, type ScreenView } from '~~/core/contract/watch'
 import { hasBegun, readClock, startedScript } from '~~/core/lead/clock'
 import { cueAt } from '~~/core/lead/cues'
+import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
 import { paceAt } from '~~/core/lead/pace'
 import { classTime, heardTime } from '~/live/classTime'
 import { refusalOf } from './useRefusal'
@@ -78,8 +79,18 @@ export function useWatched() {
   )
   const block = computed(() => blocks.value[blockIndex.value])
   const movementOf = (id: string | undefined) => catalogues.catalogue.movements.get(id ?? '')
+  /** Where in the movement the class is at this very moment: shown as it is introduced, then in step with the count. */
+  function motionNow(): MotionMoment {
+    const { dose, movement } = block.value ?? {}
+    const sides = movementOf(movement)?.sides ?? 'both'
+    const seconds = readClock(events.value, classTime()).elapsedMs / 1000
+    if (!dose || !begun.value) return { share: 0, isOther: false }
+    if (step.value?.kind === 'introduce') return previewAt(dose, sides, seconds)
+    return step.value?.kind === 'work' ? motionAt(dose, sides, seconds) : { share: 0, isOther: false }
+  }
   return {
     view,
+    motionNow,
     isShut,
     isCut,
     open,

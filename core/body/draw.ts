@@ -54,6 +54,17 @@ export function toneOnPaper({ kind, name }: DrawnPath): string {
   return kind === 'halo' ? GROUND[0] : (TONES[name]?.[0] ?? '#000000')
 }
 
+/**
+ * The tones on light or dark ground by their names, and the ground's own as `ground`: for a drawing on a screen.
+ *
+ * @example
+ * tonesOn(false).strap // '#e3a02f'
+ */
+export function tonesOn(isDark: boolean): Record<string, string> {
+  const at = isDark ? 1 : 0
+  return { ...Object.fromEntries(Object.entries(TONES).map(([name, tones]) => [name, tones[at]])), ground: GROUND[at] }
+}
+
 /** How dark the shadow under a body is. */
 export const SHADOW_OPACITY = 0.13
 /** How wide the rim of a limb is, in thousandths of a body height. */
@@ -96,7 +107,7 @@ export function drawFigure(body: Skeleton, scene: Scene, camera: Camera): Drawin
 }
 
 function pathsOf({ paths, halo }: Part): DrawnPath[] {
-  const shapes = paths.map(({ d, fill }): DrawnPath => ({ kind: 'shape', d, name: fill }))
+  const shapes = paths.flatMap(({ d, fill }): DrawnPath[] => (d === '' ? [] : [{ kind: 'shape', d, name: fill }]))
   return halo ? [{ kind: 'halo', d: paths.map(({ d }) => d).join(''), name: '' }, ...shapes] : shapes
 }
 
@@ -143,15 +154,25 @@ export function frameAround(drawings: readonly Drawing[], shape = 4 / 3): Frame 
   ]
 }
 
-function outlineOf(parts: readonly Part[]): Drawing['outline'] {
+/**
+ * The outline of everything drawn, thousandths of a body height.
+ *
+ * @example
+ * outlineOf([]).left // Infinity
+ */
+export function outlineOf(parts: readonly Part[]): Drawing['outline'] {
   const outline = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity }
+  const take = (x: number, y: number, r = 0) => {
+    outline.left = Math.min(outline.left, x - r)
+    outline.right = Math.max(outline.right, x + r)
+    outline.top = Math.min(outline.top, y - r)
+    outline.bottom = Math.max(outline.bottom, y + r)
+  }
   for (const { d } of parts.flatMap((part) => part.paths)) {
-    for (const [, x, y] of d.matchAll(/(?:[ML]|1 )(-?\d+) (-?\d+)/g)) {
-      outline.left = Math.min(outline.left, Number(x))
-      outline.right = Math.max(outline.right, Number(x))
-      outline.top = Math.min(outline.top, Number(y))
-      outline.bottom = Math.max(outline.bottom, Number(y))
-    }
+    // A whole disc is written by its left edge and its radius.
+    for (const [, x, y, r] of d.matchAll(/M(-?\d+) (-?\d+)a(\d+) /g)) take(Number(x) + Number(r), Number(y), Number(r))
+    for (const [, x, y] of d.replaceAll(/a[^aZ]+/g, '').matchAll(/(?:[ML]|1 )(-?\d+) (-?\d+)/g))
+      take(Number(x), Number(y))
   }
   return outline
 }

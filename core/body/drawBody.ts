@@ -9,19 +9,21 @@ import { add, cross, dot, mix, scale, sub, turned, unit, type Vec } from './vect
 /** A part of the drawing: paths with the class that colours them, and how near it is. */
 export interface Part {
   depth: number
+  /** One that is empty is not seen now: its place is kept for when it is. */
   paths: { d: string; fill: string }[]
   /** Drawn with a thin rim in the ground's colour, so that crossing limbs stay apart. */
   halo: boolean
 }
 
 /**
- * The body as parts: limbs, trunk and head, each with its own nearness.
+ * The body as parts, always in the same order: trunk, head, then leg, foot, upper arm and forearm of each side, each with
+ * its own nearness.
  *
+ * @param far the side that is farther away; left out: as the body is turned. A moving body keeps it.
  * @example
  * bodyParts(standing, viewOf({ yaw: 0, pitch: 0 })).length // 10
  */
-export function bodyParts(body: Skeleton, view: View): Part[] {
-  const far = farSide(body, view)
+export function bodyParts(body: Skeleton, view: View, far = farSide(body, view)): Part[] {
   return [
     trunk(body, view),
     head(body, view),
@@ -33,8 +35,13 @@ export function bodyParts(body: Skeleton, view: View): Part[] {
   ]
 }
 
-/** The side that is farther away, where one clearly is. */
-function farSide(body: Skeleton, view: View): BodySide | null {
+/**
+ * The side that is farther away, where one clearly is.
+ *
+ * @example
+ * farSide(standing, viewOf({ yaw: 0, pitch: 0 })) // 'left'
+ */
+export function farSide(body: Skeleton, view: View): BodySide | null {
   const gap =
     dot(view.towards, sub(body.right.hip, body.left.hip)) +
     dot(view.towards, sub(body.right.shoulder, body.left.shoulder))
@@ -109,25 +116,29 @@ function head(body: Skeleton, view: View): Part {
     { d: hair, fill: 'hair' },
   ]
   // The face comes before the hair as far as it is turned to us; from behind only hair is seen.
-  if (faceTurn > -0.55)
-    paths.push({
-      d: hullPath([
-        disc(view, at(0.024, -0.006, 0), 0.036),
-        disc(view, at(0.02, -0.03, 0), 0.031),
-        disc(view, at(0.025, -0.048, 0), 0.017),
-      ]),
-      fill: 'skin',
-    })
+  paths.push({
+    d:
+      faceTurn > -0.55
+        ? hullPath([
+            disc(view, at(0.024, -0.006, 0), 0.036),
+            disc(view, at(0.02, -0.03, 0), 0.031),
+            disc(view, at(0.025, -0.048, 0), 0.017),
+          ])
+        : '',
+    fill: 'skin',
+  })
   for (const side of [1, -1]) {
     const out = turned(body.skull, [0, 0, side])
-    if (dot(view.towards, out) > 0.25)
-      paths.push({
-        d: capsulePath(
-          disc(view, at(-0.004, -0.002, side * 0.047), 0.0095),
-          disc(view, at(-0.001, -0.018, side * 0.045), 0.007),
-        ),
-        fill: 'ear',
-      })
+    paths.push({
+      d:
+        dot(view.towards, out) > 0.25
+          ? capsulePath(
+              disc(view, at(-0.004, -0.002, side * 0.047), 0.0095),
+              disc(view, at(-0.001, -0.018, side * 0.045), 0.007),
+            )
+          : '',
+      fill: 'ear',
+    })
   }
   return { depth: nearness(view, body.head) + 0.02, halo: true, paths }
 }

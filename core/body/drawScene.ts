@@ -162,7 +162,13 @@ function pillows(scene: Scene, body: Skeleton, view: View): Part[] {
   return parts
 }
 
-function strap({ strapFoot }: Scene, body: Skeleton, view: View): Part[] {
+/**
+ * The strap from both hands to a foot: it goes with them.
+ *
+ * @example
+ * strap(scene, standing, viewOf({ yaw: 0, pitch: 0 })) // []
+ */
+export function strap({ strapFoot }: Scene, body: Skeleton, view: View): Part[] {
   if (strapFoot === 'none') return []
   const sole = mix(body[strapFoot].ball, body[strapFoot].heel, 0.15)
   return (['left', 'right'] as const).map((side) => {

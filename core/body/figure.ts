@@ -149,8 +149,13 @@ const TOUCHING: Record<string, RegExp> = {
   seat: /^seat$/,
 }
 
-/** Whether a spot belongs to what slides or steps, and so is not kept where it was. */
-function goingSpots(goes: FarLayer['goes']): (spot: Spot) => boolean {
+/**
+ * Whether a spot belongs to what slides or steps, and so is not kept where it was.
+ *
+ * @example
+ * goingSpots({ rightFoot: 'slides' })('right heel') // true
+ */
+export function goingSpots(goes: FarLayer['goes']): (spot: Spot) => boolean {
   const parts = keysOf(goes).map((key) => {
     const side = /^(left|right)/.exec(key)?.[1] ?? ''
     const part = Object.keys(TOUCHING).find((name) => key.toLowerCase().includes(name)) ?? 'foot'
@@ -159,8 +164,18 @@ function goingSpots(goes: FarLayer['goes']): (spot: Spot) => boolean {
   return (spot) => parts.some(({ side, touches }) => spot.startsWith(side) && touches.test(spot))
 }
 
-/** Feet, knees, hands, elbows and seat that rest on the same plane in both poses, but for what goes. */
-function pinsFor(contacts: Contact[], before: Contact[], body: Skeleton, goes: (spot: Spot) => boolean): Contact[] {
+/**
+ * Feet, knees, hands, elbows and seat that rest on the same plane in both poses, but for what goes.
+ *
+ * @example
+ * pinsFor([], [], standing, goingSpots({})) // []
+ */
+export function pinsFor(
+  contacts: Contact[],
+  before: Contact[],
+  body: Skeleton,
+  goes: (spot: Spot) => boolean,
+): Contact[] {
   return contacts.flatMap((contact): Contact[] => {
     if (contact.kind !== 'plane' || !/(heel|ball|knee|seat|hip|palm|fingertip|elbow)$/.test(contact.spot)) return []
     const same = before.some(

@@ -66,22 +66,36 @@ export function discPath({ x, y, r }: Disc): string {
   return `M${mil(x - r)} ${mil(y)}a${mil(r)} ${mil(r)} 0 1 0 ${mil(2 * r)} 0a${mil(r)} ${mil(r)} 0 1 0 ${mil(-2 * r)} 0Z`
 }
 
-const RIM_POINTS = 22
+const DIRECTIONS = Array.from({ length: 36 }, (_, at) => {
+  const angle = (at / 36) * 2 * Math.PI
+  return [Math.cos(angle), Math.sin(angle)] as const
+})
 
 /**
- * The outline around several discs.
+ * The outline around several discs: in each of 36 directions the point that lies farthest out.
  *
  * @example
- * hullPath([{ x: 0, y: 0, r: 1 }, { x: 9, y: 0, r: 1 }]).startsWith('M') // true
+ * hullPath([{ x: 0, y: 0, r: 1 }, { x: 9, y: 0, r: 1 }]).startsWith('M10000 0L') // true
  */
 export function hullPath(discs: readonly Disc[]): string {
-  const points = discs.flatMap(({ x, y, r }) =>
-    Array.from({ length: RIM_POINTS }, (_, at): Flat => {
-      const angle = (at / RIM_POINTS) * 2 * Math.PI
-      return { x: x + r * Math.cos(angle), y: y + r * Math.sin(angle) }
-    }),
-  )
-  return polygonPath(hullOf(points))
+  let path = ''
+  let [lastX, lastY] = [NaN, NaN]
+  for (const [dx, dy] of DIRECTIONS) {
+    let far = -Infinity
+    let [x, y] = [0, 0]
+    for (const disc of discs) {
+      const out = disc.x * dx + disc.y * dy + disc.r
+      if (out <= far) continue
+      far = out
+      x = disc.x + disc.r * dx
+      y = disc.y + disc.r * dy
+    }
+    const [atX, atY] = [mil(x), mil(y)]
+    if (atX === lastX && atY === lastY) continue
+    path += `${path === '' ? 'M' : 'L'}${atX} ${atY}`
+    ;[lastX, lastY] = [atX, atY]
+  }
+  return `${path}Z`
 }
 
 /**

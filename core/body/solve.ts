@@ -138,7 +138,7 @@ function residualsOf(task: Stage, x: Float64Array): number[] {
     residuals.push((angle - Math.min(joint.to, Math.max(joint.from, angle))) / LIMIT_SPREAD)
   }
   for (const contact of task.contacts) pushContact(residuals, contact, body, task.softness)
-  for (const sunk of sinkings(body, task)) residuals.push(sunk / (SINK_SPREAD * task.softness))
+  for (const sunk of sinkings(body, task.scene)) residuals.push(sunk / (SINK_SPREAD * task.softness))
   for (const sunk of overlaps(body)) residuals.push(sunk / LIMB_SPREAD)
   if (task.weightAt) {
     const [overX, overZ] = overFeet(body)
@@ -207,14 +207,24 @@ export function missedBy(contact: Contact, body: Skeleton): number {
   }
 }
 
-/** How deep each spot sinks into floor, bed or wall; never negative. */
-function sinkings(body: Skeleton, { scene }: Task): number[] {
+/**
+ * How deep each spot sinks into floor, bed or wall, body heights; never negative.
+ *
+ * @example
+ * Math.max(...sinkings(standing, scene)) < 0.01 // true
+ */
+export function sinkings(body: Skeleton, scene: Scene): number[] {
   const depths: number[] = []
   for (const spot of ALL_SPOTS) {
     const { at, radius } = ballAt(body, spot)
     const bed = scene.bedBox
     const overBed =
-      bed !== null && at[0] > bed.from && at[0] < bed.to && Math.abs(at[2]) < bed.half && at[1] > scene.bedTop - 0.06
+      bed !== null &&
+      at[0] > bed.from &&
+      at[0] < bed.to &&
+      Math.abs(at[2]) < bed.half &&
+      // Whoever sits on its edge may have a heel under it; nobody lies under their bed.
+      (scene.bed === 'long' || at[1] > scene.bedTop - 0.06)
     const besideBed = bed ? 0 : scene.ground
     const under = overBed ? scene.bedTop : besideBed
     depths.push(Math.max(0, under + radius - at[1]))
@@ -251,7 +261,13 @@ const PAIRS: readonly [number, number][] = [
   [3, 6],
 ]
 
-function overlaps(body: Skeleton): number[] {
+/**
+ * How deep limbs are in one another, body heights; never negative.
+ *
+ * @example
+ * Math.max(...overlaps(standing)) < 0.01 // true
+ */
+export function overlaps(body: Skeleton): number[] {
   const ends = LIMBS.map(([from, to]) => [ballAt(body, from).at, ballAt(body, to).at] as const)
   return PAIRS.map(([one, two]) => {
     const { distance } = nearest(ends[one]![0], ends[one]![1], ends[two]![0], ends[two]![1])
@@ -286,7 +302,7 @@ function report(task: Task, x: Float64Array, iterations: number): Solved {
     angles,
     root: [x[0]!, x[1]!, x[2]!],
     missed: Math.max(0, ...task.contacts.map((contact) => Math.abs(missedBy(contact, body)))),
-    sunk: Math.max(0, ...sinkings(body, task)),
+    sunk: Math.max(0, ...sinkings(body, task.scene)),
     moved: Math.abs(angles[movedAngle]! - task.wish[movedAngle]!),
     movedAngle,
     iterations,

@@ -44,6 +44,8 @@ export interface LaneMoment {
   kind: WorkPart['kind'] | 'filler'
   side: WorkPart['side']
   round: number
+  /** Since this part began, and until it ends. */
+  intoSeconds: number
   leftSeconds: number
 }
 
@@ -62,12 +64,13 @@ export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment 
         kind: part.kind,
         side: part.side,
         round: part.round,
+        intoSeconds: elapsedSeconds - before,
         leftSeconds: before + part.seconds - elapsedSeconds,
       }
     }
     before += part.seconds
   }
-  return { kind: 'filler', side: 'both', round: 1, leftSeconds: 0 }
+  return { kind: 'filler', side: 'both', round: 1, intoSeconds: elapsedSeconds - before, leftSeconds: 0 }
 }
 
 /**

@@ -12,11 +12,14 @@ import { linkCatalogue } from '../../core/catalogue/catalogue'
 import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
 import { indexOf, rungsOf } from '../../core/catalogue/summary'
 import { readCatalogueFiles } from './readCatalogueFiles'
+import { writeMotionSheets } from './motionSheet'
+import { movingFigures } from './movingFigures'
 import { solvedFigures, strayFiles } from './solvedFigures'
 
 /**
- * Solves what has changed, draws every pose into `public/figures`, and with `--sheet` writes a contact sheet of all
- * variations by tier to `.data/figures-<tier>.html`. Ends with an error when a pose misses its contacts or sinks in.
+ * Solves what has changed, draws every pose into `public/figures`, and with `--sheet` writes contact sheets of all
+ * variations by tier to `.data/figures-<tier>.html`, and of all that move, eight pictures each, to
+ * `.data/motion-<tier>-<number>.html`. Ends with an error when a pose misses its contacts or sinks in.
  */
 const CONTACT_AT_MOST_CM = 0.5
 const SINKING_AT_MOST_CM = 1
@@ -35,6 +38,10 @@ const began = performance.now()
 const { figures, solvedNow } = solvedFigures(data, root)
 for (const stray of strayFiles(data, root)) rmSync(join(root, 'catalogue/solved', stray))
 const solveSeconds = (performance.now() - began) / 1000
+
+const onTheirWay = performance.now()
+const { ways, workedOut } = movingFigures(data, figures, root)
+const waySeconds = (performance.now() - onTheirWay) / 1000
 
 const folder = join(root, 'public/figures')
 mkdirSync(folder, { recursive: true })
@@ -74,14 +81,25 @@ const drawMs = (performance.now() - drawing) / Math.max(1, written.size)
 for (const file of readdirSync(folder)) if (file.endsWith('.svg') && !written.has(file)) rmSync(join(folder, file))
 for (const [movement, drawings] of ofMovement)
   writeFileSync(join(folder, 'of', `${movement}.json`), JSON.stringify(drawings))
-if (process.argv.includes('--sheet')) writeSheets()
+writeMoving()
+if (process.argv.includes('--sheet')) {
+  writeSheets()
+  writeMotionSheets(ways)
+}
 if (process.argv.includes('--alarms')) console.log(alarms.join('\n'))
 console.log(
-  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
+  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing; ${workedOut.length} ways worked out anew in ${waySeconds.toFixed(1)} s.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
 )
 if (problems.length > 0) {
   console.error(problems.join('\n'))
   process.exitCode = 1
+}
+
+/** By movement, how its variations move: what a device that shows them fetches. */
+function writeMoving(): void {
+  rmSync(join(folder, 'moving'), { recursive: true, force: true })
+  mkdirSync(join(folder, 'moving'), { recursive: true })
+  for (const [movement, own] of ways) writeFileSync(join(folder, 'moving', `${movement}.json`), JSON.stringify(own))
 }
 
 /** What the poses ask, a variation a line, for everything that reads the catalogue without solving it. */

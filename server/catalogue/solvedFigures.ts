@@ -41,22 +41,16 @@ function fingerprint(posture: PostureFigure, figure: VariationFigure, engine: st
     .slice(0, 16)
 }
 
-function engineOf(root: string): string {
+/** The sources that a solved pose depends on. */
+const ENGINE = [
+  ...['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots'],
+  ...['contacts', 'linear', 'balance', 'solve', 'figure'],
+]
+
+/** Sources of `core/body` as one mark, which changes with what they do. */
+export function engineOf(root: string, files: readonly string[]): string {
   const hash = createHash('sha256')
-  for (const file of [
-    'vector',
-    'segments',
-    'joints',
-    'skeleton',
-    'scene',
-    'spots',
-    'contacts',
-    'linear',
-    'balance',
-    'solve',
-    'figure',
-  ])
-    hash.update(withoutLayout(readFileSync(join(root, 'core/body', `${file}.ts`), 'utf8')))
+  for (const file of files) hash.update(withoutLayout(readFileSync(join(root, 'core/body', `${file}.ts`), 'utf8')))
   return hash.digest('hex')
 }
 
@@ -79,7 +73,7 @@ export function solvedFigures(
 ): { figures: SolvedFigures; solvedNow: string[] } {
   const folder = join(root, 'catalogue/solved')
   mkdirSync(folder, { recursive: true })
-  const engine = engineOf(root)
+  const engine = engineOf(root, ENGINE)
   const figures: SolvedFigures = new Map()
   const solvedNow: string[] = []
   const turned: string[] = []

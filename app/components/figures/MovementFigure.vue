@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import { drawnSide } from '~~/core/body/drawnSide'
+import { usePreferredReducedMotion } from '@vueuse/core'
+import { previewAt, type MotionMoment } from '~~/core/lead/motionAt'
+import type { SeenWay } from '~/composables/useWays'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Side } from '~~/core/catalogue/words'
 
-/** A variation as it is done: the start, and where it moves the end, slowly one after the other. */
+/**
+ * A variation as it is done: a picture, or the body on its way. A practice's own, whose way nobody has worked out, shows
+ * its start and its end one after the other.
+ */
 const {
   variation,
   height = 64,
   moving = false,
   side = 'both',
   label = undefined,
+  motionAt = undefined,
 } = defineProps<{
   variation: Variation
   height?: number
@@ -19,6 +26,8 @@ const {
   side?: Side
   /** Said instead of the variation's name; empty where the name stands beside it. */
   label?: string
+  /** Where on its way it is now, where something else keeps its time. */
+  motionAt?: () => MotionMoment
 }>()
 const poses = computed(() =>
   moving && variation.poses.includes('end')
@@ -31,22 +40,62 @@ const { catalogue } = storeToRefs(useCatalogue())
 const addressOf = (pose: string) => figureAddress(variation.id, pose, catalogue.value.ownFigures)
 const words = computed(() => label ?? variation.name)
 const isMirrored = computed(() => side !== 'both' && side !== drawnSide(variation))
+
+/** How it moves; null: it does not, is the practice's own, or has not come yet. */
+const seen = shallowRef<SeenWay | null>(null)
+const isReduced = usePreferredReducedMotion()
+const isMoving = computed(() => moving && isReduced.value === 'no-preference')
+watch(
+  [() => variation.id, isMoving],
+  async ([id, moves]) => {
+    seen.value = null
+    if (!moves || catalogue.value.ownFigures.has(id)) return
+    const way = (await waysOfMovement(variation.movement)).get(id)
+    if (id === variation.id && way && way.way.moments.length > 1) seen.value = way
+  },
+  { immediate: true },
+)
+const STILL: MotionMoment = { share: 0, isOther: false }
+const began = performance.now()
+const movement = computed(() => catalogue.value.movements.get(variation.movement))
+/** By itself, again and again. */
+function ownMotion(): MotionMoment {
+  const { value: own } = movement
+  return own ? previewAt(own.doses.dwell.dose, own.sides, (performance.now() - began) / 1000) : STILL
+}
 </script>
 
 <template>
   <span
     class="relative inline-block shrink-0"
     :style="{ height: `${height}px`, width: `${height * shape}px`, transform: isMirrored ? 'scaleX(-1)' : undefined }"
+    :role="seen && words ? 'img' : undefined"
+    :aria-label="seen && words ? words : undefined"
   >
-    <img
-      v-for="(pose, at) in poses"
-      :key="pose"
-      :src="addressOf(pose)"
-      :alt="at === 0 ? words : ''"
-      loading="lazy"
-      class="absolute inset-0 w-full h-full object-cover"
-      :class="poses.length > 1 ? `pose-${pose}` : ''"
-    />
+    <MovingFigure v-if="seen" :seen="seen" :shape="shape" :motion-at="motionAt ?? ownMotion" />
+    <template v-else-if="poses.length > 1 && isMoving">
+      <img
+        v-for="(pose, at) in poses"
+        :key="pose"
+        :src="addressOf(pose)"
+        :alt="at === 0 ? words : ''"
+        loading="lazy"
+        class="absolute inset-0 w-full h-full object-cover"
+        :class="`pose-${pose}`"
+      />
+    </template>
+    <!-- Motion is not wanted: where it starts and where it goes, side by side. -->
+    <span v-else class="absolute inset-0 flex">
+      <img
+        v-for="(pose, at) in poses"
+        :key="pose"
+        :src="addressOf(pose)"
+        :alt="at === 0 ? words : ''"
+        loading="lazy"
+        class="min-w-0 flex-1 h-full"
+        :class="poses.length > 1 ? 'object-contain' : 'object-cover'"
+      />
+    </span>
   </span>
 </template>
 
@@ -98,12 +147,6 @@ const isMirrored = computed(() => side !== 'both' && side !== drawnSide(variatio
   50%,
   100% {
     opacity: 0;
-  }
-}
-@media (prefers-reduced-motion: reduce) {
-  .pose-start,
-  .pose-deepest {
-    display: none;
   }
 }
 </style>

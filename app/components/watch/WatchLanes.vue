@@ -31,7 +31,13 @@ const isOnTheWay = computed(() => watched.step.value?.kind === 'changeover')
       <p class="text-[min(3.4vh,2.4vw)] text-faint">{{ TIER_NAMES[one.tier] }}</p>
       <div class="flex flex-wrap items-end gap-[1.5vw]">
         <figure v-for="variation in one.variations" :key="variation.id" class="min-w-0">
-          <MovementFigure :variation="variation" :height="lane === 'all' ? 130 : 210" moving label="" />
+          <MovementFigure
+            :variation="variation"
+            :height="lane === 'all' ? 130 : 210"
+            moving
+            :motion-at="watched.motionNow"
+            label=""
+          />
           <figcaption class="text-[min(3.2vh,2vw)] leading-tight max-w-[24rem]">{{ variation.name }}</figcaption>
         </figure>
       </div>

@@ -22,7 +22,13 @@ const people = computed(() => {
 })
 const levels = ref<ReplyOf<typeof readMovementLevels>>([])
 if (isLead.value && movement.value) levels.value = await call(readMovementLevels, { params: { movement: id } })
-const openRung = ref<string | null>(null)
+/** The rung that is shown in large: at first the middle one of the first ladder that there is. */
+const openRung = ref(firstShown())
+function firstShown(): string | null {
+  const ladders = movement.value?.ladders ?? {}
+  const ladder = ladders.chair ?? ladders.standing ?? ladders.bed ?? ladders.floor ?? []
+  return ladder[Math.floor((ladder.length - 1) / 2)]?.id ?? null
+}
 const rung = computed(() => catalogues.catalogue.variations.get(openRung.value ?? ''))
 const said = computed(() => texts.value?.variations[openRung.value ?? ''])
 const nameOf = (other: string) => catalogues.catalogue.movements.get(other)?.name ?? other
@@ -102,47 +108,8 @@ function print(): void {
       <NuxtLink v-if="isLead" :to="`/movements/change/${movement.id}`" class="button no-print">Change it</NuxtLink>
     </div>
     <p v-for="caution in texts?.cautions" :key="caution" class="border-l-4 border-mark pl-3">{{ caution }}</p>
-    <div class="grid gap-6 md:grid-cols-2 xl:grid-cols-4 ladders">
-      <section v-for="tier in TIERS" :key="tier" :aria-label="`${TIER_NAMES[tier]} ladder`">
-        <h2 class="flex items-center gap-2 mb-2"><TierGlyph :tier="tier" :size="30" />{{ TIER_NAMES[tier] }}</h2>
-        <p v-if="!movement.ladders[tier]" class="text-faint">
-          Meanwhile:
-          <NuxtLink :to="`/movements/${movement.standIns[tier]}`" class="underline">{{
-            nameOf(movement.standIns[tier] ?? '')
-          }}</NuxtLink>
-        </p>
-        <ol v-else class="flex flex-col-reverse border-x-2 border-line">
-          <li
-            v-for="variation in movement.ladders[tier]"
-            :key="variation.id"
-            class="border-t-2 border-line first:border-b-2"
-          >
-            <button
-              class="flex gap-2 items-center w-full text-left p-2 hover:bg-sunk"
-              :class="openRung === variation.id ? 'bg-action-soft' : ''"
-              :aria-expanded="openRung === variation.id"
-              @click="openRung = openRung === variation.id ? null : variation.id"
-            >
-              <MovementFigure :variation="variation" :height="74" label="" />
-              <span class="flex-1 min-w-0"
-                ><span class="font-semibold leading-tight block">{{ variation.name }}</span
-                ><span class="text-[0.88rem] text-faint">{{ LEVEL_NAMES[variation.level] }}</span
-                ><span v-if="standing(tier, variation.level).length" class="block text-[0.88rem] text-action">{{
-                  standing(tier, variation.level).join(', ')
-                }}</span></span
-              >
-              <TierGlyph :tier="tier" :level="variation.level" :size="34" />
-            </button>
-          </li>
-        </ol>
-      </section>
-    </div>
-    <section
-      v-if="rung && said"
-      :aria-label="rung.name"
-      class="grid gap-6 md:grid-cols-[20rem_1fr_1fr] border-t border-line pt-4 no-print"
-    >
-      <div><MovementFigure :variation="rung" :height="230" moving /></div>
+    <section v-if="rung && said" :aria-label="rung.name" class="grid gap-6 md:grid-cols-[24rem_1fr_1fr] no-print">
+      <MovementStage :movement="movement" :variation="rung" />
       <div>
         <h2>{{ rung.name }}</h2>
         <p class="mt-2">{{ said.setUp }}</p>
@@ -184,6 +151,41 @@ function print(): void {
         >
       </dl>
     </section>
+    <div class="grid gap-6 md:grid-cols-2 xl:grid-cols-4 ladders">
+      <section v-for="tier in TIERS" :key="tier" :aria-label="`${TIER_NAMES[tier]} ladder`">
+        <h2 class="flex items-center gap-2 mb-2"><TierGlyph :tier="tier" :size="30" />{{ TIER_NAMES[tier] }}</h2>
+        <p v-if="!movement.ladders[tier]" class="text-faint">
+          Meanwhile:
+          <NuxtLink :to="`/movements/${movement.standIns[tier]}`" class="underline">{{
+            nameOf(movement.standIns[tier] ?? '')
+          }}</NuxtLink>
+        </p>
+        <ol v-else class="flex flex-col-reverse border-x-2 border-line">
+          <li
+            v-for="variation in movement.ladders[tier]"
+            :key="variation.id"
+            class="border-t-2 border-line first:border-b-2"
+          >
+            <button
+              class="flex gap-2 items-center w-full text-left p-2 hover:bg-sunk"
+              :class="openRung === variation.id ? 'bg-action-soft' : ''"
+              :aria-pressed="openRung === variation.id"
+              @click="openRung = variation.id"
+            >
+              <MovementFigure :variation="variation" :height="74" label="" />
+              <span class="flex-1 min-w-0"
+                ><span class="font-semibold leading-tight block">{{ variation.name }}</span
+                ><span class="text-[0.88rem] text-faint">{{ LEVEL_NAMES[variation.level] }}</span
+                ><span v-if="standing(tier, variation.level).length" class="block text-[0.88rem] text-action">{{
+                  standing(tier, variation.level).join(', ')
+                }}</span></span
+              >
+              <TierGlyph :tier="tier" :level="variation.level" :size="34" />
+            </button>
+          </li>
+        </ol>
+      </section>
+    </div>
     <div class="grid gap-8 lg:grid-cols-3 no-print">
       <section>
         <h2 class="mb-1">Dose by school</h2>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { useElementVisibility, usePreferredDark, useRafFn } from '@vueuse/core'
+import { HALO_WIDTH, SHADOW_OPACITY, tonesOn } from '~~/core/body/draw'
+import { drawMoving, type Layer } from '~~/core/body/drawMoving'
+import type { Camera } from '~~/core/catalogue/figure'
+import { mirroredWay } from '~~/core/body/mirror'
+import type { MotionMoment } from '~~/core/lead/motionAt'
+import type { SeenWay } from '~/composables/useWays'
+
+/** A body on its way, drawn anew as it moves: paths are patched, what stands still is painted once. */
+const {
+  seen,
+  camera = undefined,
+  motionAt,
+  shape = 4 / 3,
+  isMirrored = false,
+  isStill = false,
+  heldAt = null,
+} = defineProps<{
+  seen: SeenWay
+  /** From where it is looked at; left out: from where it is seen best. */
+  camera?: Camera
+  /** Where on its way it is now: asked for every picture. */
+  motionAt: () => MotionMoment
+  /** Width ÷ height of where it stands. */
+  shape?: number
+  isMirrored?: boolean
+  /** Whether it stands: then nothing is asked until something else changes. */
+  isStill?: boolean
+  /** Where it is held while it stands; null: it is not. */
+  heldAt?: number | null
+}>()
+const SVG = 'http://www.w3.org/2000/svg'
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const isDark = usePreferredDark()
+const isInSight = useElementVisibility(svg)
+const from = computed(() => camera ?? seen.camera)
+const drawing = computed(() => drawMoving(seen.way, from.value, shape))
+/** The other side's, where repetitions alternate: worked out when it is asked for first. */
+const other = computed(() => {
+  const way = mirroredWay(seen.way)
+  return way && drawMoving(way, from.value, shape)
+})
+const tones = computed(() => tonesOn(isDark.value))
+const box = computed(() => {
+  const [left, top, width, height] = drawing.value.frame
+  return `${left} ${top} ${width} ${height}`
+})
+
+/** What is painted of a layer, and how it is painted now. */
+interface Painted {
+  group: SVGGElement
+  paths: SVGPathElement[]
+  said: string[]
+  /** The tones of its shapes: the far side's are paler. */
+  fills: string[]
+}
+let painted = new Map<string, Painted>()
+let beneath: SVGGElement | undefined
+let shadow: SVGPathElement | undefined
+let body: SVGGElement | undefined
+let order = ''
+
+const made = <K extends 'g' | 'path'>(name: K): SVGElementTagNameMap[K] => document.createElementNS(SVG, name)
+function pathIn(group: SVGGElement, fill: string, isHalo = false): SVGPathElement {
+  const path = made('path')
+  path.setAttribute('fill', fill)
+  if (isHalo) {
+    path.setAttribute('stroke', fill)
+    path.setAttribute('stroke-width', String(HALO_WIDTH))
+    path.setAttribute('stroke-linejoin', 'round')
+  }
+  group.append(path)
+  return path
+}
+function layerIn(layer: Layer): Painted {
+  const group = made('g')
+  const paths = [
+    ...(layer.halo ? [pathIn(group, tones.value.ground ?? '', true)] : []),
+    ...layer.paths.map(({ fill }) => pathIn(group, tones.value[fill] ?? '')),
+  ]
+  return { group, paths, said: paths.map(() => ''), fills: layer.paths.map(({ fill }) => fill) }
+}
+function patch(own: Painted, layer: Layer): void {
+  layer.paths.forEach(({ fill }, at) => {
+    if (own.fills[at] === fill) return
+    own.fills[at] = fill
+    own.paths[at + (layer.halo ? 1 : 0)]?.setAttribute('fill', tones.value[fill] ?? '')
+  })
+  const outlines = layer.paths.map(({ d }) => d)
+  const all = layer.halo ? [outlines.join(''), ...outlines] : outlines
+  all.forEach((d, at) => {
+    if (own.said[at] === d) return
+    own.said[at] = d
+    own.paths[at]?.setAttribute('d', d)
+  })
+}
+
+/** Begins anew: another way, another side of it, or another ground. */
+function begin(): void {
+  if (!svg.value) return
+  svg.value.replaceChildren()
+  painted = new Map()
+  order = ''
+  beneath = made('g')
+  for (const layer of drawing.value.beneath) {
+    const own = layerIn(layer)
+    patch(own, layer)
+    beneath.append(own.group)
+  }
+  const ground = made('g')
+  shadow = pathIn(ground, tones.value.shadow ?? '')
+  shadow.setAttribute('opacity', String(SHADOW_OPACITY))
+  body = made('g')
+  svg.value.append(beneath, ground, body)
+  paint()
+}
+function paint(): void {
+  if (!body || !shadow) return
+  const { share, isOther } = motionAt()
+  const { shadow: cast, layers } = ((isOther && other.value) || drawing.value).at(share)
+  shadow.setAttribute('d', cast)
+  for (const layer of layers) {
+    const own = painted.get(layer.key) ?? layerIn(layer)
+    painted.set(layer.key, own)
+    patch(own, layer)
+  }
+  const now = layers.map(({ key }) => key).join()
+  if (now === order) return
+  order = now
+  body.append(...layers.flatMap(({ key }) => painted.get(key)?.group ?? []))
+}
+onMounted(begin)
+watch([drawing, tones], begin)
+const frames = useRafFn(() => isInSight.value && paint(), { immediate: false })
+watch([() => isStill, () => heldAt], ([still]) => (still ? (frames.pause(), paint()) : frames.resume()), {
+  immediate: true,
+})
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    :viewBox="box"
+    class="w-full h-full"
+    :style="isMirrored ? { transform: 'scaleX(-1)' } : {}"
+    aria-hidden="true"
+    data-test="moving-figure"
+  />
+</template>

@@ -1,0 +1,87 @@
+import { eased } from '../body/way'
+import type { Dose } from '../catalogue/dose'
+import type { SidePolicy } from '../catalogue/words'
+import { secondsOf } from '../time/secondsOf'
+import { paceAt } from './pace'
+
+/** Where a body is in its movement at a moment of a round. */
+export interface MotionMoment {
+  /** How far on its way from start to end, 0–1. */
+  share: number
+  /** Alternating repetitions: whether it is the other side's. */
+  isOther: boolean
+}
+
+/** So long a hold takes to arrive in, seconds; ours. */
+const ARRIVES_S = 3
+/** A pulse eases off so far. */
+const PULSE_FROM = 0.3
+
+/**
+ * Where a body is in its movement after some seconds of a round, as its dose is done: repetitions out, pause and back;
+ * pulses at the end of the way; swings to and fro; holds and presses that arrive and stay; lifting, and lowering slowly.
+ *
+ * @param elapsedSeconds since the round began
+ * @example
+ * motionAt({ kind: 'reps', count: 10, out: 2, pause: 1, back: 3, between: 1, lastHold: 10 }, 'both', 1)
+ * // { share: 0.5, isOther: false }
+ */
+export function motionAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): MotionMoment {
+  const elapsed = Math.max(0, elapsedSeconds)
+  const pace = paceAt(dose, sides, elapsed)
+  const isOther = sides === 'alternating' && pace.count !== null && pace.count % 2 === 0
+  return { share: shareOf(dose, elapsed, pace), isOther }
+}
+
+/** In a preview what is held arrives, stays so long and goes back. */
+const STAYS_S = 2.5
+const RESTS_S = 1
+
+/**
+ * The same for a picture of the movement by itself, again and again: what is held is shown arriving and leaving.
+ *
+ * @param seconds since it was opened
+ * @example
+ * previewAt({ kind: 'hold', seconds: 90 }, 'both', 4).share // 1
+ */
+export function previewAt(dose: Dose, sides: SidePolicy, seconds: number): MotionMoment {
+  if (dose.kind === 'hold' || dose.kind === 'target' || dose.kind === 'press') {
+    const into = seconds % (2 * ARRIVES_S + STAYS_S + RESTS_S)
+    const out = eased(into / ARRIVES_S)
+    return { share: out - eased((into - ARRIVES_S - STAYS_S) / ARRIVES_S), isOther: false }
+  }
+  return motionAt(dose, sides, seconds % (secondsOf(dose, sides) + RESTS_S))
+}
+
+function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): number {
+  const { swell, words, count, leftSeconds } = pace
+  switch (dose.kind) {
+    case 'hold':
+    case 'target':
+      return eased(elapsed / ARRIVES_S)
+    case 'pair':
+      return words === 'hold' ? eased(elapsed / ARRIVES_S) : swinging(1 - swell)
+    case 'reps':
+      return eased(swell)
+    case 'pulse': {
+      const within = (swell - PULSE_FROM) / (1 - PULSE_FROM)
+      // The first one comes all the way.
+      return count === 1 && words === 'in' ? eased(within) : PULSE_FROM + (1 - PULSE_FROM) * eased(within)
+    }
+    case 'swing':
+      return swinging(swell)
+    case 'circle':
+      return swinging(2 * Math.min(1 - leftSeconds / dose.perCircle, leftSeconds / dose.perCircle))
+    case 'press':
+      return eased(swell / (dose.effort / 100))
+    case 'lower':
+      return words === 'hold' ? eased(1 - leftSeconds / dose.hold) : eased(swell)
+    case 'breath':
+      return eased(swell)
+  }
+}
+
+/** To and fro as a pendulum: fastest in the middle. */
+function swinging(share: number): number {
+  return (1 - Math.cos(Math.PI * Math.max(0, Math.min(1, share)))) / 2
+}

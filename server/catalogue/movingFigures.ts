@@ -1,0 +1,105 @@
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { bestWay } from '../../core/body/bestWay'
+import type { SolvedPose } from '../../core/body/figure'
+import { packWay, type ShippedWay } from '../../core/body/shippedWay'
+import { momentOf, type Moment, type WayTask } from '../../core/body/way'
+import type { CatalogueData } from '../../core/catalogue/catalogue'
+import type { PostureFigure, VariationFigure } from '../../core/catalogue/figure'
+import { rungsOf } from '../../core/catalogue/summary'
+import { entryOf, valueIn } from '../../core/entries'
+import { engineOf, type SolvedFigures } from './solvedFigures'
+
+interface Stored {
+  from: string
+  way: ShippedWay
+}
+
+/** What a way depends on besides its poses. */
+const ENGINE = [
+  'skeleton',
+  'scene',
+  'spots',
+  'contacts',
+  'linear',
+  'solve',
+  'way',
+  'wayFaults',
+  'bestWay',
+  'shippedWay',
+]
+
+/**
+ * Reads the ways that ship under `catalogue/moving`, and works out anew what has changed since; what was worked out is
+ * written back.
+ *
+ * @returns the ways by movement and variation, and which were worked out now
+ */
+export function movingFigures(catalogue: CatalogueData, figures: SolvedFigures, root = process.cwd()) {
+  const folder = join(root, 'catalogue/moving')
+  mkdirSync(folder, { recursive: true })
+  const engine = engineOf(root, ENGINE)
+  const postures = new Map(catalogue.figures.map((figure) => [figure.posture, figure]))
+  const workedOut: string[] = []
+  const ways = new Map<string, Record<string, ShippedWay>>()
+  for (const movement of catalogue.movements) {
+    const path = join(folder, `${movement.id}.json`)
+    const known = existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as Record<string, Stored>) : {}
+    const now: Record<string, Stored> = {}
+    for (const { id, postureId, rung } of rungsOf(movement)) {
+      const posture = entryOf(postures, postureId)
+      const poses = Object.fromEntries(Object.entries(figures.get(id) ?? {}).map(([name, { pose }]) => [name, pose]))
+      const from = fingerprint([engine, posture, rung.figure, poses])
+      const before = known[id]
+      if (before?.from === from) now[id] = before
+      else {
+        workedOut.push(id)
+        now[id] = { from, way: wayOf(posture, rung.figure, poses) }
+      }
+    }
+    const text = `{\n${Object.entries(now)
+      .map(([id, stored]) => `${JSON.stringify(id)}: ${JSON.stringify(stored)}`)
+      .join(',\n')}\n}\n`
+    if (!existsSync(path) || readFileSync(path, 'utf8') !== text) writeFileSync(path, text)
+    ways.set(movement.id, Object.fromEntries(Object.entries(now).map(([id, { way }]) => [id, way])))
+  }
+  for (const file of readdirSync(folder)) if (!ways.has(file.replace('.json', ''))) rmSync(join(folder, file))
+  return { ways, workedOut }
+}
+
+const fingerprint = (of: unknown) => createHash('sha256').update(JSON.stringify(of)).digest('hex').slice(0, 16)
+
+/**
+ * The way of a variation through all its poses; only where it starts, where it has no other.
+ *
+ * @param poses start, and where there is one end, and deepest between them
+ */
+function wayOf(
+  posture: PostureFigure,
+  figure: VariationFigure,
+  poses: Partial<Record<string, SolvedPose>>,
+): ShippedWay {
+  const start = valueIn(poses as Record<string, SolvedPose>, 'start')
+  const stops = wayTasks(posture, figure, poses)
+  const moments: Moment[] = [momentOf(start), ...stops.flatMap((task) => bestWay(task).way.moments.slice(1))]
+  return packWay({ base: start.base, moments }, start)
+}
+
+/** From pose to pose: over the deepest one, where there is one. */
+export function wayTasks(
+  posture: PostureFigure,
+  figure: VariationFigure,
+  { start, deepest, end }: Partial<Record<string, SolvedPose>>,
+): WayTask[] {
+  const task = (from: SolvedPose, to: SolvedPose, names: WayTask['names']): WayTask => ({
+    posture,
+    figure,
+    from,
+    to,
+    names,
+  })
+  if (!start || !end) return []
+  if (!deepest) return [task(start, end, ['start', 'end'])]
+  return [task(start, deepest, ['start', 'deepest']), task(deepest, end, ['deepest', 'end'])]
+}
