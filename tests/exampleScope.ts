@@ -11,6 +11,7 @@ import { skeletonOf } from '../core/body/skeleton'
 import { solveFigure } from '../core/body/figure'
 import { viewsOf } from '../core/body/poseView'
 import { EMPTY_SCENE, VariationFigure } from '../core/catalogue/figure'
+import { solveWay, type WayTask } from '../core/body/way'
 import { problemOf } from '../core/compose/problem'
 import { cuesOf } from '../core/lead/cues'
 import { scriptOf } from '../core/lead/script'
@@ -107,7 +108,10 @@ function embodied(): object {
   const standing = skeletonOf('upright', anglesOf(), [0, SEGMENT.hipHeight, 0])
   const pose = Object.values(solved)[0]!.pose
   const [view] = viewsOf(posture, { figure: VariationFigure.parse({}), handsDo: 'rest' }, { start: pose })
-  return { standing, posture, pose, view, scene: sceneOf(EMPTY_SCENE) }
+  const reach = VariationFigure.parse({ end: { angles: { shoulderFlexion: 90 } } })
+  const { start, end } = solveFigure(posture, reach)
+  const task: WayTask = { posture, figure: reach, from: start!.pose, to: end!.pose, names: ['start', 'end'] }
+  return { standing, posture, pose, task, way: solveWay(task), view, scene: sceneOf(EMPTY_SCENE) }
 }
 
 /** Six people who sit round a room. */

@@ -5,9 +5,11 @@ import { cueAt, cuesOf } from '~~/core/lead/cues'
 import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
 import { logFor, logMoment, type OutcomeDraft } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
+import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
 import { paceAt } from '~~/core/lead/pace'
+import { blockIn } from '~~/core/plan/plan'
 import { restingAt } from '~~/core/lead/resting'
-import { scriptOf, workElapsedSeconds } from '~~/core/lead/script'
+import { laneMoment, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
 import { startSideFor } from '~~/core/lead/sidesToday'
 
 const TICK_MS = 100
@@ -33,11 +35,18 @@ export function useClass() {
   const workElapsed = computed(() =>
     workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000),
   )
-  /** The same at this very moment, for what moves with the class; what has been before the work counts from its step. */
-  function motionClock(): { workElapsed: number | null; stepElapsed: number } {
+  /** Where in its movement a lane is at this very moment: shown as it is introduced, then in step with the count. */
+  function motionIn(tier: Tier): MotionMoment {
+    const [whole, own] = [block.value, lane(tier)]
+    if (!begun.value || !whole || !own) return { share: 0, isOther: false }
+    const done = blockIn(whole, tier)
     const now = readClock(view.value.classEvents, meeting.now())
-    const stepElapsed = now.elapsedMs / 1000
-    return { workElapsed: workElapsedSeconds(steps.value, now.step, stepElapsed), stepElapsed }
+    const seconds = now.elapsedMs / 1000
+    if (steps.value[now.step]?.kind === 'introduce') return previewAt(done.dose, sidesOf(done.movement), seconds)
+    const work = workElapsedSeconds(steps.value, now.step, seconds)
+    const here = work === null ? null : laneMoment(own, work)
+    if (here?.kind !== 'work') return { share: 0, isOther: false }
+    return motionAt(done.dose, sidesOf(done.movement), here.intoSeconds)
   }
   const elapsedOfClass = computed(
     () =>
@@ -150,7 +159,7 @@ export function useClass() {
     blockIndex,
     nextBlock,
     workElapsed,
-    motionClock,
+    motionIn,
     elapsedOfClass,
     moment,
     loggedBlock,

@@ -36,6 +36,13 @@ export async function layInFigures(
       if (svg !== undefined) await cache.put(address, new Response(svg, { headers: { 'content-type': SVG } }))
     }
   }
+  /** How they move: one file for each movement. */
+  async function layInWays(movement: string): Promise<void> {
+    const address = movingAddress(movement)
+    if (here.has(address)) return
+    const reply = await fetch(address, { signal })
+    if (isA('json', reply)) await cache.put(address, reply)
+  }
   async function layInOwn(movement: string): Promise<void> {
     for (const address of missing(movement, true)) {
       const reply = await fetch(address, { signal })
@@ -46,6 +53,7 @@ export async function layInFigures(
   const takeOn = async () => {
     for (let next = left.pop(); next !== undefined; next = left.pop()) {
       await layInShipped(next)
+      await layInWays(next)
       await layInOwn(next)
     }
   }

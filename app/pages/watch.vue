@@ -1,23 +1,60 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
-import { TIERS, type Tier } from '~~/core/catalogue/words'
+import { useLocalStorage, useMediaQuery, useSwipe } from '@vueuse/core'
+import { TIERS } from '~~/core/catalogue/words'
 import { leaveScreen } from '~~/core/contract/watch'
 import { stepWords } from '~/words/lead'
-import { clockWords } from '~/words/clock'
+import { roomCount, type RoomLane } from '~/words/room'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** A screen in the room, or at somebody's home, watches a class: it presses nothing and knows nobody's health. */
 definePageMeta({ layout: 'bare' })
-const SHOWN = ['all', ...TIERS, 'room'] as const
-const NAMES = { all: 'All lanes', room: 'The room', ...TIER_NAMES } as const
+const NAMES = { all: 'All lanes', ...TIER_NAMES, room: 'The room' } as const
+const { catalogue } = storeToRefs(useCatalogue())
 const watched = useWatched()
-const { view, isShut, isCut, begun, reading, step, block, next, leftSeconds, cue, pace, movementOf } = watched
+const { view, isShut, isCut, begun, reading, step, block, next, leftSeconds, cue, pace, motionNow, movementOf } =
+  watched
 await watched.open()
-const chosen = useLocalStorage<(typeof SHOWN)[number]>('unhurried-circle-watch', 'all')
+const chosen = useLocalStorage<keyof typeof NAMES>('unhurried-circle-watch', 'all')
 const captions = useLocalStorage('unhurried-circle-captions', true)
 /** Before the start people look for their places. */
 const isRoom = computed(() => view.value?.seats && (chosen.value === 'room' || !begun.value))
-const lane = computed((): Tier | 'all' => (chosen.value === 'room' ? 'all' : chosen.value))
+/** Upright, or in the hand, a lane at a time is read. */
+const isOneAtATime = useMediaQuery('(max-width: 1023px), (max-aspect-ratio: 1/1)')
+const lanes = computed((): RoomLane[] => {
+  const here = view.value?.shown.lanes[block.value?.id ?? ''] ?? {}
+  return TIERS.flatMap((tier): RoomLane[] => {
+    const lane = here[tier]
+    if (!lane) return []
+    const variation = catalogue.value.variations.get(lane.main ?? '') ?? null
+    const names = (view.value?.shown.people ?? []).filter((person) => person.tier === tier && person.name !== '')
+    return [
+      { tier, variation, level: variation?.level ?? null, names: names.map(({ name }) => name), moves: lane.moves },
+    ]
+  })
+})
+/** The lane that has the screen to itself; null: all of them do. */
+const alone = computed((): RoomLane | null => {
+  const own = lanes.value.find(({ tier }) => tier === chosen.value)
+  if (own) return own
+  return isOneAtATime.value || lanes.value.length === 1 ? (lanes.value[0] ?? null) : null
+})
+const variationsOf = ({ tier }: RoomLane) =>
+  (view.value?.shown.lanes[block.value?.id ?? '']?.[tier]?.variations ?? []).flatMap(
+    (id) => catalogue.value.variations.get(id) ?? [],
+  )
+const count = computed(() =>
+  begun.value && step.value ? roomCount(pace.value, leftSeconds.value, step.value.seconds) : null,
+)
+const page = useTemplateRef('page')
+useSwipe(page, {
+  onSwipeEnd: (_, direction) => {
+    const by = { left: 1, right: -1 }[direction as string]
+    if (by === undefined || !alone.value) return
+    const at = lanes.value.indexOf(alone.value)
+    chosen.value = lanes.value[(at + by + lanes.value.length) % lanes.value.length]?.tier ?? chosen.value
+  },
+})
+const isOnTheWay = computed(() => step.value?.kind === 'changeover')
 const said = computed(() => {
   if (!begun.value) return 'It begins soon'
   if (reading.value.status === 'finished') return 'Thank you'
@@ -30,8 +67,8 @@ const heading = computed(() => {
   return step.value?.blockId ? movementOf(block.value?.movement)?.name : 'Back to where you began'
 })
 const coming = computed(() => {
-  const [word, then] = begun.value ? ['Next', next.value] : ['First', block.value]
-  return then ? `${word}: ${movementOf(then.movement)?.name ?? ''}` : ''
+  const [word, then] = begun.value ? ['then', next.value] : ['first', block.value]
+  return then ? `${word} ${movementOf(then.movement)?.name ?? ''}` : ''
 })
 async function leave(): Promise<void> {
   await call(leaveScreen).catch(() => undefined)
@@ -43,68 +80,57 @@ async function leave(): Promise<void> {
   <WatchCode v-if="isShut" @opened="watched.open()" />
   <div
     v-else-if="view"
-    class="h-dvh overflow-hidden px-[2.5vw] py-[1.5vh] flex flex-col gap-[1vh]"
+    ref="page"
+    class="h-dvh overflow-hidden flex flex-col"
     data-test="watch"
     :data-status="reading.status"
     :data-step="reading.step"
   >
     <h1 class="sr-only">{{ view.shown.title }}, watched</h1>
-    <p v-if="isCut" class="text-center bg-mark-soft rounded-lg" role="status">
+    <p v-if="isCut" class="text-center bg-mark-soft" role="status">
       The server cannot be reached: the clock goes on by itself.
     </p>
-    <div class="flex items-start gap-[2vw]">
-      <div class="min-w-0 flex-1">
-        <p class="font-bold leading-[1.05] text-[min(9vh,6vw)] line-clamp-2">{{ heading }}</p>
-        <p class="text-[min(5vh,3.4vw)] font-semibold">{{ said }}</p>
-      </div>
-      <PaceDisc v-if="pace" :moment="pace" :running="reading.status === 'running'" />
-      <p
-        v-if="begun"
-        class="numerals font-bold leading-none text-[min(18vh,12vw)]"
-        role="timer"
-        :aria-label="`${Math.ceil(leftSeconds)} seconds left`"
-      >
-        {{ clockWords(Math.ceil(leftSeconds)) }}
-      </p>
-    </div>
-    <div class="flex-1 min-h-0 grid">
-      <WatchRoom v-if="isRoom && view.seats" :seats="view.seats" :people="view.shown.people" class="min-h-0" />
-      <WatchLanes v-else :watched="watched" :lane="lane" class="overflow-hidden content-start" />
-    </div>
-    <p
-      v-if="captions"
-      class="text-[min(4.6vh,3vw)] leading-snug line-clamp-2 min-h-[2.6em]"
-      aria-live="polite"
-      data-test="caption"
+    <template v-if="isRoom && view.seats">
+      <header class="flex items-center gap-4 px-[2.5vw] py-2 border-b-2 border-line">
+        <p class="font-bold text-[min(7vh,5vw)] truncate flex-1">{{ heading }}</p>
+        <p class="text-faint text-[min(4.5vh,3vw)] truncate">{{ begun ? said : coming }}</p>
+        <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
+      </header>
+      <WatchRoom :seats="view.seats" :people="view.shown.people" class="flex-1 min-h-0 p-2" />
+    </template>
+    <RoomLaneAlone
+      v-else-if="alone"
+      class="flex-1"
+      :heading="heading ?? ''"
+      :then="coming"
+      :lane="alone"
+      :variations="variationsOf(alone)"
+      :count="count"
+      :said="said"
+      :caption="captions ? (cue?.say ?? said) : ''"
+      :is-running="reading.status === 'running'"
+      :is-on-the-way="isOnTheWay"
+      :motion-at="motionNow"
+      data-lanes="1"
     >
-      {{ cue?.say }}
-    </p>
-    <div class="flex flex-wrap items-center gap-2">
-      <p class="text-faint text-[1.1rem] truncate flex-1 min-w-40">
-        {{ coming }}
-      </p>
-      <div class="flex flex-wrap gap-1" role="group" aria-label="What is shown">
-        <button
-          v-for="one in SHOWN"
-          :key="one"
-          class="button"
-          :class="chosen === one ? 'button-on' : ''"
-          :aria-pressed="chosen === one"
-          @click="chosen = one"
-        >
-          {{ NAMES[one] }}
-        </button>
-        <button
-          class="button"
-          :class="captions ? 'button-on' : ''"
-          :aria-pressed="captions"
-          @click="captions = !captions"
-        >
-          Captions
-        </button>
-        <button class="button button-quiet" @click="leave">Leave</button>
-      </div>
-    </div>
+      <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
+    </RoomLaneAlone>
+    <RoomScreen
+      v-else
+      class="flex-1"
+      :heading="heading ?? ''"
+      :then="coming"
+      :lanes="lanes"
+      :count="count"
+      :said="said"
+      :caption="captions ? (cue?.say ?? said) : ''"
+      :is-running="reading.status === 'running'"
+      :is-on-the-way="isOnTheWay"
+      :motion-at="motionNow"
+      :data-lanes="lanes.length"
+    >
+      <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
+    </RoomScreen>
   </div>
   <p v-else class="min-h-dvh grid place-items-center text-xl">
     {{ isCut ? 'The server cannot be reached. It is tried again.' : 'One moment …' }}

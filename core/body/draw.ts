@@ -158,9 +158,9 @@ export function frameAround(drawings: readonly Drawing[], shape = 4 / 3): Frame 
  * The outline of everything drawn, thousandths of a body height.
  *
  * @example
- * outlineOf([]).left // Infinity
+ * outlineOf([{ paths: [{ d: 'M10 20L30 40' }] }]).right // 30
  */
-export function outlineOf(parts: readonly Part[]): Drawing['outline'] {
+export function outlineOf(parts: readonly { paths: readonly { d: string }[] }[]): Drawing['outline'] {
   const outline = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity }
   const take = (x: number, y: number, r = 0) => {
     outline.left = Math.min(outline.left, x - r)

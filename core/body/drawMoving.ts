@@ -28,6 +28,8 @@ export interface MovingDrawing {
 const SETTLED = 20
 /** Only what is nearer by so much comes before what was before it, body heights: no order flickers. */
 const STICKS = 0.025
+/** And so much where they lie over one another: more than two limbs are thick, or it would be seen to jump. */
+const STICKS_OVER = 0.09
 const BODY_KEYS = [
   'trunk',
   'head',
@@ -109,13 +111,24 @@ function ordersOf(drawn: readonly (readonly Part[])[], before: number): number[]
     .toSorted((a, b) => entryAt(entryAt(drawn, 0), a).depth - entryAt(entryAt(drawn, 0), b).depth)
   order = sticky(order, (a, b) => (fixed.has(pair(a, b)) ? entryAt(mean, a) - entryAt(mean, b) : 0))
   return drawn.map((parts) => {
+    const outlines = parts.map((part) => outlineOf([part]))
     order = sticky(order, (a, b) => {
       if (fixed.has(pair(a, b))) return entryAt(mean, a) - entryAt(mean, b)
-      return entryAt(parts, a).depth - entryAt(parts, b).depth - STICKS
+      const sticks = lieOver(entryAt(outlines, a), entryAt(outlines, b)) ? STICKS_OVER : STICKS
+      return entryAt(parts, a).depth - entryAt(parts, b).depth - sticks
     })
     return order
   })
 }
+type Outline = ReturnType<typeof outlineOf>
+/**
+ * Whether two outlines lie over one another.
+ *
+ * @example
+ * lieOver({ left: 0, right: 2, top: 0, bottom: 2 }, { left: 1, right: 3, top: 1, bottom: 3 }) // true
+ */
+export const lieOver = (a: Outline, b: Outline) =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 const pair = (a: number, b: number) => (a < b ? `${a} ${b}` : `${b} ${a}`)
 
 /** Neighbours change places where the one behind is ahead; as often as there are parts, at most. */

@@ -64,7 +64,7 @@ export interface WayTask {
 export function solveWay(task: WayTask, hops: readonly Hop[] = [], count = BETWEEN): Way {
   const { from, to } = task
   const scene = sceneOf(from.scene)
-  const [first, last] = [momentOf(from), momentOf(to)]
+  const [first, last] = [asMoment(from), asMoment(to)]
   const [body, end] = [bodyOf(from), bodyOf(to)]
   const kept = keptContacts(task, scene, body)
   const between = Array.from({ length: count }, (_, at) => {
@@ -87,9 +87,9 @@ export function solveWay(task: WayTask, hops: readonly Hop[] = [], count = BETWE
  * A solved pose as a moment of a way.
  *
  * @example
- * momentOf(pose).root.length // 3
+ * asMoment(pose).root.length // 3
  */
-export function momentOf({ angles, root }: SolvedPose): Moment {
+export function asMoment({ angles, root }: SolvedPose): Moment {
   return { angles: Float64Array.from(angles), root }
 }
 
@@ -210,16 +210,4 @@ export function momentAt({ moments }: Pick<Way, 'moments'>, share: number): Mome
 export function bodyAt(way: Way, share: number): Skeleton {
   const { angles, root } = momentAt(way, share)
   return skeletonOf(way.base, angles, root)
-}
-
-/**
- * How far a body is on its way at a share of its time: slow to begin and to arrive.
- *
- * @source minimum jerk, Flash & Hogan 1985, memory
- * @example
- * eased(0.5) // 0.5
- */
-export function eased(time: number): number {
-  const t = Math.max(0, Math.min(1, time))
-  return t * t * t * (10 + t * (6 * t - 15))
 }

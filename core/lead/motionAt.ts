@@ -1,4 +1,3 @@
-import { eased } from '../body/way'
 import type { Dose } from '../catalogue/dose'
 import type { SidePolicy } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
@@ -51,6 +50,18 @@ export function previewAt(dose: Dose, sides: SidePolicy, seconds: number): Motio
     return { share: out - eased((into - ARRIVES_S - STAYS_S) / ARRIVES_S), isOther: false }
   }
   return motionAt(dose, sides, seconds % (secondsOf(dose, sides) + RESTS_S))
+}
+
+/**
+ * How far a body is on its way at a share of its time: slow to begin and to arrive.
+ *
+ * @source minimum jerk, Flash & Hogan 1985, memory
+ * @example
+ * eased(0.5) // 0.5
+ */
+export function eased(time: number): number {
+  const t = Math.max(0, Math.min(1, time))
+  return Math.min(1, t * t * t * (10 + t * (6 * t - 15)))
 }
 
 function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): number {

@@ -30,6 +30,8 @@ export interface ShownClass {
 export interface ShownLane {
   /** Ids. */
   variations: string[]
+  /** What most of the lane do; null: they breathe. */
+  main: string | null
   moves: string[]
 }
 export interface ShownPerson {
@@ -125,7 +127,10 @@ function lanesAt(at: number, riders: readonly RiderToday[], timeline: Timeline):
       .filter((rider) => rider.tier === tier)
       .flatMap((rider) => (rider.offers[at] ?? []).flatMap(({ variation }) => variation ?? []))
     const easiestFirst = done.toSorted((a, b) => a.level - b.level).map(({ id }) => id)
-    lanes[tier] = { variations: [...new Set(easiestFirst)], moves: lane.moves.map(({ cue }) => cue) }
+    const variations = [...new Set(easiestFirst)]
+    const times = (id: string) => easiestFirst.filter((other) => other === id).length
+    const main = variations.toSorted((a, b) => times(b) - times(a))[0] ?? null
+    lanes[tier] = { variations, main, moves: lane.moves.map(({ cue }) => cue) }
   }
   return lanes
 }

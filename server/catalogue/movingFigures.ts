@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { bestWay } from '../../core/body/bestWay'
 import type { SolvedPose } from '../../core/body/figure'
 import { packWay, type ShippedWay } from '../../core/body/shippedWay'
-import { momentOf, type Moment, type WayTask } from '../../core/body/way'
+import { asMoment, type Moment, type WayTask } from '../../core/body/way'
 import type { CatalogueData } from '../../core/catalogue/catalogue'
 import type { PostureFigure, VariationFigure } from '../../core/catalogue/figure'
 import { rungsOf } from '../../core/catalogue/summary'
@@ -82,7 +82,7 @@ function wayOf(
 ): ShippedWay {
   const start = valueIn(poses as Record<string, SolvedPose>, 'start')
   const stops = wayTasks(posture, figure, poses)
-  const moments: Moment[] = [momentOf(start), ...stops.flatMap((task) => bestWay(task).way.moments.slice(1))]
+  const moments: Moment[] = [asMoment(start), ...stops.flatMap((task) => bestWay(task).way.moments.slice(1))]
   return packWay({ base: start.base, moments }, start)
 }
 

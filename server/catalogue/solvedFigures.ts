@@ -44,7 +44,7 @@ function fingerprint(posture: PostureFigure, figure: VariationFigure, engine: st
 /** The sources that a solved pose depends on. */
 const ENGINE = [
   ...['vector', 'segments', 'joints', 'skeleton', 'scene', 'spots'],
-  ...['contacts', 'linear', 'balance', 'solve', 'figure'],
+  ...['contacts', 'linear', 'balance', 'sinking', 'solve', 'figure'],
 ]
 
 /** Sources of `core/body` as one mark, which changes with what they do. */

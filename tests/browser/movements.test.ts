@@ -46,6 +46,40 @@ describe('movements', () => {
     await visitor.sees('Hip replacement, front approach, not cleared')
     await visitor.expectAccessible()
   })
+  it('shows the movement moving, slower, held at a pose, and from another angle', async () => {
+    await visitor.open('/movements/sit-to-stand')
+    await visitor.page.waitForSelector('[data-test="stage"] [data-test="moving-figure"] path')
+    const outlines = () =>
+      visitor.page.$$eval('[data-test="stage"] path', (all) => all.map((path) => path.getAttribute('d')).join())
+    const moves = async (forMs = 700) => {
+      const before = await outlines()
+      await new Promise((done) => setTimeout(done, forMs))
+      return (await outlines()) !== before
+    }
+    await expect.poll(moves, { timeout: 20_000 }).toBe(true)
+    await visitor.click('Hold it')
+    expect(await moves()).toBe(false)
+    await visitor.click('Start')
+    const start = await outlines()
+    await visitor.click('End')
+    await expect.poll(outlines).not.toBe(start)
+    const end = await outlines()
+    await visitor.page.focus('[data-test="stage"]')
+    await visitor.press('ArrowLeft', 'ArrowLeft')
+    await expect.poll(outlines).not.toBe(end)
+    await visitor.click('Turn it back')
+    await expect.poll(outlines).toBe(end)
+    await visitor.click('Let it go on')
+    await expect.poll(moves, { timeout: 20_000 }).toBe(true)
+    await visitor.expectAccessible()
+  })
+  it('stands where motion is not wanted: start and end side by side', async () => {
+    await visitor.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
+    await visitor.open('/movements/sit-to-stand')
+    await visitor.page.waitForSelector('[data-test="stage"] path')
+    await visitor.sees('Let it go on')
+    await visitor.page.emulateMediaFeatures([])
+  })
   it('fit a body: the seat is reckoned and drawn', async () => {
     const { id } = await world.db('participants').where({ name: 'Cora Linden' }).first('id')
     await visitor.open(`/people/${id}`)

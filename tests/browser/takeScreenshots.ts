@@ -76,7 +76,7 @@ try {
     return (await (await fetch(`/api/meetings/${id}/screen-passes`, how)).json()).code
   }, meeting.id)
   await visitor.open(`/watch#${code}`)
-  await visitor.page.waitForSelector('[data-test="watch-lanes"] img')
+  await visitor.page.waitForSelector('[data-test="watch"] [data-test="moving-figure"] path')
   await take('watch')
   await visitor.open(`/meetings/${meetings[1].id}/reflect`)
   await take('reflect')

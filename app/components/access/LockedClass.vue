@@ -4,5 +4,5 @@ const led = useClass()
 </script>
 
 <template>
-  <LeadFar :led="led" />
+  <LeadFar :led="led" :with-names="false" />
 </template>

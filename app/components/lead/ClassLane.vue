@@ -2,25 +2,23 @@
 import type { Tier } from '~~/core/catalogue/words'
 import { bodySide, laneMoment } from '~~/core/lead/script'
 import { ownWords } from '~~/core/offer/ownDoseWords'
-import { previewAt, motionAt, type MotionMoment } from '~~/core/lead/motionAt'
-import type { LedClass } from '~/composables/useClass'
+import type { MotionMoment } from '~~/core/lead/motionAt'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { VariationTexts } from '~~/core/catalogue/movement'
-import { blockIn } from '~~/core/plan/plan'
 import { waysOf } from '~~/core/plan/ways'
 import type { LaneBlock } from '~~/core/plan/timeline'
 import { laneWords } from '~/words/lead'
 import { calledName, TIER_NAMES } from '~/words/tiers'
 
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
-const { tier, lane, blockIndex, stepKind, workElapsed, motionClock, picked, figurePx } = defineProps<{
+const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, picked, figurePx } = defineProps<{
   tier: Tier
   lane: LaneBlock
   blockIndex: number
   stepKind: string
   workElapsed: number | null
-  /** Seconds of the work and of the step at this very moment. */
-  motionClock: LedClass['motionClock']
+  /** Where in its movement the lane is at this very moment. */
+  motionAt: () => MotionMoment
   /** Whoever is picked: their own version is what is shown of their lane. */
   picked: string | null
   figurePx: number
@@ -76,17 +74,6 @@ const side = computed(() =>
     ? 'both'
     : bodySide(moment.value.side, meeting.sides.startSide),
 )
-/** Where in the movement the lane is: shown as it is introduced, then in step with the count. */
-function motionNow(): MotionMoment {
-  const whole = meeting.planned.blocks[blockIndex]
-  const block = whole && blockIn(whole, tier)
-  const sides = catalogues.catalogue.movements.get(block?.movement ?? '')?.sides ?? 'both'
-  const { workElapsed: work, stepElapsed } = motionClock()
-  if (!block) return { share: 0, isOther: false }
-  if (stepKind === 'introduce') return previewAt(block.dose, sides, stepElapsed)
-  const here = work === null ? null : laneMoment(lane, work)
-  return here?.kind === 'work' ? motionAt(block.dose, sides, here.intoSeconds) : { share: 0, isOther: false }
-}
 /** Who has a side to catch up, and which. */
 const catchingUp = computed(() =>
   moment.value?.side === 'weaker' ? meeting.catchingUp(lane, blockIndex).join(', ') : '',
@@ -157,7 +144,7 @@ const wraps = computed(() => {
       :variation="middle.variation"
       :height="figurePx"
       moving
-      :motion-at="motionNow"
+      :motion-at="motionAt"
       :side="side"
       :label="TIER_NAMES[tier]"
     />

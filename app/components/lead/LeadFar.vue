@@ -1,59 +1,58 @@
 <script setup lang="ts">
-import { doseWords } from '~~/core/plan/doseWords'
+import { TIERS } from '~~/core/catalogue/words'
+import { grouped } from '~~/core/grouped'
 import type { LedClass } from '~/composables/useClass'
-import { clockWords } from '~/words/clock'
 import { stepWords } from '~/words/lead'
+import { roomCount, type RoomLane } from '~/words/room'
 
-/** The class as it is read from six metres: what, which side, how long, how many, what next. Nothing scrolls. */
-const { led } = defineProps<{ led: LedClass }>()
+/** The class as it is read from six metres: what, who, which side, how long, how many, what next. Nothing scrolls. */
+const { led, withNames = true } = defineProps<{
+  led: LedClass
+  /** Locked, the screen names nobody. */
+  withNames?: boolean
+}>()
 const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
-const { step, block, nextBlock, reading, leftSeconds, pace, cue } = led
+const { begun, step, block, blockIndex, nextBlock, reading, leftSeconds, pace, cue } = led
 const nameOf = (movement: string | undefined) => catalogue.value.movements.get(movement ?? '')?.name ?? ''
-const isRunning = computed(() => reading.value.status === 'running')
+
+const lanes = computed((): RoomLane[] =>
+  TIERS.flatMap((tier): RoomLane[] => {
+    const lane = led.lane(tier)
+    if (!lane) return []
+    const done = lane.riders.flatMap((id) =>
+      (meeting.riders.get(id)?.offers[blockIndex.value] ?? []).flatMap((offer) => offer.variation ?? []),
+    )
+    // What most of them do.
+    const [most] = [...grouped(done, ({ id }) => id).values()].toSorted((a, b) => b.length - a.length)
+    const variation = most?.[0] ?? null
+    const names = withNames ? lane.riders.map((id) => meeting.calledOf(id)) : []
+    return [{ tier, variation, level: variation?.level ?? null, names, moves: lane.moves.map((move) => move.cue) }]
+  }),
+)
+const heading = computed(() => (step.value?.blockId ? nameOf(block.value?.movement) : 'Back to where you began'))
+const then = computed(() => `then ${nextBlock.value ? nameOf(nextBlock.value.movement) : 'back to where you began'}`)
+const said = computed(() => {
+  if (reading.value.status === 'ready') return 'Ready when you are'
+  if (reading.value.status === 'finished') return 'Thank you'
+  return reading.value.status === 'paused' ? 'A pause' : stepWords(step.value, meeting.sides)
+})
+const count = computed(() => roomCount(pace.value, leftSeconds.value, step.value?.seconds ?? 1))
 </script>
 
 <template>
-  <section
-    class="h-full min-h-0 overflow-hidden flex flex-col justify-between py-[2vh]"
-    aria-label="For the room"
-    data-test="far"
-  >
-    <div>
-      <p class="font-bold leading-[1.05] text-[min(11vh,8.5vw)] line-clamp-2">
-        {{ step?.blockId ? nameOf(block?.movement) : 'Back to where you began' }}
-      </p>
-      <p class="leading-tight text-[min(7vh,6vw)] mt-[1vh]">
-        <span class="font-semibold">{{
-          reading.status === 'ready'
-            ? 'Ready when you are'
-            : reading.status === 'finished'
-              ? 'Thank you'
-              : stepWords(step, meeting.sides)
-        }}</span><template v-if="block && step?.kind === 'work'"
-          ><span class="text-faint">
-            · {{ doseWords(block.dose)
-            }}<template v-if="block.rounds > 1">, round {{ step.round }} of {{ block.rounds }}</template></span
-          ></template
-        >
-      </p>
-    </div>
-    <div class="flex items-center justify-around gap-[3vw] min-h-0">
-      <PaceDisc v-if="pace" :moment="pace" :running="isRunning" large />
-      <p
-        class="numerals font-bold leading-none text-[min(38vh,26vw)]"
-        role="timer"
-        :data-left-ms="reading.leftMs"
-        :aria-label="`${Math.ceil(leftSeconds)} seconds left`"
-      >
-        {{ clockWords(Math.ceil(leftSeconds)) }}
-      </p>
-    </div>
-    <div>
-      <p class="text-[min(4.6vh,4vw)] leading-snug line-clamp-2 min-h-[1.4em]" aria-live="polite">{{ cue?.say }}</p>
-      <p class="text-[min(4.6vh,4vw)] text-faint truncate">
-        {{ nextBlock ? `Next: ${nameOf(nextBlock.movement)}` : 'Next: back to where you began' }}
-      </p>
-    </div>
+  <section class="h-full min-h-0 overflow-hidden flex" aria-label="For the room" data-test="far">
+    <RoomScreen
+      class="flex-1"
+      :heading="heading"
+      :then="then"
+      :lanes="lanes"
+      :count="count"
+      :said="said"
+      :caption="begun ? (cue?.say ?? said) : said"
+      :is-running="reading.status === 'running'"
+      :is-on-the-way="step?.kind === 'changeover'"
+      :motion-at="led.motionIn"
+    />
   </section>
 </template>

@@ -7,7 +7,7 @@ import { TIER_NAMES } from '~/words/tiers'
 /** The lanes of the class: all of them side by side, or on a phone the one that is looked at. */
 const { led, picked, isSmall } = defineProps<{ led: LedClass; picked: string | null; isSmall: boolean }>()
 const meeting = useMeeting()
-const { step, blockIndex, workElapsed, motionClock } = led
+const { step, blockIndex, workElapsed } = led
 const tiers = computed(() => TIERS.filter((tier) => led.lane(tier)))
 const ridersIn = (tier: Tier) => led.lane(tier)?.riders.length ?? 0
 
@@ -74,7 +74,7 @@ const figurePx = computed(() =>
           :block-index="blockIndex"
           :step-kind="step?.kind ?? 'introduce'"
           :work-elapsed="workElapsed"
-          :motion-clock="motionClock"
+          :motion-at="() => led.motionIn(tier)"
           :picked="picked"
           :figure-px="figurePx"
       /></template>

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import type { Variation } from '~~/core/catalogue/catalogue'
+import type { MotionMoment } from '~~/core/lead/motionAt'
+import { namesFromAfar, type RoomCount, type RoomLane } from '~/words/room'
+import { TIER_NAMES } from '~/words/tiers'
+
+/**
+ * A lane with a screen to itself: for a television beside the chairs, for somebody by video, or in the hand. Wide, the
+ * figure stands beside the count; upright, above it.
+ */
+const { lane, variations } = defineProps<{
+  heading: string
+  then: string
+  lane: RoomLane
+  /** What is done in the lane, the easiest first. */
+  variations: readonly Variation[]
+  count: RoomCount | null
+  said: string
+  caption: string
+  isRunning: boolean
+  isOnTheWay: boolean
+  motionAt: () => MotionMoment
+}>()
+const VARIATIONS_AT_MOST = 3
+const frame = useTemplateRef('frame')
+const { width, height } = useElementSize(frame)
+const isWide = computed(() => width.value > height.value)
+const unit = computed(() =>
+  isWide.value
+    ? Math.max(0.3, Math.min(width.value / 1280, height.value / 720))
+    : Math.max(0.4, Math.min(width.value / 620, height.value / 1050)),
+)
+const px = (parts: number) => `${unit.value * parts}px`
+const names = computed(() => namesFromAfar(lane.names, 60))
+const listed = computed(() => {
+  const others = variations.filter(({ id }) => id !== lane.variation?.id)
+  return [...(lane.variation ? [lane.variation] : []), ...others].slice(0, VARIATIONS_AT_MOST)
+})
+</script>
+
+<template>
+  <div ref="frame" class="min-h-0 min-w-0 flex flex-col overflow-hidden" data-test="room-lane-alone">
+    <header
+      class="flex items-center border-b-2 border-line shrink-0"
+      :style="{ minHeight: px(84), paddingInline: px(34), gap: px(20) }"
+    >
+      <TierGlyph :tier="lane.tier" :size="unit * 48" class="shrink-0" />
+      <p class="font-semibold shrink-0" :style="{ fontSize: px(42) }">{{ TIER_NAMES[lane.tier] }}</p>
+      <p class="font-bold truncate flex-1 leading-tight" :style="{ fontSize: px(54) }" data-test="heading">
+        {{ heading }}
+      </p>
+      <p v-if="isWide" class="text-faint truncate" :style="{ fontSize: px(36) }">{{ then }}</p>
+      <slot />
+    </header>
+    <div
+      class="flex-1 min-h-0 grid items-center"
+      :class="isWide ? 'grid-cols-[auto_minmax(0,1fr)]' : 'justify-items-center content-start'"
+      :style="{ paddingInline: px(34), gap: px(isWide ? 34 : 12) }"
+    >
+      <MovementFigure
+        v-if="lane.variation"
+        :variation="lane.variation"
+        :height="Math.round(unit * (isWide ? 528 : 430))"
+        moving
+        :motion-at="motionAt"
+        label=""
+      />
+      <div class="min-w-0 grid justify-items-center" :style="{ gap: px(12) }">
+        <CountRing
+          v-if="count"
+          :count="count"
+          :said="said"
+          :is-running="isRunning"
+          :style="{ width: px(300), height: px(300) }"
+        />
+        <div class="w-full leading-[1.15]" :style="{ fontSize: px(36) }">
+          <p v-if="isOnTheWay && lane.moves.length > 0" class="line-clamp-4" data-test="way">
+            {{ lane.moves.join(' ') }}
+          </p>
+          <template v-else>
+            <p
+              v-for="variation in listed"
+              :key="variation.id"
+              class="flex items-center font-semibold"
+              :style="{ gap: px(14) }"
+            >
+              <TierGlyph :tier="lane.tier" :level="variation.level" :size="unit * 48" class="shrink-0" /><span
+                class="line-clamp-2"
+                >{{ variation.name }}</span
+              >
+            </p>
+            <p class="text-faint line-clamp-2" data-test="names">{{ names }}</p>
+          </template>
+        </div>
+      </div>
+    </div>
+    <p
+      class="shrink-0 bg-ink text-ground grid place-items-center text-center leading-tight"
+      :style="{ minHeight: px(76), fontSize: px(36), paddingInline: px(34) }"
+      aria-live="polite"
+      data-test="caption"
+    >
+      <span class="line-clamp-3">{{ caption }}</span>
+    </p>
+  </div>
+</template>

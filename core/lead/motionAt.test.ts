@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest'
+import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import type { Dose } from '../catalogue/dose'
+import { secondsOf } from '../time/secondsOf'
+import { eased, motionAt, previewAt } from './motionAt'
+
+const reps: Dose = { kind: 'reps', count: 3, out: 2, pause: 1, back: 3, between: 1, lastHold: 5 }
+const at = (dose: Dose, seconds: number) => Math.round(motionAt(dose, 'both', seconds).share * 1000) / 1000
+
+describe('where a body is in its movement', () => {
+  it.each([
+    ['repetitions go out, pause and come back', reps, [0, 1, 2, 2.9, 4.5, 6, 6.5], [0, 0.5, 1, 1, 0.5, 0, 0]],
+    ['the last repetition is held', reps, [14, 16, 18, 21.9], [0, 1, 1, 1]],
+    ['a hold arrives and stays', { kind: 'hold', seconds: 30 }, [0, 1.5, 3, 20, 29], [0, 0.5, 1, 1, 1]],
+    [
+      'a press swells, stays and lets go',
+      { kind: 'press', seconds: 5, effort: 40, ramp: 2 },
+      [0, 1, 2, 6.9, 8],
+      [0, 0.5, 1, 1, 0.5],
+    ],
+    [
+      'what is lowered is lifted in two and let down in ten',
+      { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 2 },
+      [0, 1, 2, 7, 11.99, 13],
+      [0, 0.5, 1, 0.5, 0, 0],
+    ],
+    ['a swing is a pendulum', { kind: 'swing', count: 4, perSwing: 2 }, [0, 1, 2, 3, 4], [0, 0.5, 1, 0.5, 0]],
+    [
+      'pulses stay near the end',
+      { kind: 'pulse', count: 5, atEnd: 1, travel: 1 },
+      [0, 1, 1.5, 2.999, 3.5],
+      [0, 1, 1, 0.3, 0.65],
+    ],
+    ['breath comes and goes', { kind: 'breath', in: 4, out: 6, cycles: 2 }, [0, 2, 4, 7, 10], [0, 0.5, 1, 0.5, 0]],
+  ] as [string, Dose, number[], number[]][])('%s', (_, dose, seconds, shares) => {
+    expect(seconds.map((second) => at(dose, second))).toEqual(shares)
+  })
+  it('changes sides with every alternating repetition', () => {
+    const sides = [1, 8, 15].map((second) => motionAt(reps, 'alternating', second).isOther)
+    expect(sides).toEqual([false, true, false])
+    expect(motionAt(reps, 'each', 8).isOther).toBe(false)
+  })
+  it('never jumps within a round of any dose that ships, and stays on its way', () => {
+    for (const movement of shippedCatalogue().movements.values())
+      for (const { dose } of Object.values(movement.doses)) {
+        const whole = secondsOf(dose, movement.sides)
+        for (let second = 0.05; second < whole; second += 0.05) {
+          const [before, now] = [second - 0.05, second].map((one) => motionAt(dose, movement.sides, one))
+          expect(now!.share).toBeGreaterThanOrEqual(0)
+          expect(now!.share).toBeLessThanOrEqual(1)
+          if (now!.isOther === before!.isOther)
+            expect(Math.abs(now!.share - before!.share), `${movement.id} at ${second}`).toBeLessThan(0.2)
+        }
+      }
+  })
+  it('shows what is held coming and going, in a picture by itself', () => {
+    const hold: Dose = { kind: 'hold', seconds: 90 }
+    expect([0, 3, 5, 8.5, 9.4].map((second) => previewAt(hold, 'both', second).share)).toEqual([0, 1, 1, 0, 0])
+  })
+  it('is travelled slowly at both ends', () => {
+    expect([eased(-1), eased(0), eased(0.5), eased(1), eased(2)]).toEqual([0, 0, 0.5, 1, 1])
+    // Minimum jerk is fastest in the middle, at 15/8 of the mean speed (Flash & Hogan 1985, memory).
+    expect((eased(0.505) - eased(0.495)) / 0.01).toBeCloseTo(15 / 8, 3)
+    expect(eased(0.01)).toBeLessThan(1e-4)
+  })
+})
