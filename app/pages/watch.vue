@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage, useMediaQuery, useSwipe } from '@vueuse/core'
-import { TIERS } from '~~/core/catalogue/words'
+import { TIERS, type Side } from '~~/core/catalogue/words'
+import { bodySide } from '~~/core/lead/script'
 import { leaveScreen } from '~~/core/contract/watch'
 import { stepWords } from '~/words/lead'
 import { roomCount, type RoomLane } from '~/words/room'
@@ -53,6 +54,11 @@ useSwipe(page, {
     const at = lanes.value.indexOf(alone.value)
     chosen.value = lanes.value[(at + by + lanes.value.length) % lanes.value.length]?.tier ?? chosen.value
   },
+})
+const side = computed((): Side => {
+  const on = step.value?.side ?? 'both'
+  if (on === 'both' || on === 'weaker') return 'both'
+  return bodySide(on, view.value?.shown.sides.startSide ?? 'left')
 })
 const isOnTheWay = computed(() => step.value?.kind === 'changeover')
 const said = computed(() => {
@@ -110,6 +116,7 @@ async function leave(): Promise<void> {
       :caption="captions ? (cue?.say ?? said) : ''"
       :is-running="reading.status === 'running'"
       :is-on-the-way="isOnTheWay"
+      :side="side"
       :motion-at="motionNow"
       data-lanes="1"
     >
@@ -126,6 +133,7 @@ async function leave(): Promise<void> {
       :caption="captions ? (cue?.say ?? said) : ''"
       :is-running="reading.status === 'running'"
       :is-on-the-way="isOnTheWay"
+      :side="side"
       :motion-at="motionNow"
       :data-lanes="lanes.length"
     >

@@ -2,13 +2,19 @@ import { bodyOf } from './figure'
 import { cm } from './scene'
 import { ballAt } from './spots'
 import { length, sub, type Vec } from './vector'
-import { solveWay, type Hop, type Way, type WayTask } from './way'
+import { solveWay, type Hop, type Manner, type Way, type WayTask } from './way'
 import { isSound, wayFaults, worstOf, type WayFaults } from './wayFaults'
 
 /** What goes less far needs no detour. */
 const GOES_CM = 4
-/** Where the plain way is not sound with three moments between, so many are tried. */
-const MORE_BETWEEN = [5, 7]
+/** Where the plain way is not sound, these are tried before any detour. */
+const PLAIN: readonly Manner[] = [
+  { count: 5 },
+  { count: 7 },
+  { lifts: 'foot' },
+  { lifts: 'foot', count: 5 },
+  { lifts: 'foot', count: 7 },
+]
 const HOPS_CM = [6, 12, 18]
 const DIRECTIONS: readonly Vec[] = [
   [0, 1, 0],
@@ -29,10 +35,10 @@ const DIRECTIONS: readonly Vec[] = [
  * bestWay(task).faults.slide < 0.5 // true
  */
 export function bestWay(task: WayTask): Judged {
-  let best = judged(task, [])
-  for (const count of MORE_BETWEEN) {
+  let best = judged(task, {})
+  for (const manner of PLAIN) {
     if (isSound(best.faults)) return best
-    best = better(best, judged(task, [], count))
+    best = better(best, judged(task, manner))
   }
   const [body, end] = [bodyOf(task.from), bodyOf(task.to)]
   const going = (['palm', 'ball'] as const).map((part) =>
@@ -42,7 +48,7 @@ export function bestWay(task: WayTask): Judged {
   )
   for (const hops of going.flatMap(hopsOf)) {
     if (isSound(best.faults)) break
-    best = better(best, judged(task, hops))
+    best = better(best, judged(task, { hops }))
   }
   return best
 }
@@ -53,8 +59,8 @@ interface Judged {
 }
 const better = (one: Judged, other: Judged) => (worstOf(other.faults) < worstOf(one.faults) ? other : one)
 
-function judged(task: WayTask, hops: readonly Hop[], count?: number): Judged {
-  const way = solveWay(task, hops, count)
+function judged(task: WayTask, manner: Manner): Judged {
+  const way = solveWay(task, manner)
   return { way, faults: wayFaults(way, task) }
 }
 

@@ -23,7 +23,6 @@ export interface Way {
   moments: readonly Moment[]
 }
 
-/** So many moments are solved between two poses: one lets contacts slide, more gain little nearly everywhere. */
 const BETWEEN = 3
 /** How softly the hips follow the straight line, body heights: contacts decide. */
 const HIPS_SPREAD = 0.012
@@ -41,6 +40,16 @@ export interface Hop {
   by: Vec
 }
 
+/** How a way is looked for. */
+export interface Manner {
+  /** Detours of hands and feet that change what they touch. */
+  hops?: readonly Hop[]
+  /** How many moments are solved between: one lets contacts slide, more gain little nearly everywhere. */
+  count?: number
+  /** A foot that is set down elsewhere is lifted by its ankle, and hangs from it; or whole, as it stands. */
+  lifts?: 'ankle' | 'foot'
+}
+
 /** From where to where a variation goes, and what is written of both. */
 export interface WayTask {
   posture: PostureFigure
@@ -55,13 +64,11 @@ export interface WayTask {
  * A way that a body could take between two solved poses: what touches in both stays, what goes slides or steps, and the
  * rest follows the straight line of its angles as near as it may.
  *
- * @param hops detours of hands and feet that change what they touch
- * @param count how many moments are solved between
  * @source three solved in-betweens and a curve through them: a study of this team's
  * @example
  * solveWay(task).moments.length // 5
  */
-export function solveWay(task: WayTask, hops: readonly Hop[] = [], count = BETWEEN): Way {
+export function solveWay(task: WayTask, { hops = [], count = BETWEEN, lifts = 'ankle' }: Manner = {}): Way {
   const { from, to } = task
   const scene = sceneOf(from.scene)
   const [first, last] = [asMoment(from), asMoment(to)]
@@ -73,7 +80,7 @@ export function solveWay(task: WayTask, hops: readonly Hop[] = [], count = BETWE
     const solved = solvePose({
       base: from.base,
       wish: straight.angles,
-      contacts: [...kept, ...wishes(task, scene, { body, end, share, straight, hops })],
+      contacts: [...kept, ...wishes(task, scene, { body, end, share, straight, hops, lifts })],
       scene,
       weightAt: null,
       from: straight,
@@ -115,10 +122,11 @@ interface At {
   share: number
   straight: Moment
   hops: readonly Hop[]
+  lifts: 'ankle' | 'foot'
 }
 
 /** Where the hips go, what rests without being written, feet that are lifted and hands that hop: wishes, not musts. */
-function wishes({ figure, names }: WayTask, scene: Scene, { body, end, share, straight, hops }: At): Contact[] {
+function wishes({ figure, names }: WayTask, scene: Scene, { body, end, share, straight, hops, lifts }: At): Contact[] {
   const near = (spot: Spot, at: Vec, spread: number): Contact => ({ kind: 'near', spot, at, spread })
   const arc = 4 * share * (1 - share)
 
@@ -129,12 +137,20 @@ function wishes({ figure, names }: WayTask, scene: Scene, { body, end, share, st
       const [a, b] = [ballAt(body, spot), ballAt(end, spot)]
       const rests = [a, b].every(({ at, radius }) => at[1] - radius < scene.ground + cm(RESTS_CM))
       const far = Math.hypot(b.at[0] - a.at[0], b.at[2] - a.at[2])
-      const straightOn = mix(a.at, b.at, share)
-      if (rests && far < cm(STAYS_CM)) return [near(spot, straightOn, 0.002)]
-      if (!/(heel|ball)$/.test(spot) || slides(spot) || far < cm(STAYS_CM)) return []
-      if (hops.some((hop) => hop.spot === spot)) return []
-      const isLow = [a, b].some(({ at, radius }) => at[1] - radius < scene.ground + cm(RESTS_CM))
-      return isLow ? [near(spot, add(straightOn, [0, Math.min(cm(STEP_CM), far / 2) * arc ** 0.6, 0]), 0.004)] : []
+      return rests && far < cm(STAYS_CM) ? [near(spot, mix(a.at, b.at, share), 0.002)] : []
+    }),
+    ...(['left', 'right'] as const).flatMap((side) => {
+      const ends = (['heel', 'ball'] as const).map((part) => [body, end].map((own) => ballAt(own, `${side} ${part}`)))
+      const isLow = ends.flat().some(({ at, radius }) => at[1] - radius < scene.ground + cm(RESTS_CM))
+      const far = Math.max(...ends.map(([a, b]) => Math.hypot(b!.at[0] - a!.at[0], b!.at[2] - a!.at[2])))
+      const isHopping = hops.some(({ spot }) => spot === `${side} ball`)
+      if (!isLow || isHopping || slides(`${side} heel`) || far < cm(STAYS_CM)) return []
+      const lift = Math.min(cm(STEP_CM), far / 2) * arc ** 0.6
+      const parts = lifts === 'ankle' ? (['ankle'] as const) : (['heel', 'ball'] as const)
+      return parts.map((part) => {
+        const [a, b] = [ballAt(body, `${side} ${part}`).at, ballAt(end, `${side} ${part}`).at]
+        return near(`${side} ${part}`, add(mix(a, b, share), [0, lift, 0]), 0.004)
+      })
     }),
     ...hops.map(({ spot, by }) => {
       const [a, b] = [ballAt(body, spot).at, ballAt(end, spot).at]

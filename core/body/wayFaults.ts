@@ -14,6 +14,8 @@ import { bodyAt, momentAt, type Way, type WayTask } from './way'
 export const AT_MOST_CM = { slide: 0.5, skate: 1.5, sink: 1, limb: 1.5, chair: 2 } as const
 /** So far beyond its limit a joint may go, degrees: what the curve overshoots. */
 const LIMIT_SLACK = 1.5
+/** So far a joint goes from one picture to the next, degrees: more is a snap. */
+const SNAP_DEG = 14
 /** So many pictures of a way are looked at. */
 const PICTURES = 20
 /** A spot so near to what carries it rests on it, body heights. */
@@ -31,6 +33,8 @@ export interface WayFaults {
   /** Limb in chair. */
   chair: number
   joint: number
+  /** The farthest that a joint goes from one picture to the next, degrees. */
+  snap: number
 }
 
 /**
@@ -52,6 +56,7 @@ export function wayFaults(way: Way, task: WayTask): WayFaults {
     limb: beyond((body) => Math.max(...overlaps(body))) * REFERENCE_HEIGHT_CM,
     chair: beyond((body) => inChair(body, scene)) * REFERENCE_HEIGHT_CM,
     joint: jointOf(way),
+    snap: snapOf(way),
   }
 }
 
@@ -59,7 +64,7 @@ export function wayFaults(way: Way, task: WayTask): WayFaults {
  * Whether a way holds all that is asked of it.
  *
  * @example
- * isSound({ slide: 0.1, skate: 0, sink: 0.2, limb: 0, chair: 0, joint: 0 }) // true
+ * isSound({ slide: 0.1, skate: 0, sink: 0.2, limb: 0, chair: 0, joint: 0, snap: 5 }) // true
  */
 export function isSound(faults: WayFaults): boolean {
   return worstOf(faults) <= 1
@@ -69,11 +74,11 @@ export function isSound(faults: WayFaults): boolean {
  * The worst fault as a multiple of what is allowed.
  *
  * @example
- * worstOf({ slide: 1, skate: 0, sink: 0, limb: 0, chair: 0, joint: 0 }) // 2
+ * worstOf({ slide: 1, skate: 0, sink: 0, limb: 0, chair: 0, joint: 0, snap: 5 }) // 2
  */
-export function worstOf({ joint, ...faults }: WayFaults): number {
+export function worstOf({ joint, snap, ...faults }: WayFaults): number {
   const shares = (Object.keys(AT_MOST_CM) as (keyof typeof AT_MOST_CM)[]).map((name) => faults[name] / AT_MOST_CM[name])
-  return Math.max(joint / LIMIT_SLACK, ...shares)
+  return Math.max(joint / LIMIT_SLACK, snap / SNAP_DEG, ...shares)
 }
 
 /** What stays where it was, and what lies on a limb or a plane in both poses. */
@@ -120,6 +125,15 @@ function jointOf(way: Way): number {
       const over = (value: number) => Math.max(0, from - value, value - to)
       worst = Math.max(worst, over(angle) - Math.max(...ends.map(({ angles }) => over(entryAt(angles, of)))))
     })
+  }
+  return worst
+}
+
+function snapOf(way: Way): number {
+  let worst = 0
+  for (let at = 1; at <= PICTURES; at += 1) {
+    const [before, now] = [momentAt(way, (at - 1) / PICTURES), momentAt(way, at / PICTURES)]
+    now.angles.forEach((angle, of) => (worst = Math.max(worst, Math.abs(angle - entryAt(before.angles, of)))))
   }
   return worst
 }

@@ -28,8 +28,8 @@ describe('where a body is in its movement', () => {
     [
       'pulses stay near the end',
       { kind: 'pulse', count: 5, atEnd: 1, travel: 1 },
-      [0, 1, 1.5, 2.999, 3.5],
-      [0, 1, 1, 0.3, 0.65],
+      [0, 1, 2, 2.999, 3.5],
+      [0, 0.5, 1, 0.3, 0.65],
     ],
     ['breath comes and goes', { kind: 'breath', in: 4, out: 6, cycles: 2 }, [0, 2, 4, 7, 10], [0, 0.5, 1, 0.5, 0]],
   ] as [string, Dose, number[], number[]][])('%s', (_, dose, seconds, shares) => {

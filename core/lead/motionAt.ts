@@ -49,7 +49,12 @@ export function previewAt(dose: Dose, sides: SidePolicy, seconds: number): Motio
     const out = eased(into / ARRIVES_S)
     return { share: out - eased((into - ARRIVES_S - STAYS_S) / ARRIVES_S), isOther: false }
   }
-  return motionAt(dose, sides, seconds % (secondsOf(dose, sides) + RESTS_S))
+  const whole = secondsOf(dose, sides)
+  const into = seconds % (whole + RESTS_S)
+  if (into < whole) return motionAt(dose, sides, into)
+  // Back to where it begins, wherever the round has left it.
+  const last = motionAt(dose, sides, whole)
+  return { ...last, share: last.share * (1 - eased((into - whole) / RESTS_S)) }
 }
 
 /**
@@ -75,9 +80,9 @@ function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): 
     case 'reps':
       return eased(swell)
     case 'pulse': {
-      const within = (swell - PULSE_FROM) / (1 - PULSE_FROM)
-      // The first one comes all the way.
-      return count === 1 && words === 'in' ? eased(within) : PULSE_FROM + (1 - PULSE_FROM) * eased(within)
+      // The first one comes all the way, and takes its time.
+      if (count === 1 && words !== 'ease') return eased(elapsed / (dose.travel + dose.atEnd))
+      return PULSE_FROM + (1 - PULSE_FROM) * eased((swell - PULSE_FROM) / (1 - PULSE_FROM))
     }
     case 'swing':
       return swinging(swell)

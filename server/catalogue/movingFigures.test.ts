@@ -65,14 +65,16 @@ const EXCEPTIONS: Record<string, number> = {
   'side-lunge.chair.2.sitting-back': 3.3,
   // A hand goes behind the backrest, a foot past a chair's leg.
   'upper-back-turn.chair.2': 2.4,
-  'knee-lift-hold.standing.4': 1.8,
-  'slow-knee-lowering.standing.4': 1.8,
+  'knee-lift-hold.standing.4': 1.9,
+  'slow-knee-lowering.standing.4': 1.9,
+  // A leg that reaches back leaves the floor late.
+  'bridge.standing.3': 1.2,
+  'opposite-reach.standing.4': 1.2,
   // Feet of somebody who kneels or sits turn on the floor.
   'hip-rock.floor.3': 2.3,
   'down-and-up.floor.1': 2,
   'rotation-sit.floor.3': 1.3,
   'round-and-arch.floor.2.on-forearms': 1.2,
-  'upper-back-turn.floor.4': 1.1,
 }
 
 describe('the ways between the shipped poses', () => {
@@ -101,6 +103,8 @@ describe('the ways between the shipped poses', () => {
     )
     const beyond = faulty.filter(({ id, worst }) => worst > (EXCEPTIONS[id] ?? 0))
     expect(beyond).toEqual([])
+    // None is named that has been mended since.
+    expect(faulty.map(({ id }) => id).toSorted()).toEqual(Object.keys(EXCEPTIONS).toSorted())
     expect(faulty.length / moving.length).toBeLessThanOrEqual(0.02)
   })
   it('pass no joint’s limit, at 20 pictures a way', () => {

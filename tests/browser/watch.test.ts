@@ -50,11 +50,11 @@ describe('a screen that watches a class', () => {
     await desk.open(`/meetings/${view.meeting.id}/lead`)
     await desk.beginClass()
     await television.page.waitForSelector('[data-test="watch"][data-status="running"]', SOON)
-    await television.page.waitForSelector('[data-test="room-screen"] [data-test="moving-figure"] path', SOON)
+    await television.page.waitForSelector('[data-test="room-screen"] [data-test="room-lane"]', SOON)
     await expect.poll(() => television.text('[data-test="caption"]'), SOON).not.toBe('')
     await television.click('Show')
     await television.click('Chair')
-    await television.page.waitForSelector('[data-test="room-lane-alone"] [data-test="moving-figure"] path', SOON)
+    await television.page.waitForSelector('[data-test="room-lane-alone"]', SOON)
     await television.click('Show')
     await television.click('All lanes')
     await television.page.waitForSelector('[data-test="room-screen"]', SOON)
@@ -68,6 +68,72 @@ describe('a screen that watches a class', () => {
     await television.sees('A pause')
     await television.expectAccessible()
     television.expectNoComplaints()
+  })
+  it('shows the movement in step with the count, and stands with a pause', async () => {
+    await desk.press('Space', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight')
+    await television.page.waitForSelector('[data-test="room-lane"] [data-test="moving-figure"] path', SOON)
+    const bodies = () =>
+      television.page.$$eval('[data-test="moving-figure"] path', (all) =>
+        all.map((path) => path.getAttribute('d')).join(),
+      )
+    const moves = async () => {
+      const before = await bodies()
+      await new Promise((done) => setTimeout(done, 500))
+      return (await bodies()) !== before
+    }
+    await expect.poll(moves, SOON).toBe(true)
+    await desk.press('Space')
+    await television.page.waitForSelector('[data-test="watch"][data-status="paused"]', SOON)
+    await expect.poll(moves, SOON).toBe(false)
+  })
+  it.each([
+    [1280, 720],
+    [1920, 1080],
+  ])('is read from six metres at %i × %i, with nothing over anything and no scroll bar', async (width, height) => {
+    await television.page.setViewport({ width, height })
+    await television.page.waitForFunction(
+      (tall) => document.querySelector('[data-test="room-screen"]')?.getBoundingClientRect().height === tall,
+      SOON,
+      height,
+    )
+    await new Promise((done) => setTimeout(done, 300))
+    const seen = await television.page.evaluate(() => {
+      const boxOf = (one: Element) => {
+        const { left, top, right, bottom } = one.getBoundingClientRect()
+        return { left, top, right, bottom }
+      }
+      const lanes = Array.from(document.querySelectorAll('[data-test="room-lane"]'))
+      return {
+        ring: boxOf(document.querySelector('[data-test="count"]')!),
+        words: lanes.flatMap((lane) => Array.from(lane.querySelectorAll('p'), boxOf)),
+        figures: lanes.map((lane) => lane.querySelector('[data-test="moving-figure"], img')!).map(boxOf),
+        letters: lanes.flatMap((lane) =>
+          Array.from(lane.querySelectorAll('p'), (said) => Number.parseFloat(getComputedStyle(said).fontSize)),
+        ),
+        scrolls: [document.documentElement.scrollHeight, document.documentElement.scrollWidth],
+      }
+    })
+    expect(seen.scrolls).toEqual([height, width])
+    expect(seen.figures.length).toBeGreaterThan(2)
+    for (const { top, bottom } of seen.figures) expect((bottom - top) / height).toBeGreaterThanOrEqual(0.25)
+    for (const size of seen.letters) expect(size / height).toBeGreaterThanOrEqual(0.049)
+    const centre = { x: (seen.ring.left + seen.ring.right) / 2, y: (seen.ring.top + seen.ring.bottom) / 2 }
+    const radius = (seen.ring.right - seen.ring.left) / 2
+    for (const { left, top, right, bottom } of [...seen.words, ...seen.figures]) {
+      const x = Math.max(left, Math.min(right, centre.x)) - centre.x
+      const y = Math.max(top, Math.min(bottom, centre.y)) - centre.y
+      expect(Math.hypot(x, y)).toBeGreaterThan(radius * 0.97)
+      expect([left >= 0, right <= width, bottom <= height]).toEqual([true, true, true])
+    }
+    await television.page.setViewport({ width: 1280, height: 800 })
+  })
+  it('shows one lane at a time in the hand', async () => {
+    await television.page.setViewport({ width: 390, height: 844 })
+    await television.page.waitForSelector('[data-test="room-lane-alone"]', SOON)
+    expect(await television.page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
+    await television.expectAccessible()
+    await television.page.setViewport({ width: 1280, height: 800 })
+    await television.page.waitForSelector('[data-test="room-screen"]', SOON)
   })
   it('comes back by itself after a reload, and goes dark when the code is ended', async () => {
     await television.reload()

@@ -17,6 +17,7 @@ const {
   side = 'both',
   label = undefined,
   motionAt = undefined,
+  shape: wanted = undefined,
 } = defineProps<{
   variation: Variation
   height?: number
@@ -28,6 +29,8 @@ const {
   label?: string
   /** Where on its way it is now, where something else keeps its time. */
   motionAt?: () => MotionMoment
+  /** Width ÷ height; left out: as upright and lying figures need it. */
+  shape?: number
 }>()
 const poses = computed(() =>
   moving && variation.poses.includes('end')
@@ -35,7 +38,7 @@ const poses = computed(() =>
     : [(['deepest', 'end'] as const).find((pose) => variation.poses.includes(pose)) ?? 'start'],
 )
 /** Upright figures leave the sides of their frame empty: these are cropped. */
-const shape = computed(() => (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
+const shape = computed(() => wanted ?? (variation.tier === 'chair' || variation.tier === 'standing' ? 0.92 : 4 / 3))
 const { catalogue } = storeToRefs(useCatalogue())
 const addressOf = (pose: string) => figureAddress(variation.id, pose, catalogue.value.ownFigures)
 const words = computed(() => label ?? variation.name)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { TIERS } from '~~/core/catalogue/words'
+import { TIERS, type Side } from '~~/core/catalogue/words'
+import { bodySide } from '~~/core/lead/script'
 import { grouped } from '~~/core/grouped'
 import type { LedClass } from '~/composables/useClass'
 import { stepWords } from '~/words/lead'
@@ -37,6 +38,10 @@ const said = computed(() => {
   if (reading.value.status === 'finished') return 'Thank you'
   return reading.value.status === 'paused' ? 'A pause' : stepWords(step.value, meeting.sides)
 })
+const side = computed((): Side => {
+  const on = step.value?.side ?? 'both'
+  return on === 'both' || on === 'weaker' ? 'both' : bodySide(on, meeting.sides.startSide)
+})
 const count = computed(() => roomCount(pace.value, leftSeconds.value, step.value?.seconds ?? 1))
 </script>
 
@@ -52,6 +57,7 @@ const count = computed(() => roomCount(pace.value, leftSeconds.value, step.value
       :caption="begun ? (cue?.say ?? said) : said"
       :is-running="reading.status === 'running'"
       :is-on-the-way="step?.kind === 'changeover'"
+      :side="side"
       :motion-at="led.motionIn"
     />
   </section>

@@ -17,7 +17,7 @@ const dashes = computed(() =>
   }),
 )
 /** Few dashes are long ones. */
-const length = computed(() => Math.min(44, Math.max(11, (2 * Math.PI * RADIUS) / count.dashes - 12)))
+const length = computed(() => Math.min(84, Math.max(11, (2 * Math.PI * RADIUS) / count.dashes - 12)))
 const size = computed(() => (count.number.length > 3 ? 84 : 143))
 </script>
 

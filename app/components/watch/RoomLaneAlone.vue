@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Variation } from '~~/core/catalogue/catalogue'
+import type { Side } from '~~/core/catalogue/words'
 import type { MotionMoment } from '~~/core/lead/motionAt'
 import { namesFromAfar, type RoomCount, type RoomLane } from '~/words/room'
 import { TIER_NAMES } from '~/words/tiers'
@@ -20,6 +21,8 @@ const { lane, variations } = defineProps<{
   caption: string
   isRunning: boolean
   isOnTheWay: boolean
+  /** Which side of the body works now. */
+  side: Side
   motionAt: () => MotionMoment
 }>()
 const VARIATIONS_AT_MOST = 3
@@ -46,7 +49,9 @@ const listed = computed(() => {
       :style="{ minHeight: px(84), paddingInline: px(34), gap: px(20) }"
     >
       <TierGlyph :tier="lane.tier" :size="unit * 48" class="shrink-0" />
-      <p class="font-semibold shrink-0" :style="{ fontSize: px(42) }">{{ TIER_NAMES[lane.tier] }}</p>
+      <p class="font-semibold shrink-0" :class="isWide ? '' : 'sr-only'" :style="{ fontSize: px(42) }">
+        {{ TIER_NAMES[lane.tier] }}
+      </p>
       <p class="font-bold truncate flex-1 leading-tight" :style="{ fontSize: px(54) }" data-test="heading">
         {{ heading }}
       </p>
@@ -63,6 +68,7 @@ const listed = computed(() => {
         :variation="lane.variation"
         :height="Math.round(unit * (isWide ? 528 : 430))"
         moving
+        :side="side"
         :motion-at="motionAt"
         label=""
       />

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import type { Side } from '~~/core/catalogue/words'
 import type { MotionMoment } from '~~/core/lead/motionAt'
 import { namesFromAfar, type RoomLane } from '~/words/room'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** One lane on the room's screen: its figure, what most of it do, and who is in it. */
-const { lane, unit, height, isRight, isLow, isOnTheWay, motionAt } = defineProps<{
+const { lane, unit, height, isRight, isLow, isOnTheWay, side, motionAt } = defineProps<{
   lane: RoomLane
   /** So many pixels is one of the 720 parts of the screen's height. */
   unit: number
@@ -15,10 +16,20 @@ const { lane, unit, height, isRight, isLow, isOnTheWay, motionAt } = defineProps
   /** Below, the words stand under the figure. */
   isLow: boolean
   isOnTheWay: boolean
+  /** Which side of the body works now. */
+  side: Side
   motionAt: () => MotionMoment
 }>()
+/** How wide words may be beside the ring, and above and below it; how wide a figure is for its height. */
+const [RIGHT_WORDS, LEFT_WORDS] = [262, 590]
+const SHAPES = { right: 0.68, left: 1.9 }
 const LETTERS = { left: 48, right: 30 }
 const names = computed(() => namesFromAfar(lane.names, isRight ? LETTERS.right : LETTERS.left))
+/** On the left three lines stand clear of the ring, on the right there is room for six. */
+const nameLines = computed(() => {
+  if (isRight) return 'line-clamp-3'
+  return way.value ? 'line-clamp-1' : 'line-clamp-2'
+})
 const way = computed(() => (isOnTheWay ? lane.moves.join(' ') : ''))
 </script>
 
@@ -33,20 +44,24 @@ const way = computed(() => (isOnTheWay ? lane.moves.join(' ') : ''))
           ? 'flex-col-reverse items-start justify-start'
           : 'flex-col items-start justify-start'
     "
-    :style="{ gap: `${unit * 10}px`, paddingBlock: `${unit * 8}px` }"
+    :style="{ gap: `${unit * 10}px`, paddingBlock: `${unit * 4}px` }"
     data-test="room-lane"
   >
     <div
-      class="min-w-0 flex gap-[0.6em] items-start leading-[1.1]"
-      :class="isRight ? 'flex-col items-end order-last' : ''"
-      :style="{ fontSize: `${unit * 36}px`, maxWidth: isRight ? `${unit * 300}px` : `${unit * 470}px` }"
+      class="min-w-0 flex leading-[1.1]"
+      :class="isRight ? 'flex-col items-end order-last' : 'items-start'"
+      :style="{
+        gap: `${unit * (isRight ? 8 : 16)}px`,
+        fontSize: `${unit * 36}px`,
+        maxWidth: `${unit * (isRight ? RIGHT_WORDS : LEFT_WORDS)}px`,
+      }"
     >
       <TierGlyph :tier="lane.tier" :level="lane.level" :size="unit * 60" class="shrink-0" />
       <div class="min-w-0">
-        <p class="font-semibold" :class="isRight ? 'line-clamp-3' : 'line-clamp-2'">
+        <p class="font-semibold" :class="nameLines">
           {{ lane.variation?.name ?? 'Breathe where you are' }}
         </p>
-        <p v-if="way" :class="isRight ? 'line-clamp-4' : 'line-clamp-2'" data-test="way">{{ way }}</p>
+        <p v-if="way" :class="isRight ? 'line-clamp-3' : 'line-clamp-2'" data-test="way">{{ way }}</p>
         <p v-else :class="isRight ? 'line-clamp-3' : 'line-clamp-1'" data-test="names">{{ names }}</p>
       </div>
     </div>
@@ -54,7 +69,9 @@ const way = computed(() => (isOnTheWay ? lane.moves.join(' ') : ''))
       v-if="lane.variation"
       :variation="lane.variation"
       :height="Math.round(unit * height)"
+      :shape="isRight ? SHAPES.right : SHAPES.left"
       moving
+      :side="side"
       :motion-at="motionAt"
       label=""
     />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
+import type { Side } from '~~/core/catalogue/words'
 import type { MotionMoment } from '~~/core/lead/motionAt'
 import type { RoomCount, RoomLane } from '~/words/room'
 
@@ -19,6 +20,8 @@ const { lanes, motionAt } = defineProps<{
   caption: string
   isRunning: boolean
   isOnTheWay: boolean
+  /** Which side of the body works now. */
+  side: Side
   motionAt: (tier: RoomLane['tier']) => MotionMoment
 }>()
 const frame = useTemplateRef('frame')
@@ -47,11 +50,11 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
 <template>
   <div ref="frame" class="min-h-0 min-w-0 flex flex-col overflow-hidden" data-test="room-screen">
     <header
-      class="flex items-center justify-between border-b-2 border-line shrink-0"
+      class="flex items-center border-b-2 border-line shrink-0"
       :style="{ height: px(84), paddingInline: px(34), gap: px(24) }"
     >
       <p class="font-bold truncate leading-tight" :style="{ fontSize: px(54) }" data-test="heading">{{ heading }}</p>
-      <p class="text-faint truncate" :style="{ fontSize: px(36) }">{{ then }}</p>
+      <p class="text-faint truncate ml-auto" :style="{ fontSize: px(36) }">{{ then }}</p>
       <slot />
     </header>
     <div
@@ -68,6 +71,7 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
         :is-right="isRight"
         :is-low="isLow"
         :is-on-the-way="isOnTheWay"
+        :side="side"
         :motion-at="() => motionAt(lane.tier)"
         :class="isRight ? 'col-start-2' : 'col-start-1'"
       />
