@@ -27,7 +27,10 @@ const Shown = z.object({
   blocks: z.array(z.object({ id: z.string(), movement: z.string(), dose: Dose, rounds: z.number() })),
   lanes: z.record(
     z.string(),
-    z.partialRecord(Tier, z.object({ variations: z.array(z.string()), main: z.string().nullable(), moves: z.array(z.string()) })),
+    z.partialRecord(
+      Tier,
+      z.object({ variations: z.array(z.string()), main: z.string().nullable(), moves: z.array(z.string()) }),
+    ),
   ),
   events: z.array(ClassEvent),
   cues: z.array(
