@@ -39,7 +39,7 @@ export const useMeeting = defineStore('meeting', () => {
       void refresh(id).catch(() => undefined)
       return
     }
-    view.value = plan.value = null
+    // The one before stands until this one is there: its page is still on the screen meanwhile.
     planIsDirty.value = false
     heard.forget()
     await Promise.all([catalogues.load(), heard.heardOrKnown(id)])

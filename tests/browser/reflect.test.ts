@@ -60,6 +60,12 @@ describe('reflect after a quarter of a year', () => {
     await visitor.sees('Everything is decided', '[data-test="open-count"]')
     visitor.expectNoComplaints()
   })
+  it('goes on to the next date, with this class’s page in peace until that one is there', async () => {
+    await visitor.click('Prepare next week')
+    await visitor.page.waitForFunction(() => location.pathname.endsWith('/prepare'))
+    await visitor.page.waitForSelector('[data-test="sentence"]')
+    visitor.expectNoComplaints()
+  })
 })
 
 describe('the ledger', () => {

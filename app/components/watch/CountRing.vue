@@ -16,8 +16,19 @@ const dashes = computed(() =>
     }
   }),
 )
+/** What is longer than the ring is wide stands in two lines. */
+const LETTERS_A_LINE = 14
+const lines = computed(() => {
+  if (said.length <= LETTERS_A_LINE) return [{ words: said, y: -74 }]
+  const words = said.split(' ')
+  const half = words.findIndex((_, at) => words.slice(0, at + 1).join(' ').length >= said.length / 2)
+  return [
+    { words: words.slice(0, half + 1).join(' '), y: -94 },
+    { words: words.slice(half + 1).join(' '), y: -68 },
+  ]
+})
 /** Few dashes are long ones. */
-const length = computed(() => Math.min(84, Math.max(11, (2 * Math.PI * RADIUS) / count.dashes - 12)))
+const length = computed(() => Math.min(60, Math.max(11, (2 * Math.PI * RADIUS) / count.dashes - 12)))
 const size = computed(() => (count.number.length > 3 ? 84 : 143))
 </script>
 
@@ -45,7 +56,16 @@ const size = computed(() => (count.number.length > 3 ? 84 : 143))
       stroke-width="1.8"
     />
     <g fill="var(--ink)" text-anchor="middle">
-      <text y="-74" font-weight="600" :font-size="said.length > 14 ? 22 : 30" data-test="count-said">{{ said }}</text>
+      <text
+        v-for="line in lines"
+        :key="line.y"
+        :y="line.y"
+        font-weight="600"
+        :font-size="lines.length > 1 ? 24 : 30"
+        data-test="count-said"
+      >
+        {{ line.words }}
+      </text>
       <text :y="size / 2.7" font-weight="700" :font-size="size" class="numerals">{{ count.number }}</text>
       <text y="96" font-size="32">{{ count.unit }}</text>
     </g>
