@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage, useMediaQuery, useSwipe } from '@vueuse/core'
-import { TIERS, type Side } from '~~/core/catalogue/words'
-import { bodySide } from '~~/core/lead/script'
+import { TIERS } from '~~/core/catalogue/words'
+import { workingSide } from '~~/core/lead/script'
 import { leaveScreen } from '~~/core/contract/watch'
 import { stepWords } from '~/words/lead'
 import { roomCount, type RoomLane } from '~/words/room'
@@ -55,12 +55,6 @@ useSwipe(page, {
     chosen.value = lanes.value[(at + by + lanes.value.length) % lanes.value.length]?.tier ?? chosen.value
   },
 })
-const side = computed((): Side => {
-  const on = step.value?.side ?? 'both'
-  if (on === 'both' || on === 'weaker') return 'both'
-  return bodySide(on, view.value?.shown.sides.startSide ?? 'left')
-})
-const isOnTheWay = computed(() => step.value?.kind === 'changeover')
 const said = computed(() => {
   if (!begun.value) return 'It begins soon'
   if (reading.value.status === 'finished') return 'Thank you'
@@ -76,6 +70,17 @@ const coming = computed(() => {
   const [word, then] = begun.value ? ['then', next.value] : ['first', block.value]
   return then ? `${word} ${movementOf(then.movement)?.name ?? ''}` : ''
 })
+/** What both kinds of screen say alike. */
+const shared = computed(() => ({
+  heading: heading.value ?? '',
+  then: coming.value,
+  count: count.value,
+  said: said.value,
+  caption: captions.value ? (cue.value?.say ?? said.value) : '',
+  isRunning: reading.value.status === 'running',
+  isOnTheWay: step.value?.kind === 'changeover',
+  side: workingSide(step.value?.side ?? 'both', view.value?.shown.sides.startSide ?? 'left'),
+}))
 async function leave(): Promise<void> {
   await call(leaveScreen).catch(() => undefined)
   isShut.value = true
@@ -107,36 +112,14 @@ async function leave(): Promise<void> {
     <RoomLaneAlone
       v-else-if="alone"
       class="flex-1"
-      :heading="heading ?? ''"
-      :then="coming"
+      v-bind="shared"
       :lane="alone"
       :variations="variationsOf(alone)"
-      :count="count"
-      :said="said"
-      :caption="captions ? (cue?.say ?? said) : ''"
-      :is-running="reading.status === 'running'"
-      :is-on-the-way="isOnTheWay"
-      :side="side"
       :motion-at="motionNow"
-      data-lanes="1"
     >
       <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
     </RoomLaneAlone>
-    <RoomScreen
-      v-else
-      class="flex-1"
-      :heading="heading ?? ''"
-      :then="coming"
-      :lanes="lanes"
-      :count="count"
-      :said="said"
-      :caption="captions ? (cue?.say ?? said) : ''"
-      :is-running="reading.status === 'running'"
-      :is-on-the-way="isOnTheWay"
-      :side="side"
-      :motion-at="motionNow"
-      :data-lanes="lanes.length"
-    >
+    <RoomScreen v-else class="flex-1" v-bind="shared" :lanes="lanes" :motion-at="motionNow">
       <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
     </RoomScreen>
   </div>

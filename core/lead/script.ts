@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { TIERS } from '../catalogue/words'
+import { TIERS, type Side } from '../catalogue/words'
 import type { BlockTime, LaneBlock, Timeline } from '../plan/timeline'
 import type { WorkPart } from '../time/workSeconds'
 
@@ -82,6 +82,16 @@ export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment 
 export function bodySide(side: 'first' | 'second', startSide: 'left' | 'right'): 'left' | 'right' {
   const other = startSide === 'left' ? 'right' : 'left'
   return side === 'first' ? startSide : other
+}
+
+/**
+ * The side of the body that works in a step; `both` where sides do not matter, or each does their own.
+ *
+ * @example
+ * workingSide('second', 'left') // 'right'
+ */
+export function workingSide(side: ScriptStep['side'], startSide: 'left' | 'right'): Side {
+  return side === 'both' || side === 'weaker' ? 'both' : bodySide(side, startSide)
 }
 
 /**

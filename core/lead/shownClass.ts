@@ -13,7 +13,10 @@ import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
 import { scriptOf } from './script'
 import { sidesToday } from './sidesToday'
 
-/** A class as it may be shown to a room: no health facts, nobody's level or dose, no pain, and nobody's full name. */
+/**
+ * A class as it may be shown to a room: no health facts, nobody's own level or dose, no pain, and
+ * nobody's full name. Of a lane what most of it do is shown, with its rung.
+ */
 export interface ShownClass {
   title: string
   sides: SideWords

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Tier } from '~~/core/catalogue/words'
-import { bodySide, laneMoment } from '~~/core/lead/script'
+import { laneMoment, workingSide } from '~~/core/lead/script'
 import { ownWords } from '~~/core/offer/ownDoseWords'
 import type { MotionMoment } from '~~/core/lead/motionAt'
 import type { Variation } from '~~/core/catalogue/catalogue'
@@ -69,11 +69,7 @@ const now = computed(() => {
   return moment.value ? laneWords(moment.value, meeting.sides) : ''
 })
 /** The side that works now; where the other one is drawn, it is seen in a mirror. */
-const side = computed(() =>
-  moment.value === null || moment.value.side === 'both' || moment.value.side === 'weaker'
-    ? 'both'
-    : bodySide(moment.value.side, meeting.sides.startSide),
-)
+const side = computed(() => workingSide(moment.value?.side ?? 'both', meeting.sides.startSide))
 /** Who has a side to catch up, and which. */
 const catchingUp = computed(() =>
   moment.value?.side === 'weaker' ? meeting.catchingUp(lane, blockIndex).join(', ') : '',

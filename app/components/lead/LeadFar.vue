@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { TIERS, type Side } from '~~/core/catalogue/words'
-import { bodySide } from '~~/core/lead/script'
+import { TIERS } from '~~/core/catalogue/words'
+import { workingSide } from '~~/core/lead/script'
 import { grouped } from '~~/core/grouped'
 import type { LedClass } from '~/composables/useClass'
 import { stepWords } from '~/words/lead'
@@ -38,10 +38,7 @@ const said = computed(() => {
   if (reading.value.status === 'finished') return 'Thank you'
   return reading.value.status === 'paused' ? 'A pause' : stepWords(step.value, meeting.sides)
 })
-const side = computed((): Side => {
-  const on = step.value?.side ?? 'both'
-  return on === 'both' || on === 'weaker' ? 'both' : bodySide(on, meeting.sides.startSide)
-})
+const side = computed(() => workingSide(step.value?.side ?? 'both', meeting.sides.startSide))
 const count = computed(() => roomCount(pace.value, leftSeconds.value, step.value?.seconds ?? 1))
 </script>
 

@@ -101,13 +101,6 @@ const listed = computed(() => {
         </div>
       </div>
     </div>
-    <p
-      class="shrink-0 bg-ink text-ground grid place-items-center text-center leading-tight"
-      :style="{ minHeight: px(76), fontSize: px(36), paddingInline: px(34) }"
-      aria-live="polite"
-      data-test="caption"
-    >
-      <span class="line-clamp-3">{{ caption }}</span>
-    </p>
+    <RoomCaption :words="caption" :unit="unit" />
   </div>
 </template>

@@ -30,17 +30,19 @@ const { width, height } = useElementSize(frame)
 const unit = computed(() => Math.max(0.3, Math.min(width.value / 1280, height.value / 720)))
 const px = (parts: number) => `${unit.value * parts}px`
 /** Clockwise as people sit: bed, chair, standing, floor; on the left who lies, on the right who is upright. */
-const quarters = computed(() => {
-  const [first, second, third, fourth] = lanes
-  if (lanes.length <= 2) return lanes.map((lane, at) => ({ lane, isRight: at === 1, isLow: false }))
-  const at = (lane: RoomLane | undefined, isRight: boolean, isLow: boolean) => (lane ? [{ lane, isRight, isLow }] : [])
-  return [
-    ...at(first, false, false),
-    ...at(second, true, false),
-    ...at(lanes.length === 3 ? undefined : fourth, false, true),
-    ...at(third, true, true),
-  ]
-})
+const PLACES: Record<RoomLane['tier'], { isRight: boolean; isLow: boolean; place: string }> = {
+  bed: { isRight: false, isLow: false, place: 'col-start-1 row-start-1' },
+  chair: { isRight: true, isLow: false, place: 'col-start-2 row-start-1' },
+  standing: { isRight: true, isLow: true, place: 'col-start-2 row-start-2' },
+  floor: { isRight: false, isLow: true, place: 'col-start-1 row-start-2' },
+}
+const quarters = computed(() =>
+  lanes.map((lane, at) =>
+    isTwo.value
+      ? { lane, isRight: at === 1, isLow: false, place: at === 1 ? 'col-start-2' : 'col-start-1' }
+      : { lane, ...PLACES[lane.tier] },
+  ),
+)
 const isTwo = computed(() => lanes.length <= 2)
 /** How high a figure is: upright ones on the right take their quarter's height, those on the left lie. */
 const FIGURE_PARTS = { two: { left: 330, right: 400 }, four: { left: 184, right: 262 } }
@@ -63,7 +65,7 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
       :style="{ paddingInline: px(34) }"
     >
       <RoomQuarter
-        v-for="{ lane, isRight, isLow } in quarters"
+        v-for="{ lane, isRight, isLow, place } in quarters"
         :key="lane.tier"
         :lane="lane"
         :unit="unit"
@@ -73,7 +75,7 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
         :is-on-the-way="isOnTheWay"
         :side="side"
         :motion-at="() => motionAt(lane.tier)"
-        :class="isRight ? 'col-start-2' : 'col-start-1'"
+        :class="place"
       />
       <CountRing
         v-if="count"
@@ -84,13 +86,6 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
         :style="{ width: px(300), height: px(300) }"
       />
     </div>
-    <p
-      class="shrink-0 bg-ink text-ground grid place-items-center text-center leading-tight"
-      :style="{ minHeight: px(76), fontSize: px(36), paddingInline: px(34) }"
-      aria-live="polite"
-      data-test="caption"
-    >
-      <span class="line-clamp-2">{{ caption }}</span>
-    </p>
+    <RoomCaption :words="caption" :unit="unit" />
   </div>
 </template>
