@@ -1,4 +1,5 @@
 import { HEADERS } from './server/http/headers'
+import { firstScreenFirst } from './server/built/firstScreenFirst'
 import { layBeside } from './server/built/layBeside'
 import tailwindcss from '@tailwindcss/vite'
 
@@ -65,6 +66,8 @@ export default defineNuxtConfig({
       link: [
         { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
         { rel: 'manifest', href: '/manifest.webmanifest' },
+        // Who is signed in is asked while the code is still on its way.
+        { rel: 'preload', as: 'fetch', href: '/api/session', crossorigin: 'anonymous' },
       ],
     },
   },
@@ -83,14 +86,7 @@ export default defineNuxtConfig({
     },
   },
   hooks: {
-    // The first screen shares its network with nothing else: what comes later is fetched when it is asked for, and laid in
-    // by the service worker. Its letters come beside the code, so that nothing jumps when they are there.
-    'build:manifest': (manifest) => {
-      for (const item of Object.values(manifest)) {
-        item.prefetch = false
-        item.preload = item.isEntry || item.file.endsWith('.css') || item.file.includes('-next-latin-wght-normal')
-      }
-    },
+    'build:manifest': (manifest) => firstScreenFirst(manifest),
   },
   runtimeConfig: {
     /** Where the start command keeps its data and the backups; empty: nowhere that this server knows. */

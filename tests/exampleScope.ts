@@ -59,7 +59,14 @@ function planned(): object {
   const script = scriptOf(timeline)
   const circle = { sideHabit: 'left-right', startSide: 'left' } as const
   const cues = cuesOf(script, { plan, timeline, riders, circle, catalogue, textsOf: () => undefined })
-  const venue = { roomLengthM: 9, roomWidthM: 7, cupboard: {}, emergencyPlan: '', defibrillator: '' }
+  const venue = {
+    roomLengthM: 9,
+    roomWidthM: 7,
+    cupboard: {},
+    emergencyPlan: '',
+    emergencyNumber: '',
+    defibrillator: '',
+  }
   const checked = { plan, timeline, people, riders, venue, helpers: 1, climbAtMost: 4, aim: null, catalogue }
   const ask = askFor(people)
   const usual = { daysAway: 7 }

@@ -13,6 +13,8 @@ const keptAccount = useLocalStorage<string>('unhurried-circle-account', '')
 export function useAccount() {
   /** As the server has said; undefined: it could not be asked yet. */
   const said = useState<Account | null | undefined>('account', () => undefined)
+  /** Whether there is no practice yet: then nobody can sign in. */
+  const needsSetup = useState('needs-setup', () => false)
   /** Whether the server could not say who is signed in: then it is whoever was the last time. */
   const isUnasked = computed(() => said.value === undefined)
   const account = computed(() => {
@@ -29,6 +31,7 @@ export function useAccount() {
     const reply = await call(readSession, { patienceMs: PATIENCE_MS }).catch(() => null)
     if (reply !== null) {
       said.value = reply.account
+      needsSetup.value = reply.needsSetup
       keptAccount.value = reply.account ? JSON.stringify(reply.account) : ''
     }
     await openDrafts(account.value?.id ?? NOBODY, reply !== null)
@@ -38,5 +41,5 @@ export function useAccount() {
     keptAccount.value = ''
     said.value = null
   }
-  return { account, isLead, isUnasked, refresh, forget }
+  return { account, isLead, needsSetup, isUnasked, refresh, forget }
 }

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { restoreArchive, setUp } from '~~/core/contract/access'
-import { readSetup } from '~~/core/contract/session'
 import { refusalOf } from '~/composables/useRefusal'
 
 definePageMeta({ layout: 'bare' })
-const { refresh } = useAccount()
+const { needsSetup, refresh } = useAccount()
 const fields = reactive({ code: '', practice: '', name: '', email: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
 
-if (!(await call(readSetup)).needed) await navigateTo('/sign-in')
+if (!needsSetup.value) await navigateTo('/sign-in')
 
 async function save(): Promise<void> {
   try {
@@ -33,6 +32,7 @@ async function restore(event: Event): Promise<void> {
   archiveWrong.value = {}
   try {
     await sendFile(restoreArchive, file, { passphrase: passphrase.value, query: { code: fields.code } })
+    await refresh()
     await navigateTo('/sign-in')
   } catch (error) {
     const refused = refusalOf(error)

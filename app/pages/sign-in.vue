@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { readSetup } from '~~/core/contract/session'
 import { isSignedOut } from '~/live/signedOut'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
-const { account, isUnasked, refresh } = useAccount()
+const { account, needsSetup, isUnasked, refresh } = useAccount()
 const isRecovering = ref(false)
 
-if ((await call(readSetup)).needed) await navigateTo('/set-up')
+if (needsSetup.value) await navigateTo('/set-up')
 // A link from elsewhere, or another window that has signed in: nobody is asked twice.
 else if (account.value !== null && !isUnasked.value && !isSignedOut.value) await goOn()
 

@@ -15,6 +15,8 @@ export const VenueFields = z.object({
     .min(2, 'A room is 2 m wide at least.')
     .max(60, 'A room is 60 m wide at most.'),
   emergencyPlan: z.string().max(1000).default(''),
+  /** What is dialled there; empty: not said, and the words are about the local number. */
+  emergencyNumber: z.string().trim().max(40, '40 characters at most.').default(''),
   defibrillator: z.string().max(300).default(''),
   door: z
     .object({

@@ -4,19 +4,12 @@ import { route } from './route'
 
 /** What the first screen asks before it knows anything: few schemas, since every start pays for them. */
 
-/** Who is signed in; null: nobody. */
+/** Who is signed in; null: nobody. And whether there is no practice yet, so that the first screen asks once. */
 export const readSession = route({
   method: 'GET',
   path: '/api/session',
   may: 'anybody',
-  reply: z.object({ account: Account.nullable() }),
-})
-/** Whether there is no practice yet. */
-export const readSetup = route({
-  method: 'GET',
-  path: '/api/setup',
-  may: 'anybody',
-  reply: z.object({ needed: z.boolean() }),
+  reply: z.object({ account: Account.nullable(), needsSetup: z.boolean() }),
 })
 export const signOut = route({
   method: 'DELETE',

@@ -11,6 +11,7 @@ interface VenueRow {
   room_length_m: string
   room_width_m: string
   emergency_plan: string
+  emergency_number: string
   defibrillator: string
   cupboard: unknown
   door: unknown
@@ -44,6 +45,7 @@ export async function venuesOf(scope: Scope): Promise<Venue[]> {
     roomLengthM: Number(row.room_length_m),
     roomWidthM: Number(row.room_width_m),
     emergencyPlan: row.emergency_plan,
+    emergencyNumber: row.emergency_number,
     defibrillator: row.defibrillator,
     door: fromJson(row.door ?? undefined, Venue.shape.door),
     cupboard: fromJson(row.cupboard, Venue.shape.cupboard),
@@ -91,6 +93,7 @@ function venueColumns(fields: VenueFields) {
     room_length_m: fields.roomLengthM,
     room_width_m: fields.roomWidthM,
     emergency_plan: fields.emergencyPlan,
+    emergency_number: fields.emergencyNumber,
     defibrillator: fields.defibrillator,
     door: JSON.stringify(fields.door),
     cupboard: JSON.stringify(fields.cupboard),

@@ -25,6 +25,7 @@ import * as firstCircle from './migrations/021_first_circle'
 import * as simulatedMeasures from './migrations/022_simulated_measures'
 import * as venueZone from './migrations/023_venue_zone'
 import * as telephones from './migrations/024_telephones'
+import * as emergencyNumber from './migrations/025_emergency_number'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -52,6 +53,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '022_simulated_measures': simulatedMeasures,
   '023_venue_zone': venueZone,
   '024_telephones': telephones,
+  '025_emergency_number': emergencyNumber,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

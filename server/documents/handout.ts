@@ -1,6 +1,7 @@
 import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
 import type { VariationTexts } from '../../core/catalogue/movement'
 import { redFlagSentence } from '../../core/catalogue/redFlags'
+import { withNumber } from '../../core/circle/emergencyNumber'
 import { counted, joined } from '../../core/sentence'
 import { doseWords, roundsWords } from '../../core/plan/doseWords'
 import type { HomeEntry, HomePractice } from '../../core/reflect/homePractice'
@@ -8,7 +9,7 @@ import { placeFigure, type Figure } from './figureOnPaper'
 import { INK, openPaper, PAGE, STOP } from './paper'
 
 /** Large print means large. */
-const SIZES = { title: 26, heading: 19, body: 16, small: 14.5 } as const
+const SIZES = { title: 26, heading: 19, body: 16 } as const
 const WIDTH = PAGE.width - 2 * PAGE.margin
 const RULE_PT = 1.4
 /** Points of a millimetre. */
@@ -16,10 +17,12 @@ const MM = 72 / 25.4
 /** Boxes to tick are wide enough for a hand that trembles. */
 const TICK = 8 * MM
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
-/** Three movements a side: each has the same height. */
-const A_SIDE = 3
-const ENTRY = { height: 204, figureWidth: 118, figureHeight: 142, gap: 14 } as const
-const FOOT = { height: 92 } as const
+/** A movement as high as its figures; higher where its words want it. Three of them stand on a side as a rule. */
+const ENTRY = { height: 200, figureHeight: 142, gap: 14, head: 30 } as const
+/** Somebody who sits or stands is narrower than somebody who lies. */
+const FIGURE_WIDTH = { upright: 104, lying: 112 } as const
+/** Whom to call in one line each, as a rule; a long name gets a second one. */
+const FOOT = { answer: 26, line: 21, below: 28, clear: 4 } as const
 const POSES = ['begin', 'and there'] as const
 
 /** What somebody takes home. */
@@ -30,6 +33,8 @@ export interface Handout {
   date: string
   /** Whom to ask; without a number there is a line to write it on. */
   call: { name: string; telephone: string }
+  /** What is dialled where they meet; '' where it is not known. */
+  emergencyNumber: string
   home: HomePractice
   /** The next gate and what would pass it; null: none is ahead. */
   next: { title: string; missing: string[] } | null
@@ -42,10 +47,15 @@ export interface Handout {
   figuresOf: (variation: Variation) => Promise<Figure[]>
 }
 
-interface Sheet {
+interface Paper {
   pdf: PDFKit.PDFDocument
   font: string
   bold: string
+}
+
+interface Sheet extends Paper {
+  /** Where on every side its foot begins, points from above: nothing else is written from there on. */
+  footAt: number
 }
 
 /**
@@ -54,18 +64,21 @@ interface Sheet {
  */
 export async function writeHandout(handout: Handout): Promise<Buffer> {
   const { practiceName, personName, home } = handout
-  const { finished, ...sheet } = await openPaper(`At home: ${personName}`, practiceName)
-  const { pdf } = sheet
+  const { finished, ...paper } = await openPaper(`At home: ${personName}`, practiceName)
+  const { pdf } = paper
+  const sheet = { ...paper, footAt: PAGE.height - footFrom(paper, handout) - FOOT.below }
   // Pages are begun here and nowhere else: what is too long is cut, and never runs on.
   pdf.page.margins.bottom = 0
   writeHead(sheet, handout)
-  for (const [at, entry] of home.entries.entries()) {
-    if (at > 0 && at % A_SIDE === 0) nextSide(pdf)
-    await writeEntry(sheet, entry, handout, at + 1)
-  }
+  for (const [at, entry] of home.entries.entries()) await writeEntry(sheet, entry, handout, at + 1)
   writeRest(sheet, handout)
   writeFeet(sheet, handout)
   return finished()
+}
+
+/** Begins the next side where so many points are not left on this one. */
+function keepTogether({ pdf, footAt }: Sheet, height: number): void {
+  if (pdf.y + height > footAt - FOOT.clear) nextSide(pdf)
 }
 
 function nextSide(pdf: PDFKit.PDFDocument): void {
@@ -98,93 +111,101 @@ function writeHead({ pdf, font, bold }: Sheet, { personName, home, catalogue }: 
 
 /** One movement in its place on the side: figures at the left, words and boxes at the right. */
 async function writeEntry(
-  { pdf, font, bold }: Sheet,
+  sheet: Sheet,
   entry: HomeEntry,
   { catalogue, texts, figuresOf, mayDoMore }: Handout,
   number: number,
 ): Promise<void> {
+  const { pdf, font, bold } = sheet
   const variation = catalogue.variations.get(entry.variation)
   const movement = catalogue.movements.get(entry.movement)
   if (!variation || !movement) return
-  const top = pdf.y
-  rule(pdf, top)
-  const dose = joined([doseWords(entry.dose), roundsWords(entry.rounds, variation.sides, null)], ', ')
-  pdf.font(bold).fillColor(INK).fontSize(SIZES.heading)
-  const doseWidth = pdf.font(font).fontSize(SIZES.body).widthOfString(dose) + 4
-  pdf
-    .font(bold)
-    .fontSize(SIZES.heading)
-    .text(`${number}  ${movement.name}`, PAGE.margin, top + 6, { ...ONE_LINE, width: WIDTH - doseWidth - 10 })
-  pdf
-    .font(font)
-    .fontSize(SIZES.body)
-    .text(dose, PAGE.width - PAGE.margin - doseWidth, top + 9, { width: doseWidth, align: 'right', lineBreak: false })
   const figures = await figuresOf(variation)
   const isUpright = variation.tier === 'chair' || variation.tier === 'standing'
-  const under = top + 30
-  figures.forEach((figure, at) => {
-    const x = PAGE.margin + at * (ENTRY.figureWidth + 4)
-    placeFigure(pdf, figure, { x, y: under, width: ENTRY.figureWidth, height: ENTRY.figureHeight }, isUpright)
-    pdf
-      .font(font)
-      .fillColor(INK)
-      .fontSize(SIZES.small)
-      .text(figures.length > 1 ? (POSES[at] ?? '') : '', x, under + ENTRY.figureHeight + 2, {
-        width: ENTRY.figureWidth,
-        align: 'center',
-        lineBreak: false,
-      })
-  })
-  const left = PAGE.margin + Math.max(1, figures.length) * (ENTRY.figureWidth + 4) + ENTRY.gap
+  const figureWidth = FIGURE_WIDTH[isUpright ? 'upright' : 'lying']
+  const left = PAGE.margin + Math.max(1, figures.length) * (figureWidth + 4) + ENTRY.gap
   const width = PAGE.width - PAGE.margin - left
-  const boxes = top + ENTRY.height - TICK - 26
+  const title = `${number}  ${movement.name}`
+  const dose = joined([doseWords(entry.dose), roundsWords(entry.rounds, variation.sides, null)], ', ')
+  const doseWidth = pdf.font(font).fontSize(SIZES.body).widthOfString(dose) + 4
+  // Beside a name that is too long for both, the dose stands before the words.
+  const fits = pdf.font(bold).fontSize(SIZES.heading).widthOfString(title) + doseWidth + 10 <= WIDTH
   const said = texts.get(variation.id)
-  if (said)
-    writeWords({ pdf, font, bold }, said, { left, top: under, width, bottom: boxes - 8, more: mayDoMore(variation) })
-  tickBoxes({ pdf, font, bold }, left, boxes, width)
+  const beside = ENTRY.head + TICK + 30
+  const first: Said[] = fits ? [] : [[dose, '']]
+  const room = { width, height: ENTRY.height - beside, more: mayDoMore(variation) }
+  const words = said ? wordsFor(sheet, said, first, room) : first
+  const height = Math.max(ENTRY.height, beside + heightOf(sheet, words, width))
+  keepTogether(sheet, height)
+  const top = pdf.y
+  rule(pdf, top)
+  pdf
+    .font(bold)
+    .fillColor(INK)
+    .fontSize(SIZES.heading)
+    .text(title, PAGE.margin, top + 6, ONE_LINE)
+  pdf.font(font).fontSize(SIZES.body)
+  if (fits) pdf.text(dose, PAGE.width - PAGE.margin - doseWidth, top + 9, { width: doseWidth, lineBreak: false })
+  const under = top + ENTRY.head
+  figures.forEach((figure, at) => {
+    const x = PAGE.margin + at * (figureWidth + 4)
+    placeFigure(pdf, figure, { x, y: under, width: figureWidth, height: ENTRY.figureHeight }, isUpright)
+    if (figures.length > 1)
+      pdf
+        .font(font)
+        .fillColor(INK)
+        .text(POSES[at] ?? '', x, under + ENTRY.figureHeight + 2, {
+          ...{ width: figureWidth, align: 'center', lineBreak: false },
+        })
+  })
+  pdf.x = left
+  pdf.y = under
+  for (const [label, line] of words) {
+    if (label) pdf.font(bold).text(`${label} `, left, pdf.y, { width, continued: line !== '' })
+    if (line) pdf.font(font).text(line, { width })
+  }
+  tickBoxes(sheet, left, top + height - TICK - 26, width)
   pdf.x = PAGE.margin
-  pdf.y = top + ENTRY.height
+  pdf.y = top + height
 }
 
-const ONE_LINE = { height: SIZES.heading + 4, ellipsis: true, lineBreak: false } as const
+const ONE_LINE = { width: WIDTH, height: SIZES.heading + 4, ellipsis: true, lineBreak: false } as const
 
-/** How to get there and one cue; how it feels and what is too much. */
+/** A paragraph and what stands before it in bold. */
+type Said = readonly [label: string, words: string]
+/** How to get there and one cue; how it feels and what is too much: these are never left out. */
 const [LEAST_SAID, LEAST_LABELLED] = [2, 2]
 
-/** As many of the words as there is room for; how it feels and what is too much come before further cues. */
-function writeWords(
-  { pdf, font, bold }: Sheet,
+/**
+ * As many of the words as there is room for: how it feels and what is too much come before further cues. The least is
+ * said whatever its height is.
+ */
+function wordsFor(
+  sheet: Sheet,
   { name, setUp, cues, feel, notFeel, easier, more }: VariationTexts & { name?: string },
-  at: { left: number; top: number; width: number; bottom: number; more: boolean },
-): void {
-  const { left, top, width, bottom } = at
-  const labelled = [
+  first: readonly Said[],
+  room: { width: number; height: number; more: boolean },
+): Said[] {
+  const labelled: Said[] = [
     ['Feel it:', feel],
     ['Not:', notFeel],
     ['Easier:', easier],
-    ...(at.more ? [['More:', more]] : []),
-  ] as [string, string][]
+    ...(room.more ? [['More:', more] as const] : []),
+  ]
   const full = [name, setUp, ...cues].filter((words) => words !== undefined)
-  for (const size of [SIZES.body, SIZES.small]) {
-    for (let kept = full.length; kept >= LEAST_SAID; kept -= 1) {
-      for (let of = labelled.length; of >= LEAST_LABELLED; of -= 1) {
-        const words = full.slice(0, kept).join(' ')
-        const lines = labelled.slice(0, of)
-        pdf.font(font).fontSize(size)
-        const heights = [words, ...lines.map((line) => line.join(' '))].map((line) =>
-          pdf.heightOfString(line, { width }),
-        )
-        const isLast = size === SIZES.small && kept === LEAST_SAID && of === LEAST_LABELLED
-        if (!isLast && heights.reduce((sum, one) => sum + one, 0) > bottom - top) continue
-        pdf.fillColor(INK).text(words, left, top, { width, height: bottom - top, ellipsis: true })
-        for (const [label, line] of lines) {
-          if (pdf.y + size > bottom) return
-          pdf.font(bold).text(`${label} `, left, pdf.y, { width, continued: true }).font(font).text(line)
-        }
-        return
-      }
+  for (let kept = full.length; kept >= LEAST_SAID; kept -= 1) {
+    for (let of = labelled.length; of >= LEAST_LABELLED; of -= 1) {
+      const words: Said[] = [...first, ['', full.slice(0, kept).join(' ')], ...labelled.slice(0, of)]
+      if (heightOf(sheet, words, room.width) <= room.height) return words
     }
   }
+  return [...first, ['', full.slice(0, LEAST_SAID).join(' ')], ...labelled.slice(0, LEAST_LABELLED)]
+}
+
+/** In the wider letters, so that what is partly bold never runs on. */
+function heightOf({ pdf, bold }: Sheet, words: readonly Said[], width: number): number {
+  pdf.font(bold).fontSize(SIZES.body)
+  return words.reduce((sum, [label, line]) => sum + pdf.heightOfString(joined([label, line], ' '), { width }), 0)
 }
 
 function tickBoxes({ pdf, font }: Sheet, left: number, top: number, width: number): void {
@@ -199,68 +220,76 @@ function tickBoxes({ pdf, font }: Sheet, left: number, top: number, width: numbe
     pdf
       .font(font)
       .fillColor(INK)
-      .fontSize(Math.min(SIZES.small, step * 0.44))
+      .fontSize(SIZES.body)
       .text(day, x, top + TICK + 4, { width: step, align: 'center', lineBreak: false })
   })
 }
 
 /** The next step and what is dangerous, under the last movement, or on the other side where there is no room. */
-function writeRest({ pdf, font, bold }: Sheet, { next, catalogue, home }: Handout): void {
+function writeRest(sheet: Sheet, { next, catalogue, emergencyNumber }: Handout): void {
+  const { pdf, font, bold, footAt } = sheet
   const stop = [
     'A pinch: change the position. A deep pull that eases with the breath is fine.',
-    redFlagSentence(catalogue.redFlags),
+    withNumber(redFlagSentence(catalogue.redFlags), emergencyNumber),
   ].join(' ')
   const lines = next ? next.missing.map((words) => `– ${words}`) : []
-  if (home.entries.length % A_SIDE === 0) nextSide(pdf)
+  pdf.font(font).fontSize(SIZES.body)
+  const said = `Sharp or stabbing pain: stop at once. ${stop}`
+  keepTogether(sheet, 8 + SIZES.heading * 1.3 + pdf.heightOfString(said, { width: WIDTH }))
   rule(pdf, pdf.y)
   pdf.y += 8
   pdf.fillColor(STOP).font(bold).fontSize(SIZES.heading).text('Stop', PAGE.margin, pdf.y, { width: WIDTH })
-  pdf
-    .fillColor(INK)
-    .font(font)
-    .fontSize(SIZES.body)
-    .text(`Sharp or stabbing pain: stop at once. ${stop}`, { width: WIDTH })
+  pdf.fillColor(INK).font(font).fontSize(SIZES.body).text(said, { width: WIDTH })
   if (!next) return
   pdf.y += 10
+  keepTogether(sheet, SIZES.heading * 1.3 + SIZES.body * 1.3 * Math.min(2, lines.length))
   pdf.font(bold).fontSize(SIZES.heading).text(next.title, { width: WIDTH })
   pdf.font(font).fontSize(SIZES.body)
   for (const words of lines) {
-    if (pdf.y > PAGE.height - FOOT.height - 2 * SIZES.body) return
+    if (pdf.y > footAt - FOOT.clear - 1.3 * SIZES.body) return
     pdf.text(words, { width: WIDTH })
   }
 }
 
+/** Whom to call: what is asked, and the answer. */
+function calls({ call, emergencyNumber }: Handout) {
+  return [
+    ['Something hurts or is new?', `Call ${call.name}, ${call.telephone || '_______________'}`],
+    ['Chest pain, a fall, a faint?', withNumber('Stop, and call the local emergency number.', emergencyNumber)],
+  ] as const
+}
+
+/** How far down from the top of the foot its last line stands: under the longest answer. */
+function footFrom({ pdf, font }: Paper, handout: Handout): number {
+  pdf.font(font).fontSize(SIZES.body)
+  const heights = calls(handout).map(([, answer]) => pdf.heightOfString(answer, { width: COLUMN }))
+  return FOOT.answer + Math.max(FOOT.line, ...heights) + 2
+}
+
 /** On every side: whom to call, and which side it is. */
-function writeFeet({ pdf, font, bold }: Sheet, { practiceName, date, call }: Handout): void {
+function writeFeet({ pdf, font, bold, footAt }: Sheet, handout: Handout): void {
   const { count } = pdf.bufferedPageRange()
   for (let page = 0; page < count; page += 1) {
     pdf.switchToPage(page)
     pdf.page.margins.bottom = 0
-    const top = PAGE.height - FOOT.height
-    rule(pdf, top)
-    const half = WIDTH / 2
-    const columns = [
-      ['Something hurts or is new?', `Call ${call.name}, ${call.telephone || '_______________'}`],
-      ['Chest pain, a fall, a faint?', 'Stop, and call the emergency number.'],
-    ] as const
-    columns.forEach(([asked, answer], at) => {
-      const x = PAGE.margin + at * half
-      pdf
-        .fillColor(INK)
-        .font(bold)
-        .fontSize(SIZES.small)
-        .text(asked, x, top + 8, { width: half - 6, lineBreak: false })
-      pdf.font(font).text(answer, x, top + 27, { width: half - 6, lineBreak: false })
+    rule(pdf, footAt)
+    pdf.fillColor(INK).fontSize(SIZES.body)
+    calls(handout).forEach(([asked, answer], at) => {
+      const x = PAGE.margin + (at * WIDTH) / 2
+      pdf.font(bold).text(asked, x, footAt + 8, { width: COLUMN, lineBreak: false })
+      pdf.font(font).text(answer, x, footAt + FOOT.answer, { width: COLUMN })
     })
     const wide = WIDTH * 0.75
-    pdf.fontSize(SIZES.small).text(`${practiceName}, ${date}`, PAGE.margin, top + 56, { ...FOOT_LINE, width: wide })
-    pdf.text(`Page ${page + 1} of ${count}`, PAGE.margin + wide, top + 56, {
+    const last = footAt + footFrom({ pdf, font, bold }, handout)
+    pdf.text(`${handout.practiceName}, ${handout.date}`, PAGE.margin, last, { ...FOOT_LINE, width: wide })
+    pdf.text(`Page ${page + 1} of ${count}`, PAGE.margin + wide, last, {
       ...{ ...FOOT_LINE, width: WIDTH - wide, align: 'right' },
     })
   }
 }
 
-const FOOT_LINE = { height: SIZES.small + 4, ellipsis: true, lineBreak: false } as const
+const COLUMN = WIDTH / 2 - 6
+const FOOT_LINE = { height: SIZES.body + 4, ellipsis: true, lineBreak: false } as const
 
 function oftenWords(daysAWeek: number): string {
   return daysAWeek === 7 ? 'Every day' : `${counted(daysAWeek, 'day', 'days')} a week`

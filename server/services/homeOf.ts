@@ -14,7 +14,8 @@ import { proposeHome } from '../../core/reflect/homePractice'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { telephoneOf } from '../database/accounts'
-import { circlesOf } from '../database/circles'
+import { numberFor } from '../../core/circle/emergencyNumber'
+import { circlesOf, venuesOf } from '../database/circles'
 import { homePracticeOf, tickHome } from '../database/homePractices'
 import { participantById } from '../database/people'
 import { personMeetings } from '../database/personHistory'
@@ -83,7 +84,12 @@ export async function handoutFor(
 ): Promise<Handout> {
   const person = await participantById(scope, participantId)
   const stored = await chosenHome(scope, person.id)
-  const [catalogue, data] = await Promise.all([linkedCatalogue(scope), practiceCatalogue(scope)])
+  const [catalogue, data, circles, venues] = await Promise.all([
+    linkedCatalogue(scope),
+    practiceCatalogue(scope),
+    circlesOf(scope),
+    venuesOf(scope),
+  ])
   const chosen = new Set(stored.practice.entries.map((entry) => entry.movement))
   const texts = data.movements
     .filter((movement) => chosen.has(movement.id))
@@ -103,6 +109,7 @@ export async function handoutFor(
   return {
     practiceName,
     call: { name: writtenBy, telephone: scope.accountId === null ? '' : await telephoneOf(scope, scope.accountId) },
+    emergencyNumber: numberFor(person.id, circles, venues),
     personName: person.name,
     date: format(new Date(), 'd MMMM yyyy'),
     home: stored.practice,

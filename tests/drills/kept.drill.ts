@@ -39,7 +39,7 @@ async function keepStarted(): Promise<void> {
   }
 }
 const isUp = () =>
-  fetch(`${address}/api/setup`, { signal: AbortSignal.timeout(1000) }).then(
+  fetch(`${address}/api/session`, { signal: AbortSignal.timeout(1000) }).then(
     (reply) => reply.ok,
     () => false,
   )

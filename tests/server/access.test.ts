@@ -34,7 +34,7 @@ describe('a session', () => {
     await caller.call('DELETE', '/api/session')
     caller.cookie = cookie
     expect(await statusOf(caller)).toBe(401)
-    expect((await caller.call('GET', '/api/session')).body).toEqual({ account: null })
+    expect((await caller.call('GET', '/api/session')).body).toEqual({ account: null, needsSetup: false })
   })
   it('is another one after each sign-in; that of before is over', async () => {
     const caller = await world.signedIn()

@@ -18,7 +18,7 @@ const FIRST = {
 
 describe('the first start without the demo', () => {
   it('asks for a practice, and says at the field what is missing', async () => {
-    expect((await world.caller().call('GET', '/api/setup')).body).toEqual({ needed: true })
+    expect((await world.caller().call('GET', '/api/session')).body).toEqual({ account: null, needsSetup: true })
     const answer = await world
       .caller()
       .call('POST', '/api/setup', { ...FIRST, practice: ' ', password: 'short', email: 'nobody' })

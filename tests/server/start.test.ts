@@ -38,7 +38,10 @@ describe('the start command', () => {
     const port = await freePort()
     const first = start(['--empty', '--port', String(port)], 'Ctrl-C ends it.')
     await first.heard
-    expect(await (await fetch(`http://127.0.0.1:${port}/api/setup`)).json()).toEqual({ needed: true })
+    expect(await (await fetch(`http://127.0.0.1:${port}/api/session`)).json()).toEqual({
+      account: null,
+      needsSetup: true,
+    })
     expect(first.said()).toMatch(/Code to set it up with: +[a-z2-9]{4}-[a-z2-9]{4}-[a-z2-9]{4}\n/)
     first.child.kill('SIGINT')
     expect(await first.ended).toBe(0)

@@ -25,7 +25,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 const needed = () =>
-  fetch(`http://127.0.0.1:${port}/api/setup`).then(
+  fetch(`http://127.0.0.1:${port}/api/session`).then(
     (reply) => reply.json(),
     () => null,
   )

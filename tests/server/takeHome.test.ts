@@ -128,10 +128,12 @@ describe('the handout', () => {
     // On both sides: whom to call; of each movement its number and the seven days.
     expect(text.match(/Call Marit Solvang, 555 0110/g)).toHaveLength(2)
     expect(text.match(/Mon Tue Wed Thu Fri Sat Sun/g)).toHaveLength(4)
-    const boxes = spawnSync('pdftotext', ['-bbox', path, '-'], { encoding: 'utf8' }).stdout
-    const [, top, bottom] = /yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">Slowly,</.exec(boxes)!
-    // A line of 16 points is as high as its letters and a little more.
-    expect(Number(bottom) - Number(top)).toBeGreaterThanOrEqual(16)
+    expect(text.match(/Stop, and call 112\./g)).toHaveLength(2)
+    // Large print: 16 points at least (its sizes read back by poppler, in pixels of 1/108 inch), nothing cut off.
+    const read = spawnSync('pdftohtml', ['-xml', '-i', '-stdout', path], { encoding: 'utf8' }).stdout
+    const sizes = [...read.matchAll(/<fontspec [^>]*size="(\d+)"/g)].map(([, size]) => Number(size) / 1.5)
+    expect(Math.min(...sizes)).toBeGreaterThanOrEqual(16)
+    expect(text).not.toContain('…')
     // The figures are drawn: a rendered page is not white where the first one stands.
     spawnSync('pdftoppm', ['-r', '40', '-gray', '-f', '1', '-l', '1', path, join(folder, 'page')])
     const picture = readFileSync(join(folder, 'page-1.pgm'))

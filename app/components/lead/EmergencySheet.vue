@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { entryAt } from '~~/core/entries'
+import { withNumber } from '~~/core/circle/emergencyNumber'
 import { capital } from '~~/core/sentence'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { AccidentFields } from '~~/core/lead/accident'
@@ -48,7 +49,9 @@ function write(): void {
       <DialogPanel
         class="bg-raised border-4 border-stop rounded-2xl p-6 w-full max-w-4xl max-h-[94dvh] overflow-auto text-[1.1rem]"
       >
-        <DialogTitle as="h1" class="text-stop">Stop. Call the local emergency number.</DialogTitle>
+        <DialogTitle as="h1" class="text-stop">{{
+          withNumber('Stop. Call the local emergency number.', venue.emergencyNumber)
+        }}</DialogTitle>
         <p class="mt-2">
           Time noted: <strong class="numerals">{{ at > 0 ? meeting.wallAt(at, 'HH:mm') : '' }}</strong>. The class is
           paused. Somebody stays with the person; the others sit or lie as they are.

@@ -12,6 +12,7 @@ const NEW_VENUE: VenueFields = {
   roomLengthM: 8,
   roomWidthM: 6,
   emergencyPlan: '',
+  emergencyNumber: '',
   defibrillator: '',
   door: { wall: 'bottom', alongM: 1 },
   cupboard: {},
@@ -72,18 +73,27 @@ function setProp(id: string, event: Event): void {
         ><input :id="id" v-model.number="fields.door.alongM" inputmode="decimal" :class="fieldClass" v-bind="aria"
       /></AppField>
     </div>
-    <AppField v-slot="{ id, fieldClass, aria }" label="The clock on its wall" :wrong="wrong.zone" class="w-72"
-      ><select :id="id" v-model="fields.zone" :class="fieldClass" v-bind="aria">
-        <option :value="null">as each device shows it</option>
-        <option
-          v-for="zone in [...new Set([...(fields.zone ? [fields.zone] : []), ...ZONES])]"
-          :key="zone"
-          :value="zone"
-        >
-          {{ zone.replaceAll('_', ' ') }}
-        </option>
-      </select></AppField
-    >
+    <div class="flex flex-wrap gap-4">
+      <AppField v-slot="{ id, fieldClass, aria }" label="The clock on its wall" :wrong="wrong.zone" class="w-72"
+        ><select :id="id" v-model="fields.zone" :class="fieldClass" v-bind="aria">
+          <option :value="null">as each device shows it</option>
+          <option
+            v-for="zone in [...new Set([...(fields.zone ? [fields.zone] : []), ...ZONES])]"
+            :key="zone"
+            :value="zone"
+          >
+            {{ zone.replaceAll('_', ' ') }}
+          </option>
+        </select></AppField
+      >
+      <AppField
+        v-slot="{ id, fieldClass, aria }"
+        label="Emergency number dialled there"
+        :wrong="wrong.emergencyNumber"
+        class="w-72"
+        ><input :id="id" v-model="fields.emergencyNumber" inputmode="tel" :class="fieldClass" v-bind="aria"
+      /></AppField>
+    </div>
     <div class="grid md:grid-cols-2 gap-4">
       <AppField v-slot="{ id, fieldClass }" label="Emergency plan">
         <textarea :id="id" v-model="fields.emergencyPlan" rows="2" :class="fieldClass" />

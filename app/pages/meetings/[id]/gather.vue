@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { joined } from '~~/core/sentence'
+import { withNumber } from '~~/core/circle/emergencyNumber'
 import { entryAt, entryOf } from '~~/core/entries'
 import { doorQuestion } from '~~/core/catalogue/redFlags'
 import { News } from '~~/core/offer/person'
@@ -15,6 +16,8 @@ const selected = ref(people.value[0]?.id ?? '')
 const person = computed(() => people.value.find((other) => other.id === selected.value))
 const came = computed(() => people.value.filter((other) => meeting.arrivalOf(other.id).came).length)
 const leadAt = computed(() => `/meetings/${meeting.opened.meeting.id}/lead`)
+const AT_A_RED_FLAG =
+  'Sit or lay them down, somebody stays with them, call the local emergency number, follow the venue’s plan.'
 const VIEWS = { door: 'At the door', offers: 'Today’s offers', props: 'Props' } as const
 const shown = ref<keyof typeof VIEWS>('door')
 const block = ref(meeting.planned.blocks[0]?.id ?? '')
@@ -123,8 +126,8 @@ useKeys(KEYS, {
       today.
     </p>
     <div v-for="other in flagged" :key="other.id" class="bg-stop-soft border-l-4 border-stop px-4 py-3" role="alert">
-      <strong class="font-semibold">{{ other.name }} does not take part.</strong> Sit or lay them down, somebody stays
-      with them, call the local emergency number, follow the venue’s plan.
+      <strong class="font-semibold">{{ other.name }} does not take part.</strong>
+      {{ withNumber(AT_A_RED_FLAG, meeting.opened.venue.emergencyNumber) }}
       {{ other.emergencyContact ? `Their contact: ${other.emergencyContact}.` : '' }} {{ meeting.opened.venue.address }}
     </div>
     <div v-if="people.length === 0" class="py-16 text-center space-y-4">

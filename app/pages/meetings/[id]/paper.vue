@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { redFlagSentence } from '~~/core/catalogue/redFlags'
+import { withNumber } from '~~/core/circle/emergencyNumber'
 import { addSeconds } from 'date-fns'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import { TIERS } from '~~/core/catalogue/words'
@@ -124,7 +125,7 @@ function print(): void {
       </tbody>
     </table>
     <p class="text-[0.9rem] border-l-4 border-stop pl-3">
-      {{ redFlagSentence(catalogue.redFlags) }}
+      {{ withNumber(redFlagSentence(catalogue.redFlags), meeting.opened.venue.emergencyNumber) }}
       {{ meeting.opened.venue.emergencyPlan }} {{ meeting.opened.venue.defibrillator }}
     </p>
   </div>
