@@ -113,8 +113,11 @@ export const VariationEntry = z.object({
 })
 export type VariationEntry = z.infer<typeof VariationEntry>
 
+/** How many words it takes to say how a variation is set up, and the longest thing that is said while it is done. */
+const SaidWords = z.object({ setUp: z.number().int(), cue: z.number().int() })
+
 /** Another way in the catalogue's index. */
-const WaySummary = WayFacts
+const WaySummary = z.object({ ...WayFacts.shape, saidWords: SaidWords })
 
 /** A variation in the catalogue's index: its facts, which poses are drawn and how its chair stands. */
 export const VariationSummary = z.object({
@@ -122,6 +125,7 @@ export const VariationSummary = z.object({
   ways: z.array(WaySummary).default([]),
   poses: z.array(z.enum(POSE_NAMES)),
   chair: SceneEntry.shape.chair.optional(),
+  saidWords: SaidWords,
 })
 export type VariationSummary = z.infer<typeof VariationSummary>
 

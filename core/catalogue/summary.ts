@@ -9,6 +9,7 @@ import {
   type VariationSummary,
   type WayEntry,
 } from './movement'
+import { wordCount } from '../time/speech'
 import { TIERS, type Tier } from './words'
 
 /**
@@ -37,8 +38,8 @@ function summaryOf({ muscles: _muscles, cautions: _cautions, tiers, ...facts }: 
 function summaryOfRung(rung: VariationEntry): VariationSummary {
   const {
     figure,
-    setUp: _setUp,
-    cues: _cues,
+    setUp,
+    cues,
     feel: _feel,
     notFeel: _notFeel,
     cheats: _cheats,
@@ -50,10 +51,18 @@ function summaryOfRung(rung: VariationEntry): VariationSummary {
   const { chair } = figure.start.scene
   return {
     ...facts,
-    ways: ways.map(({ setUp: _setUp, cues: _cues, figure: _figure, ...way }) => way),
+    saidWords: saidWords(setUp, cues),
+    ways: ways.map(({ setUp: own, cues: ownCues, figure: _figure, ...way }) => ({
+      ...way,
+      saidWords: saidWords(own, ownCues ?? cues),
+    })),
     poses: POSE_NAMES.filter((name) => figure[name] !== undefined),
     ...(chair === undefined ? {} : { chair }),
   }
+}
+
+function saidWords(setUp: string, cues: readonly string[]): VariationSummary['saidWords'] {
+  return { setUp: wordCount(setUp), cue: Math.max(...cues.map(wordCount)) }
 }
 
 /**

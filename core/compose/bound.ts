@@ -1,7 +1,7 @@
 import { entryAt } from '../entries'
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { CLIMB_SECONDS, PHASE_ORDER, SLOPES } from './score'
+import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger, SLOPES } from './score'
 
 /** What solves a linear model: a text in LP format goes in, the value of the best comes out; null: not proven. */
 export type Solver = (model: string) => number | null
@@ -32,7 +32,7 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
   const choices = choicesIn(problem.options, withHolds)
   const model: Model = { objective: [], rows: [], bounds: [], time: [] }
   choices.forEach(({ option }, at) => {
-    model.time.push(term(option.seconds, `x${at}`))
+    model.time.push(term(option.seconds + sayingLonger(option, 0), `x${at}`))
     if (option.cost > 0) model.objective.push(term(-option.cost, `x${at}`))
   })
   addGains(model, problem, choices)
@@ -70,7 +70,7 @@ function addGains({ objective, rows, bounds }: Model, { target, weight }: Proble
 }
 
 /** The way from home through the postures and home again: what flows into a place flows out of it. */
-function addWay(model: Model, { change, climb, postures }: Problem, choices: readonly Choice[]): void {
+function addWay(model: Model, { change, free, climb, postures }: Problem, choices: readonly Choice[]): void {
   const nodes = new Map<string, { posture: number; layer: number; choices: number[] }>()
   choices.forEach(({ node, option, layer }, at) => {
     const known = nodes.get(node) ?? { posture: option.posture, layer, choices: [] }
@@ -78,9 +78,14 @@ function addWay(model: Model, { change, climb, postures }: Problem, choices: rea
     nodes.set(node, known)
   })
   const [into, outOf] = [new Map<string, string[]>(), new Map<string, string[]>()]
+  const longest = (node: string) =>
+    Math.max(0, ...(nodes.get(node)?.choices ?? []).map((at) => sayingLonger(entryAt(choices, at).option, 0)))
   const arc = (from: string, to: string, way: number) => {
     const name = `f_${from}_${to}`
-    if (entryAt(change, way) > 0) model.time.push(term(entryAt(change, way), name))
+    // A way there leaves room for speaking to whatever comes first, at most so much.
+    const spared = Math.min(Math.ceil(entryAt(free, way)), longest(to))
+    const seconds = entryAt(change, way) - spared
+    if (seconds !== 0) model.time.push(term(seconds, name))
     if (entryAt(climb, way) > 0) model.objective.push(term(-CLIMB_SECONDS * entryAt(climb, way), name))
     model.bounds.push(`0 <= ${name} <= 20`)
     into.set(to, [...(into.get(to) ?? []), name])

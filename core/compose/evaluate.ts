@@ -1,6 +1,6 @@
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { CLIMB_SECONDS, PHASE_ORDER, worthOf, type Line } from './score'
+import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger, worthOf, type Line } from './score'
 
 /** What the search looks up instead of reckoning it anew. */
 interface Known {
@@ -47,7 +47,7 @@ export class Evaluator {
 
   /** −Infinity where a rule is broken. */
   scoreOf(line: Line): number {
-    const { change, climb, postures, seconds, warmSeconds, target, weight, breathShare } = this.problem
+    const { change, free, climb, postures, seconds, warmSeconds, target, weight, breathShare } = this.problem
     const last = line.length - 1
     if (last < 1 || line.length > this.problem.most) return -Infinity
     this.stamp += 1
@@ -60,7 +60,7 @@ export class Evaluator {
       const known = this.known.get(option)!
       if (isOutOfPlace(known, index, last)) return -Infinity
       const way = at * postures + option.posture
-      time += change[way]! + option.seconds
+      time += change[way]! + option.seconds + sayingLonger(option, free[way]!)
       if (time > seconds) return -Infinity
       rise += climb[way]!
       cost += option.cost

@@ -4,10 +4,12 @@ import { REGIONS, type Phase, type Quality } from '../catalogue/words'
 import { medianOf } from '../number'
 import { isLeftOut, type Offer } from '../offer/offerFor'
 import { gainedFrom } from '../plan/coverage'
+import { secondsIn } from '../plan/endsEarly'
 import type { Block, Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
+import { introductionSpeech } from '../plan/saying'
 import { secondsOf } from '../time/secondsOf'
-import { workSeconds } from '../time/workSeconds'
+import { workParts, type WorkPart } from '../time/workSeconds'
 import type { Ask } from './ask'
 
 /** One movement with one number of rounds: what a plan is put together from. */
@@ -16,6 +18,9 @@ export interface Option {
   rounds: number
   /** Introduction and work; the way there is the order's. */
   seconds: number
+  /** Of these the introduction, as the clock has it; and how long it takes to say what is said in it. */
+  introduction: number
+  said: number
   /** Useful seconds it gives each region, `REGIONS` in their order. */
   gain: Float64Array
   phase: Phase
@@ -96,9 +101,8 @@ export function optionsFor(
 ): Option[] {
   const { catalogue } = ask
   const rounds = roundsFrom(block.rounds, ask.most === null ? ROUNDS_MORE : ROUNDS_MORE_OF_FEW)
-  const introduction = ask.met.has(movement.id)
-    ? catalogue.clock.introduction.againSeconds
-    : catalogue.clock.introduction.firstSeconds
+  const { firstSeconds, againSeconds } = catalogue.clock.introduction
+  const introduction = ask.met.has(movement.id) ? againSeconds : firstSeconds
   const again = ask.recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(movement.id))
   const carried = ask.carryOver.includes(movement.id)
   const breathing = breathingIn(movement, index, riders)
@@ -108,21 +112,27 @@ export function optionsFor(
     (carried ? CARRY_OVER_BONUS : (AGAIN_SHARE[again] ?? 1))
   return rounds.map((count): Option => {
     const gain = new Float64Array(REGIONS.length)
-    let work = 0
+    const heard = riders.map((rider) => ({ tier: rider.tier, offers: entryAt(rider.offers, index) }))
+    let [work, slowest] = [0, [] as WorkPart[]]
     riders.forEach((rider, at) => {
       const offers = entryAt(rider.offers, index)
       const offer = offers.find((other) => other.variation !== null)
-      work = Math.max(work, workOf({ ...block, rounds: count }, offer, movement, ask))
+      const parts = partsOf({ ...block, rounds: count }, offer, movement, ask)
+      const seconds = secondsIn(parts)
+      if (seconds > work) [work, slowest] = [seconds, parts]
       for (const { movement: done, seconds } of gainedFrom(offers, block, catalogue, count))
         for (const [region, weight] of entriesOf(done.regions))
           gain[REGIONS.indexOf(region)]! += seconds * worth * entryAt(shares, at) * weight
     })
+    const said = introductionSpeech({ ...block, rounds: count }, { heard, parts: slowest }, catalogue)
     return {
       movement: movement.id,
       rounds: count,
       breathing,
       cost,
       seconds: introduction + work,
+      introduction,
+      said,
       gain,
       phase: movement.phase,
       quality: movement.quality,
@@ -138,11 +148,11 @@ export function optionsFor(
   })
 }
 
-function workOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): number {
+function partsOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): WorkPart[] {
   const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
   const sideChangeSeconds =
     catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
-  return workSeconds({
+  return workParts({
     roundSeconds: secondsOf(block.dose, sides),
     rounds: block.rounds,
     restSeconds: block.restSeconds,

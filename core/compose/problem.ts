@@ -25,6 +25,8 @@ export interface Problem {
   options: Option[]
   /** Seconds from one posture tuple to another, row by row: the slowest lane's; 0 is home. */
   change: Float64Array
+  /** What is left of it when everybody was told how they get there. */
+  free: Float64Array
   /** Mean rise of the bodies on the way, body heights. */
   climb: Float64Array
   postures: number
@@ -86,7 +88,7 @@ export function problemOf(ask: Ask): Problem {
     const posture = entryOf(tuples, key)
     options.push(...optionsFor(entryAt(everything.blocks, index), movement, { ...whom, index, posture }))
   })
-  const { change, climb, noWay } = waysBetween(rows, riders, ask)
+  const { change, free, climb, noWay } = waysBetween(rows, riders, ask)
   const reachable = options.filter((option) => !noWay.has(option.posture))
   for (const { movement, posture } of options) {
     const left = noWay.get(posture)
@@ -98,6 +100,7 @@ export function problemOf(ask: Ask): Problem {
   return {
     options: reachable,
     change,
+    free,
     climb,
     postures: rows.length,
     target,

@@ -1,5 +1,6 @@
 import { entryAt } from '../entries'
 import type { Phase } from '../catalogue/words'
+import { introductionSeconds } from '../plan/saying'
 import type { Option } from './options'
 import type { Problem } from './problem'
 
@@ -32,15 +33,27 @@ export function worthOf(seconds: number, target: number): number {
 export type Line = readonly Option[]
 
 /**
+ * By how much an introduction is longer because of what has to be said in it.
+ *
+ * @param free what is left of the changeover for it, seconds
+ * @example
+ * sayingLonger({ introduction: 8, said: 20.3 }, 6) // 7
+ */
+export function sayingLonger({ introduction, said }: Pick<Option, 'introduction' | 'said'>, free: number): number {
+  return introductionSeconds(introduction, said, free) - introduction
+}
+
+/**
  * Seconds of the whole, ways and the way home included.
  *
  * @example
  * secondsOfLine([], problem) // 0
  */
-export function secondsOfLine(line: Line, { change, postures }: Problem): number {
+export function secondsOfLine(line: Line, { change, free, postures }: Problem): number {
   let [seconds, at] = [0, 0]
   for (const option of line) {
-    seconds += entryAt(change, at * postures + option.posture) + option.seconds
+    const way = at * postures + option.posture
+    seconds += entryAt(change, way) + option.seconds + sayingLonger(option, entryAt(free, way))
     at = option.posture
   }
   return seconds + entryAt(change, at * postures)

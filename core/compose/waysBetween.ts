@@ -1,4 +1,6 @@
-import { entryAt, entryOf } from '../entries'
+import { entriesOf, entryAt, entryOf } from '../entries'
+import type { Tier } from '../catalogue/words'
+import { tellingSeconds } from '../plan/saying'
 import type { RiderToday } from '../plan/riders'
 import { changeover } from '../time/changeover'
 import type { Ask } from './ask'
@@ -7,13 +9,13 @@ import type { Ask } from './ask'
  * Exact ways between all tuples: the slowest person's seconds, and the mean rise.
  *
  * @example
- * waysBetween([], [], ask) // { change: [], climb: [], noWay: new Map([]) }
+ * waysBetween([], [], ask) // { change: [], free: [], climb: [], noWay: new Map([]) }
  */
 export function waysBetween(rows: readonly string[][], riders: readonly RiderToday[], { catalogue }: Ask) {
   const size = rows.length
-  const [change, climb] = [new Float64Array(size * size), new Float64Array(size * size)]
+  const [change, free, climb] = [sized(size), sized(size), sized(size)]
   const noWay = new Map<number, Set<number>>()
-  const known = new Map<string, { seconds: number; rise: number } | null>()
+  const known = new Map<string, { seconds: number; cues: string[]; rise: number } | null>()
   const wayOf = (at: number, from: string, to: string) => {
     const { mover } = entryAt(riders, at)
     const waits = `${mover.sittingWaitSeconds} ${mover.standingWaitSeconds}`
@@ -23,6 +25,7 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
       const found = changeover(catalogue.graph, from, to, mover)
       way = found && {
         seconds: found.seconds,
+        cues: found.moves.map(({ cue }) => cue),
         rise: found.moves.reduce(
           (sum, move) =>
             sum +
@@ -38,6 +41,8 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
     for (let to = 0; to < size; to += 1) {
       if (from === to) continue
       let [slowest, rise] = [0, 0]
+      // As the timeline has it: a lane is told what its slowest person does.
+      const told: Partial<Record<Tier, { seconds: number; cues: string[] }>> = {}
       for (let at = 0; at < riders.length; at += 1) {
         const way = wayOf(at, entryAt(entryAt(rows, from), at), entryAt(entryAt(rows, to), at))
         if (way === null) {
@@ -45,11 +50,20 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
           continue
         }
         slowest = Math.max(slowest, way.seconds)
+        const { tier } = entryAt(riders, at)
+        if (way.seconds >= (told[tier]?.seconds ?? 0)) told[tier] = way
         rise += way.rise / riders.length
       }
-      change[from * size + to] = slowest
+      const moves = Object.fromEntries(entriesOf(told).map(([tier, { cues }]) => [tier, cues]))
+      const telling = tellingSeconds(moves)
+      change[from * size + to] = Math.max(slowest, telling)
+      free[from * size + to] = Math.max(0, slowest - telling)
       climb[from * size + to] = rise
     }
   }
-  return { change, climb, noWay }
+  return { change, free, climb, noWay }
+}
+
+function sized(rows: number): Float64Array {
+  return new Float64Array(rows * rows)
 }

@@ -7,7 +7,7 @@ import type { Person } from '../offer/person'
 import { blockFor } from './edits'
 import { emptyPlan, type Block, type Plan } from './plan'
 import { riderOf } from './riders'
-import { timelineOf } from './timeline'
+import { timelineOf, type Timeline } from './timeline'
 
 const catalogue = shippedCatalogue()
 const ALL_MET = new Set(catalogue.movements.keys())
@@ -27,18 +27,19 @@ const level = (movement: string, tier: Tier, at: number) => ({ movement, tier, s
 
 describe('the time of a plan', () => {
   // Worked examples of common practice, no source. A bed person who lies on the back already has no changeover.
+  // To say how they lie takes a second longer than a movement that is known is introduced: 20 words at 140 a minute.
   const lying = personIn('bed', { levels: [level('ankle-on-knee', 'bed', 1), level('bridge', 'bed', 1)] })
   const hold = { dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10 } as const
 
-  it('30 s hold, each side, 2 rounds, rest 10 s, lying, known, nothing to fetch, one side first: 156 s', () => {
+  it('30 s hold, each side, 2 rounds, rest 10 s, lying, known, nothing to fetch, one side first: 157 s', () => {
     const plan = planOf(block('ankle-on-knee', { ...hold, sideOrder: 'one-side-first' }))
     expect(catalogue.variations.get('ankle-on-knee.bed.1')?.postureId).toBe('bed/supine')
-    expect(time(plan, [lying]).blocks[0]!.seconds).toBe(156)
+    expect(time(plan, [lying]).blocks[0]!.seconds).toBe(157)
   })
-  it('the same taking turns: 152 s', () => {
+  it('the same taking turns: 153 s', () => {
     expect(
       time(planOf(block('ankle-on-knee', { ...hold, sideOrder: 'taking-turns' })), [lying]).blocks[0]!.seconds,
-    ).toBe(152)
+    ).toBe(153)
   })
   it('10 repetitions 2/1/3, 1 s between, 10 s on the last, both at once, 2 rounds, rest 30 s: 196 s', () => {
     const reps = {
@@ -149,12 +150,16 @@ describe('the time of a plan', () => {
       }),
     )
   })
-  it('never gets shorter when somebody joins', () => {
+  it('never gets shorter when somebody joins, but for what is said to an easier rung in fewer words', () => {
+    const moved = ({ blocks, endingSeconds }: Timeline) =>
+      blocks.reduce((sum, one) => {
+        const lanes = TIERS.flatMap((tier) => one.lanes[tier] ?? [])
+        return sum + Math.max(...lanes.map((lane) => lane.changeoverSeconds + lane.fetchSeconds)) + one.workSeconds
+      }, endingSeconds)
     fc.assert(
       fc.property(anyPlan, anyPeople, (plan, people) => {
-        expect(time(plan, people).seconds).toBeGreaterThanOrEqual(
-          time(plan, people.slice(0, -1).length > 0 ? people.slice(0, -1) : people).seconds,
-        )
+        const fewer = people.length > 1 ? people.slice(0, -1) : people
+        expect(moved(time(plan, people))).toBeGreaterThanOrEqual(moved(time(plan, fewer)))
       }),
     )
   })

@@ -9,6 +9,7 @@ import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
 import { earlyEnd, secondsIn, sideChangeIn, type EndsEarly } from './endsEarly'
 import { blockIn, type Block, type Plan } from './plan'
+import { introductionSeconds, introductionSpeech, tellingSeconds } from './saying'
 import { typicalRiders, type Rider } from './typicalRiders'
 
 export interface LaneBlock {
@@ -57,7 +58,7 @@ export interface Timeline {
  * Times a plan for the people who are there: every lane, block by block, on one clock.
  *
  * Block seconds = introduction + the slowest lane's (changeover + fetching) + the slowest lane's work. A lane's
- * changeover is its slowest person's. Without anybody, all four lanes are timed for a typical person at level 2.
+ * changeover is its slowest person's. Introduction and changeover last as long as it takes to say what is said in them. Without anybody, all four lanes are timed for a typical person at level 2.
  *
  * @param riders the people with their offers; an empty list times the plan for a typical lane each
  * @param met ids of movements the circle has met before
@@ -79,27 +80,36 @@ export function timelineOf(
   let clock = 0
   let hadWater = false
   const blocks = plan.blocks.map((block, index): BlockTime => {
-    const introductionSeconds = seen.has(block.movement) ? introduction.againSeconds : introduction.firstSeconds
-    seen.add(block.movement)
     const lanes = byTier((tier) => {
       const inLane = walkers.filter((walker) => walker.rider.tier === tier)
       if (inLane.length === 0) return null
       return laneBlock(blockIn(block, tier), index, { walkers: inLane, plan, catalogue, noWay })
     })
     const present = TIERS.flatMap((tier) => lanes[tier] ?? [])
-    const changeoverSeconds = Math.max(0, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
+    // Nobody is told faster than it can be said.
+    const telling = tellingSeconds(byTier((tier) => lanes[tier]?.moves.map(({ cue }) => cue) ?? []))
+    const changeoverSeconds = Math.max(
+      telling,
+      ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds),
+    )
     const blockWork = Math.max(0, ...present.map((lane) => lane.workSeconds))
+    const heard = walkers.map(({ rider }) => ({ tier: rider.tier, offers: rider.offers[index] ?? [] }))
+    const parts = present.find((lane) => lane.workSeconds === blockWork)?.parts ?? []
+    const usual = seen.has(block.movement) ? introduction.againSeconds : introduction.firstSeconds
+    const said = introductionSpeech(block, { heard, parts }, catalogue)
+    seen.add(block.movement)
     for (const lane of present) {
       lane.fillerSeconds = changeoverSeconds - lane.changeoverSeconds - lane.fetchSeconds + blockWork - lane.workSeconds
     }
+    const introduced = introductionSeconds(usual, said, changeoverSeconds - telling)
     const drinkSeconds = plan.drinkBreak && !hadWater && clock >= (plan.minutes * 60) / 2 ? water.seconds : 0
     hadWater ||= drinkSeconds > 0
-    const seconds = drinkSeconds + introductionSeconds + changeoverSeconds + blockWork
+    const seconds = drinkSeconds + introduced + changeoverSeconds + blockWork
     const time = {
       blockId: block.id,
       startsAt: clock,
       drinkSeconds,
-      introductionSeconds,
+      introductionSeconds: introduced,
       changeoverSeconds,
       workSeconds: blockWork,
       seconds,

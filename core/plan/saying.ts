@@ -1,0 +1,178 @@
+import type { Catalogue, Variation } from '../catalogue/catalogue'
+import type { Dose } from '../catalogue/dose'
+import { TIERS, type Tier } from '../catalogue/words'
+import type { Offer } from '../offer/offerFor'
+import { spokenSeconds, wordCount } from '../time/speech'
+import type { WorkPart } from '../time/workSeconds'
+import { aloud } from './aloud'
+import { doseWords } from './doseWords'
+
+/** How a lane is called when something is said to it alone. */
+export const CALLED: Record<Tier, string> = {
+  bed: 'In bed',
+  chair: 'On the chairs',
+  standing: 'Standing',
+  floor: 'On the mats',
+}
+/** What is said to a lane in which nobody does the movement. */
+export const BREATHES = { setUp: 'stay as you are, and breathe.', cue: 'let the breath out be long.' } as const
+
+/** A half is said from this length on, and that it ends soon from that one on; how long before the end, seconds. */
+export const HALFWAY_FROM = 20
+export const LAST_FROM = 12
+export const LAST_SECONDS = 5
+/** What a half and the last seconds take at most, in the longest words that are used for them. */
+const [HALFWAY_WORDS, LAST_WORDS] = [3, 4]
+/** Something is heard by itself when so much is still around it, seconds. */
+const APART_SECONDS = 0.5
+
+/** Those of whom it is asked what is said to them. */
+interface Heard {
+  tier: Tier
+  /** What they do in a block: one offer, or one a side. */
+  offers: readonly Pick<Offer, 'variation'>[]
+}
+
+/**
+ * What is said to a lane is said of its easiest rung: the easy version is given first.
+ *
+ * @returns null where nobody of the lane does the movement; undefined where nobody is in it
+ * @example
+ * easiestIn('bed', []) // undefined
+ */
+export function easiestIn(tier: Tier, heard: readonly Heard[]): Variation | null | undefined {
+  const inLane = heard.filter((one) => one.tier === tier)
+  if (inLane.length === 0) return undefined
+  const done = inLane.flatMap(({ offers }) => offers.flatMap(({ variation }) => variation ?? []))
+  return done.toSorted((a, b) => a.level - b.level)[0] ?? null
+}
+
+/** Part of a block's work in which nothing else has to be said, seconds into the part. */
+export interface Gap {
+  part: number
+  from: number
+  to: number
+}
+
+/**
+ * Where in a block's work the voice is free: the start, the half and the last seconds of each part are taken.
+ *
+ * @param parts the work of the lane that sets the clock
+ * @example
+ * gapsIn([{ kind: 'work', seconds: 10, side: 'both', round: 1 }], { dose: { kind: 'hold', seconds: 10 }, rounds: 1 })
+ * // [{ part: 0, from: 2.4642857142857144, to: 9.5 }]
+ */
+export function gapsIn(parts: readonly WorkPart[], block: { dose: Dose; rounds: number }): Gap[] {
+  return parts.flatMap((part, at): Gap[] => {
+    if (part.kind !== 'work') return []
+    const { seconds } = part
+    const taken: [from: number, to: number][] = [[0, spokenSeconds(wordsToBegin(part, block))]]
+    if (seconds >= HALFWAY_FROM) taken.push([seconds / 2, seconds / 2 + spokenSeconds(HALFWAY_WORDS)])
+    if (seconds >= LAST_FROM) taken.push([seconds - LAST_SECONDS, seconds])
+    return taken.map(([, to], index) => ({
+      part: at,
+      from: to + APART_SECONDS,
+      to: (taken[index + 1]?.[0] ?? seconds) - APART_SECONDS,
+    }))
+  }).filter(({ from, to }) => to > from)
+}
+
+/** Before a part begins: the side, the round and the dose; from the second round on the round alone. */
+function wordsToBegin({ side, round }: WorkPart, { dose, rounds }: { dose: Dose; rounds: number }): number {
+  const sides = side === 'both' ? 0 : SIDE_WORDS
+  const counted = rounds > 1 ? ROUND_WORDS : 0
+  return sides + counted + (round === 1 ? wordCount(aloud(doseWords(dose))) : 0) + 1
+}
+/** “The side that is catching up.” and “Round 2 of 3.” */
+const [SIDE_WORDS, ROUND_WORDS] = [6, 4]
+
+/**
+ * Lays what has to be said into gaps, one after the other, apart from each other where there is room for that.
+ *
+ * @param lengths seconds of each, in their order
+ * @returns for each where it begins; null where it fits nowhere any more
+ * @example
+ * laidInto([{ part: 0, from: 4, to: 9 }], [3, 3])
+ * // [{ part: 0, from: 4, to: 7 }, null]
+ */
+export function laidInto(gaps: readonly Gap[], lengths: readonly number[]): (Gap | null)[] {
+  const left = gaps.map((gap) => ({ ...gap }))
+  return lengths.map((seconds) => {
+    const at = left.findIndex(({ from, to }) => to - from >= seconds)
+    const gap = left[at]
+    if (!gap) return null
+    // What is said next is said after this.
+    left.splice(0, at)
+    const { part, from } = gap
+    gap.from += seconds + APART_SECONDS
+    return { part, from, to: from + seconds }
+  })
+}
+
+/** What a block asks of the voice, in seconds. */
+interface ToSay {
+  /** To each lane, in their order: how it is set up, and a word while it is done. */
+  setUps: number[]
+  cues: number[]
+}
+
+function toSay(heard: readonly Heard[]): ToSay {
+  const lanes = TIERS.flatMap((tier) => {
+    const easiest = easiestIn(tier, heard)
+    if (easiest === undefined) return []
+    const words = easiest?.saidWords ?? { setUp: wordCount(BREATHES.setUp), cue: wordCount(BREATHES.cue) }
+    const called = wordCount(CALLED[tier])
+    return [{ setUp: spokenSeconds(called + words.setUp), cue: spokenSeconds(called + words.cue) }]
+  })
+  return { setUps: lanes.map(({ setUp }) => setUp), cues: lanes.map(({ cue }) => cue) }
+}
+
+/**
+ * How long it takes to name a block, to say to every lane how it is set up, and what finds no room in its work.
+ *
+ * @param heard those who take part
+ * @param parts the work of the lane that sets the clock
+ * @returns seconds
+ * @example
+ * introductionSpeech(plan.blocks[0], { heard: [], parts: [] }, catalogue) // 0.67857…
+ */
+export function introductionSpeech(
+  block: { movement: string; dose: Dose; rounds: number },
+  { heard, parts }: { heard: readonly Heard[]; parts: readonly WorkPart[] },
+  { movements }: Pick<Catalogue, 'movements'>,
+): number {
+  const { setUps, cues } = toSay(heard)
+  const laid = laidInto(gapsIn(parts, block), cues)
+  const early = cues.filter((_, at) => laid[at] === null)
+  const name = spokenSeconds(movements.get(block.movement)?.name ?? '')
+  return [name, ...setUps, ...early].reduce((sum, seconds) => sum + seconds, 0)
+}
+
+/**
+ * How long a block is introduced: as the clock has it, or as long as it takes to say what has to be said. What is said
+ * to those who move runs on in the changeover.
+ *
+ * @param usual seconds
+ * @param said seconds
+ * @param free what is left of the changeover when everybody was told how they get there, seconds
+ * @returns whole seconds
+ * @example
+ * introductionSeconds(8, 20.3, 6) // 15
+ */
+export function introductionSeconds(usual: number, said: number, free: number): number {
+  return Math.max(usual, Math.ceil(said - free))
+}
+
+/**
+ * How long it takes to tell the lanes that move how they get there, seconds.
+ *
+ * @param lanes of each lane the words of its moves
+ * @example
+ * tellingSeconds({ chair: [], floor: ['Roll to your side.'] }) // 3.25
+ */
+export function tellingSeconds(lanes: Partial<Record<Tier, readonly string[]>>): number {
+  return TIERS.reduce((sum, tier) => {
+    const moves = lanes[tier] ?? []
+    return moves.length === 0 ? sum : sum + spokenSeconds([CALLED[tier], ...moves].join(' '))
+  }, 0)
+}
