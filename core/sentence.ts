@@ -29,6 +29,16 @@ export function joined(parts: readonly (string | false | null | undefined)[], be
   return parts.filter((part) => part).join(between)
 }
 
+/**
+ * How many words are spoken: marks that stand by themselves are none.
+ *
+ * @example
+ * wordCount('Lie back – knees bent.') // 4
+ */
+export function wordCount(text: string): number {
+  return text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length
+}
+
 const TIMES = ['never', 'once', 'twice', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
 
 /**

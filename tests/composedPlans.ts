@@ -42,7 +42,7 @@ export function composedCases(count: number): ComposedCase[] {
         ),
       }),
     )
-    const met = new Set([...catalogue.movements.keys()].filter(() => next() < circle % 3 / 2))
+    const met = new Set([...catalogue.movements.keys()].filter(() => next() < (circle % 3) / 2))
     const ask = askFor(people, {
       ...{ met, minutes: among(MINUTES), school: among(schools), aim: among(catalogue.aims), seed: `seed ${circle}` },
       ...{ breathShare: 0.3, most: circle % 2 === 0 ? 12 : null },

@@ -1,7 +1,7 @@
 import { useDocumentVisibility, useNow, useWakeLock } from '@vueuse/core'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
-import { cueAt, cuesOf } from '~~/core/lead/cues'
+import { cueAt } from '~~/core/lead/cues'
 import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
 import { logFor, logMoment, type OutcomeDraft } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
@@ -64,16 +64,7 @@ export function useClass() {
       ? paceAt(block.value.dose, sidesOf(block.value.movement), reading.value.elapsedMs / 1000)
       : null,
   )
-  const cues = computed(() =>
-    cuesOf(steps.value, {
-      plan: meeting.planned,
-      timeline: meeting.timeline,
-      riders: meeting.ridersPresent,
-      circle: meeting.sides,
-      catalogue: catalogues.catalogue,
-      textsOf: catalogues.textsOf,
-    }),
-  )
+  const cues = useCues(steps)
   /** What is said now. */
   const cue = computed(() =>
     begun.value ? cueAt(cues.value, reading.value.step, reading.value.elapsedMs / 1000) : null,

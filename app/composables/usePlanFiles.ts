@@ -1,6 +1,7 @@
 import { readPlan } from '~~/core/formats/planJson'
 import { writeWebVtt } from '~~/core/formats/webvtt'
-import { cuesOf } from '~~/core/lead/cues'
+import type { Tier } from '~~/core/catalogue/words'
+import { cuesOf, heardIn } from '~~/core/lead/cues'
 import { scriptOf } from '~~/core/lead/script'
 import type { Edit } from '~~/core/plan/edits'
 import type { Plan } from '~~/core/plan/plan'
@@ -40,12 +41,18 @@ export function usePlanFiles(plan: Readonly<Ref<Plan>>) {
       editor.notice = refusalOf(error).message
     }
   }
-  /** Everything that one voice says, as a subtitle file. */
-  function saveCues(): void {
-    const { timeline, ridersPresent: riders, sides: circle } = meeting
+  /** Everything that one voice says, or what one lane hears of it, as a subtitle file. */
+  function saveCues(lane: Tier | null): void {
+    const { timeline, ridersPresent: riders } = meeting
     const { catalogue, textsOf } = catalogues
-    const cues = cuesOf(scriptOf(timeline), { plan: plan.value, timeline, riders, circle, catalogue, textsOf })
-    saveBlob('cues.vtt', new Blob([writeWebVtt(cues, timeline.seconds)], { type: 'text/vtt' }))
+    const { circle, before } = meeting.opened
+    const said = { plan: plan.value, timeline, riders, circle: { ...circle, ...meeting.sides }, before }
+    const cues = cuesOf(scriptOf(timeline), { ...said, catalogue, textsOf })
+    const name = lane === null ? 'cues.vtt' : `cues-${lane}.vtt`
+    saveBlob(
+      name,
+      new Blob([writeWebVtt(lane === null ? cues : heardIn(lane, cues), timeline.seconds)], { type: 'text/vtt' }),
+    )
   }
   return { problems, read, restore, toShelf, saveCues }
 }

@@ -1,7 +1,8 @@
 import { useIntervalFn, useNow } from '@vueuse/core'
 import { followScreen, readScreen, type ScreenView } from '~~/core/contract/watch'
 import { hasBegun, readClock, startedScript } from '~~/core/lead/clock'
-import { cueAt } from '~~/core/lead/cues'
+import type { Tier } from '~~/core/catalogue/words'
+import { cueAt, heardIn } from '~~/core/lead/cues'
 import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
 import { paceAt } from '~~/core/lead/pace'
 import { classTime, heardTime } from '~/live/classTime'
@@ -88,6 +89,12 @@ export function useWatched() {
     if (step.value?.kind === 'introduce') return previewAt(dose, sides, seconds)
     return step.value?.kind === 'work' ? motionAt(dose, sides, seconds) : { share: 0, isOther: false }
   }
+  /** What is said now; to one lane, what it hears. */
+  function cueIn(tier: Tier | null) {
+    const cues = view.value?.shown.cues ?? []
+    if (!begun.value) return null
+    return cueAt(tier === null ? cues : heardIn(tier, cues), reading.value.step, reading.value.elapsedMs / 1000)
+  }
   return {
     view,
     motionNow,
@@ -100,9 +107,7 @@ export function useWatched() {
     block,
     next: computed(() => blocks.value[blockIndex.value + 1]),
     leftSeconds: computed(() => (begun.value ? reading.value.leftMs / 1000 : 0)),
-    cue: computed(() =>
-      begun.value ? cueAt(view.value?.shown.cues ?? [], reading.value.step, reading.value.elapsedMs / 1000) : null,
-    ),
+    cueIn,
     pace: computed(() =>
       step.value?.kind === 'work' && block.value
         ? paceAt(block.value.dose, movementOf(block.value.movement)?.sides ?? 'both', reading.value.elapsedMs / 1000)

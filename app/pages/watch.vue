@@ -12,7 +12,7 @@ definePageMeta({ layout: 'bare' })
 const NAMES = { all: 'All lanes', ...TIER_NAMES, room: 'The room' } as const
 const { catalogue } = storeToRefs(useCatalogue())
 const watched = useWatched()
-const { view, isShut, isCut, begun, reading, step, block, next, leftSeconds, cue, pace, motionNow, movementOf } =
+const { view, isShut, isCut, begun, reading, step, block, next, leftSeconds, cueIn, pace, motionNow, movementOf } =
   watched
 await watched.open()
 const chosen = useLocalStorage<keyof typeof NAMES>('unhurried-circle-watch', 'all')
@@ -76,7 +76,7 @@ const shared = computed(() => ({
   then: coming.value,
   count: count.value,
   said: said.value,
-  caption: captions.value ? (cue.value?.say ?? said.value) : '',
+  caption: captions.value ? (cueIn(alone.value?.tier ?? null)?.say ?? said.value) : '',
   isRunning: reading.value.status === 'running',
   isOnTheWay: step.value?.kind === 'changeover',
   side: workingSide(step.value?.side ?? 'both', view.value?.shown.sides.startSide ?? 'left'),

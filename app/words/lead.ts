@@ -1,6 +1,6 @@
 import type { LaneMoment, ScriptStep } from '~~/core/lead/script'
 import { capital } from '~~/core/sentence'
-import { sideWords, type SideWords } from '~~/core/lead/cues'
+import { sideWords, type SideWords } from '~~/core/lead/cueWords'
 
 /** The words for a side as a heading; empty where sides do not matter. */
 function sideHeading(side: ScriptStep['side'], habit: SideWords): string {

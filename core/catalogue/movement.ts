@@ -114,7 +114,7 @@ export const VariationEntry = z.object({
 export type VariationEntry = z.infer<typeof VariationEntry>
 
 /** How many words it takes to say how a variation is set up, and the longest thing that is said while it is done. */
-const SaidWords = z.object({ setUp: z.number().int(), cue: z.number().int() })
+const SaidWords = z.object({ before: z.number().int(), during: z.number().int() })
 
 /** Another way in the catalogue's index. */
 const WaySummary = z.object({ ...WayFacts.shape, saidWords: SaidWords })

@@ -9,7 +9,7 @@ import {
   type VariationSummary,
   type WayEntry,
 } from './movement'
-import { wordCount } from '../time/speech'
+import { wordCount } from '../sentence'
 import { TIERS, type Tier } from './words'
 
 /**
@@ -62,7 +62,7 @@ function summaryOfRung(rung: VariationEntry): VariationSummary {
 }
 
 function saidWords(setUp: string, cues: readonly string[]): VariationSummary['saidWords'] {
-  return { setUp: wordCount(setUp), cue: Math.max(...cues.map(wordCount)) }
+  return { before: wordCount(setUp), during: Math.max(...cues.map(wordCount)) }
 }
 
 /**

@@ -42,6 +42,9 @@ export const CircleFields = z.object({
   school: SchoolId,
   minutes: z.number('Minutes are a number.').int().min(5, '5 minutes at least.').max(180, '180 minutes at most.'),
   sideHabit: z.enum(['left-right', 'first-second']).default('left-right'),
+  /** How much is said aloud: what has to be, what helps too, or all there is time for; and by what is counted. */
+  howMuch: z.enum(['few', 'usual', 'full']).default('usual'),
+  counting: z.enum(['seconds', 'breaths', 'tempo']).default('seconds'),
   /** Always the same, in turn from week to week, or each on the tighter side. */
   startSide: z.enum(['left', 'right', 'in-turn', 'tighter']).default('left'),
   members: z.array(z.uuid()).max(60, 'A circle has 60 people at most.').default([]),

@@ -55,7 +55,7 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
         rise += way.rise / riders.length
       }
       const moves = Object.fromEntries(entriesOf(told).map(([tier, { cues }]) => [tier, cues]))
-      const telling = tellingSeconds(moves)
+      const telling = tellingSeconds(moves, catalogue.clock.voice)
       change[from * size + to] = Math.max(slowest, telling)
       free[from * size + to] = Math.max(0, slowest - telling)
       climb[from * size + to] = rise

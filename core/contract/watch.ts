@@ -35,7 +35,8 @@ const Shown = z.object({
   events: z.array(ClassEvent),
   cues: z.array(
     z.object({
-      ...{ at: z.number(), intoStep: z.number(), step: z.number(), say: z.string() },
+      ...{ at: z.number(), intoStep: z.number(), step: z.number(), seconds: z.number(), runsOn: z.number() },
+      ...{ lanes: z.array(Tier), say: z.string() },
       kind: z.string() as unknown as z.ZodType<ShownClass['cues'][number]['kind']>,
     }),
   ),

@@ -56,7 +56,7 @@ describe('the cue script', () => {
     const ofBlock = cues().filter((cue) => scriptOf(timed())[cue.step]!.blockId === 'b4')
     const kinds = [...new Set(ofBlock.map((cue) => cue.kind))]
     expect(kinds.indexOf('name')).toBeLessThan(kinds.indexOf('side'))
-    for (const kind of ['name', 'set-up', 'side', 'halfway', 'last-five', 'change-side', 'next', 'neighbours'] as const)
+    for (const kind of ['name', 'set-up', 'side', 'halfway', 'last', 'change-side', 'next', 'doing', 'easier'] as const)
       expect(kinds).toContain(kind)
     const times = cues().map((cue) => cue.at)
     expect(times).toEqual(times.toSorted((a, b) => a - b))

@@ -8,7 +8,10 @@ import { riderOf, type RiderToday } from '../plan/riders'
 import { timelineOf, type Timeline } from '../plan/timeline'
 import type { ClassEvent } from './classEvent'
 import { changesOfPeople, hasBegun, planAsLed, startedScript } from './clock'
-import { cuesOf, type Cue, type SideWords } from './cues'
+import type { SideWords } from './cueWords'
+import type { Manner } from './blockVoice'
+import { cuesOf } from './cues'
+import type { Cue } from './speaking'
 import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
 import { scriptOf } from './script'
 import { sidesToday } from './sidesToday'
@@ -45,7 +48,7 @@ export interface ShownPerson {
 }
 
 interface Known extends KnownOfMeeting {
-  circle: Pick<Circle, 'sideHabit' | 'startSide' | 'helpers'>
+  circle: Pick<Circle, 'sideHabit' | 'startSide' | 'helpers'> & Partial<Manner>
   classEvents: readonly ClassEvent[]
   met: readonly string[]
   before: number
@@ -90,7 +93,8 @@ export function takingPart(
  */
 export function shownClass(known: Known, { catalogue, textsOf, withNames }: Shown): ShownClass {
   const { plan, riders, timeline } = takingPart(known, catalogue)
-  const sides = sidesToday(known.circle, known.before)
+  const { before } = known
+  const sides = sidesToday(known.circle, before)
   const steps = hasBegun(known.classEvents) ? startedScript(known.classEvents) : scriptOf(timeline)
   return {
     title: plan.title,
@@ -98,7 +102,7 @@ export function shownClass(known: Known, { catalogue, textsOf, withNames }: Show
     blocks: plan.blocks.map(({ id, movement, dose, rounds }) => ({ id, movement, dose, rounds })),
     lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, timeline)])),
     events: shownEvents(known.classEvents),
-    cues: cuesOf(steps, { plan, timeline, riders, circle: sides, catalogue, textsOf }),
+    cues: cuesOf(steps, { plan, timeline, riders, circle: { ...known.circle, ...sides }, before, catalogue, textsOf }),
     people: riders.map(({ id, tier }) => ({
       key: keyIn(known.people, id),
       name: withNames ? firstNameIn(known.people, id) : '',

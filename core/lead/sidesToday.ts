@@ -2,7 +2,7 @@ import type { Tier } from '../catalogue/words'
 import { storedLevel } from '../offer/levels'
 import type { Person } from '../offer/person'
 import type { Circle } from '../circle/circle'
-import type { SideWords } from './cues'
+import type { SideWords } from './cueWords'
 
 /**
  * Which side a circle begins with at a meeting, and what the sides are called: always the same one, in turn from

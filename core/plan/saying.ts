@@ -2,7 +2,8 @@ import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Offer } from '../offer/offerFor'
-import { spokenSeconds, wordCount } from '../time/speech'
+import { wordCount } from '../sentence'
+import { spokenSeconds, type Voice } from '../time/speech'
 import type { WorkPart } from '../time/workSeconds'
 import { aloud } from './aloud'
 import { doseWords } from './doseWords'
@@ -14,6 +15,29 @@ export const CALLED: Record<Tier, string> = {
   standing: 'Standing',
   floor: 'On the mats',
 }
+const LISTED = new Intl.ListFormat('en-GB', { type: 'conjunction' })
+
+/**
+ * Words to some lanes.
+ *
+ * @example
+ * called(['bed', 'floor'], 'Lie back.') // 'In bed and on the mats: lie back.'
+ */
+export function called(tiers: readonly Tier[], words: string): string {
+  const lanes = tiers.map((tier, at) => (at === 0 ? CALLED[tier] : lowered(CALLED[tier])))
+  return `${LISTED.format(lanes)}: ${lowered(words)}`
+}
+
+/**
+ * A sentence within another.
+ *
+ * @example
+ * lowered('Lie back.') // 'lie back.'
+ */
+export function lowered(words: string): string {
+  return words.slice(0, 1).toLowerCase() + words.slice(1)
+}
+
 /** What is said to a lane in which nobody does the movement. */
 export const BREATHES = { setUp: 'stay as you are, and breathe.', cue: 'let the breath out be long.' } as const
 
@@ -21,8 +45,8 @@ export const BREATHES = { setUp: 'stay as you are, and breathe.', cue: 'let the 
 export const HALFWAY_FROM = 20
 export const LAST_FROM = 12
 export const LAST_SECONDS = 5
-/** What a half and the last seconds take at most, in the longest words that are used for them. */
-const [HALFWAY_WORDS, LAST_WORDS] = [3, 4]
+/** What a half takes at most, in the longest words that are used for it: “And the other way.” */
+const HALFWAY_WORDS = 4
 /** Something is heard by itself when so much is still around it, seconds. */
 const APART_SECONDS = 0.5
 
@@ -59,22 +83,25 @@ export interface Gap {
  *
  * @param parts the work of the lane that sets the clock
  * @example
- * gapsIn([{ kind: 'work', seconds: 10, side: 'both', round: 1 }], { dose: { kind: 'hold', seconds: 10 }, rounds: 1 })
+ * gapsIn([{ kind: 'work', seconds: 10, side: 'both', round: 1 }], { dose: { kind: 'hold', seconds: 10 }, rounds: 1 },
+ * { wordsAMinute: 140, breathSeconds: 0.25 })
  * // [{ part: 0, from: 2.4642857142857144, to: 9.5 }]
  */
-export function gapsIn(parts: readonly WorkPart[], block: { dose: Dose; rounds: number }): Gap[] {
-  return parts.flatMap((part, at): Gap[] => {
-    if (part.kind !== 'work') return []
-    const { seconds } = part
-    const taken: [from: number, to: number][] = [[0, spokenSeconds(wordsToBegin(part, block))]]
-    if (seconds >= HALFWAY_FROM) taken.push([seconds / 2, seconds / 2 + spokenSeconds(HALFWAY_WORDS)])
-    if (seconds >= LAST_FROM) taken.push([seconds - LAST_SECONDS, seconds])
-    return taken.map(([, to], index) => ({
-      part: at,
-      from: to + APART_SECONDS,
-      to: (taken[index + 1]?.[0] ?? seconds) - APART_SECONDS,
-    }))
-  }).filter(({ from, to }) => to > from)
+export function gapsIn(parts: readonly WorkPart[], block: { dose: Dose; rounds: number }, voice: Voice): Gap[] {
+  return parts
+    .flatMap((part, at): Gap[] => {
+      if (part.kind !== 'work') return []
+      const { seconds } = part
+      const taken: [from: number, to: number][] = [[0, spokenSeconds(wordsToBegin(part, block), voice)]]
+      if (seconds >= HALFWAY_FROM) taken.push([seconds / 2, seconds / 2 + spokenSeconds(HALFWAY_WORDS, voice)])
+      if (seconds >= LAST_FROM) taken.push([seconds - LAST_SECONDS, seconds])
+      return taken.map(([, to], index) => ({
+        part: at,
+        from: to + APART_SECONDS,
+        to: (taken[index + 1]?.[0] ?? seconds) - APART_SECONDS,
+      }))
+    })
+    .filter(({ from, to }) => to > from)
 }
 
 /** Before a part begins: the side, the round and the dose; from the second round on the round alone. */
@@ -90,12 +117,17 @@ const [SIDE_WORDS, ROUND_WORDS] = [6, 4]
  * Lays what has to be said into gaps, one after the other, apart from each other where there is room for that.
  *
  * @param lengths seconds of each, in their order
+ * @param apartSeconds silence between two of them
  * @returns for each where it begins; null where it fits nowhere any more
  * @example
  * laidInto([{ part: 0, from: 4, to: 9 }], [3, 3])
  * // [{ part: 0, from: 4, to: 7 }, null]
  */
-export function laidInto(gaps: readonly Gap[], lengths: readonly number[]): (Gap | null)[] {
+export function laidInto(
+  gaps: readonly Gap[],
+  lengths: readonly number[],
+  apartSeconds = APART_SECONDS,
+): (Gap | null)[] {
   const left = gaps.map((gap) => ({ ...gap }))
   return lengths.map((seconds) => {
     const at = left.findIndex(({ from, to }) => to - from >= seconds)
@@ -104,7 +136,7 @@ export function laidInto(gaps: readonly Gap[], lengths: readonly number[]): (Gap
     // What is said next is said after this.
     left.splice(0, at)
     const { part, from } = gap
-    gap.from += seconds + APART_SECONDS
+    gap.from += seconds + apartSeconds
     return { part, from, to: from + seconds }
   })
 }
@@ -116,13 +148,13 @@ interface ToSay {
   cues: number[]
 }
 
-function toSay(heard: readonly Heard[]): ToSay {
+function toSay(heard: readonly Heard[], voice: Voice): ToSay {
   const lanes = TIERS.flatMap((tier) => {
     const easiest = easiestIn(tier, heard)
     if (easiest === undefined) return []
-    const words = easiest?.saidWords ?? { setUp: wordCount(BREATHES.setUp), cue: wordCount(BREATHES.cue) }
+    const words = easiest?.saidWords ?? { before: wordCount(BREATHES.setUp), during: wordCount(BREATHES.cue) }
     const called = wordCount(CALLED[tier])
-    return [{ setUp: spokenSeconds(called + words.setUp), cue: spokenSeconds(called + words.cue) }]
+    return [{ setUp: spokenSeconds(called + words.before, voice), cue: spokenSeconds(called + words.during, voice) }]
   })
   return { setUps: lanes.map(({ setUp }) => setUp), cues: lanes.map(({ cue }) => cue) }
 }
@@ -139,12 +171,12 @@ function toSay(heard: readonly Heard[]): ToSay {
 export function introductionSpeech(
   block: { movement: string; dose: Dose; rounds: number },
   { heard, parts }: { heard: readonly Heard[]; parts: readonly WorkPart[] },
-  { movements }: Pick<Catalogue, 'movements'>,
+  { clock: { voice }, movements }: Pick<Catalogue, 'clock' | 'movements'>,
 ): number {
-  const { setUps, cues } = toSay(heard)
-  const laid = laidInto(gapsIn(parts, block), cues)
+  const { setUps, cues } = toSay(heard, voice)
+  const laid = laidInto(gapsIn(parts, block, voice), cues)
   const early = cues.filter((_, at) => laid[at] === null)
-  const name = spokenSeconds(movements.get(block.movement)?.name ?? '')
+  const name = spokenSeconds(movements.get(block.movement)?.name ?? '', voice)
   return [name, ...setUps, ...early].reduce((sum, seconds) => sum + seconds, 0)
 }
 
@@ -168,11 +200,11 @@ export function introductionSeconds(usual: number, said: number, free: number): 
  *
  * @param lanes of each lane the words of its moves
  * @example
- * tellingSeconds({ chair: [], floor: ['Roll to your side.'] }) // 3.25
+ * tellingSeconds({ chair: [], floor: ['Roll to your side.'] }, { wordsAMinute: 140, breathSeconds: 0.25 }) // 3.25
  */
-export function tellingSeconds(lanes: Partial<Record<Tier, readonly string[]>>): number {
+export function tellingSeconds(lanes: Partial<Record<Tier, readonly string[]>>, voice: Voice): number {
   return TIERS.reduce((sum, tier) => {
     const moves = lanes[tier] ?? []
-    return moves.length === 0 ? sum : sum + spokenSeconds([CALLED[tier], ...moves].join(' '))
+    return moves.length === 0 ? sum : sum + spokenSeconds([CALLED[tier], ...moves].join(' '), voice)
   }, 0)
 }

@@ -72,7 +72,7 @@ export function timelineOf(
   met: ReadonlySet<string>,
   catalogue: Catalogue,
 ): Timeline {
-  const { introduction, water } = catalogue.clock
+  const { introduction, voice, water } = catalogue.clock
   const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
   const walkers = people.map((rider) => new Walker(plan.waitAfterLying ? waiting(rider, catalogue) : rider, catalogue))
   const seen = new Set(met)
@@ -87,11 +87,11 @@ export function timelineOf(
     })
     const present = TIERS.flatMap((tier) => lanes[tier] ?? [])
     // Nobody is told faster than it can be said.
-    const telling = tellingSeconds(byTier((tier) => lanes[tier]?.moves.map(({ cue }) => cue) ?? []))
-    const changeoverSeconds = Math.max(
-      telling,
-      ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds),
+    const telling = tellingSeconds(
+      byTier((tier) => lanes[tier]?.moves.map(({ cue }) => cue) ?? []),
+      voice,
     )
+    const changeoverSeconds = Math.max(telling, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
     const blockWork = Math.max(0, ...present.map((lane) => lane.workSeconds))
     const heard = walkers.map(({ rider }) => ({ tier: rider.tier, offers: rider.offers[index] ?? [] }))
     const parts = present.find((lane) => lane.workSeconds === blockWork)?.parts ?? []

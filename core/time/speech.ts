@@ -1,36 +1,19 @@
-/** How fast somebody speaks who gives instructions: their pauses included. */
-export interface Voice {
-  wordsAMinute: number
-}
+import type { Clock } from '../catalogue/clock'
+import { wordCount } from '../sentence'
 
-/**
- * The voice that plans are timed for.
- *
- * @source common practice, no source: instructions are given at 130 to 150 words a minute
- */
-export const PLANNED_VOICE: Voice = { wordsAMinute: 140 }
-/** A breath is taken before something new is said. */
-const BREATH_SECONDS = 0.25
-
-/**
- * How many words are spoken: marks that stand by themselves are none.
- *
- * @example
- * wordCount('Lie back – knees bent.') // 4
- */
-export function wordCount(text: string): number {
-  return text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length
-}
+/** How fast somebody speaks who gives instructions, and the breath before something new is said. */
+export type Voice = Pick<Clock['voice'], 'wordsAMinute' | 'breathSeconds'>
 
 /**
  * How long it takes to say something, with the breath before it; nothing takes no time.
  *
  * @param said the words, or how many they are
+ * @param voice the one that plans are timed for is in `catalogue/clock.yaml`
  * @returns seconds
  * @example
- * spokenSeconds('Sit tall and let the feet be heavy.') // 3.67857…
+ * spokenSeconds('Sit tall and let the feet be heavy.', { wordsAMinute: 120, breathSeconds: 0.5 }) // 4.5
  */
-export function spokenSeconds(said: string | number, { wordsAMinute }: Voice = PLANNED_VOICE): number {
+export function spokenSeconds(said: string | number, { wordsAMinute, breathSeconds }: Voice): number {
   const words = typeof said === 'number' ? said : wordCount(said)
-  return words === 0 ? 0 : BREATH_SECONDS + (words * 60) / wordsAMinute
+  return words === 0 ? 0 : breathSeconds + (words * 60) / wordsAMinute
 }

@@ -28,6 +28,8 @@ interface CircleRow {
   minutes: number
   side_habit: Circle['sideHabit']
   start_side: Circle['startSide']
+  how_much: Circle['howMuch']
+  counting: Circle['counting']
   helpers: number
   climb_at_most: string
   judging: Circle['judging']
@@ -123,6 +125,8 @@ export async function circlesOf(scope: Scope): Promise<Circle[]> {
     minutes: row.minutes,
     sideHabit: row.side_habit,
     startSide: row.start_side,
+    howMuch: row.how_much,
+    counting: row.counting,
     helpers: row.helpers,
     climbAtMost: Number(row.climb_at_most),
     judging: row.judging,
@@ -187,6 +191,8 @@ function circleColumns(fields: CircleFields) {
     minutes: fields.minutes,
     side_habit: fields.sideHabit,
     start_side: fields.startSide,
+    how_much: fields.howMuch,
+    counting: fields.counting,
     helpers: fields.helpers,
     climb_at_most: fields.climbAtMost,
     judging: fields.judging,

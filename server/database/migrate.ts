@@ -26,6 +26,7 @@ import * as simulatedMeasures from './migrations/022_simulated_measures'
 import * as venueZone from './migrations/023_venue_zone'
 import * as telephones from './migrations/024_telephones'
 import * as emergencyNumber from './migrations/025_emergency_number'
+import * as spoken from './migrations/026_spoken'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -54,6 +55,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '023_venue_zone': venueZone,
   '024_telephones': telephones,
   '025_emergency_number': emergencyNumber,
+  '026_spoken': spoken,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

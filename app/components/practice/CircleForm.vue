@@ -15,6 +15,8 @@ const newCircle = (): CircleFields => ({
   minutes: 45,
   sideHabit: 'left-right',
   startSide: 'left',
+  howMuch: 'usual',
+  counting: 'seconds',
   members: [],
   helpers: 1,
   climbAtMost: 4,
@@ -76,6 +78,20 @@ async function save(): Promise<void> {
           <option value="right">right</option>
           <option value="in-turn">left and right in turn</option>
           <option value="tighter">tighter one, each their own</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass }" label="Said aloud" class="w-64"
+        ><select :id="id" v-model="fields.howMuch" :class="fieldClass">
+          <option value="few">what has to be said</option>
+          <option value="usual">also what helps</option>
+          <option value="full">all there is time for</option>
+        </select></AppField
+      >
+      <AppField v-slot="{ id, fieldClass }" label="Counted by" class="w-52"
+        ><select :id="id" v-model="fields.counting" :class="fieldClass">
+          <option value="seconds">seconds</option>
+          <option value="breaths">breaths, where it is held</option>
+          <option value="tempo">every repetition</option>
         </select></AppField
       >
       <AppField v-slot="{ id, fieldClass, aria }" label="Hands to help, you too" class="w-52" :wrong="wrong.helpers"

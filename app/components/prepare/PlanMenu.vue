@@ -1,17 +1,22 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { PREPARE_KEYS as KEYS } from '~/keys'
+import { TIER_NAMES } from '~/words/tiers'
 
 /** What can be done with the plan as a whole: paper, shelf, versions, files. */
 const { meetingId } = defineProps<{ meetingId: string; canChange: boolean; isLead: boolean; zoom: number }>()
 const emit = defineEmits<{
   shelf: []
-  cues: []
+  /** For everybody, or what one lane hears. */
+  cues: [lane: Tier | null]
   panel: [which: 'versions' | 'coverage' | 'settings']
   zoom: [factor: number]
   file: [file: File]
 }>()
 const ZOOM_STEP = 1.4
+const meeting = useMeeting()
+const lanes = computed(() => TIERS.filter((tier) => meeting.timeline.contours[tier] !== null))
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const fileUrl = computed(() => `/api/meetings/${meetingId}/plan`)
 function read(event: Event): void {
@@ -26,7 +31,7 @@ const itemClass = (active: boolean) =>
   <Menu as="div" class="relative">
     <MenuButton class="button button-quiet">More</MenuButton>
     <MenuItems
-      class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-hidden"
+      class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-y-auto max-h-[76vh]"
     >
       <MenuItem v-slot="{ active }"
         ><button :class="itemClass(active)" @click="emit('panel', 'coverage')">
@@ -59,7 +64,12 @@ const itemClass = (active: boolean) =>
       >
       <MenuItem v-slot="{ active }"><a :href="fileUrl" :class="itemClass(active)">As a file</a></MenuItem>
       <MenuItem v-slot="{ active }"
-        ><button :class="itemClass(active)" @click="emit('cues')">The cue script, WebVTT</button></MenuItem
+        ><button :class="itemClass(active)" @click="emit('cues', null)">The cue script, WebVTT</button></MenuItem
+      >
+      <MenuItem v-for="tier in lanes" :key="tier" v-slot="{ active }"
+        ><button :class="itemClass(active)" @click="emit('cues', tier)">
+          The cue script, {{ TIER_NAMES[tier].toLowerCase() }}
+        </button></MenuItem
       >
       <MenuItem v-if="canChange" v-slot="{ active }"
         ><button :class="itemClass(active)" @click="picker?.click()">Read in a file</button></MenuItem

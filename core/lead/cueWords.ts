@@ -1,0 +1,139 @@
+import { capital } from '../sentence'
+import type { Dose } from '../catalogue/dose'
+import type { SidePolicy } from '../catalogue/words'
+import { doseWords } from '../plan/doseWords'
+import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS } from '../plan/saying'
+import { secondsOf } from '../time/secondsOf'
+import { bodySide, type ScriptStep } from './script'
+import type { Cue } from './speaking'
+
+/** How a circle calls the sides. */
+export interface SideWords {
+  sideHabit: 'left-right' | 'first-second'
+  startSide: 'left' | 'right'
+}
+
+/** By what is counted aloud where a dose has it; otherwise by seconds. */
+export type Counting = 'seconds' | 'breaths' | 'tempo'
+
+/**
+ * The words for a first or second side, in a circle's own habit.
+ *
+ * @example
+ * sideWords('first', { sideHabit: 'left-right', startSide: 'right' }) // 'right side'
+ */
+export function sideWords(side: 'first' | 'second', { sideHabit, startSide }: SideWords): string {
+  return sideHabit === 'left-right' ? `${bodySide(side, startSide)} side` : `${side} side`
+}
+
+/**
+ * What is said where the side changes.
+ *
+ * @example
+ * changeWords({ side: 'second' }, { sideHabit: 'first-second', startSide: 'left' }) // 'Change sides: second side.'
+ */
+export function changeWords({ side }: Pick<ScriptStep, 'side'>, circle: SideWords): string {
+  if (side === 'weaker') return 'Once more for a side that is catching up.'
+  return `Change sides: ${sideWords(side === 'first' ? 'first' : 'second', circle)}.`
+}
+
+/**
+ * What is said as a part of the work begins: the side, the round, and the dose the first time.
+ *
+ * @example
+ * beginWords({ side: 'first', round: 1 }, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 },
+ * { sideHabit: 'left-right', startSide: 'left' })
+ * // 'Left side. 30 s hold. Begin.'
+ */
+export function beginWords(
+  { side, round }: Pick<ScriptStep, 'side' | 'round'>,
+  { dose, rounds }: { dose: Dose; rounds: number },
+  circle: SideWords,
+): string {
+  const counted = rounds > 1 ? `Round ${round} of ${rounds}` : ''
+  const given = round === 1 ? capital(doseWords(dose)) : ''
+  return [sideCalled(side, circle), counted, given, 'Begin']
+    .filter((words) => words !== '')
+    .map((words) => `${words}.`)
+    .join(' ')
+}
+
+function sideCalled(side: ScriptStep['side'], circle: SideWords): string {
+  if (side === 'weaker') return 'The side that is catching up'
+  return side === 'both' ? '' : capital(sideWords(side, circle))
+}
+
+/** Something that is counted aloud, so many seconds into a part of the work. */
+export interface Count {
+  into: number
+  kind: Extract<Cue['kind'], 'count' | 'halfway' | 'last'>
+  words: string
+}
+
+/** A slow breath of a hold, in and out, seconds; what is counted at a tempo is at least so long. Ours. */
+const [BREATH_SECONDS, COUNTED_FROM] = [10, 3]
+
+/**
+ * What is counted in one part of the work: a half and the end by seconds, the last breaths, or every repetition.
+ *
+ * @param sides alternating repetitions count each side
+ * @example
+ * countsIn({ kind: 'hold', seconds: 40 }, 'both', 'breaths').map(({ words }) => words)
+ * // ['Three more breaths.', 'The last breath.']
+ */
+export function countsIn(dose: Dose, sides: SidePolicy, counting: Counting): Count[] {
+  const whole = secondsOf(dose, sides)
+  const repeated = repeatedIn(dose, sides)
+  if (repeated !== null) {
+    const { count, seconds, last } = repeated
+    if (counting === 'tempo' && seconds >= COUNTED_FROM)
+      return Array.from({ length: count - 1 }, (_, at) => ({
+        ...{ into: (at + 1) * seconds, kind: 'count', words: `${at + 2}.` },
+      }))
+    const half: Count[] =
+      dose.kind === 'circle' ? [{ into: whole / 2, kind: 'halfway', words: 'And the other way.' }] : halfway(whole)
+    return [...half, { into: (count - 1) * seconds, kind: 'last', words: last }]
+  }
+  if (counting === 'breaths' && whole >= 2.5 * BREATH_SECONDS) {
+    const three: Count[] =
+      whole >= 3.5 * BREATH_SECONDS
+        ? [{ into: whole - 3 * BREATH_SECONDS, kind: 'count', words: 'Three more breaths.' }]
+        : []
+    return [...three, { into: whole - BREATH_SECONDS, kind: 'last', words: 'The last breath.' }]
+  }
+  const end: Count[] =
+    whole >= LAST_FROM ? [{ into: whole - LAST_SECONDS, kind: 'last', words: 'Five seconds more.' }] : []
+  return [...halfway(whole), ...end]
+}
+
+function halfway(seconds: number): Count[] {
+  return seconds >= HALFWAY_FROM ? [{ into: seconds / 2, kind: 'halfway', words: 'Half way.' }] : []
+}
+
+/** How often something is done again and how long once takes; null: it is held. */
+function repeatedIn(dose: Dose, sides: SidePolicy): { count: number; seconds: number; last: string } | null {
+  const onBoth = (count: number) => (sides === 'alternating' ? 2 * count : count)
+  switch (dose.kind) {
+    case 'reps':
+      return {
+        count: onBoth(dose.count),
+        seconds: dose.out + dose.pause + dose.back + dose.between,
+        last: 'The last one.',
+      }
+    case 'pulse':
+      return { count: onBoth(dose.count), seconds: dose.atEnd + 2 * dose.travel, last: 'The last one.' }
+    case 'swing':
+      return { count: onBoth(dose.count), seconds: dose.perSwing, last: 'And let it come to rest.' }
+    case 'circle':
+      return { count: 2 * dose.perDirection, seconds: dose.perCircle, last: 'The last one.' }
+    case 'lower':
+      return { count: dose.efforts, seconds: dose.hold + dose.lower + dose.off, last: 'The last one.' }
+    case 'breath':
+      return { count: dose.cycles, seconds: dose.in + dose.out, last: 'The last breath.' }
+    case 'hold':
+    case 'target':
+    case 'press':
+    case 'pair':
+      return null
+  }
+}
