@@ -1,9 +1,8 @@
 import { entryAt } from '../entries'
-import type { Catalogue, Variation } from '../catalogue/catalogue'
+import type { Catalogue } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
-import { homePosture } from '../offer/mover'
 import type { Offer } from '../offer/offerFor'
-import { changeover, type ChangeoverMove } from '../time/changeover'
+import type { ChangeoverMove } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import { contourOf, type Contour } from './contour'
@@ -11,6 +10,7 @@ import { earlyEnd, secondsIn, sideChangeIn, type EndsEarly } from './endsEarly'
 import { blockIn, type Block, type Plan } from './plan'
 import { introductionSeconds, introductionSpeech, tellingSeconds } from './saying'
 import { typicalRiders, type Rider } from './typicalRiders'
+import { Walker } from './walker'
 
 export interface LaneBlock {
   riders: string[]
@@ -105,9 +105,11 @@ export function timelineOf(
     const drinkSeconds = plan.drinkBreak && !hadWater && clock >= (plan.minutes * 60) / 2 ? water.seconds : 0
     hadWater ||= drinkSeconds > 0
     const seconds = drinkSeconds + introduced + changeoverSeconds + blockWork
-    const time = {
+    const startsAt = clock
+    clock += seconds
+    return {
       blockId: block.id,
-      startsAt: clock,
+      startsAt,
       drinkSeconds,
       introductionSeconds: introduced,
       changeoverSeconds,
@@ -115,19 +117,25 @@ export function timelineOf(
       seconds,
       lanes,
     }
-    clock += seconds
-    return time
   })
   const endingSeconds = Math.max(0, ...walkers.map((walker) => walker.goHome()))
-  const contours = byTier((tier): Contour | null => {
-    const inLane = walkers.filter((walker) => walker.rider.tier === tier)
-    const slowest = inLane.toSorted((a, b) => b.movedSeconds - a.movedSeconds)[0]
-    if (!slowest) return null
-    const legs = blocks.map((time, index) => ({ time, moves: entryAt(slowest.steps, index) }))
-    const { home, homeward } = slowest
-    return contourOf(home, { legs, homeward, homewardAt: clock, end: clock + endingSeconds, catalogue })
-  })
+  const contours = byTier((tier) => contourIn(tier, walkers, { blocks, homewardAt: clock, endingSeconds, catalogue }))
   return { blocks, endingSeconds, seconds: clock + endingSeconds, contours, noWay }
+}
+
+/** The way of a lane's slowest person through postures. */
+function contourIn(
+  tier: Tier,
+  walkers: readonly Walker[],
+  times: { blocks: readonly BlockTime[]; homewardAt: number; endingSeconds: number; catalogue: Catalogue },
+): Contour | null {
+  const { blocks, homewardAt, endingSeconds, catalogue } = times
+  const inLane = walkers.filter((walker) => walker.rider.tier === tier)
+  const slowest = inLane.toSorted((a, b) => b.movedSeconds - a.movedSeconds)[0]
+  if (!slowest) return null
+  const legs = blocks.map((time, index) => ({ time, moves: entryAt(slowest.steps, index) }))
+  const { home, homeward } = slowest
+  return contourOf(home, { legs, homeward, homewardAt, end: homewardAt + endingSeconds, catalogue })
 }
 
 function byTier<T>(make: (tier: Tier) => T): Record<Tier, T> {
@@ -224,76 +232,4 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
       })),
     )
   return parts
-}
-
-/** Follows one person through the plan: where they are, what lies at their station, how long they have moved. */
-class Walker {
-  posture: string
-  readonly home: string
-  movedSeconds = 0
-  readonly steps: ChangeoverMove[][] = []
-  homeward: ChangeoverMove[] = []
-  /** How the chair beside a standing or kneeling person stands; null before one is needed. */
-  private chair: string | null = null
-  private readonly atStation = new Set<string>()
-
-  constructor(
-    readonly rider: Rider,
-    private readonly catalogue: Catalogue,
-  ) {
-    this.home = homePosture(rider.tier, rider.mover.avoid, catalogue)
-    this.posture = this.home
-  }
-
-  stepTo(index: number): { seconds: number; moves: ChangeoverMove[]; fetches: boolean; open: boolean } {
-    const variation = (this.rider.offers[index] ?? []).find((offer) => offer.variation !== null)?.variation
-    const target = variation && variation.tier === this.rider.tier ? variation.postureId : this.posture
-    const way = changeover(this.catalogue.graph, this.posture, target, this.rider.mover)
-    const turn = way && variation ? this.chairTurn(variation, way.moves.at(-1)?.to ?? this.posture) : []
-    const moves = [...(way?.moves ?? []), ...turn]
-    const seconds = (way?.seconds ?? 0) + turn.reduce((sum, move) => sum + move.seconds, 0)
-    if (way) this.posture = target
-    this.steps.push(moves)
-    this.movedSeconds += seconds
-    return {
-      seconds,
-      moves,
-      fetches: this.fetches(variation?.props.map((need) => need.prop) ?? []),
-      open: way !== null,
-    }
-  }
-
-  /** Those who stand or kneel by a chair turn it where a variation wants it the other way; sitters turn themselves. */
-  private chairTurn(variation: Variation, at: string): ChangeoverMove[] {
-    if (variation.tier !== 'standing' && variation.tier !== 'floor') return []
-    const wanted = variation.chair ?? this.catalogue.figures.get(variation.postureId)?.scene.chair ?? 'none'
-    if (wanted === 'none' || wanted === 'sit') return []
-    const turns = this.chair !== null && this.chair !== wanted
-    this.chair = wanted
-    return turns
-      ? [
-          {
-            from: at,
-            to: at,
-            seconds: this.catalogue.clock.turningChair.seconds,
-            waitSeconds: 0,
-            cue: 'Turn the chair round.',
-          },
-        ]
-      : []
-  }
-
-  goHome(): number {
-    const way = changeover(this.catalogue.graph, this.posture, this.home, this.rider.mover)
-    this.homeward = way?.moves ?? []
-    this.movedSeconds += way?.seconds ?? 0
-    return way?.seconds ?? 0
-  }
-
-  /** Whether a prop has to be fetched now; once at the station it stays there. */
-  private fetches(props: string[]): boolean {
-    const missing = props.filter((prop) => !this.atStation.has(prop) && !this.catalogue.props.get(prop)?.station)
-    missing.forEach((prop) => this.atStation.add(prop))
-    return missing.length > 0
-  }
 }

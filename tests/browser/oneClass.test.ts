@@ -319,7 +319,7 @@ describe('lead', () => {
   })
   it('shows where help is, and pauses', async () => {
     await visitor.press('Space', '!')
-    await visitor.sees('Stop. Call the local emergency number.')
+    await visitor.sees('Stop. Call 112.')
     await visitor.sees('green box')
     expect(await status()).toBe('paused')
     await visitor.expectAccessible()

@@ -1,25 +1,16 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import type { LedClass } from '~/composables/useClass'
-import type { Heard } from '~/composables/useVoice'
 import { LEAD_KEYS as KEYS } from '~/keys'
 
 /** What is needed now and then while leading: from how far it is read, what is heard, the other steps, and the ends. */
-const { led, canSpeak } = defineProps<{ led: LedClass; canSpeak: boolean }>()
-const emit = defineEmits<{ toggle: [] }>()
+const { led } = defineProps<{ led: LedClass }>()
+const emit = defineEmits<{ toggle: []; sounds: [] }>()
 const distance = defineModel<Distance>('distance', { required: true })
-const heard = defineModel<Heard>('heard', { required: true })
 const meeting = useMeeting()
 const { isLead } = useAccount()
 const DISTANCES = { room: 'Room', hand: 'Hand', pocket: 'Pocket' } as const
 type Distance = keyof typeof DISTANCES
-const SPEECH: [keyof Heard, string] = ['speech', 'The device says the cues']
-const SOUNDS = computed((): [keyof Heard, string][] => [
-  ['tones', 'A soft tone where something changes'],
-  ['lastFive', 'Five ticks before the end'],
-  ['count', 'A tick at every repetition'],
-  ...(canSpeak ? [SPEECH] : []),
-])
 const STEPS = { prepare: 'Prepare', gather: 'Gather', reflect: 'Reflect' } as const
 const steps = computed(() => Object.entries(STEPS).filter(([to]) => to !== 'reflect' || isLead.value))
 const isOn = computed(() => led.begun.value && led.reading.value.status !== 'finished')
@@ -48,17 +39,7 @@ const isOn = computed(() => led.begun.value && led.reading.value.status !== 'fin
           {{ words }}
         </button>
       </div>
-      <fieldset>
-        <legend class="text-faint text-[0.94rem]">Heard on this device</legend>
-        <label v-for="[key, words] in SOUNDS" :key="key" class="flex items-center gap-3 min-h-11"
-          ><input
-            type="checkbox"
-            class="size-5 accent-action"
-            :checked="heard[key]"
-            @change="heard = { ...heard, [key]: isTicked($event) }"
-          />{{ words }}</label
-        >
-      </fieldset>
+      <button class="button w-full" @click="(emit('sounds'), close())">Sounds and voice</button>
       <nav aria-label="Steps of the meeting" class="flex flex-wrap gap-1 border-t border-line pt-2">
         <NuxtLink
           v-for="[to, words] in steps"

@@ -25,13 +25,14 @@ function read(event: Event): void {
 }
 const itemClass = (active: boolean) =>
   `flex w-full text-left px-4 min-h-11 items-center ${active ? 'bg-action-soft' : ''}`
+const laneClass = (active: boolean) => `px-2 min-h-11 text-faint ${active ? 'bg-action-soft' : ''}`
 </script>
 
 <template>
   <Menu as="div" class="relative">
     <MenuButton class="button button-quiet">More</MenuButton>
     <MenuItems
-      class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-y-auto max-h-[76vh]"
+      class="absolute right-0 z-30 mt-2 w-72 bg-raised border border-line rounded-2xl shadow-xl py-2 overflow-hidden"
     >
       <MenuItem v-slot="{ active }"
         ><button :class="itemClass(active)" @click="emit('panel', 'coverage')">
@@ -66,11 +67,13 @@ const itemClass = (active: boolean) =>
       <MenuItem v-slot="{ active }"
         ><button :class="itemClass(active)" @click="emit('cues', null)">The cue script, WebVTT</button></MenuItem
       >
-      <MenuItem v-for="tier in lanes" :key="tier" v-slot="{ active }"
-        ><button :class="itemClass(active)" @click="emit('cues', tier)">
-          The cue script, {{ TIER_NAMES[tier].toLowerCase() }}
-        </button></MenuItem
-      >
+      <div v-if="lanes.length > 1" class="flex pl-2">
+        <MenuItem v-for="tier in lanes" :key="tier" v-slot="{ active }"
+          ><button :class="laneClass(active)" @click="emit('cues', tier)">
+            <span class="sr-only">The cue script for: </span>{{ TIER_NAMES[tier] }}
+          </button></MenuItem
+        >
+      </div>
       <MenuItem v-if="canChange" v-slot="{ active }"
         ><button :class="itemClass(active)" @click="picker?.click()">Read in a file</button></MenuItem
       >

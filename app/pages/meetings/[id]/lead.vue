@@ -12,7 +12,7 @@ const { view, begun, steps, reading, step, cue } = led
 const logging = useLogging(led)
 const { picked } = logging
 const voice = useSounding(led)
-const { heard } = voice
+const soundsOpen = ref(false)
 const rehearsal = useRehearsal(led)
 const emergencyAt = ref(0)
 const changing = ref(false)
@@ -43,10 +43,14 @@ function toggle(): void {
   asksDay.value = false
   led.toggle()
 }
-/** What is said now lies over the head for a few seconds, and is gone. */
-const SAID_FOR_MS = 7000
+/** What is said now lies over the head until it was said and read, and is gone. */
+const READ_SECONDS = 4
 const isSaid = ref(false)
-const { start: hush } = useTimeoutFn(() => (isSaid.value = false), SAID_FOR_MS, { immediate: false })
+const { start: hush } = useTimeoutFn(
+  () => (isSaid.value = false),
+  () => ((cue.value?.seconds ?? 0) + READ_SECONDS) * 1000,
+  { immediate: false },
+)
 watch(
   () => cue.value?.say,
   (words) => {
@@ -107,13 +111,7 @@ useEventListener(
   >
     <h1 class="sr-only">Lead</h1>
     <LeadHead :led="led" :is-small="isSmall" @emergency="emergency">
-      <LeadMenu
-        v-model:distance="distance"
-        v-model:heard="heard"
-        :led="led"
-        :can-speak="voice.canSpeak"
-        @toggle="toggle"
-      />
+      <LeadMenu v-model:distance="distance" :led="led" @toggle="toggle" @sounds="soundsOpen = true" />
     </LeadHead>
     <p v-if="distance !== 'room'" class="sr-only" aria-live="polite">{{ cue?.say }}</p>
     <p
@@ -233,6 +231,7 @@ useEventListener(
       </template>
     </template>
     <EmergencySheet :open="emergencyAt !== 0" :at="emergencyAt" :person="picked" @close="emergencyAt = 0" />
+    <SoundSettings :open="soundsOpen" :voice="voice" @close="soundsOpen = false" />
     <KeySheet />
   </div>
 </template>
