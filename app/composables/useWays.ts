@@ -1,11 +1,14 @@
 import { unpackWay, type ShippedWay } from '~~/core/body/shippedWay'
 import type { Way } from '~~/core/body/way'
 import type { Camera } from '~~/core/catalogue/figure'
+import type { Press } from '~~/core/catalogue/movement'
 
 /** How a variation moves, and from where it is looked at. */
 export interface SeenWay {
   way: Way
   camera: Camera
+  /** Where the force goes while it is pressed. */
+  presses: readonly Press[]
 }
 
 /** By movement: fetched once, and by whatever asks first. */
@@ -21,8 +24,13 @@ export function waysOfMovement(movement: string): Promise<Map<string, SeenWay>> 
   const asked = fetch(movingAddress(movement))
     .then(async (reply): Promise<Map<string, SeenWay>> => {
       if (!reply.ok || !reply.headers.get('content-type')?.includes('json')) throw new Error(reply.statusText)
-      const ways = (await reply.json()) as Record<string, ShippedWay>
-      return new Map(Object.entries(ways).map(([id, way]) => [id, { way: unpackWay(way), camera: way.camera }]))
+      const ways = (await reply.json()) as Record<string, ShippedWay & { presses?: Press[] }>
+      return new Map(
+        Object.entries(ways).map(([id, way]) => [
+          id,
+          { way: unpackWay(way), camera: way.camera, presses: way.presses ?? [] },
+        ]),
+      )
     })
     .catch(() => {
       fetched.delete(movement)

@@ -38,6 +38,7 @@ const TONES: Record<string, [light: string, dark: string]> = {
   'step-front': ['#bfc4c8', '#4e575e'],
   pillow: ['#f4f0e8', '#6b6f78'],
   strap: ['#e3a02f', '#e3a02f'],
+  press: ['#17212b', '#f3efe6'],
   shadow: ['#17212b', '#000000'],
 }
 

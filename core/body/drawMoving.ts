@@ -1,4 +1,6 @@
 import type { Camera } from '../catalogue/figure'
+import type { Press } from '../catalogue/movement'
+import { pressArrow } from './pressArrow'
 import { entryAt } from '../entries'
 import { frameAround, outlineOf, type Frame } from './draw'
 import { bodyParts, farSide, shadowPath, type Part } from './drawBody'
@@ -20,8 +22,8 @@ export interface MovingDrawing {
   frame: Frame
   /** What lies beneath: painted once. */
   beneath: readonly Layer[]
-  /** What is painted at a share of the way, from the back to the front: always the same layers, seldom in another order. */
-  at: (share: number) => { shadow: string; layers: readonly Layer[] }
+  /** What is painted at a share of the way and of a press, from the back to the front: always the same layers, seldom in another order. */
+  at: (share: number, press?: number) => { shadow: string; layers: readonly Layer[] }
 }
 
 /** The order is settled at so many places of the way. */
@@ -42,10 +44,11 @@ const BODY_KEYS = [
  *
  * @param camera from where it is looked at
  * @param shape of the frame, width ÷ height
+ * @param presses where the force goes, as arrows that grow with it
  * @example
  * drawMoving(way, { yaw: 35, pitch: 10 }).at(0.5).layers.length > 9 // true
  */
-export function drawMoving(way: Way, camera: Camera, shape = 4 / 3): MovingDrawing {
+export function drawMoving(way: Way, camera: Camera, shape = 4 / 3, presses: readonly Press[] = []): MovingDrawing {
   const view = viewOf(camera)
   const bodies = Array.from({ length: SETTLED + 1 }, (_, at) => bodyAt(way, at / SETTLED))
   const first = entryAt(bodies, 0)
@@ -59,20 +62,24 @@ export function drawMoving(way: Way, camera: Camera, shape = 4 / 3): MovingDrawi
   const drawn = bodies.map(partsOf)
   const orders = ordersOf(drawn, standing.among.length + strap(way.scene, first, view).length)
   const ground = way.scene.bedBox ? way.scene.bedTop : way.scene.ground + 0.0005
-  const outlines = [...drawn, standing.beneath]
+  const arrowsOf = (body: Skeleton, share: number) => presses.map((press) => pressArrow(press, body, view, share))
+  const outlines = [...drawn, ...bodies.map((body) => arrowsOf(body, 1)), standing.beneath]
     .filter((parts) => parts.length > 0)
     .map((parts) => ({ paths: [], outline: outlineOf(parts) }))
   const keys = keysOf(entryAt(drawn, 0).length)
   return {
     frame: frameAround(outlines, shape),
     beneath: standing.beneath.toSorted((a, b) => a.depth - b.depth).map((part, at) => layerOf(part, `beneath ${at}`)),
-    at: (share) => {
+    at: (share, press = 0) => {
       const body = bodyAt(way, share)
       const parts = partsOf(body)
       const order = entryAt(orders, Math.round(Math.max(0, Math.min(1, share)) * SETTLED))
       return {
         shadow: shadowPath(body, view, ground),
-        layers: order.map((at) => layerOf(entryAt(parts, at), entryAt(keys, at))),
+        layers: [
+          ...order.map((at) => layerOf(entryAt(parts, at), entryAt(keys, at))),
+          ...arrowsOf(body, press).map((arrow, at) => layerOf(arrow, `press ${at}`)),
+        ],
       }
     },
   }

@@ -13,6 +13,8 @@ export interface ShippedWay {
   camera: Camera
   /** All angles in tenths of a degree, then the middle of the hips in ten-thousandths of a body height. */
   moments: number[][]
+  /** Whether it is a circle. */
+  isRound?: boolean
 }
 
 const PER_DEGREE = 10
@@ -25,7 +27,7 @@ const PER_HEIGHT = 10_000
  * @example
  * packWay(way, pose).moments.length // 5
  */
-export function packWay(way: Pick<Way, 'base' | 'moments'>, { scene, camera }: SolvedPose): ShippedWay {
+export function packWay(way: Pick<Way, 'base' | 'moments' | 'isRound'>, { scene, camera }: SolvedPose): ShippedWay {
   const whole = way.moments.map(({ angles, root }) => [
     ...[...angles].map((angle) => Math.round(angle * PER_DEGREE)),
     ...root.map((part) => Math.round(part * PER_HEIGHT)),
@@ -34,7 +36,7 @@ export function packWay(way: Pick<Way, 'base' | 'moments'>, { scene, camera }: S
     const before = whole[at - 1]
     return before ? numbers.map((number, of) => number - entryAt(before, of)) : numbers
   })
-  return { base: way.base, scene, camera, moments }
+  return { base: way.base, scene, camera, moments, ...(way.isRound ? { isRound: true } : {}) }
 }
 
 /**
@@ -43,11 +45,12 @@ export function packWay(way: Pick<Way, 'base' | 'moments'>, { scene, camera }: S
  * @example
  * unpackWay(packWay(way, pose)).moments.length // 5
  */
-export function unpackWay({ base, scene, moments }: ShippedWay): Way {
+export function unpackWay({ base, scene, moments, isRound }: ShippedWay): Way {
   const sum = new Array<number>(ANGLE_COUNT + 3).fill(0)
   return {
     base,
     scene: sceneOf(scene),
+    ...(isRound ? { isRound } : {}),
     moments: moments.map((numbers): Moment => {
       numbers.forEach((number, at) => (sum[at] = entryAt(sum, at) + number))
       const [x, y, z] = sum.slice(ANGLE_COUNT).map((part) => part / PER_HEIGHT) as [number, number, number]

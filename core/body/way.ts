@@ -21,6 +21,8 @@ export interface Way {
   base: Base
   scene: Scene
   moments: readonly Moment[]
+  /** Whether it is a circle: it ends where it begins, and its other pose is half way. */
+  isRound?: boolean
 }
 
 const BETWEEN = 3
@@ -70,13 +72,27 @@ export interface WayTask {
  */
 export function solveWay(task: WayTask, { hops = [], count = BETWEEN, lifts = 'ankle' }: Manner = {}): Way {
   const { from, to } = task
+  const solveAt = betweenOf(task, { hops, lifts })
+  const between = Array.from({ length: count }, (_, at) => solveAt((at + 1) / (count + 1)))
+  return { base: from.base, scene: sceneOf(from.scene), moments: [asMoment(from), ...between, asMoment(to)] }
+}
+
+/**
+ * Solves moments between two poses.
+ *
+ * @returns the moment at a share of the way; `bend` says how its angles lie off the straight line
+ * @example
+ * betweenOf(task)(0.5).root.length // 3
+ */
+export function betweenOf(task: WayTask, { hops = [], lifts = 'ankle' }: Omit<Manner, 'count'> = {}) {
+  const { from, to } = task
   const scene = sceneOf(from.scene)
   const [first, last] = [asMoment(from), asMoment(to)]
   const [body, end] = [bodyOf(from), bodyOf(to)]
   const kept = keptContacts(task, scene, body)
-  const between = Array.from({ length: count }, (_, at) => {
-    const share = (at + 1) / (count + 1)
-    const straight = mixed(first, last, share)
+  return (share: number, bend: (angles: Angles) => Angles = (angles) => angles): Moment => {
+    const line = mixed(first, last, share)
+    const straight = { ...line, angles: bend(line.angles) }
     const solved = solvePose({
       base: from.base,
       wish: straight.angles,
@@ -86,8 +102,7 @@ export function solveWay(task: WayTask, { hops = [], count = BETWEEN, lifts = 'a
       from: straight,
     })
     return { angles: solved.angles, root: solved.root }
-  })
-  return { base: from.base, scene, moments: [first, ...between, last] }
+  }
 }
 
 /**
@@ -184,7 +199,7 @@ function mixed(one: Moment, other: Moment, share: number): Moment {
  * @example
  * momentAt(way, 0).root === way.moments[0].root // true
  */
-export function momentAt({ moments }: Pick<Way, 'moments'>, share: number): Moment {
+export function momentAt({ moments, isRound = false }: Pick<Way, 'moments' | 'isRound'>, share: number): Moment {
   const last = moments.length - 1
   if (last === 0) return entryAt(moments, 0)
   const along = Math.max(0, Math.min(1, share)) * last
@@ -194,9 +209,10 @@ export function momentAt({ moments }: Pick<Way, 'moments'>, share: number): Mome
   if (t === 1) return entryAt(moments, at + 1)
   const p1 = entryAt(moments, at)
   const p2 = entryAt(moments, at + 1)
-  const p0 = at > 0 ? entryAt(moments, at - 1) : null
-  const p3 = at + 2 <= last ? entryAt(moments, at + 2) : null
-  // Beyond an end lies the end's neighbour, mirrored at it.
+  // Beyond an end lies the end's neighbour, mirrored at it; a circle goes on.
+  const beyond = (of: number) => (isRound ? entryAt(moments, (of + last) % last) : null)
+  const p0 = at > 0 ? entryAt(moments, at - 1) : beyond(-1)
+  const p3 = at + 2 <= last ? entryAt(moments, at + 2) : beyond(at + 2)
   const curve = (a: number | null, b: number, c: number, d: number | null) => {
     const before = a ?? 2 * b - c
     const after = d ?? 2 * c - b

@@ -45,12 +45,12 @@ export interface WayFaults {
  */
 export function wayFaults(way: Way, task: WayTask): WayFaults {
   const pictures = Array.from({ length: PICTURES + 1 }, (_, at) => bodyAt(way, at / PICTURES))
-  const ends = [entryAt(pictures, 0), entryAt(pictures, PICTURES)]
+  const ends = [entryAt(pictures, 0), entryAt(pictures, endOf(way))]
   const beyond = (measure: (body: Skeleton) => number) =>
     Math.max(0, ...pictures.map(measure)) - Math.max(0, ...ends.map(measure))
   const { scene } = way
   return {
-    slide: slideOf(pictures, task, scene) * REFERENCE_HEIGHT_CM,
+    slide: slideOf(pictures, ends, task, scene) * REFERENCE_HEIGHT_CM,
     skate: skateOf(pictures, task, scene) * REFERENCE_HEIGHT_CM,
     sink: beyond((body) => Math.max(...sinkings(body, scene))) * REFERENCE_HEIGHT_CM,
     limb: beyond((body) => Math.max(...overlaps(body))) * REFERENCE_HEIGHT_CM,
@@ -58,6 +58,11 @@ export function wayFaults(way: Way, task: WayTask): WayFaults {
     joint: jointOf(way),
     snap: snapOf(way),
   }
+}
+
+/** Which of the pictures is the other pose. */
+function endOf({ isRound }: Way): number {
+  return isRound ? PICTURES / 2 : PICTURES
 }
 
 /**
@@ -82,9 +87,13 @@ export function worstOf({ joint, snap, ...faults }: WayFaults): number {
 }
 
 /** What stays where it was, and what lies on a limb or a plane in both poses. */
-function slideOf(pictures: readonly Skeleton[], { posture, figure, names }: WayTask, scene: Scene): number {
+function slideOf(
+  pictures: readonly Skeleton[],
+  ends: readonly Skeleton[],
+  { posture, figure, names }: WayTask,
+  scene: Scene,
+): number {
   const [before, after] = names.map((name) => contactsIn(contactsAt(posture, figure, name), scene))
-  const ends = [entryAt(pictures, 0), entryAt(pictures, pictures.length - 1)]
   const goes = goingSpots(figure[names[1]]?.goes ?? {})
   const kept = pinsFor(after ?? [], before ?? [], entryAt(pictures, 0), goes)
   return Math.max(
@@ -118,7 +127,7 @@ function skateOf(pictures: readonly Skeleton[], { figure, names }: WayTask, scen
 
 function jointOf(way: Way): number {
   let worst = 0
-  const ends = [momentAt(way, 0), momentAt(way, 1)]
+  const ends = [momentAt(way, 0), momentAt(way, endOf(way) / PICTURES)]
   for (let at = 0; at <= PICTURES; at += 1) {
     momentAt(way, at / PICTURES).angles.forEach((angle, of) => {
       const { from, to } = entryAt(JOINTS, of)

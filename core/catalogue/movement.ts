@@ -103,8 +103,20 @@ export const WayEntry = z.object({
 })
 export type WayEntry = z.infer<typeof WayEntry>
 
+const PRESSING = ['knee', 'ankle', 'heel'] as const
+/** Where somebody presses in a variation, and which way: forward is where they look, right their own right side. */
+export const Press = z.strictObject({
+  at: z.enum(
+    ['left', 'right'].flatMap((side) => PRESSING.map((spot) => `${side as 'left' | 'right'} ${spot}` as const)),
+  ),
+  way: z.enum(['up', 'down', 'forward', 'back', 'left', 'right']),
+})
+export type Press = z.infer<typeof Press>
+
 export const VariationEntry = z.object({
   ...VariationFacts.shape,
+  /** Where the force goes while it is pressed, as the figure is drawn. */
+  presses: z.array(Press).default([]),
   /** Other ways of doing it, the nearest first. */
   ways: z.array(WayEntry).default([]),
   /** How the figure departs from its posture's. */

@@ -38,6 +38,7 @@ function summaryOf({ muscles: _muscles, cautions: _cautions, tiers, ...facts }: 
 function summaryOfRung(rung: VariationEntry): VariationSummary {
   const {
     figure,
+    presses: _presses,
     setUp,
     cues,
     feel: _feel,

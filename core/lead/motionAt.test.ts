@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Dose } from '../catalogue/dose'
 import { secondsOf } from '../time/secondsOf'
-import { eased, motionAt, previewAt } from './motionAt'
+import { eased, motionAt, placeOn, previewAt } from './motionAt'
 
 const reps: Dose = { kind: 'reps', count: 3, out: 2, pause: 1, back: 3, between: 1, lastHold: 5 }
 const at = (dose: Dose, seconds: number) => Math.round(motionAt(dose, 'both', seconds).share * 1000) / 1000
@@ -62,5 +62,29 @@ describe('where a body is in its movement', () => {
     // Minimum jerk is fastest in the middle, at 15/8 of the mean speed (Flash & Hogan 1985, memory).
     expect((eased(0.505) - eased(0.495)) / 0.01).toBeCloseTo(15 / 8, 3)
     expect(eased(0.01)).toBeLessThan(1e-4)
+  })
+})
+
+describe('circles', () => {
+  const dose = { kind: 'circle', perDirection: 2, perCircle: 4 } as const
+  it.each([
+    [0, 0],
+    [1, 0.25],
+    [3, 0.75],
+    [5, 0.25],
+    // From the third on the other way round.
+    [9, 0.75],
+    [11, 0.25],
+    [16, 0],
+  ])('after %d s are so far round: %d', (seconds, round) => {
+    const moment = motionAt(dose, 'both', seconds)
+    expect(placeOn({ isRound: true }, moment)).toBeCloseTo(round, 9)
+  })
+  it('go to and fro where a body has no circle of its own', () => {
+    expect(placeOn({}, motionAt(dose, 'both', 2))).toBe(1)
+    expect(placeOn({}, motionAt(dose, 'both', 4))).toBe(0)
+  })
+  it('are half gone through where the dose is another', () => {
+    expect(placeOn({ isRound: true }, motionAt({ kind: 'hold', seconds: 20 }, 'both', 10))).toBe(0.5)
   })
 })

@@ -9,6 +9,10 @@ export interface MotionMoment {
   share: number
   /** Alternating repetitions: whether it is the other side's. */
   isOther: boolean
+  /** How much of its effort is pressed, 0–1, where it is a press. */
+  press?: number
+  /** How far round, 0–1, where it goes in circles; back again the other way. */
+  round?: number
 }
 
 /** So long a hold takes to arrive in, seconds; ours. */
@@ -29,7 +33,19 @@ export function motionAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number):
   const elapsed = Math.max(0, elapsedSeconds)
   const pace = paceAt(dose, sides, elapsed)
   const isOther = sides === 'alternating' && pace.count !== null && pace.count % 2 === 0
-  return { share: shareOf(dose, elapsed, pace), isOther }
+  const share = shareOf(dose, elapsed, pace)
+  if (dose.kind === 'circle') return { share, isOther, round: roundOf(dose, elapsed) }
+  return dose.kind === 'press' ? { share, isOther, press: pace.swell / (dose.effort / 100) } : { share, isOther }
+}
+
+/**
+ * Where on its way a body is drawn: a circle goes round; what is not done in circles goes to its other pose and back.
+ *
+ * @example
+ * placeOn({ isRound: true }, { share: 1, isOther: false }) // 0.5
+ */
+export function placeOn({ isRound = false }: { isRound?: boolean }, { share, round }: MotionMoment): number {
+  return isRound ? (round ?? share / 2) : share
 }
 
 /** In a preview what is held arrives, stays so long and goes back. */
@@ -47,7 +63,8 @@ export function previewAt(dose: Dose, sides: SidePolicy, seconds: number): Motio
   if (dose.kind === 'hold' || dose.kind === 'target' || dose.kind === 'press') {
     const into = seconds % (2 * ARRIVES_S + STAYS_S + RESTS_S)
     const out = eased(into / ARRIVES_S)
-    return { share: out - eased((into - ARRIVES_S - STAYS_S) / ARRIVES_S), isOther: false }
+    const share = out - eased((into - ARRIVES_S - STAYS_S) / ARRIVES_S)
+    return dose.kind === 'press' ? { share, isOther: false, press: share } : { share, isOther: false }
   }
   const whole = secondsOf(dose, sides)
   const into = seconds % (whole + RESTS_S)
@@ -95,6 +112,14 @@ function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): 
     case 'breath':
       return eased(swell)
   }
+}
+
+/** Round, evenly; then as often the other way. */
+function roundOf({ perDirection, perCircle }: Extract<Dose, { kind: 'circle' }>, elapsed: number): number {
+  const circle = elapsed / perCircle
+  if (circle >= 2 * perDirection) return 0
+  const share = circle % 1
+  return circle < perDirection ? share : 1 - share
 }
 
 /** To and fro as a pendulum: fastest in the middle. */

@@ -99,7 +99,14 @@ if (problems.length > 0) {
 function writeMoving(): void {
   rmSync(join(folder, 'moving'), { recursive: true, force: true })
   mkdirSync(join(folder, 'moving'), { recursive: true })
-  for (const [movement, own] of ways) writeFileSync(join(folder, 'moving', `${movement}.json`), JSON.stringify(own))
+  const presses = new Map(data.movements.flatMap(rungsOf).map(({ id, rung }) => [id, rung.presses]))
+  for (const [movement, own] of ways) {
+    const sent = Object.entries(own).map(([id, way]) => {
+      const pressed = presses.get(id) ?? []
+      return [id, pressed.length > 0 ? { ...way, presses: pressed } : way] as const
+    })
+    writeFileSync(join(folder, 'moving', `${movement}.json`), JSON.stringify(Object.fromEntries(sent)))
+  }
 }
 
 /** What the poses ask, a variation a line, for everything that reads the catalogue without solving it. */

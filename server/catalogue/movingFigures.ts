@@ -2,11 +2,13 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { bestWay } from '../../core/body/bestWay'
+import { roundWay } from '../../core/body/roundWay'
 import type { SolvedPose } from '../../core/body/figure'
 import { packWay, type ShippedWay } from '../../core/body/shippedWay'
 import { asMoment, type Moment, type WayTask } from '../../core/body/way'
 import type { CatalogueData } from '../../core/catalogue/catalogue'
 import type { PostureFigure, VariationFigure } from '../../core/catalogue/figure'
+import type { MovementEntry } from '../../core/catalogue/movement'
 import { rungsOf } from '../../core/catalogue/summary'
 import { entryOf, valueIn } from '../../core/entries'
 import { engineOf, type SolvedFigures } from './solvedFigures'
@@ -27,6 +29,7 @@ const ENGINE = [
   'way',
   'wayFaults',
   'bestWay',
+  'roundWay',
   'shippedWay',
 ]
 
@@ -50,12 +53,13 @@ export function movingFigures(catalogue: CatalogueData, figures: SolvedFigures, 
     for (const { id, postureId, rung } of rungsOf(movement)) {
       const posture = entryOf(postures, postureId)
       const poses = Object.fromEntries(Object.entries(figures.get(id) ?? {}).map(([name, { pose }]) => [name, pose]))
-      const from = fingerprint([engine, posture, rung.figure, poses])
+      const isRound = circles(movement)
+      const from = fingerprint([engine, posture, rung.figure, poses, isRound])
       const before = known[id]
       if (before?.from === from) now[id] = before
       else {
         workedOut.push(id)
-        now[id] = { from, way: wayOf(posture, rung.figure, poses) }
+        now[id] = { from, way: isRound ? circleOf(posture, rung.figure, poses) : wayOf(posture, rung.figure, poses) }
       }
     }
     const text = `{\n${Object.entries(now)
@@ -66,6 +70,26 @@ export function movingFigures(catalogue: CatalogueData, figures: SolvedFigures, 
   }
   for (const file of readdirSync(folder)) if (!ways.has(file.replace('.json', ''))) rmSync(join(folder, file))
   return { ways, workedOut }
+}
+
+/**
+ * Whether a movement goes round: every school circles it.
+ *
+ * @example
+ * circles({ doses: { dwell: { dose: { kind: 'hold', seconds: 30 } } } }) // false
+ */
+export function circles({ doses }: Pick<MovementEntry, 'doses'>): boolean {
+  return Object.values(doses).every(({ dose }) => dose.kind === 'circle')
+}
+
+/** The circle of a variation through its two poses. */
+function circleOf(
+  posture: PostureFigure,
+  figure: VariationFigure,
+  poses: Partial<Record<string, SolvedPose>>,
+): ShippedWay {
+  const [task] = wayTasks(posture, figure, poses)
+  return task ? packWay(roundWay(task), task.from) : wayOf(posture, figure, poses)
 }
 
 const fingerprint = (of: unknown) => createHash('sha256').update(JSON.stringify(of)).digest('hex').slice(0, 16)

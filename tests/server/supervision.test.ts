@@ -38,18 +38,18 @@ describe('what ends unexpectedly', () => {
     process.kill(databasePid(), 'SIGKILL')
     await run.hears('The database runs again.')
     expect(run.said()).toContain('The database ended: it was killed, or the machine ran out of memory.')
-    await expect.poll(needed, UP_AGAIN).toEqual({ needed: true })
+    await expect.poll(needed, UP_AGAIN).toEqual({ account: null, needsSetup: true })
   })
   it('is started again with why: the server', async () => {
     process.kill(serverPid(), 'SIGKILL')
     await run.hears('The server runs again.')
-    await expect.poll(needed, UP_AGAIN).toEqual({ needed: true })
+    await expect.poll(needed, UP_AGAIN).toEqual({ account: null, needsSetup: true })
   })
   it('is started again: both at once', async () => {
     const before = [serverPid(), databasePid()]
     before.forEach((pid) => process.kill(pid, 'SIGKILL'))
     await expect.poll(() => serverPid() !== before[0] && databasePid() !== before[1], UP_AGAIN).toBe(true)
-    await expect.poll(needed, UP_AGAIN).toEqual({ needed: true })
+    await expect.poll(needed, UP_AGAIN).toEqual({ account: null, needsSetup: true })
   })
 })
 
@@ -79,7 +79,7 @@ describe('what an earlier start left behind', () => {
     run.child.kill('SIGKILL')
     await run.ended
     // Both serve on, unwatched.
-    expect(await needed()).toEqual({ needed: true })
+    expect(await needed()).toEqual({ account: null, needsSetup: true })
     truncateSync(join(folder, 'access-key'))
     run = start(['--empty', '--port', String(port)], READY)
     await run.heard
@@ -87,10 +87,10 @@ describe('what an earlier start left behind', () => {
     expect(run.said()).toContain('The database is still running from an earlier start: using it.')
     expect(run.said()).toContain('access-key was damaged: a new key is made')
     expect(databasePid()).toBe(database)
-    expect(await needed()).toEqual({ needed: true })
+    expect(await needed()).toEqual({ account: null, needsSetup: true })
     process.kill(databasePid(), 'SIGKILL')
     await run.hears('The database runs again.')
-    await expect.poll(needed, UP_AGAIN).toEqual({ needed: true })
+    await expect.poll(needed, UP_AGAIN).toEqual({ account: null, needsSetup: true })
   })
   it('is set aside where it was cut short, and made anew', async () => {
     run.child.kill('SIGTERM')
@@ -101,7 +101,7 @@ describe('what an earlier start left behind', () => {
     run = start(['--empty', '--port', String(port)], READY)
     await run.heard
     expect(run.said()).toContain('database.json was damaged: it is set aside')
-    expect(await needed()).toEqual({ needed: true })
+    expect(await needed()).toEqual({ account: null, needsSetup: true })
   })
   it('is copied before it is brought up to date, and put back where that fails', async () => {
     const whole = async (sql: string) => {
@@ -126,7 +126,7 @@ describe('what an earlier start left behind', () => {
     run = start(['--empty', '--port', String(port)], READY)
     await run.heard
     expect(run.said()).toMatch(/Database brought up to date \(012/)
-    expect(await needed()).toEqual({ needed: true })
+    expect(await needed()).toEqual({ account: null, needsSetup: true })
   })
   it('is refused at a time before this version was built', async () => {
     const past = ['--import', 'data:text/javascript,Date.now=()=>Date.UTC(2000,0,1)']

@@ -4,7 +4,7 @@ import { HALO_WIDTH, SHADOW_OPACITY, tonesOn } from '~~/core/body/draw'
 import { drawMoving, type Layer } from '~~/core/body/drawMoving'
 import type { Camera } from '~~/core/catalogue/figure'
 import { mirroredWay } from '~~/core/body/mirror'
-import type { MotionMoment } from '~~/core/lead/motionAt'
+import { placeOn, type MotionMoment } from '~~/core/lead/motionAt'
 import type { SeenWay } from '~/composables/useWays'
 
 /** A body on its way, drawn anew as it moves: paths are patched, what stands still is painted once. */
@@ -35,7 +35,7 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const isDark = usePreferredDark()
 const isInSight = useElementVisibility(svg)
 const from = computed(() => camera ?? seen.camera)
-const drawing = computed(() => drawMoving(seen.way, from.value, shape))
+const drawing = computed(() => drawMoving(seen.way, from.value, shape, seen.presses))
 /** The other side's, where repetitions alternate: worked out when it is asked for first. */
 const other = computed(() => {
   const way = mirroredWay(seen.way)
@@ -117,8 +117,9 @@ function begin(): void {
 }
 function paint(): void {
   if (!body || !shadow) return
-  const { share, isOther } = motionAt()
-  const { shadow: cast, layers } = ((isOther && other.value) || drawing.value).at(share)
+  const moment = motionAt()
+  const drawn = (moment.isOther && other.value) || drawing.value
+  const { shadow: cast, layers } = drawn.at(placeOn(seen.way, moment), moment.press)
   shadow.setAttribute('d', cast)
   for (const layer of layers) {
     const own = painted.get(layer.key) ?? layerIn(layer)

@@ -18,6 +18,7 @@ const side = ref<'left' | 'right'>(drawnSide(variation))
 const turned = ref<{ yaw: number; pitch: number }>({ yaw: 0, pitch: 0 })
 /** Where it is held; null: it goes on. */
 const heldAt = ref<number | null>(isPlaying.value ? null : 0)
+let heldMoment: MotionMoment = { share: 0, isOther: false }
 
 watch(
   () => variation.id,
@@ -30,7 +31,7 @@ watch(
   },
   { immediate: true },
 )
-const moves = computed(() => (seen.value?.way.moments.length ?? 0) > 1)
+const moves = computed(() => (seen.value?.way.moments.length ?? 0) > 1 || (seen.value?.presses.length ?? 0) > 0)
 const camera = computed((): Camera | undefined => {
   if (!seen.value) return undefined
   const { yaw, pitch } = seen.value.camera
@@ -45,18 +46,22 @@ function motionAt(): MotionMoment {
   const now = performance.now()
   time += ((now - asked) / 1000) * (isSlower.value ? 0.5 : 1)
   asked = now
-  if (heldAt.value !== null) return { share: heldAt.value, isOther: false }
+  if (heldAt.value !== null) return heldMoment
   return previewAt(movement.doses.dwell.dose, movement.sides, time)
 }
 function play(): void {
   heldAt.value = null
   isPlaying.value = true
 }
-function hold(share: number): void {
+function hold(share: number, at?: MotionMoment): void {
   heldAt.value = share
+  heldMoment = at ?? { share, isOther: false }
   isPlaying.value = false
 }
-const pause = () => hold(motionAt().share)
+const pause = () => {
+  const now = motionAt()
+  hold(now.share, now)
+}
 
 const TURN_PER_PX = 0.5
 const TURN_DEG = 15
