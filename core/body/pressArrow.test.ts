@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { shippedData } from '../../tests/shippedCatalogue'
 import { rungsOf } from '../catalogue/summary'
-import { motionAt, previewAt } from '../lead/motionAt'
 import { anglesOf } from './joints'
 import { pressArrow } from './pressArrow'
 import { viewOf } from './project'
@@ -35,13 +34,6 @@ describe('the arrow of a press', () => {
     const [first, , , , , , last] = arrow({ at: 'right heel', way: 'down' }, 0)
     expect(Math.hypot(first![0]! - last![0]!, first![1]! - last![1]!)).toBeCloseTo(16, 0)
     expect(pressArrow({ at: 'right heel', way: 'down' }, body, viewOf({ yaw: 0, pitch: 0 }), 0).paths[0]!.d).toBe('')
-  })
-  it('grows over the ramp of a dose, stays, and shrinks as it is let go', () => {
-    const dose = { kind: 'press', seconds: 30, effort: 40, ramp: 2 } as const
-    const presses = [0, 1, 2, 20, 32, 33, 34].map((second) => motionAt(dose, 'both', second).press)
-    expect(presses).toEqual([0, 0.5, 1, 1, 1, 0.5, 0])
-    expect(previewAt(dose, 'both', 4).press).toBe(1)
-    expect(motionAt({ kind: 'hold', seconds: 30 }, 'both', 4).press).toBeUndefined()
   })
   it('is written for every version of a movement that is a press', () => {
     const pressed = shippedData().movements.filter(({ doses }) => doses.dwell?.dose.kind === 'press')

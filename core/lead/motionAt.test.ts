@@ -88,3 +88,13 @@ describe('circles', () => {
     expect(placeOn({ isRound: true }, motionAt({ kind: 'hold', seconds: 20 }, 'both', 10))).toBe(0.5)
   })
 })
+
+describe('a press', () => {
+  it('grows over the ramp of a dose, stays, and shrinks as it is let go', () => {
+    const dose = { kind: 'press', seconds: 30, effort: 40, ramp: 2 } as const
+    const presses = [0, 1, 2, 20, 32, 33, 34].map((second) => motionAt(dose, 'both', second).press)
+    expect(presses).toEqual([0, 0.5, 1, 1, 1, 0.5, 0])
+    expect(previewAt(dose, 'both', 4).press).toBe(1)
+    expect(motionAt({ kind: 'hold', seconds: 30 }, 'both', 4).press).toBeUndefined()
+  })
+})
