@@ -1,6 +1,7 @@
 import { capital } from '../sentence'
 import type { Dose } from '../catalogue/dose'
 import type { SidePolicy } from '../catalogue/words'
+import { aloud } from '../plan/aloud'
 import { doseWords } from '../plan/doseWords'
 import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS } from '../plan/saying'
 import { secondsOf } from '../time/secondsOf'
@@ -43,7 +44,7 @@ export function changeWords({ side }: Pick<ScriptStep, 'side'>, circle: SideWord
  * @example
  * beginWords({ side: 'first', round: 1 }, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 },
  * { sideHabit: 'left-right', startSide: 'left' })
- * // 'Left side. 30 s hold. Begin.'
+ * // 'Left side. Hold for 30 seconds. Begin.'
  */
 export function beginWords(
   { side, round }: Pick<ScriptStep, 'side' | 'round'>,
@@ -51,7 +52,7 @@ export function beginWords(
   circle: SideWords,
 ): string {
   const counted = rounds > 1 ? `Round ${round} of ${rounds}` : ''
-  const given = round === 1 ? capital(doseWords(dose)) : ''
+  const given = round === 1 ? capital(aloud(doseWords(dose))) : ''
   return [sideCalled(side, circle), counted, given, 'Begin']
     .filter((words) => words !== '')
     .map((words) => `${words}.`)

@@ -85,7 +85,7 @@ export interface Gap {
  * @example
  * gapsIn([{ kind: 'work', seconds: 10, side: 'both', round: 1 }], { dose: { kind: 'hold', seconds: 10 }, rounds: 1 },
  * { wordsAMinute: 140, breathSeconds: 0.25 })
- * // [{ part: 0, from: 2.4642857142857144, to: 9.5 }]
+ * // [{ part: 0, from: 2.892857142857143, to: 9.5 }]
  */
 export function gapsIn(parts: readonly WorkPart[], block: { dose: Dose; rounds: number }, voice: Voice): Gap[] {
   return parts
