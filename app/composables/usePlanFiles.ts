@@ -13,6 +13,7 @@ export function usePlanFiles(plan: Readonly<Ref<Plan>>) {
   const editor = usePlanEditor()
   const catalogues = useCatalogue()
   const shelf = useShelf()
+  const said = useSaid()
   const problems = ref<string[]>([])
 
   /** A plan from a file takes the place of this one's blocks; undo brings them back. Says whether it could be read. */
@@ -43,11 +44,8 @@ export function usePlanFiles(plan: Readonly<Ref<Plan>>) {
   }
   /** Everything that one voice says, or what one lane hears of it, as a subtitle file. */
   function saveCues(lane: Tier | null): void {
-    const { timeline, ridersPresent: riders } = meeting
-    const { catalogue, textsOf } = catalogues
-    const { circle, before } = meeting.opened
-    const said = { plan: plan.value, timeline, riders, circle: { ...circle, ...meeting.sides }, before }
-    const cues = cuesOf(scriptOf(timeline), { ...said, catalogue, textsOf })
+    const { timeline } = meeting
+    const cues = cuesOf(scriptOf(timeline), { ...said(), plan: plan.value })
     const name = lane === null ? 'cues.vtt' : `cues-${lane}.vtt`
     saveBlob(
       name,

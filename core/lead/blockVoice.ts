@@ -2,7 +2,7 @@ import { entryAt } from '../entries'
 import { capital } from '../sentence'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { VariationTexts } from '../catalogue/movement'
-import { TIERS, type SidePolicy, type Tier } from '../catalogue/words'
+import { TIERS, type Tier } from '../catalogue/words'
 import type { Block, Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
 import { BREATHES, called, CALLED, easiestIn, gapsIn, laidInto, lowered } from '../plan/saying'
@@ -67,17 +67,15 @@ export class BlockVoice {
   private readonly lanes: LaneTexts[]
   private readonly work: number[]
   private readonly turn: number
-  private readonly sides: SidePolicy
 
   constructor(
     private readonly speaking: Speaking,
     private readonly where: Where,
     private readonly said: Said,
   ) {
-    const { steps, from, to, place, movement } = where
+    const { steps, from, to, place } = where
     this.work = Array.from({ length: to - from }, (_, at) => from + at).filter((at) => steps[at]?.kind === 'work')
     this.turn = (said.before ?? 0) + place
-    this.sides = movement.sides
     this.lanes = lanesOf(place, said)
   }
 
@@ -130,9 +128,9 @@ export class BlockVoice {
 
   private sayCounts(): void {
     const { block } = this.where
-    const counts = countsIn(block.dose, this.sides, this.said.circle.counting ?? 'seconds')
     for (const at of this.work) {
       const { from, to } = this.speaking.windowOf(at)
+      const counts = countsIn(block.dose, to - from, this.said.circle.counting ?? 'seconds')
       if (block.dose.kind === 'press' && this.said.plan.exhaleCue)
         this.speaking.say({ kind: 'exhale', words: 'Breathe out on the effort.' }, { from, to }, 0.5)
       for (const { into, kind, words } of counts)
@@ -155,7 +153,7 @@ export class BlockVoice {
   private lead(early: readonly Saying[]): void {
     const { speaking } = this
     const { movement } = this.where
-    const { window, moving } = this.before()
+    const { window, moving } = this.leadWindow()
     const setUpOf = ({ texts }: LaneTexts) => texts?.setUp ?? BREATHES.setUp
     const setUps = [
       this.lanes.filter(({ moves }) => moves.length === 0),
@@ -169,7 +167,7 @@ export class BlockVoice {
     ]
     const withIntent = needed.toSpliced(1, 0, intent)
     const orders = this.said.circle.howMuch === 'few' ? [needed] : [withIntent, needed]
-    const ways = [movesAsMade(this.lanes, moving), waysAtOnce(this.lanes, moving)]
+    const ways = [movesAsMade(this.lanes, moving), waysAtOnce(this.lanes, { from: window.from, moving })]
     const times = { ...window, moving, secondsOf: (saying: Saying) => speaking.secondsOf(saying) }
     const leads = orders.flatMap((order) => ways.map((way) => leadIn(order, way, times)))
     const lead = leads.find(({ ends }) => ends <= window.to + ROUNDING) ?? entryAt(leads, leads.length - 1)
@@ -177,7 +175,7 @@ export class BlockVoice {
   }
 
   /** From the introduction to the work, and when the first begin to move. */
-  private before(): { window: Window; moving: number } {
+  private leadWindow(): { window: Window; moving: number } {
     const { steps, from, to } = this.where
     const inLead = Array.from({ length: to - from }, (_, at) => from + at).filter(
       (at) => !isWorkStep(steps[at]) && steps[at]?.kind !== 'drink',

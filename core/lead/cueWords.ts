@@ -74,17 +74,20 @@ export interface Count {
 /** A slow breath of a hold, in and out, seconds; what is counted at a tempo is at least so long. Ours. */
 const [BREATH_SECONDS, COUNTED_FROM] = [10, 3]
 
+const SAME_SECONDS = 0.5
+
 /**
  * What is counted in one part of the work: a half and the end by seconds, the last breaths, or every repetition.
  *
- * @param sides alternating repetitions count each side
+ * @param whole how long the part lasts, seconds: a lane that sets the clock may do alternating repetitions side by side
  * @example
- * countsIn({ kind: 'hold', seconds: 40 }, 'both', 'breaths').map(({ words }) => words)
+ * countsIn({ kind: 'hold', seconds: 40 }, 40, 'breaths').map(({ words }) => words)
  * // ['Three more breaths.', 'The last breath.']
  */
-export function countsIn(dose: Dose, sides: SidePolicy, counting: Counting): Count[] {
-  const whole = secondsOf(dose, sides)
-  const repeated = repeatedIn(dose, sides)
+export function countsIn(dose: Dose, whole: number, counting: Counting): Count[] {
+  const sides = (['both', 'alternating'] as const).find((own) => Math.abs(secondsOf(dose, own) - whole) < SAME_SECONDS)
+  // What lasts otherwise than its dose is counted by the clock alone.
+  const repeated = sides ? repeatedIn(dose, sides) : null
   if (repeated !== null) {
     const { count, seconds, last } = repeated
     if (counting === 'tempo' && seconds >= COUNTED_FROM)

@@ -75,6 +75,46 @@ describe('the voice director, over 200 composed plans for circles of all kinds',
       expect(longer / (timeline.seconds - longer), one.name).toBeLessThanOrEqual(0.06)
     }
   })
+  it('says half way at half of the part, and five seconds more five seconds before its end', () => {
+    let said = 0
+    for (const one of cases) {
+      const { cues, steps } = directed(one)
+      for (const { say, step, intoStep } of cues) {
+        const { seconds } = entryAt(steps, step)
+        const due = { 'Half way.': seconds / 2, 'Five seconds more.': seconds - 5 }[say]
+        if (due === undefined) continue
+        said += 1
+        expect(Math.abs(intoStep - due), `${one.name}: ${say}`).toBeLessThan(1.5)
+      }
+    }
+    expect(said).toBeGreaterThan(1000)
+  })
+  it('tells no move before those before it are made and waited after, but where there is no time and the whole way is told at once', () => {
+    let inTurn = 0
+    for (const one of cases) {
+      const { cues, steps, timeline } = directed(one)
+      for (const [place, { id }] of one.plan.blocks.entries()) {
+        const begins = steps.findIndex((step) => step.blockId === id && step.kind === 'changeover')
+        const from = steps.slice(0, begins).reduce((sum, { seconds }) => sum + seconds, 0)
+        for (const tier of TIERS) {
+          const moves = timeline.blocks[place]?.lanes[tier]?.moves ?? []
+          const told = cues.filter(
+            ({ kind, lanes, step }) => kind === 'transition' && lanes.includes(tier) && steps[step]?.blockId === id,
+          )
+          if (moves.length < 2 || told.length < 2) continue
+          expect(told).toHaveLength(moves.length)
+          told.forEach(({ at }, move) => {
+            const made = moves
+              .slice(0, move)
+              .reduce((sum, { seconds, waitSeconds }) => sum + seconds + waitSeconds, from)
+            expect(at, `${one.name} ${id} ${tier}`).toBeGreaterThanOrEqual(made - 1e-6)
+          })
+          inTurn += 1
+        }
+      }
+    }
+    expect(inTurn).toBeGreaterThan(20)
+  })
   it('says of what is more only where it is open to everybody who hears it', () => {
     let said = 0
     for (const one of cases) {

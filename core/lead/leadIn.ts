@@ -3,56 +3,52 @@ import { called } from '../plan/saying'
 import type { ChangeoverMove } from '../time/changeover'
 import type { Saying } from './speaking'
 
-/** How somebody gets there, and from when on it is told. */
+/** How somebody gets there: when it is told, and when at the earliest, seconds since the class began. */
 export interface Told {
   saying: Saying
-  /** Seconds since the class began. */
-  from: number
+  wanted: number
+  earliest: number
 }
 
 /** A lane that moves before a block. */
 interface Moving {
   tier: Tier
-  moves: readonly Pick<ChangeoverMove, 'cue' | 'seconds'>[]
+  moves: readonly Pick<ChangeoverMove, 'cue' | 'seconds' | 'waitSeconds'>[]
 }
 
 /**
- * Every move as it is made, in the order of time.
+ * Every move as it is made, in the order of time: none is told before those before it are made, with their waits.
  *
  * @param from when the lanes begin to move, seconds since the class began
  * @example
- * movesAsMade([{ tier: 'chair', moves: [{ cue: 'Stand up.', seconds: 4 }] }], 20)[0].from // 20
+ * movesAsMade([{ tier: 'chair', moves: [{ cue: 'Stand up.', seconds: 4, waitSeconds: 0 }] }], 20)[0].earliest // 20
  */
 export function movesAsMade(lanes: readonly Moving[], from: number): Told[] {
   const told = lanes.flatMap(({ tier, moves }) => {
     let at = from
-    return moves.map(({ cue, seconds }): Told => {
-      const one = { saying: { kind: 'transition', words: toLane(tier, cue), lanes: [tier] }, from: at } as const
-      at += seconds
-      return { ...one, saying: { ...one.saying, lanes: [tier] } }
+    return moves.map(({ cue, seconds, waitSeconds }): Told => {
+      const when = at
+      at += seconds + waitSeconds
+      return { saying: { kind: 'transition', words: called([tier], cue), lanes: [tier] }, wanted: when, earliest: when }
     })
   })
-  return told.sort((a, b) => a.from - b.from)
+  return told.sort((a, b) => a.wanted - b.wanted)
 }
 
 /**
  * The whole way of each lane at once, where there is no time for more.
  *
  * @example
- * waysAtOnce([{ tier: 'chair', moves: [{ cue: 'Stand up.', seconds: 4 }] }], 20)[0].saying.words
+ * waysAtOnce([{ tier: 'chair', moves: [{ cue: 'Stand up.', seconds: 4, waitSeconds: 0 }] }], { from: 0, moving: 20 })[0].saying.words
  * // 'On the chairs: stand up.'
  */
-export function waysAtOnce(lanes: readonly Moving[], from: number): Told[] {
+export function waysAtOnce(lanes: readonly Moving[], { from, moving }: Pick<Times, 'from' | 'moving'>): Told[] {
   return lanes
     .filter(({ moves }) => moves.length > 0)
     .map(({ tier, moves }) => {
-      const words = toLane(tier, moves.map(({ cue }) => cue).join(' '))
-      return { saying: { kind: 'transition', words, lanes: [tier] }, from }
+      const words = called([tier], moves.map(({ cue }) => cue).join(' '))
+      return { saying: { kind: 'transition', words, lanes: [tier] }, wanted: moving, earliest: from }
     })
-}
-
-function toLane(tier: Tier, words: string): string {
-  return called([tier], words)
 }
 
 /** When the lead-in begins, when the first begin to move, and how long something is spoken. */
@@ -90,10 +86,10 @@ export function leadIn(
     }
   }
   fill(moving)
-  for (const { saying, from: wanted } of ways) {
+  for (const { saying, wanted, earliest } of ways) {
     fill(wanted)
-    // Nobody waits for a way while something is still to be said.
-    if (left.length === 0) now = Math.max(now, wanted)
+    // While something else is still to be said a way may be told sooner, where that is allowed.
+    now = Math.max(now, left.length === 0 ? wanted : earliest)
     say(saying)
   }
   fill(Infinity)

@@ -4,12 +4,17 @@ import { Visitor } from './visitor'
 
 /** A device whose voice and loudspeaker write down what they are asked for; the voice speaks as fast as a test wants. */
 function listened(): void {
-  const heard = { played: [] as number[], spoken: [] as string[], cut: 0, wordsAMinute: 1500 }
+  const heard = { played: [] as number[], spoken: [] as string[], cut: 0, wordsAMinute: 1500, loudness: [] as number[] }
   Object.assign(globalThis, { heard })
   const start = AudioBufferSourceNode.prototype.start
   AudioBufferSourceNode.prototype.start = function (...given: []) {
     heard.played.push(Math.round((this.buffer?.duration ?? 0) * 100))
     return start.apply(this, given)
+  }
+  const approach = AudioParam.prototype.setTargetAtTime
+  AudioParam.prototype.setTargetAtTime = function (target, ...when) {
+    heard.loudness.push(Math.round(target * 100) / 100)
+    return approach.call(this, target, ...when)
   }
   let [isSpeaking, queue] = [false, [] as SpeechSynthesisUtterance[]]
   const next = () => {
@@ -36,7 +41,7 @@ function listened(): void {
   }
   Object.defineProperty(globalThis, 'speechSynthesis', { value: fake })
 }
-declare const heard: { played: number[]; spoken: string[]; cut: number; wordsAMinute: number }
+declare const heard: { played: number[]; spoken: string[]; cut: number; wordsAMinute: number; loudness: number[] }
 
 let world: World
 let visitor: Visitor
@@ -77,13 +82,16 @@ describe('what is heard', () => {
   it('says the cues one after the other, and ends what it says where somebody goes on', async () => {
     await visitor.clickAt('::-p-xpath(//label[contains(., "The device says the cues")])')
     await visitor.click('Done')
-    await visitor.page.evaluate(() => void (heard.spoken.length = heard.cut = 0))
+    await visitor.page.evaluate(() => void (heard.spoken.length = heard.loudness.length = heard.cut = 0))
     await visitor.beginClass()
     await visitor.page.waitForFunction(() => heard.spoken.length >= 2, { timeout: 15_000 })
     const [first, second] = await visitor.page.evaluate(() => heard.spoken)
     expect(first).toBe('Paced breath.')
     expect(second).toMatch(/^(Slow the breath|In bed|On the chairs)/)
     expect(await visitor.page.evaluate(() => heard.cut)).toBe(0)
+    // The sounds step back while it speaks, and come up again.
+    await visitor.page.waitForFunction(() => heard.loudness.includes(1), { timeout: 15_000 })
+    expect((await visitor.page.evaluate(() => heard.loudness)).slice(0, 2)).toEqual([0.35, 1])
     // Sooner than by the script, in the middle of a sentence: it is ended, and what is next is said.
     await visitor.page.evaluate(() => void (heard.wordsAMinute = 20))
     const before = await visitor.page.evaluate(() => heard.spoken.length)

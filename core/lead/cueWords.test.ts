@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest'
+import type { Dose } from '../catalogue/dose'
+import { secondsOf } from '../time/secondsOf'
+import { countsIn, type Counting } from './cueWords'
+
+const reps = { kind: 'reps', count: 3, out: 2, pause: 1, back: 3, between: 1, lastHold: 5 } as const
+const breaths = { kind: 'breath', in: 5, out: 5, cycles: 4 } as const
+
+describe('what is counted aloud', () => {
+  it.each([
+    ['a hold', { kind: 'hold', seconds: 40 }, 40, 'seconds', ['20 Half way.', '35 Five seconds more.']],
+    ['a hold', { kind: 'hold', seconds: 40 }, 40, 'breaths', ['10 Three more breaths.', '30 The last breath.']],
+    [
+      'a hold that is too short for it',
+      { kind: 'hold', seconds: 20 },
+      20,
+      'breaths',
+      ['10 Half way.', '15 Five seconds more.'],
+    ],
+    ['repetitions', reps, 25, 'seconds', ['12.5 Half way.', '14 The last one.']],
+    ['repetitions', reps, 25, 'tempo', ['7 2.', '14 3.']],
+    ['breaths', breaths, 40, 'seconds', ['20 Half way.', '30 The last breath.']],
+    [
+      'circles',
+      { kind: 'circle', perDirection: 2, perCircle: 4 },
+      16,
+      'seconds',
+      ['8 And the other way.', '12 The last one.'],
+    ],
+    ['what was made longer', reps, 60, 'seconds', ['30 Half way.', '55 Five seconds more.']],
+  ] as [string, Dose, number, Counting, string[]][])('%s, %j in %d s, by %s', (_, dose, seconds, counting, said) => {
+    expect(countsIn(dose, seconds, counting).map(({ into, words }) => `${into} ${words}`)).toEqual(said)
+  })
+  it('goes by both sides where these take turns', () => {
+    const both = secondsOf(reps, 'alternating')
+    expect(countsIn(reps, both, 'tempo').map(({ words }) => words)).toEqual(['2.', '3.', '4.', '5.', '6.'])
+    expect(countsIn(reps, both, 'seconds')[0]).toMatchObject({ into: both / 2, words: 'Half way.' })
+  })
+})
