@@ -1,9 +1,8 @@
 import type { H3Event } from 'h3'
 import { routeFor } from '../../core/contract/routes'
+import { calledBy, isOwnHost } from '../http/ownHost'
 import { refusal } from '../http/refuse'
 
-/** By these a server is always called on its own machine. */
-const OWN_HOSTS = ['localhost', '127.0.0.1', '[::1]']
 /** Bodies that any page may send anywhere without asking: none of them is ever read here. */
 const SIMPLE_TYPES = new Set(['', 'text/plain', 'multipart/form-data', 'application/x-www-form-urlencoded'])
 const YEAR_SECONDS = 365 * 24 * 60 * 60
@@ -13,9 +12,9 @@ export default defineEventHandler((event) => {
   const { https, hosts } = useRuntimeConfig(event)
   if (https) setResponseHeader(event, 'strict-transport-security', `max-age=${YEAR_SECONDS}`)
   const host = getRequestHeader(event, 'host') ?? ''
-  const known = [...OWN_HOSTS, ...hosts.split(',')]
+  const name = calledBy(host)
   // By another name a page of somebody else's could reach it as if it were its own.
-  if (!known.includes(host.replace(/:\d+$/, '').toLowerCase()))
+  if (!isOwnHost(name) && !hosts.split(',').includes(name))
     throw refusal(421, 'not-this-host', 'This server is not called that: use the address that the start window prints.')
   if (!event.path.startsWith('/api/')) return
   const isReading = event.method === 'GET' || event.method === 'HEAD'

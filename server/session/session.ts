@@ -37,6 +37,11 @@ export async function beginSession(
   return true
 }
 
+/** Whether a request carries anything that could be a session. */
+export function carriesSession(event: H3Event): boolean {
+  return getCookie(event, nameOf(useRuntimeConfig(event).https)) !== undefined
+}
+
 /** The session that a request carries; null: none that is open. Nothing is given to a stranger. */
 export async function sessionOf(event: H3Event, db: Database): Promise<OpenSession | null> {
   const carried = getCookie(event, nameOf(useRuntimeConfig(event).https))

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { signIn } from '~~/core/contract/access'
 import { refusalOf } from '~/composables/useRefusal'
+import { takeFirstAway, typedFirst } from '~/live/firstForm'
 
 /** E-mail and password; where the account has one-time codes, the code once these were right. */
 const emit = defineEmits<{ signedIn: []; forgotten: [] }>()
@@ -8,6 +9,17 @@ const fields = reactive({ email: '', password: '', code: '' })
 const isCodeNeeded = ref(false)
 const wrong = ref<Record<string, string>>({})
 const busy = ref(false)
+const emailField = useTemplateRef<HTMLInputElement>('emailField')
+const passwordField = useTemplateRef<HTMLInputElement>('passwordField')
+
+onMounted(() => {
+  const typed = typedFirst()
+  if (typed === null) return
+  fields.email = typed.email
+  fields.password = typed.password
+  takeFirstAway()
+  void nextTick(() => (typed.isAtPassword ? passwordField : emailField).value?.focus())
+})
 
 async function send(): Promise<void> {
   busy.value = true
@@ -31,6 +43,7 @@ async function send(): Promise<void> {
     <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
       <input
         :id="id"
+        ref="emailField"
         v-model="fields.email"
         :class="fieldClass"
         v-bind="aria"
@@ -44,6 +57,7 @@ async function send(): Promise<void> {
     <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong.password">
       <input
         :id="id"
+        ref="passwordField"
         v-model="fields.password"
         :class="fieldClass"
         v-bind="aria"
