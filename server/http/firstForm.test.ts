@@ -8,7 +8,8 @@ describe('the sign-in that stands in the page', () => {
     for (const path of ['/', '/sign-in', '/circles/7']) expect(startsWithSigningIn({ ...stranger, path })).toBe(true)
   })
   it('is not in what is kept for a start without the server', () => {
-    for (const mode of ['cors', 'same-origin', undefined]) expect(startsWithSigningIn({ ...stranger, mode })).toBe(false)
+    for (const mode of ['cors', 'same-origin', undefined])
+      expect(startsWithSigningIn({ ...stranger, mode })).toBe(false)
   })
   it('asks nobody who may be signed in, nobody whose screen needs no account, and nobody whose words could be read', () => {
     expect(startsWithSigningIn({ ...stranger, hasSession: true })).toBe(false)
