@@ -10,6 +10,7 @@ import { SEGMENT } from '../core/body/segments'
 import { skeletonOf } from '../core/body/skeleton'
 import { solveFigure } from '../core/body/figure'
 import { viewsOf } from '../core/body/poseView'
+import { ChangeoverFigure } from '../core/catalogue/changeoverFigure'
 import { EMPTY_SCENE, VariationFigure } from '../core/catalogue/figure'
 import { solveWay, type WayTask } from '../core/body/way'
 import { problemOf } from '../core/compose/problem'
@@ -118,7 +119,15 @@ function embodied(): object {
   const reach = VariationFigure.parse({ end: { angles: { shoulderFlexion: 90 } } })
   const { start, end } = solveFigure(posture, reach)
   const task: WayTask = { posture, figure: reach, from: start!.pose, to: end!.pose, names: ['start', 'end'] }
-  return { standing, posture, pose, task, way: solveWay(task), view, scene: sceneOf(EMPTY_SCENE) }
+  const onChairs = new Map([[posture.posture, posture]])
+  const leansForward = ChangeoverFigure.parse({
+    between: [posture.posture, posture.posture],
+    scene: posture.scene,
+    camera: posture.camera,
+    stops: [{ posture: posture.posture }, { angles: { tilt: 20 } }],
+  })
+  const changing = { onChairs, leansForward }
+  return { ...changing, standing, posture, pose, task, way: solveWay(task), view, scene: sceneOf(EMPTY_SCENE) }
 }
 
 /** Six people who sit round a room. */

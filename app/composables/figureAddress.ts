@@ -28,3 +28,13 @@ export function figuresOfMovement(movement: string): string {
 export function movingAddress(movement: string): string {
   return `/figures/moving/${movement}.json`
 }
+
+/**
+ * Where lies how one gets from posture to posture in a tier.
+ *
+ * @example
+ * changingAddress('floor') // "/figures/changing/floor.json"
+ */
+export function changingAddress(tier: string): string {
+  return `/figures/changing/${tier}.json`
+}

@@ -6,6 +6,7 @@ import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
 import { logFor, logMoment, type OutcomeDraft } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
+import { changingSeconds } from '~~/core/lead/moveAt'
 import { paceAt } from '~~/core/lead/pace'
 import { blockIn } from '~~/core/plan/plan'
 import { restingAt } from '~~/core/lead/resting'
@@ -48,6 +49,9 @@ export function useClass() {
     if (here?.kind !== 'work') return { share: 0, isOther: false }
     return motionAt(done.dose, sidesOf(done.movement), here.intoSeconds)
   }
+  /** Seconds since the lanes began to move into the block; null: they do not move now. */
+  const onTheWay = () =>
+    begun.value ? changingSeconds(steps.value, readClock(view.value.classEvents, meeting.now())) : null
   const elapsedOfClass = computed(
     () =>
       steps.value.slice(0, reading.value.step).reduce((sum, one) => sum + one.seconds, 0) +
@@ -151,6 +155,7 @@ export function useClass() {
     nextBlock,
     workElapsed,
     motionIn,
+    onTheWay,
     elapsedOfClass,
     moment,
     loggedBlock,

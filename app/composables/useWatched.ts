@@ -4,6 +4,7 @@ import { hasBegun, readClock, startedScript } from '~~/core/lead/clock'
 import type { Tier } from '~~/core/catalogue/words'
 import { cueAt, heardIn } from '~~/core/lead/cues'
 import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
+import { changingSeconds } from '~~/core/lead/moveAt'
 import { paceAt } from '~~/core/lead/pace'
 import { classTime, heardTime } from '~/live/classTime'
 import { refusalOf } from './useRefusal'
@@ -89,6 +90,8 @@ export function useWatched() {
     if (step.value?.kind === 'introduce') return previewAt(dose, sides, seconds)
     return step.value?.kind === 'work' ? motionAt(dose, sides, seconds) : { share: 0, isOther: false }
   }
+  /** Seconds since the lanes began to move into the block; null: they do not move now. */
+  const onTheWay = () => changingSeconds(steps.value, readClock(events.value, classTime()))
   /** What is said now; to one lane, what it hears. */
   function cueIn(tier: Tier | null) {
     const cues = view.value?.shown.cues ?? []
@@ -98,6 +101,7 @@ export function useWatched() {
   return {
     view,
     motionNow,
+    onTheWay,
     isShut,
     isCut,
     open,

@@ -1,4 +1,5 @@
 import type { Catalogue } from '~~/core/catalogue/catalogue'
+import { TIERS } from '~~/core/catalogue/words'
 
 /** Where the service worker keeps figures: as in nuxt.config.ts. */
 const FIGURES = 'figures'
@@ -36,9 +37,8 @@ export async function layInFigures(
       if (svg !== undefined) await cache.put(address, new Response(svg, { headers: { 'content-type': SVG } }))
     }
   }
-  /** How they move: one file for each movement. */
-  async function layInWays(movement: string): Promise<void> {
-    const address = movingAddress(movement)
+  /** How they move: one file for each movement, and for each tier how one gets from posture to posture. */
+  async function layInWays(address: string): Promise<void> {
     if (here.has(address)) return
     const reply = await fetch(address, { signal })
     if (isA('json', reply)) await cache.put(address, reply)
@@ -53,11 +53,12 @@ export async function layInFigures(
   const takeOn = async () => {
     for (let next = left.pop(); next !== undefined; next = left.pop()) {
       await layInShipped(next)
-      await layInWays(next)
+      await layInWays(movingAddress(next))
       await layInOwn(next)
     }
   }
   await Promise.all(Array.from({ length: FILES_AT_ONCE }, takeOn))
+  for (const tier of TIERS) await layInWays(changingAddress(tier))
 }
 
 /** A file that nobody has made is answered with a page. */

@@ -12,8 +12,22 @@ definePageMeta({ layout: 'bare' })
 const NAMES = { all: 'All lanes', ...TIER_NAMES, room: 'The room' } as const
 const { catalogue } = storeToRefs(useCatalogue())
 const watched = useWatched()
-const { view, isShut, isCut, begun, reading, step, block, next, leftSeconds, cueIn, pace, motionNow, movementOf } =
-  watched
+const {
+  view,
+  isShut,
+  isCut,
+  begun,
+  reading,
+  step,
+  block,
+  next,
+  leftSeconds,
+  cueIn,
+  pace,
+  motionNow,
+  onTheWay,
+  movementOf,
+} = watched
 await watched.open()
 const chosen = useLocalStorage<keyof typeof NAMES>('unhurried-circle-watch', 'all')
 const captions = useLocalStorage('unhurried-circle-captions', true)
@@ -78,7 +92,7 @@ const shared = computed(() => ({
   said: said.value,
   caption: captions.value ? (cueIn(alone.value?.tier ?? null)?.say ?? said.value) : '',
   isRunning: reading.value.status === 'running',
-  isOnTheWay: step.value?.kind === 'changeover',
+  onTheWay,
   side: workingSide(step.value?.side ?? 'both', view.value?.shown.sides.startSide ?? 'left'),
 }))
 async function leave(): Promise<void> {

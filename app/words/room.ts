@@ -1,3 +1,4 @@
+import type { LaneMove } from '~~/core/lead/moveAt'
 import type { PaceMoment } from '~~/core/lead/pace'
 import type { Tier } from '~~/core/catalogue/words'
 import type { Variation } from '~~/core/catalogue/catalogue'
@@ -10,7 +11,7 @@ export interface RoomLane {
   level: number | null
   names: string[]
   /** The way into it. */
-  moves: string[]
+  moves: LaneMove[]
 }
 
 /** The one number that the room follows, and the ring round it. */

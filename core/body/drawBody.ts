@@ -15,17 +15,21 @@ export interface Part {
   halo: boolean
 }
 
+/** A full breath in: so far the belly comes forward, and so much wider the ribs are, body heights (3 cm and 8 mm); memory. */
+const [BELLY, RIBS] = [0.018, 0.005]
+
 /**
  * The body as parts, always in the same order: trunk, head, then leg, foot, upper arm and forearm of each side, each with
  * its own nearness.
  *
  * @param far the side that is farther away; left out: as the body is turned. A moving body keeps it.
+ * @param breath how far it has breathed in, 0–1
  * @example
  * bodyParts(standing, viewOf({ yaw: 0, pitch: 0 })).length // 10
  */
-export function bodyParts(body: Skeleton, view: View, far = farSide(body, view)): Part[] {
+export function bodyParts(body: Skeleton, view: View, far = farSide(body, view), breath = 0): Part[] {
   return [
-    trunk(body, view),
+    trunk(body, view, breath),
     head(body, view),
     ...(['left', 'right'] as const).flatMap((side) => [
       leg(body, view, side, side === far),
@@ -57,17 +61,17 @@ function nearness(view: View, ...points: Vec[]): number {
   return points.reduce((sum, at) => sum + dot(view.towards, at), 0) / points.length
 }
 
-function trunk(body: Skeleton, view: View): Part {
+function trunk(body: Skeleton, view: View, breath: number): Part {
   const shoulders = (['left', 'right'] as const).map((side) =>
     disc(view, mix(body[side].shoulder, body.neckBase, 0.12), RADIUS.shoulder),
   )
   const upper = hullPath([
     ...shoulders,
-    disc(view, add(body.neckBase, turned(body.chest, [0.004, -0.075, 0.045])), 0.058),
-    disc(view, add(body.neckBase, turned(body.chest, [0.004, -0.075, -0.045])), 0.058),
-    ...waist(body, view),
+    disc(view, add(body.neckBase, turned(body.chest, [0.004 + RIBS * breath, -0.075, 0.045])), 0.058 + RIBS * breath),
+    disc(view, add(body.neckBase, turned(body.chest, [0.004 + RIBS * breath, -0.075, -0.045])), 0.058 + RIBS * breath),
+    ...waist(body, view, breath),
   ])
-  const lower = hullPath([...waist(body, view), ...hips(body, view)])
+  const lower = hullPath([...waist(body, view, breath), ...hips(body, view)])
   const seat = hullPath([
     ...hips(body, view),
     disc(view, add(body.midHip, turned(body.pelvis, [-0.006, 0.035, 0.03])), 0.05),
@@ -88,8 +92,9 @@ function trunk(body: Skeleton, view: View): Part {
     ],
   }
 }
-function waist(body: Skeleton, view: View): Disc[] {
-  const [side, at]: [Vec, Vec] = [turned(body.chest, [0, 0, 0.034]), entryAt(body.spine, 3)]
+function waist(body: Skeleton, view: View, breath: number): Disc[] {
+  const side = turned(body.chest, [0, 0, 0.034])
+  const at = add(entryAt(body.spine, 3), turned(body.chest, [BELLY * breath, 0, 0]))
   return [disc(view, add(at, side), RADIUS.waist), disc(view, sub(at, side), RADIUS.waist)]
 }
 function hips(body: Skeleton, view: View): Disc[] {

@@ -1,7 +1,7 @@
 import type { Camera } from '../catalogue/figure'
 import type { Press } from '../catalogue/movement'
 import { pressArrow } from './pressArrow'
-import { entryAt } from '../entries'
+import { entryAt, lastOf } from '../entries'
 import { frameAround, outlineOf, type Frame } from './draw'
 import { bodyParts, farSide, shadowPath, type Part } from './drawBody'
 import { sceneParts, strap } from './drawScene'
@@ -22,8 +22,8 @@ export interface MovingDrawing {
   frame: Frame
   /** What lies beneath: painted once. */
   beneath: readonly Layer[]
-  /** What is painted at a share of the way and of a press, from the back to the front: always the same layers, seldom in another order. */
-  at: (share: number, press?: number) => { shadow: string; layers: readonly Layer[] }
+  /** What is painted at a share of the way, of a press and of a breath, from the back to the front: always the same layers, seldom in another order. */
+  at: (share: number, press?: number, breath?: number) => { shadow: string; layers: readonly Layer[] }
 }
 
 /** The order is settled at so many places of the way. */
@@ -53,13 +53,13 @@ export function drawMoving(way: Way, camera: Camera, shape = 4 / 3, presses: rea
   const bodies = Array.from({ length: SETTLED + 1 }, (_, at) => bodyAt(way, at / SETTLED))
   const first = entryAt(bodies, 0)
   const far = farSide(first, view)
-  const standing = sceneParts({ ...way.scene, strapFoot: 'none' }, first, view)
-  const partsOf = (body: Skeleton): Part[] => [
+  const standing = sceneParts({ ...way.scene, strapFoot: 'none' }, way.thingsAt === 1 ? lastOf(bodies) : first, view)
+  const partsOf = (body: Skeleton, breath = 0): Part[] => [
     ...standing.among,
     ...strap(way.scene, body, view),
-    ...bodyParts(body, view, far),
+    ...bodyParts(body, view, far, breath),
   ]
-  const drawn = bodies.map(partsOf)
+  const drawn = bodies.map((body) => partsOf(body))
   const orders = ordersOf(drawn, standing.among.length + strap(way.scene, first, view).length)
   const ground = way.scene.bedBox ? way.scene.bedTop : way.scene.ground + 0.0005
   const arrowsOf = (body: Skeleton, share: number) => presses.map((press) => pressArrow(press, body, view, share))
@@ -70,9 +70,9 @@ export function drawMoving(way: Way, camera: Camera, shape = 4 / 3, presses: rea
   return {
     frame: frameAround(outlines, shape),
     beneath: standing.beneath.toSorted((a, b) => a.depth - b.depth).map((part, at) => layerOf(part, `beneath ${at}`)),
-    at: (share, press = 0) => {
+    at: (share, press = 0, breath = 0) => {
       const body = bodyAt(way, share)
-      const parts = partsOf(body)
+      const parts = partsOf(body, breath)
       const order = entryAt(orders, Math.round(Math.max(0, Math.min(1, share)) * SETTLED))
       return {
         shadow: shadowPath(body, view, ground),

@@ -15,6 +15,8 @@ export interface ShippedWay {
   moments: number[][]
   /** Whether it is a circle. */
   isRound?: boolean
+  /** As in {@link Way}. */
+  thingsAt?: 0 | 1
 }
 
 const PER_DEGREE = 10

@@ -23,6 +23,8 @@ export interface Way {
   moments: readonly Moment[]
   /** Whether it is a circle: it ends where it begins, and its other pose is half way. */
   isRound?: boolean
+  /** At which share of the way a mat, a cushion and a pillow lie where the body is; left out: where it starts. */
+  thingsAt?: 0 | 1
 }
 
 const BETWEEN = 3

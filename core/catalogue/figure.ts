@@ -196,7 +196,7 @@ const GOING_PARTS = [
 ] as const
 
 /** A pose that is gone to: what rests in both poses stays where it was, but for what goes. */
-const FarLayer = PoseLayer.extend({ goes: z.partialRecord(z.enum(GOING_PARTS), Going).default({}) })
+export const FarLayer = PoseLayer.extend({ goes: z.partialRecord(z.enum(GOING_PARTS), Going).default({}) })
 export type FarLayer = z.infer<typeof FarLayer>
 
 /** How a variation departs from its posture: where it starts, where it goes, and where an angle peaks between. */

@@ -29,7 +29,11 @@ const Shown = z.object({
     z.string(),
     z.partialRecord(
       Tier,
-      z.object({ variations: z.array(z.string()), main: z.string().nullable(), moves: z.array(z.string()) }),
+      z.object({
+        variations: z.array(z.string()),
+        main: z.string().nullable(),
+        moves: z.array(z.object({ from: z.string(), to: z.string(), cue: z.string(), seconds: z.number() })),
+      }),
     ),
   ),
   events: z.array(ClassEvent),

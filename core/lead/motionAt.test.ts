@@ -97,4 +97,18 @@ describe('a press', () => {
     expect(previewAt(dose, 'both', 4).press).toBe(1)
     expect(motionAt({ kind: 'hold', seconds: 30 }, 'both', 4).press).toBeUndefined()
   })
+  it('breathes quietly while something is held, all the way while breath is the dose, and not while one works', () => {
+    const hold: Dose = { kind: 'hold', seconds: 60 }
+    const breaths = Array.from({ length: 300 }, (_, tenth) => motionAt(hold, 'both', tenth / 10).breath!)
+    expect(Math.min(...breaths)).toBe(0)
+    expect(Math.max(...breaths)).toBeCloseTo(0.45, 2)
+    // Twelve a minute: adults at rest breathe 12 to 20 times (nursing handbooks, memory).
+    const tops = breaths.filter((breath, at) => breath > breaths[at - 1]! && breath >= breaths[at + 1]!)
+    expect(tops).toHaveLength(6)
+    expect(motionAt({ kind: 'breath', cycles: 6, in: 4, out: 6 }, 'both', 4).breath).toBe(1)
+    expect(
+      motionAt({ kind: 'reps', count: 5, out: 2, pause: 1, back: 2, between: 1, lastHold: 0 }, 'both', 1).breath,
+    ).toBe(undefined)
+    expect(previewAt(hold, 'both', 2.5).breath).toBeGreaterThan(0.4)
+  })
 })

@@ -13,10 +13,14 @@ export interface MotionMoment {
   press?: number
   /** How far round, 0–1, where it goes in circles; back again the other way. */
   round?: number
+  /** How far breathed in, 0–1: what is held goes on breathing. */
+  breath?: number
 }
 
 /** So long a hold takes to arrive in, seconds; ours. */
 const ARRIVES_S = 3
+/** Quiet breathing while something is held: a breath so long, seconds, and so deep of a full one; ours. */
+const [BREATH_S, BREATH_DEEP] = [5, 0.45]
 /** A pulse eases off so far. */
 const PULSE_FROM = 0.3
 
@@ -35,8 +39,14 @@ export function motionAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number):
   const isOther = sides === 'alternating' && pace.count !== null && pace.count % 2 === 0
   const share = shareOf(dose, elapsed, pace)
   if (dose.kind === 'circle') return { share, isOther, round: roundOf(dose, elapsed) }
-  return dose.kind === 'press' ? { share, isOther, press: pace.swell / (dose.effort / 100) } : { share, isOther }
+  if (dose.kind === 'press') return { share, isOther, press: pace.swell / (dose.effort / 100) }
+  if (dose.kind === 'breath') return { share, isOther, breath: share }
+  return isStill(dose) ? { share, isOther, breath: quietBreath(elapsed) } : { share, isOther }
 }
+
+/** What is only held goes on breathing, and is seen to. */
+const isStill = ({ kind }: Dose) => kind === 'hold' || kind === 'target'
+const quietBreath = (seconds: number) => (BREATH_DEEP * (1 - Math.cos((2 * Math.PI * seconds) / BREATH_S))) / 2
 
 /**
  * Where on its way a body is drawn: a circle goes round; what is not done in circles goes to its other pose and back.
@@ -64,7 +74,8 @@ export function previewAt(dose: Dose, sides: SidePolicy, seconds: number): Motio
     const into = seconds % (2 * ARRIVES_S + STAYS_S + RESTS_S)
     const out = eased(into / ARRIVES_S)
     const share = out - eased((into - ARRIVES_S - STAYS_S) / ARRIVES_S)
-    return dose.kind === 'press' ? { share, isOther: false, press: share } : { share, isOther: false }
+    if (dose.kind === 'press') return { share, isOther: false, press: share }
+    return { share, isOther: false, breath: quietBreath(seconds) }
   }
   const whole = secondsOf(dose, sides)
   const into = seconds % (whole + RESTS_S)

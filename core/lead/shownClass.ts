@@ -13,6 +13,7 @@ import type { Manner } from './blockVoice'
 import { cuesOf } from './cues'
 import type { Cue } from './speaking'
 import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
+import { laneMoves, type LaneMove } from './moveAt'
 import { scriptOf } from './script'
 import { sidesToday } from './sidesToday'
 
@@ -38,7 +39,7 @@ export interface ShownLane {
   variations: string[]
   /** What most of the lane do; null: they breathe. */
   main: string | null
-  moves: string[]
+  moves: LaneMove[]
 }
 export interface ShownPerson {
   key: string
@@ -137,7 +138,7 @@ function lanesAt(at: number, riders: readonly RiderToday[], timeline: Timeline):
     const variations = [...new Set(easiestFirst)]
     const times = (id: string) => easiestFirst.filter((other) => other === id).length
     const main = variations.toSorted((a, b) => times(b) - times(a))[0] ?? null
-    lanes[tier] = { variations, main, moves: lane.moves.map(({ cue }) => cue) }
+    lanes[tier] = { variations, main, moves: laneMoves(lane.moves) }
   }
   return lanes
 }

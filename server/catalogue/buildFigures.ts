@@ -11,6 +11,7 @@ import { TIERS } from '../../core/catalogue/words'
 import { linkCatalogue } from '../../core/catalogue/catalogue'
 import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
 import { indexOf, rungsOf } from '../../core/catalogue/summary'
+import { changingFigures } from './changingFigures'
 import { readCatalogueFiles } from './readCatalogueFiles'
 import { writeMotionSheets } from './motionSheet'
 import { movingFigures } from './movingFigures'
@@ -41,6 +42,7 @@ const solveSeconds = (performance.now() - began) / 1000
 
 const onTheirWay = performance.now()
 const { ways, workedOut } = movingFigures(data, figures, root)
+const changing = changingFigures(data.figures, root)
 const waySeconds = (performance.now() - onTheirWay) / 1000
 
 const folder = join(root, 'public/figures')
@@ -82,13 +84,14 @@ for (const file of readdirSync(folder)) if (file.endsWith('.svg') && !written.ha
 for (const [movement, drawings] of ofMovement)
   writeFileSync(join(folder, 'of', `${movement}.json`), JSON.stringify(drawings))
 writeMoving()
+writeChanging()
 if (process.argv.includes('--sheet')) {
   writeSheets()
-  writeMotionSheets(ways)
+  writeMotionSheets(new Map([...ways, ...[...changing.ways].map(([tier, own]) => [`changing ${tier}`, own] as const)]))
 }
 if (process.argv.includes('--alarms')) console.log(alarms.join('\n'))
 console.log(
-  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing; ${workedOut.length} ways worked out anew in ${waySeconds.toFixed(1)} s.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
+  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing; ${workedOut.length + changing.workedOut.length} ways worked out anew in ${waySeconds.toFixed(1)} s.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
 )
 if (problems.length > 0) {
   console.error(problems.join('\n'))
@@ -107,6 +110,12 @@ function writeMoving(): void {
     })
     writeFileSync(join(folder, 'moving', `${movement}.json`), JSON.stringify(Object.fromEntries(sent)))
   }
+}
+
+/** By tier, how one gets from posture to posture. */
+function writeChanging(): void {
+  mkdirSync(join(folder, 'changing'), { recursive: true })
+  for (const [tier, own] of changing.ways) writeFileSync(join(folder, 'changing', `${tier}.json`), JSON.stringify(own))
 }
 
 /** What the poses ask, a variation a line, for everything that reads the catalogue without solving it. */

@@ -25,7 +25,7 @@ export function writeMotionSheets(ways: ReadonlyMap<string, Record<string, Shipp
   const all = [...ways.values()].flatMap((own) => Object.entries(own)).filter(([, way]) => way.moments.length > 1)
   let sheets = 0
   for (const tier of TIERS) {
-    const own = all.filter(([id]) => id.split('.')[1] === tier)
+    const own = all.filter(([id]) => id.split('.')[1] === tier || id.startsWith(`${tier}/`))
     for (let from = 0; from < own.length; from += PER_SHEET) {
       sheets += 1
       const rows = own.slice(from, from + PER_SHEET).map(([id, shipped]) => rowOf(id, shipped))
@@ -39,7 +39,7 @@ export function writeMotionSheets(ways: ReadonlyMap<string, Record<string, Shipp
 }
 
 function rowOf(id: string, shipped: ShippedWay): string {
-  const drawing = drawMoving(unpackWay(shipped), shipped.camera)
+  const drawing = drawMoving({ ...unpackWay(shipped), thingsAt: shipped.thingsAt ?? 0 }, shipped.camera)
   const pictures = Array.from({ length: PICTURES }, (_, at) => {
     const { shadow, layers } = drawing.at(at / (PICTURES - 1))
     const paths: DrawnPath[] = [

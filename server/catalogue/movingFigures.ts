@@ -19,7 +19,7 @@ interface Stored {
 }
 
 /** What a way depends on besides its poses. */
-const ENGINE = [
+export const WAY_ENGINE = [
   'skeleton',
   'scene',
   'spots',
@@ -42,7 +42,7 @@ const ENGINE = [
 export function movingFigures(catalogue: CatalogueData, figures: SolvedFigures, root = process.cwd()) {
   const folder = join(root, 'catalogue/moving')
   mkdirSync(folder, { recursive: true })
-  const engine = engineOf(root, ENGINE)
+  const engine = engineOf(root, WAY_ENGINE)
   const postures = new Map(catalogue.figures.map((figure) => [figure.posture, figure]))
   const workedOut: string[] = []
   const ways = new Map<string, Record<string, ShippedWay>>()

@@ -69,6 +69,21 @@ describe('a screen that watches a class', () => {
     await television.expectAccessible()
     television.expectNoComplaints()
   })
+  it('shows how one gets there, move by move, as it is said', async () => {
+    const step = () => television.page.$eval('[data-test="watch"]', (page) => page.getAttribute('data-step'))
+    // A slow machine may have been led on before the pause.
+    if ((await step()) !== '1') await desk.press('ArrowLeft')
+    await expect.poll(step, SOON).toBe('1')
+    await television.page.waitForSelector('[data-test="changing"] path', SOON)
+    const between = await television.page.$$eval('[data-test="changing"]', (all) =>
+      all.map((one) => [(one as HTMLElement).dataset.move, one.querySelectorAll('path').length > 5]),
+    )
+    expect(between.length).toBeGreaterThan(0)
+    for (const [move, isDrawn] of between) {
+      expect(move).toMatch(/^(?<tier>bed|chair|standing|floor)\/[a-z-]+>\k<tier>\/[a-z-]+$/)
+      expect(isDrawn).toBe(true)
+    }
+  })
   it('shows the movement in step with the count, and stands with a pause', async () => {
     await desk.press('Space', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight')
     await television.page.waitForSelector('[data-test="room-lane"] [data-test="moving-figure"] path', SOON)

@@ -54,7 +54,7 @@ watch(
     seen.value = null
     if (!moves || catalogue.value.ownFigures.has(id)) return
     const way = (await waysOfMovement(variation.movement)).get(id)
-    if (id === variation.id && way && (way.way.moments.length > 1 || way.presses.length > 0)) seen.value = way
+    if (id === variation.id && way) seen.value = way
   },
   { immediate: true },
 )

@@ -119,7 +119,7 @@ function paint(): void {
   if (!body || !shadow) return
   const moment = motionAt()
   const drawn = (moment.isOther && other.value) || drawing.value
-  const { shadow: cast, layers } = drawn.at(placeOn(seen.way, moment), moment.press)
+  const { shadow: cast, layers } = drawn.at(placeOn(seen.way, moment), moment.press, moment.breath)
   shadow.setAttribute('d', cast)
   for (const layer of layers) {
     const own = painted.get(layer.key) ?? layerIn(layer)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Tier } from '~~/core/catalogue/words'
+import { laneMoves } from '~~/core/lead/moveAt'
 import { laneMoment, workingSide } from '~~/core/lead/script'
 import { ownWords } from '~~/core/offer/ownDoseWords'
 import type { MotionMoment } from '~~/core/lead/motionAt'
@@ -11,7 +12,7 @@ import { laneWords } from '~/words/lead'
 import { calledName, TIER_NAMES } from '~/words/tiers'
 
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
-const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, picked, figurePx } = defineProps<{
+const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, onTheWay, picked, figurePx } = defineProps<{
   tier: Tier
   lane: LaneBlock
   blockIndex: number
@@ -19,6 +20,7 @@ const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, picked, figureP
   workElapsed: number | null
   /** Where in its movement the lane is at this very moment. */
   motionAt: () => MotionMoment
+  onTheWay: () => number | null
   /** Whoever is picked: their own version is what is shown of their lane. */
   picked: string | null
   figurePx: number
@@ -63,6 +65,7 @@ const variations = computed(() => {
   }
   return [...groups.values()].sort((a, b) => (a.level ?? 0) - (b.level ?? 0))
 })
+const moves = computed(() => laneMoves(lane.moves))
 const now = computed(() => {
   if (stepKind === 'changeover')
     return lane.moves.map((move) => move.cue).join(' ') || 'You are there already: breathe.'
@@ -135,11 +138,13 @@ const wraps = computed(() => {
     :class="isPicked ? 'bg-action-soft' : ''"
     data-test="lane"
   >
-    <MovementFigure
+    <LaneFigure
       v-if="middle"
+      :tier="tier"
+      :moves="moves"
+      :on-the-way="onTheWay"
       :variation="middle.variation"
       :height="figurePx"
-      moving
       :motion-at="motionAt"
       :side="side"
       :label="TIER_NAMES[tier]"

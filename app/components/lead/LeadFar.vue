@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { TIERS } from '~~/core/catalogue/words'
+import { laneMoves } from '~~/core/lead/moveAt'
 import { workingSide } from '~~/core/lead/script'
 import { grouped } from '~~/core/grouped'
 import type { LedClass } from '~/composables/useClass'
@@ -28,7 +29,7 @@ const lanes = computed((): RoomLane[] =>
     const [most] = [...grouped(done, ({ id }) => id).values()].toSorted((a, b) => b.length - a.length)
     const variation = most?.[0] ?? null
     const names = withNames ? lane.riders.map((id) => meeting.calledOf(id)) : []
-    return [{ tier, variation, level: variation?.level ?? null, names, moves: lane.moves.map((move) => move.cue) }]
+    return [{ tier, variation, level: variation?.level ?? null, names, moves: laneMoves(lane.moves) }]
   }),
 )
 const heading = computed(() => (step.value?.blockId ? nameOf(block.value?.movement) : 'Back to where you began'))
@@ -53,7 +54,7 @@ const count = computed(() => roomCount(pace.value, leftSeconds.value, step.value
       :said="said"
       :caption="begun ? (cue?.say ?? said) : said"
       :is-running="reading.status === 'running'"
-      :is-on-the-way="step?.kind === 'changeover'"
+      :on-the-way="led.onTheWay"
       :side="side"
       :motion-at="led.motionIn"
     />

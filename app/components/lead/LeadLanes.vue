@@ -75,6 +75,7 @@ const figurePx = computed(() =>
           :step-kind="step?.kind ?? 'introduce'"
           :work-elapsed="workElapsed"
           :motion-at="() => led.motionIn(tier)"
+          :on-the-way="led.onTheWay"
           :picked="picked"
           :figure-px="figurePx"
       /></template>

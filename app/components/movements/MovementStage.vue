@@ -105,15 +105,15 @@ function turnBy(yaw: number, pitch: number): void {
         :camera="camera"
         :motion-at="motionAt"
         :is-mirrored="isMirrored"
-        :is-still="!isPlaying || !moves"
+        :is-still="!isPlaying"
         :held-at="heldAt"
       />
       <MovementFigure v-else :variation="variation" :height="230" moving label="" />
     </div>
     <div v-if="seen" class="flex flex-wrap gap-1" role="group" aria-label="How it is shown">
+      <button v-if="isPlaying" class="button button-quiet" @click="pause">Hold it</button>
+      <button v-else class="button button-quiet" @click="play">Let it go on</button>
       <template v-if="moves">
-        <button v-if="isPlaying" class="button button-quiet" @click="pause">Hold it</button>
-        <button v-else class="button button-quiet" @click="play">Let it go on</button>
         <button class="button button-quiet" :aria-pressed="heldAt === 0" @click="hold(0)">Start</button>
         <button class="button button-quiet" :aria-pressed="heldAt === 1" @click="hold(1)">End</button>
         <button

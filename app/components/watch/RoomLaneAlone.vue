@@ -10,7 +10,7 @@ import { TIER_NAMES } from '~/words/tiers'
  * A lane with a screen to itself: for a television beside the chairs, for somebody by video, or in the hand. Wide, the
  * figure stands beside the count; upright, above it.
  */
-const { lane, variations } = defineProps<{
+const { lane, variations, onTheWay } = defineProps<{
   heading: string
   then: string
   lane: RoomLane
@@ -20,7 +20,7 @@ const { lane, variations } = defineProps<{
   said: string
   caption: string
   isRunning: boolean
-  isOnTheWay: boolean
+  onTheWay: () => number | null
   /** Which side of the body works now. */
   side: Side
   motionAt: () => MotionMoment
@@ -35,6 +35,11 @@ const unit = computed(() =>
     : Math.max(0.4, Math.min(width.value / 620, height.value / 1050)),
 )
 const px = (parts: number) => `${unit.value * parts}px`
+/** What is done to get there, one move at a time. */
+const move = useMoveNow(
+  () => lane.moves,
+  () => onTheWay(),
+)
 const names = computed(() => namesFromAfar(lane.names, 60))
 const listed = computed(() => {
   const others = variations.filter(({ id }) => id !== lane.variation?.id)
@@ -63,14 +68,15 @@ const listed = computed(() => {
       :class="isWide ? 'grid-cols-[auto_minmax(0,1fr)]' : 'justify-items-center content-start'"
       :style="{ paddingInline: px(34), gap: px(isWide ? 34 : 12) }"
     >
-      <MovementFigure
+      <LaneFigure
         v-if="lane.variation"
+        :tier="lane.tier"
+        :moves="lane.moves"
+        :on-the-way="onTheWay"
         :variation="lane.variation"
         :height="Math.round(unit * (isWide ? 528 : 430))"
-        moving
         :side="side"
         :motion-at="motionAt"
-        label=""
       />
       <div class="min-w-0 grid justify-items-center" :style="{ gap: px(12) }">
         <CountRing
@@ -81,9 +87,7 @@ const listed = computed(() => {
           :style="{ width: px(300), height: px(300) }"
         />
         <div class="w-full leading-[1.15]" :style="{ fontSize: px(36) }">
-          <p v-if="isOnTheWay && lane.moves.length > 0" class="line-clamp-4" data-test="way">
-            {{ lane.moves.join(' ') }}
-          </p>
+          <p v-if="move" class="line-clamp-4" data-test="way">{{ move.cue }}</p>
           <template v-else>
             <p
               v-for="variation in listed"

@@ -5,7 +5,7 @@ import { namesFromAfar, type RoomLane } from '~/words/room'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** One lane on the room's screen: its figure, what most of it do, and who is in it. */
-const { lane, unit, height, isRight, isLow, isOnTheWay, side, motionAt } = defineProps<{
+const { lane, unit, height, isRight, isLow, onTheWay, side, motionAt } = defineProps<{
   lane: RoomLane
   /** So many pixels is one of the 720 parts of the screen's height. */
   unit: number
@@ -15,7 +15,7 @@ const { lane, unit, height, isRight, isLow, isOnTheWay, side, motionAt } = defin
   isRight: boolean
   /** Below, the words stand under the figure. */
   isLow: boolean
-  isOnTheWay: boolean
+  onTheWay: () => number | null
   /** Which side of the body works now. */
   side: Side
   motionAt: () => MotionMoment
@@ -25,12 +25,12 @@ const [RIGHT_WORDS, LEFT_WORDS] = [262, 590]
 const SHAPES = { right: 0.68, left: 1.9 }
 const LETTERS = { left: 48, right: 30 }
 const names = computed(() => namesFromAfar(lane.names, isRight ? LETTERS.right : LETTERS.left))
-/** On the left three lines stand clear of the ring, on the right there is room for six. */
-const nameLines = computed(() => {
-  if (isRight) return 'line-clamp-3'
-  return way.value ? 'line-clamp-1' : 'line-clamp-2'
-})
-const way = computed(() => (isOnTheWay ? lane.moves.join(' ') : ''))
+/** What is done to get there, one move at a time. */
+const move = useMoveNow(
+  () => lane.moves,
+  () => onTheWay(),
+)
+const way = computed(() => move.value?.cue ?? '')
 </script>
 
 <template>
@@ -58,22 +58,26 @@ const way = computed(() => (isOnTheWay ? lane.moves.join(' ') : ''))
     >
       <TierGlyph :tier="lane.tier" :level="lane.level" :size="unit * 60" class="shrink-0" />
       <div class="min-w-0">
-        <p class="font-semibold" :class="nameLines">
-          {{ lane.variation?.name ?? 'Breathe where you are' }}
-        </p>
-        <p v-if="way" :class="isRight ? 'line-clamp-3' : 'line-clamp-2'" data-test="way">{{ way }}</p>
-        <p v-else :class="isRight ? 'line-clamp-3' : 'line-clamp-1'" data-test="names">{{ names }}</p>
+        <!-- On the left three lines stand clear of the ring, on the right there is room for six. -->
+        <p v-if="way" :class="isRight ? 'line-clamp-5' : 'line-clamp-3'" data-test="way">{{ way }}</p>
+        <template v-else>
+          <p class="font-semibold" :class="isRight ? 'line-clamp-3' : 'line-clamp-2'">
+            {{ lane.variation?.name ?? 'Breathe where you are' }}
+          </p>
+          <p :class="isRight ? 'line-clamp-3' : 'line-clamp-1'" data-test="names">{{ names }}</p>
+        </template>
       </div>
     </div>
-    <MovementFigure
+    <LaneFigure
       v-if="lane.variation"
+      :tier="lane.tier"
+      :moves="lane.moves"
+      :on-the-way="onTheWay"
       :variation="lane.variation"
       :height="Math.round(unit * height)"
       :shape="isRight ? SHAPES.right : SHAPES.left"
-      moving
       :side="side"
       :motion-at="motionAt"
-      label=""
     />
   </section>
 </template>

@@ -19,7 +19,7 @@ const { lanes, motionAt } = defineProps<{
   said: string
   caption: string
   isRunning: boolean
-  isOnTheWay: boolean
+  onTheWay: () => number | null
   /** Which side of the body works now. */
   side: Side
   motionAt: (tier: RoomLane['tier']) => MotionMoment
@@ -72,7 +72,7 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
         :height="figureParts(isRight)"
         :is-right="isRight"
         :is-low="isLow"
-        :is-on-the-way="isOnTheWay"
+        :on-the-way="onTheWay"
         :side="side"
         :motion-at="() => motionAt(lane.tier)"
         :class="place"
