@@ -129,6 +129,7 @@ async function leave(): Promise<void> {
       v-bind="shared"
       :lane="alone"
       :variations="variationsOf(alone)"
+      :felt="view.shown.lanes[block?.id ?? '']?.[alone.tier]?.felt ?? null"
       :motion-at="motionNow"
     >
       <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />

@@ -32,6 +32,7 @@ const Shown = z.object({
       z.object({
         variations: z.array(z.string()),
         main: z.string().nullable(),
+        felt: z.object({ feel: z.string(), notFeel: z.string() }).nullable(),
         moves: z.array(z.object({ from: z.string(), to: z.string(), cue: z.string(), seconds: z.number() })),
       }),
     ),

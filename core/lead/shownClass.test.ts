@@ -24,6 +24,7 @@ const known = (classEvents: ClassEvent[] = []) => ({
 })
 const shown = (classEvents: ClassEvent[] = [], withNames = true) =>
   shownClass(known(classEvents), { catalogue, textsOf: () => undefined, withNames })
+const TEXTS = { setUp: 'Sit.', cues: ['Go.'], cheats: [], easier: 'Less.', more: 'More.' }
 const event = (more: object) => ({ id: crypto.randomUUID(), at: 1000, ...more }) as ClassEvent
 
 describe('a class as it is shown to a room', () => {
@@ -33,6 +34,14 @@ describe('a class as it is shown to a room', () => {
       { key: 'p2', name: 'Bo', tier: 'bed' },
     ])
     expect(shown([], false).people.map(({ name }) => name)).toEqual(['', ''])
+  })
+  it('says of what most of a lane do where it is felt and where not, in the words of that version', () => {
+    const textsOf = ({ id }: { id: string }) => ({ ...TEXTS, feel: `In ${id}.`, notFeel: 'The knee.' })
+    const { lanes } = shownClass(known(), { catalogue, textsOf, withNames: false })
+    const { main, felt } = lanes['a']!.chair!
+    expect(main).not.toBeNull()
+    expect(felt).toEqual({ feel: `In ${main}.`, notFeel: 'The knee.' })
+    expect(shown().lanes['a']!.chair!.felt).toBeNull()
   })
   it('says nothing of health, pain, ids or who does which variation', () => {
     const said = JSON.stringify(

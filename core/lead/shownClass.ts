@@ -39,6 +39,8 @@ export interface ShownLane {
   variations: string[]
   /** What most of the lane do; null: they breathe. */
   main: string | null
+  /** Where that is felt and where it is not; null where nothing is said of it. */
+  felt: Pick<VariationTexts, 'feel' | 'notFeel'> | null
   moves: LaneMove[]
 }
 export interface ShownPerson {
@@ -101,7 +103,7 @@ export function shownClass(known: Known, { catalogue, textsOf, withNames }: Show
     title: plan.title,
     sides,
     blocks: plan.blocks.map(({ id, movement, dose, rounds }) => ({ id, movement, dose, rounds })),
-    lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, timeline)])),
+    lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, { timeline, textsOf })])),
     events: shownEvents(known.classEvents),
     cues: cuesOf(steps, { plan, timeline, riders, circle: { ...known.circle, ...sides }, before, catalogue, textsOf }),
     people: riders.map(({ id, tier }) => ({
@@ -126,7 +128,11 @@ function firstNameIn(people: readonly Pick<Person, 'id' | 'name'>[], id: string)
   return people.find((person) => person.id === id)?.name.split(' ')[0] ?? ''
 }
 
-function lanesAt(at: number, riders: readonly RiderToday[], timeline: Timeline): ShownClass['lanes'][string] {
+function lanesAt(
+  at: number,
+  riders: readonly RiderToday[],
+  { timeline, textsOf }: Pick<Shown, 'textsOf'> & { timeline: Timeline },
+): ShownClass['lanes'][string] {
   const lanes: ShownClass['lanes'][string] = {}
   for (const tier of TIERS) {
     const lane = timeline.blocks[at]?.lanes[tier]
@@ -134,11 +140,16 @@ function lanesAt(at: number, riders: readonly RiderToday[], timeline: Timeline):
     const done = riders
       .filter((rider) => rider.tier === tier)
       .flatMap((rider) => (rider.offers[at] ?? []).flatMap(({ variation }) => variation ?? []))
-    const easiestFirst = done.toSorted((a, b) => a.level - b.level).map(({ id }) => id)
-    const variations = [...new Set(easiestFirst)]
-    const times = (id: string) => easiestFirst.filter((other) => other === id).length
-    const main = variations.toSorted((a, b) => times(b) - times(a))[0] ?? null
-    lanes[tier] = { variations, main, moves: laneMoves(lane.moves) }
+    const variations = [...new Set(done.toSorted((a, b) => a.level - b.level))]
+    const times = (one: Variation) => done.filter((other) => other === one).length
+    const main = variations.toSorted((a, b) => times(b) - times(a))[0]
+    const texts = main && textsOf(main)
+    lanes[tier] = {
+      variations: variations.map(({ id }) => id),
+      main: main?.id ?? null,
+      felt: texts ? { feel: texts.feel, notFeel: texts.notFeel } : null,
+      moves: laneMoves(lane.moves),
+    }
   }
   return lanes
 }

@@ -55,6 +55,8 @@ describe('a screen that watches a class', () => {
     await television.click('Show')
     await television.click('Chair')
     await television.page.waitForSelector('[data-test="room-lane-alone"]', SOON)
+    await television.page.waitForSelector('[data-test="felt"]', SOON)
+    expect(await television.text('[data-test="felt"]')).toMatch(/Where you feel it.+Not there.+/s)
     await television.click('Show')
     await television.click('All lanes')
     await television.page.waitForSelector('[data-test="room-screen"]', SOON)

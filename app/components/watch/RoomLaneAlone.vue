@@ -16,6 +16,8 @@ const { lane, variations, onTheWay } = defineProps<{
   lane: RoomLane
   /** What is done in the lane, the easiest first. */
   variations: readonly Variation[]
+  /** Where it is felt and where not; null where nothing is said of it. */
+  felt: { feel: string; notFeel: string } | null
   count: RoomCount | null
   said: string
   caption: string
@@ -78,15 +80,28 @@ const listed = computed(() => {
         :side="side"
         :motion-at="motionAt"
       />
-      <div class="min-w-0 grid justify-items-center" :style="{ gap: px(12) }">
-        <CountRing
-          v-if="count"
-          :count="count"
-          :said="said"
-          :is-running="isRunning"
-          :style="{ width: px(300), height: px(300) }"
-        />
-        <div class="w-full leading-[1.15]" :style="{ fontSize: px(36) }">
+      <div class="min-w-0 w-full grid" :class="isWide ? '' : 'justify-items-center'" :style="{ gap: px(16) }">
+        <div class="min-w-0 flex items-center" :style="{ gap: px(28) }">
+          <CountRing
+            v-if="count"
+            :count="count"
+            :said="said"
+            :is-running="isRunning"
+            class="shrink-0"
+            :style="{ width: px(300), height: px(300) }"
+          />
+          <dl v-if="felt && !move" class="min-w-0 leading-[1.15]" :style="{ fontSize: px(36) }" data-test="felt">
+            <dt class="text-faint">Where you feel it</dt>
+            <dd class="line-clamp-3">{{ felt.feel }}</dd>
+            <dt class="text-faint" :style="{ marginTop: px(14) }">Not there</dt>
+            <dd class="line-clamp-3">{{ felt.notFeel }}</dd>
+          </dl>
+        </div>
+        <div
+          class="w-full leading-[1.15]"
+          :class="isWide ? 'border-t-2 border-line' : ''"
+          :style="{ fontSize: px(36), paddingTop: isWide ? px(16) : 0 }"
+        >
           <p v-if="move" class="line-clamp-4" data-test="way">{{ move.cue }}</p>
           <template v-else>
             <p
