@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Dose } from '../catalogue/dose'
 import { secondsOf } from '../time/secondsOf'
-import { countsIn, type Counting } from './cueWords'
+import { beginWords, countsIn, type Counting } from './cueWords'
 
 const reps = { kind: 'reps', count: 3, out: 2, pause: 1, back: 3, between: 1, lastHold: 5 } as const
 const breaths = { kind: 'breath', in: 5, out: 5, cycles: 4 } as const
@@ -34,6 +34,9 @@ describe('what is counted aloud', () => {
   it('goes by both sides where these take turns', () => {
     const both = secondsOf(reps, 'alternating')
     expect(countsIn(reps, both, 'tempo').map(({ words }) => words)).toEqual(['2.', '3.', '4.', '5.', '6.'])
+    const side = { sideHabit: 'left-right', startSide: 'left' } as const
+    const begins = beginWords({ side: 'both', round: 1, seconds: both }, { dose: reps, rounds: 1 }, side)
+    expect(begins).toBe('6 slow repetitions, 5 seconds on the last. Begin.')
     expect(countsIn(reps, both, 'seconds')[0]).toMatchObject({ into: both / 2, words: 'Half way.' })
   })
 })

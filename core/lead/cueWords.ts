@@ -39,25 +39,36 @@ export function changeWords({ side }: Pick<ScriptStep, 'side'>, circle: SideWord
 }
 
 /**
- * What is said as a part of the work begins: the side, the round, and the dose the first time.
+ * What is said as a part of the work begins: the side, the round, and the dose the first time, as it is counted: in turn
+ * to each side, all of them.
  *
  * @example
- * beginWords({ side: 'first', round: 1 }, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 },
+ * beginWords({ side: 'first', round: 1, seconds: 30 }, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 },
  * { sideHabit: 'left-right', startSide: 'left' })
  * // 'Left side. Hold for 30 seconds. Begin.'
  */
 export function beginWords(
-  { side, round }: Pick<ScriptStep, 'side' | 'round'>,
+  { side, round, seconds }: Pick<ScriptStep, 'side' | 'round' | 'seconds'>,
   { dose, rounds }: { dose: Dose; rounds: number },
   circle: SideWords,
 ): string {
   const counted = rounds > 1 ? `Round ${round} of ${rounds}` : ''
-  const given = round === 1 ? capital(aloud(doseWords(dose))) : ''
+  const given = round === 1 ? capital(aloud(doseWords(countedDose(dose, seconds)))) : ''
   return [sideCalled(side, circle), counted, given, 'Begin']
     .filter((words) => words !== '')
     .map((words) => `${words}.`)
     .join(' ')
 }
+
+function countedDose(dose: Dose, seconds: number): Dose {
+  return 'count' in dose && countedSides(dose, seconds) === 'alternating' ? { ...dose, count: 2 * dose.count } : dose
+}
+
+const SAME_SECONDS = 0.5
+
+/** Whether a part counts each side of what alternates; undefined: it lasts otherwise than its dose. */
+const countedSides = (dose: Dose, whole: number) =>
+  (['both', 'alternating'] as const).find((own) => Math.abs(secondsOf(dose, own) - whole) < SAME_SECONDS)
 
 function sideCalled(side: ScriptStep['side'], circle: SideWords): string {
   if (side === 'weaker') return 'The side that is catching up'
@@ -74,8 +85,6 @@ export interface Count {
 /** A slow breath of a hold, in and out, seconds; what is counted at a tempo is at least so long. Ours. */
 const [BREATH_SECONDS, COUNTED_FROM] = [10, 3]
 
-const SAME_SECONDS = 0.5
-
 /**
  * What is counted in one part of the work: a half and the end by seconds, the last breaths, or every repetition.
  *
@@ -85,7 +94,7 @@ const SAME_SECONDS = 0.5
  * // ['Three more breaths.', 'The last breath.']
  */
 export function countsIn(dose: Dose, whole: number, counting: Counting): Count[] {
-  const sides = (['both', 'alternating'] as const).find((own) => Math.abs(secondsOf(dose, own) - whole) < SAME_SECONDS)
+  const sides = countedSides(dose, whole)
   // What lasts otherwise than its dose is counted by the clock alone.
   const repeated = sides ? repeatedIn(dose, sides) : null
   if (repeated !== null) {
