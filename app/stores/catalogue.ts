@@ -47,6 +47,7 @@ export const useCatalogue = defineStore('catalogue', () => {
   function reload(): Promise<void> {
     loading = undefined
     texts.clear()
+    forgetOwnWays()
     return load()
   }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { CatalogueIndex } from '../catalogue/catalogue'
-import { MovementTexts } from '../catalogue/movement'
+import { Camera, SceneEntry } from '../catalogue/figure'
+import { MovementTexts, Press } from '../catalogue/movement'
 import { PersonLevel } from '../offer/person'
 import { Id, route } from './route'
 
@@ -78,6 +79,21 @@ export const readFigure = route({
   may: 'account',
   alsoScreens: true,
   file: 'image/svg+xml',
+})
+/** How a practice's own variation moves, worked out when it is asked for; of shipped ones there are files. */
+export const readWay = route({
+  method: 'GET',
+  path: '/api/ways/:variation',
+  may: 'account',
+  alsoScreens: true,
+  reply: z.object({
+    base: z.enum(['upright', 'supine', 'prone', 'side']),
+    scene: SceneEntry,
+    camera: Camera,
+    moments: z.array(z.array(z.number())),
+    isRound: z.boolean().optional(),
+    presses: z.array(Press),
+  }),
 })
 /** The JSON Schema of a plan's file. */
 export const readPlanSchema = route({

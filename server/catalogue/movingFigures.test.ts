@@ -14,9 +14,9 @@ import { ballAt } from '../../core/body/spots'
 import { length, sub } from '../../core/body/vector'
 import { bodyAt, momentAt, type Way, type WayTask } from '../../core/body/way'
 import { isSound, wayFaults, worstOf } from '../../core/body/wayFaults'
+import { circles, wayTasks } from '../../core/body/wayTasks'
 import { motionAt, placeOn } from '../../core/lead/motionAt'
 import { secondsOf } from '../../core/time/secondsOf'
-import { circles, wayTasks } from './movingFigures'
 import { readCatalogueFiles } from './readCatalogueFiles'
 
 const data = parseCatalogue(readCatalogueFiles())

@@ -5,10 +5,10 @@ import { bestWay } from '../../core/body/bestWay'
 import { roundWay } from '../../core/body/roundWay'
 import type { SolvedPose } from '../../core/body/figure'
 import { packWay, type ShippedWay } from '../../core/body/shippedWay'
-import { asMoment, type Moment, type WayTask } from '../../core/body/way'
+import { asMoment, type Moment } from '../../core/body/way'
+import { circles, wayTasks } from '../../core/body/wayTasks'
 import type { CatalogueData } from '../../core/catalogue/catalogue'
 import type { PostureFigure, VariationFigure } from '../../core/catalogue/figure'
-import type { MovementEntry } from '../../core/catalogue/movement'
 import { rungsOf } from '../../core/catalogue/summary'
 import { entryOf, valueIn } from '../../core/entries'
 import { engineOf, type SolvedFigures } from './solvedFigures'
@@ -72,16 +72,6 @@ export function movingFigures(catalogue: CatalogueData, figures: SolvedFigures, 
   return { ways, workedOut }
 }
 
-/**
- * Whether a movement goes round: every school circles it.
- *
- * @example
- * circles({ doses: { dwell: { dose: { kind: 'hold', seconds: 30 } } } }) // false
- */
-export function circles({ doses }: Pick<MovementEntry, 'doses'>): boolean {
-  return Object.values(doses).every(({ dose }) => dose.kind === 'circle')
-}
-
 /** The circle of a variation through its two poses. */
 function circleOf(
   posture: PostureFigure,
@@ -108,22 +98,4 @@ function wayOf(
   const stops = wayTasks(posture, figure, poses)
   const moments: Moment[] = [asMoment(start), ...stops.flatMap((task) => bestWay(task).way.moments.slice(1))]
   return packWay({ base: start.base, moments }, start)
-}
-
-/** From pose to pose: over the deepest one, where there is one. */
-export function wayTasks(
-  posture: PostureFigure,
-  figure: VariationFigure,
-  { start, deepest, end }: Partial<Record<string, SolvedPose>>,
-): WayTask[] {
-  const task = (from: SolvedPose, to: SolvedPose, names: WayTask['names']): WayTask => ({
-    posture,
-    figure,
-    from,
-    to,
-    names,
-  })
-  if (!start || !end) return []
-  if (!deepest) return [task(start, end, ['start', 'end'])]
-  return [task(start, deepest, ['start', 'deepest']), task(deepest, end, ['deepest', 'end'])]
 }

@@ -24,6 +24,14 @@ export async function ownMovementsOf(scope: Scope): Promise<OwnMovement[]> {
   }))
 }
 
+/** When a practice's version of a movement was kept; null where it has none. */
+export async function ownMovementKeptAt({ db, practiceId }: Scope, movement: string): Promise<string | null> {
+  const row = await db('own_movements')
+    .where({ practice_id: practiceId, movement })
+    .first<{ saved_at: string } | undefined>('saved_at')
+  return row?.saved_at ?? null
+}
+
 /** Keeps a practice's version of a movement; saving again replaces it. */
 export async function saveOwnMovement(
   { db, practiceId, accountId }: Acting,

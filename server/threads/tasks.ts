@@ -2,7 +2,7 @@ import { beginCircle, placeStarts } from '../../core/contract/beginning'
 import { readCircleLookBack } from '../../core/contract/circles'
 import { readHandout } from '../../core/contract/homePractice'
 import { readMeeting } from '../../core/contract/meetings'
-import { saveMovement } from '../../core/contract/movements'
+import { readWay, saveMovement } from '../../core/contract/movements'
 import type { Role } from '../../core/contract/account'
 import {
   exportCalendar,
@@ -19,6 +19,7 @@ import type { AnswerOf, BodyOf, QueryOf, Route } from '../../core/contract/route
 import { makeCourse, readShelfFit } from '../../core/contract/shelf'
 import { readScreen } from '../../core/contract/watch'
 import { circleCalendar } from '../../core/formats/circleCalendar'
+import { ownWay } from '../catalogue/ownWay'
 import { ledgerOf } from '../database/ledger'
 import { meetingById } from '../database/meetings'
 import type { Acting } from '../database/rows'
@@ -85,6 +86,7 @@ export const TASKS = {
   saveMovement: json(saveMovement, (acting, { id, body }: { id: string; body: BodyOf<typeof saveMovement> }) =>
     keepMovement(acting, id, body),
   ),
+  readWay: json(readWay, (acting, { variation }: { variation: string }) => ownWay(acting, variation)),
   beginCircle: json(beginCircle, beginCircleWith),
   placeStarts: json(placeStarts, (acting, { id }: { id: string }) => placedStarts(acting, id)),
   importPeople: json(importPeople, readInPeople),

@@ -112,6 +112,8 @@ describe('movements', () => {
     await visitor.click('Keep this version')
     await visitor.arrivesAt('/movements/garden-bridge')
     await visitor.sees('Garden bridge', 'h1')
+    // Its own way is worked out by the server, and comes.
+    await visitor.page.waitForSelector('[data-test="stage"] [data-test="moving-figure"] path', { timeout: 30_000 })
     await visitor.page.waitForFunction(() =>
       Array.from(document.images)
         .filter((image) => image.src.includes('/figures/'))

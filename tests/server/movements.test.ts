@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { parse, stringify } from 'yaml'
 import { HELPER, STRANGER } from '../demoData'
@@ -60,6 +61,13 @@ describe('movements of a practice', () => {
     expect((await (await world.signedIn(STRANGER)).call('GET', '/api/figures/garden-bridge.bed.3/end')).status).toBe(
       404,
     )
+    const way = await lead.call('GET', '/api/ways/garden-bridge.bed.3')
+    expect(way.body.moments.length).toBeGreaterThan(2)
+    const shipped = JSON.parse(readFileSync('catalogue/moving/bridge.json', 'utf8'))['bridge.bed.3'].way
+    // The same poses: it begins and ends as the shipped one does, where that went no detour.
+    expect(way.body.moments[0]).toEqual(shipped.moments[0])
+    expect((await (await world.signedIn(STRANGER)).call('GET', '/api/ways/garden-bridge.bed.3')).status).toBe(404)
+    expect((await lead.call('GET', '/api/ways/bridge.bed.3')).status).toBe(404)
     const { body } = await lead.call('GET', '/api/meetings')
     const { meeting } = (await lead.call('GET', `/api/meetings/${body[0].id}`)).body
     const block = { ...meeting.plan.blocks[3], id: 'own', movement: 'garden-bridge' }

@@ -178,6 +178,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/meetings/:id/messages': { ...ofMeeting, query: '?since=0' },
     'GET /api/catalogue': {},
     'GET /api/figures/:variation/:pose': { params: { variation: 'garden-bridge.bed.3', pose: 'end' } },
+    'GET /api/ways/:variation': { params: { variation: 'garden-bridge.bed.3' } },
     'GET /api/movements/:movement': bridgeOf,
     'GET /api/movements/:movement/levels': bridgeOf,
     'GET /api/texts': { query: '?movements=bridge,hip-hinge' },

@@ -7,8 +7,8 @@ import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Side } from '~~/core/catalogue/words'
 
 /**
- * A variation as it is done: a picture, or the body on its way. A practice's own, whose way nobody has worked out, shows
- * its start and its end one after the other.
+ * A variation as it is done: a picture, or the body on its way. Until its way is there, it shows its start and its end one
+ * after the other.
  */
 const {
   variation,
@@ -44,7 +44,7 @@ const addressOf = (pose: string) => figureAddress(variation.id, pose, catalogue.
 const words = computed(() => label ?? variation.name)
 const isMirrored = computed(() => side !== 'both' && side !== drawnSide(variation))
 
-/** How it moves; null: it does not, is the practice's own, or has not come yet. */
+/** How it moves; null: it has not come yet, or cannot be had now. */
 const seen = shallowRef<SeenWay | null>(null)
 const isReduced = usePreferredReducedMotion()
 const isMoving = computed(() => moving && isReduced.value === 'no-preference')
@@ -52,8 +52,8 @@ watch(
   [() => variation.id, isMoving],
   async ([id, moves]) => {
     seen.value = null
-    if (!moves || catalogue.value.ownFigures.has(id)) return
-    const way = (await waysOfMovement(variation.movement)).get(id)
+    if (!moves) return
+    const way = await wayOf(variation, catalogue.value.ownFigures)
     if (id === variation.id && way) seen.value = way
   },
   { immediate: true },

@@ -25,9 +25,8 @@ watch(
   async (id) => {
     seen.value = null
     turned.value = { yaw: 0, pitch: 0 }
-    if (catalogue.value.ownFigures.has(id)) return
-    const way = (await waysOfMovement(variation.movement)).get(id)
-    if (id === variation.id) seen.value = way ?? null
+    const way = await wayOf(variation, catalogue.value.ownFigures)
+    if (id === variation.id) seen.value = way
   },
   { immediate: true },
 )
