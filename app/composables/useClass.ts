@@ -11,6 +11,7 @@ import { paceAt } from '~~/core/lead/pace'
 import { blockIn } from '~~/core/plan/plan'
 import { restingAt } from '~~/core/lead/resting'
 import { laneMoment, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
+import { homewardIn } from '~~/core/lead/shownClass'
 import { startSideFor } from '~~/core/lead/sidesToday'
 
 const TICK_MS = 100
@@ -52,6 +53,8 @@ export function useClass() {
   /** Seconds since the lanes began to move into the block; null: they do not move now. */
   const onTheWay = () =>
     begun.value ? changingSeconds(steps.value, readClock(view.value.classEvents, meeting.now())) : null
+  /** At the end, how each lane gets back to where it began; empty before. */
+  const homeward = computed(() => (step.value?.kind === 'ending' ? homewardIn(meeting.timeline) : {}))
   const elapsedOfClass = computed(
     () =>
       steps.value.slice(0, reading.value.step).reduce((sum, one) => sum + one.seconds, 0) +
@@ -156,6 +159,7 @@ export function useClass() {
     workElapsed,
     motionIn,
     onTheWay,
+    homeward,
     elapsedOfClass,
     moment,
     loggedBlock,

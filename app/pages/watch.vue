@@ -36,15 +36,15 @@ const isRoom = computed(() => view.value?.seats && (chosen.value === 'room' || !
 /** Upright, or in the hand, a lane at a time is read. */
 const isOneAtATime = useMediaQuery('(max-width: 1023px), (max-aspect-ratio: 1/1)')
 const lanes = computed((): RoomLane[] => {
-  const here = view.value?.shown.lanes[block.value?.id ?? ''] ?? {}
+  const { lanes: ofBlocks = {}, homeward = {}, people = [] } = view.value?.shown ?? {}
+  const here = ofBlocks[block.value?.id ?? ''] ?? {}
+  const isEnding = step.value?.kind === 'ending'
   return TIERS.flatMap((tier): RoomLane[] => {
-    const lane = here[tier]
-    if (!lane) return []
-    const variation = catalogue.value.variations.get(lane.main ?? '') ?? null
-    const names = (view.value?.shown.people ?? []).filter((person) => person.tier === tier && person.name !== '')
-    return [
-      { tier, variation, level: variation?.level ?? null, names: names.map(({ name }) => name), moves: lane.moves },
-    ]
+    const [lane, home] = [here[tier], isEnding ? homeward[tier] : undefined]
+    if (!lane && !home) return []
+    const variation = catalogue.value.variations.get(lane?.main ?? '') ?? null
+    const names = people.filter((person) => person.tier === tier && person.name !== '').map(({ name }) => name)
+    return [{ tier, variation, level: variation?.level ?? null, names, moves: lane?.moves ?? home ?? [] }]
   })
 })
 /** The lane that has the screen to itself; null: all of them do. */

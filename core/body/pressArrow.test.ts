@@ -41,4 +41,14 @@ describe('the arrow of a press', () => {
     const without = pressed.flatMap(rungsOf).filter(({ rung }) => rung.presses.length === 0)
     expect(without.map(({ id }) => id)).toEqual([])
   })
+  it('is written wherever a school presses against something, and not where a stretch is pressed from within', () => {
+    const pressed = shippedData().movements.filter(({ doses }) =>
+      Object.values(doses).some((of) => of?.dose.kind === 'press'),
+    )
+    const arrowless = pressed.filter((movement) => rungsOf(movement).every(({ rung }) => rung.presses.length === 0))
+    expect(arrowless.map(({ id }) => id)).toEqual([
+      ...['cross-body-arm', 'hip-hinge', 'turned-out-hinge', 'front-of-hip-opening', 'front-of-thigh', 'ankle-on-knee'],
+      ...['knee-hug', 'side-leg-raise', 'inward-turn-lift', 'rotation-sit', 'cross-legged-reach', 'calf-and-shin'],
+    ])
+  })
 })

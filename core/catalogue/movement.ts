@@ -103,7 +103,7 @@ export const WayEntry = z.object({
 })
 export type WayEntry = z.infer<typeof WayEntry>
 
-const PRESSING = ['knee', 'ankle', 'heel'] as const
+const PRESSING = ['knee', 'ankle', 'heel', 'palm', 'elbow'] as const
 /** Where somebody presses in a variation, and which way: forward is where they look, right their own right side. */
 export const Press = z.strictObject({
   at: z.enum(

@@ -18,6 +18,7 @@ export const ScreenPass = z.object({
 })
 export type ScreenPass = z.infer<typeof ScreenPass>
 
+const Moves = z.array(z.object({ from: z.string(), to: z.string(), cue: z.string(), seconds: z.number() }))
 const sides = z.object({ sideHabit: z.enum(['left-right', 'first-second']), startSide: z.enum(['left', 'right']) })
 
 /** What `ShownClass` holds, as it is sent. */
@@ -33,10 +34,11 @@ const Shown = z.object({
         variations: z.array(z.string()),
         main: z.string().nullable(),
         felt: z.object({ feel: z.string(), notFeel: z.string() }).nullable(),
-        moves: z.array(z.object({ from: z.string(), to: z.string(), cue: z.string(), seconds: z.number() })),
+        moves: Moves,
       }),
     ),
   ),
+  homeward: z.partialRecord(Tier, Moves),
   events: z.array(ClassEvent),
   cues: z.array(
     z.object({

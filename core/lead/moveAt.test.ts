@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { laneMoves, moveAt } from './moveAt'
+import { changingSeconds, laneMoves, moveAt } from './moveAt'
 
 const sit = { from: 'bed/side', to: 'bed/edge-sit', cue: 'Sit up.', seconds: 20, waitSeconds: 30 }
 const stand = { from: 'bed/edge-sit', to: 'bed/free', cue: 'Stand.', seconds: 10, waitSeconds: 0 }
@@ -21,5 +21,12 @@ describe('a lane on its way', () => {
   })
   it('says whose move it is, or how long that person waits, nowhere', () => {
     expect(moves[0]).toEqual({ from: 'bed/side', to: 'bed/edge-sit', cue: 'Sit up.', seconds: 50 })
+  })
+  it('moves into a block and back at the end, and at no other time', () => {
+    const steps = (['introduce', 'changeover', 'work', 'ending'] as const).map((kind) => ({
+      ...{ kind, seconds: 30, blockId: null, side: 'both' as const, round: 1 },
+    }))
+    expect(steps.map((_, step) => changingSeconds(steps, { step, elapsedMs: 2500 }))).toEqual([null, 2.5, null, 2.5])
+    expect(changingSeconds(steps, { step: 9, elapsedMs: 0 })).toBeNull()
   })
 })

@@ -46,7 +46,7 @@ export function moveAt<M extends Pick<LaneMove, 'seconds'>>(
 }
 
 /**
- * Seconds since the lanes began to move; null while they do not.
+ * Seconds since the lanes began to move, into a block or back to where they began; null while they do not.
  *
  * @example
  * changingSeconds([{ kind: 'work', seconds: 60, blockId: 'a', side: 'both', round: 1 }], { step: 0, elapsedMs: 0 })
@@ -56,5 +56,6 @@ export function changingSeconds(
   steps: readonly ScriptStep[],
   { step, elapsedMs }: Pick<ClockReading, 'step' | 'elapsedMs'>,
 ): number | null {
-  return steps[step]?.kind === 'changeover' ? elapsedMs / 1000 : null
+  const kind = steps[step]?.kind
+  return kind === 'changeover' || kind === 'ending' ? elapsedMs / 1000 : null
 }

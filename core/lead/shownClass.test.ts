@@ -43,6 +43,13 @@ describe('a class as it is shown to a room', () => {
     expect(felt).toEqual({ feel: `In ${main}.`, notFeel: 'The knee.' })
     expect(shown().lanes['a']!.chair!.felt).toBeNull()
   })
+  it('shows how each lane gets back to where it began', () => {
+    const { homeward } = shown()
+    expect(Object.keys(homeward)).toEqual(['bed', 'chair'])
+    const { timeline } = takingPart(known(), catalogue)
+    const seconds = Object.values(homeward).map((moves) => moves.reduce((sum, move) => sum + move.seconds, 0))
+    expect(Math.max(...seconds)).toBe(timeline.endingSeconds)
+  })
   it('says nothing of health, pain, ids or who does which variation', () => {
     const said = JSON.stringify(
       shown([

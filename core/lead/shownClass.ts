@@ -27,6 +27,8 @@ export interface ShownClass {
   blocks: Pick<Plan['blocks'][number], 'id' | 'movement' | 'dose' | 'rounds'>[]
   /** By block and tier: what is done in the lane, the easiest first, and the way into it. */
   lanes: Record<string, Partial<Record<Tier, ShownLane>>>
+  /** By tier, how they get back to where they began. */
+  homeward: Partial<Record<Tier, LaneMove[]>>
   /** The clock as it is read; nothing that was said of people. */
   events: ClassEvent[]
   /** What one voice says to all lanes. */
@@ -104,6 +106,7 @@ export function shownClass(known: Known, { catalogue, textsOf, withNames }: Show
     sides,
     blocks: plan.blocks.map(({ id, movement, dose, rounds }) => ({ id, movement, dose, rounds })),
     lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, { timeline, textsOf })])),
+    homeward: homewardIn(timeline),
     events: shownEvents(known.classEvents),
     cues: cuesOf(steps, { plan, timeline, riders, circle: { ...known.circle, ...sides }, before, catalogue, textsOf }),
     people: riders.map(({ id, tier }) => ({
@@ -112,6 +115,21 @@ export function shownClass(known: Known, { catalogue, textsOf, withNames }: Show
       tier,
     })),
   }
+}
+
+/**
+ * How the lanes that somebody is in get back to where they began.
+ *
+ * @example
+ * Object.keys(homewardIn(timeline)) // ['chair', 'floor']
+ */
+export function homewardIn({ homeward }: Pick<Timeline, 'homeward'>): ShownClass['homeward'] {
+  return Object.fromEntries(
+    TIERS.flatMap((tier) => {
+      const moves = homeward[tier]
+      return moves === null ? [] : [[tier, laneMoves(moves)]]
+    }),
+  )
 }
 
 /**

@@ -48,6 +48,8 @@ export interface Timeline {
   blocks: BlockTime[]
   /** Back to each lane's home posture; the last getting-up counts. */
   endingSeconds: number
+  /** How the slowest of a lane gets back there; null: nobody is in the lane. */
+  homeward: Record<Tier, ChangeoverMove[] | null>
   seconds: number
   contours: Record<Tier, Contour | null>
   /** People who have no safe way to a posture of the plan: lane, block and name. */
@@ -120,7 +122,12 @@ export function timelineOf(
   })
   const endingSeconds = Math.max(0, ...walkers.map((walker) => walker.goHome()))
   const contours = byTier((tier) => contourIn(tier, walkers, { blocks, homewardAt: clock, endingSeconds, catalogue }))
-  return { blocks, endingSeconds, seconds: clock + endingSeconds, contours, noWay }
+  const homeward = byTier((tier) => slowestIn(tier, walkers)?.homeward ?? null)
+  return { blocks, endingSeconds, homeward, seconds: clock + endingSeconds, contours, noWay }
+}
+
+function slowestIn(tier: Tier, walkers: readonly Walker[]): Walker | undefined {
+  return walkers.filter(({ rider }) => rider.tier === tier).toSorted((a, b) => b.movedSeconds - a.movedSeconds)[0]
 }
 
 /** The way of a lane's slowest person through postures. */
@@ -130,8 +137,7 @@ function contourIn(
   times: { blocks: readonly BlockTime[]; homewardAt: number; endingSeconds: number; catalogue: Catalogue },
 ): Contour | null {
   const { blocks, homewardAt, endingSeconds, catalogue } = times
-  const inLane = walkers.filter((walker) => walker.rider.tier === tier)
-  const slowest = inLane.toSorted((a, b) => b.movedSeconds - a.movedSeconds)[0]
+  const slowest = slowestIn(tier, walkers)
   if (!slowest) return null
   const legs = blocks.map((time, index) => ({ time, moves: entryAt(slowest.steps, index) }))
   const { home, homeward } = slowest

@@ -57,6 +57,17 @@ describe('movements', () => {
       return (await outlines()) !== before
     }
     await expect.poll(moves, { timeout: 20_000 }).toBe(true)
+    const tall = () =>
+      visitor.page.$eval('[data-test="stage"] svg', (svg) => Number(svg.getAttribute('viewBox')!.split(' ')[3]))
+    await visitor.open('/movements/toes-up')
+    await visitor.page.waitForSelector('[data-test="stage"] [data-test="moving-figure"] path')
+    const whole = await tall()
+    await visitor.click('Closer')
+    expect(await tall()).toBeLessThan(whole / 2)
+    await visitor.click('Closer')
+    expect(await tall()).toBe(whole)
+    await visitor.open('/movements/sit-to-stand')
+    await visitor.page.waitForSelector('[data-test="stage"] [data-test="moving-figure"] path')
     await visitor.click('Hold it')
     expect(await moves()).toBe(false)
     await visitor.click('Start')

@@ -152,6 +152,29 @@ describe('a screen that watches a class', () => {
     await television.page.setViewport({ width: 1280, height: 800 })
     await television.page.waitForSelector('[data-test="room-screen"]', SOON)
   })
+  it('moves nothing where motion is not wanted: start and end side by side', async () => {
+    await television.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
+    await television.page.waitForFunction(
+      () =>
+        document.querySelectorAll('[data-test="moving-figure"]').length === 0 &&
+        Array.from(document.querySelectorAll('[data-test="room-lane"]')).every((lane) => lane.querySelector('img')),
+      SOON,
+    )
+    await television.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'no-preference' }])
+    await television.page.waitForSelector('[data-test="room-lane"] [data-test="moving-figure"] path', SOON)
+  })
+  it('shows at the end how everybody gets back to where they began', async () => {
+    const isOver = () => television.text('[data-test="heading"]')
+    for (let skips = 0; skips < 20 && (await isOver()) !== 'Back to where you began'; skips += 1) {
+      await desk.press('ArrowDown')
+      await new Promise((done) => setTimeout(done, 300))
+    }
+    await expect.poll(isOver, SOON).toBe('Back to where you began')
+    for (const screen of [television, desk])
+      await screen.page.waitForSelector('[data-test="changing"] [data-test="moving-figure"] path', SOON)
+    await desk.expectAccessible()
+    await television.expectAccessible()
+  })
   it('comes back by itself after a reload, and goes dark when the code is ended', async () => {
     await television.reload()
     await television.page.waitForSelector('[data-test="watch"]', SOON)

@@ -19,7 +19,8 @@ const {
   label = '',
 } = defineProps<{
   tier: Tier
-  variation: Variation
+  /** Null: nothing is done there; only the way is shown. */
+  variation: Variation | null
   moves: readonly LaneMove[]
   /** Seconds since the lanes began to move; null: they do not move now. */
   onTheWay: () => number | null
@@ -66,7 +67,7 @@ function moved(): MotionMoment {
     <MovingFigure :key="`${move.from}>${move.to}`" :seen="seen" :shape="wide" :motion-at="moved" />
   </span>
   <MovementFigure
-    v-else
+    v-else-if="variation"
     :variation="variation"
     :height="height"
     :shape="wide"

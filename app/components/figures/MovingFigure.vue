@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementVisibility, usePreferredDark, useRafFn } from '@vueuse/core'
+import { closeFrame } from '~~/core/body/closeFrame'
 import { HALO_WIDTH, SHADOW_OPACITY, tonesOn } from '~~/core/body/draw'
 import { drawMoving, type Layer } from '~~/core/body/drawMoving'
 import type { Camera } from '~~/core/catalogue/figure'
@@ -15,6 +16,7 @@ const {
   shape = 4 / 3,
   isMirrored = false,
   isStill = false,
+  isClose = false,
   heldAt = null,
 } = defineProps<{
   seen: SeenWay
@@ -27,6 +29,8 @@ const {
   isMirrored?: boolean
   /** Whether it stands: then nothing is asked until something else changes. */
   isStill?: boolean
+  /** Whether only what moves is looked at, from near by. */
+  isClose?: boolean
   /** Where it is held while it stands; null: it is not. */
   heldAt?: number | null
 }>()
@@ -43,7 +47,8 @@ const other = computed(() => {
 })
 const tones = computed(() => tonesOn(isDark.value))
 const box = computed(() => {
-  const [left, top, width, height] = drawing.value.frame
+  const near = isClose ? closeFrame(seen.way, from.value, shape) : null
+  const [left, top, width, height] = near ?? drawing.value.frame
   return `${left} ${top} ${width} ${height}`
 })
 

@@ -21,7 +21,8 @@ const nameOf = (movement: string | undefined) => catalogue.value.movements.get(m
 const lanes = computed((): RoomLane[] =>
   TIERS.flatMap((tier): RoomLane[] => {
     const lane = led.lane(tier)
-    if (!lane) return []
+    const home = led.homeward.value[tier]
+    if (!lane) return home ? [{ tier, variation: null, level: null, names: [], moves: home }] : []
     const done = lane.riders.flatMap((id) =>
       (meeting.riders.get(id)?.offers[blockIndex.value] ?? []).flatMap((offer) => offer.variation ?? []),
     )

@@ -7,7 +7,9 @@ import { TIER_NAMES } from '~/words/tiers'
 /** The lanes of the class: all of them side by side, or on a phone the one that is looked at. */
 const { led, picked, isSmall } = defineProps<{ led: LedClass; picked: string | null; isSmall: boolean }>()
 const meeting = useMeeting()
-const { step, blockIndex, workElapsed } = led
+const { step, blockIndex, workElapsed, homeward } = led
+/** At the end of a class there is a sentence to read as well. */
+const HOMEWARD_PX = 150
 const tiers = computed(() => TIERS.filter((tier) => led.lane(tier)))
 const ridersIn = (tier: Tier) => led.lane(tier)?.riders.length ?? 0
 
@@ -79,7 +81,15 @@ const figurePx = computed(() =>
           :picked="picked"
           :figure-px="figurePx"
       /></template>
-      <p v-if="step && step.blockId === null" class="text-[1.3rem] py-6">
+      <HomewardLane
+        v-for="(moves, tier) in homeward"
+        :key="tier"
+        :tier="tier"
+        :moves="moves ?? []"
+        :on-the-way="led.onTheWay"
+        :figure-px="Math.min(figurePx, HOMEWARD_PX)"
+      />
+      <p v-if="step && step.blockId === null" class="text-[1.3rem] py-6 lg:col-span-2">
         Roll to the side, wait, sit, wait, stand. Nobody is rushed to their feet. Water for everybody.
       </p>
     </div>

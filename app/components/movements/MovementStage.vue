@@ -14,6 +14,7 @@ const seen = shallowRef<SeenWay | null>(null)
 const isReduced = usePreferredReducedMotion()
 const isPlaying = ref(isReduced.value === 'no-preference')
 const isSlower = ref(false)
+const isClose = ref(false)
 const side = ref<'left' | 'right'>(drawnSide(variation))
 const turned = ref<{ yaw: number; pitch: number }>({ yaw: 0, pitch: 0 })
 /** Where it is held; null: it goes on. */
@@ -106,6 +107,7 @@ function turnBy(yaw: number, pitch: number): void {
         :is-mirrored="isMirrored"
         :is-still="!isPlaying"
         :held-at="heldAt"
+        :is-close="isClose"
       />
       <MovementFigure v-else :variation="variation" :height="230" moving label="" />
     </div>
@@ -122,6 +124,14 @@ function turnBy(yaw: number, pitch: number): void {
           @click="isSlower = !isSlower"
         >
           Slower
+        </button>
+        <button
+          class="button button-quiet"
+          :class="isClose ? 'button-on' : ''"
+          :aria-pressed="isClose"
+          @click="isClose = !isClose"
+        >
+          Closer
         </button>
       </template>
       <button

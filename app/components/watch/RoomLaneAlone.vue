@@ -71,7 +71,6 @@ const listed = computed(() => {
       :style="{ paddingInline: px(34), gap: px(isWide ? 34 : 12) }"
     >
       <LaneFigure
-        v-if="lane.variation"
         :tier="lane.tier"
         :moves="lane.moves"
         :on-the-way="onTheWay"

@@ -69,7 +69,6 @@ const way = computed(() => move.value?.cue ?? '')
       </div>
     </div>
     <LaneFigure
-      v-if="lane.variation"
       :tier="lane.tier"
       :moves="lane.moves"
       :on-the-way="onTheWay"

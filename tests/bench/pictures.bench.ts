@@ -1,0 +1,57 @@
+import { afterAll, beforeAll, bench, describe } from 'vitest'
+import { Visitor } from '../browser/visitor'
+import { nextMeeting, World } from '../world'
+
+// Wanted: at most 5 of 300 pictures late, and 45 a second at a quarter of the processor.
+const SECONDS = 5
+const LATE_MS = 25
+let world: World
+let visitor: Visitor
+
+beforeAll(async () => {
+  world = await World.open()
+  visitor = await Visitor.arrive(world, { width: 1920, height: 1080 })
+  await visitor.signIn()
+  const { meeting } = await nextMeeting(await world.signedIn())
+  await visitor.page.evaluate(() => localStorage.setItem('unhurried-circle-distance', 'room'))
+  await visitor.open(`/meetings/${meeting.id}/lead`)
+  await visitor.beginClass()
+  // To where all lanes work at once.
+  for (let steps = 0; steps < 4; steps += 1) await visitor.press('ArrowRight')
+  await visitor.page.waitForSelector('[data-test="room-lane"] [data-test="moving-figure"] path')
+})
+afterAll(async () => {
+  await visitor?.leave()
+  await world?.close()
+})
+
+/** Counts the pictures of some seconds, and those that came late; says so. */
+async function watchFor(rate: number): Promise<void> {
+  const client = await visitor.page.createCDPSession()
+  await client.send('Emulation.setCPUThrottlingRate', { rate })
+  const { pictures, late, figures } = await visitor.page.evaluate(
+    (ms, lateMs) =>
+      new Promise<{ pictures: number; late: number; figures: number }>((done) => {
+        const began = performance.now()
+        let [before, pictures, late] = [began, 0, 0]
+        const look = (now: number) => {
+          pictures += 1
+          if (now - before > lateMs) late += 1
+          before = now
+          if (now - began < ms) requestAnimationFrame(look)
+          else done({ pictures, late, figures: document.querySelectorAll('[data-test="moving-figure"]').length })
+        }
+        requestAnimationFrame(look)
+      }),
+    SECONDS * 1000,
+    LATE_MS,
+  )
+  console.log(`${figures} figures, processor 1/${rate}: ${(pictures / SECONDS).toFixed(0)} a second, ${late} late`)
+  await client.send('Emulation.setCPUThrottlingRate', { rate: 1 })
+}
+
+describe('the room’s screen at 1920 × 1080, all lanes at work', () => {
+  const once = { time: 0, iterations: 3, warmupIterations: 1 }
+  bench('five seconds', () => watchFor(1), once)
+  bench('five seconds at a quarter of the processor', () => watchFor(4), once)
+})
