@@ -262,6 +262,8 @@ describe('checks', () => {
     await visitor.click('How it runs')
     await visitor.clickAt('[data-setting="spaceCheck"]')
     await visitor.press('Escape')
+    // A key that comes while it still closes is its own.
+    await visitor.page.waitForFunction(() => !document.querySelector('[data-setting="spaceCheck"]'))
     await visitor.press('c')
     await visitor.page.waitForSelector('[data-check="space-check"][data-weight="stop"]')
     await visitor.sees('Saved', '[data-test="saved"]')
@@ -272,6 +274,7 @@ describe('checks', () => {
       'ready',
     )
     await visitor.open(`${path}/prepare`)
+    await visitor.sees(/block \d+ of \d/)
     await visitor.press('c')
     await visitor.click('Begin with it')
     await visitor.page.waitForFunction(() => !document.querySelector('[data-weight="stop"]'))
