@@ -88,7 +88,7 @@ function layered({ stops }: ChangeoverFigure, postures: ReadonlyMap<string, Post
   return all
 }
 
-/** A word for both sides takes the place of those of each, and the other way round. */
+/** A word for both sides takes the place of those of each. */
 function merged(under: PoseContacts, over: PoseContacts): PoseContacts {
   const kept = Object.entries(under).filter(([key]) => {
     const pair = PAIRS.find((names) => names.includes(key))

@@ -15,7 +15,7 @@ export interface Part {
   halo: boolean
 }
 
-/** A full breath in: so far the belly comes forward, and so much wider the ribs are, body heights (3 cm and 8 mm); memory. */
+/** A full breath in: how far the belly comes forward, and the ribs widen, body heights (3 cm and 8 mm); memory. */
 const [BELLY, RIBS] = [0.018, 0.005]
 
 /**

@@ -22,7 +22,10 @@ export interface MovingDrawing {
   frame: Frame
   /** What lies beneath: painted once. */
   beneath: readonly Layer[]
-  /** What is painted at a share of the way, of a press and of a breath, from the back to the front: always the same layers, seldom in another order. */
+  /**
+   * What is painted at a share of the way, of a press and of a breath, from the back to the front: always the same
+   * layers, seldom in another order.
+   */
   at: (share: number, press?: number, breath?: number) => { shadow: string; layers: readonly Layer[] }
 }
 

@@ -6,7 +6,10 @@ import { contentPolicyOf } from '../http/headers'
 import { calledBy, isOwnHost } from '../http/ownHost'
 import { carriesSession } from '../session/session'
 
-/** Pages begin with signing in where that comes first, and name the hashes of the scripts that stand in them, and not what they were made with. */
+/**
+ * Pages begin with signing in where that comes first, and name the hashes of the scripts that stand in them, and not what
+ * they were made with.
+ */
 export default defineNitroPlugin(({ hooks }) => {
   hooks.hook('render:html', async (html, { event }) => {
     const wanted = startsWithSigningIn({

@@ -31,7 +31,10 @@ watch(
   },
   { immediate: true },
 )
-const moves = computed(() => (seen.value?.way.moments.length ?? 0) > 1 || (seen.value?.presses.length ?? 0) > 0)
+/** Whether it goes anywhere; what is only pressed has a beginning and an end where it is shown as a press. */
+const goes = computed(() => (seen.value?.way.moments.length ?? 0) > 1)
+const isPressed = computed(() => movement.doses.dwell.dose.kind === 'press' && (seen.value?.presses.length ?? 0) > 0)
+const moves = computed(() => goes.value || isPressed.value)
 const camera = computed((): Camera | undefined => {
   if (!seen.value) return undefined
   const { yaw, pitch } = seen.value.camera
@@ -126,6 +129,7 @@ function turnBy(yaw: number, pitch: number): void {
           Slower
         </button>
         <button
+          v-if="goes"
           class="button button-quiet"
           :class="isClose ? 'button-on' : ''"
           :aria-pressed="isClose"
