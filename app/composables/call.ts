@@ -1,3 +1,4 @@
+import { createFetch } from 'ofetch'
 import { keptJson } from '~/live/keptJson'
 import { isSignedOut } from '~/live/signedOut'
 import {
@@ -15,12 +16,15 @@ type Params<R extends Route> = keyof ParamsOf<R> extends never ? { params?: unde
 /** What a route is asked with: its parameters, its query and its body, as the contract has them. */
 export type Sent<R extends Route> = Params<R> & Needs<'body', SentBodyOf<R>> & Partial<Needs<'query', SentQueryOf<R>>>
 
-/** How long an answer may take; left out: as long as it does. */
-interface Patience {
+/** What is asked of the way there and back. */
+interface OnTheWay {
+  /** How long an answer may take; left out: as long as it does. */
   patienceMs?: number
+  /** What comes of it, where it was sent before there was a script to call it. */
+  answered?: Promise<Response>
 }
 type Asked<R extends Route> =
-  Record<string, never> extends Sent<R> ? [sent?: Sent<R> & Patience] : [sent: Sent<R> & Patience]
+  Record<string, never> extends Sent<R> ? [sent?: Sent<R> & OnTheWay] : [sent: Sent<R> & OnTheWay]
 
 /**
  * Calls a route of the contract and parses what it answers: the one place where the application talks to its server.
@@ -30,12 +34,13 @@ type Asked<R extends Route> =
  * const circles = await call(contract.readCircles)
  */
 export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Promise<ReplyOf<R>> {
-  const { params, query, body, patienceMs } = (sent ?? {}) as Patience & {
+  const { params, query, body, patienceMs, answered } = (sent ?? {}) as OnTheWay & {
     params?: ParamsOf<R>
     query?: object
     body?: BodyOf<R>
   }
-  const reply = await $fetch<unknown>(addressOf(route, params), {
+  const ask = answered ? (createFetch({ fetch: () => answered }) as typeof $fetch) : $fetch
+  const reply = await ask<unknown>(addressOf(route, params), {
     method: route.method,
     query,
     body: body as Record<string, unknown> | undefined,

@@ -1,5 +1,6 @@
+import { TOTP } from 'otpauth'
 import type { HTTPRequest } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { LEAD, PASSWORD } from '../demoData'
 import { World } from '../world'
 import { Visitor } from './visitor'
@@ -7,22 +8,28 @@ import { Visitor } from './visitor'
 let world: World
 let visitor: Visitor
 /** Scripts that are still on their way. */
-const held: HTTPRequest[] = []
-let isHolding = true
+let held: HTTPRequest[]
+let isHolding: boolean
 
 beforeAll(async () => {
   world = await World.open()
+})
+afterAll(() => world.close())
+
+/** A browser that was never here opens a page; its scripts do not come before they are let on. */
+beforeEach(async () => {
+  held = []
+  isHolding = true
   visitor = await Visitor.arrive(world)
   await visitor.page.setRequestInterception(true)
   visitor.page.on('request', (request) => {
     if (isHolding && request.resourceType() === 'script') held.push(request)
     else void request.continue()
   })
+  visitor.page.goto(`${world.address}/people`, { waitUntil: 'domcontentloaded' }).catch(() => {})
+  await visitor.page.waitForSelector('#first-form form')
 })
-afterAll(async () => {
-  await visitor?.leave()
-  await world.close()
-})
+afterEach(() => visitor.leave())
 
 /** Where the fields and the button stand. */
 const places = (within: string) =>
@@ -33,30 +40,75 @@ const places = (within: string) =>
     }),
   )
 
+async function letScriptsOn(): Promise<void> {
+  isHolding = false
+  for (const request of held) void request.continue()
+  await visitor.page.waitForFunction(() => !document.querySelector('#first-form'))
+}
+async function typeFirst(password: string): Promise<void> {
+  await visitor.page.type('#first-email', LEAD)
+  await visitor.page.type('#first-password', password)
+}
+/** Sends what stands there, twice where somebody is in a hurry, and waits until it was answered. */
+async function sendFirst(): Promise<number> {
+  const answer = visitor.page.waitForResponse((response) => response.request().method() === 'POST')
+  await visitor.page.keyboard.press('Enter')
+  await visitor.page.keyboard.press('Enter')
+  return (await answer).status()
+}
+const deeds = async (deed: string) => (await world.db('access_log').where({ did: deed })).length
+
 describe('signing in while the scripts are on their way', () => {
-  let before: unknown
-  it('shows the form, which cannot be sent yet', async () => {
-    const isThere = visitor.page.goto(`${world.address}/people`, { waitUntil: 'domcontentloaded' })
-    isThere.catch(() => {})
-    await visitor.page.waitForSelector('#first-form h1')
-    await visitor.page.type('#first-email', LEAD)
-    await visitor.page.type('#first-password', PASSWORD.slice(0, 4))
-    await visitor.page.keyboard.press('Enter')
-    expect(visitor.page.url()).toBe(`${world.address}/people`)
-    before = await places('#first-form')
-  })
-  it('takes over what was typed, at the same place, with the keyboard where it was, and goes where somebody wanted to go', async () => {
-    isHolding = false
-    for (const request of held) void request.continue()
-    await visitor.page.waitForFunction(() => !document.querySelector('#first-form'))
+  it('is typed into; the same form takes over what was typed, at the same place, with the keyboard where it was', async () => {
+    await typeFirst(PASSWORD.slice(0, 4))
+    const before = await places('#first-form')
+    await letScriptsOn()
     expect(await places('main')).toEqual(before)
     await visitor.page.keyboard.type(PASSWORD.slice(4))
+    expect(await visitor.page.$eval('input[type="password"]', (input) => input.value)).toBe(PASSWORD)
+    visitor.expectNoComplaints()
+  })
+  it('is sent, once; what the server says is said at its place, and what was typed is kept', async () => {
+    await typeFirst('not the password')
+    expect(await sendFirst()).toBe(422)
+    await letScriptsOn()
+    await visitor.sees('The e-mail address or the password is not right.')
+    expect(await visitor.page.$eval('input[type="email"]', (input) => input.value)).toBe(LEAD)
+    expect(await deeds('gave a wrong password')).toBe(1)
+  })
+  it('says so where the server could not be reached', async () => {
+    await typeFirst(PASSWORD)
+    await visitor.page.setOfflineMode(true)
     await visitor.page.keyboard.press('Enter')
+    await visitor.page.waitForFunction(() => document.querySelector<HTMLInputElement>('#first-password')!.readOnly)
+    await visitor.page.setOfflineMode(false)
+    await letScriptsOn()
+    await visitor.sees('The server cannot be reached.')
+  })
+  it('is asked for the code where the account has one', async () => {
+    const lead = await world.signedIn()
+    const factor = '/api/account/second-factor'
+    const { secret } = (await lead.call('POST', factor, { password: PASSWORD })).body
+    await lead.call('PUT', factor, { code: new TOTP({ secret }).generate() })
+    await typeFirst(PASSWORD)
+    expect(await sendFirst()).toBe(422)
+    await letScriptsOn()
+    await visitor.sees('Six digits, as your authenticator shows them now.')
+    expect((await lead.call('DELETE', factor, { password: PASSWORD })).status).toBe(200)
+  })
+  it('is all that there is to do, and goes where somebody wanted to go', async () => {
+    await typeFirst(PASSWORD)
+    const before = await deeds('signed in')
+    expect(await sendFirst()).toBe(200)
+    expect(await deeds('signed in')).toBe(before + 1)
+    await letScriptsOn()
     await visitor.sees('People')
     await visitor.page.waitForFunction(() => location.pathname === '/people')
     visitor.expectNoComplaints()
   })
   it('is not there for who is signed in, nor in the page kept for a start without the server', async () => {
+    isHolding = false
+    await visitor.signIn()
     const response = await visitor.page.reload({ waitUntil: 'domcontentloaded' })
     expect(await response!.text()).not.toContain('first-form')
     const kept = await visitor.page.evaluate(async () => {

@@ -19,13 +19,14 @@ onMounted(() => {
   fields.password = typed.password
   takeFirstAway()
   void nextTick(() => (typed.isAtPassword ? passwordField : emailField).value?.focus())
+  if (typed.answered) void send(typed.answered)
 })
 
-async function send(): Promise<void> {
+async function send(answered?: Promise<Response>): Promise<void> {
   busy.value = true
   wrong.value = {}
   try {
-    await call(signIn, { body: { ...fields, code: isCodeNeeded.value ? fields.code : undefined } })
+    await call(signIn, { body: { ...fields, code: isCodeNeeded.value ? fields.code : undefined }, answered })
     emit('signedIn')
   } catch (error) {
     const refused = refusalOf(error)
@@ -39,7 +40,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <form class="space-y-5" @submit.prevent="send">
+  <form class="space-y-5" @submit.prevent="send()">
     <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
       <input
         :id="id"
