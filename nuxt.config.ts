@@ -3,6 +3,17 @@ import { firstScreenFirst } from './server/built/firstScreenFirst'
 import { layBeside } from './server/built/layBeside'
 import tailwindcss from '@tailwindcss/vite'
 
+/** Shown at once as they were laid in, and renewed then: one that nobody has made is answered with a page, and not kept. */
+const keptFigures = (urlPattern: RegExp, type: string) => ({
+  urlPattern,
+  handler: 'StaleWhileRevalidate' as const,
+  options: {
+    cacheName: 'figures',
+    cacheableResponse: { statuses: [200], headers: { 'content-type': type } },
+    expiration: { maxEntries: 3000 },
+  },
+})
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   // A signed-in tool whose screens live on keystrokes: rendered in the browser, see docs/decisions/rendered-in-the-browser.md.
@@ -39,17 +50,10 @@ export default defineNuxtConfig({
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//],
       cleanupOutdatedCaches: true,
+      // Figures, and how they move and get from posture to posture.
       runtimeCaching: [
-        {
-          urlPattern: /\/figures\//,
-          handler: 'StaleWhileRevalidate',
-          options: {
-            cacheName: 'figures',
-            // A figure that nobody has drawn is answered with a page.
-            cacheableResponse: { statuses: [200], headers: { 'content-type': 'image/svg+xml' } },
-            expiration: { maxEntries: 3000 },
-          },
-        },
+        keptFigures(/\/figures\/(?!of\/|moving\/|changing\/)/, 'image/svg+xml'),
+        keptFigures(/\/figures\/(moving|changing)\//, 'application/json'),
       ],
     },
   },

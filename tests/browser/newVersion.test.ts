@@ -63,4 +63,29 @@ describe('a newer version of the application', () => {
     expect(await visitor.page.$('[data-test="new-version"]')).toBeNull()
     visitor.expectNoComplaints()
   })
+  it('renews the figures that were laid in, and how they move, when they are looked at', async () => {
+    const figures = [
+      ['/figures/bridge.floor.2.end.svg', 'image/svg+xml', '<!-- older -->'],
+      ['/figures/moving/bridge.json', 'application/json', ' \n \n'],
+    ] as const
+    const older = () =>
+      visitor.page.evaluate(async (all) => {
+        const cache = await caches.open('figures')
+        const kept = await Promise.all(all.map(async ([address]) => (await cache.match(address))?.text()))
+        return kept.map((text, at) => text?.endsWith(all[at]![2]))
+      }, figures)
+    await visitor.page.evaluate(async (all) => {
+      const cache = await caches.open('figures')
+      for (const [address, type, mark] of all)
+        await cache.put(
+          address,
+          new Response((await (await fetch(`${address}?as-it-is`)).text()) + mark, {
+            headers: { 'content-type': type },
+          }),
+        )
+    }, figures)
+    expect(await older()).toEqual([true, true])
+    await visitor.open('/movements/bridge')
+    await expect.poll(older, { timeout: 20_000 }).toEqual([false, false])
+  })
 })
