@@ -2,7 +2,8 @@
 import { useElementVisibility, usePreferredDark, useRafFn } from '@vueuse/core'
 import { closeFrame } from '~~/core/body/closeFrame'
 import { HALO_WIDTH, SHADOW_OPACITY, tonesOn } from '~~/core/body/draw'
-import { drawMoving, type Layer } from '~~/core/body/drawMoving'
+import { drawMoving, type Layer, type MovingDrawing } from '~~/core/body/drawMoving'
+import { keepPictures } from '~~/core/body/keptPictures'
 import type { Camera } from '~~/core/catalogue/figure'
 import { mirroredWay } from '~~/core/body/mirror'
 import { placeOn, type MotionMoment } from '~~/core/lead/motionAt'
@@ -39,11 +40,11 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const isDark = usePreferredDark()
 const isInSight = useElementVisibility(svg)
 const from = computed(() => camera ?? seen.camera)
-const drawing = computed(() => drawMoving(seen.way, from.value, shape, seen.presses))
+const drawing = computed(() => keepPictures(drawMoving(seen.way, from.value, shape, seen.presses)))
 /** The other side's, where repetitions alternate: worked out when it is asked for first. */
 const other = computed(() => {
   const way = mirroredWay(seen.way)
-  return way && drawMoving(way, from.value, shape)
+  return way && keepPictures(drawMoving(way, from.value, shape))
 })
 const tones = computed(() => tonesOn(isDark.value))
 const box = computed(() => {
@@ -56,6 +57,8 @@ const box = computed(() => {
 interface Painted {
   group: SVGGElement
   paths: SVGPathElement[]
+  /** What lies beneath several shapes and shows around them; one alone has its rim itself. */
+  rim: SVGPathElement | null
   said: string[]
   /** The tones of its shapes: the far side's are paler. */
   fills: string[]
@@ -65,40 +68,47 @@ let beneath: SVGGElement | undefined
 let shadow: SVGPathElement | undefined
 let body: SVGGElement | undefined
 let order = ''
+let shown: ReturnType<MovingDrawing['at']> | null = null
 
 const made = <K extends 'g' | 'path'>(name: K): SVGElementTagNameMap[K] => document.createElementNS(SVG, name)
-function pathIn(group: SVGGElement, fill: string, isHalo = false): SVGPathElement {
+/** @param rim what shows around it, beneath its own shape; null: nothing */
+function pathIn(group: SVGGElement, fill: string, rim: string | null = null): SVGPathElement {
   const path = made('path')
   path.setAttribute('fill', fill)
-  if (isHalo) {
-    path.setAttribute('stroke', fill)
+  if (rim !== null) {
+    path.setAttribute('stroke', rim)
     path.setAttribute('stroke-width', String(HALO_WIDTH))
     path.setAttribute('stroke-linejoin', 'round')
+    path.setAttribute('paint-order', 'stroke')
   }
   group.append(path)
   return path
 }
 function layerIn(layer: Layer): Painted {
   const group = made('g')
-  const paths = [
-    ...(layer.halo ? [pathIn(group, tones.value.ground ?? '', true)] : []),
-    ...layer.paths.map(({ fill }) => pathIn(group, tones.value[fill] ?? '')),
-  ]
-  return { group, paths, said: paths.map(() => ''), fills: layer.paths.map(({ fill }) => fill) }
+  const ground = tones.value.ground ?? ''
+  const isOne = layer.paths.length === 1
+  const paths = layer.paths.map(({ fill }) =>
+    pathIn(group, tones.value[fill] ?? '', layer.halo && isOne ? ground : null),
+  )
+  const rim = layer.halo && !isOne ? pathIn(group, ground, ground) : null
+  if (rim) group.prepend(rim)
+  return { group, paths, rim, said: [], fills: layer.paths.map(({ fill }) => fill) }
 }
 function patch(own: Painted, layer: Layer): void {
   layer.paths.forEach(({ fill }, at) => {
     if (own.fills[at] === fill) return
     own.fills[at] = fill
-    own.paths[at + (layer.halo ? 1 : 0)]?.setAttribute('fill', tones.value[fill] ?? '')
+    own.paths[at]?.setAttribute('fill', tones.value[fill] ?? '')
   })
-  const outlines = layer.paths.map(({ d }) => d)
-  const all = layer.halo ? [outlines.join(''), ...outlines] : outlines
-  all.forEach((d, at) => {
+  let isOther = false
+  layer.paths.forEach(({ d }, at) => {
     if (own.said[at] === d) return
+    isOther = true
     own.said[at] = d
     own.paths[at]?.setAttribute('d', d)
   })
+  if (isOther) own.rim?.setAttribute('d', own.said.join(''))
 }
 
 /** Begins anew: another way, another side of it, or another ground. */
@@ -107,6 +117,7 @@ function begin(): void {
   svg.value.replaceChildren()
   painted = new Map()
   order = ''
+  shown = null
   beneath = made('g')
   for (const layer of drawing.value.beneath) {
     const own = layerIn(layer)
@@ -124,7 +135,10 @@ function paint(): void {
   if (!body || !shadow) return
   const moment = motionAt()
   const drawn = (moment.isOther && other.value) || drawing.value
-  const { shadow: cast, layers } = drawn.at(placeOn(seen.way, moment), moment.press, moment.breath)
+  const picture = drawn.at(placeOn(seen.way, moment), moment.press, moment.breath)
+  if (picture === shown) return
+  shown = picture
+  const { shadow: cast, layers } = picture
   shadow.setAttribute('d', cast)
   for (const layer of layers) {
     const own = painted.get(layer.key) ?? layerIn(layer)
@@ -148,7 +162,7 @@ watch([() => isStill, () => heldAt], ([still]) => (still ? (frames.pause(), pain
   <svg
     ref="svg"
     :viewBox="box"
-    class="w-full h-full"
+    class="w-full h-full will-change-transform"
     :style="isMirrored ? { transform: 'scaleX(-1)' } : {}"
     aria-hidden="true"
     data-test="moving-figure"
