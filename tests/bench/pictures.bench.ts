@@ -22,7 +22,7 @@ beforeAll(async () => {
   for (let steps = 0; steps < 4; steps += 1) await visitor.press('ArrowRight')
   await visitor.page.waitForSelector('[data-test="room-lane"] [data-test="moving-figure"] path')
   await laidIn()
-})
+}, 120_000)
 afterAll(async () => {
   await visitor?.leave()
   await world?.close()
@@ -34,33 +34,49 @@ async function laidIn(): Promise<void> {
   for (let [before, now] = [-1, 0]; before !== now; [before, now] = [now, await count()]) await wait(LOOK_MS)
 }
 
-/** Counts the pictures of some seconds, and those that came late; says so. */
+/** Goes on to where most lanes move at once: a step that is not said before it is done. */
+async function toWork(): Promise<void> {
+  const isAtWork = () => visitor.page.evaluate(() => document.querySelector('[data-test="changing"]') === null)
+  await visitor.press('ArrowRight')
+  for (let steps = 0; steps < 4 && !(await isAtWork()); steps += 1) await visitor.press('ArrowRight')
+}
+
+/** Counts the pictures of some seconds, those that came late, and the figures that moved meanwhile; says so. */
 async function watchFor(rate: number): Promise<void> {
+  await toWork()
   const client = await visitor.page.createCDPSession()
   await client.send('Emulation.setCPUThrottlingRate', { rate })
-  const { pictures, late, figures } = await visitor.page.evaluate(
+  const { pictures, late, moved } = await visitor.page.evaluate(
     (ms, lateMs) =>
-      new Promise<{ pictures: number; late: number; figures: number }>((done) => {
+      new Promise<{ pictures: number; late: number; moved: number }>((done) => {
+        const moving = new Set<Element | null>()
+        const seen = new MutationObserver((changes) =>
+          changes.forEach(({ target }) => moving.add((target as Element).closest('svg'))),
+        )
+        document
+          .querySelectorAll('[data-test="moving-figure"]')
+          .forEach((figure) => seen.observe(figure, { subtree: true, attributeFilter: ['d'] }))
         const began = performance.now()
         let [before, pictures, late] = [began, 0, 0]
         const look = (now: number) => {
           pictures += 1
           if (now - before > lateMs) late += 1
           before = now
-          if (now - began < ms) requestAnimationFrame(look)
-          else done({ pictures, late, figures: document.querySelectorAll('[data-test="moving-figure"]').length })
+          if (now - began < ms) return requestAnimationFrame(look)
+          seen.disconnect()
+          done({ pictures, late, moved: moving.size })
         }
         requestAnimationFrame(look)
       }),
     SECONDS * 1000,
     LATE_MS,
   )
-  console.log(`${figures} figures, processor 1/${rate}: ${(pictures / SECONDS).toFixed(0)} a second, ${late} late`)
+  console.log(`${moved} figures move, processor 1/${rate}: ${(pictures / SECONDS).toFixed(0)} a second, ${late} late`)
   await client.send('Emulation.setCPUThrottlingRate', { rate: 1 })
 }
 
 describe('the room’s screen at 1920 × 1080, all lanes at work', () => {
-  const once = { time: 0, iterations: 3, warmupIterations: 1 }
+  const once = { time: 0, iterations: 4, warmupIterations: 1 }
   bench('five seconds', () => watchFor(1), once)
   bench('five seconds at a quarter of the processor', () => watchFor(4), once)
 })

@@ -126,7 +126,7 @@ function begin(): void {
   }
   const ground = made('g')
   shadow = pathIn(ground, tones.value.shadow ?? '')
-  shadow.setAttribute('opacity', String(SHADOW_OPACITY))
+  shadow.setAttribute('fill-opacity', String(SHADOW_OPACITY))
   body = made('g')
   svg.value.append(beneath, ground, body)
   paint()
