@@ -12,16 +12,18 @@ import { PostureGraph, type Posture } from './posture'
 import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
 import { Stations } from './station'
-import { TIERS, type Level, type SidePolicy, type Tier } from './words'
+import { TIERS, type Level, type SidePolicy, type Strand, type Tier } from './words'
 
 /** A rung with its place: what the rest of the core works with. */
-export interface Variation extends Omit<VariationSummary, 'ways'> {
+export interface Variation extends Omit<VariationSummary, 'ways' | 'strand'> {
   id: string
   movement: string
   tier: Tier
   /** The posture's full id, `tier/posture`. */
   postureId: string
   sides: SidePolicy
+  /** The line of defence that it trains or prepares; null: none. */
+  strand: Strand | null
   /** Other ways of doing it, the nearest first; a way has none. */
   ways: Variation[]
 }
@@ -171,6 +173,7 @@ function linkVariation(movement: MovementSummary, tier: Tier, rung: VariationSum
     tier,
     postureId: `${tier}/${rung.posture}`,
     sides: rung.sides ?? movement.sides,
+    strand: rung.strand ?? movement.strand ?? null,
     ways: [],
   }
   variation.ways = rung.ways.map((way) => ({

@@ -2,7 +2,7 @@ import { entryAt } from '../entries'
 import { z } from 'zod'
 import { POSE_NAMES, SceneEntry, VariationFigure } from './figure'
 import { Dose, DosePlan } from './dose'
-import { Dial, HandsDo, Level, Phase, Quality, Region, SchoolId, SidePolicy, Support, Tag } from './words'
+import { Dial, HandsDo, Level, Phase, Quality, Region, SchoolId, SidePolicy, Strand, Support, Tag } from './words'
 
 const sentence = z.string().min(3).max(300)
 
@@ -59,6 +59,8 @@ const VariationFacts = z.object({
   demands: z.array(Demand).default([]),
   /** Where this version has a pace of its own: as much of it is done as fits into the block's time. */
   dose: Dose.optional(),
+  /** Where this version trains another line of defence than its movement. */
+  strand: Strand.optional(),
   /** Where this version treats the sides otherwise than its movement does. */
   sides: SidePolicy.optional(),
   /** What its “more” asks beyond it: tags, and less that steadies. */
@@ -167,6 +169,8 @@ const MovementFacts = z.object({
   quality: Quality,
   phase: Phase,
   sides: SidePolicy,
+  /** Which line of defence it trains, or prepares; left out: none. */
+  strand: Strand.optional(),
   doses: z.record(SchoolId, DosePlan),
   after: z.array(z.string()).default([]),
   prepares: z.array(z.string()).default([]),

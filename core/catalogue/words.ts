@@ -124,6 +124,14 @@ export function tagWords(tag: string): string {
   return tag.replace(/-end$/, '-to-its-end').replaceAll('-', ' ')
 }
 
+/**
+ * The three lines of defence against falling, in the order in which they are trained: what the ankles put right, what the
+ * hips put right, and the step that saves.
+ */
+export const STRANDS = ['ankle', 'hip', 'step'] as const
+export const Strand = z.enum(STRANDS)
+export type Strand = z.infer<typeof Strand>
+
 /** What steadies, from most to least: hands on something that does not give way. */
 export const SUPPORTS = ['both', 'one', 'fingertip', 'none'] as const
 export const Support = z.enum(SUPPORTS)
@@ -148,5 +156,9 @@ export const Dial = z.enum([
   'rounds',
   'tempo',
   'load',
+  'base',
+  'eyes',
+  'surface',
+  'task',
 ])
 export type Dial = z.infer<typeof Dial>

@@ -27,6 +27,7 @@ export type CheckKind =
   | 'hold-strong'
   | 'twice'
   | 'balance'
+  | 'strands'
   | 'exhale'
   | 'no-wait'
   | 'reach'

@@ -103,6 +103,11 @@ describe('what is wrong with a plan', () => {
     ['a hold before the body is warm', plan(['paced-breath', 'ankle-on-knee', 'paced-breath']), 'cold b1'],
     ['balance after strength', plan(['paced-breath', 'bridge', 'weight-shifts', 'paced-breath']), 'balance b2'],
     [
+      'balance from the step back to the ankles',
+      plan(['paced-breath', 'step-and-rock', 'weight-shifts', 'paced-breath']),
+      'strands b2',
+    ],
+    [
       'the same region strong twice running',
       plan(['paced-breath', 'bridge', 'leg-back-press', 'paced-breath']),
       'twice b2',

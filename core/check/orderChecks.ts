@@ -1,3 +1,4 @@
+import { lineOfDefence, STRAND_WORDS } from '../catalogue/strand'
 import { REGIONS, type Region } from '../catalogue/words'
 import { blockFor, type Edit } from '../plan/edits'
 import { blocksOf, checkOf, type Check, type Checked, type CheckedBlock } from './check'
@@ -17,12 +18,13 @@ const RULES: readonly OrderRule[] = [
   noStrengthAfterLongHold,
   noRegionStrongTwice,
   balanceBeforeStrength,
+  ankleHipStep,
   breathOutOnTheEffort,
 ]
 
 /**
  * What comes before what: a settling start, the space-and-chair check, warm before deep, no strong work straight after
- * long holds on the same tissue, balance before strength, no region strong twice running, breath out on the effort, a
+ * long holds on the same tissue, balance before strength, its three lines from the ankles to the step, no region strong twice running, breath out on the effort, a
  * close.
  *
  * @source common practice, no source; 60 s holds just before strong work are widely discouraged
@@ -147,6 +149,21 @@ function balanceBeforeStrength({ blocks, at, block, movement }: Placed): Check |
     what: `${movement.name} after the strength work`,
     why: 'Balance is best while the legs are fresh.',
     blockId: block.id,
+  })
+}
+
+function ankleHipStep({ blocks, at, block, movement }: Placed): Check | null {
+  const line = lineOfDefence(movement)
+  const later = blocks.slice(0, at).find((earlier) => line > 0 && lineOfDefence(earlier.movement) > line)
+  if (!later || movement.strand === undefined || later.movement.strand === undefined) return null
+  return checkOf({
+    kind: 'strands',
+    about: block.id,
+    weight: 'consider',
+    what: `${movement.name} after ${later.movement.name}`,
+    why: `Balance is trained in one order: the ankles, the hips, then the step. ${movement.name} is ${STRAND_WORDS[movement.strand]}, ${later.movement.name} ${STRAND_WORDS[later.movement.strand]}.`,
+    blockId: block.id,
+    fix: { words: 'Do it before', edits: [{ edit: 'moveBlock', id: block.id, before: later.block.id }] },
   })
 }
 

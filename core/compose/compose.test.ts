@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { askFor, FULL_CUPBOARD } from '../../tests/asks'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
+import { lineOfDefence } from '../catalogue/strand'
 import { TIERS } from '../catalogue/words'
 import { checksOf, mayBeLed } from '../check/checksOf'
 import type { Plan } from '../plan/plan'
@@ -88,6 +89,21 @@ describe('a composed plan', () => {
             ['settle', 'close', 'time-over', 'floor-trips', 'drink'].includes(check.id) || check.id.startsWith('cold'),
         ),
       ).toEqual([])
+    }
+  })
+  it('trains balance from the ankles to the step, whatever is pinned', () => {
+    const steady = catalogue.aims.find(({ id }) => id === 'steadier-ankles')!
+    const asked = [['step-and-rock', 'weight-shifts'], ['step-and-tandem', 'step-over-and-reach'], []]
+    for (const pinned of asked) {
+      const { plans } = composed(askFor(circle, { aim: steady, pinned }))
+      expect(plans.length).toBeGreaterThan(0)
+      for (const { plan } of plans) {
+        const lines = plan.blocks
+          .map(({ movement }) => lineOfDefence(catalogue.movements.get(movement)!))
+          .filter((line) => line > 0)
+        expect(lines).toEqual(lines.toSorted())
+        expect(plan.blocks.map(({ movement }) => movement)).toEqual(expect.arrayContaining(pinned))
+      }
     }
   })
   it('is the same again for the same question, and another for another seed', () => {

@@ -54,7 +54,7 @@ export class Evaluator {
     this.breathed.fill(0)
     const breathsAtMost = breathShare * line.length
     let cost = 0
-    let [time, rise, at, phase, warm, downs, pinned, down] = [0, 0, 0, 0, 0, 0, 0, false]
+    let [time, rise, at, phase, strand, warm, downs, pinned, down] = [0, 0, 0, 0, 0, 0, 0, 0, false]
     for (let index = 0; index <= last; index += 1) {
       const option = line[index]!
       const known = this.known.get(option)!
@@ -72,6 +72,10 @@ export class Evaluator {
       if (index > 0 && index < last) {
         if (known.phase < phase) return -Infinity
         phase = known.phase
+        if (option.line > 0) {
+          if (option.line < strand) return -Infinity
+          strand = option.line
+        }
         if (known.isLongHold && warm < warmSeconds) return -Infinity
         if (known.warms) warm += option.seconds
       }

@@ -1,5 +1,6 @@
 import { entriesOf, entryAt, entryOf } from '../entries'
 import type { Movement } from '../catalogue/catalogue'
+import { lineOfDefence } from '../catalogue/strand'
 import { REGIONS, type Phase, type Quality } from '../catalogue/words'
 import { medianOf } from '../number'
 import { isLeftOut, type Offer } from '../offer/offerFor'
@@ -25,6 +26,8 @@ export interface Option {
   gain: Float64Array
   phase: Phase
   quality: Quality
+  /** Which line of defence it trains, 1–3 in their order; 0: none. */
+  line: number
   /** Held at the end of range for a while: wants a warm body. */
   holds: boolean
   /** Everybody's postures taken together; 0 is home. */
@@ -136,6 +139,7 @@ export function optionsFor(
       gain,
       phase: movement.phase,
       quality: movement.quality,
+      line: lineOfDefence(movement),
       posture,
       holds:
         movement.phase === 'long-holds' ||

@@ -90,6 +90,7 @@ export type LineRule =
   | 'time'
   | 'breath'
   | 'phases'
+  | 'strands'
   | 'cold'
   | 'twice'
   | 'breathing'
@@ -98,7 +99,7 @@ export type LineRule =
 
 /**
  * Whether a line keeps every hard rule: it fits the time and has no more blocks than are wished, settles first and closes last, goes through the phases in
- * order, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
+ * order, trains balance from the ankles to the step, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
  *
  * @returns the first rule that is broken; null where none is
  * @example
@@ -112,7 +113,7 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
   if (last.phase !== 'close' && last.quality !== 'breath') return 'close'
   if (line.length > problem.most) return 'many'
   if (secondsOfLine(line, problem) > problem.seconds) return 'time'
-  let [warm, phase, downs, down] = [0, 0, 0, false]
+  let [warm, phase, strand, downs, down] = [0, 0, 0, 0, false]
   const seen = new Set<string>()
   for (const [at, option] of line.entries()) {
     const isEnd = at === 0 || at === line.length - 1
@@ -120,6 +121,8 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
       if (option.quality === 'breath') return 'breath'
       if (PHASE_ORDER[option.phase] < phase) return 'phases'
       phase = PHASE_ORDER[option.phase]
+      if (option.line > 0 && option.line < strand) return 'strands'
+      strand = Math.max(strand, option.line)
       if (option.phase === 'long-holds' && warm < problem.warmSeconds) return 'cold'
       if (option.phase === 'warm' || option.phase === 'main') warm += option.seconds
     }

@@ -126,7 +126,16 @@ function inPhases(line: Line): Line {
       Number(a.option.isDown) - Number(b.option.isDown) ||
       a.at - b.at,
   )
-  return [line[0]!, ...middle.map(({ option }) => option), line.at(-1)!]
+  return [line[0]!, ...inStrands(middle.map(({ option }) => option)), line.at(-1)!]
+}
+
+/** What trains balance, in the order of its lines at the places where such stands; phases stay in order. */
+function inStrands(line: Line): Line {
+  const trained = line
+    .filter((option) => option.line > 0)
+    .toSorted((a, b) => PHASE_ORDER[a.phase] - PHASE_ORDER[b.phase] || a.line - b.line)
+  let next = 0
+  return line.map((option) => (option.line > 0 ? trained[next++]! : option))
 }
 
 /** Small changes of a line that keep its phases in order. */

@@ -2,6 +2,7 @@ import { entriesOf, valueIn } from '../entries'
 import type { Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { DialRange } from '../catalogue/movement'
+import { isStance, stanceAt, type StanceDial } from '../catalogue/stance'
 import type { Dial, Side } from '../catalogue/words'
 import { settingsOn } from './levels'
 import type { Person } from './person'
@@ -104,8 +105,6 @@ export function withDials(given: Given, dials: Dials): Given {
   return entriesOf(dials).reduce<Given>((dose, [dial, value]) => withDial(dial, value, dose), given)
 }
 
-const HANDS_WORDS = ['no hands', 'a fingertip', 'one hand', 'both hands']
-
 /**
  * A setting in words.
  *
@@ -113,11 +112,15 @@ const HANDS_WORDS = ['no hands', 'a fingertip', 'one hand', 'both hands']
  * @example
  * settingWords({ dial: 'hold', unit: 's' }, 40, 30) // "hold 30 → 40 s"
  * settingWords({ dial: 'hold', unit: 's' }, 40) // "hold 40 s"
- * settingWords({ dial: 'hands', unit: '' }, 1) // "a fingertip"
+ * settingWords({ dial: 'hands', unit: '' }, 2) // "a fingertip"
+ * settingWords({ dial: 'eyes', unit: '' }, 3, 2) // "a soft gaze → eyes closed"
  */
 export function settingWords({ dial, unit }: Pick<DialRange, 'dial' | 'unit'>, value: number, from?: number): string {
+  if (isStance(dial)) {
+    const words = stanceAt(dial, value).words
+    return from === undefined ? words : `${stanceAt(dial, from).words} → ${words}`
+  }
   const amount = from === undefined ? String(value) : `${from} → ${value}`
-  if (dial === 'hands') return HANDS_WORDS[value] ?? `hands ${value}`
   if (unit === 'band') return `band ${amount}`
   return `${NAMES[dial]} ${amount}${unit === '' ? '' : ` ${unit}`}`
 }
@@ -134,9 +137,8 @@ export function dialsWords(variation: Variation, dials: Dials): string {
     .join(', ')
 }
 
-const NAMES: Record<Dial, string> = {
+const NAMES: Record<Exclude<Dial, StanceDial>, string> = {
   'prop-height': 'prop height',
-  hands: 'hands',
   lean: 'lean',
   range: 'range',
   lever: 'lever',

@@ -1,10 +1,12 @@
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { Side } from '../catalogue/words'
+import { isStance } from '../catalogue/stance'
 import { dialsOf, withDials, type Dials } from './dials'
 import { factsOf, type Fact } from './facts'
 import { isLimiting, limitedDose, type Dosed, type OwnDose } from './ownDose'
-import type { Person } from './person'
+import type { Arrival, Person } from './person'
 import { rungDose, schoolDose } from './schoolDose'
+import { openUntil, withinOpen } from './stanceOpen'
 import { demandsOf } from './verdict'
 
 /** Whose dose it is, and whether the dials they have turned belong to this rung. */
@@ -12,6 +14,8 @@ export interface Doing {
   person: Person
   catalogue: Catalogue
   isTurned: boolean
+  /** How somebody is today; left out: nothing is said of the day. */
+  arrival?: Arrival | undefined
 }
 
 const NOTHING_TURNED: Dials = {}
@@ -32,7 +36,7 @@ export function doseOn(
   rung: Variation,
   asked: Dosed & { movement: Movement },
   side: Side,
-  { person, catalogue, isTurned }: Doing,
+  { person, catalogue, isTurned, arrival }: Doing,
 ): { dials: Dials; own: OwnDose } {
   const { movement, dose, rounds, restSeconds } = asked
   const pace = rungDose(rung, asked)
@@ -50,12 +54,14 @@ export function doseOn(
     ...limited.limits,
   ]
   if (!isTurned) return { dials: {}, own: { ...limited, limits } }
-  const dials = withinEffort(dialsOf(rung, person, limited, side), facts)
+  const turned = withinEffort(dialsOf(rung, person, limited, side), facts)
+  const dials = withinOpen(turned, rung, { person, arrival, side }, catalogue)
   return { dials, own: { ...limited, ...withDials(limited, dials), limits } }
 }
 
 /**
- * A rung whose effort is turned no further than somebody's health facts let it.
+ * A rung whose effort is turned no further than somebody's health facts let it, and how one stands on it no further than
+ * is open to them.
  *
  * @example
  * withinFacts(rung('bridge.floor.2'), ann, catalogue) === rung('bridge.floor.2') // true
@@ -63,6 +69,11 @@ export function doseOn(
 export function withinFacts(rung: Variation, person: Person, catalogue: Catalogue): Variation {
   const atMost = Math.min(...factsOf(person, catalogue).map(({ row }) => row.effortAtMost ?? Infinity))
   const dials = rung.dials.flatMap((range) => {
+    if (isStance(range.dial)) {
+      const to = openUntil(rung, range, { person, side: 'both' }, catalogue)
+      if (to === range.from) return []
+      return [to === range.to ? range : { ...range, to }]
+    }
     if (range.dial !== 'effort' || range.to <= atMost) return [range]
     return range.from < atMost ? [{ ...range, to: atMost }] : []
   })

@@ -230,7 +230,10 @@ function highestRung(asked: Asked, side: Side, { person, today, catalogue, arriv
     for (const limit of blocks) reasons.push({ kind: 'limit', limit, level: rung.level })
     if (!open) continue
     // On a rung below their own nothing was turned yet.
-    const { dials, own } = doseOn(open.way, asked, on, { person, catalogue, isTurned: rung.level === stored })
+    const { dials, own } = doseOn(open.way, asked, on, {
+      ...{ person, catalogue, arrival },
+      isTurned: rung.level === stored,
+    })
     const watch = [...rememberedIn(movement, side, person), ...open.watch, ...loadWords(open.way, dials)]
     // Who is eased today is not asked for more.
     const more = off === 0 && mayDoMore(open.way, { side: on, own, person, arrival }, catalogue)

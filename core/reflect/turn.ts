@@ -130,6 +130,5 @@ function turnWords(variation: Variation, range: DialRange, from: number, to: num
   if (range.dial === 'prop-height' && variation.props.some((need) => need.prop === 'cushion') && COUNTS[cushions]) {
     return `${COUNTS[cushions]} ${to < from ? 'less' : 'more'}: seat ${SIZE_CM.seat + from} → ${SIZE_CM.seat + to} cm`
   }
-  if (range.dial === 'hands') return `${settingWords(range, from)} → ${settingWords(range, to)}`
   return settingWords(range, to, from)
 }
