@@ -1,5 +1,6 @@
 import type { Catalogue, Movement, Variation } from './catalogue'
-import type { Region, Tag, Tier } from './words'
+import { STRAND_WORDS } from './strand'
+import type { Region, Strand, Tag, Tier } from './words'
 
 /** What somebody looks for: words, and what it must or must not ask. */
 export interface Wanted {
@@ -8,13 +9,15 @@ export interface Wanted {
   /** Only movements with a ladder of their own in all of these tiers. */
   tiers: Tier[]
   region: Region | null
+  /** Only rungs that train this line of defence. */
+  strand: Strand | null
   /** Something that the cupboard has and that should be used. */
   prop: string | null
   /** Demands that no rung may carry: rungs that do are left out, and movements of which none is left. */
   without: Tag[]
 }
 
-export const ANYTHING: Wanted = { words: '', tiers: [], region: null, prop: null, without: [] }
+export const ANYTHING: Wanted = { words: '', tiers: [], region: null, strand: null, prop: null, without: [] }
 
 /** A movement that was found, with the rungs that fit in each tier. */
 export interface FoundMovement {
@@ -65,6 +68,7 @@ function saysAll(movement: Movement, words: readonly string[]): boolean {
     movement.phase,
     movement.quality,
     ...Object.keys(movement.regions),
+    movement.strand === undefined ? '' : STRAND_WORDS[movement.strand],
     ...rungs,
   ]
     .join(' ')
@@ -75,9 +79,10 @@ function saysAll(movement: Movement, words: readonly string[]): boolean {
 
 function fits(
   rung: Variation,
-  { prop, without }: Wanted,
+  { strand, prop, without }: Wanted,
   demandTags: (variation: Variation) => readonly Tag[],
 ): boolean {
+  if (strand !== null && rung.strand !== strand) return false
   if (prop !== null && !rung.props.some((need) => need.prop === prop || need.instead.includes(prop))) return false
   return without.length === 0 || !demandTags(rung).some((tag) => without.includes(tag))
 }

@@ -53,7 +53,7 @@ describe('the order of the three lines of defence', () => {
         for (let pressed = 0; pressed <= names.length; pressed += 1) {
           const [check] = strandsIn(plan)
           if (!check?.fix) break
-          plan = check.fix.edits.reduce((now, edit) => edited(now, edit, catalogue), plan)
+          plan = check.fix.edits.reduce((now, edit) => edited(now, edit), plan)
         }
         expect(strandsIn(plan)).toEqual([])
         const lines = plan.blocks

@@ -3,7 +3,6 @@ import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { entryOf, valueIn } from '../entries'
 import { stanceAt, STANCE_DIALS } from '../catalogue/stance'
-import { nextTurn } from '../reflect/turn'
 import { withinFacts } from './doseOn'
 import { offersFor } from './offerFor'
 import { dialsWords, type Dials } from './dials'
@@ -66,33 +65,6 @@ describe('how far a stance may be made harder', () => {
         }
       }
     }
-  })
-  it('is turned one thing at a time, in the rung’s order', () => {
-    const given = {
-      dose: { kind: 'reps', count: 12, out: 2, pause: 0, back: 2, between: 0, lastHold: 0 },
-      rounds: 1,
-    } as const
-    const own: { dial: string; value: number }[] = [
-      { dial: 'repetitions', value: 12 },
-      { dial: 'range', value: 80 },
-    ]
-    const said: string[] = []
-    for (;;) {
-      const { turn } = nextTurn(sway, own as never, given, 'dwell')
-      if (!turn) break
-      said.push(turn.words)
-      const before = own.find(({ dial }) => dial === turn.dial)
-      if (before) before.value = turn.to
-      else own.push({ dial: turn.dial, value: turn.to })
-    }
-    expect(said).toEqual([
-      'feet under the hips → feet together',
-      'feet together → half heel-to-toe',
-      'eyes open → head turning slowly',
-      'head turning slowly → a soft gaze',
-      'a soft gaze → eyes closed',
-      'on the floor → on a folded blanket',
-    ])
   })
 })
 

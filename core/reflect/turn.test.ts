@@ -37,6 +37,25 @@ describe('the next step on a rung', () => {
       words: 'hold 20 → 30 s',
     })
   })
+  it('turns one thing of a stance at a time, in the rung’s order', () => {
+    const sway = 'weight-shifts.standing.3'
+    const own = [set(sway, 'repetitions', 12), set(sway, 'range', 80)]
+    const said: string[] = []
+    for (let next = nextTurn(rung(sway), own, reps(12), 'dwell').turn; next;) {
+      said.push(next.words)
+      const { dial, to } = next
+      own.splice(0, own.length, ...own.filter((one) => one.dial !== dial), set(sway, dial, to))
+      next = nextTurn(rung(sway), own, reps(12), 'dwell').turn
+    }
+    expect(said).toEqual([
+      'feet under the hips → feet together',
+      'feet together → half heel-to-toe',
+      'eyes open → head turning slowly',
+      'head turning slowly → a soft gaze',
+      'a soft gaze → eyes closed',
+      'on the floor → on a folded blanket',
+    ])
+  })
   it('says what was earned beyond the block, and turns the next dial instead', () => {
     const next = nextTurn(rung('sit-to-stand.chair.1'), [], reps(8), 'dwell')
     expect(next.earned?.words).toBe('repetitions 8 → 9')

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { isStance } from '~~/core/catalogue/stance'
+import { settingWords } from '~~/core/offer/dials'
 import { SUPPORTS, LEVEL_NAMES, LEVELS, type Tag, type Tier } from '~~/core/catalogue/words'
 import type { VariationEntry } from '~~/core/catalogue/movement'
 
@@ -93,7 +95,10 @@ const tags = computed({
     </div>
     <div v-for="(dial, at) in rung.dials" :key="`dial${at}`" class="flex flex-wrap gap-3 mt-3 items-end">
       <span class="w-32 pb-2.5"
-        >{{ dial.dial.replace('-', ' ') }}<span v-if="dial.unit" class="text-faint">, {{ dial.unit }}</span></span
+        >{{ dial.dial.replace('-', ' ') }}<span v-if="dial.unit" class="text-faint">, {{ dial.unit }}</span
+        ><span v-if="isStance(dial.dial)" class="block text-faint text-[0.88rem]">{{
+          settingWords(dial, dial.to, dial.from)
+        }}</span></span
       >
       <label v-for="bound in ['from', 'to', 'step'] as const" :key="bound"
         ><span class="label text-[0.88rem]">{{ bound }}</span

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { readMovementLevels } from '~~/core/contract/movements'
 import type { ReplyOf } from '~~/core/contract/route'
-import { LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
+import { STRAND_WORDS } from '~~/core/catalogue/strand'
+import { LEVEL_NAMES, STRANDS, TIERS, type Tier } from '~~/core/catalogue/words'
+import { settingWords } from '~~/core/offer/dials'
 import { demandsOf } from '~~/core/offer/verdict'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { calledName, TIER_NAMES } from '~/words/tiers'
@@ -78,6 +80,8 @@ const propWords = (prop: string, count: number) => {
   const known = catalogues.catalogue.props.get(prop)
   return count > 1 ? `${count} ${known?.plural ?? prop}` : (known?.name ?? prop)
 }
+/** Which of the three lines of defence it is. */
+const PLACES = ['first', 'second', 'third']
 function print(): void {
   window.print()
 }
@@ -129,11 +133,11 @@ function print(): void {
         </p>
         <p class="mt-2 text-faint text-[0.94rem]">
           Turned in this order:
-          {{
-            rung.dials
-              .map((dial) => `${dial.dial.replace('-', ' ')} ${dial.from}–${dial.to} ${dial.unit}`.trim())
-              .join(', ') || 'only the level'
-          }}.
+          {{ rung.dials.map((dial) => settingWords(dial, dial.to, dial.from)).join(', ') || 'only the level' }}.
+        </p>
+        <p v-if="rung.strand" class="mt-2 text-faint text-[0.94rem]" data-test="strand">
+          Balance {{ STRAND_WORDS[rung.strand] }}: the {{ PLACES[STRANDS.indexOf(rung.strand)] }} of three lines,
+          trained in this order.
         </p>
       </div>
       <dl class="grid grid-cols-[max-content_1fr] gap-x-4 gap-y-1.5 content-start">

@@ -3,7 +3,8 @@ import { entryAt } from '~~/core/entries'
 import { dequal } from 'dequal/lite'
 import { useSessionStorage } from '@vueuse/core'
 import { ANYTHING, findMovements, type Wanted } from '~~/core/catalogue/find'
-import { REGIONS, TIERS, type Tier } from '~~/core/catalogue/words'
+import { STRAND_WORDS } from '~~/core/catalogue/strand'
+import { REGIONS, STRANDS, TIERS, type Tier } from '~~/core/catalogue/words'
 import { demandsOf } from '~~/core/offer/verdict'
 import { TIER_NAMES } from '~/words/tiers'
 
@@ -11,7 +12,11 @@ import { TIER_NAMES } from '~/words/tiers'
 const catalogues = useCatalogue()
 const { isLead } = useAccount()
 await catalogues.load()
-const wanted = useSessionStorage<Wanted>('movements-wanted', { ...ANYTHING, tiers: [], without: [] })
+const wanted = useSessionStorage<Wanted>(
+  'movements-wanted',
+  { ...ANYTHING, tiers: [], without: [] },
+  { mergeDefaults: true },
+)
 const found = computed(() =>
   findMovements(catalogues.catalogue, wanted.value, (variation) =>
     demandsOf(variation, catalogues.catalogue).map((demand) => demand.tag),
@@ -50,6 +55,13 @@ function toggle(tier: Tier): void {
         ><select v-model="wanted.region" class="field">
           <option :value="null">Any</option>
           <option v-for="region in REGIONS" :key="region" :value="region">{{ regionWords(region) }}</option>
+        </select></label
+      >
+      <label class="w-48"
+        ><span class="label text-[0.94rem]">Balance</span
+        ><select v-model="wanted.strand" class="field">
+          <option :value="null">Any or none</option>
+          <option v-for="strand in STRANDS" :key="strand" :value="strand">{{ STRAND_WORDS[strand] }}</option>
         </select></label
       >
       <label class="w-48"
