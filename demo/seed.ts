@@ -4,7 +4,7 @@ import { linkCatalogue, type Catalogue } from '../core/catalogue/catalogue'
 import { indexOf } from '../core/catalogue/summary'
 import { parseCatalogue } from '../core/catalogue/parseCatalogue'
 import type { SchoolId } from '../core/catalogue/words'
-import type { ParticipantFields } from '../core/offer/participant'
+import type { Participant, ParticipantFields } from '../core/offer/participant'
 import { SeriesRule } from '../core/calendar/series'
 import { ScreeningAnswers } from '../core/offer/screening'
 import { blockFor } from '../core/plan/edits'
@@ -99,10 +99,21 @@ async function seedMeasuresAndScreenings({ acting, scenario, catalogue, next }: 
     await addMeasures(acting, person.id, simulateMeasures(hidden, next, catalogue, random))
     if (hidden.screenedDaysAgo === null) continue
     const takenOn = formatISO(subDays(next, hidden.screenedDaysAgo), { representation: 'date' })
-    const answers = ScreeningAnswers.parse({})
+    const answers = ScreeningAnswers.parse({ options: noFalls(person, catalogue) })
     const who = { participantId: person.id, role: 'lead' as const }
     await takeScreening(acting, who, catalogue.interview, { id: random.uuid(), answers, takenOn, dropped: [] })
   }
+}
+
+/** A no to each question about falls of which nothing stands on file. */
+function noFalls(
+  { considerations }: Pick<Participant, 'considerations'>,
+  { falls }: Catalogue,
+): Record<string, string> {
+  const onFile = new Set(considerations.map(({ consideration }) => consideration))
+  return Object.fromEntries(
+    falls.questions.flatMap(({ fact, asked }) => (onFile.has(fact) ? [] : [[entryAt(asked, 0), 'no']])),
+  )
 }
 
 /** What the scenario knows of somebody, and nobody else does. */

@@ -26,6 +26,11 @@ export function stopwatchWords(seconds: number): string {
   return whole < 60 ? `${whole}.${tenth}` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}.${tenth}`
 }
 
+/** Time a week, in whole minutes. */
+export function minutesAWeek(seconds: number): string {
+  return seconds < 30 ? 'none' : `${Math.round(seconds / 60)} min`
+}
+
 /** Whether somebody has come, for a place in the ring; before the door nothing is said. */
 export function cameWords(came: boolean | undefined): string {
   if (came === undefined) return ''

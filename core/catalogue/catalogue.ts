@@ -9,6 +9,7 @@ import { Judgement } from './judgement'
 import { Measure, TierGate } from './measure'
 import { DialBound, MovementEntry, MovementSummary, type VariationSummary } from './movement'
 import { PostureGraph, type Posture } from './posture'
+import { Falls } from './falls'
 import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
 import { Stations } from './station'
@@ -49,6 +50,7 @@ export interface Catalogue {
   judgement: Judgement
   stations: Stations
   redFlags: RedFlags
+  falls: Falls
   /** By posture id. */
   figures: Map<string, PostureFigure>
   ownFigures: Set<string>
@@ -69,6 +71,7 @@ const Around = z.object({
   judgement: Judgement,
   stations: Stations,
   redFlags: RedFlags,
+  falls: Falls,
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })
@@ -149,6 +152,7 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     judgement: data.judgement,
     stations: data.stations,
     redFlags: data.redFlags,
+    falls: data.falls,
     figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
     ownFigures: new Set(data.ownFigures),
   }

@@ -24,6 +24,7 @@ export function contradictionsIn(data: CatalogueData): CatalogueProblem[] {
     ...inPostures(catalogue),
     ...inMeasuresAndGates(catalogue),
     ...inInterview(catalogue),
+    ...inFalls(catalogue),
   ]
 }
 
@@ -104,6 +105,24 @@ function inInterview({ interview, considerations }: Catalogue): CatalogueProblem
       .flatMap((finding) => finding.worse ?? [])
       .filter((id) => !worse.has(id))
       .map((id) => unknown('interview.yaml', 'worsening', id)),
+  ]
+}
+
+function inFalls({ falls, interview, considerations, measures }: Catalogue): CatalogueProblem[] {
+  const asked = new Set(
+    [interview.first, ...interview.sections].flatMap(({ questions }) => questions.map(({ id }) => id)),
+  )
+  return [
+    ...falls.questions
+      .filter(({ fact }) => !considerations.has(fact))
+      .map(({ fact }) => unknown('falls.yaml', 'consideration', fact)),
+    ...falls.questions
+      .flatMap((question) => question.asked)
+      .filter((id) => !asked.has(id))
+      .map((id) => unknown('falls.yaml', 'question', id)),
+    ...falls.tests
+      .filter(({ measure }) => !measures.has(measure))
+      .map(({ measure }) => unknown('falls.yaml', 'measure', measure)),
   ]
 }
 

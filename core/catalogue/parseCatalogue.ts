@@ -5,6 +5,7 @@ import { Aim } from './aim'
 import { contradictionsIn } from './contradictions'
 import { Clock } from './clock'
 import { Consideration } from './consideration'
+import { Falls } from './falls'
 import { PostureFigure } from './figure'
 import { Interview } from './interview'
 import { Judgement } from './judgement'
@@ -22,7 +23,7 @@ import { rungsOf } from './summary'
  * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
  * @throws {CatalogueError} naming file, path and reason, all problems at once
  * @example
- * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 16 problems'
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 17 problems'
  */
 export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const problems: CatalogueProblem[] = []
@@ -51,6 +52,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     judgement: read('judgement.yaml', Judgement),
     stations: read('stations.yaml', Stations),
     redFlags: read('redFlags.yaml', RedFlags),
+    falls: read('falls.yaml', Falls),
     ownFigures: [],
   }
   const derived = read('derived.yaml', DerivedDemands)

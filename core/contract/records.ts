@@ -1,3 +1,5 @@
+import { BalanceTime } from '../reflect/balanceTime'
+import { FallPath } from '../reflect/fallPath'
 import { z } from 'zod'
 import { OutcomeEvent } from '../lead/outcome'
 import { MeasureRecord, StoredMeasure } from '../measure/record'
@@ -50,6 +52,10 @@ export const Profile = z.object({
   moves: z.array(LedgerEntry),
   /** The next step between tiers; null: none. */
   tierStep: TierStep.nullable(),
+  /** From three questions about falls to what helps. */
+  falls: FallPath,
+  /** Of the last four weeks. */
+  balance: BalanceTime,
 })
 export type Profile = z.infer<typeof Profile>
 export const PersonLookBack = z.object({

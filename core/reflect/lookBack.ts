@@ -1,11 +1,11 @@
 import { entriesOf, entryAt, entryOf, lastOf } from '../entries'
 import { differenceInCalendarDays, parseISO } from 'date-fns'
 import { z } from 'zod'
-import type { Catalogue } from '../catalogue/catalogue'
+import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import { grouped } from '../grouped'
 import { Region, REGIONS, Side, Tier } from '../catalogue/words'
 import { Trend, trendOf } from '../measure/trend'
-import { withDials } from '../offer/dials'
+import { withDials, type Given } from '../offer/dials'
 import { tissueSeconds } from '../plan/coverage'
 import { blockIn, type Plan } from '../plan/plan'
 import type { DatedOutcome } from './datedOutcome'
@@ -153,28 +153,49 @@ export function doseOf(
   weeks: number,
   catalogue: Catalogue,
 ): PersonBack['dose'] {
-  const plans = new Map(meetings.map((meeting) => [meeting.meetingId, meeting.plan]))
   const sums = new Map<Region, number>()
-  for (const sides of grouped(
-    outcomes,
-    (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`,
-  ).values()) {
-    for (const same of grouped(sides, (outcome) => outcome.movement).values()) {
-      const { meetingId, blockId, movement: id, tier, dials, own } = entryAt(same, 0)
-      const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
-      const movement = catalogue.movements.get(id)
-      if (!block || !movement) continue
-      const given = own ?? withDials(blockIn(block, tier), dials ?? {})
-      // Where a side had a stand-in, each movement is a part of the block.
-      const part = same.length / sides.length
-      const seconds = tissueSeconds(given, movement) * Math.min(...same.map(shareDone)) * part
-      for (const [region, weight] of entriesOf(movement.regions))
-        sums.set(region, (sums.get(region) ?? 0) + seconds * weight)
-    }
-  }
+  for (const { given, movement, share } of workedIn(meetings, outcomes, catalogue))
+    for (const [region, weight] of entriesOf(movement.regions))
+      sums.set(region, (sums.get(region) ?? 0) + tissueSeconds(given, movement) * share * weight)
   return REGIONS.flatMap((region) =>
     sums.has(region) ? [{ region, secondsAWeek: Math.round(entryOf(sums, region) / weeks) }] : [],
   ).sort((a, b) => b.secondsAWeek - a.secondsAWeek)
+}
+
+/** A movement as somebody did it in a block. */
+interface Worked {
+  movement: Movement
+  /** Null: it was not noted which. */
+  variation: Variation | null
+  given: Given
+  /** Which part of it was done, 0–1: the weaker side's. */
+  share: number
+}
+
+/**
+ * What somebody did, block by block; where a side had a stand-in, each movement is a part of the block.
+ *
+ * @example
+ * workedIn([], [], catalogue) // []
+ */
+export function workedIn(
+  meetings: readonly Pick<Attended, 'meetingId' | 'plan'>[],
+  outcomes: readonly DatedOutcome[],
+  catalogue: Catalogue,
+): Worked[] {
+  const plans = new Map(meetings.map((meeting) => [meeting.meetingId, meeting.plan]))
+  const blocks = grouped(outcomes, (outcome) => `${outcome.meetingId} ${outcome.blockId} ${outcome.participant}`)
+  return [...blocks.values()].flatMap((sides) =>
+    [...grouped(sides, (outcome) => outcome.movement).values()].flatMap((same): Worked[] => {
+      const { meetingId, blockId, movement: id, tier, dials, own, variation } = entryAt(same, 0)
+      const block = plans.get(meetingId)?.blocks.find((one) => one.id === blockId)
+      const movement = catalogue.movements.get(id)
+      if (!block || !movement) return []
+      const given = own ?? withDials(blockIn(block, tier), dials ?? {})
+      const share = (Math.min(...same.map(shareDone)) * same.length) / sides.length
+      return [{ movement, variation: catalogue.variations.get(variation ?? '') ?? null, given, share }]
+    }),
+  )
 }
 
 /** Which part of what was meant somebody did. */

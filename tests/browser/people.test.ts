@@ -53,6 +53,16 @@ describe('a profile', () => {
     await visitor.press('Enter')
     await visitor.sees('corrected')
   })
+  it('says what three questions about falls lead to, and how much balance guidelines ask for', async () => {
+    await visitor.open(`/people/${await idOf('Dov Harrow')}`)
+    await visitor.sees('The risk of falling is raised.', '[data-test="falls"]')
+    await visitor.sees('Work on: balance, from the ankles to the hips to the step.', '[data-test="falls"]')
+    await visitor.sees('about 3 hours a week', '[data-test="balance-time"]')
+    await visitor.expectAccessible()
+    await visitor.click('Write to who treats them')
+    await visitor.page.waitForFunction(() => location.pathname.endsWith('/letter'))
+    visitor.expectNoComplaints()
+  })
 })
 
 describe('what is open to somebody', () => {

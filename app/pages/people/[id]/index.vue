@@ -122,6 +122,7 @@ const aboutWords = computed(() => {
           </div>
         </section>
         <TierSteps :person="store.person" :next="store.next" :step="store.profile.tierStep" />
+        <FallWay :id="id" :falls="store.profile.falls" :balance="store.profile.balance" />
         <SixWeeks :meetings="store.profile.meetings" />
       </div>
       <LevelLadder :key="id" :person="store.person" @placed="store.open(id)" />
