@@ -1,6 +1,8 @@
 import type { Aim } from '../catalogue/aim'
-import { REGIONS, TIERS, type Region, type Tier } from '../catalogue/words'
+import { lineOfDefence, STRAND_WORDS } from '../catalogue/strand'
+import { REGIONS, STRANDS, TIERS, type Region, type Tier } from '../catalogue/words'
 import { grouped } from '../grouped'
+import { joined } from '../sentence'
 import { coverageOf, shortOf, wantedSeconds } from '../plan/coverage'
 import { blocksOf, checkOf, namesOf, type Check, type Checked, type CheckedBlock } from './check'
 import { regionWords } from './orderChecks'
@@ -9,7 +11,7 @@ import { regionWords } from './orderChecks'
 const FEWEST_WORKED = 4
 
 /**
- * Regions of the aim that stay uncovered, a region on every block, doses outside the school.
+ * Regions and lines of defence of the aim that stay uncovered, a region on every block, doses outside the school.
  *
  * @example
  * aimChecks(checked) // []
@@ -19,6 +21,7 @@ export function aimChecks(checked: Checked): Check[] {
   if (blocks.length === 0) return []
   return [
     ...uncovered(checked),
+    ...withoutLine(blocks, checked),
     ...inEveryBlock(blocks, checked),
     ...blocks.flatMap((one) => dosedOutside(one, checked)),
   ]
@@ -43,6 +46,22 @@ function uncovered({ plan, timeline, riders, people, aim, catalogue }: Checked):
     )
     return [...littleForLane(tier, missing, aim), ...littleForPeople(tier, short, people)]
   })
+}
+
+/** A line of defence that the aim names and nothing trains. */
+function withoutLine(blocks: readonly CheckedBlock[], { aim }: Checked): Check[] {
+  const trained = new Set(blocks.map(({ movement }) => lineOfDefence(movement)))
+  return (aim?.strands ?? [])
+    .filter((strand) => !trained.has(STRANDS.indexOf(strand) + 1))
+    .map((strand) =>
+      checkOf({
+        kind: 'uncovered',
+        about: strand,
+        weight: 'consider',
+        what: `Nothing for balance: ${STRAND_WORDS[strand]}`,
+        why: `The aim “${aim?.name}” trains ${joined(aim?.strands?.map((one) => STRAND_WORDS[one]) ?? [])}.`,
+      }),
+    )
 }
 
 function littleForLane(tier: Tier, regions: readonly Region[], { name }: Aim): Check[] {

@@ -101,6 +101,12 @@ describe('what is wrong with a plan', () => {
     ['no look at space and chairs', plan(GOOD, { spaceCheck: false }), 'space-check'],
     ['no drink break in 45 minutes', plan(GOOD, { minutes: 45 }), 'drink'],
     ['a hold before the body is warm', plan(['paced-breath', 'ankle-on-knee', 'paced-breath']), 'cold b1'],
+    [
+      'a line of defence that the aim names',
+      plan(['paced-breath', 'weight-shifts', 'paced-breath']),
+      'uncovered step',
+      { aim: catalogue.aims.find(({ id }) => id === 'catch-yourself')! },
+    ],
     ['balance after strength', plan(['paced-breath', 'bridge', 'weight-shifts', 'paced-breath']), 'balance b2'],
     [
       'balance from the step back to the ankles',
@@ -121,8 +127,8 @@ describe('what is wrong with a plan', () => {
       ]),
       'school b1',
     ],
-  ])('is found: %s', (_, wrong, id) => {
-    expect(ids(wrong)).toContain(id)
+  ])('is found: %s', (_, wrong, id, change: Partial<Checked> = {}) => {
+    expect(ids(wrong, chair, change)).toContain(id)
   })
   it('is found in the floor lane: two trips down', () => {
     // No shipped floor rung stands between two that lie; a practice's own may.

@@ -132,8 +132,8 @@ function addOrder(
   }
 }
 
-/** Everything once, breath twice; what is pinned at least once. */
-function addOnce({ rows }: Model, { options, pinned }: Problem, choices: readonly Choice[]): void {
+/** Everything once, breath twice; what is pinned at least once, and something of each line that the aim names. */
+function addOnce({ rows }: Model, { options, pinned, lines }: Problem, choices: readonly Choice[]): void {
   const movements = [...new Set(options.map((option) => option.movement))]
   for (const [index, movement] of movements.entries()) {
     const own = sum(choices, ({ option }) => option.movement === movement)
@@ -142,6 +142,8 @@ function addOnce({ rows }: Model, { options, pinned }: Problem, choices: readonl
     rows.push(`once${index}: ${own.join(' ')} <= ${isBreath ? 2 : 1}`)
     if (pinned.includes(movement)) rows.push(`pin${index}: ${own.join(' ')} >= 1`)
   }
+  for (const line of lines)
+    rows.push(`line${line}: ${sum(choices, ({ option }) => option.line === line).join(' ')} >= 1`)
 }
 
 function sum(choices: readonly Choice[], which: (choice: Choice) => boolean): string[] {

@@ -106,6 +106,20 @@ describe('a composed plan', () => {
       }
     }
   })
+  it.each([
+    ['four lanes', circle, 45],
+    ['four lanes', circle, 20],
+    ['the chair alone', [personIn('chair')], 30],
+    ['nobody in particular', [], 45],
+  ])('has something of every line of defence that the aim names, for %s', (_, people, minutes) => {
+    const aim = catalogue.aims.find(({ id }) => id === 'catch-yourself')!
+    const { plans, problem } = composed(askFor(people, { aim, minutes }))
+    expect(problem.lines).toEqual([1, 2, 3])
+    for (const { plan } of plans) {
+      const lines = plan.blocks.map(({ movement }) => lineOfDefence(catalogue.movements.get(movement)!))
+      expect(new Set(lines.filter((line) => line > 0))).toEqual(new Set([1, 2, 3]))
+    }
+  })
   it('is the same again for the same question, and another for another seed', () => {
     expect(composed(askFor(circle)).plans.map(({ plan }) => plan)).toEqual(answer.plans.map(({ plan }) => plan))
     const other = composed(askFor(circle, { seed: 'another plan' }))

@@ -47,7 +47,7 @@ export class Evaluator {
 
   /** −Infinity where a rule is broken. */
   scoreOf(line: Line): number {
-    const { change, free, climb, postures, seconds, warmSeconds, target, weight, breathShare } = this.problem
+    const { change, free, climb, postures, seconds, warmSeconds, target, weight, breathShare, lines } = this.problem
     const last = line.length - 1
     if (last < 1 || line.length > this.problem.most) return -Infinity
     this.stamp += 1
@@ -87,6 +87,7 @@ export class Evaluator {
       this.seen[known.movement] = this.stamp
     }
     if (downs > 1 || pinned < this.pins) return -Infinity
+    for (const wanted of lines) if (!line.some((option) => option.line === wanted)) return -Infinity
     if (time + change[at * postures]! > seconds) return -Infinity
     let score = -cost - CLIMB_SECONDS * (rise + climb[at * postures]!)
     for (let region = 0; region < target.length; region += 1) {

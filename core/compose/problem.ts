@@ -1,6 +1,7 @@
 import { entryAt, entryOf } from '../entries'
+import type { Aim } from '../catalogue/aim'
 import type { Movement } from '../catalogue/catalogue'
-import { REGIONS, TIERS } from '../catalogue/words'
+import { REGIONS, STRANDS, TIERS } from '../catalogue/words'
 import { ownProps } from '../check/propChecks'
 import { propsOut } from '../room/propsOut'
 import { stationsShort } from '../room/stationsShort'
@@ -37,6 +38,8 @@ export interface Problem {
   /** Warming before anything is held at the end of range. */
   warmSeconds: number
   pinned: string[]
+  /** Lines of defence of which something must be in it, 1–3. */
+  lines: number[]
   breathShare: number
   /** Blocks at most; Infinity: as the time goes. */
   most: number
@@ -108,6 +111,7 @@ export function problemOf(ask: Ask): Problem {
     seconds: ask.minutes * 60 - (everything.drinkBreak ? catalogue.clock.water.seconds : 0),
     warmSeconds: catalogue.clock.warmUp.seconds,
     pinned: [...ask.pinned],
+    lines: linesOf(aim).filter((line) => reachable.some((option) => option.line === line)),
     breathShare: ask.breathShare,
     most: ask.most ?? Infinity,
     fallen,
@@ -115,6 +119,9 @@ export function problemOf(ask: Ask): Problem {
     plan: { ...everything, blocks: [] },
   }
 }
+
+/** The lines of defence that an aim names, 1–3. */
+const linesOf = ({ strands = [] }: Aim): number[] => strands.map((strand) => STRANDS.indexOf(strand) + 1)
 
 /**
  * Everybody with their offers in a plan that was put together from the problem's options.

@@ -91,6 +91,7 @@ export type LineRule =
   | 'breath'
   | 'phases'
   | 'strands'
+  | 'lines'
   | 'cold'
   | 'twice'
   | 'breathing'
@@ -99,7 +100,8 @@ export type LineRule =
 
 /**
  * Whether a line keeps every hard rule: it fits the time and has no more blocks than are wished, settles first and closes last, goes through the phases in
- * order, trains balance from the ankles to the step, holds nothing cold, goes down once, does nothing twice but breathe, and has all that is pinned.
+ * order, trains balance from the ankles to the step, holds nothing cold, goes down once, does nothing twice but breathe, and has all that
+ * is pinned and something of each line of defence that the aim names.
  *
  * @returns the first rule that is broken; null where none is
  * @example
@@ -133,6 +135,7 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
   }
   if (mostBreathing(line) > problem.breathShare * line.length) return 'breathing'
   if (downs > 1) return 'downs'
+  if (!problem.lines.every((wanted) => line.some((option) => option.line === wanted))) return 'lines'
   return problem.pinned.every((movement) => seen.has(movement)) ? null : 'pinned'
 }
 

@@ -80,19 +80,23 @@ function annealed(
   return best
 }
 
-/** The shortest start and close with everything that is pinned between; null where that breaks a rule. */
+/** The shortest start and close with everything that is pinned between, and the shortest of each line that is wanted; null where that breaks a rule. */
 function firstLine(problem: Problem): Line | null {
   const byTime = (a: Option, b: Option) => a.seconds - b.seconds
   const starts = problem.options
     .filter((option) => option.phase === 'settle' || option.quality === 'breath')
     .sort(byTime)
   const ends = problem.options.filter((option) => option.phase === 'close' || option.quality === 'breath').sort(byTime)
-  const pinned = problem.pinned.flatMap(
-    (movement) => problem.options.filter((option) => option.movement === movement).sort(byTime)[0] ?? [],
-  )
+  const shortest = (which: (option: Option) => boolean) => problem.options.filter(which).sort(byTime)[0] ?? []
+  const pinned = problem.pinned.flatMap((movement) => shortest((option) => option.movement === movement))
+  const lines = problem.lines
+    .filter((line) => !pinned.some((option) => option.line === line))
+    .flatMap((line) => shortest((option) => option.line === line))
   for (const start of starts) {
     for (const end of ends) {
-      const middle = pinned.filter((option) => option.movement !== start.movement && option.movement !== end.movement)
+      const middle = [...pinned, ...lines].filter(
+        (option) => option.movement !== start.movement && option.movement !== end.movement,
+      )
       const line = inPhases([start, ...middle, end])
       if (brokenRule(line, problem) === null) return line
       const warmed = warmedUp(line, problem)

@@ -136,7 +136,7 @@ function print(): void {
           {{ rung.dials.map((dial) => settingWords(dial, dial.to, dial.from)).join(', ') || 'only the level' }}.
         </p>
         <p v-if="rung.strand" class="mt-2 text-faint text-[0.94rem]" data-test="strand">
-          Balance {{ STRAND_WORDS[rung.strand] }}: the {{ PLACES[STRANDS.indexOf(rung.strand)] }} of three lines,
+          Balance, {{ STRAND_WORDS[rung.strand] }}: the {{ PLACES[STRANDS.indexOf(rung.strand)] }} of three lines,
           trained in this order.
         </p>
       </div>
