@@ -1,6 +1,6 @@
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger, worthOf, type Line } from './score'
+import { CLIMB_SECONDS, overSaidCost, PHASE_ORDER, sayingLonger, worthOf, type Line } from './score'
 
 /** What the search looks up instead of reckoning it anew. */
 interface Known {
@@ -53,14 +53,16 @@ export class Evaluator {
     this.stamp += 1
     this.breathed.fill(0)
     const breathsAtMost = breathShare * line.length
-    let cost = 0
+    let [cost, longer] = [0, 0]
     let [time, rise, at, phase, strand, warm, downs, pinned, down] = [0, 0, 0, 0, 0, 0, 0, 0, false]
     for (let index = 0; index <= last; index += 1) {
       const option = line[index]!
       const known = this.known.get(option)!
       if (isOutOfPlace(known, index, last)) return -Infinity
       const way = at * postures + option.posture
-      time += change[way]! + option.seconds + sayingLonger(option, free[way]!)
+      const more = sayingLonger(option, free[way]!)
+      longer += more
+      time += change[way]! + option.seconds + more
       if (time > seconds) return -Infinity
       rise += climb[way]!
       cost += option.cost
@@ -90,6 +92,7 @@ export class Evaluator {
     for (const wanted of lines) if (!line.some((option) => option.line === wanted)) return -Infinity
     if (time + change[at * postures]! > seconds) return -Infinity
     let score = -cost - CLIMB_SECONDS * (rise + climb[at * postures]!)
+    score -= overSaidCost(longer, time + change[at * postures]!)
     for (let region = 0; region < target.length; region += 1) {
       let gained = 0
       for (let index = 0; index <= last; index += 1) gained += line[index]!.gain[region]!

@@ -11,6 +11,10 @@ export const PHASE_ORDER: Record<Phase, number> = { settle: 0, warm: 1, main: 2,
 export const SLOPES = [1, 0.8, 0.6, 0.3] as const
 /** What a body height of getting up costs, seconds of useful work; ours. */
 export const CLIMB_SECONDS = 6
+/** What is said before the work may lengthen a plan by so much of the rest; ours. */
+const SAID_AT_MOST = 0.055
+/** And each second beyond it costs so many of useful work; ours. */
+const OVER_SAID_SECONDS = 5
 
 /**
  * What seconds of a region are worth: the first half of the target counts fully, then less and less.
@@ -44,23 +48,44 @@ export function sayingLonger({ introduction, said }: Pick<Option, 'introduction'
 }
 
 /**
+ * What it costs that what is said before the work makes a plan much longer: whoever meets too much at once is talked to
+ * and does not move.
+ *
+ * @param longer by how many seconds it does
+ * @param seconds of the whole
+ * @example
+ * overSaidCost(50, 1000) // 0
+ * overSaidCost(155, 1155) // 500
+ */
+export function overSaidCost(longer: number, seconds: number): number {
+  return OVER_SAID_SECONDS * Math.max(0, longer - SAID_AT_MOST * (seconds - longer))
+}
+
+/**
  * Seconds of the whole, ways and the way home included.
  *
  * @example
  * secondsOfLine([], problem) // 0
  */
-export function secondsOfLine(line: Line, { change, free, postures }: Problem): number {
-  let [seconds, at] = [0, 0]
+export function secondsOfLine(line: Line, problem: Problem): number {
+  return timeOfLine(line, problem).seconds
+}
+
+/** The same, and by how much of it what is said before the work makes it longer. */
+function timeOfLine(line: Line, { change, free, postures }: Problem): { seconds: number; longer: number } {
+  let [seconds, longer, at] = [0, 0, 0]
   for (const option of line) {
     const way = at * postures + option.posture
-    seconds += entryAt(change, way) + option.seconds + sayingLonger(option, entryAt(free, way))
+    const more = sayingLonger(option, entryAt(free, way))
+    seconds += entryAt(change, way) + option.seconds + more
+    longer += more
     at = option.posture
   }
-  return seconds + entryAt(change, at * postures)
+  return { seconds: seconds + entryAt(change, at * postures), longer }
 }
 
 /**
- * Seconds of useful work, in the aim's eyes, less the getting up.
+ * Seconds of useful work, in the aim's eyes, less the getting up and too much talk.
  *
  * @example
  * scoreOf([], problem) // 0
@@ -73,6 +98,8 @@ export function scoreOf(line: Line, problem: Problem): number {
     at = option.posture
   }
   score -= CLIMB_SECONDS * entryAt(climb, at * postures)
+  const time = timeOfLine(line, problem)
+  score -= overSaidCost(time.longer, time.seconds)
   for (let region = 0; region < target.length; region += 1) {
     let seconds = 0
     for (const option of line) seconds += entryAt(option.gain, region)

@@ -58,8 +58,7 @@ describe('the voice director, over 200 composed plans for circles of all kinds',
       }
     },
   )
-  it('lengthens a plan by 6 % at most; by a tenth where four lanes do in twenty minutes what nobody has met', () => {
-    const over: string[] = []
+  it('lengthens a plan by 6 % at most', () => {
     for (const one of cases) {
       const { timeline } = directed(one)
       const { firstSeconds, againSeconds } = catalogue.clock.introduction
@@ -73,11 +72,8 @@ describe('the voice director, over 200 composed plans for circles of all kinds',
         longer += block.introductionSeconds + block.changeoverSeconds - usual - moved
         seen.add(movement)
       }
-      const share = longer / (timeline.seconds - longer)
-      if (share > 0.06) over.push(one.name)
-      expect(share, one.name).toBeLessThanOrEqual(one.plan.minutes > 20 ? 0.06 : 0.1)
+      expect(longer / (timeline.seconds - longer), one.name).toBeLessThanOrEqual(0.06)
     }
-    expect(over.length).toBeLessThanOrEqual(2)
   })
   it('says half way at half of the part, and five seconds more five seconds before its end', () => {
     let said = 0
