@@ -64,6 +64,8 @@ export const Judgement = z.strictObject({
     stillSteps: pain,
     pullIsPain: pain,
     stops: pain,
+    /** What “it hurt” counts as, where nobody gave a number. */
+    hurtAtHome: pain,
     origin,
   }),
   belief: Believing,

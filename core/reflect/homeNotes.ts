@@ -1,4 +1,5 @@
 import type { Catalogue } from '../catalogue/catalogue'
+import type { Judgement } from '../catalogue/judgement'
 import type { DatedOutcome } from './datedOutcome'
 import type { HomePractice, HomeTicks, HowAtHome } from './homePractice'
 
@@ -16,7 +17,7 @@ export function homeNotes(
   participant: string,
   { entries }: { entries: readonly Pick<HomePractice['entries'][number], 'movement' | 'variation'>[] },
   { ticks, how }: HomeTicks,
-  { variations }: Pick<Catalogue, 'variations'>,
+  { variations, judgement }: Pick<Catalogue, 'variations' | 'judgement'>,
 ): DatedOutcome[] {
   const notes = entries.flatMap(({ movement, variation }) => {
     const rung = variations.get(variation)
@@ -38,7 +39,7 @@ export function homeNotes(
       achieved: 1,
       unit: 'repetitions',
       effort: null,
-      ...saidOf(how[movement]?.[day]),
+      ...saidOf(how[movement]?.[day], judgement),
       form: null,
       cheat: '',
       painWhere: '',
@@ -59,13 +60,10 @@ export function homeNotes(
 }
 
 /** Easy and hard are words of effort; what hurt has risen above the usual. */
-function saidOf(how: HowAtHome | undefined): Pick<DatedOutcome, 'feel' | 'pain' | 'painKind'> {
+function saidOf(how: HowAtHome | undefined, { pain }: Judgement): Pick<DatedOutcome, 'feel' | 'pain' | 'painKind'> {
   return {
     feel: how === 'easy' || how === 'hard' ? how : null,
-    pain: how === 'hurt' ? HURT_PAIN : null,
+    pain: how === 'hurt' ? pain.hurtAtHome : null,
     painKind: null,
   }
 }
-
-/** Nobody gives a number at home; the middle of the scale. */
-const HURT_PAIN = 5
