@@ -1,5 +1,5 @@
 import { inStore, keepIn } from './browserStore'
-import { forgetKey, seal, unseal, type Sealed } from './sealed'
+import { forgetKeyOfEmpty, keepWithKey, seal, unseal, type Sealed } from './sealed'
 
 /** What is kept: what it is called and whose it is, in the open; what was noted, sealed. */
 interface Boxed {
@@ -9,14 +9,21 @@ interface Boxed {
 
 /** Whoever signs in next may have to send what somebody else noted: the box has a key of its own. */
 const OWNER = 'outbox'
+/** So often a note is sealed anew where its key was changed meanwhile. */
+const SEALED_AT_MOST = 3
 
 /** The box of what waits to be sent, in the browser's store. It never throws; what cannot be kept says so. */
 export function messageBox<M extends Boxed>() {
   /** Keeps something; true once it is on the disk. */
   async function keep(boxed: M): Promise<boolean> {
-    const sealed = await seal(OWNER, boxed.message)
+    for (let tries = 0; tries < SEALED_AT_MOST; tries += 1) {
+      const sealed = await seal(OWNER, boxed.message)
+      if (!sealed) break
+      const kept = await keepWithKey('outbox', { ...boxed, message: undefined, sealed })
+      if (kept !== 'other-key') return kept
+    }
     // A note that nobody seals is better than one that nobody keeps.
-    return keepIn('outbox', sealed ? { ...boxed, message: undefined, sealed } : boxed)
+    return keepIn('outbox', boxed)
   }
 
   /** Everything that is kept, opened; null where the store fails. */
@@ -36,7 +43,7 @@ export function messageBox<M extends Boxed>() {
 
   /** Throws the key away once nothing is in the box. */
   async function close(): Promise<void> {
-    if ((await inStore((db) => db.count('outbox'))) === 0) await forgetKey(OWNER)
+    await forgetKeyOfEmpty('outbox', OWNER)
   }
 
   return { keep, all, forget, close }

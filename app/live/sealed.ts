@@ -1,8 +1,10 @@
-import { inStore } from './browserStore'
+import { inStore, type Table } from './browserStore'
 
 /** What lies in the browser's store about somebody's health: unreadable without its owner's key. */
 export interface Sealed {
   owner: string
+  /** Which of the owner's keys; left out: the only one there was. */
+  keyId?: string
   iv: Uint8Array<ArrayBuffer>
   data: ArrayBuffer
 }
@@ -10,29 +12,37 @@ export interface Sealed {
 const ALGORITHM = 'AES-GCM'
 const IV_BYTES = 12
 
+/** A key as the browser's store holds it; one of before has no name. */
+interface Kept {
+  owner: string
+  key: CryptoKey
+  id?: string
+}
+
 /** Keys of this visit; the browser's store holds them as well, not to be taken out of it. */
-const keys = new Map<string, Promise<CryptoKey | null>>()
+const keys = new Map<string, Promise<Kept | null>>()
 
 /** The key of an owner; made where there is none yet. Null where the browser keeps none. */
-function keyOf(owner: string): Promise<CryptoKey | null> {
+function keyOf(owner: string): Promise<Kept | null> {
   const known = keys.get(owner) ?? findKey(owner)
   keys.set(owner, known)
   return known
 }
 
-async function findKey(owner: string): Promise<CryptoKey | null> {
+async function findKey(owner: string): Promise<Kept | null> {
   if (!globalThis.crypto?.subtle) return null
   // Two windows that begin at once take the same key: the one that was written first.
-  const made = await crypto.subtle.generateKey({ name: ALGORITHM, length: 256 }, false, ['encrypt', 'decrypt'])
+  const key = await crypto.subtle.generateKey({ name: ALGORITHM, length: 256 }, false, ['encrypt', 'decrypt'])
+  const made: Kept = { owner, key, id: crypto.randomUUID() }
   const found = await inStore(async (db) => {
     const writing = db.transaction('keys', 'readwrite', { durability: 'strict' })
     const taken = async () => {
-      const before = (await writing.store.get(owner)) as { key: CryptoKey } | undefined
-      if (!before) await writing.store.put({ owner, key: made })
-      return before?.key ?? made
+      const before = (await writing.store.get(owner)) as Kept | undefined
+      if (!before) await writing.store.put(made)
+      return before ?? made
     }
-    const [key] = await Promise.all([taken(), writing.done])
-    return key
+    const [taking] = await Promise.all([taken(), writing.done])
+    return taking
   })
   if (found === null) keys.delete(owner)
   return found
@@ -40,23 +50,49 @@ async function findKey(owner: string): Promise<CryptoKey | null> {
 
 /** Seals something for its owner; null where this browser cannot: without https, or with a store that fails. */
 export async function seal(owner: string, value: unknown): Promise<Sealed | null> {
-  const key = await keyOf(owner)
-  if (!key) return null
+  const known = await keyOf(owner)
+  if (!known) return null
+  const { key, id } = known
   const iv = crypto.getRandomValues(new Uint8Array(IV_BYTES))
   const data = await crypto.subtle.encrypt(
     { name: ALGORITHM, iv },
     key,
     new TextEncoder().encode(JSON.stringify(value)),
   )
-  return { owner, iv, data }
+  return { owner, iv, data, ...(id !== undefined && { keyId: id }) }
+}
+
+/**
+ * Keeps what was sealed together with its key: another window, or this one a moment ago, may have thrown the key away as
+ * nothing was left that it had sealed.
+ *
+ * @returns `other-key` where another key has taken its place meanwhile: it is to be sealed anew
+ */
+export async function keepWithKey(table: Table, value: { sealed: Sealed }): Promise<boolean | 'other-key'> {
+  const { owner, keyId } = value.sealed
+  const known = await keyOf(owner)
+  const done = await inStore(async (db) => {
+    const writing = db.transaction([table, 'keys'], 'readwrite', { durability: 'strict' })
+    const kept = async () => {
+      const stored = (await writing.objectStore('keys').get(owner)) as Kept | undefined
+      if ((stored ?? known)?.id !== keyId) return 'other-key'
+      if (!stored && known) await writing.objectStore('keys').put(known)
+      await writing.objectStore(table).put(value)
+      return true
+    }
+    const [how] = await Promise.all([kept(), writing.done])
+    return how as true | 'other-key'
+  })
+  if (done === 'other-key') keys.delete(owner)
+  return done ?? false
 }
 
 /** Opens what was sealed; undefined where its key is gone. */
 export async function unseal({ owner, iv, data }: Sealed): Promise<unknown> {
   try {
-    const key = await keyOf(owner)
-    if (!key) return undefined
-    return JSON.parse(new TextDecoder().decode(await crypto.subtle.decrypt({ name: ALGORITHM, iv }, key, data)))
+    const known = await keyOf(owner)
+    if (!known) return undefined
+    return JSON.parse(new TextDecoder().decode(await crypto.subtle.decrypt({ name: ALGORITHM, iv }, known.key, data)))
   } catch {
     return undefined
   }
@@ -66,4 +102,19 @@ export async function unseal({ owner, iv, data }: Sealed): Promise<unknown> {
 export async function forgetKey(owner: string): Promise<void> {
   keys.delete(owner)
   await inStore((db) => db.delete('keys', owner))
+}
+
+/** The same where nothing is left in a table that it could have sealed; what is kept in this moment keeps its key. */
+export async function forgetKeyOfEmpty(table: Table, owner: string): Promise<void> {
+  const isGone = await inStore(async (db) => {
+    const writing = db.transaction([table, 'keys'], 'readwrite')
+    const gone = async () => {
+      if ((await writing.objectStore(table).count()) > 0) return false
+      await writing.objectStore('keys').delete(owner)
+      return true
+    }
+    const [was] = await Promise.all([gone(), writing.done])
+    return was
+  })
+  if (isGone) keys.delete(owner)
 }

@@ -90,4 +90,40 @@ describe('a tablet that dies when a tick is seen', () => {
     for (const [person, mark] of wanted)
       expect([person, of(person).at(-1).done]).toEqual([person, mark === '✓' ? 'done' : 'eased'])
   })
+  it('loses none whose key another window has thrown away meanwhile', async () => {
+    await world.crash()
+    const note = async (figures: string) => {
+      await tablet.press('Escape', ...figures, 'd')
+      await tablet.page.waitForFunction(
+        (which) => document.querySelectorAll('[data-person]')[which]?.textContent?.includes('✓'),
+        SOON,
+        Number(figures) - 1,
+      )
+    }
+    await note('10')
+    await tablet.page.evaluate(
+      () =>
+        new Promise<void>((done) => {
+          const asked = indexedDB.open('unhurried-circle')
+          asked.onsuccess = () => {
+            const writing = asked.result.transaction('keys', 'readwrite')
+            writing.objectStore('keys').delete('outbox')
+            writing.oncomplete = () => (asked.result.close(), done())
+          }
+        }),
+    )
+    await note('11')
+    tablet.browser.process()?.kill('SIGKILL')
+    tablet = await tablet.comeBack()
+    await look()
+    for (const at of [9, 10]) await expect.poll(() => marksOf(at), SOON).toContain('✓')
+    await world.startServer()
+    await expect
+      .poll(() => tablet.page.$eval('[data-test="outbox"]', (one) => one.getAttribute('data-waiting')), {
+        timeout: 60_000,
+      })
+      .toBe('0')
+    const { outcomes, people } = await nextMeeting(lead)
+    for (const at of [9, 10]) expect(outcomes.some((one: any) => one.participant === people[at].id)).toBe(true)
+  })
 })

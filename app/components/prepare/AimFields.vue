@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Aim } from '~~/core/catalogue/aim'
-import { Quality, REGIONS, type Region } from '~~/core/catalogue/words'
+import { STRAND_WORDS } from '~~/core/catalogue/strand'
+import { Quality, REGIONS, STRANDS, type Region, type Strand } from '~~/core/catalogue/words'
 
 /** What a session is for: one of the ready aims, or regions weighed by hand. */
 const aim = defineModel<Aim>({ required: true })
@@ -15,6 +16,12 @@ function weigh(region: Region, weight: number): void {
   const { [region]: _before, ...others } = aim.value.regions
   const regions = weight > 0 ? { ...others, [region]: weight } : others
   if (Object.keys(regions).length > 0) aim.value = { ...aim.value, regions }
+}
+/** A line of defence that has to be in it, or need not. */
+function train(strand: Strand): void {
+  const { strands = [] } = aim.value
+  const isIn = strands.includes(strand)
+  aim.value = { ...aim.value, strands: STRANDS.filter((one) => (one === strand ? !isIn : strands.includes(one))) }
 }
 </script>
 
@@ -36,6 +43,16 @@ function weigh(region: Region, weight: number): void {
       >
       <p class="text-faint flex-1 min-w-52">{{ aim.words }}</p>
     </div>
+    <fieldset v-if="own" data-test="aim-strands">
+      <legend class="label text-[0.94rem]">Balance that has to be in it</legend>
+      <div class="flex flex-wrap gap-x-5">
+        <label v-for="strand in STRANDS" :key="strand" class="flex items-center gap-2 min-h-11"
+          ><input type="checkbox" :checked="aim.strands?.includes(strand) ?? false" @change="train(strand)" />{{
+            STRAND_WORDS[strand]
+          }}</label
+        >
+      </div>
+    </fieldset>
     <div v-if="own" class="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-4">
       <label v-for="region in REGIONS" :key="region" class="flex items-center gap-2"
         ><span class="flex-1 text-[0.94rem]">{{ region.replaceAll('-', ' ') }}</span
