@@ -103,6 +103,16 @@ export const DOSE_KINDS: Record<DoseKind, { name: string; fresh: Dose; fields: D
     fresh: { kind: 'breath', in: 5, out: 5, cycles: 6 },
     fields: [field('in', 'In', 's'), field('out', 'Out', 's'), field('cycles', 'Breaths')],
   },
+  'lift-off': {
+    name: 'Lift-offs: there with help, kept without',
+    fresh: { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 },
+    fields: [
+      field('count', 'Lift-offs'),
+      field('reach', 'There, with help', 's'),
+      field('keep', 'Kept without', 's'),
+      field('home', 'Home', 's'),
+    ],
+  },
   pair: {
     name: 'Hold, then swings',
     fresh: { kind: 'pair', hold: 10, count: 10, perSwing: 2 },

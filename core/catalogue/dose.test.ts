@@ -23,6 +23,11 @@ describe('what a dose may be', () => {
     ['an effort of 3 %', { kind: 'press', seconds: 30, effort: 3 }, 'Effort is 5 % at least.'],
     ['an effort of 110 %', { kind: 'press', seconds: 30, effort: 110 }, 'Effort is 100 % at most.'],
     ['no efforts', { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 0 }, 'The number of efforts is 1 at least.'],
+    [
+      'a lift-off that is not kept',
+      { kind: 'lift-off', count: 4, reach: 4, keep: 0, home: 3 },
+      'Keeping it without is 1 s at least.',
+    ],
     ['a breath out of nothing', { kind: 'breath', in: 5, out: 0, cycles: 6 }, 'The breath out is 1 s at least.'],
   ]
   it.each(refused)('refuses %s in words', (_, dose, message) => {

@@ -66,6 +66,14 @@ export const Dose = z.discriminatedUnion('kind', [
     count: count('The number of swings'),
     perSwing: positiveSeconds('A swing'),
   }),
+  /** Reached with help, kept without: what counts is how long it is kept. */
+  z.object({
+    kind: z.literal('lift-off'),
+    count: count('The number of lift-offs'),
+    reach: positiveSeconds('Getting there with help'),
+    keep: positiveSeconds('Keeping it without'),
+    home: positiveSeconds('The way home'),
+  }),
 ])
 export type Dose = z.infer<typeof Dose>
 export type DoseKind = Dose['kind']

@@ -96,6 +96,8 @@ describe('the pace of a dose', () => {
     [{ kind: 'pulse', count: 5, atEnd: 3, travel: 2 }, 9.5, 'a little further', 2],
     [{ kind: 'circle', perDirection: 5, perCircle: 4 }, 21, 'the other way', 1],
     [{ kind: 'pair', hold: 10, count: 10, perSwing: 2 }, 13, 'swing', 2],
+    [{ kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, 17, 'let go, keep it', 2],
+    [{ kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, 22, 'home', 2],
   ] as const)('%j after %d s: %s', (dose, seconds, words, count) => {
     expect(paceAt(dose as Dose, 'both', seconds)).toMatchObject({ words, count })
   })

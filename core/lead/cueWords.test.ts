@@ -27,6 +27,13 @@ describe('what is counted aloud', () => {
       'seconds',
       ['8 And the other way.', '12 The last one.'],
     ],
+    [
+      'a lift-off, whose clock begins when the help is off',
+      { kind: 'lift-off', count: 3, reach: 4, keep: 5, home: 3 },
+      36,
+      'seconds',
+      ['4 Let go, and keep it.', '16 Let go, and keep it.', '28 The last: let go, and keep it.'],
+    ],
     ['what was made longer', reps, 60, 'seconds', ['30 Half way.', '55 Five seconds more.']],
   ] as [string, Dose, number, Counting, string[]][])('%s, %j in %d s, by %s', (_, dose, seconds, counting, said) => {
     expect(countsIn(dose, seconds, counting).map(({ into, words }) => `${into} ${words}`)).toEqual(said)

@@ -4,7 +4,7 @@ import type { SidePolicy } from '../catalogue/words'
 import { aloud } from '../plan/aloud'
 import { doseWords } from '../plan/doseWords'
 import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS } from '../plan/saying'
-import { secondsOf } from '../time/secondsOf'
+import { liftOffSeconds, secondsOf } from '../time/secondsOf'
 import { bodySide, type ScriptStep } from './script'
 import type { Cue } from './speaking'
 
@@ -99,6 +99,7 @@ export function countsIn(dose: Dose, whole: number, counting: Counting): Count[]
   const repeated = sides ? repeatedIn(dose, sides) : null
   if (repeated !== null) {
     const { count, seconds, last } = repeated
+    if (dose.kind === 'lift-off') return lettingGo(count, dose)
     if (counting === 'tempo' && seconds >= COUNTED_FROM)
       return Array.from({ length: count - 1 }, (_, at) => ({
         ...{ into: (at + 1) * seconds, kind: 'count', words: `${at + 2}.` },
@@ -117,6 +118,16 @@ export function countsIn(dose: Dose, whole: number, counting: Counting): Count[]
   const end: Count[] =
     whole >= LAST_FROM ? [{ into: whole - LAST_SECONDS, kind: 'last', words: 'Five seconds more.' }] : []
   return [...halfway(whole), ...end]
+}
+
+/** The clock of a lift-off begins where the help is off: that is said each time. */
+function lettingGo(count: number, dose: Extract<Dose, { kind: 'lift-off' }>): Count[] {
+  return Array.from({ length: count }, (_, at) => ({
+    into: at * liftOffSeconds(dose) + dose.reach,
+    ...(at === count - 1
+      ? { kind: 'last' as const, words: 'The last: let go, and keep it.' }
+      : { kind: 'count' as const, words: 'Let go, and keep it.' }),
+  }))
 }
 
 function halfway(seconds: number): Count[] {
@@ -139,6 +150,8 @@ function repeatedIn(dose: Dose, sides: SidePolicy): { count: number; seconds: nu
       return { count: onBoth(dose.count), seconds: dose.perSwing, last: 'And let it come to rest.' }
     case 'circle':
       return { count: 2 * dose.perDirection, seconds: dose.perCircle, last: 'The last one.' }
+    case 'lift-off':
+      return { count: onBoth(dose.count), seconds: liftOffSeconds(dose), last: 'The last one.' }
     case 'lower':
       return { count: dose.efforts, seconds: dose.hold + dose.lower + dose.off, last: 'The last one.' }
     case 'breath':

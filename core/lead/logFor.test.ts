@@ -102,6 +102,11 @@ describe('the target of a dose', () => {
     })
     expect(targetOf({ kind: 'pair', hold: 10, count: 10, perSwing: 2 })).toEqual({ amount: 10, unit: 's' })
   })
+  it('of a lift-off is how long it is kept: its clock begins when the help is off', () => {
+    const dose = { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 } as const
+    expect(targetOf(dose)).toEqual({ amount: 5, unit: 's' })
+    expect([3, 4, 6.5, 9, 20].map((seconds) => reachedBy(dose, 48, seconds))).toEqual([0, 0, 2, 5, 5])
+  })
   it('is never passed, however long the clock was stretched', () => {
     expect(reachedBy({ kind: 'hold', seconds: 30 }, 30, 45)).toBe(30)
     expect(reachedBy({ kind: 'reps', count: 10, out: 2, pause: 1, back: 2, between: 0, lastHold: 0 }, 50, 26)).toBe(5)

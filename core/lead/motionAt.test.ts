@@ -24,6 +24,12 @@ describe('where a body is in its movement', () => {
       [0, 1, 2, 7, 11.99, 13],
       [0, 0.5, 1, 0.5, 0, 0],
     ],
+    [
+      'a lift-off goes there, is kept, and comes home',
+      { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 },
+      [0, 2, 4, 8.9, 10.5, 12],
+      [0, 0.5, 1, 1, 0.5, 0],
+    ],
     ['a swing is a pendulum', { kind: 'swing', count: 4, perSwing: 2 }, [0, 1, 2, 3, 4], [0, 0.5, 1, 0.5, 0]],
     [
       'pulses stay near the end',

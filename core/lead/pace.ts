@@ -117,6 +117,12 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
         { words: 'in', seconds: dose.in, count: n, swell: [0, 1] },
         { words: 'out', seconds: dose.out, count: n, swell: [1, 0] },
       ])
+    case 'lift-off':
+      return times(onBoth(dose.count), (n): Stretch[] => [
+        { words: 'there, with help', seconds: dose.reach, count: n, swell: [0, 1] },
+        { words: 'let go, keep it', seconds: dose.keep, count: n },
+        { words: 'home', seconds: dose.home, count: n, swell: [1, 0] },
+      ])
     case 'pair':
       return [
         { words: 'hold', seconds: dose.hold },

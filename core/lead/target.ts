@@ -19,6 +19,8 @@ export function targetOf(dose: Dose): Target {
       return { amount: dose.seconds, unit: 's' }
     case 'pair':
       return { amount: dose.hold, unit: 's' }
+    case 'lift-off':
+      return { amount: dose.keep, unit: 's' }
     case 'breath':
       return { amount: dose.cycles, unit: 'repetitions' }
     case 'circle':
@@ -35,6 +37,8 @@ export function targetOf(dose: Dose): Target {
 /**
  * How much of a dose is done after some seconds of a round: what "partly" records.
  *
+ * A lift-off is done from when the help is off; once one was kept to its end, all of it is.
+ *
  * @param elapsedSeconds since the round began
  * @returns whole seconds or whole repetitions, never over the target
  * @example
@@ -42,6 +46,7 @@ export function targetOf(dose: Dose): Target {
  */
 export function reachedBy(dose: Dose, roundSeconds: number, elapsedSeconds: number): number {
   const { amount, unit } = targetOf(dose)
-  const reached = unit === 's' ? elapsedSeconds : (elapsedSeconds / roundSeconds) * amount
+  const worked = dose.kind === 'lift-off' ? elapsedSeconds - dose.reach : elapsedSeconds
+  const reached = unit === 's' ? worked : (elapsedSeconds / roundSeconds) * amount
   return Math.max(0, Math.min(amount, Math.floor(reached)))
 }

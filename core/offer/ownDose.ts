@@ -132,6 +132,8 @@ function shareOf(dose: Dose, share: number): Dose {
       return dose.count === 1 ? dose : { ...dose, count: part(dose.count) }
     case 'circle':
       return dose.perDirection === 1 ? dose : { ...dose, perDirection: part(dose.perDirection) }
+    case 'lift-off':
+      return dose.count === 1 ? { ...dose, keep: part(dose.keep) } : { ...dose, count: part(dose.count) }
     case 'lower':
       return dose.efforts === 1 ? dose : { ...dose, efforts: part(dose.efforts) }
     case 'breath':
@@ -161,6 +163,8 @@ function heldAtMost(dose: Dose, seconds: number): Dose {
       return dose.hold > seconds ? { ...dose, hold: seconds } : dose
     case 'reps':
       return dose.lastHold > seconds ? { ...dose, lastHold: seconds } : dose
+    case 'lift-off':
+      return dose.keep > seconds ? { ...dose, keep: seconds } : dose
     case 'pulse':
     case 'swing':
     case 'circle':

@@ -28,6 +28,12 @@ describe('a course of weeks', () => {
       { kind: 'pair', hold: 10, count: 10, perSwing: 2 },
       { kind: 'pair', hold: 10, count: 12, perSwing: 2 },
     ],
+    [
+      'dwell',
+      { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 },
+      { kind: 'lift-off', count: 4, reach: 4, keep: 15, home: 3 },
+    ],
+    ['dwell', { kind: 'lift-off', count: 4, reach: 4, keep: 15, home: 3 }, null],
     ['measured-load', { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 6 }, null],
   ] as const)('raises the dose as the %s school does: %j', (school, dose, raised) => {
     expect(raisedDose(dose, rule(school))).toEqual(raised)

@@ -61,6 +61,9 @@ function raisedFor(plan: Plan, week: number, fits: (plan: Plan) => boolean, cata
   return raised
 }
 
+/** What was let go of is kept so long at most, seconds; ours. */
+const LIFTED_AT_MOST = 15
+
 function isMain({ phase }: Movement): boolean {
   return phase === 'main' || phase === 'long-holds'
 }
@@ -99,6 +102,11 @@ export function raisedDose(
       // A lowering grows by an effort, to the six that the trade calls a full set.
       const efforts = up(dose.efforts, countBy, 6)
       return efforts === null ? null : { ...dose, efforts }
+    }
+    case 'lift-off': {
+      // What grows is how long it is kept.
+      const keep = up(dose.keep, holdBy, Math.min(holdUpTo, LIFTED_AT_MOST))
+      return keep === null ? null : { ...dose, keep }
     }
     case 'circle':
     case 'breath':

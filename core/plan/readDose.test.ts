@@ -25,6 +25,8 @@ describe('a dose in the field’s words', () => {
     ['5 pulses of 4 s', { dose: { kind: 'pulse', count: 5, atEnd: 4, travel: 1 } }],
     ['hold up to 90 s', { dose: { kind: 'target', seconds: 90 } }],
     ['5 slow lowerings of 12 s', { dose: { kind: 'lower', hold: 2, lower: 12, off: 2, efforts: 5 } }],
+    ['4 lift-offs of 6 s, each side', { dose: { kind: 'lift-off', count: 4, reach: 4, keep: 6, home: 3 } }],
+    ['3 liftoffs', { dose: { kind: 'lift-off', count: 3, reach: 4, keep: 5, home: 3 } }],
     ['5 circles each way', { dose: { kind: 'circle', perDirection: 5, perCircle: 4 } }],
     ['12 swings', { dose: { kind: 'swing', count: 12, perSwing: 2 } }],
     ['3 rounds', { dose: { kind: 'hold', seconds: 20 }, rounds: 3 }],

@@ -90,6 +90,15 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
       hold: same('lower').hold ?? 2,
       off: same('lower').off ?? 2,
     }
+  const lift = take(`${NUMBER}\\s*lift-?offs?(?:\\s*of\\s*${SECONDS})?`)
+  if (lift)
+    return {
+      kind: 'lift-off',
+      count: number(lift[0], 4),
+      keep: number(lift[1], same('lift-off').keep ?? 5),
+      reach: same('lift-off').reach ?? 4,
+      home: same('lift-off').home ?? 3,
+    }
   const breath = take(`${NUMBER}\\s*breaths?(?:\\W+${NUMBER}\\s*(?:in)?\\s*(?:and|/)\\s*${NUMBER}\\s*(?:out)?)?`)
   if (breath)
     return {

@@ -36,6 +36,13 @@ describe('the time of a dose, one side and one round', () => {
       68,
     ],
     ['6 breaths of 5 + 5 s are a minute', { kind: 'breath', in: 5, out: 5, cycles: 6 }, 'both', 60],
+    [
+      '4 lift-offs, 4 s there, 5 s kept, 3 s home, are 48 s',
+      { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 },
+      'each',
+      48,
+    ],
+    ['and 96 s where sides take turns', { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, 'alternating', 96],
     ['a 10 s hold and 10 swings of 2 s are 30 s', { kind: 'pair', hold: 10, count: 10, perSwing: 2 }, 'each', 30],
   ]
   it.each(cases)('%s', (_, dose, sides, seconds) => {

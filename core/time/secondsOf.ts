@@ -37,5 +37,17 @@ export function secondsOf(dose: Dose, sides: SidePolicy = 'both'): number {
       return dose.cycles * (dose.in + dose.out)
     case 'pair':
       return dose.hold + times(dose.count) * dose.perSwing
+    case 'lift-off':
+      return times(dose.count) * liftOffSeconds(dose)
   }
+}
+
+/**
+ * One lift-off: there with help, kept without, and home, in seconds.
+ *
+ * @example
+ * liftOffSeconds({ reach: 4, keep: 5, home: 3 }) // 12
+ */
+export function liftOffSeconds({ reach, keep, home }: { reach: number; keep: number; home: number }): number {
+  return reach + keep + home
 }
