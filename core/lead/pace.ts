@@ -56,6 +56,15 @@ function momentOf({ words, seconds, count = 0, swell = [1, 1] }: Stretch, into: 
   }
 }
 
+/** There with help, kept without, and home. */
+function liftOff({ reach, keep, home }: Extract<Dose, { kind: 'lift-off' }>, count: number): Stretch[] {
+  return [
+    { words: 'there, with help', seconds: reach, count, swell: [0, 1] },
+    { words: 'let go, keep it', seconds: keep, count },
+    { words: 'home', seconds: home, count, swell: [1, 0] },
+  ]
+}
+
 /** One repetition, of which the last may be held. */
 function repetition(dose: Extract<Dose, { kind: 'reps' }>, count: number, isLast: boolean): Stretch[] {
   const held = isLast ? dose.lastHold : 0
@@ -118,11 +127,7 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
         { words: 'out', seconds: dose.out, count: n, swell: [1, 0] },
       ])
     case 'lift-off':
-      return times(onBoth(dose.count), (n): Stretch[] => [
-        { words: 'there, with help', seconds: dose.reach, count: n, swell: [0, 1] },
-        { words: 'let go, keep it', seconds: dose.keep, count: n },
-        { words: 'home', seconds: dose.home, count: n, swell: [1, 0] },
-      ])
+      return times(onBoth(dose.count), (n) => liftOff(dose, n))
     case 'pair':
       return [
         { words: 'hold', seconds: dose.hold },
