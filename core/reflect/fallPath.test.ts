@@ -29,7 +29,7 @@ const states = (of: ReturnType<typeof path>) => of.tests.map(({ measure, state }
 describe('the way from three questions about falls', () => {
   it('begins with asking them', () => {
     expect(path(null)).toMatchObject({ risk: 'unasked', tests: [], againOn: null })
-    expect(path({ fallen: 'no', unsteady: 'no' }).todo).toEqual(['Ask: worried about falling?'])
+    expect(path({ fallen: 'no', unsteady: 'no' }).advice).toEqual(['Ask: worried about falling?'])
   })
   it('ends for a year where all three are no', () => {
     expect(path(NO)).toMatchObject({ risk: 'not-raised', tests: [], againOn: '2027-11-01' })
@@ -44,7 +44,7 @@ describe('the way from three questions about falls', () => {
         ['chair-stand', 'missing'],
         ['tandem', 'missing'],
       ])
-      expect(path({ [one]: 'yes' }).todo[0]).toBe(
+      expect(path({ [one]: 'yes' }).advice[0]).toBe(
         'Measure: Timed up and go, 3 m, 30-second chair stand, Balance, heel to toe.',
       )
     },
@@ -66,27 +66,27 @@ describe('the way from three questions about falls', () => {
     expect(states(path({ fallen: 'yes' }, [[id, value]]))).toContainEqual([id, state])
   })
   it('says what to work on, whom to ask, and when to look again', () => {
-    const { todo, againOn } = path({ fallen: 'yes' }, [
+    const { advice, againOn } = path({ fallen: 'yes' }, [
       ['up-and-go', 14],
       ['chair-stand', 12],
       ['tandem', 6, '2026-11-10'],
     ])
-    expect(todo.slice(0, 3)).toEqual([
+    expect(advice.slice(0, 3)).toEqual([
       'Work on: walking and turning, the step that saves and getting up.',
       'Work on: balance, from the ankles to the hips to the step.',
       'Ask a physiotherapist to look at it.',
     ])
-    expect(todo.at(-1)).toMatch(/^Tell who treats them\. For them alone: medicines/)
+    expect(advice.at(-1)).toMatch(/^Tell who treats them\. For them alone: medicines/)
     expect(againOn).toBe('2027-02-08')
   })
   it('tells who treats them also where every test is met', () => {
-    const { todo } = path({ worried: 'yes' }, [
+    const { advice } = path({ worried: 'yes' }, [
       ['up-and-go', 9],
       ['chair-stand', 12],
       ['tandem', 10],
     ])
-    expect(todo).toHaveLength(2)
-    expect(todo[0]).toBe('No test finds legs or balance weak: keep them so.')
+    expect(advice).toHaveLength(2)
+    expect(advice[0]).toBe('No test finds legs or balance weak: keep them so.')
   })
   it('believes neither answers nor results of more than a year ago', () => {
     expect(states(path({ fallen: 'yes' }, [['tandem', 10, '2025-11-01']]))).toContainEqual(['tandem', 'missing'])

@@ -28,7 +28,7 @@ export const FallPath = z.object({
   /** Empty where no risk is raised. */
   tests: z.array(Tested),
   /** What to do now, in its order. */
-  todo: z.array(z.string()),
+  advice: z.array(z.string()),
   /** The day on which it is looked at again; null: first what is to do. */
   againOn: Day.nullable(),
 })
@@ -64,15 +64,15 @@ export function fallPath(known: Known, catalogue: Catalogue, on: string): FallPa
   const isRaised = questions.some(({ answer }) => answer === 'yes')
   if (!isRaised && questions.some(({ answer }) => answer === 'unasked')) {
     const open = questions.filter(({ answer }) => answer === 'unasked').map(({ says }) => says.toLowerCase())
-    return { questions, risk: 'unasked', tests: [], todo: [`Ask: ${joined(open)}?`], againOn: null }
+    return { questions, risk: 'unasked', tests: [], advice: [`Ask: ${joined(open)}?`], againOn: null }
   }
   if (!isRaised) {
     const asked = known.screenings[0]?.takenOn ?? on
-    const todo = ['Nothing raises the risk. Balance is kept by being used: go on.']
-    return { questions, risk: 'not-raised', tests: [], todo, againOn: daysAfter(asked, falls.again.yearDays) }
+    const advice = ['Nothing raises the risk. Balance is kept by being used: go on.']
+    return { questions, risk: 'not-raised', tests: [], advice, againOn: daysAfter(asked, falls.again.yearDays) }
   }
   const tests = falls.tests.map(({ measure }) => testOf(measure, known, catalogue, on))
-  return { questions, risk: 'raised', tests, todo: todoFor(tests, falls), againOn: againFor(tests, falls) }
+  return { questions, risk: 'raised', tests, advice: adviceFor(tests, falls), againOn: againFor(tests, falls) }
 }
 
 function answerTo(
@@ -106,7 +106,7 @@ function testOf(id: string, { measures, norm }: Known, catalogue: Catalogue, on:
   return { ...base, state: said.verdict === 'below' ? 'not-met' : 'met', words: said.words }
 }
 
-function todoFor(tests: FallPath['tests'], falls: Falls): string[] {
+function adviceFor(tests: FallPath['tests'], falls: Falls): string[] {
   const missing = tests.filter(({ state }) => state === 'missing').map(({ name }) => name)
   const weak = tests.filter(({ state }) => state === 'not-met')
   const helps = weak.map(({ measure }) => falls.tests.find((test) => test.measure === measure)?.helps ?? '')

@@ -36,13 +36,13 @@ describe('the way from three questions about falls', () => {
       replaces: null,
     }
     expect((await lead.call('POST', own('/measures'), { records: [record] })).status).toBe(200)
-    const { tests, todo } = await falls()
+    const { tests, advice } = await falls()
     expect(tests.find((test: any) => test.measure === 'up-and-go')).toMatchObject({
       state: 'not-met',
       takenOn,
       words: '12 s or more, a sign of a raised risk of falling',
     })
-    expect(todo).toContain('Work on: walking and turning, the step that saves and getting up.')
+    expect(advice).toContain('Work on: walking and turning, the step that saves and getting up.')
   })
   it('says how long somebody balances on their feet: who stands in class does, who lies does not', async () => {
     const { body: people } = await lead.call('GET', '/api/participants')

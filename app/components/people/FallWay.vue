@@ -42,7 +42,7 @@ const asked = computed(() => falls.questions.filter(({ answer }) => answer !== '
       </li>
     </ul>
     <ul class="mt-2 list-disc pl-5">
-      <li v-for="what in falls.todo" :key="what">{{ what }}</li>
+      <li v-for="what in falls.advice" :key="what">{{ what }}</li>
     </ul>
     <p v-if="falls.againOn" class="mt-2">Look again on {{ format(parseISO(falls.againOn), 'd MMMM yyyy') }}.</p>
     <p class="mt-2 text-faint text-[0.94rem]" data-test="balance-time">
