@@ -327,13 +327,6 @@ describe('the composer', () => {
     await visitor.clickAt('[data-test="compose"]')
     await visitor.sees('Heel raises', '[data-test="composed"]')
   })
-  it('has something of each line of balance that an aim of one’s own names', async () => {
-    await visitor.choose('[data-test="aim"]', 'own')
-    await visitor.clickAt('::-p-xpath(//*[@data-test="aim-strands"]//label[contains(., "the step that saves")])')
-    await visitor.clickAt('[data-test="compose"]')
-    await visitor.sees(/Step and rock|Step and tandem|Step over and reach tall/, '[data-test="composed"]')
-    await visitor.expectAccessible()
-  })
   it('is taken in one step, led by nobody’s leave but saved, and undone', async () => {
     const before = await visitor.page.$$eval('[data-block]', (blocks) => blocks.length)
     await visitor.clickAt('[data-test="take"]')
