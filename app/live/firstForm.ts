@@ -1,21 +1,20 @@
-/** The form that stood in the page before the scripts ran, as the server wrote it. */
-const field = (name: 'email' | 'password') => document.querySelector<HTMLInputElement>(`#first-${name}`)
-
-/** What somebody did there before the scripts ran. */
+/** What somebody did in the form that stood in the page before the scripts ran. */
 interface First {
-  email: string
-  password: string
-  isAtPassword: boolean
+  /** What they typed, by the names of the fields. */
+  typed: Record<string, string>
+  /** The field in which they are; empty: in none. */
+  at: string
   /** What comes of sending it; undefined: it was not sent. */
   answered: Promise<Response> | undefined
 }
 
-/** What somebody typed there, where the keyboard was, and what comes of it; null: there was no such form. */
+/** Reads the form that stood in the page, as the server wrote it; null: there was none. */
 export function typedFirst(): First | null {
-  const [email, password] = [field('email'), field('password')]
-  if (!email || !password) return null
-  const { answered } = email.form as HTMLFormElement & Pick<First, 'answered'>
-  return { email: email.value, password: password.value, isAtPassword: document.activeElement === password, answered }
+  const form = document.querySelector<HTMLFormElement & Pick<First, 'answered'>>('#first-form form')
+  if (!form) return null
+  const typed = [...new FormData(form)].map(([name, value]) => [name, String(value)])
+  const focused = form.contains(document.activeElement) ? document.activeElement : null
+  return { typed: Object.fromEntries(typed), at: focused?.getAttribute('name') ?? '', answered: form.answered }
 }
 
 /** Takes it away: the same form, or another page, is there now. */

@@ -7,18 +7,26 @@ const { needsSetup, refresh } = useAccount()
 const fields = reactive({ code: '', practice: '', name: '', email: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
+const busy = ref(false)
+const form = useTemplateRef<HTMLFormElement>('form')
+useFirstForm(form, fields, (answered) => void save(answered))
 
 if (!needsSetup.value) await navigateTo('/sign-in')
 
-async function save(): Promise<void> {
+async function save(answered?: Promise<Response>): Promise<void> {
+  busy.value = true
+  wrong.value = {}
+  message.value = ''
   try {
-    await call(setUp, { body: fields })
+    await call(setUp, { body: fields, answered })
     await refresh()
     await navigateTo('/')
   } catch (error) {
     const refused = refusalOf(error)
     wrong.value = refused.fields
     message.value = refused.message
+  } finally {
+    busy.value = false
   }
 }
 /** A file taken out of another installation: everything is here again, sign-ins too. */
@@ -48,7 +56,7 @@ async function restore(event: Event): Promise<void> {
   <div class="mx-auto max-w-[1400px] p-5 min-h-dvh">
     <BeginFrame>
       <BeginStep :number="1" title="Practice and you" state="open">
-        <form class="space-y-4" novalidate @submit.prevent="save">
+        <form ref="form" class="space-y-4" novalidate @submit.prevent="save()">
           <AppField
             v-slot="{ id, fieldClass, aria }"
             label="Code of the start window"
@@ -57,6 +65,7 @@ async function restore(event: Event): Promise<void> {
             ><input
               :id="id"
               v-model="fields.code"
+              name="code"
               :class="fieldClass"
               v-bind="aria"
               autocomplete="off"
@@ -64,15 +73,16 @@ async function restore(event: Event): Promise<void> {
               autofocus
           /></AppField>
           <AppField v-slot="{ id, fieldClass, aria }" label="Name of the practice" :wrong="wrong.practice"
-            ><input :id="id" v-model="fields.practice" :class="fieldClass" v-bind="aria"
+            ><input :id="id" v-model="fields.practice" name="practice" :class="fieldClass" v-bind="aria"
           /></AppField>
           <AppField v-slot="{ id, fieldClass, aria }" label="Your name" :wrong="wrong.name"
-            ><input :id="id" v-model="fields.name" :class="fieldClass" v-bind="aria" autocomplete="name"
+            ><input :id="id" v-model="fields.name" name="name" :class="fieldClass" v-bind="aria" autocomplete="name"
           /></AppField>
           <AppField v-slot="{ id, fieldClass, aria }" label="E-mail" :wrong="wrong.email"
             ><input
               :id="id"
               v-model="fields.email"
+              name="email"
               :class="fieldClass"
               v-bind="aria"
               type="email"
@@ -80,7 +90,7 @@ async function restore(event: Event): Promise<void> {
           /></AppField>
           <NewPasswordField v-model="fields.password" label="Password" :wrong="wrong.password" />
           <p v-if="message" class="wrong" role="alert">{{ message }}</p>
-          <button class="button button-main">Next: where you meet</button>
+          <button class="button button-main" :disabled="busy">Next: where you meet</button>
         </form>
       </BeginStep>
       <BeginStep :number="2" title="Where you meet" state="later" />

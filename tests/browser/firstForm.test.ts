@@ -1,77 +1,43 @@
 import { TOTP } from 'otpauth'
-import type { HTTPRequest } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { LEAD, PASSWORD } from '../demoData'
 import { World } from '../world'
-import { Visitor } from './visitor'
+import { heldArrival, type HeldArrival } from './heldArrival'
 
 let world: World
-let visitor: Visitor
-/** Scripts that are still on their way. */
-let held: HTTPRequest[]
-let isHolding: boolean
+let arrival: HeldArrival
+let visitor: HeldArrival['visitor']
 
 beforeAll(async () => {
   world = await World.open()
 })
 afterAll(() => world.close())
-
-/** A browser that was never here opens a page; its scripts do not come before they are let on. */
 beforeEach(async () => {
-  held = []
-  isHolding = true
-  visitor = await Visitor.arrive(world)
-  await visitor.page.setRequestInterception(true)
-  visitor.page.on('request', (request) => {
-    if (isHolding && request.resourceType() === 'script') held.push(request)
-    else void request.continue()
-  })
-  visitor.page.goto(`${world.address}/people`, { waitUntil: 'domcontentloaded' }).catch(() => {})
-  await visitor.page.waitForSelector('#first-form form')
+  arrival = await heldArrival(world, '/people')
+  visitor = arrival.visitor
 })
 afterEach(() => visitor.leave())
 
-/** Where the fields and the button stand. */
-const places = (within: string) =>
-  visitor.page.$$eval(`${within} :is(h1, label, input, form button)`, (parts) =>
-    parts.map((part) => {
-      const { x, y, width, height } = part.getBoundingClientRect()
-      return [part.textContent.trim(), ...[x, y, width, height].map(Math.round)]
-    }),
-  )
-
-async function letScriptsOn(): Promise<void> {
-  isHolding = false
-  for (const request of held) void request.continue()
-  await visitor.page.waitForFunction(() => !document.querySelector('#first-form'))
-}
 async function typeFirst(password: string): Promise<void> {
   await visitor.page.type('#first-email', LEAD)
   await visitor.page.type('#first-password', password)
-}
-/** Sends what stands there, twice where somebody is in a hurry, and waits until it was answered. */
-async function sendFirst(): Promise<number> {
-  const answer = visitor.page.waitForResponse((response) => response.request().method() === 'POST')
-  await visitor.page.keyboard.press('Enter')
-  await visitor.page.keyboard.press('Enter')
-  return (await answer).status()
 }
 const deeds = async (deed: string) => (await world.db('access_log').where({ did: deed })).length
 
 describe('signing in while the scripts are on their way', () => {
   it('is typed into; the same form takes over what was typed, at the same place, with the keyboard where it was', async () => {
     await typeFirst(PASSWORD.slice(0, 4))
-    const before = await places('#first-form')
-    await letScriptsOn()
-    expect(await places('main')).toEqual(before)
+    const before = await arrival.places('#first-form')
+    await arrival.letScriptsOn()
+    expect(await arrival.places('main')).toEqual(before)
     await visitor.page.keyboard.type(PASSWORD.slice(4))
     expect(await visitor.page.$eval('input[type="password"]', (input) => input.value)).toBe(PASSWORD)
     visitor.expectNoComplaints()
   })
   it('is sent, once; what the server says is said at its place, and what was typed is kept', async () => {
     await typeFirst('not the password')
-    expect(await sendFirst()).toBe(422)
-    await letScriptsOn()
+    expect(await arrival.send()).toEqual([422])
+    await arrival.letScriptsOn()
     await visitor.sees('The e-mail address or the password is not right.')
     expect(await visitor.page.$eval('input[type="email"]', (input) => input.value)).toBe(LEAD)
     expect(await deeds('gave a wrong password')).toBe(1)
@@ -82,7 +48,7 @@ describe('signing in while the scripts are on their way', () => {
     await visitor.page.keyboard.press('Enter')
     await visitor.page.waitForFunction(() => document.querySelector<HTMLInputElement>('#first-password')!.readOnly)
     await visitor.page.setOfflineMode(false)
-    await letScriptsOn()
+    await arrival.letScriptsOn()
     await visitor.sees('The server cannot be reached.')
   })
   it('is asked for the code where the account has one', async () => {
@@ -91,23 +57,23 @@ describe('signing in while the scripts are on their way', () => {
     const { secret } = (await lead.call('POST', factor, { password: PASSWORD })).body
     await lead.call('PUT', factor, { code: new TOTP({ secret }).generate() })
     await typeFirst(PASSWORD)
-    expect(await sendFirst()).toBe(422)
-    await letScriptsOn()
+    expect(await arrival.send()).toEqual([422])
+    await arrival.letScriptsOn()
     await visitor.sees('Six digits, as your authenticator shows them now.')
     expect((await lead.call('DELETE', factor, { password: PASSWORD })).status).toBe(200)
   })
   it('is all that there is to do, and goes where somebody wanted to go', async () => {
     await typeFirst(PASSWORD)
     const before = await deeds('signed in')
-    expect(await sendFirst()).toBe(200)
+    expect(await arrival.send()).toEqual([200])
     expect(await deeds('signed in')).toBe(before + 1)
-    await letScriptsOn()
+    await arrival.letScriptsOn()
     await visitor.sees('People')
     await visitor.page.waitForFunction(() => location.pathname === '/people')
     visitor.expectNoComplaints()
   })
   it('is not there for who is signed in, nor in the page kept for a start without the server', async () => {
-    isHolding = false
+    arrival.letAllBe()
     await visitor.signIn()
     const response = await visitor.page.reload({ waitUntil: 'domcontentloaded' })
     expect(await response!.text()).not.toContain('first-form')

@@ -15,6 +15,7 @@ const isShown = ref(false)
       <input
         :id="id"
         v-model="password"
+        name="password"
         :type="isShown ? 'text' : 'password'"
         :class="fieldClass"
         v-bind="aria"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { signIn } from '~~/core/contract/access'
 import { refusalOf } from '~/composables/useRefusal'
-import { takeFirstAway, typedFirst } from '~/live/firstForm'
 
 /** E-mail and password; where the account has one-time codes, the code once these were right. */
 const emit = defineEmits<{ signedIn: []; forgotten: [] }>()
@@ -9,18 +8,8 @@ const fields = reactive({ email: '', password: '', code: '' })
 const isCodeNeeded = ref(false)
 const wrong = ref<Record<string, string>>({})
 const busy = ref(false)
-const emailField = useTemplateRef<HTMLInputElement>('emailField')
-const passwordField = useTemplateRef<HTMLInputElement>('passwordField')
-
-onMounted(() => {
-  const typed = typedFirst()
-  if (typed === null) return
-  fields.email = typed.email
-  fields.password = typed.password
-  takeFirstAway()
-  void nextTick(() => (typed.isAtPassword ? passwordField : emailField).value?.focus())
-  if (typed.answered) void send(typed.answered)
-})
+const form = useTemplateRef<HTMLFormElement>('form')
+useFirstForm(form, fields, (answered) => void send(answered))
 
 async function send(answered?: Promise<Response>): Promise<void> {
   busy.value = true
@@ -40,12 +29,12 @@ async function send(answered?: Promise<Response>): Promise<void> {
 </script>
 
 <template>
-  <form class="space-y-5" @submit.prevent="send()">
+  <form ref="form" class="space-y-5" @submit.prevent="send()">
     <AppField v-slot="{ id, fieldClass, aria }" label="E-mail">
       <input
         :id="id"
-        ref="emailField"
         v-model="fields.email"
+        name="email"
         :class="fieldClass"
         v-bind="aria"
         type="email"
@@ -58,8 +47,8 @@ async function send(answered?: Promise<Response>): Promise<void> {
     <AppField v-slot="{ id, fieldClass, aria }" label="Password" :wrong="wrong.password">
       <input
         :id="id"
-        ref="passwordField"
         v-model="fields.password"
+        name="password"
         :class="fieldClass"
         v-bind="aria"
         type="password"
