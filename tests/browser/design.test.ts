@@ -308,6 +308,18 @@ describe('the composer', () => {
     await visitor.sees('Second:')
     await visitor.expectAccessible()
   })
+  it('takes an aim that is weighed by hand, with the lines of balance that have to be in it', async () => {
+    const hasStep = (text: string) => /Step and rock|Step and tandem|Step over and reach tall/.test(text)
+    const composed = () => visitor.page.$eval('[data-test="composed"]', (list) => list.textContent)
+    expect(hasStep(await composed())).toBe(false)
+    await visitor.choose('[data-test="aim"]', 'own')
+    await visitor.page.locator('::-p-xpath(//label[contains(., "the step that saves")]/input)').click()
+    await visitor.clickAt('[data-test="compose"]')
+    await expect.poll(async () => hasStep(await composed()), { timeout: 20_000 }).toBe(true)
+    await visitor.choose('[data-test="aim"]', 'free-hips')
+    await visitor.clickAt('[data-test="compose"]')
+    await expect.poll(async () => hasStep(await composed()), { timeout: 20_000 }).toBe(false)
+  })
   it('keeps what is pinned and finds something else for what is not wanted', async () => {
     const names = () =>
       visitor.page.$$eval('[data-test="composed"] strong', (all) =>

@@ -15,7 +15,8 @@ const { catalogue } = storeToRefs(useCatalogue())
 const composer = useComposer()
 const { answer, bound, state, took, problem } = composer
 
-const aim = ref<Aim>(meeting.planned.aim ?? entryAt(catalogue.value.aims, 0))
+// Shallow: what is asked is copied to the worker, which takes nothing that watches itself.
+const aim = shallowRef<Aim>(toRaw(meeting.planned.aim) ?? entryAt(catalogue.value.aims, 0))
 const howMany = ref<HowMany>('some')
 const floor = ref(true)
 const everybody = ref(false)
@@ -48,7 +49,7 @@ const all = computed(() => [...catalogue.value.movements.values()].sort((a, b) =
 function question(): Ask {
   const { planned: now, opened } = meeting
   return {
-    aim: structuredClone(toRaw(aim.value)),
+    aim: structuredClone(aim.value),
     minutes: now.minutes,
     school: now.school,
     people: meeting.present.map((person) => structuredClone(toRaw(meeting.expected(person.id)))),
@@ -101,7 +102,7 @@ watch(answer, async () => {
   found.value?.scrollIntoView({ block: 'start' })
 })
 // A wish that changes ends the looking; the button asks again.
-watch([aim, howMany, floor, everybody, carryOver], () => composer.cancel(), { deep: true })
+watch([aim, howMany, floor, everybody, carryOver], () => composer.cancel())
 const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : null))
 const honesty = computed(() => {
   if (state.value === 'looking') return 'Looking …'
