@@ -22,6 +22,7 @@ export function askFor(people: readonly Person[], change: Partial<Ask> = {}): As
     most: null,
     recent: [],
     carryOver: [],
+    chains: false,
     seed: 'a plan',
     catalogue,
     ...change,

@@ -45,7 +45,7 @@ export function composedCases(count: number): ComposedCase[] {
     const met = new Set([...catalogue.movements.keys()].filter(() => next() < (circle % 3) / 2))
     const ask = askFor(people, {
       ...{ met, minutes: among(MINUTES), school: among(schools), aim: among(catalogue.aims), seed: `seed ${circle}` },
-      ...{ breathShare: 0.3, most: circle % 2 === 0 ? 12 : null },
+      ...{ breathShare: 0.3, most: circle % 2 === 0 ? 12 : null, chains: circle % 4 > 1 },
     })
     const { plans, problem } = composed(ask, null, STEPS)
     for (const [at, { plan }] of plans.entries())

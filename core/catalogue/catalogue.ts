@@ -1,6 +1,7 @@
 import { joined } from '../sentence'
 import { z } from 'zod'
 import { Aim } from './aim'
+import { ReadyChain } from './chain'
 import { Consideration } from './consideration'
 import { PostureFigure } from './figure'
 import { Clock } from './clock'
@@ -46,6 +47,7 @@ export interface Catalogue {
   gates: TierGate[]
   interview: Interview
   aims: Aim[]
+  chains: ReadyChain[]
   clock: Clock
   judgement: Judgement
   stations: Stations
@@ -67,6 +69,7 @@ const Around = z.object({
   gates: z.array(TierGate),
   interview: Interview,
   aims: z.array(Aim),
+  chains: z.array(ReadyChain),
   clock: Clock,
   judgement: Judgement,
   stations: Stations,
@@ -148,6 +151,7 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     gates: data.gates,
     interview: data.interview,
     aims: data.aims,
+    chains: data.chains,
     clock: data.clock,
     judgement: data.judgement,
     stations: data.stations,

@@ -7,7 +7,7 @@ const share = z.number().min(0).max(1)
 /** Seconds and bounds of a plan's clock: `catalogue/clock.yaml`. */
 export const Clock = z.strictObject({
   voice: z.strictObject({ wordsAMinute: z.number().positive(), breathSeconds: z.number().min(0), origin }),
-  introduction: z.strictObject({ firstSeconds: seconds, againSeconds: seconds, origin }),
+  introduction: z.strictObject({ firstSeconds: seconds, againSeconds: seconds, inChainSeconds: seconds, origin }),
   fetching: z.strictObject({ seconds, origin }),
   turningChair: z.strictObject({ seconds, origin }),
   sideChange: z.strictObject({ seconds, origin }),

@@ -25,6 +25,7 @@ export function contradictionsIn(data: CatalogueData): CatalogueProblem[] {
     ...inMeasuresAndGates(catalogue),
     ...inInterview(catalogue),
     ...inFalls(catalogue),
+    ...inChains(catalogue),
   ]
 }
 
@@ -124,6 +125,13 @@ function inFalls({ falls, interview, considerations, measures }: Catalogue): Cat
       .filter(({ measure }) => !measures.has(measure))
       .map(({ measure }) => unknown('falls.yaml', 'measure', measure)),
   ]
+}
+
+function inChains({ chains, movements }: Catalogue): CatalogueProblem[] {
+  return chains
+    .flatMap(({ parts }) => parts)
+    .filter(({ movement }) => !movements.has(movement))
+    .map(({ movement }) => unknown('chains.yaml', 'movement', movement))
 }
 
 function outOfBounds(range: DialRange, bounds: readonly DialBound[]): string | null {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { parseDocument } from 'yaml'
 import { CatalogueError, wayId, type CatalogueData, type CatalogueProblem } from './catalogue'
 import { Aim } from './aim'
+import { ReadyChain } from './chain'
 import { contradictionsIn } from './contradictions'
 import { Clock } from './clock'
 import { Consideration } from './consideration'
@@ -23,7 +24,7 @@ import { rungsOf } from './summary'
  * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
  * @throws {CatalogueError} naming file, path and reason, all problems at once
  * @example
- * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 17 problems'
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 18 problems'
  */
 export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const problems: CatalogueProblem[] = []
@@ -48,6 +49,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     gates: read('gates.yaml', z.array(TierGate)),
     interview: read('interview.yaml', Interview),
     aims: read('aims.yaml', z.array(Aim)),
+    chains: read('chains.yaml', z.array(ReadyChain)),
     clock: read('clock.yaml', Clock),
     judgement: read('judgement.yaml', Judgement),
     stations: read('stations.yaml', Stations),

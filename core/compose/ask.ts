@@ -30,6 +30,8 @@ export interface Ask {
   recent: readonly (readonly string[])[]
   /** Movements to repeat for progress. */
   carryOver: readonly string[]
+  /** Whether ready chains may be in it. */
+  chains: boolean
   /** The same seed answers the same question alike. */
   seed: string
   catalogue: Catalogue

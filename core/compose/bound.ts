@@ -1,7 +1,8 @@
 import { entryAt } from '../entries'
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger, SLOPES } from './score'
+import { SLOPES } from './score'
+import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
 
 /** What solves a linear model: a text in LP format goes in, the value of the best comes out; null: not proven. */
 export type Solver = (model: string) => number | null
@@ -10,10 +11,11 @@ export type Solver = (model: string) => number | null
 const START = -1
 const END = 9
 
-/** Where a choice stands: an option at the start, in its phase or at the end. */
+/** Where a choice stands: an option at the start, in its phases or at the end. */
 interface Choice {
   option: Option
   layer: number
+  lastLayer: number
   node: string
 }
 
@@ -71,9 +73,12 @@ function addGains({ objective, rows, bounds }: Model, { target, weight }: Proble
 
 /** The way from home through the postures and home again: what flows into a place flows out of it. */
 function addWay(model: Model, { change, free, climb, postures }: Problem, choices: readonly Choice[]): void {
-  const nodes = new Map<string, { posture: number; layer: number; choices: number[] }>()
-  choices.forEach(({ node, option, layer }, at) => {
-    const known = nodes.get(node) ?? { posture: option.posture, layer, choices: [] }
+  const nodes = new Map<
+    string,
+    Pick<Choice, 'layer' | 'lastLayer'> & Pick<Option, 'posture' | 'leaves'> & { choices: number[] }
+  >()
+  choices.forEach(({ node, option: { posture, leaves }, layer, lastLayer }, at) => {
+    const known = nodes.get(node) ?? { posture, leaves, layer, lastLayer, choices: [] }
     known.choices.push(at)
     nodes.set(node, known)
   })
@@ -93,9 +98,9 @@ function addWay(model: Model, { change, free, climb, postures }: Problem, choice
   }
   for (const [from, a] of nodes) {
     if (a.layer === START) arc('home', from, a.posture)
-    if (a.layer === END) arc(from, 'home', a.posture * postures)
+    if (a.layer === END) arc(from, 'home', a.leaves * postures)
     for (const [to, b] of nodes)
-      if (from !== to && goesOn(a.layer, b.layer)) arc(from, to, a.posture * postures + b.posture)
+      if (from !== to && goesOn(a.lastLayer, b.layer)) arc(from, to, a.leaves * postures + b.posture)
   }
   model.rows.push(`leave: ${(outOf.get('home') ?? []).map((name) => `+ 1 ${name}`).join(' ')} = 1`)
   for (const [node, { choices: here }] of nodes) {
@@ -121,29 +126,33 @@ function addOrder(
 ): void {
   const sumOf = (layer: number) => sum(choices, (choice) => choice.layer === layer)
   rows.push(`start: ${sumOf(START).join(' ')} = 1`, `close: ${sumOf(END).join(' ')} = 1`)
-  if (problem.most < Infinity) rows.push(`most: ${sum(choices, () => true).join(' ')} <= ${problem.most}`)
-  const isWarm = (layer: number) => layer === PHASE_ORDER.warm || layer === PHASE_ORDER.main
-  const warm = choices.flatMap(({ option, layer }, at) => (isWarm(layer) ? [term(option.seconds, `x${at}`)] : []))
+  const many = choices.map(({ option }, at) => term(option.movements.length, `x${at}`))
+  if (problem.most < Infinity) rows.push(`most: ${many.join(' ')} <= ${problem.most}`)
+  const isInner = (layer: number) => layer !== START && layer !== END
+  const warm = choices.flatMap(({ option, layer }, at) =>
+    isInner(layer) && option.warm > 0 ? [term(option.warm, `x${at}`)] : [],
+  )
   if (withHolds) rows.push(`warm: ${warm.join(' ')} >= ${problem.warmSeconds}`)
   for (let rider = 0; rider < problem.riders.length; rider += 1) {
     if (!choices.some(({ option }) => option.breathing.includes(rider))) continue
-    const share = ({ breathing }: Option) => (breathing.includes(rider) ? 1 : 0) - problem.breathShare
+    const share = ({ breathing, size }: Option) =>
+      breathing.filter((other) => other === rider).length - problem.breathShare * size
     rows.push(`breathe${rider}: ${choices.map(({ option }, at) => term(share(option), `x${at}`)).join(' ')} <= 0`)
   }
 }
 
 /** Everything once, breath twice; what is pinned at least once, and something of each line that the aim names. */
 function addOnce({ rows }: Model, { options, pinned, lines }: Problem, choices: readonly Choice[]): void {
-  const movements = [...new Set(options.map((option) => option.movement))]
+  const movements = [...new Set(options.flatMap((option) => option.movements))]
   for (const [index, movement] of movements.entries()) {
-    const own = sum(choices, ({ option }) => option.movement === movement)
+    const own = sum(choices, ({ option }) => option.movements.includes(movement))
     if (own.length === 0) continue
     const isBreath = options.some((option) => option.movement === movement && option.quality === 'breath')
     rows.push(`once${index}: ${own.join(' ')} <= ${isBreath ? 2 : 1}`)
     if (pinned.includes(movement)) rows.push(`pin${index}: ${own.join(' ')} >= 1`)
   }
   for (const line of lines)
-    rows.push(`line${line}: ${sum(choices, ({ option }) => option.line === line).join(' ')} >= 1`)
+    rows.push(`line${line}: ${sum(choices, ({ option }) => option.lines.includes(line)).join(' ')} >= 1`)
 }
 
 function sum(choices: readonly Choice[], which: (choice: Choice) => boolean): string[] {
@@ -153,11 +162,16 @@ function sum(choices: readonly Choice[], which: (choice: Choice) => boolean): st
 function choicesIn(options: readonly Option[], withHolds: boolean): Choice[] {
   return options.flatMap((option): Choice[] => {
     const isBreath = option.quality === 'breath'
-    const at = (layer: number): Choice => ({ option, layer, node: `n${option.posture}_${layer + 1}` })
+    const at = (layer: number, lastLayer = layer): Choice => {
+      const node = `n${option.posture}_${option.leaves}_${layer + 1}_${lastLayer + 1}`
+      return { option, layer, lastLayer, node }
+    }
     return [
       ...(isBreath || option.phase === 'settle' ? [at(START)] : []),
-      ...(isBreath || option.phase === 'close' ? [at(END)] : []),
-      ...(isBreath || (!withHolds && option.phase === 'long-holds') ? [] : [at(PHASE_ORDER[option.phase])]),
+      ...(isBreath || option.lastPhase === 'close' ? [at(END)] : []),
+      ...(isBreath || (!withHolds && option.isLongHold)
+        ? []
+        : [at(PHASE_ORDER[option.phase], PHASE_ORDER[option.lastPhase])]),
     ]
   })
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { askFor, FULL_CUPBOARD } from '../../tests/asks'
+import { bruteForce } from '../../tests/bruteForce'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { lineOfDefence } from '../catalogue/strand'
@@ -12,12 +13,12 @@ import { propsOut } from '../room/propsOut'
 import { timelineOf } from '../plan/timeline'
 import { boundModel, boundOf, gapOf, type Solver } from './bound'
 import { randomFrom } from '../random'
-import { composed } from './compose'
+import { composed, lineOf } from './compose'
 import { Evaluator } from './evaluate'
 import { mostBlocks } from './howMany'
-import { postureIn, type Option } from './options'
-import { problemOf, ridersOf, type Problem } from './problem'
-import { brokenRule, scoreOf, secondsOfLine, worthOf, type Line } from './score'
+import { postureIn } from './options'
+import { problemOf, ridersOf } from './problem'
+import { brokenRule, scoreOf, worthOf } from './score'
 import { bestLine } from './search'
 
 const catalogue = shippedCatalogue()
@@ -27,15 +28,6 @@ const solve: Solver = (model) => {
   return solution.Status === 'Optimal' ? solution.ObjectiveValue : null
 }
 const circle = TIERS.map((tier, at) => personIn(tier, { id: `p${at}`, name: `P${at}` }))
-const lineOf = (
-  ask: ReturnType<typeof askFor>,
-  problem: Problem,
-  plan: { blocks: { movement: string; rounds: number }[] },
-): Line =>
-  plan.blocks.map((block) =>
-    problem.options.find((option) => option.movement === block.movement && option.rounds === block.rounds)!,
-  )
-
 describe('what seconds of a region are worth', () => {
   it.each([
     [0, 0],
@@ -245,7 +237,7 @@ describe('what cannot be met', () => {
 })
 
 describe('the rules', () => {
-  const problem = problemOf(askFor(circle, { most: 6 }))
+  const problem = problemOf(askFor(circle, { most: 6, chains: true }))
   const anyLine = fc
     .array(fc.nat({ max: problem.options.length - 1 }), { minLength: 2, maxLength: 9 })
     .map((picks) => picks.map((pick) => problem.options[pick]!))
@@ -274,8 +266,8 @@ describe('the rules', () => {
         fc.boolean(),
         fc.string({ maxLength: 4 }),
         fc.constantFrom(null, 5, 9),
-        fc.constantFrom(FULL_CUPBOARD, {}),
-        (people, minutes, floor, seed, most, cupboard) => {
+        fc.constantFrom({ cupboard: FULL_CUPBOARD, chains: true }, { cupboard: {}, chains: false }),
+        (people, minutes, floor, seed, most, { cupboard, chains }) => {
           const ask = askFor(
             people.map((one, at) =>
               personIn(one.tier, {
@@ -288,12 +280,12 @@ describe('the rules', () => {
                 })),
               }),
             ),
-            { minutes, floor, seed, most, cupboard },
+            { minutes, floor, seed, most, cupboard, chains },
           )
           const { plans, problem: asked } = composed(ask, null, 4000)
           for (const { plan, seconds } of plans) {
             expect(seconds).toBeLessThanOrEqual(minutes * 60)
-            expect(brokenRule(lineOf(ask, asked, plan), asked)).toBeNull()
+            expect(brokenRule(lineOf(plan, asked), asked)).toBeNull()
             // With an empty cupboard nothing is used but chairs, beds, mats and the wall.
             const users = ridersOf(plan, asked, ask)
             expect(propsOut(users, cupboard, catalogue).short).toEqual([])
@@ -307,22 +299,6 @@ describe('the rules', () => {
     )
   })
 })
-
-/** Every order of every choice of a few movements: what brute force finds. */
-function bruteForce(problem: Problem): number {
-  const evaluator = new Evaluator(problem)
-  let best = -Infinity
-  const grow = (line: Option[]) => {
-    for (const end of problem.options) best = Math.max(best, evaluator.scoreOf([...line, end]))
-    for (const option of problem.options) {
-      if (option.quality === 'breath' || line.some((other) => other.movement === option.movement)) continue
-      const next = [...line, option]
-      if (secondsOfLine(next, problem) <= problem.seconds) grow(next)
-    }
-  }
-  for (const start of problem.options) grow([start])
-  return best
-}
 
 describe('the search', () => {
   const few = (movements: string[], minutes: number) => {
@@ -352,8 +328,12 @@ describe('the search', () => {
     }
   })
   it('comes within 5 % of the proven bound for an ordinary evening', () => {
-    for (const most of [null, mostBlocks('some', 45)]) {
-      const answer = composed(askFor(circle, { most }))
+    for (const [most, chains] of [
+      [null, false],
+      [mostBlocks('some', 45), false],
+      [mostBlocks('some', 45), true],
+    ] as const) {
+      const answer = composed(askFor(circle, { most, chains }))
       const gap = gapOf(answer.plans[0]!.score, boundOf(answer.problem, solve, false))
       expect(gap, String(most)).toBeLessThan(0.05)
     }

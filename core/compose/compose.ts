@@ -1,7 +1,9 @@
+import { dequal } from 'dequal/lite'
 import { FIRST_STEPS, LATER_STEPS } from './patience'
 import { entryAt, entryOf, sure } from '../entries'
 import { randomFrom } from '../random'
 import { REGIONS, type Region } from '../catalogue/words'
+import { blocksOfChain, chainsOf, partsOfChain, type Chain } from '../plan/chain'
 import { blockFor } from '../plan/edits'
 import type { Block, Plan } from '../plan/plan'
 import { timelineOf } from '../plan/timeline'
@@ -76,11 +78,12 @@ export function composed(ask: Ask, from: Plan | null = null, steps = FIRST_STEPS
 
 /** The same question with what earlier plans have counting less. */
 function unlike(problem: Problem, lines: readonly Line[]): Problem {
-  const used = new Set(lines.flatMap((line) => line.map((option) => option.movement)))
+  const used = new Set(lines.flatMap((line) => line.flatMap((option) => option.movements)))
   return {
     ...problem,
     options: problem.options.map((option) =>
-      used.has(option.movement) && option.quality !== 'breath' && !problem.pinned.includes(option.movement)
+      option.quality !== 'breath' &&
+      option.movements.some((movement) => used.has(movement) && !problem.pinned.includes(movement))
         ? { ...option, gain: option.gain.map((seconds) => seconds * OTHERWISE_SHARE) }
         : option,
     ),
@@ -88,8 +91,8 @@ function unlike(problem: Problem, lines: readonly Line[]): Problem {
 }
 
 function differ(a: Line, b: Line): boolean {
-  const other = new Set(b.map((option) => option.movement))
-  return a.filter((option) => !other.has(option.movement)).length >= 2
+  const other = new Set(b.flatMap((option) => option.movements))
+  return a.flatMap((option) => option.movements).filter((movement) => !other.has(movement)).length >= 2
 }
 
 /**
@@ -99,10 +102,19 @@ function differ(a: Line, b: Line): boolean {
  * lineOf({ blocks: [] }, problem) // []
  */
 export function lineOf({ blocks }: Pick<Plan, 'blocks'>, problem: Pick<Problem, 'options'>): Line {
+  const chains = chainsOf(blocks)
   return blocks.flatMap((block) => {
+    const chain = chains.find((one) => one.blocks.includes(block))
+    const whole = chain && problem.options.find((option) => isOfChain(option, chain))
+    if (whole) return block === chain.blocks[0] ? whole : []
     const own = problem.options.filter((option) => option.movement === block.movement)
     return own.find((option) => option.rounds === block.rounds) ?? own[0] ?? []
   })
+}
+
+function isOfChain({ chain, movements, rounds }: Option, { name, blocks }: Chain): boolean {
+  const once = chain?.parts[0]?.rounds ?? 1
+  return chain?.name === name && rounds * once === blocks[0]?.rounds && dequal(movements, partsOfChain({ blocks }))
 }
 
 /**
@@ -160,23 +172,29 @@ function lossOf(option: Option, line: Line, problem: Problem): number {
  * planOf([], ask, problem).blocks // []
  */
 export function planOf(line: Line, ask: Ask, problem: Problem): Plan {
-  const blocks = line.map((option, at): Block => ({
-    ...blockFor(
-      entryOf(ask.catalogue.movements, option.movement),
-      ask.school,
-      `c${at + 1}-${option.movement}`.slice(0, 60),
-      ask.catalogue,
-    ),
-    rounds: option.rounds,
-  }))
+  const blocks = line.flatMap((option, at) => blocksOf(option, `c${at + 1}`, ask))
   return { ...problem.plan, title: ask.aim.name, blocks }
+}
+
+function blocksOf({ chain, movement, rounds }: Option, id: string, { school, catalogue }: Ask): Block[] {
+  if (chain === null) {
+    const known = entryOf(catalogue.movements, movement)
+    return [{ ...blockFor(known, school, `${id}-${movement}`.slice(0, 60), catalogue), rounds }]
+  }
+  let made = 0
+  const freshId = () => `${id}-${chain.id}-${(made += 1)}`.slice(0, 60)
+  return blocksOfChain(chain, { school, freshId, times: rounds, catalogue }) ?? []
 }
 
 /** Why each block is in it: what it gives, what it saves, what was wished. */
 function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<string, string> {
   const { change, postures } = problem
+  const blocks = line.flatMap((option, place) => Array.from({ length: option.size }, (_, part) => ({ place, part })))
   return Object.fromEntries(
-    line.map((option, at) => {
+    blocks.map(({ place: at, part }, index) => {
+      const option = entryAt(line, at)
+      const { id } = entryAt(plan.blocks, index)
+      if (part > 0) return [id, `Goes on with “${option.chain?.name}”.`]
       const gains = REGIONS.map((region, index) => ({
         region,
         seconds: entryAt(option.gain, index),
@@ -184,23 +202,24 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
       }))
         .filter(({ region, worth }) => worth > 1 && region in ask.aim.regions)
         .sort((a, b) => b.worth - a.worth)
-      const before = at === 0 ? 0 : entryAt(line, at - 1).posture
+      const before = at === 0 ? 0 : entryAt(line, at - 1).leaves
       const words = [
         at === 0 ? 'settles' : '',
         at > 0 && at === line.length - 1 ? 'lets it sink in' : '',
-        ask.pinned.includes(option.movement) ? 'pinned' : '',
+        option.chain ? `begins “${option.chain.name}”` : '',
+        option.movements.some((movement) => ask.pinned.includes(movement)) ? 'pinned' : '',
         gains.length > 0
           ? gains
               .slice(0, 2)
               .map(({ region, seconds }) => `${Math.round(seconds)} s for ${nameOf(region)}`)
               .join(', ')
           : '',
-        ask.carryOver.includes(option.movement) ? 'repeated for progress' : '',
+        option.movements.some((movement) => ask.carryOver.includes(movement)) ? 'repeated for progress' : '',
         at > 0 && change[before * postures + option.posture] === 0 ? 'nobody has to move for it' : '',
         option.phase === 'warm' && gains.length === 0 && at > 0 && at < line.length - 1 ? 'warms' : '',
       ].filter((word) => word !== '')
       const said = words.length > 0 ? words.join('; ') : 'rounds it off'
-      return [entryAt(plan.blocks, at).id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
+      return [id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
     }),
   )
 }
@@ -248,7 +267,8 @@ function shortest(line: Line, problem: Problem): Line {
   let own = line
   for (const option of line.slice(1, -1)) {
     const less = own.filter((other) => other !== option)
-    if (!problem.pinned.includes(option.movement) && brokenRule(less, problem) === null) own = less
+    if (!option.movements.some((movement) => problem.pinned.includes(movement)) && brokenRule(less, problem) === null)
+      own = less
   }
   return own
 }

@@ -1,17 +1,20 @@
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { CLIMB_SECONDS, overSaidCost, PHASE_ORDER, sayingLonger, worthOf, type Line } from './score'
+import { overSaidCost, worthOf, type Line } from './score'
+import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
 
 /** What the search looks up instead of reckoning it anew. */
 interface Known {
-  movement: number
+  movements: readonly number[]
   phase: number
+  lastPhase: number
   isBreath: boolean
   mayStart: boolean
   mayEnd: boolean
-  warms: boolean
-  isLongHold: boolean
-  isPinned: boolean
+  firstLine: number
+  lastLine: number
+  /** Of these, how many are pinned. */
+  pinned: number
 }
 
 /**
@@ -26,33 +29,46 @@ export class Evaluator {
   private readonly pins: number
 
   constructor(private readonly problem: Problem) {
-    const movements = [...new Set(problem.options.map((option) => option.movement))]
+    const movements = [...new Set(problem.options.flatMap((option) => option.movements))]
     this.seen = new Int32Array(movements.length)
     this.pins = problem.pinned.length
     this.breathed = new Int32Array(problem.riders.length)
     for (const option of problem.options) {
       const isBreath = option.quality === 'breath'
       this.known.set(option, {
-        movement: movements.indexOf(option.movement),
+        movements: option.movements.map((movement) => movements.indexOf(movement)),
         phase: PHASE_ORDER[option.phase],
+        lastPhase: PHASE_ORDER[option.lastPhase],
         isBreath,
         mayStart: isBreath || option.phase === 'settle',
-        mayEnd: isBreath || option.phase === 'close',
-        warms: option.phase === 'warm' || option.phase === 'main',
-        isLongHold: option.phase === 'long-holds',
-        isPinned: problem.pinned.includes(option.movement),
+        mayEnd: isBreath || option.lastPhase === 'close',
+        firstLine: option.lines[0] ?? Infinity,
+        lastLine: option.lines.at(-1) ?? 0,
+        pinned: option.movements.filter((movement) => problem.pinned.includes(movement)).length,
       })
     }
+  }
+
+  /** Whether none of its movements was in the line before. */
+  private see({ movements }: Known): boolean {
+    let isNew = true
+    for (const movement of movements) {
+      if (this.seen[movement] === this.stamp) isNew = false
+      this.seen[movement] = this.stamp
+    }
+    return isNew
   }
 
   /** −Infinity where a rule is broken. */
   scoreOf(line: Line): number {
     const { change, free, climb, postures, seconds, warmSeconds, target, weight, breathShare, lines } = this.problem
     const last = line.length - 1
-    if (last < 1 || line.length > this.problem.most) return -Infinity
+    if (last < 1) return -Infinity
     this.stamp += 1
     this.breathed.fill(0)
-    const breathsAtMost = breathShare * line.length
+    const { blocks, movements: many } = countsOf(line)
+    if (many > this.problem.most) return -Infinity
+    const breathsAtMost = breathShare * blocks
     let [cost, longer] = [0, 0]
     let [time, rise, at, phase, strand, warm, downs, pinned, down] = [0, 0, 0, 0, 0, 0, 0, 0, false]
     for (let index = 0; index <= last; index += 1) {
@@ -61,7 +77,7 @@ export class Evaluator {
       if (isOutOfPlace(known, index, last)) return -Infinity
       const way = at * postures + option.posture
       const more = sayingLonger(option, free[way]!)
-      longer += more
+      longer += more + option.longer
       time += change[way]! + option.seconds + more
       if (time > seconds) return -Infinity
       rise += climb[way]!
@@ -70,26 +86,23 @@ export class Evaluator {
         this.breathed[rider]! += 1
         if (this.breathed[rider]! > breathsAtMost) return -Infinity
       }
-      at = option.posture
+      at = option.leaves
       if (index > 0 && index < last) {
         if (known.phase < phase) return -Infinity
-        phase = known.phase
-        if (option.line > 0) {
-          if (option.line < strand) return -Infinity
-          strand = option.line
-        }
-        if (known.isLongHold && warm < warmSeconds) return -Infinity
-        if (known.warms) warm += option.seconds
+        phase = known.lastPhase
+        if (known.firstLine < strand) return -Infinity
+        if (known.lastLine > 0) strand = known.lastLine
+        if (option.isLongHold && warm < warmSeconds) return -Infinity
+        warm += option.warm
       }
       if (option.isDown && !down) downs += 1
       down = option.isDown
-      if (this.seen[known.movement] === this.stamp) {
-        if (!known.isBreath) return -Infinity
-      } else if (known.isPinned) pinned += 1
-      this.seen[known.movement] = this.stamp
+      const isNew = this.see(known)
+      if (!isNew && !known.isBreath) return -Infinity
+      if (isNew) pinned += known.pinned
     }
     if (downs > 1 || pinned < this.pins) return -Infinity
-    for (const wanted of lines) if (!line.some((option) => option.line === wanted)) return -Infinity
+    for (const wanted of lines) if (!line.some((option) => option.lines.includes(wanted))) return -Infinity
     if (time + change[at * postures]! > seconds) return -Infinity
     let score = -cost - CLIMB_SECONDS * (rise + climb[at * postures]!)
     score -= overSaidCost(longer, time + change[at * postures]!)
@@ -100,6 +113,15 @@ export class Evaluator {
     }
     return score
   }
+}
+
+function countsOf(line: Line): { blocks: number; movements: number } {
+  let [blocks, movements] = [0, 0]
+  for (const option of line) {
+    blocks += option.size
+    movements += option.movements.length
+  }
+  return { blocks, movements }
 }
 
 /** The first movement settles, the last one closes, and breath stands between neither. */

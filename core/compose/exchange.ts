@@ -21,12 +21,12 @@ export function exchanged(ask: Ask, plan: Plan, movement: string): ComposedPlan 
   const banned = ask.banned.filter((other) => other !== movement)
   const problem = problemOf({ ...ask, pinned, banned })
   const line = lineOf(plan, problem)
-  const at = line.findIndex((option) => option.movement === movement)
+  const at = line.findIndex((option) => option.movements.includes(movement))
   if (at < 0) return null
-  const others = new Set(line.map((option) => option.movement))
+  const others = new Set(line.flatMap((option) => option.movements))
   const evaluator = new Evaluator(problem)
   const best = problem.options
-    .filter((option) => !others.has(option.movement))
+    .filter((option) => !option.movements.some((one) => others.has(one)))
     .map((option) => line.with(at, option))
     .map((candidate) => ({ candidate, score: evaluator.scoreOf(candidate) }))
     .filter(({ score }) => score > -Infinity)

@@ -1,5 +1,6 @@
 import { entriesOf, entryAt, entryOf } from '../entries'
 import type { Movement } from '../catalogue/catalogue'
+import type { ReadyChain } from '../catalogue/chain'
 import { lineOfDefence } from '../catalogue/strand'
 import { REGIONS, type Phase, type Quality } from '../catalogue/words'
 import { medianOf } from '../number'
@@ -8,33 +9,48 @@ import { gainedFrom } from '../plan/coverage'
 import { secondsIn } from '../plan/endsEarly'
 import type { Block, Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
-import { introductionSpeech } from '../plan/saying'
+import { Introducing, type Introduction } from '../plan/introducing'
+import type { Heard } from '../plan/saying'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import type { Ask } from './ask'
 
-/** One movement with one number of rounds: what a plan is put together from. */
+/** One movement with one number of rounds, or a ready chain of several: what a plan is put together from. */
 export interface Option {
+  /** The movement, or the chain under a name that no movement has. */
   movement: string
   rounds: number
+  /** Its movements, each once: of a chain several. */
+  movements: readonly string[]
+  /** Null: one movement. */
+  chain: ReadyChain | null
+  /** Its blocks: of a chain that does the sides one after the other more than its movements. */
+  size: number
   /** Introduction and work; the way there is the order's. */
   seconds: number
   /** Of these the introduction, as the clock has it; and how long it takes to say what is said in it. */
   introduction: number
   said: number
+  /** Of these, by how much what is said on the way through a chain makes it longer. */
+  longer: number
   /** Useful seconds it gives each region, `REGIONS` in their order. */
   gain: Float64Array
+  /** Where a session has it, from its first part to its last. */
   phase: Phase
+  lastPhase: Phase
+  /** Of these seconds, those that warm. */
+  warm: number
+  /** Something in it is held at the end of range for long. */
+  isLongHold: boolean
   quality: Quality
-  /** Which line of defence it trains, 1–3 in their order; 0: none. */
-  line: number
-  /** Held at the end of range for a while: wants a warm body. */
-  holds: boolean
-  /** Everybody's postures taken together; 0 is home. */
+  /** Which lines of defence it trains, 1–3, in its order. */
+  lines: readonly number[]
+  /** Everybody's postures taken together as it begins and as it ends; 0 is home. */
   posture: number
+  leaves: number
   /** Somebody of the floor lane is down in it. */
   isDown: boolean
-  /** Who would only breathe in it, by their place among the riders. */
+  /** Who would only breathe in it, by their place among the riders; as often as they would. */
   breathing: readonly number[]
   /** What that costs, seconds of useful work. */
   cost: number
@@ -44,7 +60,6 @@ const QUALITY_BONUS = 1.15
 const CARRY_OVER_BONUS = 1.2
 /** What counts of a movement that the last meetings had already, the last one first; ours. */
 const AGAIN_SHARE = [0.8, 0.88, 0.94, 0.97]
-const HOLD_SECONDS = 20
 /** What it costs that somebody only breathes in a block, shared by all, seconds; ours. */
 const BREATHING_SECONDS = 60
 
@@ -84,6 +99,16 @@ function roundsFrom(usual: number, more: number): number[] {
   return Array.from({ length: to - from + 1 }, (_, at) => from + at)
 }
 
+/** What an option is worked out from. */
+export interface Whom {
+  /** The movement's place in the catalogue. */
+  index: number
+  riders: readonly RiderToday[]
+  shares: readonly number[]
+  posture: number
+  ask: Ask
+}
+
 /**
  * The school's dose with a round less and a round more, or two where blocks are few.
  *
@@ -91,68 +116,122 @@ function roundsFrom(usual: number, more: number): number[] {
  * optionsFor(plan.blocks[0], bridge, { index: 0, riders: problem.riders, shares: [0.5, 0.5], posture: 0, ask }).length
  * // 3
  */
-export function optionsFor(
-  block: Block,
-  movement: Movement,
-  {
-    index,
-    riders,
-    shares,
-    posture,
-    ask,
-  }: { index: number; riders: readonly RiderToday[]; shares: readonly number[]; posture: number; ask: Ask },
-): Option[] {
-  const { catalogue } = ask
-  const rounds = roundsFrom(block.rounds, ask.most === null ? ROUNDS_MORE : ROUNDS_MORE_OF_FEW)
-  const { firstSeconds, againSeconds } = catalogue.clock.introduction
-  const introduction = ask.met.has(movement.id) ? againSeconds : firstSeconds
-  const again = ask.recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(movement.id))
-  const carried = ask.carryOver.includes(movement.id)
-  const breathing = breathingIn(movement, index, riders)
-  const cost = (BREATHING_SECONDS * breathing.length) / riders.length
-  const worth =
-    (movement.quality === ask.aim.quality ? QUALITY_BONUS : 1) *
-    (carried ? CARRY_OVER_BONUS : (AGAIN_SHARE[again] ?? 1))
-  return rounds.map((count): Option => {
-    const gain = new Float64Array(REGIONS.length)
-    const heard = riders.map((rider) => ({ tier: rider.tier, offers: entryAt(rider.offers, index) }))
-    let [work, slowest] = [0, [] as WorkPart[]]
-    riders.forEach((rider, at) => {
-      const offers = entryAt(rider.offers, index)
-      const offer = offers.find((other) => other.variation !== null)
-      const parts = partsOf({ ...block, rounds: count }, offer, movement, ask)
-      const seconds = secondsIn(parts)
-      if (seconds > work) [work, slowest] = [seconds, parts]
-      for (const { movement: done, seconds } of gainedFrom(offers, block, catalogue, count))
-        for (const [region, weight] of entriesOf(done.regions))
-          gain[REGIONS.indexOf(region)]! += seconds * worth * entryAt(shares, at) * weight
-    })
-    const said = introductionSpeech({ ...block, rounds: count }, { heard, parts: slowest }, catalogue)
-    return {
-      movement: movement.id,
-      rounds: count,
-      breathing,
-      cost,
-      seconds: introduction + work,
-      introduction,
-      said,
-      gain,
-      phase: movement.phase,
-      quality: movement.quality,
-      line: lineOfDefence(movement),
-      posture,
-      holds:
-        movement.phase === 'long-holds' ||
-        ((block.dose.kind === 'hold' || block.dose.kind === 'target') &&
-          block.dose.seconds * count >= HOLD_SECONDS &&
-          movement.phase === 'main' &&
-          movement.quality === 'mobility'),
-      isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
-    }
+export function optionsFor(block: Block, movement: Movement, whom: Whom): Option[] {
+  const { ask } = whom
+  return roundsFrom(block.rounds, ask.most === null ? ROUNDS_MORE : ROUNDS_MORE_OF_FEW).map((rounds) => {
+    const own = { ...block, rounds }
+    const introduction = new Introducing([own], ask.met, ask.catalogue).next(workOf(own, movement, whom, false), [])
+    return optionOf(own, movement, { introduction, usualRounds: block.rounds }, whom)
   })
 }
 
-function partsOf(block: Block, offer: Offer | undefined, movement: Movement, { catalogue }: Ask): WorkPart[] {
+/** How a block begins. */
+interface Begun {
+  introduction: Pick<Introduction, 'usual' | 'said'>
+  /** The school's rounds, which its people's own doses are for. */
+  usualRounds: number
+  /** With a change of side. */
+  turns?: boolean
+}
+
+/**
+ * What a block gives, and what it takes.
+ *
+ * @example
+ * optionOf(plan.blocks[0], bridge, { introduction: { usual: 8, said: 6 }, usualRounds: 2 }, { index: 0,
+ * riders: problem.riders, shares: [0.5, 0.5], posture: 0, ask }).movements // ['bridge']
+ */
+export function optionOf(
+  block: Block,
+  movement: Movement,
+  { introduction: { usual: introduction, said }, usualRounds, turns = false }: Begun,
+  { index, riders, shares, posture, ask }: Whom,
+): Option {
+  const { catalogue } = ask
+  const breathing = breathingIn(movement, index, riders)
+  const gain = new Float64Array(REGIONS.length)
+  const worth = worthOfMovement(movement, ask)
+  const { parts } = workOf(block, movement, { index, riders, ask }, turns)
+  riders.forEach((rider, at) => {
+    const offers = entryAt(rider.offers, index)
+    const given = { ...block, rounds: usualRounds }
+    for (const { movement: done, seconds } of gainedFrom(offers, given, catalogue, block.rounds))
+      for (const [region, weight] of entriesOf(done.regions))
+        gain[REGIONS.indexOf(region)]! += seconds * worth * entryAt(shares, at) * weight
+  })
+  const seconds = introduction + secondsIn(parts)
+  const line = lineOfDefence(movement)
+  return {
+    movement: movement.id,
+    movements: [movement.id],
+    chain: null,
+    size: 1,
+    rounds: block.rounds,
+    breathing,
+    cost: (BREATHING_SECONDS * breathing.length) / riders.length,
+    seconds,
+    introduction,
+    said,
+    longer: 0,
+    gain,
+    phase: movement.phase,
+    lastPhase: movement.phase,
+    warm: movement.phase === 'warm' || movement.phase === 'main' ? seconds : 0,
+    isLongHold: movement.phase === 'long-holds',
+    quality: movement.quality,
+    lines: line > 0 ? [line] : [],
+    posture,
+    leaves: posture,
+    isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
+  }
+}
+
+/**
+ * Who is spoken to in a block, and the work of the lane that sets the clock.
+ *
+ * @param turns whether it begins with a change of side
+ * @example
+ * workOf(plan.blocks[0], bridge, { index: 0, riders: problem.riders, ask }, false).heard.length // 2
+ */
+export function workOf(
+  block: Block,
+  movement: Movement,
+  { index, riders, ask }: Pick<Whom, 'index' | 'riders' | 'ask'>,
+  turns: boolean,
+): { heard: Heard[]; parts: WorkPart[] } {
+  const works = riders.map((rider) => {
+    const offer = entryAt(rider.offers, index).find((other) => other.variation !== null)
+    return partsOf(block, { offer, turns }, movement, ask)
+  })
+  const most = Math.max(0, ...works.map(secondsIn))
+  return { heard: heardBy({ index, riders }), parts: works.find((parts) => secondsIn(parts) === most) ?? [] }
+}
+
+/**
+ * Those who are spoken to where a movement is done.
+ *
+ * @example
+ * heardBy({ index: 0, riders: problem.riders }).length // 2
+ */
+export function heardBy({ index, riders }: Pick<Whom, 'index' | 'riders'>): Heard[] {
+  return riders.map((rider) => ({ tier: rider.tier, offers: entryAt(rider.offers, index) }))
+}
+
+/** What a second of a movement counts: the quality that is asked for first, what is repeated, what was there lately. */
+function worthOfMovement({ id, quality }: Movement, { recent, carryOver, aim }: Ask): number {
+  const again = recent.slice(0, AGAIN_SHARE.length).findIndex((meeting) => meeting.includes(id))
+  return (
+    (quality === aim.quality ? QUALITY_BONUS : 1) *
+    (carryOver.includes(id) ? CARRY_OVER_BONUS : (AGAIN_SHARE[again] ?? 1))
+  )
+}
+
+function partsOf(
+  block: Block,
+  { offer, turns }: { offer: Offer | undefined; turns: boolean },
+  movement: Movement,
+  { catalogue }: Ask,
+): WorkPart[] {
   const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
   const sideChangeSeconds =
     catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
@@ -163,6 +242,8 @@ function partsOf(block: Block, offer: Offer | undefined, movement: Movement, { c
     sides,
     order: block.sideOrder,
     sideChangeSeconds,
+    onSide: block.onSide,
+    turns,
   })
 }
 

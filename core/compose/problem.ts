@@ -12,7 +12,8 @@ import { blockFor } from '../plan/edits'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { riderOf, type Expected, type RiderToday } from '../plan/riders'
 import type { Ask } from './ask'
-import { breathingIn, isDown, optionsFor, postureIn, sharesOf, type Option } from './options'
+import { chainOptions, type Ways } from './chainOptions'
+import { breathingIn, isDown, optionsFor, postureIn, sharesOf, type Option, type Whom } from './options'
 import { waysBetween } from './waysBetween'
 
 /** A movement that cannot be in the plan, and because of whom or what. */
@@ -72,27 +73,25 @@ export function problemOf(ask: Ask): Problem {
   }
   const riders = expected.map((one) => riderOf(one, everything, catalogue)).filter((rider) => rider.today.takesPart)
   const names = new Map(expected.map(({ person }) => [person.id, person.name]))
-  const tuples = new Map<string, number>()
   const homes = riders.map((rider) => homePosture(rider.tier, rider.mover.avoid, catalogue))
-  tuples.set(homes.join(' '), 0)
   const rows: string[][] = [homes]
   const options: Option[] = []
   const fallen: Fallen[] = []
   const whom = { riders, shares: sharesOf(riders, everything, ask), ask }
+  const whomOf = new Map<string, Whom>()
   candidates.forEach((movement, index) => {
     const why = reasonAgainst(movement, index, { riders, names, ask })
     if (why !== null) return void fallen.push({ movement: movement.id, why })
     const postures = riders.map((rider, at) => postureIn(rider, index) ?? entryAt(homes, at))
-    const key = postures.join(' ')
-    if (!tuples.has(key)) {
-      tuples.set(key, rows.length)
-      rows.push(postures)
-    }
-    const posture = entryOf(tuples, key)
-    options.push(...optionsFor(entryAt(everything.blocks, index), movement, { ...whom, index, posture }))
+    const own = { ...whom, index, posture: placeOf(postures, rows) }
+    whomOf.set(movement.id, own)
+    options.push(...optionsFor(entryAt(everything.blocks, index), movement, own))
   })
   const { change, free, climb, noWay } = waysBetween(rows, riders, ask)
-  const reachable = options.filter((option) => !noWay.has(option.posture))
+  const ways = { change, free, climb, postures: rows.length }
+  const isReached = ({ posture }: Pick<Option, 'posture'>) => !noWay.has(posture)
+  const reached = new Map([...whomOf].filter(([, own]) => isReached(own)))
+  const reachable = [...options.filter(isReached), ...chainsFrom(reached, ways, ask)]
   for (const { movement, posture } of options) {
     const left = noWay.get(posture)
     if (!left || fallen.some((other) => other.movement === movement)) continue
@@ -102,22 +101,30 @@ export function problemOf(ask: Ask): Problem {
   const { target, weight } = wanted(ask)
   return {
     options: reachable,
-    change,
-    free,
-    climb,
-    postures: rows.length,
+    ...ways,
     target,
     weight,
     seconds: ask.minutes * 60 - (everything.drinkBreak ? catalogue.clock.water.seconds : 0),
     warmSeconds: catalogue.clock.warmUp.seconds,
     pinned: [...ask.pinned],
-    lines: linesOf(aim).filter((line) => reachable.some((option) => option.line === line)),
+    lines: linesOf(aim).filter((line) => reachable.some(({ lines }) => lines.includes(line))),
     breathShare: ask.breathShare,
     most: ask.most ?? Infinity,
     fallen,
     riders,
     plan: { ...everything, blocks: [] },
   }
+}
+
+/** Where a tuple of postures stands among all; one more where it is new. */
+function placeOf(postures: string[], rows: string[][]): number {
+  const known = rows.findIndex((row) => row.every((posture, at) => posture === postures[at]))
+  return known < 0 ? rows.push(postures) - 1 : known
+}
+
+function chainsFrom(whomOf: ReadonlyMap<string, Whom>, ways: Ways, ask: Ask): Option[] {
+  const chains = ask.chains ? ask.catalogue.chains : []
+  return chains.flatMap((chain) => chainOptions(chain, (movement) => whomOf.get(movement), ways, ask))
 }
 
 /** The lines of defence that an aim names, 1–3. */

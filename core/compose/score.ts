@@ -1,16 +1,10 @@
 import { entryAt } from '../entries'
-import type { Phase } from '../catalogue/words'
-import { introductionSeconds } from '../plan/saying'
 import type { Option } from './options'
 import type { Problem } from './problem'
-
-/** The order in which a session goes. */
-export const PHASE_ORDER: Record<Phase, number> = { settle: 0, warm: 1, main: 2, 'long-holds': 3, close: 4 }
+import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
 
 /** What another second of a region is worth, by how much of the target it has: half, whole, one and a half, twice. */
 export const SLOPES = [1, 0.8, 0.6, 0.3] as const
-/** What a body height of getting up costs, seconds of useful work; ours. */
-export const CLIMB_SECONDS = 6
 /** What is said before the work may lengthen a plan by so much of the rest; ours. */
 const SAID_AT_MOST = 0.055
 /** And each second beyond it costs so many of useful work; ours. */
@@ -35,17 +29,6 @@ export function worthOf(seconds: number, target: number): number {
 
 /** A plan as the search sees it: options in their order, a settling start first and a close last. */
 export type Line = readonly Option[]
-
-/**
- * By how much an introduction is longer because of what has to be said in it.
- *
- * @param free what is left of the changeover for it, seconds
- * @example
- * sayingLonger({ introduction: 8, said: 20.3 }, 6) // 7
- */
-export function sayingLonger({ introduction, said }: Pick<Option, 'introduction' | 'said'>, free: number): number {
-  return introductionSeconds(introduction, said, free) - introduction
-}
 
 /**
  * What it costs that what is said before the work makes a plan much longer: whoever meets too much at once is talked to
@@ -78,8 +61,8 @@ function timeOfLine(line: Line, { change, free, postures }: Problem): { seconds:
     const way = at * postures + option.posture
     const more = sayingLonger(option, entryAt(free, way))
     seconds += entryAt(change, way) + option.seconds + more
-    longer += more
-    at = option.posture
+    longer += more + option.longer
+    at = option.leaves
   }
   return { seconds: seconds + entryAt(change, at * postures), longer }
 }
@@ -95,7 +78,7 @@ export function scoreOf(line: Line, problem: Problem): number {
   let [score, at] = [0, 0]
   for (const option of line) {
     score -= option.cost + CLIMB_SECONDS * entryAt(climb, at * postures + option.posture)
-    at = option.posture
+    at = option.leaves
   }
   score -= CLIMB_SECONDS * entryAt(climb, at * postures)
   const time = timeOfLine(line, problem)
@@ -139,8 +122,8 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
   const last = line.at(-1)
   if (!first || !last || line.length < 2) return 'ends'
   if (first.phase !== 'settle' && first.quality !== 'breath') return 'settle'
-  if (last.phase !== 'close' && last.quality !== 'breath') return 'close'
-  if (line.length > problem.most) return 'many'
+  if (last.lastPhase !== 'close' && last.quality !== 'breath') return 'close'
+  if (line.reduce((sum, { movements }) => sum + movements.length, 0) > problem.most) return 'many'
   if (secondsOfLine(line, problem) > problem.seconds) return 'time'
   let [warm, phase, strand, downs, down] = [0, 0, 0, 0, false]
   const seen = new Set<string>()
@@ -149,20 +132,22 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
     if (!isEnd) {
       if (option.quality === 'breath') return 'breath'
       if (PHASE_ORDER[option.phase] < phase) return 'phases'
-      phase = PHASE_ORDER[option.phase]
-      if (option.line > 0 && option.line < strand) return 'strands'
-      strand = Math.max(strand, option.line)
-      if (option.phase === 'long-holds' && warm < problem.warmSeconds) return 'cold'
-      if (option.phase === 'warm' || option.phase === 'main') warm += option.seconds
+      phase = PHASE_ORDER[option.lastPhase]
+      if ((option.lines[0] ?? Infinity) < strand) return 'strands'
+      strand = option.lines.at(-1) ?? strand
+      if (option.isLongHold && warm < problem.warmSeconds) return 'cold'
+      warm += option.warm
     }
     if (option.isDown && !down) downs += 1
     down = option.isDown
-    if (seen.has(option.movement) && option.quality !== 'breath') return 'twice'
-    seen.add(option.movement)
+    for (const movement of option.movements) {
+      if (seen.has(movement) && option.quality !== 'breath') return 'twice'
+      seen.add(movement)
+    }
   }
-  if (mostBreathing(line) > problem.breathShare * line.length) return 'breathing'
+  if (mostBreathing(line) > problem.breathShare * line.reduce((sum, { size }) => sum + size, 0)) return 'breathing'
   if (downs > 1) return 'downs'
-  if (!problem.lines.every((wanted) => line.some((option) => option.line === wanted))) return 'lines'
+  if (!problem.lines.every((wanted) => line.some(({ lines }) => lines.includes(wanted)))) return 'lines'
   return problem.pinned.every((movement) => seen.has(movement)) ? null : 'pinned'
 }
 

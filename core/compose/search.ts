@@ -2,7 +2,8 @@ import type { RandomNumber } from '../random'
 import { Evaluator } from './evaluate'
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { brokenRule, PHASE_ORDER, type Line } from './score'
+import { brokenRule, type Line } from './score'
+import { PHASE_ORDER } from './weights'
 
 /** So many beginnings, each with its share of the steps; the rest polishes the best of them. */
 const BEGINNINGS = 6
@@ -90,8 +91,8 @@ function firstLine(problem: Problem): Line | null {
   const shortest = (which: (option: Option) => boolean) => problem.options.filter(which).sort(byTime)[0] ?? []
   const pinned = problem.pinned.flatMap((movement) => shortest((option) => option.movement === movement))
   const lines = problem.lines
-    .filter((line) => !pinned.some((option) => option.line === line))
-    .flatMap((line) => shortest((option) => option.line === line))
+    .filter((line) => !pinned.some(({ lines: own }) => own.includes(line)))
+    .flatMap((line) => shortest(({ chain, lines: own }) => chain === null && own.includes(line)))
   for (const start of starts) {
     for (const end of ends) {
       const middle = [...pinned, ...lines].filter(
@@ -110,7 +111,7 @@ function firstLine(problem: Problem): Line | null {
 function warmedUp(line: Line, problem: Problem): Line | null {
   let warmed = line
   for (const option of problem.options
-    .filter((other) => other.phase === 'warm' || other.phase === 'main')
+    .filter((other) => other.warm > 0 && other.chain === null)
     .sort((a, b) => b.seconds - a.seconds)) {
     if (warmed.some((other) => other.movement === option.movement)) continue
     const next = inPhases([warmed[0]!, option, ...warmed.slice(1)])
@@ -136,10 +137,10 @@ function inPhases(line: Line): Line {
 /** What trains balance, in the order of its lines at the places where such stands; phases stay in order. */
 function inStrands(line: Line): Line {
   const trained = line
-    .filter((option) => option.line > 0)
-    .toSorted((a, b) => PHASE_ORDER[a.phase] - PHASE_ORDER[b.phase] || a.line - b.line)
+    .filter(({ lines }) => lines.length > 0)
+    .toSorted((a, b) => PHASE_ORDER[a.phase] - PHASE_ORDER[b.phase] || a.lines[0]! - b.lines[0]!)
   let next = 0
-  return line.map((option) => (option.line > 0 ? trained[next++]! : option))
+  return line.map((option) => (option.lines.length > 0 ? trained[next++]! : option))
 }
 
 /** Small changes of a line that keep its phases in order. */
@@ -188,10 +189,10 @@ class Moves {
   /** Somewhere among the blocks of its phase. */
   private inserted(line: Line, option: Option | undefined): Line | null {
     if (!option) return null
-    const order = PHASE_ORDER[option.phase]
+    const [first, last] = [PHASE_ORDER[option.phase], PHASE_ORDER[option.lastPhase]]
     let [from, to] = [1, line.length - 1]
-    while (from < line.length - 1 && PHASE_ORDER[line[from]!.phase] < order) from += 1
-    while (to > from && PHASE_ORDER[line[to - 1]!.phase] > order) to -= 1
+    while (from < line.length - 1 && PHASE_ORDER[line[from]!.lastPhase] < first) from += 1
+    while (to > from && PHASE_ORDER[line[to - 1]!.phase] > last) to -= 1
     return line.toSpliced(from + this.pick(to - from + 1), 0, option)
   }
   private pick(count: number): number {

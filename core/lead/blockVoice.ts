@@ -5,7 +5,7 @@ import type { VariationTexts } from '../catalogue/movement'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Block, Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
-import { BREATHES, called, CALLED, easiestIn, gapsIn, laidInto, lowered } from '../plan/saying'
+import { BREATHES, called, CALLED, easiestIn, gapsIn, laidInto, lowered, namedAs, THEN } from '../plan/saying'
 import type { Timeline } from '../plan/timeline'
 import type { ChangeoverMove } from '../time/changeover'
 import type { Voice } from '../time/speech'
@@ -50,6 +50,8 @@ interface Where {
   block: Block
   place: number
   movement: Movement
+  /** Lanes that were told how they are set up while the chain's part before was done. */
+  told: readonly Tier[]
 }
 
 /** Somebody's lane as it is spoken to. */
@@ -79,7 +81,8 @@ export class BlockVoice {
     this.lanes = lanesOf(place, said)
   }
 
-  speak(): void {
+  /** Returns the lanes that were told how the chain's next part is set up. */
+  speak(): Tier[] {
     const { speaking } = this
     const { steps, from, to, block } = this.where
     for (let at = from; at < to; at += 1) {
@@ -94,32 +97,51 @@ export class BlockVoice {
         if (say(kind, words) === null) say(kind, 'Begin.')
       }
     }
-    const early = this.sayDoing()
+    const { early, told } = this.sayDoing()
     this.sayCounts()
     this.lead(early)
     this.sayNext()
     this.sayMore()
+    return told
   }
 
-  /** A word to every lane while it is done. Returns what finds no room: it is said before. */
-  private sayDoing(): Saying[] {
+  /** How the chain's next part is set up, as it is told while this one is done. */
+  private ahead(): Saying[] {
+    const { timeline } = this.said
+    const next = this.where.place + 1
+    return lanesOf(next, this.said)
+      .slice(0, timeline.blocks[next]?.toldAhead ?? 0)
+      .map((lane) => ({
+        kind: 'set-up',
+        words: `${THEN} ${lowered(called([lane.tier], setUpOf(lane)))}`,
+        lanes: [lane.tier],
+      }))
+  }
+
+  /** A word to every lane while it is done, and what is told ahead. Returns what finds no room: it is said before. */
+  private sayDoing(): { early: Saying[]; told: Tier[] } {
     const { speaking, where } = this
     const cueOf = (lane: LaneTexts) => this.cueOf(lane)
     const together = this.toLanes('doing', this.lanes, cueOf)
     const oneByOne = this.lanes.flatMap((lane) => this.toLanes('doing', [lane], cueOf))
     const parts = this.work.map((at) => ({ ...entryAt(where.steps, at), kind: 'work' as const }))
     const gaps = gapsIn(parts, where.block, speaking.voice)
+    const ahead = this.ahead()
     const tried = [together, oneByOne].flatMap((own) => {
-      const lengths = own.map((saying) => speaking.secondsOf(saying))
+      const lengths = [...own, ...ahead].map((saying) => speaking.secondsOf(saying))
       return APART_SECONDS.map((apart) => ({ own, laid: laidInto(gaps, lengths, apart) }))
     })
     const { own, laid } = tried.find((one) => one.laid.every((gap) => gap !== null)) ?? entryAt(tried, tried.length - 1)
-    return own.filter((saying, at) => {
+    const unsaid = [...own, ...ahead].filter((saying, at) => {
       const gap = laid[at]
       if (!gap) return true
       const { from, to } = speaking.windowOf(entryAt(this.work, gap.part))
       return speaking.say(saying, { from: from + gap.from, to }) === null
     })
+    return {
+      early: own.filter((saying) => unsaid.includes(saying)),
+      told: ahead.filter((saying) => !unsaid.includes(saying)).flatMap(({ lanes = [] }) => lanes),
+    }
   }
 
   private cueOf({ texts }: LaneTexts): string {
@@ -152,17 +174,15 @@ export class BlockVoice {
   /** Before the work: name, set-up lane by lane, and at the latest as the others begin to move how they get there. */
   private lead(early: readonly Saying[]): void {
     const { speaking } = this
-    const { movement } = this.where
+    const { movement, block } = this.where
     const { window, moving } = this.leadWindow()
-    const setUpOf = ({ texts }: LaneTexts) => texts?.setUp ?? BREATHES.setUp
-    const setUps = [
-      this.lanes.filter(({ moves }) => moves.length === 0),
-      this.lanes.filter(({ moves }) => moves.length > 0),
-    ]
+    const untold = this.lanes.filter(({ tier }) => !this.where.told.includes(tier))
+    const setUps = [untold.filter(({ moves }) => moves.length === 0), untold.filter(({ moves }) => moves.length > 0)]
     const intent: Saying = { kind: 'intent', words: movement.intent }
     const needed: Saying[] = [
-      { kind: 'name', words: `${movement.name}.` },
-      ...setUps.flatMap((lanes) => this.toLanes('set-up', lanes, setUpOf)),
+      { kind: 'name', words: `${namedAs(this.said.plan.blocks, this.where.place, this.said.catalogue)}.` },
+      // On the other side everybody knows how it is set up.
+      ...(block.onSide === 'second' ? [] : setUps.flatMap((lanes) => this.toLanes('set-up', lanes, setUpOf))),
       ...early,
     ]
     const withIntent = needed.toSpliced(1, 0, intent)
@@ -192,9 +212,10 @@ export class BlockVoice {
     const next = steps[to]
     const last = this.work.at(-1)
     if (!next || last === undefined || next.blockId === null) return
-    const following = this.said.plan.blocks.find(({ id }) => id === next.blockId)
-    const name = this.said.catalogue.movements.get(following?.movement ?? '')?.name
-    const saying: Saying = { kind: 'next', words: name ? `Next: ${name}.` : '' }
+    const { blocks } = this.said.plan
+    const following = blocks.findIndex(({ id }) => id === next.blockId)
+    const name = following < 0 ? '' : namedAs(blocks, following, this.said.catalogue)
+    const saying: Saying = { kind: 'next', words: name === '' ? '' : `Next: ${name}.` }
     const end = this.speaking.windowOf(last).to
     this.speaking.say(saying, { from: end - NEXT_SECONDS, to: end }, 0.5)
   }
@@ -262,6 +283,8 @@ function lanesOf(place: number, { riders, timeline, textsOf }: Said): LaneTexts[
     ]
   })
 }
+
+const setUpOf = ({ texts }: LaneTexts) => texts?.setUp ?? BREATHES.setUp
 
 function inTurn<T>(of: readonly T[], turn: number): T | undefined {
   return of[turn % Math.max(1, of.length)]

@@ -4,6 +4,7 @@ import { shippedCatalogue, shippedTexts } from '../../tests/shippedCatalogue'
 import { TIERS } from '../catalogue/words'
 import { entryAt } from '../entries'
 import { timelineOf } from '../plan/timeline'
+import { chainsOf } from '../plan/chain'
 import type { Said } from './blockVoice'
 import { cuesOf } from './cues'
 import { scriptOf } from './script'
@@ -29,6 +30,24 @@ describe('the voice director, over 200 composed plans for circles of all kinds',
     const lanes = cases.map(({ riders }) => new Set(riders.map(({ tier }) => tier)).size)
     expect(new Set(lanes)).toEqual(new Set([1, 2, 3, 4]))
   })
+  it('tells the next part of a chain while the one before is done, and names the chain once', () => {
+    const chained = cases.filter(({ plan }) => chainsOf(plan.blocks).length > 0)
+    expect(chained.length).toBeGreaterThan(20)
+    let ahead = 0
+    for (const one of chained) {
+      const { cues, timeline } = directed(one)
+      ahead += cues.filter(({ say }) => say.startsWith('Then, ')).length
+      for (const { name, from } of chainsOf(one.plan.blocks)) {
+        expect(cues.filter(({ kind, say }) => kind === 'name' && say.startsWith(`${name}.`))).toHaveLength(1)
+        // What was told ahead is not waited for.
+        const told = timeline.blocks[from + 1]!
+        const lanes = new Set(one.riders.map(({ tier }) => tier)).size
+        if (told.toldAhead === lanes && one.met.has(one.plan.blocks[from + 1]!.movement))
+          expect(told.introductionSeconds, one.name).toBeLessThan(12)
+      }
+    }
+    expect(ahead).toBeGreaterThan(50)
+  })
   it.each(MANNERS)('cuts nothing off at 140 words a minute: $howMuch, by $counting', (circle) => {
     // Common practice, no source: instructions are given at 130 to 150 words a minute. Counted here by blanks alone.
     const cut = cases.flatMap((one) => {
@@ -45,12 +64,17 @@ describe('the voice director, over 200 composed plans for circles of all kinds',
     (circle) => {
       for (const one of cases) {
         const { cues, steps } = directed(one, { circle })
-        for (const { id } of one.plan.blocks) {
-          const own = cues.filter((cue) => entryAt(steps, cue.step).blockId === id)
+        const { blocks } = one.plan
+        for (const [at, { id, onSide }] of blocks.entries()) {
+          const of = (block: string | undefined) => cues.filter((cue) => entryAt(steps, cue.step).blockId === block)
+          const own = of(id)
+          // The next part of a chain is told while the one before is done; on the other side everybody knows it.
+          const ahead = of(blocks[at - 1]?.id).filter(({ say }) => say.startsWith('Then, '))
+          const kinds = onSide === 'second' ? (['doing'] as const) : (['set-up', 'doing'] as const)
           for (const tier of TIERS.filter((lane) => one.riders.some((rider) => rider.tier === lane)))
-            for (const kind of ['set-up', 'doing'] as const)
+            for (const kind of kinds)
               expect(
-                own.some((cue) => cue.kind === kind && cue.lanes.includes(tier)),
+                [...own, ...ahead].some((cue) => cue.kind === kind && cue.lanes.includes(tier)),
                 `${one.name} ${id} ${tier} ${kind}`,
               ).toBe(true)
           expect(own.filter((cue) => cue.kind === 'name')).toHaveLength(1)

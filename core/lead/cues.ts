@@ -16,6 +16,7 @@ import { Speaking, type Cue } from './speaking'
  */
 export function cuesOf(steps: readonly ScriptStep[], said: Said): Cue[] {
   const speaking = new Speaking(steps, said.voice ?? said.catalogue.clock.voice)
+  let told: readonly Tier[] = []
   for (let from = 0; from < steps.length;) {
     const { blockId } = entryAt(steps, from)
     let to = from
@@ -23,7 +24,8 @@ export function cuesOf(steps: readonly ScriptStep[], said: Said): Cue[] {
     const place = said.plan.blocks.findIndex((block) => block.id === blockId)
     const block = said.plan.blocks[place]
     const movement = block && said.catalogue.movements.get(block.movement)
-    if (block && movement) new BlockVoice(speaking, { steps, from, to, block, place, movement }, said).speak()
+    if (block && movement)
+      told = new BlockVoice(speaking, { steps, from, to, block, place, movement, told }, said).speak()
     else sayTheEnd(speaking, from)
     from = to
   }

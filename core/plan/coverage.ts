@@ -3,6 +3,7 @@ import type { Aim } from '../catalogue/aim'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { REGIONS, type Quality, type Region, type SchoolId, type Tier } from '../catalogue/words'
 import { secondsOf } from '../time/secondsOf'
+import { isTwoSided } from '../time/workSeconds'
 import { medianOf } from '../number'
 import type { Offer } from '../offer/offerFor'
 import { blockIn, type Block, type Plan } from './plan'
@@ -106,7 +107,7 @@ function weightsOf(movement: Movement): [number, number][] {
  */
 export function gainedFrom(
   offers: readonly Offer[],
-  block: Pick<Block, 'movement' | 'rounds'>,
+  block: Pick<Block, 'movement' | 'rounds' | 'onSide'>,
   { movements }: Pick<Catalogue, 'movements'>,
   rounds = block.rounds,
 ): { movement: Movement; seconds: number }[] {
@@ -116,8 +117,11 @@ export function gainedFrom(
     if (!movement || kind === 'nothing' || (kind === 'breath' && !isBreath)) return []
     // Who does fewer rounds than the block keeps to theirs.
     const done = own.rounds === block.rounds ? rounds : Math.min(own.rounds, rounds)
-    const seconds = tissueSeconds({ dose: own.dose, rounds: done }, variation ?? movement)
-    return [{ movement, seconds: seconds / offers.length }]
+    const worked = variation ?? movement
+    // Of two sides, the one alone is half of what each gets.
+    const share = block.onSide && isTwoSided(worked.sides) ? 0.5 : 1
+    const seconds = tissueSeconds({ dose: own.dose, rounds: done }, worked)
+    return [{ movement, seconds: (seconds * share) / offers.length }]
   })
 }
 

@@ -71,6 +71,16 @@ describe('the commands of a plan', () => {
         sideOrder: fc.constantFrom('one-side-first' as const, 'taking-turns' as const),
       }),
       fc.record({ edit: fc.constant('setCatchUp' as const), id, catchUp: fc.boolean() }),
+      fc.record({
+        edit: fc.constant('setChain' as const),
+        id,
+        chain: fc.constantFrom({ id: 'x', name: 'Two' }, undefined),
+      }),
+      fc.record({
+        edit: fc.constant('setOnSide' as const),
+        id,
+        onSide: fc.constantFrom('first' as const, 'second' as const, undefined),
+      }),
       fc.record({ edit: fc.constant('setTitle' as const), title: fc.string({ maxLength: 120 }) }),
       fc.record({ edit: fc.constant('setMinutes' as const), minutes: fc.integer({ min: 5, max: 180 }) }),
       fc.record({

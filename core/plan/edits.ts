@@ -17,6 +17,8 @@ export const Edit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('setRest'), id: z.string(), restSeconds: Block.shape.restSeconds }),
   z.object({ edit: z.literal('setSideOrder'), id: z.string(), sideOrder: SideOrder }),
   z.object({ edit: z.literal('setCatchUp'), id: z.string(), catchUp: z.boolean().optional() }),
+  z.object({ edit: z.literal('setChain'), id: z.string(), chain: Block.shape.chain }),
+  z.object({ edit: z.literal('setOnSide'), id: z.string(), onSide: Block.shape.onSide }),
   z.object({ edit: z.literal('setTitle'), title: Plan.shape.title }),
   z.object({ edit: z.literal('setMinutes'), minutes: Plan.shape.minutes }),
   z.object({ edit: z.literal('setSchool'), school: SchoolId }),
@@ -57,6 +59,8 @@ const BLOCK_FIELDS = {
   setRest: 'restSeconds',
   setSideOrder: 'sideOrder',
   setCatchUp: 'catchUp',
+  setChain: 'chain',
+  setOnSide: 'onSide',
 } as const
 
 type PlanFieldEdit = Extract<Edit, { edit: keyof typeof PLAN_FIELDS }>

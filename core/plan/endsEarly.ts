@@ -19,15 +19,15 @@ export interface EndsEarly {
  * Where somebody's own dose is shorter than the block's, in all or in a round; nobody where it is not.
  *
  * @param who with where they are and what they are offered in the block
- * @param work the block, and the seconds of its work as their lane does it
+ * @param work the block, the seconds of its work as their lane does it, and whether it begins with a change of side
  * @example
- * earlyEnd({ rider: 'ann', posture: 'chair/tall', offers: riders[0].offers[0] }, { block: plan.blocks[0], seconds: 60
- * }, catalogue)
+ * earlyEnd({ rider: 'ann', posture: 'chair/tall', offers: riders[0].offers[0] }, { block: plan.blocks[0], seconds: 60,
+ * turns: false }, catalogue)
  * // []
  */
 export function earlyEnd(
   { rider, posture, offers }: { rider: string; posture: string; offers: readonly Offer[] },
-  { block, seconds }: { block: Block; seconds: number },
+  { block, seconds, turns }: { block: Block; seconds: number; turns: boolean },
   catalogue: Catalogue,
 ): EndsEarly[] {
   const offer = offers.find(({ own, dials }) => own.limits.length > 0 || Object.keys(dials).length > 0)
@@ -37,8 +37,8 @@ export function earlyEnd(
   const own = roundSeconds(offer.own, sides)
   const sideChangeSeconds = sideChangeIn(posture, catalogue)
   const catchUp = offers.some((other) => other.catchUp)
-  const order = block.sideOrder
-  const work = { roundSeconds: own, rounds, restSeconds, sides, order, sideChangeSeconds, catchUp }
+  const { sideOrder: order, onSide } = block
+  const work = { roundSeconds: own, rounds, restSeconds, sides, order, sideChangeSeconds, catchUp, onSide, turns }
   const workSeconds = secondsIn(workParts(work))
   const isShorter = workSeconds < seconds || own < secondsOf(block.dose, sides)
   return isShorter ? [{ rider, roundSeconds: own, rounds, workSeconds }] : []

@@ -34,6 +34,10 @@ export const Block = z.object({
   lanes: z.partialRecord(Tier, LaneDeparture).optional(),
   /** Left out: the plan's school. */
   school: SchoolId.optional(),
+  /** Neighbours with the same mark are one short flow, under one name. */
+  chain: z.object({ id: z.string().min(1).max(60), name: z.string().max(60) }).optional(),
+  /** Of what is done on each side only this one: the chain comes to the other side later. */
+  onSide: z.enum(['first', 'second']).optional(),
 })
 export type Block = z.infer<typeof Block>
 

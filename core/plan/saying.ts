@@ -1,12 +1,14 @@
 import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import { TIERS, type Tier } from '../catalogue/words'
+import { entryAt } from '../entries'
 import type { Offer } from '../offer/offerFor'
 import { wordCount } from '../sentence'
 import { spokenSeconds, type Voice } from '../time/speech'
 import type { WorkPart } from '../time/workSeconds'
 import { aloud } from './aloud'
 import { doseWords } from './doseWords'
+import type { Block } from './plan'
 
 /** How a lane is called when something is said to it alone. */
 export const CALLED: Record<Tier, string> = {
@@ -51,7 +53,7 @@ const HALFWAY_WORDS = 4
 const APART_SECONDS = 0.5
 
 /** Those of whom it is asked what is said to them. */
-interface Heard {
+export interface Heard {
   tier: Tier
   /** What they do in a block: one offer, or one a side. */
   offers: readonly Pick<Offer, 'variation'>[]
@@ -148,36 +150,93 @@ interface ToSay {
   cues: number[]
 }
 
-function toSay(heard: readonly Heard[], voice: Voice): ToSay {
+function toSay(heard: readonly Heard[], voice: Voice, ahead = ''): ToSay {
   const lanes = TIERS.flatMap((tier) => {
     const easiest = easiestIn(tier, heard)
     if (easiest === undefined) return []
     const words = easiest?.saidWords ?? { before: wordCount(BREATHES.setUp), during: wordCount(BREATHES.cue) }
     const called = wordCount(CALLED[tier])
-    return [{ setUp: spokenSeconds(called + words.before, voice), cue: spokenSeconds(called + words.during, voice) }]
+    const before = wordCount(ahead) + called + words.before
+    return [{ setUp: spokenSeconds(before, voice), cue: spokenSeconds(called + words.during, voice) }]
   })
   return { setUps: lanes.map(({ setUp }) => setUp), cues: lanes.map(({ cue }) => cue) }
 }
 
 /**
+ * How a block is named aloud: a chain is named once, with its first part.
+ *
+ * @example
+ * namedAs(plan.blocks, 0, catalogue) // 'Bridge'
+ */
+export function namedAs(
+  blocks: readonly Pick<Block, 'movement' | 'chain'>[],
+  at: number,
+  { movements }: Pick<Catalogue, 'movements'>,
+): string {
+  const { movement, chain } = entryAt(blocks, at)
+  const name = movements.get(movement)?.name ?? ''
+  const isFirst = chain && blocks[at + 1]?.chain?.id === chain.id && blocks[at - 1]?.chain?.id !== chain.id
+  return isFirst && chain.name !== '' ? `${chain.name}. ${name}` : name
+}
+
+/** What is told before the next part of a chain while the one before is still done: “Then, on the chairs: …”. */
+export const THEN = 'Then,'
+
+/**
+ * To how many lanes the set-up of a chain's next part is told while this part is done, in their order: without that, a
+ * chain would stop to be explained. What is to be said of this part comes first.
+ *
+ * @param block the part that is done
+ * @param now those who do it, and the work of the lane that sets the clock
+ * @param next those who do the next one
+ * @example
+ * setUpsAhead(plan.blocks[0], { heard: [], parts: [] }, [], clock.voice) // 0
+ */
+export function setUpsAhead(
+  block: Pick<Block, 'dose' | 'rounds'>,
+  now: { heard: readonly Heard[]; parts: readonly WorkPart[] },
+  next: readonly Heard[],
+  voice: Voice,
+): number {
+  const { cues } = toSay(now.heard, voice)
+  const { setUps } = toSay(next, voice, THEN)
+  const laid = laidInto(gapsIn(now.parts, block, voice), [...cues, ...setUps])
+  if (laid.slice(0, cues.length).includes(null)) return 0
+  const ahead = laid.slice(cues.length)
+  return ahead.includes(null) ? ahead.indexOf(null) : ahead.length
+}
+
+/** How a block is introduced. */
+interface Introduced {
+  /** Those who take part. */
+  heard: readonly Heard[]
+  /** The work of the lane that sets the clock. */
+  parts: readonly WorkPart[]
+  /** How it is named aloud. */
+  named: string
+  /** To so many lanes, in their order, it was told how they are set up. */
+  toldAhead?: number
+}
+
+/**
  * How long it takes to name a block, to say to every lane how it is set up, and what finds no room in its work.
  *
- * @param heard those who take part
- * @param parts the work of the lane that sets the clock
  * @returns seconds
  * @example
- * introductionSpeech(plan.blocks[0], { heard: [], parts: [] }, catalogue) // 0.67857…
+ * introductionSpeech(plan.blocks[0], { heard: [], parts: [], named: 'Bridge' }, catalogue) // 0.67857…
  */
 export function introductionSpeech(
-  block: { movement: string; dose: Dose; rounds: number },
-  { heard, parts }: { heard: readonly Heard[]; parts: readonly WorkPart[] },
-  { clock: { voice }, movements }: Pick<Catalogue, 'clock' | 'movements'>,
+  block: Pick<Block, 'dose' | 'rounds' | 'onSide'>,
+  { heard, parts, named, toldAhead = 0 }: Introduced,
+  { clock: { voice } }: Pick<Catalogue, 'clock'>,
 ): number {
   const { setUps, cues } = toSay(heard, voice)
   const laid = laidInto(gapsIn(parts, block, voice), cues)
   const early = cues.filter((_, at) => laid[at] === null)
-  const name = spokenSeconds(movements.get(block.movement)?.name ?? '', voice)
-  return [name, ...setUps, ...early].reduce((sum, seconds) => sum + seconds, 0)
+  const name = spokenSeconds(named, voice)
+  // On the other side everybody knows how it is set up.
+  const told = block.onSide === 'second' ? [] : setUps.slice(toldAhead)
+  return [name, ...told, ...early].reduce((sum, seconds) => sum + seconds, 0)
 }
 
 /**

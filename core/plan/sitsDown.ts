@@ -25,7 +25,7 @@ export function standsAtMost(person: Person, catalogue: Catalogue): number | nul
  * standingSeconds(plan.blocks[0], riders[0].offers[0], bridge, catalogue) // 0
  */
 export function standingSeconds(
-  block: Pick<Block, 'dose' | 'rounds' | 'restSeconds'>,
+  block: Pick<Block, 'dose' | 'rounds' | 'restSeconds' | 'onSide'>,
   offers: readonly Offer[],
   movement: Pick<Movement, 'sides'>,
   { postures, clock }: Pick<Catalogue, 'postures' | 'clock'>,
@@ -33,7 +33,10 @@ export function standingSeconds(
   const variation = offers.find((offer) => offer.variation !== null)?.variation
   if (!variation || (postures.get(variation.postureId)?.height ?? 0) < 1) return 0
   const rounds = block.rounds * secondsOf(block.dose, movement.sides) + (block.rounds - 1) * block.restSeconds
-  const onSides = rounds * (isTwoSided(variation.sides) ? 2 : 1)
-  const catchUp = offers.some((offer) => offer.catchUp) ? block.restSeconds + secondsOf(block.dose, movement.sides) : 0
+  const onSides = rounds * (isTwoSided(variation.sides) && !block.onSide ? 2 : 1)
+  const catchUp =
+    block.onSide !== 'first' && offers.some((offer) => offer.catchUp)
+      ? block.restSeconds + secondsOf(block.dose, movement.sides)
+      : 0
   return clock.introduction.againSeconds + onSides + catchUp
 }

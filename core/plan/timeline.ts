@@ -5,10 +5,12 @@ import type { Offer } from '../offer/offerFor'
 import type { ChangeoverMove } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
+import { turnsTo } from './chain'
 import { contourOf, type Contour } from './contour'
 import { earlyEnd, secondsIn, sideChangeIn, type EndsEarly } from './endsEarly'
+import { Introducing } from './introducing'
 import { blockIn, type Block, type Plan } from './plan'
-import { introductionSeconds, introductionSpeech, tellingSeconds } from './saying'
+import { introductionSeconds, tellingSeconds } from './saying'
 import { typicalRiders, type Rider } from './typicalRiders'
 import { Walker } from './walker'
 
@@ -36,6 +38,8 @@ export interface BlockTime {
   introductionSeconds: number
   /** A pause for water before the block, where the plan has one half way. */
   drinkSeconds: number
+  /** To how many lanes, in their order, its set-up is told while the chain's part before is done. */
+  toldAhead: number
   /** The slowest lane's changeover and fetching. */
   changeoverSeconds: number
   /** The slowest lane's work. */
@@ -74,13 +78,14 @@ export function timelineOf(
   met: ReadonlySet<string>,
   catalogue: Catalogue,
 ): Timeline {
-  const { introduction, voice, water } = catalogue.clock
+  const { voice, water } = catalogue.clock
   const people = riders.length > 0 ? riders : typicalRiders(plan, catalogue)
   const walkers = people.map((rider) => new Walker(plan.waitAfterLying ? waiting(rider, catalogue) : rider, catalogue))
-  const seen = new Set(met)
+  const introducing = new Introducing(plan.blocks, met, catalogue)
   const noWay: Timeline['noWay'] = []
   let clock = 0
   let hadWater = false
+  const heardIn = (at: number) => walkers.map(({ rider }) => ({ tier: rider.tier, offers: rider.offers[at] ?? [] }))
   const blocks = plan.blocks.map((block, index): BlockTime => {
     const lanes = byTier((tier) => {
       const inLane = walkers.filter((walker) => walker.rider.tier === tier)
@@ -95,11 +100,8 @@ export function timelineOf(
     )
     const changeoverSeconds = Math.max(telling, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
     const blockWork = Math.max(0, ...present.map((lane) => lane.workSeconds))
-    const heard = walkers.map(({ rider }) => ({ tier: rider.tier, offers: rider.offers[index] ?? [] }))
     const parts = present.find((lane) => lane.workSeconds === blockWork)?.parts ?? []
-    const usual = seen.has(block.movement) ? introduction.againSeconds : introduction.firstSeconds
-    const said = introductionSpeech(block, { heard, parts }, catalogue)
-    seen.add(block.movement)
+    const { usual, said, toldAhead } = introducing.next({ heard: heardIn(index), parts }, heardIn(index + 1))
     for (const lane of present) {
       lane.fillerSeconds = changeoverSeconds - lane.changeoverSeconds - lane.fetchSeconds + blockWork - lane.workSeconds
     }
@@ -114,6 +116,7 @@ export function timelineOf(
       startsAt,
       drinkSeconds,
       introductionSeconds: introduced,
+      toldAhead,
       changeoverSeconds,
       workSeconds: blockWork,
       seconds,
@@ -183,6 +186,7 @@ function laneBlock(
     parts: [],
     postureId: entryAt(walkers, 0).posture,
   }
+  const turns = turnsTo(plan.blocks, index)
   for (const walker of walkers) {
     const step = walker.stepTo(index)
     if (!step.open) noWay.push({ rider: walker.rider.id, blockId: block.id })
@@ -194,10 +198,10 @@ function laneBlock(
     if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = catalogue.clock.fetching.seconds
     const offers = walker.rider.offers[index] ?? []
     if (offers.some((offer) => offer.catchUp)) lane.catchUp.push(walker.rider.id)
-    const parts = partsFor(block, offers, walker.posture, catalogue)
+    const parts = partsFor(block, { offers, turns }, walker.posture, catalogue)
     const seconds = secondsIn(parts)
     lane.early.push(
-      ...earlyEnd({ rider: walker.rider.id, posture: walker.posture, offers }, { block, seconds }, catalogue),
+      ...earlyEnd({ rider: walker.rider.id, posture: walker.posture, offers }, { block, seconds, turns }, catalogue),
     )
     if (seconds >= lane.workSeconds) {
       lane.workSeconds = seconds
@@ -211,14 +215,19 @@ function laneBlock(
 const knownParts = new WeakMap<Block, Map<string, WorkPart[]>>()
 
 /** The work of a block as one person does it: a stand-in keeps its own way of treating the sides. */
-function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: Catalogue): WorkPart[] {
+function partsFor(
+  block: Block,
+  { offers, turns }: { offers: readonly Offer[]; turns: boolean },
+  postureId: string,
+  catalogue: Catalogue,
+): WorkPart[] {
   const movement = catalogue.movements.get(block.movement)
   if (!movement) return []
   const done = offers.find((offer) => offer.variation !== null)
   const sides = done?.kind === 'breath' ? 'both' : (done?.variation?.sides ?? movement.sides)
   const sideChangeSeconds = sideChangeIn(postureId, catalogue)
   const catchUp = offers.some((offer) => offer.catchUp)
-  const key = `${sides} ${sideChangeSeconds} ${catchUp}`
+  const key = `${sides} ${sideChangeSeconds} ${catchUp} ${turns}`
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
   let parts = byKey.get(key)
@@ -235,6 +244,8 @@ function partsFor(block: Block, offers: Offer[], postureId: string, catalogue: C
         order: block.sideOrder,
         sideChangeSeconds,
         catchUp,
+        onSide: block.onSide,
+        turns,
       })),
     )
   return parts

@@ -11,6 +11,10 @@ export interface Work {
   sideChangeSeconds: number
   /** One more round for the weaker side, after both. */
   catchUp?: boolean | undefined
+  /** Only this side of two: a chain comes to the other one later. */
+  onSide?: 'first' | 'second' | undefined
+  /** It begins with a change of side: the first of what a chain does on the other one. */
+  turns?: boolean | undefined
 }
 
 /** One stretch of a block's work as it is led: a round on a side, a rest, or a change of side. */
@@ -28,7 +32,7 @@ export interface WorkPart {
  *
  * One side first: all rounds and rests of a side, the change, then the other side alike.
  * Taking turns: a round on each side with a change between; the other side's turn is the rest.
- * A catch-up round comes last, after a change of side or the block's rest, whichever is longer.
+ * One side alone: its rounds and rests, after a change where the side before was the other one. A catch-up round comes last, after a change of side or the block's rest, whichever is longer.
  *
  * @returns parts whose seconds add up to `workSeconds`
  * @example
@@ -50,6 +54,8 @@ export function workParts(work: Work): WorkPart[] {
     side,
     round,
   })
+  if (work.onSide === 'first') return roundsOf('first')
+  if (work.onSide) return [...(work.turns ? [change(1, 'second')] : []), ...roundsOf('second'), ...catchUpParts(work)]
   if (work.order === 'one-side-first' || !mayTakeTurns(work)) {
     return [...roundsOf('first'), change(1, 'second'), ...roundsOf('second'), ...catchUpParts(work)]
   }

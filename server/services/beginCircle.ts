@@ -121,6 +121,7 @@ function firstPlan({ circle, venue, people, seed }: Beginning, catalogue: Catalo
       most: mostBlocks('some', circle.minutes),
       recent: [],
       carryOver: [],
+      chains: false,
       seed,
       catalogue,
     },

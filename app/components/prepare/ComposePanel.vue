@@ -20,6 +20,7 @@ const aim = shallowRef<Aim>(toRaw(meeting.planned.aim) ?? entryAt(catalogue.valu
 const howMany = ref<HowMany>('some')
 const floor = ref(true)
 const everybody = ref(false)
+const chains = ref(false)
 /** Somebody may have breath only in a third of the blocks, unless everybody is to have a version of their own. */
 const BREATH_SHARE = 0.34
 const pinned = ref<string[]>([])
@@ -62,6 +63,7 @@ function question(): Ask {
     breathShare: everybody.value ? 0 : BREATH_SHARE,
     recent: recent.value.map((movements) => [...movements]),
     carryOver: [...carryOver.value],
+    chains: chains.value,
     seed: opened.meeting.id,
     catalogue: catalogue.value,
   }
@@ -102,7 +104,7 @@ watch(answer, async () => {
   found.value?.scrollIntoView({ block: 'start' })
 })
 // A wish that changes ends the looking; the button asks again.
-watch([aim, howMany, floor, everybody, carryOver], () => composer.cancel())
+watch([aim, howMany, floor, everybody, chains, carryOver], () => composer.cancel())
 const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : null))
 const honesty = computed(() => {
   if (state.value === 'looking') return 'Looking …'
@@ -148,6 +150,11 @@ const whyWords = computed(() => {
         title="Otherwise somebody may have breath only in a third of the blocks"
         ><input v-model="everybody" type="checkbox" class="size-5 accent-action" />A version of their own for everybody,
         in every block</label
+      >
+      <label
+        class="flex items-center gap-2 min-h-11"
+        title="Movements that share a posture, one after the other without a stop"
+        ><input v-model="chains" type="checkbox" class="size-5 accent-action" data-test="chains" />Short flows too</label
       >
       <label class="w-60"
         ><span class="label text-[0.94rem]">Must be in it</span
