@@ -2,9 +2,7 @@ import { useDocumentVisibility, useNow, useWakeLock } from '@vueuse/core'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
 import { cueAt } from '~~/core/lead/cues'
-import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
-import { logFor, logMoment, type OutcomeDraft } from '~~/core/lead/logFor'
-import type { OutcomeEvent } from '~~/core/lead/outcome'
+import { logMoment } from '~~/core/lead/logFor'
 import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
 import { changingSeconds } from '~~/core/lead/moveAt'
 import { paceAt } from '~~/core/lead/pace'
@@ -12,7 +10,6 @@ import { blockIn } from '~~/core/plan/plan'
 import { restingAt } from '~~/core/lead/resting'
 import { laneMoment, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
 import { homewardIn } from '~~/core/lead/shownClass'
-import { startSideFor } from '~~/core/lead/sidesToday'
 
 const TICK_MS = 100
 
@@ -112,33 +109,7 @@ export function useClass() {
 
   const course = useCourse({ steps, reading, step })
 
-  const outcomesOf = (participant: string, blockId: string) =>
-    meeting.outcomes.filter((outcome) => outcome.participant === participant && outcome.blockId === blockId)
-
-  /** Logs one person for the block that is on; details are added to what was logged last. */
-  function log(participant: string, done: OutcomeEvent['done'], as: Partial<OutcomeDraft> = {}): OutcomeEvent[] {
-    if (!moment.value || !loggedBlock.value) return []
-    const at = meeting.planned.blocks.indexOf(loggedBlock.value)
-    const offers = meeting.riders.get(participant)?.offers[at] ?? []
-    const person = view.value.people.find((one) => one.id === participant)
-    if (!person) return []
-    const logged = outcomesOf(participant, loggedBlock.value.id)
-      .filter((outcome) => outcome.done !== 'noted')
-      .map((outcome) => outcome.side)
-    const startSide = startSideFor(
-      person,
-      { movement: loggedBlock.value.movement, tier: offers[0]?.tier ?? person.homeTier },
-      view.value.circle,
-      meeting.sides,
-    )
-    const drafts = logFor(done, moment.value, { participant, offers, block: loggedBlock.value, logged, startSide })
-    return meeting.log(drafts.map((draft) => ({ ...draft, ...as })))
-  }
-  function addDetail(outcomes: OutcomeEvent[], detail: OutcomeDetail): OutcomeEvent[] {
-    return meeting.log(
-      outcomes.map(({ id: _id, at: _at, ...known }) => withDetail({ ...known, isGroup: false }, detail)),
-    )
-  }
+  const logs = useClassLogs({ steps, reading, moment, loggedBlock })
   /** Whose own dose is done while the round goes on. */
   const resting = computed(() => {
     const lanes = TIERS.flatMap((tier) => lane(tier) ?? [])
@@ -177,9 +148,7 @@ export function useClass() {
     finish,
     reset,
     ...course,
-    log,
-    addDetail,
-    outcomesOf,
+    ...logs,
   }
 }
 export type LedClass = ReturnType<typeof useClass>

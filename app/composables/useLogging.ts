@@ -32,10 +32,19 @@ export function useLogging(led: LedClass) {
   const waiting = computed(() =>
     people.value.filter(
       (person) =>
-        !meeting.changed.left.has(person.id) &&
-        loggedBlock.value &&
-        led.outcomesOf(person.id, loggedBlock.value.id).every((outcome) => outcome.done === 'noted'),
+        !meeting.changed.left.has(person.id) && loggedBlock.value && led.isOpen(person.id, loggedBlock.value.id),
     ),
+  )
+  /** Of the chain that is on: whom its parts so far are not noted of; the picked person alone, where one is picked. */
+  const waitingInChain = computed(() =>
+    led.begunOfChain.value.length < 2
+      ? []
+      : people.value.filter(
+          ({ id }) =>
+            !meeting.changed.left.has(id) &&
+            (picked.value === null || picked.value === id) &&
+            led.begunOfChain.value.some(({ blockId }) => led.isOpen(id, blockId)),
+        ),
   )
 
   /** Last time effort or form was not noted: the question is put now, until both are. */
@@ -55,39 +64,18 @@ export function useLogging(led: LedClass) {
   })
   watch(
     () => moment.value?.blockId,
-    () => {
-      lastLogged.value = []
-      asking.value = null
-    },
+    () => letGo(),
   )
   function pick(id: string | null): void {
     picked.value = picked.value === id ? null : id
+    letGo()
+  }
+  /** Details go to nobody until somebody is noted again. */
+  function letGo(): void {
     lastLogged.value = []
     asking.value = null
   }
-  /** What was noted, note by note: the last can be taken back. */
-  const noted = shallowRef<OutcomeEvent[][]>([])
-  function kept(outcomes: OutcomeEvent[]): OutcomeEvent[] {
-    if (outcomes.length > 0) noted.value = [...noted.value, outcomes]
-    return outcomes
-  }
-  /** What Undo would take back, in two words: “Cora, partly”; empty: nothing was noted here. */
-  const lastWords = computed(() => {
-    const last = noted.value.at(-1)
-    if (!last) return ''
-    const ids = new Set(last.map(({ participant }) => participant))
-    const whom = ids.size === 1 ? meeting.calledOf(last[0]?.participant ?? '') : `${ids.size} people`
-    return `${whom}, ${last[0]?.done.replace('-', ' ') ?? ''}`
-  })
-  function undo(): void {
-    const last = noted.value.at(-1)
-    if (!last) return
-    noted.value = noted.value.slice(0, -1)
-    // What was said before it holds again.
-    meeting.log(last.map(({ id, at: _at, ...known }) => ({ ...known, takesBack: id })))
-    lastLogged.value = []
-    asking.value = null
-  }
+  const { kept, lastWords, undo } = useTakingBack(letGo)
   function log(done: OutcomeEvent['done']): void {
     if (picked.value === null) return
     lastLogged.value = kept(led.log(picked.value, done))
@@ -99,6 +87,12 @@ export function useLogging(led: LedClass) {
     as: { feel: OutcomeEvent['feel']; form: OutcomeEvent['form'] } = { feel: null, form: null },
   ): void {
     kept(waiting.value.flatMap((person) => led.log(person.id, 'done', { ...as, isGroup: true })))
+  }
+  /** The whole chain so far: done, by the picked person, else by all of whom a part was not noted yet. */
+  function logChain(): void {
+    const isGroup = picked.value === null
+    const outcomes = kept(waitingInChain.value.flatMap(({ id }) => led.logChain(id, { isGroup })))
+    if (!isGroup) lastLogged.value = outcomes.filter(({ blockId }) => blockId === loggedBlock.value?.id)
   }
   /** Done, and how it went in a word: of the picked person, else of all who were not noted yet. */
   function logFeel(feel: 'easy' | 'hard'): void {
@@ -156,6 +150,8 @@ export function useLogging(led: LedClass) {
     pickAt,
     log,
     logTheRest,
+    logChain,
+    waitingInChain,
     logFeel,
     undo,
     lastWords,

@@ -3,11 +3,12 @@ import { entryAt, sure } from '~~/core/entries'
 import type { MeetingView } from '~~/core/contract/meetings'
 import type { AccidentReport } from '~~/core/lead/accident'
 import type { ClassEvent } from '~~/core/lead/classEvent'
-import { startOf } from '~~/core/lead/clock'
+import { planAsLed, startOf } from '~~/core/lead/clock'
 import type { OutcomeDraft } from '~~/core/lead/logFor'
 import { withMessage, type HandChoiceRecord, type Message } from '~~/core/lead/message'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { stampAfter } from '~~/core/lead/stamp'
+import { withTwins } from '~~/core/plan/chainEdits'
 import type { Arrival, ArrivalSaid } from '~~/core/offer/person'
 
 /** A class event as it is pressed, before it has an id and a time. */
@@ -75,7 +76,9 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
     send(id, { kind: 'accident', report: { ...accident, id } })
   }
   function choose(choice: HandChoiceRecord): void {
-    send(crypto.randomUUID(), { kind: 'choices', choice, at: stamped() })
+    // Where a chain does the sides one after the other, it holds for both.
+    for (const blockId of withTwins(planAsLed(opened().meeting.plan, opened().classEvents).blocks, [choice.blockId]))
+      send(crypto.randomUUID(), { kind: 'choices', choice: { ...choice, blockId }, at: stamped() })
   }
   function log(drafts: OutcomeDraft[]): OutcomeEvent[] {
     const at = stamped()

@@ -1,5 +1,7 @@
 import type { LaneMoment, ScriptStep } from '~~/core/lead/script'
-import { capital } from '~~/core/sentence'
+import { partOfChain } from '~~/core/plan/chain'
+import type { Block } from '~~/core/plan/plan'
+import { capital, joined } from '~~/core/sentence'
 import { sideWords, type SideWords } from '~~/core/lead/cueWords'
 
 /** The words for a side as a heading; empty where sides do not matter. */
@@ -34,4 +36,16 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, h
 export function laneWords(moment: LaneMoment, habit: SideWords): string {
   const { kind, side } = moment
   return kind === 'filler' ? 'Stay and breathe, or one more round' : stepWords({ kind, side }, habit)
+}
+
+/**
+ * Which part of its chain a block is; empty: it stands by itself.
+ *
+ * @example
+ * chainPartWords(plan.blocks, 'b') // “Round the hip, 2 of 3, second side”
+ */
+export function chainPartWords(blocks: readonly Block[], id: string): string {
+  const here = partOfChain(blocks, id)
+  if (!here) return ''
+  return joined([here.name || 'Chain', `${here.part} of ${here.of}`, here.onSide === null ? '' : `${here.onSide} side`])
 }

@@ -1,6 +1,7 @@
 import { entryAt, lastOf } from '../entries'
 import type { ReadyChain } from '../catalogue/chain'
-import { blocksOfChain, turnsTo } from '../plan/chain'
+import { turnsTo } from '../plan/chain'
+import { blocksOfChain } from '../plan/chainEdits'
 import type { Block } from '../plan/plan'
 import { Introducing } from '../plan/introducing'
 import { heardBy, optionOf, workOf, type Option, type Whom } from './options'

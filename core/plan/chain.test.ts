@@ -10,6 +10,7 @@ import { shippedData } from '../../tests/shippedCatalogue'
 import { secondsOf } from '../time/secondsOf'
 import { isTwoSided } from '../time/workSeconds'
 import * as chains from './chain'
+import * as edits from './chainEdits'
 import { coverageOf } from './coverage'
 import { edited, type Edit } from './edits'
 import type { Block, Plan } from './plan'
@@ -19,7 +20,7 @@ const catalogue = shippedCatalogue()
 const MET = new Set(catalogue.movements.keys())
 const time = (plan: Plan, people = TIERS.map((tier) => personIn(tier, { id: tier }))) =>
   timelineOf(plan, ridersIn(plan, people), MET, catalogue)
-const after = (plan: Plan, edits: readonly Edit[]) => edits.reduce(edited, plan)
+const after = (plan: Plan, made: readonly Edit[]) => made.reduce(edited, plan)
 const ids = ({ blocks }: Pick<Plan, 'blocks'>) => blocks.map(({ id }) => id).join(' ')
 let made = 0
 const freshId = () => `x${(made += 1)}`
@@ -30,7 +31,7 @@ const marked = (...movements: string[]) =>
 describe('a chain', () => {
   const plan = planWith(['knee-sways', 'bridge', 'heel-raises', 'side-bend'])
   it('is made of blocks that are chosen: those that stand apart come behind the first, in their order', () => {
-    const linked = after(plan, chains.chainEdits(plan, ['side-bend', 'knee-sways', 'heel-raises'], TWO))
+    const linked = after(plan, edits.chainEdits(plan, ['side-bend', 'knee-sways', 'heel-raises'], TWO))
     expect(ids(linked)).toBe('knee-sways heel-raises side-bend bridge')
     expect(chains.chainsOf(linked.blocks)).toMatchObject([{ ...TWO, from: 0 }])
     expect(chains.chainOf(linked.blocks, 'bridge')).toBeNull()
@@ -42,25 +43,35 @@ describe('a chain', () => {
     const twice = planWith(['bridge', blockOfMovement('bridge', { id: 'again' }), 'side-bend'])
     const breath = planWith(['bridge', 'paced-breath'])
     const why = (of: Plan) =>
-      chains.whyNoChain(
+      edits.whyNoChain(
         of,
         of.blocks.map(({ id }) => id),
         catalogue,
       )
-    expect(chains.whyNoChain(plan, ['bridge'], catalogue)).toBe('A chain has two movements at least.')
+    expect(edits.whyNoChain(plan, ['bridge'], catalogue)).toBe('A chain has two movements at least.')
     expect(why(many)).toBe('A chain has six movements at most.')
     expect(why(twice)).toBe('A movement is once in a chain.')
     expect(why(breath)).toBe('A chain goes on without a stop: breath stands by itself.')
     expect(why(plan)).toBeNull()
   })
   it('is taken apart, and given another name', () => {
-    const linked = after(plan, chains.chainEdits(plan, ['bridge', 'heel-raises'], TWO))
+    const linked = after(plan, edits.chainEdits(plan, ['bridge', 'heel-raises'], TWO))
     const [chain] = chains.chainsOf(linked.blocks)
-    expect(chains.chainsOf(after(linked, chains.renameEdits(chain!, 'Lift')).blocks)[0]!.name).toBe('Lift')
-    expect(after(linked, chains.looseEdits(chain!))).toEqual(plan)
+    expect(chains.chainsOf(after(linked, edits.renameEdits(chain!, 'Lift')).blocks)[0]!.name).toBe('Lift')
+    expect(after(linked, edits.looseEdits(chain!))).toEqual(plan)
+  })
+  it('is not split by what is put into it, and is copied as another chain', () => {
+    const { blocks } = after(plan, edits.chainEdits(plan, ['bridge', 'heel-raises'], TWO))
+    expect(blocks.map(({ id }) => chains.outsideChain(blocks, id))).toEqual([
+      ...['knee-sways', 'bridge', 'side-bend', 'side-bend'],
+    ])
+    expect(chains.outsideChain(blocks, 'heel-raises', 'bridge')).toBe('heel-raises')
+    const copies = edits.copiesOf(blocks.slice(1), freshId)
+    expect(chains.chainsOf([...blocks, ...copies]).map(({ name }) => name)).toEqual([TWO.name, TWO.name])
+    expect(copies.at(-1)).not.toHaveProperty('chain')
   })
   it('is none any more where a part is taken away from it, and one again when it comes back', () => {
-    const linked = after(plan, chains.chainEdits(plan, ['bridge', 'heel-raises'], TWO))
+    const linked = after(plan, edits.chainEdits(plan, ['bridge', 'heel-raises'], TWO))
     const apart = edited(linked, { edit: 'moveBlock', id: 'heel-raises', before: 'knee-sways' })
     expect(chains.chainsOf(apart.blocks)).toEqual([])
     const back = edited(apart, { edit: 'moveBlock', id: 'heel-raises', before: 'side-bend' })
@@ -71,7 +82,7 @@ describe('a chain', () => {
 describe('a chain that does one side and then the other', () => {
   const plan = planWith([...marked('knee-lift-hold', 'bridge', 'slow-knee-lowering'), 'rest-fold'])
   const [chain] = chains.chainsOf(plan.blocks)
-  const bySide = after(plan, chains.bySideEdits(chain!, catalogue, { before: 'rest-fold', freshId }))
+  const bySide = after(plan, edits.bySideEdits(chain!, catalogue, { before: 'rest-fold', freshId }))
   it('does everything on the first side, and again on the other what has sides', () => {
     expect(bySide.blocks.map(({ movement, onSide }) => `${movement} ${onSide ?? ''}`.trim())).toEqual([
       ...['knee-lift-hold first', 'bridge', 'slow-knee-lowering first'],
@@ -79,7 +90,7 @@ describe('a chain that does one side and then the other', () => {
     ])
     expect(chains.chainsOf(bySide.blocks)[0]!.blocks).toHaveLength(5)
     expect(chains.partsOfChain(chains.chainsOf(bySide.blocks)[0]!)).toHaveLength(3)
-    expect(after(bySide, chains.partByPartEdits(chains.chainsOf(bySide.blocks)[0]!))).toEqual(plan)
+    expect(after(bySide, edits.partByPartEdits(chains.chainsOf(bySide.blocks)[0]!))).toEqual(plan)
     expect(chains.isBySide(chain!)).toBe(false)
   })
   it('works as long as both sides would, with one change of side', () => {
@@ -101,16 +112,28 @@ describe('a chain that does one side and then the other', () => {
     const [first, second] = [0, 3].map((at) => bySide.blocks[at]!)
     expect(chains.twinOf(bySide.blocks, first!.id)).toBe(second)
     expect(chains.twinOf(bySide.blocks, 'bridge')).toBeUndefined()
-    const changed = after(bySide, chains.onBothSides(bySide, { edit: 'setRounds', id: second!.id, rounds: 3 }))
+    const changed = after(bySide, edits.onBothSides(bySide, { edit: 'setRounds', id: second!.id, rounds: 3 }))
     expect([0, 3].map((at) => changed.blocks[at]!.rounds)).toEqual([3, 3])
-    const swapped = after(
-      bySide,
-      chains.onBothSides(bySide, { edit: 'setBlock', id: first!.id, block: blockOfMovement('hip-circles') }),
-    )
-    expect([0, 3].map((at) => [swapped.blocks[at]!.movement, swapped.blocks[at]!.onSide])).toEqual([
-      ['hip-circles', 'first'],
-      ['hip-circles', 'second'],
+  })
+  it('keeps its place in the chain where another movement takes it, on the sides that this one has', () => {
+    const swapped = (movement: string) =>
+      after(bySide, edits.swapEdits(bySide, bySide.blocks[3]!.id, catalogue.movements.get(movement)!, catalogue))
+    const said = ({ blocks }: Plan) => blocks.map(({ movement, onSide }) => `${movement} ${onSide ?? ''}`.trim())
+    expect(said(swapped('hip-circles'))).toEqual([
+      ...['hip-circles first', 'bridge', 'slow-knee-lowering first', 'hip-circles second'],
+      ...['slow-knee-lowering second', 'rest-fold'],
     ])
+    expect(said(swapped('heel-raises'))).toEqual([
+      ...['heel-raises', 'bridge', 'slow-knee-lowering first', 'slow-knee-lowering second', 'rest-fold'],
+    ])
+    expect(chains.chainsOf(swapped('heel-raises').blocks)[0]!.blocks).toHaveLength(4)
+    expect(edits.withTwins(bySide.blocks, ['bridge', bySide.blocks[0]!.id])).toHaveLength(3)
+  })
+  it('says of each block which part it is', () => {
+    expect(chains.partOfChain(bySide.blocks, bySide.blocks[4]!.id)).toEqual({
+      ...{ name: TWO.name, part: 3, of: 3, onSide: 'second' },
+    })
+    expect(chains.partOfChain(bySide.blocks, 'rest-fold')).toBeNull()
   })
 })
 
@@ -167,7 +190,7 @@ describe('the time of a chain', () => {
         const parts = movements.map((id) => blockOfMovement(id, { rounds: 1, restSeconds: 0, chain: TWO }))
         const partByPart = planWith(parts)
         const [chain] = chains.chainsOf(partByPart.blocks)
-        const bySide = after(partByPart, chains.bySideEdits(chain!, catalogue, { before: null, freshId }))
+        const bySide = after(partByPart, edits.bySideEdits(chain!, catalogue, { before: null, freshId }))
         for (const plan of [partByPart, bySide]) {
           const worked = time(plan, [personIn('chair', { id: 'one' })]).blocks.map(({ workSeconds }) => workSeconds)
           const byHand = plan.blocks.map((_, at) => workByHand(plan.blocks.slice(0, at + 1), 'chair'))
@@ -194,7 +217,7 @@ describe('the ready chains', () => {
     '%s shares its postures: nobody moves to another place between its parts for more than a moment',
     (_, chain) => {
       for (const school of SchoolId.options) {
-        const blocks = chains.blocksOfChain(chain, { school, freshId, catalogue })!
+        const blocks = edits.blocksOfChain(chain, { school, freshId, catalogue })!
         for (const level of [1, 2, 3]) {
           const people = TIERS.map((tier) =>
             personIn(tier, {

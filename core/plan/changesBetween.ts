@@ -46,5 +46,13 @@ function doseChange(before: Block, after: Block): string {
     return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
   if ((before.catchUp ?? false) !== (after.catchUp ?? false))
     return after.catchUp ? 'the weaker side once more' : 'both sides alike'
-  return dequal(before.lanes ?? {}, after.lanes ?? {}) ? '' : 'a lane does it otherwise'
+  if (!dequal(before.lanes ?? {}, after.lanes ?? {})) return 'a lane does it otherwise'
+  return chainChange(before, after)
+}
+
+function chainChange({ chain: before, onSide }: Block, { chain: after, onSide: now }: Block): string {
+  if (after && after.name !== before?.name) return `a part of “${after.name}”`
+  if (before && !after) return `no part of “${before.name}” any more`
+  if (onSide === now) return ''
+  return now ? 'one side, and the other later' : 'both sides before what comes next'
 }

@@ -205,6 +205,15 @@ function move(tier: Tier): void {
           </button>
         </template>
         <button
+          v-if="logging.waitingInChain.value.length > 0"
+          class="button px-2"
+          title="All parts of the chain so far: done"
+          data-test="log-chain"
+          @click="logging.logChain"
+        >
+          Whole chain <kbd class="key">{{ KEYS.chain.shown }}</kbd>
+        </button>
+        <button
           v-if="picked === null || !isSmall"
           class="button"
           :class="picked === null ? '' : 'ml-auto px-2'"

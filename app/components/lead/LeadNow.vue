@@ -2,7 +2,7 @@
 import { doseWords } from '~~/core/plan/doseWords'
 import type { LedClass } from '~/composables/useClass'
 import { clockWords } from '~/words/clock'
-import { stepWords } from '~/words/lead'
+import { chainPartWords, stepWords } from '~/words/lead'
 
 /** What is going on now, what comes next, and how long: as it is read in the hand. The hand on the class in its middle. */
 const { led, isSmall } = defineProps<{ led: LedClass; isSmall: boolean }>()
@@ -19,6 +19,8 @@ const title = computed(() => {
   if (isOver.value) return 'The class is over'
   return step.value?.blockId ? nameOf(block.value?.movement) : 'Back to where you began'
 })
+/** Which part of a chain it is. */
+const chainWords = computed(() => chainPartWords(meeting.planned.blocks, block.value?.id ?? ''))
 /** Whoever holds still needs no disc that says so. */
 const paced = computed(() => (pace.value && pace.value.count !== null ? pace.value : null))
 </script>
@@ -43,7 +45,8 @@ const paced = computed(() => (pace.value && pace.value.count !== null ? pace.val
         >
       </p>
       <p v-if="!isOver && !isSmall" class="text-[1.15rem] text-faint truncate mt-1">
-        {{ nextBlock ? `After this: ${nameOf(nextBlock.movement)}` : 'After this: back to where you began' }}
+        <span v-if="chainWords" data-test="chain-part">{{ chainWords }}. </span
+        >{{ nextBlock ? `After this: ${nameOf(nextBlock.movement)}` : 'After this: back to where you began' }}
       </p>
     </div>
     <slot />

@@ -5,14 +5,42 @@ import { entryAt } from '~~/core/entries'
 import { TIERS } from '~~/core/catalogue/words'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Edit } from '~~/core/plan/edits'
+import type { Chain } from '~~/core/plan/chain'
 import type { Plan } from '~~/core/plan/plan'
 import { PREPARE_KEYS as KEYS } from '~/keys'
 import { clockWords } from '~/words/clock'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** The chosen block beneath the lanes: its dose as a sentence, lane by lane who does what, what can be done with it. */
-const { plan, blockId, locked } = defineProps<{ plan: Plan; blockId: string; locked: boolean }>()
-const emit = defineEmits<{ edit: [edit: Edit]; move: [by: 1 | -1]; again: []; swap: []; lanes: []; remove: [] }>()
+const {
+  plan,
+  blockId,
+  locked,
+  chain = null,
+  chosen = 1,
+  whyNoChain = null,
+} = defineProps<{
+  plan: Plan
+  blockId: string
+  locked: boolean
+  /** The chain that the block is a part of. */
+  chain?: Chain | null
+  /** How many blocks are chosen, and why they cannot be one chain. */
+  chosen?: number
+  whyNoChain?: string | null
+}>()
+const emit = defineEmits<{
+  edit: [edit: Edit]
+  move: [by: 1 | -1]
+  again: []
+  swap: []
+  lanes: []
+  remove: []
+  link: []
+  loose: []
+  rename: [name: string]
+  turnSides: []
+}>()
 const meeting = useMeeting()
 const { catalogue } = storeToRefs(useCatalogue())
 const index = computed(() => plan.blocks.findIndex((block) => block.id === blockId))
@@ -24,9 +52,12 @@ const begins = computed(() =>
 )
 const rounds = computed(
   () =>
+    (block.value.onSide && `${block.value.onSide} side`) ||
     roundsWords(block.value.rounds, movement.value?.sides ?? 'both', block.value.sideOrder, block.value.catchUp) ||
     'one round',
 )
+/** Several blocks that are no chain yet. */
+const isMany = computed(() => chosen > 1 && chain === null)
 /** More names than these are a number. */
 const NAMES_AT_MOST = 4
 const namesOf = (names: string[]) =>
@@ -64,7 +95,10 @@ const LONG_WAY_SECONDS = 20
       <div class="min-w-0">
         <div class="leading-tight flex flex-wrap items-baseline gap-x-2.5">
           <h2 class="text-[1.15rem]">{{ movement?.name ?? block.movement }}</h2>
-          <span class="text-faint text-[0.94rem] numerals"
+          <span v-if="isMany" class="text-faint text-[0.94rem]"
+            >{{ chosen }} are chosen{{ whyNoChain ? `. ${whyNoChain}` : '' }}</span
+          >
+          <span v-else class="text-faint text-[0.94rem] numerals"
             >block {{ index + 1 }} of {{ plan.blocks.length }}, at {{ begins }}, takes
             {{ clockWords(time?.seconds ?? 0) }}</span
           >
@@ -145,11 +179,29 @@ const LONG_WAY_SECONDS = 20
         <button class="button button-quiet" :disabled="locked" @click="emit('swap')">
           Swap <kbd class="key">{{ KEYS.swap.shown }}</kbd>
         </button>
-        <button class="button button-quiet" @click="emit('lanes')">Lane by lane</button>
+        <button
+          v-if="isMany"
+          class="button button-quiet"
+          :disabled="locked || whyNoChain !== null"
+          title="One short flow under one name"
+          data-test="link"
+          @click="emit('link')"
+        >
+          Chain <kbd class="key">{{ KEYS.chain.shown }}</kbd>
+        </button>
+        <button v-else class="button button-quiet" @click="emit('lanes')">Lane by lane</button>
         <button class="button button-quiet" :disabled="locked" :title="KEYS.remove.shown" @click="emit('remove')">
           Remove
         </button>
       </div>
     </div>
+    <ChainRow
+      v-if="chain"
+      :chain="chain"
+      :locked="locked"
+      @rename="emit('rename', $event)"
+      @turn-sides="emit('turnSides')"
+      @loose="emit('loose')"
+    />
   </section>
 </template>

@@ -154,7 +154,7 @@ const whyWords = computed(() => {
       <label
         class="flex items-center gap-2 min-h-11"
         title="Movements that share a posture, one after the other without a stop"
-        ><input v-model="chains" type="checkbox" class="size-5 accent-action" data-test="chains" />Short flows too</label
+        ><input v-model="chains" type="checkbox" class="size-5 accent-action" data-test="chains" />Chains too</label
       >
       <label class="w-60"
         ><span class="label text-[0.94rem]">Must be in it</span

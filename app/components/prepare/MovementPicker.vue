@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { entryOf, sure } from '~~/core/entries'
-import { joined } from '~~/core/sentence'
+import { counted, joined } from '~~/core/sentence'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Sortable from 'sortablejs'
 import type { Movement } from '~~/core/catalogue/catalogue'
+import type { ReadyChain } from '~~/core/catalogue/chain'
 import { likeness, nameDistance } from '~~/core/catalogue/nearness'
 import { REGIONS, TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import { placingsAt, type Placing } from '~~/core/plan/placing'
@@ -31,7 +32,7 @@ const {
   whom?: readonly string[]
 }>()
 const meeting = useMeeting()
-const emit = defineEmits<{ close: []; pick: [movement: Movement] }>()
+const emit = defineEmits<{ close: []; pick: [movement: Movement]; chain: [chain: ReadyChain] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 const title = computed(() => (like ? `Instead of ${like.name}` : 'Add a movement'))
 const suits = (movement: Movement) =>
@@ -84,6 +85,16 @@ const found = computed(() => {
       )
     })
     .sort((a, b) => nameDistance(a.name, asked.value) - nameDistance(b.name, asked.value) || rankOf(a) - rankOf(b))
+})
+/** Chains of which every part, or the name, is what is asked for. */
+const chains = computed(() => {
+  const words = asked.value.toLowerCase().split(/\s+/)
+  return catalogue.value.chains
+    .map((chain) => ({ chain, parts: chain.parts.map(({ movement }) => entryOf(catalogue.value.movements, movement)) }))
+    .filter(({ chain, parts }) => {
+      const text = `${chain.name} ${chain.words} ${parts.map(({ name }) => name).join(' ')}`.toLowerCase()
+      return words.every((word) => text.includes(word))
+    })
 })
 /** Handed on, and the next one can be looked for at once. */
 const added = ref('')
@@ -189,6 +200,28 @@ onMounted(() => {
         <b v-if="whom.length > 0" class="text-ink">For {{ joined(whom.map(nameOf), ', ') }} too. </b
         >{{ like ? 'The nearest first.' : 'Enter puts it behind the chosen block; drag it where it should go.' }}
       </p>
+      <details v-if="!like && whom.length === 0 && chains.length > 0" class="text-[0.94rem]" data-test="ready-chains">
+        <summary class="cursor-pointer min-h-9 leading-9 font-semibold">
+          {{ counted(chains.length, 'ready chain') }}
+        </summary>
+        <ul class="max-h-72 overflow-auto">
+          <li v-for="{ chain, parts } in chains" :key="chain.id">
+            <button
+              type="button"
+              class="w-full text-left rounded-lg px-2 py-1.5 hover:bg-action-soft leading-tight"
+              :data-chain="chain.id"
+              @click="emit('chain', chain)"
+            >
+              <span class="block font-semibold">{{ chain.name }}</span>
+              <span class="block text-[0.88rem] text-faint">{{ chain.words }}</span>
+              <span class="block text-[0.88rem]"
+                >{{ parts.map(({ name }) => name).join(', ')
+                }}{{ chain.bySide ? '; one side, then the other' : '' }}</span
+              >
+            </button>
+          </li>
+        </ul>
+      </details>
       <ComboboxOptions ref="list" static class="flex-1 overflow-auto -mx-2">
         <ComboboxOption
           v-for="movement in found"

@@ -3,6 +3,8 @@ import { refDebounced, useElementSize } from '@vueuse/core'
 import { addSeconds } from 'date-fns'
 import { wallWords, type Zone } from '~~/core/calendar/wall'
 import { TIERS } from '~~/core/catalogue/words'
+import { entryAt } from '~~/core/entries'
+import { chainsOf } from '~~/core/plan/chain'
 import { givenWords, roundsWords } from '~~/core/plan/doseWords'
 import type { Plan } from '~~/core/plan/plan'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -41,6 +43,7 @@ const emit = defineEmits<{
   select: [id: string, more: boolean]
   move: [id: string, before: string | null]
   add: [movement: string, before: string | null]
+  chain: [id: string]
 }>()
 const { catalogue } = storeToRefs(useCatalogue())
 
@@ -66,6 +69,23 @@ const phases = computed(() =>
       else bands.push({ phase, left: column.left, width: column.width })
       return bands
     }, []),
+)
+/** Neighbours of one chain under one bracket, with the time of all of it. */
+const chains = computed(() =>
+  chainsOf(shown.value.blocks.flatMap(({ blockId }) => plan.blocks.find(({ id }) => id === blockId) ?? [])).map(
+    ({ id, name, from, blocks }) => {
+      const columns = layout.value.columns.slice(from, from + blocks.length)
+      const times = shown.value.blocks.slice(from, from + blocks.length)
+      return {
+        id,
+        name,
+        first: entryAt(blocks, 0).id,
+        left: columns[0]?.left ?? 0,
+        width: columns.reduce((sum, column) => sum + column.width, 0),
+        seconds: times.reduce((sum, time) => sum + time.seconds, 0),
+      }
+    },
+  ),
 )
 const columnOf = computed(() => new Map(layout.value.columns.map((column) => [column.blockId, column])))
 const clockAt = (seconds: number) => wallWords(addSeconds(startsAt, seconds), zone, 'HH:mm')
@@ -159,6 +179,27 @@ watch(
           >{{ band.phase.replace('-', ' ') }}</span
         >
       </div>
+      <div
+        v-if="chains.length > 0"
+        class="relative h-8"
+        :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"
+        aria-label="Chains"
+        role="group"
+      >
+        <button
+          v-for="chain in chains"
+          :key="chain.id"
+          type="button"
+          class="absolute top-1 bottom-0 rounded-t-lg border-2 border-b-0 border-action text-action bg-raised hover:bg-action-soft px-2 text-left text-[14px] font-semibold leading-6 truncate"
+          :style="{ left: `${chain.left + 1}px`, width: `${chain.width - 2}px` }"
+          :title="`${chain.name}, ${clockWords(chain.seconds)}: choose all of it`"
+          :data-chain="chain.id"
+          @click="emit('chain', chain.first)"
+        >
+          {{ chain.name || 'Chain' }}
+          <span class="numerals font-normal">{{ clockWords(chain.seconds) }}</span>
+        </button>
+      </div>
       <ol
         ref="head"
         class="flex list-none"
@@ -189,7 +230,8 @@ watch(
             <span
               class="block font-semibold leading-[1.1]"
               :class="isNarrow(block.id) ? 'text-[14.5px] line-clamp-3 hyphens-auto' : 'text-[0.94rem] line-clamp-2'"
-              >{{ movementOf(block.movement)?.name ?? block.movement }}</span
+              >{{ movementOf(block.movement)?.name ?? block.movement
+              }}<span v-if="block.onSide" class="font-normal text-faint">, {{ block.onSide }} side</span></span
             >
             <span v-if="!isNarrow(block.id)" class="block text-[14.5px] text-faint truncate">{{
               givenWords(block)

@@ -84,6 +84,7 @@ useKeys(KEYS, {
   easy: () => logging.logFeel('easy'),
   hard: () => logging.logFeel('hard'),
   rest: () => logging.logTheRest(),
+  chain: () => logging.logChain(),
   undo: logging.undo,
   course: () => (changing.value = begun.value && !changing.value),
   distance: nextDistance,

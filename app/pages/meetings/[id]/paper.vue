@@ -8,6 +8,7 @@ import { ownWords } from '~~/core/offer/ownDoseWords'
 import { doseWords, givenWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
+import { chainPartWords } from '~/words/lead'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** The running order to hold in the hand: times, doses, figures, cues and names by level, on one or two pages. */
@@ -93,9 +94,10 @@ function print(): void {
             >
           </td>
           <td class="py-1.5 pr-3 w-44">
-            <strong class="font-semibold">{{ movement?.name }}</strong><span class="block text-[0.9rem]">{{
-              doseWords(block.dose)
-            }}</span
+            <span v-if="chainPartWords(plan.blocks, block.id)" class="block text-[0.9rem]">{{
+              chainPartWords(plan.blocks, block.id)
+            }}</span><strong class="font-semibold">{{ movement?.name }}</strong
+            ><span class="block text-[0.9rem]">{{ doseWords(block.dose) }}</span
             ><span class="block text-[0.9rem] text-faint">{{
               roundsWords(block.rounds, movement?.sides ?? 'both', block.sideOrder, block.catchUp)
             }}</span

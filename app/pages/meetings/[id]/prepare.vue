@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Movement } from '~~/core/catalogue/catalogue'
+import type { ReadyChain } from '~~/core/catalogue/chain'
 import { hasBegun } from '~~/core/lead/clock'
 import type { Plan } from '~~/core/plan/plan'
 import type { Panel } from '~/components/prepare/PlanHead.vue'
@@ -42,6 +43,10 @@ const stateWords = computed(() => {
   return isLead.value ? STATE_WORDS[state.value] : 'Only a lead changes the plan.'
 })
 
+function addChain(chain: ReadyChain): void {
+  blocks.addChain(chain)
+  finder.value = null
+}
 /** The finder stays open for the next one; what takes a block's place is one. */
 function pick(movement: Movement): void {
   if (finder.value === 'swap' && selected.value !== null) {
@@ -123,6 +128,7 @@ useKeys(KEYS, {
   lanes: () => selected.value !== null && toggle('block'),
   wider: () => zoomBy(1.4),
   narrower: () => zoomBy(1 / 1.4),
+  chain: () => (blocks.chain.value && beside.value.length === 0 ? blocks.loose() : blocks.link()),
   remove: blocks.remove,
   undo: editor.undo,
   redo: editor.redo,
@@ -208,6 +214,7 @@ useKeys(KEYS, {
       @select="choose"
       @move="blocks.move"
       @add="drop"
+      @chain="blocks.chooseChain"
     />
     <div v-else class="py-16 text-center space-y-4">
       <p class="text-xl">Nothing is planned yet. Begin with a quiet start: breath or tall sitting.</p>
@@ -221,7 +228,14 @@ useKeys(KEYS, {
       :locked="locked"
       class="-ml-5 sticky bottom-0 z-20"
       :class="finder || panel ? '' : '-mr-5'"
-      @edit="editor.apply"
+      :chain="blocks.chain.value"
+      :chosen="selection.chosen.value.length"
+      :why-no-chain="blocks.whyNoChain.value"
+      @edit="blocks.edit"
+      @link="blocks.link"
+      @loose="blocks.loose"
+      @rename="blocks.rename"
+      @turn-sides="blocks.turnSides"
       @move="blocks.moveBy"
       @again="again"
       @swap="find('swap')"
@@ -263,7 +277,7 @@ useKeys(KEYS, {
         :plan="plan"
         :block-id="selected"
         :locked="locked"
-        @edit="editor.apply"
+        @edit="blocks.edit"
       />
     </SidePanel>
     <MovementPicker
@@ -274,6 +288,7 @@ useKeys(KEYS, {
       :whom="suiting"
       @close="finder = null"
       @pick="pick"
+      @chain="addChain"
     />
   </div>
 </template>
