@@ -39,7 +39,15 @@ function planFor(aim: Aim, minutes: number, search: number): Plan | undefined {
       pinned: [],
       banned: [],
     },
-    ...{ floor: true, breathShare: 0, most: mostBlocks('some', minutes), recent: [], carryOver: [], chains: false, catalogue },
+    ...{
+      floor: true,
+      breathShare: 0,
+      most: mostBlocks('some', minutes),
+      recent: [],
+      carryOver: [],
+      chains: false,
+      catalogue,
+    },
     seed: `${aim.id} ${minutes}${search === 0 ? '' : ` ${search}`}`,
   })
   return plans.find(({ plan }) => isClean(plan))?.plan

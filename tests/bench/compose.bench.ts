@@ -35,6 +35,7 @@ const askOf = (minutes: number, people: number, seed: number) => {
   return askFor(circle, {
     minutes,
     breathShare: 0.34,
+    chains: seed % 2 === 1,
     aim: catalogue.aims[seed % catalogue.aims.length]!,
     seed: String(seed),
   })
