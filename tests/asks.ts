@@ -23,6 +23,7 @@ export function askFor(people: readonly Person[], change: Partial<Ask> = {}): As
     recent: [],
     carryOver: [],
     chains: false,
+    order: null,
     seed: 'a plan',
     catalogue,
     ...change,

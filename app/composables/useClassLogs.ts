@@ -3,7 +3,7 @@ import { withDetail, type OutcomeDetail } from '~~/core/lead/detail'
 import { logFor, logMoment, type LogMoment, type OutcomeDraft } from '~~/core/lead/logFor'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { ScriptStep } from '~~/core/lead/script'
-import { startSideFor } from '~~/core/lead/sidesToday'
+import { habitIn, startSideFor } from '~~/core/lead/sidesToday'
 import { chainOf } from '~~/core/plan/chain'
 import type { Block } from '~~/core/plan/plan'
 
@@ -64,7 +64,7 @@ export function useClassLogs({ steps, reading, moment, loggedBlock }: Here) {
     const startSide = startSideFor(
       person,
       { movement: block.movement, tier: offers[0]?.tier ?? person.homeTier },
-      view.value.circle,
+      habitIn(view.value.circle, meeting.planned),
       meeting.sides,
     )
     const drafts = logFor(done, where, { participant, offers, block, logged, startSide })

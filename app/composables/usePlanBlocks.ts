@@ -113,6 +113,7 @@ export function usePlanBlocks(plan: Readonly<Ref<Plan>>, selection: PlanSelectio
         blocks: composed.blocks.map((block) => ({ ...block, id: `${block.id.slice(0, 38)}-${fresh}` })),
       },
       { edit: 'setAim', aim: composed.aim },
+      { edit: 'setOrder', order: composed.order },
       { edit: 'setDrinkBreak', drinkBreak: composed.drinkBreak },
       ...(plan.value.title === '' ? [{ edit: 'setTitle' as const, title: composed.title }] : []),
     )

@@ -7,7 +7,7 @@ import { movementsLed } from '~~/core/lead/movementsLed'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
 import type { LaneBlock } from '~~/core/plan/timeline'
-import { sidesToday } from '~~/core/lead/sidesToday'
+import { habitIn, sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
 import type { MeetingView } from '~~/core/contract/meetings'
 import { classTime } from '~/live/classTime'
@@ -104,7 +104,9 @@ export const useMeeting = defineStore('meeting', () => {
   const outcomes = computed(() => foldOutcomes(view.value?.outcomes ?? []))
   const twice = computed(() => notedTwice(view.value?.outcomes ?? []))
   /** What the sides are called today, and which one is first. */
-  const sides = computed(() => sidesToday(opened.value.circle, opened.value.before))
+  const sides = computed(() =>
+    sidesToday(habitIn(opened.value.circle, plan.value ?? { order: null }), opened.value.before),
+  )
   /** Who has a side that does a block's catch-up round, and which. */
   const catchingUp = (lane: Pick<LaneBlock, 'catchUp'>, blockIndex: number): string[] =>
     lane.catchUp.flatMap((id) =>

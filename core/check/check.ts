@@ -28,6 +28,7 @@ export type CheckKind =
   | 'twice'
   | 'balance'
   | 'strands'
+  | 'order'
   | 'exhale'
   | 'no-wait'
   | 'reach'

@@ -1,6 +1,10 @@
 import { lineOfDefence, STRAND_WORDS } from '../catalogue/strand'
 import { REGIONS, type Region } from '../catalogue/words'
+import { entryAt } from '../entries'
+import { chainsOf } from '../plan/chain'
 import { blockFor, type Edit } from '../plan/edits'
+import { ORDER_WORDS, orderedOf, outOfOrder } from '../plan/order'
+import { lowered } from '../plan/saying'
 import { blocksOf, checkOf, type Check, type Checked, type CheckedBlock } from './check'
 
 /** A block with what comes before and after it. */
@@ -39,7 +43,41 @@ export function orderChecks(checked: Checked): Check[] {
     const placed = { ...one, blocks, at, next: blocks[at + 1] }
     return RULES.flatMap((rule) => rule(placed, checked) ?? [])
   })
-  return [...looksRound(checked), ...settlesFirst(first, checked), ...closesLast(last, checked), ...inPlace]
+  const whole = [...looksRound(checked), ...settlesFirst(first, checked), ...closesLast(last, checked)]
+  return [...whole, ...inPlace, ...followsItsOrder(blocks, checked)]
+}
+
+/** The plan says which order it follows; the first block that does not is named, and the next when this one is mended. */
+function followsItsOrder(blocks: readonly CheckedBlock[], { plan, riders }: Checked): Check[] {
+  if (!plan.order) return []
+  const inChain = new Set(chainsOf(plan.blocks).flatMap((chain) => chain.blocks.map(({ id }) => id)))
+  const ordered = blocks.map(({ block, movement, index }) =>
+    orderedOf(
+      movement,
+      riders.map(
+        ({ offers }) => offers[index]?.find(({ variation }) => variation !== null)?.variation?.postureId ?? '',
+      ),
+      inChain.has(block.id),
+    ),
+  )
+  const found = outOfOrder(plan.order, ordered)
+  if (!found) return []
+  const [block, before] = [entryAt(blocks, found.at), entryAt(blocks, found.before)]
+  const { name, asks } = ORDER_WORDS[plan.order]
+  const isMoved = found.at !== found.before
+  return [
+    checkOf({
+      kind: 'order',
+      about: block.block.id,
+      weight: 'consider',
+      what: isMoved ? `${block.movement.name} after ${before.movement.name}` : `${block.movement.name} is in no chain`,
+      why: `The plan says “${name}”: ${lowered(asks)}`,
+      blockId: block.block.id,
+      fix: isMoved
+        ? { words: 'Do it before', edits: [{ edit: 'moveBlock', id: block.block.id, before: before.block.id }] }
+        : { words: 'Say nothing of an order', edits: [{ edit: 'setOrder', order: null }] },
+    }),
+  ]
 }
 
 function looksRound({ plan }: Checked): Check[] {

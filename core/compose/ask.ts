@@ -1,6 +1,7 @@
 import type { Aim } from '../catalogue/aim'
 import type { Catalogue } from '../catalogue/catalogue'
 import type { SchoolId } from '../catalogue/words'
+import type { PlanOrder } from '../plan/order'
 import type { Expected } from '../plan/riders'
 
 /** What a session is composed for. */
@@ -32,6 +33,8 @@ export interface Ask {
   carryOver: readonly string[]
   /** Whether ready chains may be in it. */
   chains: boolean
+  /** Which order it is to follow; null: none in particular. */
+  order: PlanOrder | null
   /** The same seed answers the same question alike. */
   seed: string
   catalogue: Catalogue

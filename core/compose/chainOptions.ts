@@ -122,6 +122,7 @@ function together(
     isLongHold: parts.some((part) => part.isLongHold),
     lines: [...new Set(parts.flatMap(({ lines }) => lines))].toSorted(),
     leaves: last.posture,
+    ordered: parts.flatMap(({ ordered }) => ordered.map((one) => ({ ...one, isChained: true }))),
     breathing: parts.flatMap(({ breathing }) => breathing),
   }
 }

@@ -9,6 +9,7 @@ import { TIERS } from '../catalogue/words'
 import { checksOf } from '../check/checksOf'
 import { chainsOf, partsOfChain } from '../plan/chain'
 import { blocksOfChain } from '../plan/chainEdits'
+import { PlanOrder } from '../plan/order'
 import { timelineOf, type Timeline } from '../plan/timeline'
 import { randomFrom } from '../random'
 import { boundOf, type Solver } from './bound'
@@ -128,4 +129,37 @@ describe('the ready chains', () => {
       expect(inside.map(({ what }) => what)).toEqual([])
     },
   )
+})
+
+describe('a plan that follows an order', () => {
+  const asked = PlanOrder.options.map((order) => [order] as const)
+  it.each(asked)('%s: is composed so, says so, and no check has anything against it', (order) => {
+    for (const aim of [0, 3, 9].map((at) => catalogue.aims[at]!)) {
+      const ask = askFor(circle, { order, aim, most: 11 })
+      const { plans, problem } = composed(ask)
+      expect(problem.order).toBe(order)
+      expect(plans.length).toBeGreaterThan(0)
+      for (const { plan } of plans) {
+        expect(plan.order).toBe(order)
+        const riders = ridersOf(plan, problem, ask)
+        const found = checksOf({
+          ...{ plan, people: circle, catalogue, timeline: timelineOf(plan, riders, ask.met, catalogue), riders },
+          ...{ venue: { cupboard: FULL_CUPBOARD }, helpers: 2, climbAtMost: 4, aim: null },
+        })
+        expect(found.filter(({ kind }) => kind === 'order')).toEqual([])
+      }
+    }
+  })
+  it('is let go where what is pinned cannot be in it, and the checks say so', () => {
+    const ask = askFor(circle, { order: 'by-chain', pinned: ['hip-rock'] })
+    const { plans, problem } = composed(ask)
+    expect(problem.order).toBeNull()
+    const { plan } = plans[0]!
+    const riders = ridersOf(plan, problem, ask)
+    const [found] = checksOf({
+      ...{ plan, people: circle, catalogue, timeline: timelineOf(plan, riders, ask.met, catalogue), riders },
+      ...{ venue: { cupboard: FULL_CUPBOARD }, helpers: 2, climbAtMost: 4, aim: null },
+    }).filter(({ kind }) => kind === 'order')
+    expect(found).toMatchObject({ weight: 'consider', why: expect.stringContaining('Chain by chain') })
+  })
 })

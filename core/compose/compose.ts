@@ -48,7 +48,9 @@ export function composed(ask: Ask, from: Plan | null = null, steps = FIRST_STEPS
   const random = randomFrom(ask.seed).next
   const wished = problemOf(ask)
   // Where the time is too short for every line of defence that the aim names, the checks say which is left out.
-  const problem = bestLine(wished, random, 0) ? wished : { ...wished, lines: [] }
+  const lined = bestLine(wished, random, 0) ? wished : { ...wished, lines: [] }
+  // The same where what is pinned cannot be in the order that is wished.
+  const problem = bestLine(lined, random, 0) ? lined : { ...lined, order: null }
   const unmet = unmetBefore(ask, problem)
   if (unmet.length > 0) return { plans: [], fallen: problem.fallen, unmet, problem }
   const lines: Line[] = []

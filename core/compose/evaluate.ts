@@ -1,6 +1,6 @@
 import type { Option } from './options'
 import type { Problem } from './problem'
-import { overSaidCost, worthOf, type Line } from './score'
+import { followsNot, overSaidCost, worthOf, type Line } from './score'
 import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
 
 /** What the search looks up instead of reckoning it anew. */
@@ -103,7 +103,7 @@ export class Evaluator {
     }
     if (downs > 1 || pinned < this.pins) return -Infinity
     for (const wanted of lines) if (!line.some((option) => option.lines.includes(wanted))) return -Infinity
-    if (time + change[at * postures]! > seconds) return -Infinity
+    if (time + change[at * postures]! > seconds || followsNot(line, this.problem)) return -Infinity
     let score = -cost - CLIMB_SECONDS * (rise + climb[at * postures]!)
     score -= overSaidCost(longer, time + change[at * postures]!)
     for (let region = 0; region < target.length; region += 1) {

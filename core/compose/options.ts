@@ -9,6 +9,7 @@ import { gainedFrom } from '../plan/coverage'
 import { secondsIn } from '../plan/endsEarly'
 import type { Block, Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
+import { orderedOf, type Ordered } from '../plan/order'
 import { Introducing, type Introduction } from '../plan/introducing'
 import type { Heard } from '../plan/saying'
 import { secondsOf } from '../time/secondsOf'
@@ -48,6 +49,8 @@ export interface Option {
   /** Everybody's postures taken together as it begins and as it ends; 0 is home. */
   posture: number
   leaves: number
+  /** What an order looks at in its blocks. */
+  ordered: readonly Ordered[]
   /** Somebody of the floor lane is down in it. */
   isDown: boolean
   /** Who would only breathe in it, by their place among the riders; as often as they would. */
@@ -182,6 +185,13 @@ export function optionOf(
     lines: line > 0 ? [line] : [],
     posture,
     leaves: posture,
+    ordered: [
+      orderedOf(
+        movement,
+        riders.map((rider) => postureIn(rider, index) ?? ''),
+        false,
+      ),
+    ],
     isDown: riders.some((rider) => rider.tier === 'floor' && isDown(postureIn(rider, index), ask)),
   }
 }

@@ -9,6 +9,7 @@ import { homePosture } from '../offer/mover'
 import type { Person } from '../offer/person'
 import { wantedSeconds } from '../plan/coverage'
 import { blockFor } from '../plan/edits'
+import type { PlanOrder } from '../plan/order'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { riderOf, type Expected, type RiderToday } from '../plan/riders'
 import type { Ask } from './ask'
@@ -41,6 +42,8 @@ export interface Problem {
   pinned: string[]
   /** Lines of defence of which something must be in it, 1–3. */
   lines: number[]
+  /** Which order it is to follow; null: none in particular. */
+  order: PlanOrder | null
   breathShare: number
   /** Blocks at most; Infinity: as the time goes. */
   most: number
@@ -108,11 +111,12 @@ export function problemOf(ask: Ask): Problem {
     warmSeconds: catalogue.clock.warmUp.seconds,
     pinned: [...ask.pinned],
     lines: linesOf(aim).filter((line) => reachable.some(({ lines }) => lines.includes(line))),
+    order: ask.order,
     breathShare: ask.breathShare,
     most: ask.most ?? Infinity,
     fallen,
     riders,
-    plan: { ...everything, blocks: [] },
+    plan: { ...everything, order: ask.order, blocks: [] },
   }
 }
 
@@ -123,7 +127,7 @@ function placeOf(postures: string[], rows: string[][]): number {
 }
 
 function chainsFrom(whomOf: ReadonlyMap<string, Whom>, ways: Ways, ask: Ask): Option[] {
-  const chains = ask.chains ? ask.catalogue.chains : []
+  const chains = ask.chains || ask.order === 'by-chain' ? ask.catalogue.chains : []
   return chains.flatMap((chain) => chainOptions(chain, (movement) => whomOf.get(movement), ways, ask))
 }
 

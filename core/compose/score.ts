@@ -1,4 +1,5 @@
 import { entryAt } from '../entries'
+import { outOfOrder } from '../plan/order'
 import type { Option } from './options'
 import type { Problem } from './problem'
 import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
@@ -102,6 +103,7 @@ export type LineRule =
   | 'phases'
   | 'strands'
   | 'lines'
+  | 'order'
   | 'cold'
   | 'twice'
   | 'breathing'
@@ -148,7 +150,24 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
   if (mostBreathing(line) > problem.breathShare * line.reduce((sum, { size }) => sum + size, 0)) return 'breathing'
   if (downs > 1) return 'downs'
   if (!problem.lines.every((wanted) => line.some(({ lines }) => lines.includes(wanted)))) return 'lines'
+  if (followsNot(line, problem)) return 'order'
   return problem.pinned.every((movement) => seen.has(movement)) ? null : 'pinned'
+}
+
+/**
+ * Whether a line does not follow the order that is wished.
+ *
+ * @example
+ * followsNot([], problem) // false
+ */
+export function followsNot(line: Line, { order }: Pick<Problem, 'order'>): boolean {
+  if (order === null) return false
+  return (
+    outOfOrder(
+      order,
+      line.flatMap(({ ordered }) => ordered),
+    ) !== null
+  )
 }
 
 /** In how many blocks the one who breathes most often only breathes. */

@@ -15,7 +15,7 @@ import type { Cue } from './speaking'
 import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
 import { laneMoves, type LaneMove } from './moveAt'
 import { scriptOf } from './script'
-import { sidesToday } from './sidesToday'
+import { habitIn, sidesToday } from './sidesToday'
 
 /**
  * A class as it may be shown to a room: no health facts, nobody's own level or dose, no pain, and
@@ -99,7 +99,7 @@ export function takingPart(
 export function shownClass(known: Known, { catalogue, textsOf, withNames }: Shown): ShownClass {
   const { plan, riders, timeline } = takingPart(known, catalogue)
   const { before } = known
-  const sides = sidesToday(known.circle, before)
+  const sides = sidesToday(habitIn(known.circle, plan), before)
   const steps = hasBegun(known.classEvents) ? startedScript(known.classEvents) : scriptOf(timeline)
   return {
     title: plan.title,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
 import { notedTwice, type OutcomeEvent } from './outcome'
-import { sidesToday, startSideFor } from './sidesToday'
+import { habitIn, sidesToday, startSideFor } from './sidesToday'
 
 describe('the sides of a circle', () => {
   it('begin always the same, or in turn from meeting to meeting', () => {
@@ -79,5 +79,10 @@ describe('two devices', () => {
   it('are not mentioned where one corrects itself, or both agree', () => {
     expect(notedTwice([note({}), note({ at: 2, done: 'eased' })])).toEqual([])
     expect(notedTwice([note({}), note({ at: 2, device: 'b' })])).toEqual([])
+  })
+  it('has everybody begin on their own tighter side where the plan says so', () => {
+    const circle = { sideHabit: 'left-right', startSide: 'left' } as const
+    expect(sidesToday(habitIn(circle, { order: 'tighter-first' }), 0).sideHabit).toBe('first-second')
+    expect(sidesToday(habitIn(circle, { order: null }), 0)).toEqual(circle)
   })
 })

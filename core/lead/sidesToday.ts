@@ -1,8 +1,19 @@
 import type { Tier } from '../catalogue/words'
 import { storedLevel } from '../offer/levels'
 import type { Person } from '../offer/person'
+import type { Plan } from '../plan/plan'
 import type { Circle } from '../circle/circle'
 import type { SideWords } from './cueWords'
+
+/**
+ * The circle's habit as it holds in a plan: one that says “the tighter side first” has everybody begin on theirs.
+ *
+ * @example
+ * habitIn({ startSide: 'left' }, { order: 'tighter-first' }).startSide // 'tighter'
+ */
+export function habitIn<C extends Pick<Circle, 'startSide'>>(circle: C, { order }: Pick<Plan, 'order'>): C {
+  return order === 'tighter-first' ? { ...circle, startSide: 'tighter' } : circle
+}
 
 /**
  * Which side a circle begins with at a meeting, and what the sides are called: always the same one, in turn from

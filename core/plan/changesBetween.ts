@@ -2,6 +2,7 @@ import { entryAt, entryOf } from '../entries'
 import { dequal } from 'dequal/lite'
 import type { Catalogue } from '../catalogue/catalogue'
 import { givenWords } from './doseWords'
+import { ORDER_WORDS } from './order'
 import type { Block, Plan } from './plan'
 
 /**
@@ -26,6 +27,9 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
     before.school === after.school
       ? ''
       : `School: ${catalogue.schools.get(before.school)?.name} → ${catalogue.schools.get(after.school)?.name}`,
+    before.order === after.order
+      ? ''
+      : `Order: ${before.order ? ORDER_WORDS[before.order].name : 'none'} → ${after.order ? ORDER_WORDS[after.order].name : 'none'}`,
     ...before.blocks.filter((block) => !is.has(block.id)).map((block) => `${nameOf(block)} taken out`),
     ...after.blocks.filter((block) => !was.has(block.id)).map((block) => `${nameOf(block)} added`),
     ...kept.flatMap((block) => {

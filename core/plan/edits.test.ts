@@ -104,6 +104,10 @@ describe('the commands of a plan', () => {
       fc.record({ edit: fc.constant('setDrinkBreak' as const), drinkBreak: fc.boolean() }),
       fc.record({ edit: fc.constant('setExhaleCue' as const), exhaleCue: fc.boolean() }),
       fc.record({
+        edit: fc.constant('setOrder' as const),
+        order: fc.constantFrom(null, 'feet-up' as const, 'by-chain' as const),
+      }),
+      fc.record({
         edit: fc.constant('setAim' as const),
         aim: fc.constantFrom(null, {
           id: 'easy',

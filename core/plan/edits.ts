@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { Dose } from '../catalogue/dose'
 import { SchoolId, SideOrder, Tier } from '../catalogue/words'
+import { PlanOrder } from './order'
 import { Block, LaneDeparture, Plan } from './plan'
 
 /**
@@ -28,6 +29,7 @@ export const Edit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('setExhaleCue'), exhaleCue: z.boolean() }),
   z.object({ edit: z.literal('setWaitAfterLying'), waitAfterLying: z.boolean() }),
   z.object({ edit: z.literal('setAim'), aim: Plan.shape.aim }),
+  z.object({ edit: z.literal('setOrder'), order: PlanOrder.nullable() }),
   z.object({ edit: z.literal('setLane'), id: z.string(), tier: Tier, departure: LaneDeparture.nullable() }),
   z.object({ edit: z.literal('setBlock'), id: z.string(), block: Block }),
   z.object({ edit: z.literal('setBlocks'), blocks: Plan.shape.blocks }),
@@ -50,6 +52,7 @@ const PLAN_FIELDS = {
   setExhaleCue: 'exhaleCue',
   setWaitAfterLying: 'waitAfterLying',
   setAim: 'aim',
+  setOrder: 'order',
   setBlocks: 'blocks',
 } as const
 /** Commands that set one field of a block, and which. */

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Aim } from '../catalogue/aim'
 import { Dose } from '../catalogue/dose'
+import { PlanOrder } from './order'
 import { Level, SchoolId, SideOrder, Tier } from '../catalogue/words'
 
 /**
@@ -62,6 +63,8 @@ export const Plan = z.object({
   exhaleCue: z.boolean().default(true),
   /** Everybody waits after sitting up from lying and after standing up, not only those who must. */
   waitAfterLying: z.boolean().default(false),
+  /** Which order it says it follows; null: none in particular. */
+  order: PlanOrder.nullable().default(null),
   /** What the session is for; null: nothing in particular. */
   aim: Aim.nullable().default(null),
   blocks: z.array(Block).max(60, 'A plan has 60 blocks at most.'),
@@ -86,6 +89,7 @@ export function emptyPlan(title: string, minutes: number, school: SchoolId): Pla
     drinkBreak: false,
     exhaleCue: true,
     waitAfterLying: false,
+    order: null,
     aim: null,
     blocks: [],
   }

@@ -46,6 +46,7 @@ function planFor(aim: Aim, minutes: number, search: number): Plan | undefined {
       recent: [],
       carryOver: [],
       chains: false,
+      order: null,
       catalogue,
     },
     seed: `${aim.id} ${minutes}${search === 0 ? '' : ` ${search}`}`,

@@ -122,6 +122,7 @@ function firstPlan({ circle, venue, people, seed }: Beginning, catalogue: Catalo
       recent: [],
       carryOver: [],
       chains: false,
+      order: null,
       seed,
       catalogue,
     },

@@ -339,10 +339,17 @@ describe('the composer', () => {
     await visitor.clickAt('[data-test="compose"]')
     await visitor.sees('Heel raises', '[data-test="composed"]')
   })
+  it('follows the order that is wished, and the lanes say which', async () => {
+    await visitor.choose('[data-test="order"]', 'feet-up')
+    await visitor.clickAt('[data-test="compose"]')
+    await visitor.sees(/Nothing clearly better was found|Something better may exist/, '[data-test="honesty"]')
+    await visitor.sees('Heel raises', '[data-test="composed"]')
+  })
   it('is taken in one step, led by nobody’s leave but saved, and undone', async () => {
     const before = await visitor.page.$$eval('[data-block]', (blocks) => blocks.length)
     await visitor.clickAt('[data-test="take"]')
     await visitor.sees('Heel raises', 'ol[aria-label="Blocks of the plan"]')
+    await visitor.sees('From the feet up', '[data-test="order-said"]')
     await visitor.sees('Saved', '[data-test="saved"]')
     const total = Number(
       await visitor.page.$eval('[data-test="total-seconds"]', (element) => element.getAttribute('data-seconds')),

@@ -5,6 +5,7 @@ import type { Aim } from '~~/core/catalogue/aim'
 import type { Ask } from '~~/core/compose/ask'
 import { HOW_MANY, mostBlocks, type HowMany } from '~~/core/compose/howMany'
 import { gapOf } from '~~/core/compose/bound'
+import type { PlanOrder } from '~~/core/plan/order'
 import type { Plan } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
 
@@ -21,6 +22,7 @@ const howMany = ref<HowMany>('some')
 const floor = ref(true)
 const everybody = ref(false)
 const chains = ref(false)
+const order = ref<PlanOrder | null>(meeting.planned.order)
 /** Somebody may have breath only in a third of the blocks, unless everybody is to have a version of their own. */
 const BREATH_SHARE = 0.34
 const pinned = ref<string[]>([])
@@ -64,6 +66,7 @@ function question(): Ask {
     recent: recent.value.map((movements) => [...movements]),
     carryOver: [...carryOver.value],
     chains: chains.value,
+    order: order.value,
     seed: opened.meeting.id,
     catalogue: catalogue.value,
   }
@@ -104,7 +107,7 @@ watch(answer, async () => {
   found.value?.scrollIntoView({ block: 'start' })
 })
 // A wish that changes ends the looking; the button asks again.
-watch([aim, howMany, floor, everybody, chains, carryOver], () => composer.cancel())
+watch([aim, howMany, floor, everybody, chains, order, carryOver], () => composer.cancel())
 const gap = computed(() => (plan.value ? gapOf(plan.value.score, bound.value) : null))
 const honesty = computed(() => {
   if (state.value === 'looking') return 'Looking …'
@@ -156,6 +159,9 @@ const whyWords = computed(() => {
         title="Movements that share a posture, one after the other without a stop"
         ><input v-model="chains" type="checkbox" class="size-5 accent-action" data-test="chains" />Chains too</label
       >
+      <label class="w-60"
+        ><span class="label text-[0.94rem]">In which order</span><OrderSelect v-model="order"
+      /></label>
       <label class="w-60"
         ><span class="label text-[0.94rem]">Must be in it</span
         ><select

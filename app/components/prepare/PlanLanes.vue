@@ -6,6 +6,7 @@ import { TIERS } from '~~/core/catalogue/words'
 import { entryAt } from '~~/core/entries'
 import { chainsOf } from '~~/core/plan/chain'
 import { givenWords, roundsWords } from '~~/core/plan/doseWords'
+import { ORDER_WORDS } from '~~/core/plan/order'
 import type { Plan } from '~~/core/plan/plan'
 import type { RiderToday } from '~~/core/plan/riders'
 import { orderChange, reordered } from '~~/core/plan/reordered'
@@ -163,6 +164,15 @@ watch(
       {{ ghost }}
     </p>
     <div class="relative" :style="{ width: `${GUTTER + layout.width}px` }">
+      <p
+        v-if="plan.order"
+        class="absolute left-0 top-0 h-6 leading-6 pl-5 pr-1 text-[13px] text-faint truncate"
+        :style="{ width: `${GUTTER}px` }"
+        :title="`${ORDER_WORDS[plan.order].name}: ${ORDER_WORDS[plan.order].asks}`"
+        data-test="order-said"
+      >
+        {{ ORDER_WORDS[plan.order].name }}
+      </p>
       <div
         class="relative h-6 text-[14px]"
         :style="{ marginLeft: `${GUTTER}px`, width: `${layout.width}px` }"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Edit } from '~~/core/plan/edits'
+import { ORDER_WORDS } from '~~/core/plan/order'
 import type { Plan } from '~~/core/plan/plan'
 
 /** How the session runs: what lies ready, what is said and done around the blocks. */
@@ -46,6 +47,16 @@ const SETTINGS: {
 
 <template>
   <div class="space-y-1" data-test="settings">
+    <label class="block pb-2"
+      ><span class="label">Which order it follows</span
+      ><OrderSelect
+        :model-value="plan.order"
+        :disabled="disabled"
+        @update:model-value="emit('edit', { edit: 'setOrder', order: $event })"
+      /><span v-if="plan.order" class="block text-[0.88rem] text-faint"
+        >{{ ORDER_WORDS[plan.order].asks }} The checks say what stands otherwise.</span
+      ></label
+    >
     <label v-for="setting in SETTINGS" :key="setting.name" class="flex items-start gap-3 min-h-11 py-1"
       ><input
         type="checkbox"
