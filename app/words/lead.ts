@@ -11,7 +11,7 @@ function sideHeading(side: ScriptStep['side'], habit: SideWords): string {
 }
 
 /** What is going on, in a few words that are read from across the room. */
-export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, habit: SideWords): string {
+export function stepWords(step: Pick<ScriptStep, 'kind' | 'side' | 'waits'> | undefined, habit: SideWords): string {
   switch (step?.kind) {
     case 'drink':
       return 'Water, a minute'
@@ -20,7 +20,7 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side'> | undefined, h
     case 'changeover':
       return 'Get there, no hurry'
     case 'rest':
-      return 'Rest'
+      return step.waits ? 'Rest until everybody can talk, then on' : 'Rest'
     case 'change-side':
       return step.side === 'weaker'
         ? 'Once more for the weaker side'

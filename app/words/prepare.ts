@@ -103,6 +103,11 @@ export const DOSE_KINDS: Record<DoseKind, { name: string; fresh: Dose; fields: D
     fresh: { kind: 'breath', in: 5, out: 5, cycles: 6 },
     fields: [field('in', 'In', 's'), field('out', 'Out', 's'), field('cycles', 'Breaths')],
   },
+  breathed: {
+    name: 'Repetitions with the breath',
+    fresh: { kind: 'breathed', count: 6, out: 5, in: 4 },
+    fields: [field('count', 'Repetitions'), field('out', 'Breath out', 's'), field('in', 'Breath in', 's')],
+  },
   'lift-off': {
     name: 'Lift-offs: there with help, kept without',
     fresh: { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 },

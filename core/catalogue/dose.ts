@@ -66,6 +66,13 @@ export const Dose = z.discriminatedUnion('kind', [
     count: count('The number of swings'),
     perSwing: positiveSeconds('A swing'),
   }),
+  /** Out with a breath out, back with a breath in: the breath is the clock, each person's own; the plan reckons with these. */
+  z.object({
+    kind: z.literal('breathed'),
+    count: count('The number of repetitions'),
+    out: positiveSeconds('The breath out'),
+    in: positiveSeconds('The breath in'),
+  }),
   /** Reached with help, kept without: what counts is how long it is kept. */
   z.object({
     kind: z.literal('lift-off'),

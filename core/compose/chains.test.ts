@@ -1,7 +1,7 @@
-import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { askFor, FULL_CUPBOARD } from '../../tests/asks'
 import { bruteForce } from '../../tests/bruteForce'
+import { solve } from '../../tests/highs'
 import { personIn } from '../../tests/people'
 import { planWith, ridersIn } from '../../tests/plans'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
@@ -12,7 +12,7 @@ import { blocksOfChain } from '../plan/chainEdits'
 import { PlanOrder } from '../plan/order'
 import { timelineOf, type Timeline } from '../plan/timeline'
 import { randomFrom } from '../random'
-import { boundOf, type Solver } from './bound'
+import { boundOf } from './bound'
 import { composed, lineOf, planOf } from './compose'
 import { exchanged } from './exchange'
 import { problemOf, ridersOf, type Problem } from './problem'
@@ -20,11 +20,6 @@ import { scoreOf, secondsOfLine, type Line } from './score'
 import { bestLine } from './search'
 
 const catalogue = shippedCatalogue()
-const highs = await loadHighs()
-const solve: Solver = (model) => {
-  const solution = highs.solve(model)
-  return solution.Status === 'Optimal' ? solution.ObjectiveValue : null
-}
 const circle = TIERS.map((tier, at) => personIn(tier, { id: `p${at}`, name: `P${at}` }))
 
 /** What comes before what. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { askFor, FULL_CUPBOARD } from '../../tests/asks'
 import { bruteForce } from '../../tests/bruteForce'
+import { solve } from '../../tests/highs'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { lineOfDefence } from '../catalogue/strand'
@@ -11,7 +11,7 @@ import { checksOf, mayBeLed } from '../check/checksOf'
 import type { Plan } from '../plan/plan'
 import { propsOut } from '../room/propsOut'
 import { timelineOf } from '../plan/timeline'
-import { boundModel, boundOf, gapOf, type Solver } from './bound'
+import { boundModel, boundOf, gapOf } from './bound'
 import { randomFrom } from '../random'
 import { composed, lineOf } from './compose'
 import { Evaluator } from './evaluate'
@@ -22,11 +22,6 @@ import { brokenRule, scoreOf, worthOf } from './score'
 import { bestLine } from './search'
 
 const catalogue = shippedCatalogue()
-const highs = await loadHighs()
-const solve: Solver = (model) => {
-  const solution = highs.solve(model)
-  return solution.Status === 'Optimal' ? solution.ObjectiveValue : null
-}
 const circle = TIERS.map((tier, at) => personIn(tier, { id: `p${at}`, name: `P${at}` }))
 describe('what seconds of a region are worth', () => {
   it.each([

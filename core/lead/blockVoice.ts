@@ -89,7 +89,7 @@ export class BlockVoice {
       const step = entryAt(steps, at)
       const say = (kind: Cue['kind'], words: string) => speaking.say({ kind, words }, speaking.windowOf(at))
       if (step.kind === 'drink') say('water', 'Water for everybody. Sit or stand as you like.')
-      if (step.kind === 'rest') say('rest', 'Rest.')
+      if (step.kind === 'rest' && (!step.waits || say('rest', UNTIL_TALK) === null)) say('rest', 'Rest.')
       if (step.kind === 'change-side') say('change-side', changeWords(step, this.said.circle))
       if (step.kind === 'work') {
         const words = beginWords(step, block, this.said.circle)
@@ -258,6 +258,8 @@ export class BlockVoice {
     }
   }
 }
+
+const UNTIL_TALK = 'Rest until you can say a whole sentence.'
 
 /** A count is said within so many seconds or not at all; what comes next, in the last ones of the work. */
 const [COUNT_SECONDS, NEXT_SECONDS] = [2.2, 15]

@@ -85,6 +85,32 @@ describe('the cue script', () => {
   })
 })
 
+describe('a class that is late, with a chain that does one side and then the other', () => {
+  const chain = { id: 'c', name: 'Lift and lower' }
+  const part = (id: string, movement: string, onSide: 'first' | 'second') =>
+    blockOfMovement(movement, { id, chain, onSide, rounds: 2 })
+  const chained = planWith([
+    blockOfMovement('paced-breath', { id: 'start' }),
+    ...[part('a1', 'knee-lift-hold', 'first'), part('b1', 'slow-knee-lowering', 'first')],
+    ...[part('a2', 'knee-lift-hold', 'second'), part('b2', 'slow-knee-lowering', 'second')],
+    blockOfMovement('paced-breath', { id: 'close' }),
+  ])
+  const late = (from: number) =>
+    shortened(chained, {
+      from,
+      wantedSeconds: 3600,
+      secondsOf: (of) => timelineOf(of, ridersIn(of, [personIn('chair')]), met, catalogue).seconds,
+      catalogue,
+    }).plan.blocks.map(({ id, rounds }) => `${id} ${rounds}`)
+  it('gives up both sides or none', () => {
+    expect(late(1).filter((one) => /^[ab]/.test(one))).toEqual([])
+  })
+  it('does the other side as the first was done, once that has begun', () => {
+    expect(late(2)).toEqual(expect.arrayContaining(['a1 2', 'a2 2']))
+    expect(late(3).filter((one) => /^[ab]/.test(one))).toEqual(['a1 2', 'b1 2', 'a2 2', 'b2 2'])
+  })
+})
+
 describe('the pace of a dose', () => {
   it.each([
     // Worked by hand from the dose's own parts: 2 s out, 1 s pause, 3 s back, 1 s between make 7 s a repetition.
@@ -96,6 +122,8 @@ describe('the pace of a dose', () => {
     [{ kind: 'pulse', count: 5, atEnd: 3, travel: 2 }, 9.5, 'a little further', 2],
     [{ kind: 'circle', perDirection: 5, perCircle: 4 }, 21, 'the other way', 1],
     [{ kind: 'pair', hold: 10, count: 10, perSwing: 2 }, 13, 'swing', 2],
+    [{ kind: 'breathed', count: 4, out: 5, in: 4 }, 11, 'breathe out', 2],
+    [{ kind: 'breathed', count: 4, out: 5, in: 4 }, 15, 'in, and back', 2],
     [{ kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, 17, 'let go, keep it', 2],
     [{ kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, 22, 'home', 2],
   ] as const)('%j after %d s: %s', (dose, seconds, words, count) => {

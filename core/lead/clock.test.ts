@@ -12,6 +12,7 @@ const step = (seconds: number, blockId: string | null): ScriptStep => ({
   round: 1,
 })
 const SCRIPT = [step(10, 'a'), step(20, 'a'), step(30, 'b'), step(5, null)]
+const UNTIL_TALK: ScriptStep = { ...step(20, 'a'), kind: 'rest', waits: true }
 let count = 0
 const id = () => `00000000-0000-4000-8000-${String((count += 1)).padStart(12, '0')}`
 type Bare = ClassEvent extends infer E ? (E extends ClassEvent ? Omit<E, 'id'> : never) : never
@@ -55,6 +56,21 @@ describe('the class clock', () => {
       [start(), { at: 1_000, event: 'stretch', step: 0, seconds: 15 }, { at: 2_000, event: 'goTo', step: 0 }],
       2_000,
       { leftMs: 25_000 },
+    ],
+    [
+      'stays where a rest lasts until everybody can talk',
+      [{ ...start(), script: [step(10, 'a'), UNTIL_TALK, step(30, 'a')] }],
+      95_000,
+      { status: 'running', step: 1, elapsedMs: 20_000, leftMs: 0 },
+    ],
+    [
+      'and goes on from there when somebody says so',
+      [
+        { ...start(), script: [step(10, 'a'), UNTIL_TALK, step(30, 'a')] },
+        { at: 95_000, event: 'goTo', step: 2 },
+      ],
+      97_000,
+      { status: 'running', step: 2, elapsedMs: 2_000 },
     ],
     ['can be ended early', [start(), { at: 4_000, event: 'finish' }], 9_000, { status: 'finished', step: 0 }],
     [

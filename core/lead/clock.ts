@@ -141,12 +141,16 @@ function lengthOf(state: State, step: number): number {
   return Math.max(0, (state.steps[step]?.seconds ?? 0) * 1000 + (state.addedMs.get(step) ?? 0))
 }
 
-/** Lets time pass up to a moment, from step to step; the class finishes by itself after the last. */
+/** Lets time pass up to a moment, from step to step; one that waits is not left so; the class finishes after the last. */
 function advance(state: State, to: number): void {
   const { steps } = state
   if (state.status === 'running') {
     state.elapsedMs += Math.max(0, to - state.at)
     while (steps.length > 0 && state.elapsedMs >= lengthOf(state, state.step)) {
+      if (steps[state.step]?.waits) {
+        state.elapsedMs = lengthOf(state, state.step)
+        break
+      }
       if (state.step >= steps.length - 1) {
         state.status = 'finished'
         state.elapsedMs = lengthOf(state, state.step)

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Dose } from '../catalogue/dose'
+import { LAST_THIRD } from '../plan/saying'
 import { secondsOf } from '../time/secondsOf'
 import { beginWords, countsIn, type Counting } from './cueWords'
 
@@ -33,6 +34,20 @@ describe('what is counted aloud', () => {
       36,
       'seconds',
       ['4 Let go, and keep it.', '16 Let go, and keep it.', '28 The last: let go, and keep it.'],
+    ],
+    [
+      'a hold to a target, whose last third is where it bites',
+      { kind: 'target', seconds: 90 },
+      90,
+      'breaths',
+      [`60 ${LAST_THIRD}`, '85 Five seconds more.'],
+    ],
+    [
+      'repetitions for which the breath is the clock: they are not counted, at no tempo',
+      { kind: 'breathed', count: 6, out: 5, in: 4 },
+      54,
+      'tempo',
+      ['36 Two more breaths.'],
     ],
     ['what was made longer', reps, 60, 'seconds', ['30 Half way.', '55 Five seconds more.']],
   ] as [string, Dose, number, Counting, string[]][])('%s, %j in %d s, by %s', (_, dose, seconds, counting, said) => {

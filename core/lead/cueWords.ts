@@ -3,7 +3,7 @@ import type { Dose } from '../catalogue/dose'
 import type { SidePolicy } from '../catalogue/words'
 import { aloud } from '../plan/aloud'
 import { doseWords } from '../plan/doseWords'
-import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS } from '../plan/saying'
+import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS, LAST_THIRD, LAST_THIRD_FROM } from '../plan/saying'
 import { liftOffSeconds, secondsOf } from '../time/secondsOf'
 import { bodySide, type ScriptStep } from './script'
 import type { Cue } from './speaking'
@@ -108,6 +108,10 @@ export function countsIn(dose: Dose, whole: number, counting: Counting): Count[]
       dose.kind === 'circle' ? [{ into: whole / 2, kind: 'halfway', words: 'And the other way.' }] : halfway(whole)
     return [...half, { into: (count - 1) * seconds, kind: 'last', words: last }]
   }
+  if (dose.kind === 'breathed')
+    return [{ into: Math.max(0, whole - 2 * (dose.in + dose.out)), kind: 'last', words: 'Two more breaths.' }]
+  if (dose.kind === 'target' && whole >= LAST_THIRD_FROM)
+    return [{ into: (2 * whole) / 3, kind: 'count', words: LAST_THIRD }, ...lastOfAll(whole)]
   if (counting === 'breaths' && whole >= 2.5 * BREATH_SECONDS) {
     const three: Count[] =
       whole >= 3.5 * BREATH_SECONDS
@@ -115,9 +119,11 @@ export function countsIn(dose: Dose, whole: number, counting: Counting): Count[]
         : []
     return [...three, { into: whole - BREATH_SECONDS, kind: 'last', words: 'The last breath.' }]
   }
-  const end: Count[] =
-    whole >= LAST_FROM ? [{ into: whole - LAST_SECONDS, kind: 'last', words: 'Five seconds more.' }] : []
-  return [...halfway(whole), ...end]
+  return [...halfway(whole), ...lastOfAll(whole)]
+}
+
+function lastOfAll(seconds: number): Count[] {
+  return seconds >= LAST_FROM ? [{ into: seconds - LAST_SECONDS, kind: 'last', words: 'Five seconds more.' }] : []
 }
 
 /** The clock of a lift-off begins where the help is off: that is said each time. */
@@ -156,6 +162,8 @@ function repeatedIn(dose: Dose, sides: SidePolicy): { count: number; seconds: nu
       return { count: dose.efforts, seconds: dose.hold + dose.lower + dose.off, last: 'The last one.' }
     case 'breath':
       return { count: dose.cycles, seconds: dose.in + dose.out, last: 'The last breath.' }
+    // Nobody counts for whom the breath is the clock.
+    case 'breathed':
     case 'hold':
     case 'target':
     case 'press':

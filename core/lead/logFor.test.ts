@@ -96,11 +96,13 @@ describe('what one touch logs', () => {
 describe('the target of a dose', () => {
   it('is seconds for what is held and a number for what is repeated', () => {
     expect(targetOf({ kind: 'press', seconds: 30, effort: 50, ramp: 2 })).toEqual({ amount: 30, unit: 's' })
-    expect(targetOf({ kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 5 })).toEqual({
-      amount: 5,
-      unit: 'repetitions',
-    })
     expect(targetOf({ kind: 'pair', hold: 10, count: 10, perSwing: 2 })).toEqual({ amount: 10, unit: 's' })
+  })
+  it('of slow lowerings is the time of the set: it is over where one gets faster than it should be', () => {
+    // Common practice, no source: five efforts of 2 s held, 10 s down and 2 s off are 68 s.
+    const dose = { kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 5 } as const
+    expect(targetOf(dose)).toEqual({ amount: 68, unit: 's' })
+    expect([0.5, 41.9, 68, 80].map((seconds) => reachedBy(dose, 68, seconds))).toEqual([0, 41, 68, 68])
   })
   it('of a lift-off is how long it is kept: its clock begins when the help is off', () => {
     const dose = { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 } as const

@@ -106,6 +106,7 @@ function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): 
     case 'pair':
       return words === 'hold' ? eased(elapsed / ARRIVES_S) : swinging(1 - swell)
     case 'reps':
+    case 'breathed':
     case 'lift-off':
       return eased(swell)
     case 'pulse': {

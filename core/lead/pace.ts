@@ -65,6 +65,23 @@ function liftOff({ reach, keep, home }: Extract<Dose, { kind: 'lift-off' }>, cou
   ]
 }
 
+/** Held, let down slowly, and let go until the next. */
+function lowering(dose: Extract<Dose, { kind: 'lower' }>, count: number): Stretch[] {
+  return [
+    { words: 'hold', seconds: dose.hold, count },
+    { words: 'lower slowly', seconds: dose.lower, count, swell: [1, 0] },
+    { words: 'off', seconds: count === dose.efforts ? 0 : dose.off, count, swell: [0, 0] },
+  ]
+}
+
+/** Out with a breath out, back with a breath in. */
+function breathed(dose: Extract<Dose, { kind: 'breathed' }>, count: number): Stretch[] {
+  return [
+    { words: 'breathe out', seconds: dose.out, count, swell: [0, 1] },
+    { words: 'in, and back', seconds: dose.in, count, swell: [1, 0] },
+  ]
+}
+
 /** One repetition, of which the last may be held. */
 function repetition(dose: Extract<Dose, { kind: 'reps' }>, count: number, isLast: boolean): Stretch[] {
   const held = isLast ? dose.lastHold : 0
@@ -116,16 +133,14 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
         { words: 'let it go', seconds: dose.ramp, swell: [dose.effort / 100, 0] },
       ]
     case 'lower':
-      return times(dose.efforts, (n): Stretch[] => [
-        { words: 'hold', seconds: dose.hold, count: n },
-        { words: 'lower slowly', seconds: dose.lower, count: n, swell: [1, 0] },
-        { words: 'off', seconds: n === dose.efforts ? 0 : dose.off, count: n, swell: [0, 0] },
-      ]).filter((stretch) => stretch.seconds > 0)
+      return times(dose.efforts, (n) => lowering(dose, n)).filter((stretch) => stretch.seconds > 0)
     case 'breath':
       return times(dose.cycles, (n) => [
         { words: 'in', seconds: dose.in, count: n, swell: [0, 1] },
         { words: 'out', seconds: dose.out, count: n, swell: [1, 0] },
       ])
+    case 'breathed':
+      return times(onBoth(dose.count), (n) => breathed(dose, n))
     case 'lift-off':
       return times(onBoth(dose.count), (n) => liftOff(dose, n))
     case 'pair':

@@ -12,6 +12,8 @@ export const ScriptStep = z.object({
   /** `weaker`: the catch-up round, each on their own. */
   side: z.enum(['both', 'first', 'second', 'weaker']),
   round: z.number().int().min(1),
+  /** It ends where somebody goes on, and not by the clock. */
+  waits: z.boolean().optional(),
 })
 export type ScriptStep = z.infer<typeof ScriptStep>
 

@@ -1,6 +1,7 @@
 import { entriesOf, keysOf, valueIn } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import type { Tier } from '../catalogue/words'
+import { isOpenFrom, withChanged } from '../plan/chainEdits'
 import type { Block, Plan } from '../plan/plan'
 
 /** What a block gives up so that the class ends in time. */
@@ -57,16 +58,14 @@ export function shortened(
   const open = () =>
     now.blocks
       .slice(from)
+      .filter(({ id, onSide }) => onSide !== 'second' && isOpenFrom(now.blocks, from, id))
       .filter((block, at, all) => at < all.length - 1 || catalogue.movements.get(block.movement)?.phase === 'main')
       .sort((a, b) => weightOf(a, plan, catalogue) - weightOf(b, plan, catalogue))
   for (const block of open()) {
     while (!enough() && (now.blocks.find((other) => other.id === block.id)?.rounds ?? 1) > 1) {
       const held = givenUp.length
       take(
-        {
-          ...now,
-          blocks: now.blocks.map((other) => (other.id === block.id ? { ...other, rounds: other.rounds - 1 } : other)),
-        },
+        { ...now, blocks: withChanged(now.blocks, block.id, (other) => ({ ...other, rounds: other.rounds - 1 })) },
         block,
         'a round',
       )
@@ -75,7 +74,7 @@ export function shortened(
   }
   for (const block of open()) {
     if (enough()) break
-    take({ ...now, blocks: now.blocks.filter((other) => other.id !== block.id) }, block, 'all of it')
+    take({ ...now, blocks: withChanged(now.blocks, block.id, () => null) }, block, 'all of it')
   }
   return { plan: now, givenUp, savedSeconds: before - seconds, isEnough: enough() }
 }

@@ -1,4 +1,5 @@
 import type { Dose } from '../catalogue/dose'
+import { secondsOf } from '../time/secondsOf'
 
 export interface Target {
   amount: number
@@ -6,7 +7,10 @@ export interface Target {
 }
 
 /**
- * What "done" means for a dose: the seconds to hold, or the repetitions of one round.
+ * What "done" means for a dose: the seconds to hold, or the repetitions of one round; of slow lowerings the seconds of
+ * the set.
+ *
+ * @source a set of lowerings is timed until one gets faster than its ten seconds: common practice, no source
  *
  * @example
  * targetOf({ kind: 'hold', seconds: 30 }) // { amount: 30, unit: 's' }
@@ -17,6 +21,9 @@ export function targetOf(dose: Dose): Target {
     case 'target':
     case 'press':
       return { amount: dose.seconds, unit: 's' }
+    // The set's time: it is over where a lowering gets faster than it should be.
+    case 'lower':
+      return { amount: Math.round(secondsOf(dose)), unit: 's' }
     case 'pair':
       return { amount: dose.hold, unit: 's' }
     case 'lift-off':
@@ -25,9 +32,8 @@ export function targetOf(dose: Dose): Target {
       return { amount: dose.cycles, unit: 'repetitions' }
     case 'circle':
       return { amount: dose.perDirection, unit: 'repetitions' }
-    case 'lower':
-      return { amount: dose.efforts, unit: 'repetitions' }
     case 'reps':
+    case 'breathed':
     case 'pulse':
     case 'swing':
       return { amount: dose.count, unit: 'repetitions' }

@@ -72,6 +72,7 @@ const DIAL_FIELDS: { [K in Dose['kind']]: Partial<Record<Dial, keyof Extract<Dos
   circle: { repetitions: 'perDirection' },
   lower: { repetitions: 'efforts', tempo: 'lower' },
   breath: {},
+  breathed: { repetitions: 'count' },
   'lift-off': { hold: 'keep', repetitions: 'count' },
 }
 

@@ -128,6 +128,7 @@ function shareOf(dose: Dose, share: number): Dose {
     case 'reps':
       return dose.count === 1 ? dose : { ...dose, count: part(dose.count), lastHold: Math.floor(dose.lastHold * share) }
     case 'pulse':
+    case 'breathed':
     case 'swing':
       return dose.count === 1 ? dose : { ...dose, count: part(dose.count) }
     case 'circle':
@@ -166,6 +167,7 @@ function heldAtMost(dose: Dose, seconds: number): Dose {
     case 'lift-off':
       return dose.keep > seconds ? { ...dose, keep: seconds } : dose
     case 'pulse':
+    case 'breathed':
     case 'swing':
     case 'circle':
     case 'lower':

@@ -11,6 +11,7 @@ import { secondsOf } from '../time/secondsOf'
 import { isTwoSided } from '../time/workSeconds'
 import * as chains from './chain'
 import * as edits from './chainEdits'
+import { courseOf } from './course'
 import { coverageOf } from './coverage'
 import { edited, type Edit } from './edits'
 import type { Block, Plan } from './plan'
@@ -128,6 +129,20 @@ describe('a chain that does one side and then the other', () => {
     ])
     expect(chains.chainsOf(swapped('heel-raises').blocks)[0]!.blocks).toHaveLength(4)
     expect(edits.withTwins(bySide.blocks, ['bridge', bySide.blocks[0]!.id])).toHaveLength(3)
+  })
+  it('gives nothing up on one side alone, and nothing on the other once one is done', () => {
+    const rounds = (of: readonly Block[]) => of.map((block) => block.rounds).join('')
+    const [first] = bySide.blocks
+    expect(rounds(edits.withChanged(bySide.blocks, first!.id, (block) => ({ ...block, rounds: 3 })))).toBe('311311')
+    expect(edits.withChanged(bySide.blocks, first!.id, () => null)).toHaveLength(4)
+    expect([0, 1].map((from) => edits.isOpenFrom(bySide.blocks, from, first!.id))).toEqual([true, false])
+    const week = courseOf(bySide, { weeks: 3, variety: 1 }, () => true, catalogue)
+    for (const { plan: of } of week)
+      for (const block of of.blocks) {
+        const twin = chains.twinOf(of.blocks, block.id)
+        if (block.onSide)
+          expect([twin?.movement, twin?.dose, twin?.rounds]).toEqual([block.movement, block.dose, block.rounds])
+      }
   })
   it('says of each block which part it is', () => {
     expect(chains.partOfChain(bySide.blocks, bySide.blocks[4]!.id)).toEqual({

@@ -107,7 +107,14 @@ export function partByPartEdits({ blocks }: Pick<Chain, 'blocks'>): Edit[] {
 }
 
 /** Commands that set one thing of a block, which holds for both of its sides. */
-const OF_BOTH_SIDES = new Set<Edit['edit']>(['setDose', 'setRounds', 'setRest', 'setCatchUp', 'setLane'])
+const OF_BOTH_SIDES = new Set<Edit['edit']>([
+  'setDose',
+  'setRounds',
+  'setRest',
+  'setUntilTalk',
+  'setCatchUp',
+  'setLane',
+])
 
 /**
  * A command with what it asks of the block's other side, where its chain does the sides one after the other.
@@ -204,4 +211,27 @@ export function copiesOf(blocks: readonly Block[], freshId: () => string): Block
     if (!chain || id === undefined) return { ...block, id: freshId() }
     return { ...block, id: freshId(), chain: { ...chain, id }, ...(onSide && { onSide }) }
   })
+}
+
+/**
+ * Blocks with one of them changed, on both of its sides where its chain does one after the other.
+ *
+ * @param change what it becomes; null: it is left out
+ * @example
+ * withChanged(plan.blocks, 'a', () => null).length // 2
+ */
+export function withChanged(blocks: readonly Block[], id: string, change: (block: Block) => Block | null): Block[] {
+  const ids = withTwins(blocks, [id])
+  return blocks.flatMap((block) => (ids.includes(block.id) ? (change(block) ?? []) : block))
+}
+
+/**
+ * Whether a block may be changed from some place of the plan on: where one side of it was done, the other side is done
+ * alike.
+ *
+ * @example
+ * isOpenFrom(plan.blocks, 1, 'a') // false
+ */
+export function isOpenFrom(blocks: readonly Block[], from: number, id: string): boolean {
+  return withTwins(blocks, [id]).every((one) => blocks.findIndex((block) => block.id === one) >= from)
 }

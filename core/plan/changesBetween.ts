@@ -46,6 +46,8 @@ function doseChange(before: Block, after: Block): string {
   const said = (block: Block) => `${givenWords(block)}${block.restSeconds > 0 ? `, rest ${block.restSeconds} s` : ''}`
   if (said(before) !== said(after)) return `${said(before)} → ${said(after)}`
   if (!dequal(before.dose, after.dose)) return 'dose in detail'
+  if ((before.untilTalk ?? false) !== (after.untilTalk ?? false))
+    return after.untilTalk ? 'rest until everybody can talk' : 'rest by the clock'
   if (before.sideOrder !== after.sideOrder)
     return after.sideOrder === 'taking-turns' ? 'taking turns' : 'one side first'
   if ((before.catchUp ?? false) !== (after.catchUp ?? false))

@@ -3,7 +3,8 @@ import type { Catalogue, Movement } from '../catalogue/catalogue'
 import type { Dose } from '../catalogue/dose'
 import type { CourseRule } from '../catalogue/school'
 import { changesBetween } from './changesBetween'
-import { blockFor } from './edits'
+import { swapEdits, withChanged } from './chainEdits'
+import { edited } from './edits'
 import type { Plan } from './plan'
 
 /** How much of a course changes from week to week: nothing, one movement, two movements. */
@@ -49,12 +50,12 @@ function raisedFor(plan: Plan, week: number, fits: (plan: Plan) => boolean, cata
   for (const block of plan.blocks) {
     const movement = catalogue.movements.get(block.movement)
     const rule = entryOf(catalogue.schools, block.school ?? plan.school).course
-    if (!movement || !isMain(movement) || week % rule.everyWeeks !== 0) continue
+    if (!movement || !isMain(movement) || week % rule.everyWeeks !== 0 || block.onSide === 'second') continue
     const dose = raisedDose(block.dose, rule)
     if (dose === null) continue
     const next = {
       ...raised,
-      blocks: raised.blocks.map((other) => (other.id === block.id ? { ...other, dose } : other)),
+      blocks: withChanged(raised.blocks, block.id, (other) => ({ ...other, dose })),
     }
     if (fits(next)) raised = next
   }
@@ -93,6 +94,7 @@ export function raisedDose(
     }
     case 'reps':
     case 'pulse':
+    case 'breathed':
     case 'swing':
     case 'pair': {
       const count = up(dose.count, countBy, countUpTo)
@@ -122,14 +124,14 @@ function variedFor(
 ): Plan {
   const open = plan.blocks.flatMap((block) => {
     const movement = catalogue.movements.get(block.movement)
-    return movement && isMain(movement) && kinOf(movement, plan, catalogue).length > 0 ? [{ block, movement }] : []
+    if (!movement || !isMain(movement) || block.onSide === 'second') return []
+    return kinOf(movement, plan, catalogue).length > 0 ? [{ block, movement }] : []
   })
   let varied = plan
   for (let turn = 0; turn < Math.min(variety, open.length); turn++) {
     const { block, movement } = entryAt(open, ((week - 1) * variety + turn) % open.length)
     for (const kin of kinOf(movement, varied, catalogue)) {
-      const swapped = blockFor(kin, plan.school, block.id, catalogue)
-      const next = { ...varied, blocks: varied.blocks.map((other) => (other.id === block.id ? swapped : other)) }
+      const next = swapEdits(varied, block.id, kin, catalogue).reduce(edited, varied)
       if (!fits(next)) continue
       varied = next
       break

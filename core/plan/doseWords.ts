@@ -28,6 +28,8 @@ export function doseWords(dose: Dose): string {
       return `${dose.efforts} slow lowerings of ${dose.lower} s`
     case 'breath':
       return `${dose.cycles} breaths, ${dose.in} in and ${dose.out} out`
+    case 'breathed':
+      return `${dose.count} repetitions, each with a breath`
     case 'lift-off':
       return `${dose.count} lift-offs of ${dose.keep} s`
     case 'pair':

@@ -71,6 +71,7 @@ describe('the commands of a plan', () => {
         sideOrder: fc.constantFrom('one-side-first' as const, 'taking-turns' as const),
       }),
       fc.record({ edit: fc.constant('setCatchUp' as const), id, catchUp: fc.boolean() }),
+      fc.record({ edit: fc.constant('setUntilTalk' as const), id, untilTalk: fc.constantFrom(true, undefined) }),
       fc.record({
         edit: fc.constant('setChain' as const),
         id,

@@ -29,6 +29,8 @@ export const Block = z.object({
     .number('Rest is a number of seconds.')
     .min(0, 'Rest cannot be less than 0 s.')
     .max(300, 'Rest is 300 s at most.'),
+  /** A rest goes on until everybody can talk again; the seconds are what the plan reckons with. */
+  untilTalk: z.boolean().optional(),
   sideOrder: SideOrder,
   /** Whoever has a weaker side does one more round on it, after both. */
   catchUp: z.boolean().optional(),

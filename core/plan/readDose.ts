@@ -10,6 +10,8 @@ export interface BlockDose {
   sideOrder: SideOrder
   /** One more round for the weaker side. */
   catchUp?: boolean | undefined
+  /** The rest goes on until everybody can talk. */
+  untilTalk?: boolean | undefined
 }
 
 const NUMBER = '(\\d+(?:[.,]\\d+)?)'
@@ -42,6 +44,7 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
     said === undefined ? otherwise : Number(said.replace(',', '.'))
   const rounds = number((take(`${NUMBER}\\s*rounds?`) ?? take(`x\\s*${NUMBER}`))?.[0], now.rounds)
   const restSeconds = number((take(`rest(?: of)?\\s*${SECONDS}`) ?? take(`${SECONDS}\\s*rest`))?.[0], now.restSeconds)
+  const untilTalk = take('(?:rest )?until (?:you|they|everybody) can talk') ? true : now.untilTalk
   const oneFirst = take('one side first') ? 'one-side-first' : null
   const turns = take('taking turns|turns') ? 'taking-turns' : null
   const sideOrder = oneFirst ?? turns ?? now.sideOrder
@@ -55,14 +58,21 @@ export function readDose(text: string, now: BlockDose): BlockDose | { wrong: str
   if (!Number.isInteger(rounds) || rounds < 1 || rounds > 10)
     return { wrong: 'Rounds are a whole number from 1 to 10.' }
   if (restSeconds < 0 || restSeconds > 300) return { wrong: 'Rest is 0 to 300 s.' }
-  return { dose: checked.data, rounds, restSeconds, sideOrder, ...(catchUp && { catchUp }) }
+  return {
+    dose: checked.data,
+    rounds,
+    restSeconds,
+    sideOrder,
+    ...(catchUp && { catchUp }),
+    ...(untilTalk && { untilTalk }),
+  }
 }
 
 type Take = (pattern: string) => string[] | null
 type ReadNumber = (said: string | undefined, otherwise: number) => number
 
 function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
-  const same = (kind: Dose['kind']): Record<string, number> =>
+  const same: Same = (kind) =>
     Object.fromEntries(
       Object.entries(now).flatMap(([key, value]) =>
         now.kind === kind && typeof value === 'number' ? [[key, value]] : [],
@@ -81,24 +91,8 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
     }
   const target = take(`(?:hold )?up to\\s*${SECONDS}`) ?? take(`target(?: of)?\\s*${SECONDS}`)
   if (target) return { kind: 'target', seconds: number(target[0], 90) }
-  const lower = take(`${NUMBER}\\s*(?:slow\\s*)?lowerings?(?:\\s*of\\s*${SECONDS})?`)
-  if (lower)
-    return {
-      kind: 'lower',
-      efforts: number(lower[0], 5),
-      lower: number(lower[1], same('lower').lower ?? 10),
-      hold: same('lower').hold ?? 2,
-      off: same('lower').off ?? 2,
-    }
-  const lift = take(`${NUMBER}\\s*lift-?offs?(?:\\s*of\\s*${SECONDS})?`)
-  if (lift)
-    return {
-      kind: 'lift-off',
-      count: number(lift[0], 4),
-      keep: number(lift[1], same('lift-off').keep ?? 5),
-      reach: same('lift-off').reach ?? 4,
-      home: same('lift-off').home ?? 3,
-    }
+  const effort = effortsIn(take, number, same)
+  if (effort) return effort
   const breath = take(`${NUMBER}\\s*breaths?(?:\\W+${NUMBER}\\s*(?:in)?\\s*(?:and|/)\\s*${NUMBER}\\s*(?:out)?)?`)
   if (breath)
     return {
@@ -120,6 +114,39 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
   const swing = take(`${NUMBER}\\s*(?:loose\\s*)?swings?`)
   if (swing) return { kind: 'swing', count: number(swing[0], 10), perSwing: same('swing').perSwing ?? 2 }
   return repetitionsIn(take, number, same('reps'), now.kind === 'reps') ?? holdIn(take, number, now)
+}
+
+type Same = (kind: Dose['kind']) => Record<string, number>
+
+/** What is lowered, lifted off, or done with the breath. */
+function effortsIn(take: Take, number: ReadNumber, same: Same): unknown {
+  const lower = take(`${NUMBER}\\s*(?:slow\\s*)?lowerings?(?:\\s*of\\s*${SECONDS})?`)
+  if (lower)
+    return {
+      kind: 'lower',
+      efforts: number(lower[0], 5),
+      lower: number(lower[1], same('lower').lower ?? 10),
+      hold: same('lower').hold ?? 2,
+      off: same('lower').off ?? 2,
+    }
+  const lift = take(`${NUMBER}\\s*lift-?offs?(?:\\s*of\\s*${SECONDS})?`)
+  if (lift)
+    return {
+      kind: 'lift-off',
+      count: number(lift[0], 4),
+      keep: number(lift[1], same('lift-off').keep ?? 5),
+      reach: same('lift-off').reach ?? 4,
+      home: same('lift-off').home ?? 3,
+    }
+  const breathed = take(`${NUMBER}\\s*(?:slow\\s*)?(?:repetitions?|reps?)?,?\\s*(?:each )?with (?:a|the|your) breath`)
+  if (breathed)
+    return {
+      kind: 'breathed',
+      count: number(breathed[0], 6),
+      out: same('breathed').out ?? 5,
+      in: same('breathed').in ?? 4,
+    }
+  return undefined
 }
 
 function repetitionsIn(take: Take, number: ReadNumber, before: Record<string, number>, isCounted: boolean): unknown {

@@ -47,6 +47,14 @@ export const BREATHES = { setUp: 'stay as you are, and breathe.', cue: 'let the 
 export const HALFWAY_FROM = 20
 export const LAST_FROM = 12
 export const LAST_SECONDS = 5
+/**
+ * Said where the last third of a hold to a target begins: there the work bites, and who has let go goes on as it goes; the
+ * second of letting go is what is noted.
+ *
+ * @source common practice, no source
+ */
+export const LAST_THIRD = 'The last third. If you have let go, go on as it goes.'
+export const LAST_THIRD_FROM = 30
 /** What a half takes at most, in the longest words that are used for it: “And the other way.” */
 const HALFWAY_WORDS = 4
 /** Something is heard by itself when so much is still around it, seconds. */
@@ -95,7 +103,9 @@ export function gapsIn(parts: readonly WorkPart[], block: { dose: Dose; rounds: 
       if (part.kind !== 'work') return []
       const { seconds } = part
       const taken: [from: number, to: number][] = [[0, spokenSeconds(wordsToBegin(part, block), voice)]]
-      if (seconds >= HALFWAY_FROM) taken.push([seconds / 2, seconds / 2 + spokenSeconds(HALFWAY_WORDS, voice)])
+      const hasThird = block.dose.kind === 'target' && seconds >= LAST_THIRD_FROM
+      if (hasThird) taken.push([(2 * seconds) / 3, (2 * seconds) / 3 + spokenSeconds(LAST_THIRD, voice)])
+      else if (seconds >= HALFWAY_FROM) taken.push([seconds / 2, seconds / 2 + spokenSeconds(HALFWAY_WORDS, voice)])
       if (seconds >= LAST_FROM) taken.push([seconds - LAST_SECONDS, seconds])
       return taken.map(([, to], index) => ({
         part: at,

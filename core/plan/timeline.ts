@@ -240,6 +240,7 @@ function partsFor(
         roundSeconds: secondsOf(block.dose, sides),
         rounds: block.rounds,
         restSeconds: block.restSeconds,
+        untilTalk: block.untilTalk,
         sides,
         order: block.sideOrder,
         sideChangeSeconds,

@@ -43,6 +43,12 @@ describe('the time of a dose, one side and one round', () => {
       48,
     ],
     ['and 96 s where sides take turns', { kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, 'alternating', 96],
+    [
+      '6 repetitions with a breath of 5 s out and 4 s in are 54 s',
+      { kind: 'breathed', count: 6, out: 5, in: 4 },
+      'both',
+      54,
+    ],
     ['a 10 s hold and 10 swings of 2 s are 30 s', { kind: 'pair', hold: 10, count: 10, perSwing: 2 }, 'each', 30],
   ]
   it.each(cases)('%s', (_, dose, sides, seconds) => {

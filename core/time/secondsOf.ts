@@ -35,6 +35,8 @@ export function secondsOf(dose: Dose, sides: SidePolicy = 'both'): number {
       return dose.efforts * (dose.hold + dose.lower) + (dose.efforts - 1) * dose.off
     case 'breath':
       return dose.cycles * (dose.in + dose.out)
+    case 'breathed':
+      return times(dose.count) * (dose.out + dose.in)
     case 'pair':
       return dose.hold + times(dose.count) * dose.perSwing
     case 'lift-off':

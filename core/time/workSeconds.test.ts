@@ -68,4 +68,23 @@ describe('the time of a block’s work', () => {
       }),
     )
   })
+  it('of a chain that does one side and then the other is one side, with the change where the other begins', () => {
+    const work = { roundSeconds: 30, rounds: 2, restSeconds: 10, sides: 'each', order: 'taking-turns' } as const
+    const of = (more: object) =>
+      workParts({ ...work, sideChangeSeconds: 8, ...more }).map(({ kind, side }) => [kind, side].join(' '))
+    expect(of({ onSide: 'first' })).toEqual(['work first', 'rest first', 'work first'])
+    expect(of({ onSide: 'second' })).toEqual(['work second', 'rest second', 'work second'])
+    expect(of({ onSide: 'second', turns: true })[0]).toBe('change-side second')
+    expect(of({ onSide: 'first', catchUp: true })).toHaveLength(3)
+    expect(of({ onSide: 'second', catchUp: true }).at(-1)).toBe('work weaker')
+    // Where a rung does both at once, so does each of the two.
+    expect(of({ onSide: 'second', sides: 'both', turns: true })).toEqual(['work both', 'rest both', 'work both'])
+  })
+  it('rests until everybody can talk where that is wished', () => {
+    const work = { roundSeconds: 30, rounds: 3, restSeconds: 40, sides: 'both', order: 'one-side-first' } as const
+    const waits = (untilTalk?: boolean) =>
+      workParts({ ...work, sideChangeSeconds: 4, untilTalk }).map((part) => part.waits ?? false)
+    expect(waits(true)).toEqual([false, true, false, true, false])
+    expect(waits().some(Boolean)).toBe(false)
+  })
 })

@@ -5,6 +5,8 @@ export interface Work {
   roundSeconds: number
   rounds: number
   restSeconds: number
+  /** A rest ends where everybody can talk again, and not by the clock. */
+  untilTalk?: boolean | undefined
   sides: SidePolicy
   order: SideOrder
   /** 8 lying or kneeling, 4 otherwise. */
@@ -25,6 +27,8 @@ export interface WorkPart {
   side: 'both' | 'first' | 'second' | 'weaker'
   /** Counted from 1. */
   round: number
+  /** It does not end by the clock. */
+  waits?: boolean | undefined
 }
 
 /**
@@ -41,10 +45,12 @@ export interface WorkPart {
  * // ['work', 'change-side', 'work']
  */
 export function workParts(work: Work): WorkPart[] {
-  const { roundSeconds, rounds, restSeconds, sideChangeSeconds } = work
+  const { roundSeconds, rounds, restSeconds, sideChangeSeconds, untilTalk } = work
   const roundsOf = (side: WorkPart['side']): WorkPart[] =>
     Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
-      ...(round > 1 && restSeconds > 0 ? [{ kind: 'rest', seconds: restSeconds, side, round } as const] : []),
+      ...(round > 1 && restSeconds > 0
+        ? [{ kind: 'rest', seconds: restSeconds, side, round, ...(untilTalk && { waits: true }) } as const]
+        : []),
       { kind: 'work', seconds: roundSeconds, side, round } as const,
     ])
   if (!isTwoSided(work.sides)) return roundsOf('both')

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { gentler, shortened } from '~~/core/lead/shorten'
 import type { Tier } from '~~/core/catalogue/words'
-import { blockFor } from '~~/core/plan/edits'
+import type { Movement } from '~~/core/catalogue/catalogue'
+import { isOpenFrom, swapEdits, withChanged, withTwins } from '~~/core/plan/chainEdits'
+import { edited } from '~~/core/plan/edits'
 import type { Plan } from '~~/core/plan/plan'
 import type { LedClass } from '~/composables/useClass'
 import { clockWords } from '~/words/clock'
@@ -16,7 +18,10 @@ const target = ref('')
 const other = ref('')
 const plan = computed(() => meeting.planned)
 const from = computed(() => Math.max(0, led.blockIndex.value + 1))
-const ahead = computed(() => plan.value.blocks.slice(from.value))
+/** Where one side of a chain was done, the other is done alike. */
+const ahead = computed(() =>
+  plan.value.blocks.filter(({ id, onSide }) => onSide !== 'second' && isOpenFrom(plan.value.blocks, from.value, id)),
+)
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
 const before = computed(() => led.timed(plan.value).seconds)
 
@@ -43,38 +48,39 @@ const changed = computed((): { words: string; plan: Plan }[] => {
   return [
     {
       words: `Leave out ${nameOf(one.movement)}`,
-      plan: replaced(plan.value.blocks.filter((each) => each.id !== one.id)),
+      plan: replaced(withChanged(plan.value.blocks, one.id, () => null)),
     },
     ...(one.rounds > 1
       ? [
           {
             words: `A round less of ${nameOf(one.movement)}`,
-            plan: replaced(
-              plan.value.blocks.map((each) => (each.id === one.id ? { ...one, rounds: one.rounds - 1 } : each)),
-            ),
+            plan: replaced(withChanged(plan.value.blocks, one.id, (each) => ({ ...each, rounds: one.rounds - 1 }))),
           },
         ]
       : []),
     {
       words: `${nameOf(one.movement)}, gentler for everybody`,
-      plan: replaced(plan.value.blocks.map((each) => (each.id === one.id ? gentler(one, highest) : each))),
+      plan: replaced(withChanged(plan.value.blocks, one.id, (each) => gentler(each, highest))),
     },
     ...(swap
       ? [
           {
             words: `${swap.name} instead`,
-            plan: replaced(
-              plan.value.blocks.map((each) =>
-                each.id === one.id
-                  ? blockFor(swap, plan.value.school, `${one.id}x`.slice(0, 60), catalogue.value)
-                  : each,
-              ),
-            ),
+            plan: swapped(one.id, swap),
           },
         ]
       : []),
   ]
 })
+/** Another movement in a block's place is a block of its own: what was noted of the other is not of it. */
+function swapped(id: string, movement: Movement): Plan {
+  const ids = withTwins(plan.value.blocks, [id])
+  const { blocks } = swapEdits(plan.value, id, movement, catalogue.value).reduce(edited, plan.value)
+  return {
+    ...plan.value,
+    blocks: blocks.map((each) => (ids.includes(each.id) ? { ...each, id: `${each.id}x`.slice(0, 60) } : each)),
+  }
+}
 const calmer = computed(() =>
   [...catalogue.value.movements.values()].filter(
     (movement) => movement.phase === 'settle' || movement.phase === 'warm' || movement.quality === 'mobility',

@@ -117,7 +117,9 @@ const LONG_WAY_SECONDS = 20
           <Popover class="relative"
             ><PopoverButton class="touched-word" :disabled="locked" title="Rounds, sides and rest"
               >{{ rounds
-              }}<template v-if="block.restSeconds > 0">, rest {{ block.restSeconds }} s</template></PopoverButton
+              }}<template v-if="block.restSeconds > 0"
+                >, rest {{ block.restSeconds }} s{{ block.untilTalk ? ', until they can talk' : '' }}</template
+              ></PopoverButton
             ><PopoverPanel class="touched-panel"
               ><RoundsFields
                 :block="block"

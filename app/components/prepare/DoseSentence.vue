@@ -15,6 +15,7 @@ const said = computed(() =>
     doseWords(block.dose),
     roundsWords(block.rounds, sides, block.sideOrder, block.catchUp),
     block.restSeconds > 0 ? `rest ${block.restSeconds} s` : '',
+    block.restSeconds > 0 && block.untilTalk && 'until everybody can talk',
   ]),
 )
 const typed = ref(said.value)
@@ -33,6 +34,7 @@ function apply(): void {
   if (!dequal(read.dose, block.dose)) emit('edit', { edit: 'setDose', id, dose: read.dose })
   if (read.rounds !== block.rounds) emit('edit', { edit: 'setRounds', id, rounds: read.rounds })
   if (read.restSeconds !== block.restSeconds) emit('edit', { edit: 'setRest', id, restSeconds: read.restSeconds })
+  if (read.untilTalk !== block.untilTalk) emit('edit', { edit: 'setUntilTalk', id, untilTalk: read.untilTalk })
   if (read.sideOrder !== block.sideOrder) emit('edit', { edit: 'setSideOrder', id, sideOrder: read.sideOrder })
   if (read.catchUp !== block.catchUp) emit('edit', { edit: 'setCatchUp', id, catchUp: read.catchUp })
   typed.value = said.value

@@ -29,6 +29,16 @@ const id = useId()
       data-field="rest"
       @change="emit('edit', { edit: 'setRest', id: block.id, restSeconds: $event })"
     />
+    <label v-if="block.rounds > 1 && block.restSeconds > 0" class="flex items-center gap-2 min-h-11 self-end"
+      ><input
+        type="checkbox"
+        class="size-5 accent-action"
+        :checked="block.untilTalk ?? false"
+        :disabled="disabled"
+        data-field="until-talk"
+        @change="emit('edit', { edit: 'setUntilTalk', id: block.id, untilTalk: isTicked($event) || undefined })"
+      />until everybody can talk</label
+    >
     <div v-if="isTwoSided(sides)" class="w-44">
       <label class="label text-[0.94rem]" :for="id">Sides</label>
       <select
