@@ -66,7 +66,7 @@ export const Dose = z.discriminatedUnion('kind', [
     count: count('The number of swings'),
     perSwing: positiveSeconds('A swing'),
   }),
-  /** Out with a breath out, back with a breath in: the breath is the clock, each person's own; the plan reckons with these. */
+  /** Out with a breath out, back with a breath in: each person's own breath is the clock; the plan reckons with these. */
   z.object({
     kind: z.literal('breathed'),
     count: count('The number of repetitions'),

@@ -25,8 +25,8 @@ export interface Ways {
 }
 
 /**
- * A ready chain as an option, each part once or twice; its parts are what they would be alone, with the chain's rounds and without a stop between
- * them.
+ * A ready chain as an option, each part once or twice; its parts are what they would be alone, with the chain's rounds
+ * and without a stop between them.
  *
  * @param whomOf of each movement, with the tuple of postures it is done in; undefined where it cannot be in the plan
  * @returns nothing where a part cannot be in it, somebody is on the way between two parts, or its parts would break the

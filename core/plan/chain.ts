@@ -44,7 +44,7 @@ export function chainOf(blocks: readonly Block[], id: string): Chain | null {
  * @example
  * goesOn(plan.blocks, 0) // false
  */
-export function goesOn(blocks: readonly Block[], at: number): boolean {
+export function goesOn(blocks: readonly Pick<Block, 'chain'>[], at: number): boolean {
   const id = blocks[at]?.chain?.id
   return id !== undefined && blocks[at - 1]?.chain?.id === id
 }
@@ -55,7 +55,7 @@ export function goesOn(blocks: readonly Block[], at: number): boolean {
  * @example
  * beginsChain(plan.blocks, 0) // false
  */
-export function beginsChain(blocks: readonly Block[], at: number): boolean {
+export function beginsChain(blocks: readonly Pick<Block, 'chain'>[], at: number): boolean {
   return goesOn(blocks, at + 1) && !goesOn(blocks, at)
 }
 

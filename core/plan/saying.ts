@@ -7,6 +7,7 @@ import { wordCount } from '../sentence'
 import { spokenSeconds, type Voice } from '../time/speech'
 import type { WorkPart } from '../time/workSeconds'
 import { aloud } from './aloud'
+import { beginsChain } from './chain'
 import { doseWords } from './doseWords'
 import type { Block } from './plan'
 
@@ -48,8 +49,8 @@ export const HALFWAY_FROM = 20
 export const LAST_FROM = 12
 export const LAST_SECONDS = 5
 /**
- * Said where the last third of a hold to a target begins: there the work bites, and who has let go goes on as it goes; the
- * second of letting go is what is noted.
+ * Said where the last third of a hold to a target begins: there the work bites, and who has let go goes on as it goes;
+ * the second of letting go is what is noted.
  *
  * @source common practice, no source
  */
@@ -185,8 +186,7 @@ export function namedAs(
 ): string {
   const { movement, chain } = entryAt(blocks, at)
   const name = movements.get(movement)?.name ?? ''
-  const isFirst = chain && blocks[at + 1]?.chain?.id === chain.id && blocks[at - 1]?.chain?.id !== chain.id
-  return isFirst && chain.name !== '' ? `${chain.name}. ${name}` : name
+  return chain && chain.name !== '' && beginsChain(blocks, at) ? `${chain.name}. ${name}` : name
 }
 
 /** What is told before the next part of a chain while the one before is still done: “Then, on the chairs: …”. */

@@ -192,8 +192,9 @@ export function workedIn(
       const movement = catalogue.movements.get(id)
       if (!block || !movement) return []
       const given = own ?? withDials(blockIn(block, tier), dials ?? {})
-      // Where a chain comes to the other side later, each of its two blocks is half.
-      const all = block.onSide ? Math.max(2, sides.length) : sides.length
+      // Where a chain comes to the other side later, each of its two blocks is half of what has sides.
+      const isHalf = block.onSide !== undefined && same.every(({ side }) => side !== 'both')
+      const all = isHalf ? Math.max(2, sides.length) : sides.length
       const share = (Math.min(...same.map(shareDone)) * same.length) / all
       return [{ movement, variation: catalogue.variations.get(variation ?? '') ?? null, given, share }]
     }),

@@ -36,7 +36,8 @@ export interface WorkPart {
  *
  * One side first: all rounds and rests of a side, the change, then the other side alike.
  * Taking turns: a round on each side with a change between; the other side's turn is the rest.
- * One side alone: its rounds and rests, after a change where the side before was the other one. A catch-up round comes last, after a change of side or the block's rest, whichever is longer.
+ * One side alone: its rounds and rests, after a change where the side before was the other one.
+ * A catch-up round comes last, after a change of side or the block's rest, whichever is longer.
  *
  * @returns parts whose seconds add up to `workSeconds`
  * @example

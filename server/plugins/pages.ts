@@ -7,8 +7,8 @@ import { calledBy, isOwnHost } from '../http/ownHost'
 import { carriesSession } from '../session/session'
 
 /**
- * Pages begin with signing in, or with setting up, where that comes first, and name the hashes of the scripts that stand in them, and not what
- * they were made with.
+ * Pages begin with signing in, or with setting up, where that comes first, and name the hashes of the scripts that
+ * stand in them, and not what they were made with.
  */
 export default defineNitroPlugin(({ hooks }) => {
   hooks.hook('render:html', async (html, { event }) => {
