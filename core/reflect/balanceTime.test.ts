@@ -4,6 +4,7 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { entryOf } from '../entries'
 import { balanceTime } from './balanceTime'
 import type { DatedOutcome } from './datedOutcome'
+import { workedIn } from './lookBack'
 
 const catalogue = shippedCatalogue()
 /** Eight to each side, four seconds each: 64 s a round. */
@@ -63,5 +64,21 @@ describe('balance on the feet', () => {
       ticks: { 'weight-shifts': ['2026-10-31', '2026-11-01', '2026-11-05'], bridge: ['2026-11-05'] },
     }
     expect(seconds([], home)).toEqual({ classSecondsAWeek: 0, homeSecondsAWeek: (2 * 64) / 4 })
+  })
+})
+
+describe('what was done of a chain that comes to the other side later', () => {
+  const chain = { id: 'c', name: 'Two' }
+  const chained = planWith([
+    blockOfMovement('side-leg-raise', { id: 'a1', chain, onSide: 'first' }),
+    blockOfMovement('side-leg-raise', { id: 'a2', chain, onSide: 'second' }),
+  ])
+  const shares = (...outcomes: DatedOutcome[]) =>
+    workedIn([{ meetingId: 'm', plan: chained }], outcomes, catalogue).map(({ share }) => share)
+  const of = (blockId: string, side: DatedOutcome['side']) => outcome('side-leg-raise.standing.2', blockId, { side })
+  it('is a half on each side, and all of it where a rung does both at once', () => {
+    expect(shares(of('a1', 'left'), of('a2', 'right'))).toEqual([0.5, 0.5])
+    expect(shares(of('a1', 'left'))).toEqual([0.5])
+    expect(shares(of('a1', 'both'), of('a2', 'both'))).toEqual([1, 1])
   })
 })
