@@ -5,10 +5,11 @@ import { cueAt } from '~~/core/lead/cues'
 import { logMoment } from '~~/core/lead/logFor'
 import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
 import { changingSeconds } from '~~/core/lead/moveAt'
+import { pairAt, type PairMoment } from '~~/core/lead/pairAt'
 import { paceAt } from '~~/core/lead/pace'
 import { blockIn } from '~~/core/plan/plan'
 import { restingAt } from '~~/core/lead/resting'
-import { laneMoment, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
+import { doseOfStep, laneMoment, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
 import { homewardIn } from '~~/core/lead/shownClass'
 
 const TICK_MS = 100
@@ -34,6 +35,16 @@ export function useClass() {
   const workElapsed = computed(() =>
     workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000),
   )
+  /** Where a lane's pair is at this very moment; null: none is worked at. */
+  function pairIn(tier: Tier): PairMoment | null {
+    const [whole, own] = [block.value, lane(tier)]
+    if (!begun.value || !whole || !own) return null
+    const done = blockIn(whole, tier)
+    const now = readClock(view.value.classEvents, meeting.now())
+    const work = workElapsedSeconds(steps.value, now.step, now.elapsedMs / 1000)
+    const here = work === null ? null : laneMoment(own, work)
+    return here?.kind === 'work' ? pairAt(done.dose, sidesOf(done.movement), here.intoSeconds) : null
+  }
   /** Where in its movement a lane is at this very moment: shown as it is introduced, then in step with the count. */
   function motionIn(tier: Tier): MotionMoment {
     const [whole, own] = [block.value, lane(tier)]
@@ -44,8 +55,8 @@ export function useClass() {
     if (steps.value[now.step]?.kind === 'introduce') return previewAt(done.dose, sidesOf(done.movement), seconds)
     const work = workElapsedSeconds(steps.value, now.step, seconds)
     const here = work === null ? null : laneMoment(own, work)
-    if (here?.kind !== 'work') return { share: 0, isOther: false }
-    return motionAt(done.dose, sidesOf(done.movement), here.intoSeconds)
+    const doing = here && doseOfStep(done.dose, here)
+    return doing ? motionAt(doing, sidesOf(done.movement), here.intoSeconds) : { share: 0, isOther: false }
   }
   /** Seconds since the lanes began to move into the block; null: they do not move now. */
   const onTheWay = () =>
@@ -63,11 +74,10 @@ export function useClass() {
   const loggedBlock = computed(() => meeting.planned.blocks.find((one) => one.id === moment.value?.blockId))
   const sidesOf = (movement: string) => catalogues.catalogue.movements.get(movement)?.sides ?? 'both'
   /** The count and the part of the repetition, the press, the breath; null outside the work. */
-  const pace = computed(() =>
-    step.value?.kind === 'work' && block.value
-      ? paceAt(block.value.dose, sidesOf(block.value.movement), reading.value.elapsedMs / 1000)
-      : null,
-  )
+  const pace = computed(() => {
+    const dose = block.value && step.value ? doseOfStep(block.value.dose, step.value) : null
+    return block.value && dose ? paceAt(dose, sidesOf(block.value.movement), reading.value.elapsedMs / 1000) : null
+  })
   const cues = useCues(steps)
   /** What is said now. */
   const cue = computed(() =>
@@ -129,6 +139,7 @@ export function useClass() {
     nextBlock,
     workElapsed,
     motionIn,
+    pairIn,
     onTheWay,
     homeward,
     elapsedOfClass,

@@ -66,6 +66,11 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
     const said = Object.fromEntries(news) as ArrivalSaid
     send(crypto.randomUUID(), { kind: 'arrivals', participant, arrival: said, at: stamped() })
   }
+  /** Says that several came, in one message: it is kept whole or not at all. */
+  function sayCame(participants: readonly string[]): void {
+    if (participants.length === 0) return
+    send(crypto.randomUUID(), { kind: 'came', participants: [...participants], at: stamped() })
+  }
   /** Keeps an order round the room; null: it is worked out again. */
   function seat(seating: string[] | null): void {
     send(crypto.randomUUID(), { kind: 'seating', seating, at: stamped() })
@@ -91,5 +96,5 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
     const event = { ...pressed, id: crypto.randomUUID(), at: stamped(), under } as ClassEvent
     send(event.id, { kind: 'events', events: [event] })
   }
-  return { sayArrival, seat, report, choose, log, press }
+  return { sayArrival, sayCame, seat, report, choose, log, press }
 }

@@ -1,4 +1,4 @@
-import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS } from '~~/core/plan/saying'
+import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS } from '~~/core/plan/gaps'
 import type { Cue } from '~~/core/lead/speaking'
 import type { Signal } from '~~/core/lead/signals'
 import type { LedClass } from './useClass'

@@ -5,7 +5,9 @@ import type { Tier } from '~~/core/catalogue/words'
 import { cueAt, heardIn } from '~~/core/lead/cues'
 import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
 import { changingSeconds } from '~~/core/lead/moveAt'
+import { pairAt, type PairMoment } from '~~/core/lead/pairAt'
 import { paceAt } from '~~/core/lead/pace'
+import { doseOfStep } from '~~/core/lead/script'
 import { classTime, heardTime } from '~/live/classTime'
 import { refusalOf } from './useRefusal'
 
@@ -81,14 +83,22 @@ export function useWatched() {
   )
   const block = computed(() => blocks.value[blockIndex.value])
   const movementOf = (id: string | undefined) => catalogues.catalogue.movements.get(id ?? '')
-  /** Where in the movement the class is at this very moment: shown as it is introduced, then in step with the count. */
-  function motionNow(): MotionMoment {
+  /** Where in the movement a lane is at this very moment: shown as it is introduced, then in step with the count. */
+  function motionNow(tier: Tier): MotionMoment {
     const { dose, movement } = block.value ?? {}
     const sides = movementOf(movement)?.sides ?? 'both'
     const seconds = readClock(events.value, classTime()).elapsedMs / 1000
     if (!dose || !begun.value) return { share: 0, isOther: false }
     if (step.value?.kind === 'introduce') return previewAt(dose, sides, seconds)
-    return step.value?.kind === 'work' ? motionAt(dose, sides, seconds) : { share: 0, isOther: false }
+    const isAtRest = step.value?.kind === 'opening' && !view.value?.shown.lanes[block.value?.id ?? '']?.[tier]?.opens
+    const done = step.value && !isAtRest ? doseOfStep(dose, step.value) : null
+    return done ? motionAt(done, sides, seconds) : { share: 0, isOther: false }
+  }
+  /** Where a pair is at this very moment; null: none is worked at. */
+  function pairNow(): PairMoment | null {
+    const { dose, movement } = block.value ?? {}
+    if (!dose || step.value?.kind !== 'work') return null
+    return pairAt(dose, movementOf(movement)?.sides ?? 'both', readClock(events.value, classTime()).elapsedMs / 1000)
   }
   /** Seconds since the lanes began to move into the block; null: they do not move now. */
   const onTheWay = () => changingSeconds(steps.value, readClock(events.value, classTime()))
@@ -98,9 +108,16 @@ export function useWatched() {
     if (!begun.value) return null
     return cueAt(tier === null ? cues : heardIn(tier, cues), reading.value.step, reading.value.elapsedMs / 1000)
   }
+  const pace = computed(() => {
+    const dose = block.value && step.value ? doseOfStep(block.value.dose, step.value) : null
+    return dose
+      ? paceAt(dose, movementOf(block.value?.movement)?.sides ?? 'both', reading.value.elapsedMs / 1000)
+      : null
+  })
   return {
     view,
     motionNow,
+    pairNow,
     onTheWay,
     isShut,
     isCut,
@@ -112,11 +129,7 @@ export function useWatched() {
     next: computed(() => blocks.value[blockIndex.value + 1]),
     leftSeconds: computed(() => (begun.value ? reading.value.leftMs / 1000 : 0)),
     cueIn,
-    pace: computed(() =>
-      step.value?.kind === 'work' && block.value
-        ? paceAt(block.value.dose, movementOf(block.value.movement)?.sides ?? 'both', reading.value.elapsedMs / 1000)
-        : null,
-    ),
+    pace,
     movementOf,
   }
 }

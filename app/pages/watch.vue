@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage, useMediaQuery, useSwipe } from '@vueuse/core'
 import { TIERS } from '~~/core/catalogue/words'
+import { joined } from '~~/core/sentence'
 import { workingSide } from '~~/core/lead/script'
 import { leaveScreen } from '~~/core/contract/watch'
 import { stepWords } from '~/words/lead'
@@ -25,6 +26,7 @@ const {
   cueIn,
   pace,
   motionNow,
+  pairNow,
   onTheWay,
   movementOf,
 } = watched
@@ -44,7 +46,9 @@ const lanes = computed((): RoomLane[] => {
     if (!lane && !home) return []
     const variation = catalogue.value.variations.get(lane?.main ?? '') ?? null
     const names = people.filter((person) => person.tier === tier && person.name !== '').map(({ name }) => name)
-    return [{ tier, variation, level: variation?.level ?? null, names, moves: lane?.moves ?? home ?? [] }]
+    const partner = catalogue.value.variations.get(lane?.swing?.variation ?? '')
+    const swing = lane?.swing && partner ? { ...lane.swing, variation: partner } : null
+    return [{ tier, variation, level: variation?.level ?? null, names, moves: lane?.moves ?? home ?? [], swing }]
   })
 })
 /** The lane that has the screen to itself; null: all of them do. */
@@ -53,6 +57,7 @@ const alone = computed((): RoomLane | null => {
   if (own) return own
   return isOneAtATime.value || lanes.value.length === 1 ? (lanes.value[0] ?? null) : null
 })
+const motionAlone = () => motionNow(alone.value?.tier ?? 'chair')
 const variationsOf = ({ tier }: RoomLane) =>
   (view.value?.shown.lanes[block.value?.id ?? '']?.[tier]?.variations ?? []).flatMap(
     (id) => catalogue.value.variations.get(id) ?? [],
@@ -82,7 +87,8 @@ const heading = computed(() => {
 })
 const coming = computed(() => {
   const [word, then] = begun.value ? ['then', next.value] : ['first', block.value]
-  return then ? `${word} ${movementOf(then.movement)?.name ?? ''}` : ''
+  const coming = then ? `${word} ${movementOf(then.movement)?.name ?? ''}` : ''
+  return joined([begun.value && block.value?.part, coming], ' · ')
 })
 /** What both kinds of screen say alike. */
 const shared = computed(() => ({
@@ -93,6 +99,7 @@ const shared = computed(() => ({
   caption: captions.value ? (cueIn(alone.value?.tier ?? null)?.say ?? said.value) : '',
   isRunning: reading.value.status === 'running',
   onTheWay,
+  pairNow,
   side: workingSide(step.value?.side ?? 'both', view.value?.shown.sides.startSide ?? 'left'),
 }))
 async function leave(): Promise<void> {
@@ -130,7 +137,7 @@ async function leave(): Promise<void> {
       :lane="alone"
       :variations="variationsOf(alone)"
       :felt="view.shown.lanes[block?.id ?? '']?.[alone.tier]?.felt ?? null"
-      :motion-at="motionNow"
+      :motion-at="motionAlone"
     >
       <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
     </RoomLaneAlone>

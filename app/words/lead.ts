@@ -1,7 +1,7 @@
+import type { VariationTexts } from '~~/core/catalogue/movement'
+import type { Swing } from '~~/core/offer/swingFor'
 import type { LaneMoment, ScriptStep } from '~~/core/lead/script'
-import { partOfChain } from '~~/core/plan/chain'
-import type { Block } from '~~/core/plan/plan'
-import { capital, joined } from '~~/core/sentence'
+import { capital } from '~~/core/sentence'
 import { sideWords, type SideWords } from '~~/core/lead/cueWords'
 
 /** The words for a side as a heading; empty where sides do not matter. */
@@ -19,6 +19,8 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side' | 'waits'> | un
       return 'Say it, show it'
     case 'changeover':
       return 'Get there, no hurry'
+    case 'opening':
+      return 'Two more if it is opening'
     case 'rest':
       return step.waits ? 'Rest until everybody can talk, then on' : 'Rest'
     case 'change-side':
@@ -39,13 +41,11 @@ export function laneWords(moment: LaneMoment, habit: SideWords): string {
 }
 
 /**
- * Which part of its chain a block is; empty: it stands by itself.
+ * What a lane is told of its swing: a word where they are, and how they get ready for it where they are elsewhere.
  *
  * @example
- * chainPartWords(plan.blocks, 'b') // “Round the hip, 2 of 3, second side”
+ * swingCue(swing, texts) // “Let the lower leg swing, forward and back.”
  */
-export function chainPartWords(blocks: readonly Block[], id: string): string {
-  const here = partOfChain(blocks, id)
-  if (!here) return ''
-  return joined([here.name || 'Chain', `${here.part} of ${here.of}`, here.onSide === null ? '' : `${here.onSide} side`])
+export function swingCue({ there }: Pick<Swing, 'there'>, texts?: VariationTexts): string {
+  return (there.length > 0 ? texts?.setUp : texts?.cues[0]) ?? ''
 }

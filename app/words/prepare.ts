@@ -1,3 +1,5 @@
+import type { Offer } from '~~/core/offer/offer'
+import { lowered } from '~~/core/plan/heard'
 import type { Dose, DoseKind } from '~~/core/catalogue/dose'
 import type { Placing } from '~~/core/plan/placing'
 import type { Edit } from '~~/core/plan/edits'
@@ -120,8 +122,13 @@ export const DOSE_KINDS: Record<DoseKind, { name: string; fresh: Dose; fields: D
   },
   pair: {
     name: 'Hold, then swings',
-    fresh: { kind: 'pair', hold: 10, count: 10, perSwing: 2 },
-    fields: [field('hold', 'Hold', 's'), field('count', 'Swings'), field('perSwing', 'One swing', 's')],
+    fresh: { kind: 'pair', hold: 10, there: 4, count: 10, perSwing: 2 },
+    fields: [
+      field('hold', 'Hold', 's'),
+      field('there', 'To the swing, and back', 's'),
+      field('count', 'Swings'),
+      field('perSwing', 'One swing', 's'),
+    ],
   },
 }
 
@@ -163,4 +170,9 @@ export function settingsWords(
       return `${SETTINGS[edit.edit] ?? 'the plan'}${movement === '' ? '' : ` of ${movement}`}`
     }),
   )
+}
+
+/** What somebody does in a block, and the swing that goes with a hold. */
+export function doneWords({ variation, swing }: Pick<Offer, 'variation' | 'swing'>): string {
+  return joined([variation?.name ?? 'nothing', swing && `then ${lowered(swing.variation.name)}`])
 }

@@ -1,4 +1,5 @@
 import type { LaneMove } from '~~/core/lead/moveAt'
+import type { LaneSwing } from '~~/core/lead/pairAt'
 import type { PaceMoment } from '~~/core/lead/pace'
 import type { Tier } from '~~/core/catalogue/words'
 import type { Variation } from '~~/core/catalogue/catalogue'
@@ -12,6 +13,8 @@ export interface RoomLane {
   names: string[]
   /** The way into it. */
   moves: LaneMove[]
+  /** The swing that goes with its hold; null: it is no pair. */
+  swing: LaneSwing<Variation> | null
 }
 
 /** The one number that the room follows, and the ring round it. */

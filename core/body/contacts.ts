@@ -234,5 +234,6 @@ function trunkContacts({ seat, back, head, flank }: PoseContacts, scene: Scene):
 function backOfChair(scene: Scene, chairBackX: number, away: number): [number | null, null, number | null] {
   if (scene.chair === 'sideways') return [0.02, null, cm(21)]
   if (scene.chair === 'beside') return [null, null, scene.chairAt[2] - cm(21)]
+  if (scene.chair === 'beside-left') return [null, null, scene.chairAt[2] + cm(21)]
   return [chairBackX, null, away * 0.085]
 }

@@ -1,11 +1,11 @@
 import type { MovingDrawing } from './drawMoving'
 
 /** A way in so many pictures: on a large screen a hand goes less than a pixel from one to the next. */
-export const SHARES = 960
+export const SHARES = 1400
 /** And so many of a press, and of a breath, which move little. */
 const [PRESSES, BREATHS] = [40, 40]
 /** So many are kept: a way out and back with what is held there. */
-const KEPT = 1100
+const KEPT = 1600
 
 /**
  * The same drawing, whose pictures are kept: a movement goes over the same places again and again. What is asked for

@@ -44,7 +44,9 @@ const CHAIRS: Record<SceneEntry['chair'], { at: Vec; facing: number }> = {
   sideways: { at: [0, 0, 0], facing: -90 },
   // The chair's back is turned to the one who stands behind it.
   before: { at: [cm(52), 0, 0], facing: 0 },
+  // Its back is turned to the one who stands beside it, on their right or left.
   beside: { at: [cm(12), 0, cm(48)], facing: -90 },
+  'beside-left': { at: [cm(12), 0, cm(-48)], facing: 90 },
   // The seat is turned to the one who kneels or stands before it.
   'behind-turned': { at: [cm(64), 0, 0], facing: 180 },
 }

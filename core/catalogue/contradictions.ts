@@ -19,7 +19,10 @@ import { TIERS } from './words'
 export function contradictionsIn(data: CatalogueData): CatalogueProblem[] {
   const catalogue = linkCatalogue(indexOf(data))
   return [
-    ...[...catalogue.movements.values()].flatMap((movement) => inStandIns(movement, catalogue)),
+    ...[...catalogue.movements.values()].flatMap((movement) => [
+      ...inStandIns(movement, catalogue),
+      ...inSwings(movement, catalogue),
+    ]),
     ...[...catalogue.variations.values()].flatMap((variation) => inVariation(variation, catalogue, data.dials)),
     ...inPostures(catalogue),
     ...inMeasuresAndGates(catalogue),
@@ -38,6 +41,17 @@ function inStandIns(movement: Movement, { movements }: Catalogue): CatalogueProb
     const message = other ? `the stand-in "${standIn}" has no ladder there` : `unknown stand-in "${standIn}"`
     return [{ file: movement.id, movement: movement.id, path: `tiers.${tier}`, message }]
   })
+}
+
+/** A movement that is dosed as a pair somewhere has a swing to go with it. */
+function inSwings({ id, doses, ladders, swings }: Movement, { movements }: Catalogue): CatalogueProblem[] {
+  const rungs = TIERS.flatMap((tier) => ladders[tier] ?? [])
+  const isPaired = [...Object.values(doses), ...rungs].some(({ dose }) => dose?.kind === 'pair')
+  const messages = swings.flatMap((swing) => {
+    return movements.has(swing) ? [] : [`unknown swing "${swing}"`]
+  })
+  if (isPaired && swings.length === 0) messages.push('a pair needs a swing to go with its hold')
+  return messages.map((message) => ({ file: id, movement: id, path: 'swings', message }))
 }
 
 function inVariation(variation: Variation, catalogue: Catalogue, bounds: readonly DialBound[]): CatalogueProblem[] {

@@ -60,9 +60,11 @@ export const Dose = z.discriminatedUnion('kind', [
     out: positiveSeconds('The breath out'),
     cycles: count('The number of breaths'),
   }),
+  /** A hold, and at once so many swings of its swing partner: there, and as long back. */
   z.object({
     kind: z.literal('pair'),
     hold: positiveSeconds('The hold'),
+    there: seconds('Getting to the swing').default(4),
     count: count('The number of swings'),
     perSwing: positiveSeconds('A swing'),
   }),

@@ -47,7 +47,7 @@ export type PoseAngles = z.infer<typeof PoseAngles>
 
 /** What a pose stands, sits or lies on and holds. */
 export const SceneEntry = z.object({
-  chair: z.enum(['none', 'sit', 'sideways', 'before', 'beside', 'behind-turned']),
+  chair: z.enum(['none', 'sit', 'sideways', 'before', 'beside', 'beside-left', 'behind-turned']),
   /** Cushions on the chair's seat. */
   seatCushions: z.number().int().min(0).max(3),
   /** Lying along it, or sitting on its edge. */

@@ -174,6 +174,8 @@ const MovementFacts = z.object({
   doses: z.record(SchoolId, DosePlan),
   after: z.array(z.string()).default([]),
   prepares: z.array(z.string()).default([]),
+  /** Movements whose swing uses at once what a hold of this one has opened, the nearest first: a pair’s partners. */
+  swings: z.array(z.string()).default([]),
   /** Seconds of one slow move out and back, where a stretch may be moved in rhythm as well as held still. */
   rhythmSeconds: z.number().min(2).max(12).optional(),
 })

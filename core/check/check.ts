@@ -30,6 +30,7 @@ export type CheckKind =
   | 'strands'
   | 'order'
   | 'exhale'
+  | 'no-swing'
   | 'no-wait'
   | 'reach'
   | 'sides'

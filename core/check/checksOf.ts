@@ -4,6 +4,7 @@ import { orderChecks } from './orderChecks'
 import { peopleChecks } from './peopleChecks'
 import { propChecks, stationChecks } from './propChecks'
 import { supportChecks } from './supportChecks'
+import { swingChecks } from './swingChecks'
 import { timeChecks } from './timeChecks'
 
 const ORDER: Record<CheckWeight, number> = { stop: 0, fix: 1, consider: 2 }
@@ -19,6 +20,7 @@ export function checksOf(checked: Checked): Check[] {
     ...peopleChecks(checked),
     ...orderChecks(checked),
     ...supportChecks(checked),
+    ...swingChecks(checked),
     ...timeChecks(checked),
     ...propChecks(checked),
     ...stationChecks(checked),

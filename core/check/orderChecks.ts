@@ -4,7 +4,8 @@ import { entryAt } from '../entries'
 import { chainsOf } from '../plan/chain'
 import { blockFor, type Edit } from '../plan/edits'
 import { ORDER_WORDS, orderedOf, outOfOrder } from '../plan/order'
-import { lowered } from '../plan/saying'
+import { movedWhole } from '../plan/chainEdits'
+import { lowered } from '../plan/heard'
 import { blocksOf, checkOf, type Check, type Checked, type CheckedBlock } from './check'
 
 /** A block with what comes before and after it. */
@@ -74,7 +75,7 @@ function followsItsOrder(blocks: readonly CheckedBlock[], { plan, riders }: Chec
       why: `The plan says “${name}”: ${lowered(asks)}`,
       blockId: block.block.id,
       fix: isMoved
-        ? { words: 'Do it before', edits: [{ edit: 'moveBlock', id: block.block.id, before: before.block.id }] }
+        ? { words: 'Do it before', edits: movedWhole(plan.blocks, block.block.id, before.block.id) }
         : { words: 'Say nothing of an order', edits: [{ edit: 'setOrder', order: null }] },
     }),
   ]
@@ -129,7 +130,7 @@ function addBreath({ catalogue, plan }: Checked, before: string | null, id: stri
   return [{ edit: 'addBlock', block: blockFor(breath, plan.school, id.slice(0, 60), catalogue), before }]
 }
 
-function warmBeforeHeld({ blocks, at, block, movement }: Placed, { catalogue }: Checked): Check | null {
+function warmBeforeHeld({ blocks, at, block, movement }: Placed, { catalogue, plan }: Checked): Check | null {
   const warmSeconds = blocks
     .slice(0, at)
     .filter((earlier) => earlier.movement.phase === 'warm' || earlier.movement.phase === 'main')
@@ -143,11 +144,14 @@ function warmBeforeHeld({ blocks, at, block, movement }: Placed, { catalogue }: 
     what: `${movement.name} is held cold`,
     why: `${Math.round(warmSeconds / 60)} min of warming before it; a cold body is tighter: ${Math.round(catalogue.clock.warmUp.seconds / 60)} at least.`,
     blockId: block.id,
-    fix: { words: 'Move it later', edits: [{ edit: 'moveBlock', id: block.id, before: laterThan(blocks, at) }] },
+    fix: {
+      words: 'Move it later',
+      edits: movedWhole(plan.blocks, block.id, laterThan(blocks, at)),
+    },
   })
 }
 
-function noStrengthAfterLongHold({ block, movement, next }: Placed, { catalogue }: Checked): Check | null {
+function noStrengthAfterLongHold({ block, movement, next }: Placed, { catalogue, plan }: Checked): Check | null {
   const { afterHoldSeconds, regionWeight } = catalogue.clock.strong
   if (!next || next.movement.quality !== 'strength' || heldSeconds(block) < afterHoldSeconds) return null
   const shared = sharedRegions(movement, next.movement, regionWeight)
@@ -159,7 +163,10 @@ function noStrengthAfterLongHold({ block, movement, next }: Placed, { catalogue 
     what: `${next.movement.name} straight after a long hold`,
     why: `Holds of a minute and more just before strong work on the same tissue (${regionWords(shared)}) take its strength away: hold later.`,
     blockId: next.block.id,
-    fix: { words: 'Swap the two', edits: [{ edit: 'moveBlock', id: next.block.id, before: block.id }] },
+    fix: {
+      words: 'Swap the two',
+      edits: movedWhole(plan.blocks, next.block.id, block.id),
+    },
   })
 }
 
@@ -190,7 +197,7 @@ function balanceBeforeStrength({ blocks, at, block, movement }: Placed): Check |
   })
 }
 
-function ankleHipStep({ blocks, at, block, movement }: Placed): Check | null {
+function ankleHipStep({ blocks, at, block, movement }: Placed, { plan }: Checked): Check | null {
   const line = lineOfDefence(movement)
   const later = blocks.slice(0, at).find((earlier) => line > 0 && lineOfDefence(earlier.movement) > line)
   if (!later || movement.strand === undefined || later.movement.strand === undefined) return null
@@ -201,7 +208,10 @@ function ankleHipStep({ blocks, at, block, movement }: Placed): Check | null {
     what: `${movement.name} after ${later.movement.name}`,
     why: `Balance is trained in one order: the ankles, the hips, then the step. ${movement.name} is ${STRAND_WORDS[movement.strand]}, ${later.movement.name} ${STRAND_WORDS[later.movement.strand]}.`,
     blockId: block.id,
-    fix: { words: 'Do it before', edits: [{ edit: 'moveBlock', id: block.id, before: later.block.id }] },
+    fix: {
+      words: 'Do it before',
+      edits: movedWhole(plan.blocks, block.id, later.block.id),
+    },
   })
 }
 

@@ -1,4 +1,4 @@
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import type { Catalogue } from '../catalogue/catalogue'
 import { TIERS } from '../catalogue/words'
 import { LYING_HEIGHT } from '../time/changeover'

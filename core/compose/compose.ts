@@ -1,5 +1,5 @@
 import { dequal } from 'dequal/lite'
-import { FIRST_STEPS, LATER_STEPS } from './patience'
+import { FIRST_STEPS, LATER_STEPS, SHORTER_STEPS } from './patience'
 import { entryAt, entryOf, sure } from '../entries'
 import { randomFrom } from '../random'
 import { REGIONS, type Region } from '../catalogue/words'
@@ -12,6 +12,7 @@ import type { Ask } from './ask'
 import type { Option } from './options'
 import { problemOf, ridersOf, type Fallen, type Problem } from './problem'
 import { bestLine } from './search'
+import { shorter } from './shorter'
 import { brokenRule, scoreOf, secondsOfLine, type Line } from './score'
 
 /** A plan that was composed, with why each of its blocks is in it. */
@@ -136,36 +137,24 @@ export function composedOf(
   return { plan, score: scoreOf(line, problem), seconds, reasons: reasonsFor(line, plan, ask, problem) }
 }
 
-/** Turns a line into blocks, checks it on the real timeline, and takes a round or a block off where that is longer. */
+/** So often a line is made shorter before it is taken as it is. */
+const SHORTER_AT_MOST = 8
+
+/** Turns a line into blocks, and where the real clock is longer than it may be, into the best that is shorter. */
 function finished(line: Line, ask: Ask, problem: Problem): ComposedPlan {
-  let own = [...line]
-  for (;;) {
+  let own = line
+  for (let tried = 0; ; tried += 1) {
     const plan = planOf(own, ask, problem)
     const { seconds } = timelineOf(plan, ridersOf(plan, problem, ask), ask.met, ask.catalogue)
-    const spare = own
-      .slice(1, -1)
-      .filter(
-        (option) =>
-          brokenRule(
-            own.filter((other) => other !== option),
-            problem,
-          ) === null,
-      )
-      .sort((a, b) => lossOf(a, own, problem) - lossOf(b, own, problem))[0]
-    if (seconds <= ask.minutes * 60 || !spare) return composedOf(own, { plan, seconds }, ask, problem)
-    own = own.filter((option) => option !== spare)
+    const over = seconds - ask.minutes * 60
+    const isLong = over > 0 && tried < SHORTER_AT_MOST
+    // Where no single change saves as much, the next turn saves the rest.
+    const next = isLong ? (shorter(own, over, problem) ?? shorter(own, 1, problem)) : null
+    if (next === null) return composedOf(own, { plan, seconds }, ask, problem)
+    // What the clock takes more is known now: what is best in the rest of the time is looked for from there.
+    const left = { ...problem, seconds: Math.min(problem.seconds, secondsOfLine(own, problem)) - over }
+    own = (tried === 0 ? bestLine(left, randomFrom(ask.seed).next, SHORTER_STEPS, next) : null) ?? next
   }
-}
-
-function lossOf(option: Option, line: Line, problem: Problem): number {
-  return (
-    (scoreOf(line, problem) -
-      scoreOf(
-        line.filter((other) => other !== option),
-        problem,
-      )) /
-    option.seconds
-  )
 }
 
 /**

@@ -6,9 +6,9 @@ import { brokenRule, type Line } from './score'
 import { PHASE_ORDER } from './weights'
 
 /** So many beginnings, each with its share of the steps; the rest polishes the best of them. */
-const BEGINNINGS = 6
-const POLISH_SHARE = 0.4
-const WARMEST = 40
+const BEGINNINGS = 8
+const POLISH_SHARE = 0.3
+const WARMEST = 60
 const COOLEST = 0.4
 const POLISH_WARMEST = 8
 
@@ -164,10 +164,10 @@ class Moves {
   changed(line: Line): Line | null {
     const count = line.length - 2
     const kind = this.random()
-    if (kind < 0.25) return this.inserted(line, this.oneOf(this.middle))
+    if (kind < 0.25) return this.placed(line, this.oneOf(this.middle))
     if (kind < 0.32) return count === 0 ? null : line.toSpliced(1 + this.pick(count), 1)
     if (kind < 0.55)
-      return count === 0 ? null : this.inserted(line.toSpliced(1 + this.pick(count), 1), this.oneOf(this.middle))
+      return count === 0 ? null : this.placed(line.toSpliced(1 + this.pick(count), 1), this.oneOf(this.middle))
     if (kind < 0.62) {
       if (count < 2) return null
       const less = line.toSpliced(1 + this.pick(count), 1)
@@ -184,6 +184,14 @@ class Moves {
     }
     const end = this.random() < 0.5
     return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts)!)
+  }
+
+  /** In the place of what is in it already: a chain in that of its parts, a part in that of its chain. */
+  private placed(line: Line, option: Option | undefined): Line | null {
+    if (!option) return null
+    const isSame = ({ movements }: Option) => movements.some((movement) => option.movements.includes(movement))
+    const others = line.filter((other, at) => at === 0 || at === line.length - 1 || !isSame(other))
+    return this.inserted(others, option)
   }
 
   /** Somewhere among the blocks of its phase. */

@@ -25,7 +25,7 @@ const sides = z.object({ sideHabit: z.enum(['left-right', 'first-second']), star
 const Shown = z.object({
   title: z.string(),
   sides,
-  blocks: z.array(z.object({ id: z.string(), movement: z.string(), dose: Dose, rounds: z.number() })),
+  blocks: z.array(z.object({ id: z.string(), movement: z.string(), dose: Dose, rounds: z.number(), part: z.string() })),
   lanes: z.record(
     z.string(),
     z.partialRecord(
@@ -35,6 +35,8 @@ const Shown = z.object({
         main: z.string().nullable(),
         felt: z.object({ feel: z.string(), notFeel: z.string() }).nullable(),
         moves: Moves,
+        opens: z.boolean(),
+        swing: z.object({ variation: z.string(), there: Moves, back: Moves }).nullable(),
       }),
     ),
   ),

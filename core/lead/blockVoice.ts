@@ -2,14 +2,18 @@ import { entryAt } from '../entries'
 import { capital } from '../sentence'
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { VariationTexts } from '../catalogue/movement'
-import { TIERS, type Tier } from '../catalogue/words'
+import type { Tier } from '../catalogue/words'
+import { gapsIn, laidInto } from '../plan/gaps'
+import { IF_OPENING } from '../plan/opening'
 import type { Block, Plan } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
-import { BREATHES, called, CALLED, easiestIn, gapsIn, laidInto, lowered, namedAs, THEN } from '../plan/saying'
+import { BREATHES, called, CALLED, lowered } from '../plan/heard'
+import { namedAs, THEN } from '../plan/saying'
+import { swingsTold, swingWords } from '../plan/swingTold'
 import type { Timeline } from '../plan/timeline'
-import type { ChangeoverMove } from '../time/changeover'
 import type { Voice } from '../time/speech'
 import { beginWords, changeWords, countsIn, type Counting, type SideWords } from './cueWords'
+import { laneTexts, openingsIn, type LaneTexts } from './laneTexts'
 import { leadIn, movesAsMade, waysAtOnce } from './leadIn'
 import { isWorkStep, type ScriptStep } from './script'
 import { ROUNDING, type Cue, type Saying, type Speaking, type Window } from './speaking'
@@ -54,16 +58,6 @@ interface Where {
   told: readonly Tier[]
 }
 
-/** Somebody's lane as it is spoken to. */
-interface LaneTexts {
-  tier: Tier
-  texts: VariationTexts | null
-  /** Whether what is more is for everybody who hears it. */
-  isMore: boolean
-  /** How they get there. */
-  moves: readonly ChangeoverMove[]
-}
-
 /** Says everything of one block. */
 export class BlockVoice {
   private readonly lanes: LaneTexts[]
@@ -78,7 +72,7 @@ export class BlockVoice {
     const { steps, from, to, place } = where
     this.work = Array.from({ length: to - from }, (_, at) => from + at).filter((at) => steps[at]?.kind === 'work')
     this.turn = (said.before ?? 0) + place
-    this.lanes = lanesOf(place, said)
+    this.lanes = laneTexts(place, said)
   }
 
   /** Returns the lanes that were told how the chain's next part is set up. */
@@ -97,6 +91,8 @@ export class BlockVoice {
         if (say(kind, words) === null) say(kind, 'Begin.')
       }
     }
+    // First of all, so that no count stands in its way.
+    this.sayOpening()
     const { early, told } = this.sayDoing()
     this.sayCounts()
     this.lead(early)
@@ -109,7 +105,7 @@ export class BlockVoice {
   private ahead(): Saying[] {
     const { timeline } = this.said
     const next = this.where.place + 1
-    return lanesOf(next, this.said)
+    return laneTexts(next, this.said)
       .slice(0, timeline.blocks[next]?.toldAhead ?? 0)
       .map((lane) => ({
         kind: 'set-up',
@@ -155,9 +151,24 @@ export class BlockVoice {
       const counts = countsIn(block.dose, to - from, this.said.circle.counting ?? 'seconds')
       if (block.dose.kind === 'press' && this.said.plan.exhaleCue)
         this.speaking.say({ kind: 'exhale', words: 'Breathe out on the effort.' }, { from, to }, 0.5)
-      for (const { into, kind, words } of counts)
-        // A count that is late is wrong.
-        this.speaking.say({ kind, words }, { from: from + into, to: Math.min(to, from + into + COUNT_SECONDS) })
+      for (const { into, kind, words } of counts) this.sayInTime({ kind, words }, { from: from + into, to })
+    }
+  }
+
+  /** A count that is late is wrong: it is said within so many seconds, or at once where it is longer. */
+  private sayInTime(saying: Saying, { from, to }: Window): void {
+    const within = Math.max(COUNT_SECONDS, this.speaking.secondsOf(saying) + LATE_SECONDS)
+    this.speaking.say(saying, { from, to: Math.min(to, from + within) })
+  }
+
+  /** To the lanes that may go on, when they have done what everybody does. */
+  private sayOpening(): void {
+    const [first] = this.work
+    if (first === undefined) return
+    const begins = this.speaking.windowOf(first).from
+    for (const [into, { tiers, seconds }] of openingsIn(this.said.timeline.blocks[this.where.place])) {
+      const saying: Saying = { kind: 'opening', words: called(tiers, IF_OPENING), lanes: tiers }
+      this.speaking.say(saying, { from: begins + into, to: begins + into + seconds })
     }
   }
 
@@ -182,7 +193,9 @@ export class BlockVoice {
     const needed: Saying[] = [
       { kind: 'name', words: `${namedAs(this.said.plan.blocks, this.where.place, this.said.catalogue)}.` },
       // On the other side everybody knows how it is set up.
-      ...(block.onSide === 'second' ? [] : setUps.flatMap((lanes) => this.toLanes('set-up', lanes, setUpOf))),
+      ...(block.onSide === 'second'
+        ? []
+        : [...setUps.flatMap((lanes) => this.toLanes('set-up', lanes, setUpOf)), ...this.swings()]),
       ...early,
     ]
     const withIntent = needed.toSpliced(1, 0, intent)
@@ -192,6 +205,17 @@ export class BlockVoice {
     const leads = orders.flatMap((order) => ways.map((way) => leadIn(order, way, times)))
     const lead = leads.find(({ ends }) => ends <= window.to + ROUNDING) ?? entryAt(leads, leads.length - 1)
     for (const { saying, at } of lead.said) speaking.say(saying, { from: at, to: window.to })
+  }
+
+  /** The swings that go with a hold. */
+  private swings(): Saying[] {
+    const { riders, catalogue, textsOf } = this.said
+    const heard = riders.map(({ tier, offers }) => ({ tier, offers: offers[this.where.place] ?? [] }))
+    return swingsTold(heard).map((told) => ({
+      kind: 'set-up',
+      words: swingWords(told, catalogue, textsOf(told.swing.variation)),
+      lanes: told.tiers,
+    }))
   }
 
   /** From the introduction to the work, and when the first begin to move. */
@@ -250,7 +274,9 @@ export class BlockVoice {
     const isQuiet = dose.kind === 'hold' || dose.kind === 'target' || dose.kind === 'breath' || dose.kind === 'pair'
     const seconds = this.speaking.secondsOf(saying)
     for (const [index, at] of this.work.entries()) {
-      const { from, to } = this.speaking.windowOf(at)
+      const { from, to: ends } = this.speaking.windowOf(at)
+      // While a pair is swung, nothing of its hold is said.
+      const to = dose.kind === 'pair' ? Math.min(ends, from + dose.hold) : ends
       const most = (to - from) * (isQuiet ? QUIET_SHARE : BUSY_SHARE)
       if (this.speaking.spokenIn({ from, to }) + seconds > most) continue
       const window = { from: index === 0 ? (from + to) / 2 : from, to }
@@ -259,34 +285,12 @@ export class BlockVoice {
   }
 }
 
+const setUpOf = ({ texts }: LaneTexts) => texts?.setUp ?? BREATHES.setUp
+
 const UNTIL_TALK = 'Rest until you can say a whole sentence.'
 
-/** A count is said within so many seconds or not at all; what comes next, in the last ones of the work. */
-const [COUNT_SECONDS, NEXT_SECONDS] = [2.2, 15]
-
-/** Who is in a block, lane by lane, with what is said of the easiest rung of each. */
-function lanesOf(place: number, { riders, timeline, textsOf }: Said): LaneTexts[] {
-  return TIERS.flatMap((tier): LaneTexts[] => {
-    const inLane = riders.filter((rider) => rider.tier === tier)
-    const offers = inLane.flatMap((rider) => rider.offers[place] ?? [])
-    const easiest = easiestIn(
-      tier,
-      riders.map((rider) => ({ tier: rider.tier, offers: rider.offers[place] ?? [] })),
-    )
-    if (easiest === undefined) return []
-    return [
-      {
-        tier,
-        texts: (easiest && textsOf(easiest)) ?? null,
-        // Whoever hears it must be one for whom it is.
-        isMore: offers.length > 0 && offers.every((offer) => offer.more && offer.variation !== null),
-        moves: timeline.blocks[place]?.lanes[tier]?.moves ?? [],
-      },
-    ]
-  })
-}
-
-const setUpOf = ({ texts }: LaneTexts) => texts?.setUp ?? BREATHES.setUp
+/** A count is said within so many seconds, so late at most, or not at all; what comes next, in the last of the work. */
+const [COUNT_SECONDS, LATE_SECONDS, NEXT_SECONDS] = [2.2, 0.5, 15]
 
 function inTurn<T>(of: readonly T[], turn: number): T | undefined {
   return of[turn % Math.max(1, of.length)]

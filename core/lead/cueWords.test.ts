@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Dose } from '../catalogue/dose'
-import { LAST_THIRD } from '../plan/saying'
+import { LAST_THIRD } from '../plan/gaps'
 import { secondsOf } from '../time/secondsOf'
 import { beginWords, countsIn, type Counting } from './cueWords'
 

@@ -3,7 +3,15 @@ import type { Dose } from '../catalogue/dose'
 import type { SidePolicy } from '../catalogue/words'
 import { aloud } from '../plan/aloud'
 import { doseWords } from '../plan/doseWords'
-import { HALFWAY_FROM, LAST_FROM, LAST_SECONDS, LAST_THIRD, LAST_THIRD_FROM } from '../plan/saying'
+import {
+  HALFWAY_FROM,
+  LAST_FROM,
+  LAST_SECONDS,
+  LAST_THIRD,
+  LAST_THIRD_FROM,
+  SWING_NOW,
+  SWING_RESTS,
+} from '../plan/gaps'
 import { liftOffSeconds, secondsOf } from '../time/secondsOf'
 import { bodySide, type ScriptStep } from './script'
 import type { Cue } from './speaking'
@@ -110,6 +118,11 @@ export function countsIn(dose: Dose, whole: number, counting: Counting): Count[]
   }
   if (dose.kind === 'breathed')
     return [{ into: Math.max(0, whole - 2 * (dose.in + dose.out)), kind: 'last', words: 'Two more breaths.' }]
+  if (dose.kind === 'pair')
+    return [
+      { into: dose.hold, kind: 'count', words: SWING_NOW },
+      { into: Math.max(dose.hold, whole - dose.there - dose.perSwing), kind: 'last', words: SWING_RESTS },
+    ]
   if (dose.kind === 'target' && whole >= LAST_THIRD_FROM)
     return [{ into: (2 * whole) / 3, kind: 'count', words: LAST_THIRD }, ...lastOfAll(whole)]
   if (counting === 'breaths' && whole >= 2.5 * BREATH_SECONDS) {
@@ -153,7 +166,7 @@ function repeatedIn(dose: Dose, sides: SidePolicy): { count: number; seconds: nu
     case 'pulse':
       return { count: onBoth(dose.count), seconds: dose.atEnd + 2 * dose.travel, last: 'The last one.' }
     case 'swing':
-      return { count: onBoth(dose.count), seconds: dose.perSwing, last: 'And let it come to rest.' }
+      return { count: onBoth(dose.count), seconds: dose.perSwing, last: 'And come to rest.' }
     case 'circle':
       return { count: 2 * dose.perDirection, seconds: dose.perCircle, last: 'The last one.' }
     case 'lift-off':

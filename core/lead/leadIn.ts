@@ -1,5 +1,5 @@
 import type { Tier } from '../catalogue/words'
-import { called } from '../plan/saying'
+import { called } from '../plan/heard'
 import type { ChangeoverMove } from '../time/changeover'
 import type { Saying } from './speaking'
 

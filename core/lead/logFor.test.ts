@@ -96,7 +96,7 @@ describe('what one touch logs', () => {
 describe('the target of a dose', () => {
   it('is seconds for what is held and a number for what is repeated', () => {
     expect(targetOf({ kind: 'press', seconds: 30, effort: 50, ramp: 2 })).toEqual({ amount: 30, unit: 's' })
-    expect(targetOf({ kind: 'pair', hold: 10, count: 10, perSwing: 2 })).toEqual({ amount: 10, unit: 's' })
+    expect(targetOf({ kind: 'pair', hold: 10, there: 4, count: 10, perSwing: 2 })).toEqual({ amount: 10, unit: 's' })
   })
   it('of slow lowerings is the time of the set: it is over where one gets faster than it should be', () => {
     // Common practice, no source: five efforts of 2 s held, 10 s down and 2 s off are 68 s.

@@ -1,5 +1,5 @@
 import type { Side, SidePolicy } from '../catalogue/words'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import { roundSeconds, type OwnDose } from '../offer/ownDose'
 import type { Block } from '../plan/plan'
 import { isTwoSided } from '../time/workSeconds'

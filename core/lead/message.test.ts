@@ -4,6 +4,7 @@ import { USUAL_ARRIVAL } from '../offer/person'
 import { Message, together, withMessage, type MeetingState } from './message'
 import type { OutcomeEvent } from './outcome'
 
+const BO = '22222222-2222-4222-8222-222222222222'
 const PIA = '11111111-1111-4111-8111-111111111111'
 const nothing: MeetingState = {
   outcomes: [],
@@ -97,6 +98,18 @@ describe('messages of a class', () => {
     ])
       expect(order.reduce(withMessage, nothing).arrivals[PIA]).toMatchObject({ came: true, pain: 7, dizzy: true })
   })
+  it('say of several at once that they came; what was said of one of them otherwise stays, if it was said later', () => {
+    const late: Message = { kind: 'arrivals', participant: PIA, arrival: { came: false, pain: 3 }, at: 9 }
+    const came: Message = { kind: 'came', participants: [PIA, BO], at: 5 }
+    for (const order of [
+      [late, came],
+      [came, late],
+    ])
+      expect(order.reduce(withMessage, nothing).arrivals).toMatchObject({
+        [PIA]: { came: false, pain: 3 },
+        [BO]: { ...USUAL_ARRIVAL, came: true },
+      })
+  })
   const people = ['1', '2'].map((one) => PIA.replace('1', one))
   const at = fc.integer({ min: 1, max: 6 })
   const anyMessage: fc.Arbitrary<Message> = fc.oneof(
@@ -109,6 +122,7 @@ describe('messages of a class', () => {
         { requiredKeys: [] },
       ),
     }),
+    fc.record({ kind: fc.constant('came' as const), at, participants: fc.constantFrom(people, people.slice(1)) }),
     fc.record({ kind: fc.constant('seating' as const), at, seating: fc.constantFrom(null, [], people) }),
     fc.record({
       kind: fc.constant('choices' as const),

@@ -29,6 +29,8 @@ export const Message = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('events'), events: z.array(ClassEvent).max(500) }),
   // What is new of somebody's arrival: what is left out stays.
   z.object({ kind: z.literal('arrivals'), participant: z.uuid(), arrival: ArrivalSaid, at: At }),
+  // Several came at once: one word for all of them.
+  z.object({ kind: z.literal('came'), participants: z.array(z.uuid()).min(1).max(80), at: At }),
   z.object({ kind: z.literal('choices'), choice: HandChoiceRecord, at: At }),
   z.object({ kind: z.literal('seating'), seating: Seating, at: At }),
   z.object({ kind: z.literal('accident'), report: AccidentReport }),
@@ -73,6 +75,11 @@ export function withMessage<K extends MeetingState>(known: K, message: Message):
       const { participant, arrival, at } = message
       return withArrival(known, participant, saidAt(arrival, at))
     }
+    case 'came':
+      return message.participants.reduce(
+        (state, participant) => withArrival(state, participant, saidAt({ came: true }, message.at)),
+        known,
+      )
     case 'seating':
       return withSeating(known, message.seating, message.at)
     case 'accident':

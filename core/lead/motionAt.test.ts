@@ -3,6 +3,7 @@ import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Dose } from '../catalogue/dose'
 import { secondsOf } from '../time/secondsOf'
 import { eased, motionAt, placeOn, previewAt } from './motionAt'
+import { pairAt, swingMotion } from './pairAt'
 
 const reps: Dose = { kind: 'reps', count: 3, out: 2, pause: 1, back: 3, between: 1, lastHold: 5 }
 const at = (dose: Dose, seconds: number) => Math.round(motionAt(dose, 'both', seconds).share * 1000) / 1000
@@ -68,6 +69,49 @@ describe('where a body is in its movement', () => {
     // Minimum jerk is fastest in the middle, at 15/8 of the mean speed (Flash & Hogan 1985, memory).
     expect((eased(0.505) - eased(0.495)) / 0.01).toBeCloseTo(15 / 8, 3)
     expect(eased(0.01)).toBeLessThan(1e-4)
+  })
+})
+
+describe('swings', () => {
+  // Signed: to the other side is less than nothing.
+  const placeAt = (count: number, seconds: number) => {
+    const { share, isOther } = motionAt({ kind: 'swing', count, perSwing: 2 }, 'alternating', seconds)
+    return isOther ? -share : share
+  }
+  it('of taking turns go from side to side through the middle, from rest to rest', () => {
+    expect([0, 2, 3, 4, 6, 8].map((second) => Math.round(placeAt(2, second) * 1000) / 1000)).toEqual([
+      0, 1, 0, -1, 1, 0,
+    ])
+  })
+  it.each([1, 2, 3, 6])('never jump from one side to the other: %d on each', (count) => {
+    for (let second = 0.02; second <= 4 * count; second += 0.02)
+      expect(Math.abs(placeAt(count, second) - placeAt(count, second - 0.02)), `at ${second}`).toBeLessThan(0.04)
+    expect(Math.abs(placeAt(count, 4 * count))).toBeLessThan(1e-9)
+  })
+})
+
+describe('a pair', () => {
+  const dose = { kind: 'pair', hold: 10, there: 4, count: 3, perSwing: 2 } as const
+  it.each([
+    [3, 'hold', 1, 0],
+    [12, 'there', 0.5, 0],
+    [15, 'swing', 0, 0.5],
+    [16, 'swing', 0, 1],
+    [21, 'back', 0, 0],
+    [24, 'back', 0, 0],
+  ] as const)('after %d s: %s', (seconds, part, held, swung) => {
+    const pair = pairAt(dose, 'each', seconds)!
+    expect(pair.part).toBe(part)
+    expect(motionAt(dose, 'each', seconds).share).toBeCloseTo(held, 9)
+    expect(swingMotion(pair, 'each').share).toBeCloseTo(swung, 9)
+  })
+  it('counts the swings of both sides where the hold takes turns', () => {
+    expect(pairAt(dose, 'alternating', 25)).toMatchObject({ part: 'swing', swings: 6 })
+    expect(pairAt({ kind: 'hold', seconds: 30 }, 'each', 5)).toBeNull()
+  })
+  it('is as long as its dose', () => {
+    expect(secondsOf(dose, 'each')).toBe(10 + 4 + 6 + 4)
+    expect(pairAt(dose, 'each', 23.9)).toMatchObject({ part: 'back', intoSeconds: expect.closeTo(3.9, 9) })
   })
 })
 

@@ -36,7 +36,8 @@ const PULSE_FROM = 0.3
 export function motionAt(dose: Dose, sides: SidePolicy, elapsedSeconds: number): MotionMoment {
   const elapsed = Math.max(0, elapsedSeconds)
   const pace = paceAt(dose, sides, elapsed)
-  const isOther = sides === 'alternating' && pace.count !== null && pace.count % 2 === 0
+  if (dose.kind === 'swing') return swungAt({ swings: pace.of ?? dose.count, perSwing: dose.perSwing }, sides, elapsed)
+  const isOther = sides === 'alternating' && dose.kind !== 'pair' && pace.count !== null && pace.count % 2 === 0
   const share = shareOf(dose, elapsed, pace)
   if (dose.kind === 'circle') return { share, isOther, round: roundOf(dose, elapsed) }
   if (dose.kind === 'press') return { share, isOther, press: pace.swell / (dose.effort / 100) }
@@ -97,14 +98,40 @@ export function eased(time: number): number {
   return Math.min(1, t * t * t * (10 + t * (6 * t - 15)))
 }
 
-function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): number {
+/**
+ * Where a body is in loose swings: each takes it to the other pose; where sides take turns, past the middle to the other
+ * side, from rest and to rest again.
+ *
+ * @param of how many, and how long one takes
+ * @example
+ * swungAt({ swings: 4, perSwing: 2 }, 'alternating', 4) // { share: 1, isOther: true }
+ */
+export function swungAt(
+  { swings, perSwing }: { swings: number; perSwing: number },
+  sides: SidePolicy,
+  elapsedSeconds: number,
+): MotionMoment {
+  const whole = Math.max(0, Math.min(swings * perSwing, elapsedSeconds))
+  const at = Math.min(swings - 1, Math.floor(whole / perSwing))
+  const share = whole / perSwing - at
+  const isBack = at % 2 === 1
+  if (sides !== 'alternating') return { share: swinging(isBack ? 1 - share : share), isOther: false }
+  const end = isBack ? 1 : -1
+  const quarter = (Math.PI / 2) * share
+  const place = at === 0 ? Math.sin(quarter) : end * (at === swings - 1 ? Math.cos(quarter) : Math.cos(2 * quarter))
+  return { share: Math.abs(place), isOther: place < 0 }
+}
+
+function shareOf(dose: Exclude<Dose, { kind: 'swing' }>, elapsed: number, pace: ReturnType<typeof paceAt>): number {
   const { swell, words, count, leftSeconds } = pace
   switch (dose.kind) {
     case 'hold':
     case 'target':
       return eased(elapsed / ARRIVES_S)
+    // The hold; its swing is the partner's.
     case 'pair':
-      return words === 'hold' ? eased(elapsed / ARRIVES_S) : swinging(1 - swell)
+      if (elapsed < dose.hold) return eased(elapsed / ARRIVES_S)
+      return 1 - eased((elapsed - dose.hold) / Math.max(1, dose.there))
     case 'reps':
     case 'breathed':
     case 'lift-off':
@@ -114,8 +141,6 @@ function shareOf(dose: Dose, elapsed: number, pace: ReturnType<typeof paceAt>): 
       if (count === 1 && words !== 'ease') return eased(elapsed / (dose.travel + dose.atEnd))
       return PULSE_FROM + (1 - PULSE_FROM) * eased((swell - PULSE_FROM) / (1 - PULSE_FROM))
     }
-    case 'swing':
-      return swinging(swell)
     case 'circle':
       return swinging(2 * Math.min(1 - leftSeconds / dose.perCircle, leftSeconds / dose.perCircle))
     case 'press':

@@ -74,6 +74,22 @@ function lowering(dose: Extract<Dose, { kind: 'lower' }>, count: number): Stretc
   ]
 }
 
+/** Held, let go, and swung; then back to where it is held. */
+function paired({ hold, there, perSwing }: Extract<Dose, { kind: 'pair' }>, swings: number): Stretch[] {
+  const stretches: Stretch[] = [
+    { words: 'hold', seconds: hold },
+    { words: 'let go, to the swing', seconds: there, swell: [0, 1] },
+    ...Array.from({ length: swings }, (_, at) => swing(at + 1, perSwing)),
+    { words: 'and back', seconds: there, swell: [1, 0] },
+  ]
+  return stretches.filter((stretch) => stretch.seconds > 0)
+}
+
+const swing = (count: number, seconds: number): Stretch => ({
+  ...{ words: 'swing', seconds, count },
+  swell: count % 2 === 0 ? [1, 0] : [0, 1],
+})
+
 /** Out with a breath out, back with a breath in. */
 function breathed(dose: Extract<Dose, { kind: 'breathed' }>, count: number): Stretch[] {
   return [
@@ -114,9 +130,7 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
         { words: 'ease', seconds: dose.travel, count: n, swell: [1, 0.3] },
       ])
     case 'swing':
-      return times(onBoth(dose.count), (n) => [
-        { words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] },
-      ])
+      return times(onBoth(dose.count), (n) => [swing(n, dose.perSwing)])
     case 'circle':
       return [
         ...times(dose.perDirection, (n): Stretch[] => [{ words: 'round', seconds: dose.perCircle, count: n }]),
@@ -144,11 +158,6 @@ function stretchesOf(dose: Dose, sides: SidePolicy): Stretch[] {
     case 'lift-off':
       return times(onBoth(dose.count), (n) => liftOff(dose, n))
     case 'pair':
-      return [
-        { words: 'hold', seconds: dose.hold },
-        ...times(onBoth(dose.count), (n): Stretch[] => [
-          { words: 'swing', seconds: dose.perSwing, count: n, swell: n % 2 === 0 ? [1, 0] : [0, 1] },
-        ]),
-      ]
+      return paired(dose, onBoth(dose.count))
   }
 }

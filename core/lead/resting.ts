@@ -19,6 +19,8 @@ export function restingAt(
   step: Pick<ScriptStep, 'kind' | 'round' | 'side'>,
   elapsedSeconds: number,
 ): string[] {
+  // Whoever has a shorter dose has none to go on with.
+  if (step.kind === 'opening') return lanes.flatMap(({ early }) => early.map(({ rider }) => rider))
   if (step.kind !== 'work') return []
   if (step.side === 'weaker')
     return lanes.flatMap(({ riders, catchUp }) => riders.filter((rider) => !catchUp.includes(rider)))

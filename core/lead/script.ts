@@ -1,11 +1,13 @@
 import { z } from 'zod'
 import { TIERS, type Side } from '../catalogue/words'
-import type { BlockTime, LaneBlock, Timeline } from '../plan/timeline'
+import type { Dose } from '../catalogue/dose'
+import { twoMore } from '../plan/opening'
+import { clockOf, type BlockTime, type LaneBlock, type Timeline } from '../plan/timeline'
 import type { WorkPart } from '../time/workSeconds'
 
 /** One stretch of the class with one thing going on; their seconds add up to the plan's. */
 export const ScriptStep = z.object({
-  kind: z.enum(['drink', 'introduce', 'changeover', 'work', 'rest', 'change-side', 'ending']),
+  kind: z.enum(['drink', 'introduce', 'changeover', 'work', 'opening', 'rest', 'change-side', 'ending']),
   seconds: z.number().positive().max(3600),
   /** Null for the way home after the last block. */
   blockId: z.string().max(60).nullable(),
@@ -38,7 +40,7 @@ export function scriptOf(timeline: Timeline): ScriptStep[] {
 /** The block's clock is its slowest lane's. */
 function slowestParts(block: BlockTime): WorkPart[] {
   const lanes = TIERS.flatMap((tier) => block.lanes[tier] ?? [])
-  return lanes.find((lane) => lane.workSeconds === block.workSeconds)?.parts ?? []
+  return clockOf(lanes, block.workSeconds)?.parts ?? []
 }
 
 /** What a lane is doing at a moment of the block's work. */
@@ -97,14 +99,28 @@ export function workingSide(side: ScriptStep['side'], startSide: 'left' | 'right
 }
 
 /**
+ * What is done of a dose in a step: all of a round, or two more of it.
+ *
+ * @returns null where nothing is worked
+ * @example
+ * doseOfStep({ kind: 'pulse', count: 5, atEnd: 3, travel: 1 }, { kind: 'rest' }) // null
+ */
+export function doseOfStep(dose: Dose, { kind }: { kind: string }): Dose | null {
+  if (kind === 'opening') return twoMore(dose)
+  return kind === 'work' ? dose : null
+}
+
+/**
  * Whether a step belongs to a block's work rather than to what leads up to it.
  *
  * @example
  * isWorkStep(script.at(-1)) // false
  */
 export function isWorkStep(step: ScriptStep | undefined): boolean {
-  return step?.kind === 'work' || step?.kind === 'rest' || step?.kind === 'change-side'
+  return step !== undefined && WORK.has(step.kind)
 }
+
+const WORK: ReadonlySet<ScriptStep['kind']> = new Set(['work', 'opening', 'rest', 'change-side'])
 
 /**
  * Seconds since the work of a step's block began; null before it. Time that was added to a step does not count, so

@@ -43,6 +43,16 @@ describe('a class as it is shown to a room', () => {
     expect(felt).toEqual({ feel: `In ${main}.`, notFeel: 'The knee.' })
     expect(shown().lanes['a']!.chair!.felt).toBeNull()
   })
+  it('says which lane does two more where it is opening', () => {
+    const dose = { kind: 'pulse', count: 5, atEnd: 3, travel: 1 } as const
+    const opened = planWith([blockOfMovement('side-bend', { id: 'a', dose, lanes: { chair: { opening: true } } })])
+    const { meeting, ...more } = known()
+    const of = shownClass(
+      { ...more, meeting: { ...meeting, plan: opened } },
+      { catalogue, textsOf: () => undefined, withNames: true },
+    )
+    expect(of.lanes['a']).toMatchObject({ chair: { opens: true }, bed: { opens: false } })
+  })
   it('shows how each lane gets back to where it began', () => {
     const { homeward } = shown()
     expect(Object.keys(homeward)).toEqual(['bed', 'chair'])

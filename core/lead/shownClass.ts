@@ -3,6 +3,7 @@ import type { VariationTexts } from '../catalogue/movement'
 import { TIERS, type Tier } from '../catalogue/words'
 import type { Circle } from '../circle/circle'
 import type { Person } from '../offer/person'
+import { chainPartWords } from '../plan/chain'
 import type { Plan } from '../plan/plan'
 import { riderOf, type RiderToday } from '../plan/riders'
 import { timelineOf, type Timeline } from '../plan/timeline'
@@ -14,6 +15,8 @@ import { cuesOf } from './cues'
 import type { Cue } from './speaking'
 import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
 import { laneMoves, type LaneMove } from './moveAt'
+import { mostDone } from './mostDone'
+import { laneSwing, type LaneSwing } from './pairAt'
 import { scriptOf } from './script'
 import { habitIn, sidesToday } from './sidesToday'
 
@@ -24,7 +27,7 @@ import { habitIn, sidesToday } from './sidesToday'
 export interface ShownClass {
   title: string
   sides: SideWords
-  blocks: Pick<Plan['blocks'][number], 'id' | 'movement' | 'dose' | 'rounds'>[]
+  blocks: ShownBlock[]
   /** By block and tier: what is done in the lane, the easiest first, and the way into it. */
   lanes: Record<string, Partial<Record<Tier, ShownLane>>>
   /** By tier, how they get back to where they began. */
@@ -36,6 +39,10 @@ export interface ShownClass {
   /** Those who take part, by a name of the screen's own. */
   people: ShownPerson[]
 }
+export interface ShownBlock extends Pick<Plan['blocks'][number], 'id' | 'movement' | 'dose' | 'rounds'> {
+  /** Which part of its chain it is, in words; empty: it stands by itself. */
+  part: string
+}
 export interface ShownLane {
   /** Ids. */
   variations: string[]
@@ -44,6 +51,10 @@ export interface ShownLane {
   /** Where that is felt and where it is not; null where nothing is said of it. */
   felt: Pick<VariationTexts, 'feel' | 'notFeel'> | null
   moves: LaneMove[]
+  /** Whether it does two more where it is opening; the others rest meanwhile. */
+  opens: boolean
+  /** The swing that goes with the hold of what most do, by its id; null where it is no pair. */
+  swing: LaneSwing<string> | null
 }
 export interface ShownPerson {
   key: string
@@ -104,7 +115,10 @@ export function shownClass(known: Known, { catalogue, textsOf, withNames }: Show
   return {
     title: plan.title,
     sides,
-    blocks: plan.blocks.map(({ id, movement, dose, rounds }) => ({ id, movement, dose, rounds })),
+    blocks: plan.blocks.map(({ id, movement, dose, rounds }) => ({
+      ...{ id, movement, dose, rounds },
+      part: chainPartWords(plan.blocks, id),
+    })),
     lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, { timeline, textsOf })])),
     homeward: homewardIn(timeline),
     events: shownEvents(known.classEvents),
@@ -155,18 +169,18 @@ function lanesAt(
   for (const tier of TIERS) {
     const lane = timeline.blocks[at]?.lanes[tier]
     if (!lane) continue
-    const done = riders
-      .filter((rider) => rider.tier === tier)
-      .flatMap((rider) => (rider.offers[at] ?? []).flatMap(({ variation }) => variation ?? []))
+    const offers = riders.filter((rider) => rider.tier === tier).flatMap((rider) => rider.offers[at] ?? [])
+    const done = offers.flatMap(({ variation }) => variation ?? [])
     const variations = [...new Set(done.toSorted((a, b) => a.level - b.level))]
-    const times = (one: Variation) => done.filter((other) => other === one).length
-    const main = variations.toSorted((a, b) => times(b) - times(a))[0]
+    const { variation: main, swing = null } = mostDone(offers) ?? {}
     const texts = main && textsOf(main)
     lanes[tier] = {
       variations: variations.map(({ id }) => id),
       main: main?.id ?? null,
       felt: texts ? { feel: texts.feel, notFeel: texts.notFeel } : null,
       moves: laneMoves(lane.moves),
+      opens: lane.parts.some(({ kind }) => kind === 'opening'),
+      swing: swing && { ...laneSwing(swing), variation: swing.variation.id },
     }
   }
   return lanes

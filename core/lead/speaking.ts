@@ -27,6 +27,7 @@ export interface Cue {
     | 'exhale'
     | 'doing'
     | 'count'
+    | 'opening'
     | 'halfway'
     | 'last'
     | 'avoid'

@@ -1,21 +1,13 @@
-import type { Movement, Variation } from '../catalogue/catalogue'
-import type { Side, Tier } from '../catalogue/words'
+import type { Movement } from '../catalogue/catalogue'
 import { easesHere, rememberedIn } from './easesHere'
 import { storedLevel } from './levels'
-import { isOfTheBody, roundSeconds, type OwnDose } from './ownDose'
+import type { Offer } from './offer'
+import { isOfTheBody, roundSeconds } from './ownDose'
 import type { Arrival, Person } from './person'
 import type { Today } from './today'
 
 /** What is offered on one side, as far as it bears on a catch-up round. */
-interface SideOffer {
-  side: Side
-  tier: Tier
-  kind: 'movement' | 'stand-in' | 'breath' | 'nothing'
-  movement: string | null
-  variation: Variation | null
-  wantedLevel: number | null
-  own: OwnDose
-}
+type SideOffer = Pick<Offer, 'side' | 'tier' | 'kind' | 'movement' | 'variation' | 'wantedLevel' | 'own'>
 
 /**
  * Which side does the block's catch-up round: the one on the lower rung, or with the smaller dose on the same rung.

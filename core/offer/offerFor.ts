@@ -1,72 +1,25 @@
-import { entryAt } from '../entries'
 import { dequal } from 'dequal/lite'
-import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
-import type { SchoolId, Side, Tier } from '../catalogue/words'
+import type { Movement, Variation } from '../catalogue/catalogue'
+import type { Side } from '../catalogue/words'
 import { isTwoSided } from '../time/workSeconds'
 import { catchesUp } from './catchUp'
-import type { Dials } from './dials'
 import { doseOn } from './doseOn'
-import { easesHere, rememberedIn } from './easesHere'
 import { factsOf } from './facts'
-import { levelsOn, storedLevel } from './levels'
-import { mayDoMore } from './mayDoMore'
-import type { Dosed, OwnDose } from './ownDose'
-import type { Arrival, Person } from './person'
-import { firstOpen, loadWords } from './openWay'
-import { placeFirst, startReason } from './placeFirst'
+import type { Offer } from './offer'
+import { highestRung, type Asked, type OpenRung, type Situation } from './highestRung'
+import { levelsOn } from './levels'
+import type { OwnDose } from './ownDose'
+import { firstOpen } from './openWay'
 import { inOrderOfWeight, type Reason } from './reason'
 import { standInDose } from './schoolDose'
 import { standInsFor } from './standIn'
-import type { Today } from './today'
+import { withSwing } from './swingFor'
 import { judge } from './verdict'
-
-/** What somebody is offered in a block on one side, and why. */
-export interface Offer {
-  side: Side
-  tier: Tier
-  kind: 'movement' | 'stand-in' | 'breath' | 'nothing'
-  /** The movement that is done, the stand-in's where there is one. */
-  movement: string | null
-  variation: Variation | null
-  /** The level worked at today before considerations; null where none is asked. */
-  wantedLevel: number | null
-  /** Heaviest first. */
-  reasons: Reason[]
-  watch: string[]
-  byHand: boolean
-  /** Whether the rung's “more” is for them today: shown and said to nobody else. */
-  more: boolean
-  /** Whether this side does the block's catch-up round. */
-  catchUp: boolean
-  /** Dials this person has turned on this rung, as far as the block allows. */
-  dials: Dials
-  /** What this person does of the block's dose. */
-  own: OwnDose
-}
 
 /** A variation that somebody chose by hand for today. */
 export interface HandChoice {
   variation: string
   reason: string
-}
-
-export interface Asked extends Dosed {
-  movement: Movement
-  /** A lane may keep to a level in a block, whatever its people could do. */
-  levelAtMost?: number | undefined
-  /** Whether the block has one more round for the weaker side. */
-  catchUp?: boolean | undefined
-  /** Whose doses the block gives: what stands in is done at its own. Left out: at the block's dose. */
-  school?: SchoolId | undefined
-}
-
-/** Whom an offer is for, on which day. */
-export interface Situation {
-  person: Person
-  /** From `todayOf`. */
-  today: Today
-  catalogue: Catalogue
-  arrival?: Arrival | undefined
 }
 
 /**
@@ -87,7 +40,11 @@ export function offersFor(asked: Asked, situation: Situation, choice?: HandChoic
   if (!isTwoSided(asked.movement.sides) || isEven(asked.movement, situation)) return [offerOn('both', asked, situation)]
   const left = offerOn('left', asked, situation)
   const right = offerOn('right', asked, situation)
-  const isAlike = left.variation === right.variation && dequal(left.own, right.own) && dequal(left.dials, right.dials)
+  const isAlike =
+    left.variation === right.variation &&
+    left.swing?.variation === right.swing?.variation &&
+    dequal(left.own, right.own) &&
+    dequal(left.dials, right.dials)
   if (isAlike) return [{ ...left, side: 'both', watch: merged(left.watch, right.watch) }]
   const weaker = asked.catchUp ? catchesUp([left, right], asked, situation) : null
   return [left, right].map((offer) => (offer === weaker ? { ...offer, catchUp: true } : offer))
@@ -120,6 +77,7 @@ function offerOn(side: Side, asked: Asked, situation: Situation): Offer {
     catchUp: false,
     dials: {},
     own: blockDose(asked),
+    swing: null,
   }
   if (!today.takesPart) return base
   if (today.breathOnly) return breath(base, situation)
@@ -164,19 +122,8 @@ function instead(movement: Movement, asked: Asked): Asked {
   return { ...asked, ...own, movement }
 }
 
-/** The rung that is open to somebody on a ladder today, with why and what to watch. */
-interface OpenRung {
-  variation: Variation | null
-  wantedLevel: number | null
-  reasons: Reason[]
-  watch: string[]
-  more: boolean
-  dials: Dials
-  own: OwnDose | null
-}
-
 function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movement, rung: OpenRung): Offer {
-  const { variation, wantedLevel, more, dials, own } = rung
+  const { variation, wantedLevel, more, dials, own, swing } = rung
   return {
     side: base.side,
     tier: base.tier,
@@ -191,57 +138,8 @@ function rungOffer(base: Offer, kind: 'movement' | 'stand-in', movement: Movemen
     catchUp: false,
     dials,
     own: own ?? base.own,
+    swing,
   }
-}
-
-function highestRung(asked: Asked, side: Side, { person, today, catalogue, arrival }: Situation): OpenRung {
-  const { movement } = asked
-  const { tier } = today
-  const none: OpenRung = {
-    variation: null,
-    wantedLevel: null,
-    reasons: [],
-    watch: [],
-    more: false,
-    dials: {},
-    own: null,
-  }
-  const ladder = movement.ladders[tier]
-  if (!ladder) return none
-  const out = person.leftOut.find((row) => row.movement === movement.id && row.tier === tier)
-  if (out)
-    return { ...none, reasons: [{ kind: out.asGuest ? 'closed-to-guest' : 'hurt-twice', movement: movement.name }] }
-  const stored = storedLevel(person, movement.id, tier, side)
-  const start = stored ?? placeFirst(movement, tier, { person }, catalogue)
-  const here = easesHere(movement, { tier, side }, { person, arrival })
-  const off = Math.min(today.easierBy + here.levels, Math.max(catalogue.judgement.easing.levelsAtMost, here.levels))
-  const wantedLevel = Math.max(1, Math.min(start - off, today.levelAtMost, asked.levelAtMost ?? 5))
-  const reasons: Reason[] = [
-    ...here.reasons,
-    stored === null ? startReason(start, movement, tier, person) : { kind: 'works-at', level: stored },
-  ]
-  for (let at = ladder.length - 1; at >= 0; at -= 1) {
-    const rung = entryAt(ladder, at)
-    if (rung.level > wantedLevel) continue
-    // A rung that works both sides at once is judged for both, whichever the block is at.
-    const on = isTwoSided(rung.sides) ? side : 'both'
-    const { open, blocks } = firstOpen(rung, on, { person, catalogue, arrival })
-    // Where another way is open, what closes the usual one is why it is done so.
-    for (const limit of blocks) reasons.push({ kind: 'limit', limit, level: rung.level })
-    if (!open) continue
-    // On a rung below their own nothing was turned yet.
-    const { dials, own } = doseOn(open.way, asked, on, {
-      ...{ person, catalogue, arrival },
-      isTurned: rung.level === stored,
-    })
-    const watch = [...rememberedIn(movement, side, person), ...open.watch, ...loadWords(open.way, dials)]
-    // Who is eased today is not asked for more.
-    const more = off === 0 && mayDoMore(open.way, { side: on, own, person, arrival }, catalogue)
-    return { variation: open.way, wantedLevel, reasons, watch, more, dials, own }
-  }
-  const lowest = ladder[0]?.level ?? 1
-  if (lowest > wantedLevel) reasons.push({ kind: 'ladder-starts', level: lowest, tier })
-  return { ...none, wantedLevel, reasons }
 }
 
 function blockDose({ dose, rounds, restSeconds }: Asked): OwnDose {
@@ -264,7 +162,8 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: 
   const taken = firstOpen(chosen, 'both', situation).open?.way ?? chosen
   const verdict = judge(taken, 'both', situation, catalogue)
   const movement = catalogue.movements.get(taken.movement) ?? asked.movement
-  const { own } = doseOn(taken, { ...asked, movement }, 'both', { ...situation, isTurned: false })
+  const dosed = doseOn(taken, { ...asked, movement }, 'both', { ...situation, isTurned: false }).own
+  const { own, swing } = withSwing(dosed, { ...situation, movement, variation: taken, side: 'both' }, catalogue)
   return withReasonsInOrder({
     side: 'both',
     tier: taken.tier,
@@ -272,7 +171,7 @@ function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: 
     movement: taken.movement,
     variation: taken,
     wantedLevel: taken.level,
-    ...{ byHand: true, more: false, catchUp: false, dials: {}, own },
+    ...{ byHand: true, more: false, catchUp: false, dials: {}, own, swing },
     reasons: [
       { kind: 'by-hand', note: choice.reason },
       ...verdict.blocks.map((limit): Reason => ({ kind: 'against-limit', limit })),

@@ -14,6 +14,8 @@ export interface Dosed extends Given {
 export type DoseLimit =
   | { kind: 'pace' }
   | { kind: 'school'; school: SchoolId }
+  /** Held so many seconds, and no more: no swing can be done, or the nearest is so many seconds away. */
+  | { kind: 'no-swing'; seconds: number; away: number | null }
   | { kind: 'share'; name: string; share: number }
   | { kind: 'effort'; name: string; percentAtMost: number }
   | { kind: 'hold'; name: string; secondsAtMost: number }
@@ -230,11 +232,11 @@ export function roundSeconds({ dose, waits }: Pick<OwnDose, 'dose' | 'waits'>, s
 }
 
 /**
- * Whether it is a limit of the body, and not only a school or a pace of its own.
+ * Whether it is a limit of the body, and not only a school, a pace of its own or a swing that has no place.
  *
  * @example
  * isOfTheBody({ kind: 'pace' }) // false
  */
 export function isOfTheBody({ kind }: DoseLimit): boolean {
-  return kind !== 'school' && kind !== 'pace'
+  return kind !== 'school' && kind !== 'pace' && kind !== 'no-swing'
 }

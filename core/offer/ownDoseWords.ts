@@ -1,7 +1,7 @@
 import type { Catalogue } from '../catalogue/catalogue'
 import { joined } from '../sentence'
 import { dialsWords } from './dials'
-import type { Offer } from './offerFor'
+import type { Offer } from './offer'
 import type { DoseLimit } from './ownDose'
 
 /**
@@ -38,6 +38,8 @@ function shortWords(limit: DoseLimit): string {
       return 'own pace'
     case 'school':
       return 'own school'
+    case 'no-swing':
+      return `${limit.seconds} s, no swing`
     case 'share':
       return limit.share === 0.5 ? 'half' : `${Math.round(limit.share * 100)} % of it`
     case 'effort':
@@ -64,6 +66,10 @@ export function doseLimitWords(limit: DoseLimit, { schools }: Pick<Catalogue, 's
       return 'This version has a pace of its own: as much of it as fits into the time.'
     case 'school':
       return `Own school, ${schools.get(limit.school)?.name ?? limit.school}, in the same time.`
+    case 'no-swing':
+      return limit.away === null
+        ? `No swing can be done from there: held for ${limit.seconds} s, then at ease.`
+        : `The swing is ${Math.ceil(limit.away)} s away, longer than the plan gives: held for ${limit.seconds} s, then at ease.`
     case 'share':
       return `${limit.name}: ${limit.share === 0.5 ? 'half' : `${Math.round(limit.share * 100)} % of`} the dose.`
     case 'effort':

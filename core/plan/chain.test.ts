@@ -258,3 +258,19 @@ describe('the ready chains', () => {
     ])
   })
 })
+
+describe('a block that is put before another', () => {
+  const plan = planWith(['weight-shifts', 'side-bend', 'knee-sways', 'bridge', 'heel-raises'])
+  const linked = after(plan, edits.chainEdits(plan, ['knee-sways', 'bridge'], TWO))
+  const moved = (id: string, before: string | null) => ids(after(linked, edits.movedWhole(linked.blocks, id, before)))
+  it('takes its chain along', () => {
+    expect(moved('bridge', 'side-bend')).toBe('weight-shifts knee-sways bridge side-bend heel-raises')
+    expect(moved('knee-sways', null)).toBe('weight-shifts side-bend heel-raises knee-sways bridge')
+  })
+  it('does not come between the parts of another', () => {
+    expect(moved('heel-raises', 'bridge')).toBe('weight-shifts side-bend heel-raises knee-sways bridge')
+  })
+  it('is moved by itself within its own', () => {
+    expect(moved('bridge', 'knee-sways')).toBe('weight-shifts side-bend bridge knee-sways heel-raises')
+  })
+})

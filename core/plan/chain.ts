@@ -1,3 +1,4 @@
+import { joined } from '../sentence'
 import { PARTS } from '../catalogue/chain'
 import type { Block } from './plan'
 
@@ -119,6 +120,18 @@ export function partOfChain(
   if (!chain || !block) return null
   const parts = partsOfChain(chain)
   return { name: chain.name, part: parts.indexOf(block.movement) + 1, of: parts.length, onSide: block.onSide ?? null }
+}
+
+/**
+ * The same in words; empty: it stands by itself.
+ *
+ * @example
+ * chainPartWords(plan.blocks, 'b') // ''
+ */
+export function chainPartWords(blocks: readonly Block[], id: string): string {
+  const here = partOfChain(blocks, id)
+  if (!here) return ''
+  return joined([here.name || 'Chain', `${here.part} of ${here.of}`, here.onSide === null ? '' : `${here.onSide} side`])
 }
 
 /**

@@ -3,7 +3,7 @@ import type { Catalogue, Movement } from '../catalogue/catalogue'
 import type { SchoolId } from '../catalogue/words'
 import { entryAt } from '../entries'
 import { isTwoSided } from '../time/workSeconds'
-import { chainsOf, isBySide, partsOfChain, twinOf, type Chain } from './chain'
+import { chainOf, chainsOf, isBySide, partsOfChain, twinOf, type Chain } from './chain'
 import { blockFor, type Edit } from './edits'
 import type { Block, Plan } from './plan'
 
@@ -234,4 +234,20 @@ export function withChanged(blocks: readonly Block[], id: string, change: (block
  */
 export function isOpenFrom(blocks: readonly Block[], from: number, id: string): boolean {
   return withTwins(blocks, [id]).every((one) => blocks.findIndex((block) => block.id === one) >= from)
+}
+
+/**
+ * The commands that put a block before another one, and with each the chain that it is a part of: no chain is split.
+ * Within one chain a part is moved by itself.
+ *
+ * @param before null: at the end
+ * @example
+ * movedWhole(plan.blocks, 'b', 'a') // [{ edit: 'moveBlock', id: 'b', before: 'a' }]
+ */
+export function movedWhole(blocks: readonly Block[], id: string, before: string | null): Edit[] {
+  const [own, other] = [chainOf(blocks, id), before === null ? null : chainOf(blocks, before)]
+  if (own !== null && own.id === other?.id) return [{ edit: 'moveBlock', id, before }]
+  const moved = own?.blocks.map((block) => block.id) ?? [id]
+  const target = other?.blocks[0]?.id ?? before
+  return moved.map((one) => ({ edit: 'moveBlock', id: one, before: target }))
 }

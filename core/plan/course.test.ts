@@ -25,8 +25,8 @@ describe('a course of weeks', () => {
     ['pulse', { kind: 'pulse', count: 5, atEnd: 3, travel: 2 }, { kind: 'pulse', count: 6, atEnd: 3, travel: 2 }],
     [
       'swing-pair',
-      { kind: 'pair', hold: 10, count: 10, perSwing: 2 },
-      { kind: 'pair', hold: 10, count: 12, perSwing: 2 },
+      { kind: 'pair', hold: 10, there: 4, count: 10, perSwing: 2 },
+      { kind: 'pair', hold: 10, there: 4, count: 12, perSwing: 2 },
     ],
     [
       'dwell',

@@ -5,7 +5,7 @@ import { REGIONS, type Quality, type Region, type SchoolId, type Tier } from '..
 import { secondsOf } from '../time/secondsOf'
 import { isTwoSided } from '../time/workSeconds'
 import { medianOf } from '../number'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import { blockIn, type Block, type Plan } from './plan'
 import { typicalRiders, type Rider } from './typicalRiders'
 
@@ -126,13 +126,14 @@ export function gainedFrom(
 }
 
 /**
- * Work of one side over all rounds, seconds; rests and side changes do nothing for tissue.
+ * Work of one side over all rounds, seconds; rests, side changes and the ways to a swing and back do nothing for tissue.
  *
  * @example
  * tissueSeconds({ dose: { kind: 'hold', seconds: 30 }, rounds: 2 }, { sides: 'each' }) // 60
  */
 export function tissueSeconds(block: Pick<Block, 'dose' | 'rounds'>, movement: Pick<Movement, 'sides'>): number {
-  const round = secondsOf(block.dose, movement.sides)
+  const { dose } = block
+  const round = secondsOf(dose, movement.sides) - (dose.kind === 'pair' ? 2 * dose.there : 0)
   return block.rounds * (movement.sides === 'alternating' ? round / 2 : round)
 }
 

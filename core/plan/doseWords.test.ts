@@ -17,7 +17,7 @@ describe('a dose in the field’s words', () => {
     [{ kind: 'target', seconds: 90 }, 'hold up to 90 s'],
     [{ kind: 'lower', hold: 2, lower: 10, off: 2, efforts: 4 }, '4 slow lowerings of 10 s'],
     [{ kind: 'breath', in: 5, out: 5, cycles: 6 }, '6 breaths, 5 in and 5 out'],
-    [{ kind: 'pair', hold: 10, count: 10, perSwing: 2 }, '10 s hold, 10 swings'],
+    [{ kind: 'pair', hold: 10, there: 4, count: 10, perSwing: 2 }, '10 s hold, 10 swings'],
     [{ kind: 'breathed', count: 6, out: 5, in: 4 }, '6 repetitions, each with a breath'],
     [{ kind: 'lift-off', count: 4, reach: 4, keep: 5, home: 3 }, '4 lift-offs of 5 s'],
   ]

@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue/catalogue'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import { roundSeconds } from '../offer/ownDose'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'

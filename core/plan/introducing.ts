@@ -3,7 +3,8 @@ import type { Catalogue } from '../catalogue/catalogue'
 import type { WorkPart } from '../time/workSeconds'
 import { goesOn } from './chain'
 import type { Block } from './plan'
-import { introductionSpeech, namedAs, setUpsAhead, type Heard } from './saying'
+import { type Heard } from './heard'
+import { introductionSpeech, namedAs, setUpsAhead } from './saying'
 
 /** How a block is introduced. */
 export interface Introduction {

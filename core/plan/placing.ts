@@ -1,6 +1,7 @@
 import { entryAt } from '../entries'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import { isLeftOut, offersFor, type Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
+import { isLeftOut, offersFor } from '../offer/offerFor'
 import { blockFor } from './edits'
 import type { Plan } from './plan'
 import type { Expected, RiderToday } from './riders'

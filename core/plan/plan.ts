@@ -12,6 +12,8 @@ export const LaneDeparture = z.object({
   dose: Dose.optional(),
   rounds: z.number().int().min(1, 'One round at least.').max(10, 'Ten rounds at most.').optional(),
   levelAtMost: Level.optional(),
+  /** After the last round of each side two more, for whom it is opening. */
+  opening: z.literal(true).optional(),
 })
 export type LaneDeparture = z.infer<typeof LaneDeparture>
 
@@ -97,7 +99,10 @@ export function emptyPlan(title: string, minutes: number, school: SchoolId): Pla
   }
 }
 
-const knownLanes = new WeakMap<Block, Map<Tier, Block>>()
+/** A block as a lane does it. */
+export type BlockOfLane = Block & Pick<LaneDeparture, 'opening'>
+
+const knownLanes = new WeakMap<Block, Map<Tier, BlockOfLane>>()
 
 /**
  * A block as one lane does it, with the lane's departures in place; a block is never changed in place, so once a lane.
@@ -105,7 +110,7 @@ const knownLanes = new WeakMap<Block, Map<Tier, Block>>()
  * @example
  * blockIn(plan.blocks[0], 'floor') === plan.blocks[0] // true
  */
-export function blockIn(block: Block, tier: Tier): Block {
+export function blockIn(block: Block, tier: Tier): BlockOfLane {
   const own = block.lanes?.[tier]
   if (!own) return block
   let byTier = knownLanes.get(block)
@@ -119,6 +124,7 @@ export function blockIn(block: Block, tier: Tier): Block {
         movement: own.movement ?? block.movement,
         dose: own.dose ?? block.dose,
         rounds: own.rounds ?? block.rounds,
+        ...(own.opening && { opening: own.opening }),
       }),
     )
   return done

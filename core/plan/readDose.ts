@@ -80,7 +80,13 @@ function doseIn(take: Take, number: ReadNumber, now: Dose): unknown {
     )
   const pair = take(`${SECONDS}\\s*hold\\W+${NUMBER}\\s*(?:loose\\s*)?swings?`)
   if (pair)
-    return { kind: 'pair', hold: number(pair[0], 10), count: number(pair[1], 10), perSwing: same('pair').perSwing ?? 2 }
+    return {
+      kind: 'pair',
+      hold: number(pair[0], 10),
+      there: number(take(`${SECONDS}\\s*(?:to get )?(?:there|between)`)?.[0], same('pair').there ?? 4),
+      count: number(pair[1], 10),
+      perSwing: same('pair').perSwing ?? 2,
+    }
   const press = take(`${SECONDS}\\s*press(?:\\s*at)?\\s*(?:${NUMBER}\\s*%)?`)
   if (press)
     return {

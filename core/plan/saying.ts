@@ -1,158 +1,14 @@
-import type { Catalogue, Variation } from '../catalogue/catalogue'
-import type { Dose } from '../catalogue/dose'
+import type { Catalogue } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
 import { entryAt } from '../entries'
-import type { Offer } from '../offer/offerFor'
 import { wordCount } from '../sentence'
 import { spokenSeconds, type Voice } from '../time/speech'
 import type { WorkPart } from '../time/workSeconds'
-import { aloud } from './aloud'
 import { beginsChain } from './chain'
-import { doseWords } from './doseWords'
+import { gapsIn, laidInto, wordsToBegin, type Gap } from './gaps'
+import { BREATHES, CALLED, easiestIn, type Heard } from './heard'
 import type { Block } from './plan'
-
-/** How a lane is called when something is said to it alone. */
-export const CALLED: Record<Tier, string> = {
-  bed: 'In bed',
-  chair: 'On the chairs',
-  standing: 'Standing',
-  floor: 'On the mats',
-}
-const LISTED = new Intl.ListFormat('en-GB', { type: 'conjunction' })
-
-/**
- * Words to some lanes.
- *
- * @example
- * called(['bed', 'floor'], 'Lie back.') // 'In bed and on the mats: lie back.'
- */
-export function called(tiers: readonly Tier[], words: string): string {
-  const lanes = tiers.map((tier, at) => (at === 0 ? CALLED[tier] : lowered(CALLED[tier])))
-  return `${LISTED.format(lanes)}: ${lowered(words)}`
-}
-
-/**
- * A sentence within another.
- *
- * @example
- * lowered('Lie back.') // 'lie back.'
- */
-export function lowered(words: string): string {
-  return words.slice(0, 1).toLowerCase() + words.slice(1)
-}
-
-/** What is said to a lane in which nobody does the movement. */
-export const BREATHES = { setUp: 'stay as you are, and breathe.', cue: 'let the breath out be long.' } as const
-
-/** A half is said from this length on, and that it ends soon from that one on; how long before the end, seconds. */
-export const HALFWAY_FROM = 20
-export const LAST_FROM = 12
-export const LAST_SECONDS = 5
-/**
- * Said where the last third of a hold to a target begins: there the work bites, and who has let go goes on as it goes;
- * the second of letting go is what is noted.
- *
- * @source common practice, no source
- */
-export const LAST_THIRD = 'The last third. If you have let go, go on as it goes.'
-export const LAST_THIRD_FROM = 30
-/** What a half takes at most, in the longest words that are used for it: “And the other way.” */
-const HALFWAY_WORDS = 4
-/** Something is heard by itself when so much is still around it, seconds. */
-const APART_SECONDS = 0.5
-
-/** Those of whom it is asked what is said to them. */
-export interface Heard {
-  tier: Tier
-  /** What they do in a block: one offer, or one a side. */
-  offers: readonly Pick<Offer, 'variation'>[]
-}
-
-/**
- * What is said to a lane is said of its easiest rung: the easy version is given first.
- *
- * @returns null where nobody of the lane does the movement; undefined where nobody is in it
- * @example
- * easiestIn('bed', []) // undefined
- */
-export function easiestIn(tier: Tier, heard: readonly Heard[]): Variation | null | undefined {
-  const inLane = heard.filter((one) => one.tier === tier)
-  if (inLane.length === 0) return undefined
-  const done = inLane.flatMap(({ offers }) => offers.flatMap(({ variation }) => variation ?? []))
-  return done.toSorted((a, b) => a.level - b.level)[0] ?? null
-}
-
-/** Part of a block's work in which nothing else has to be said, seconds into the part. */
-export interface Gap {
-  part: number
-  from: number
-  to: number
-}
-
-/**
- * Where in a block's work the voice is free: the start, the half and the last seconds of each part are taken.
- *
- * @param parts the work of the lane that sets the clock
- * @example
- * gapsIn([{ kind: 'work', seconds: 10, side: 'both', round: 1 }], { dose: { kind: 'hold', seconds: 10 }, rounds: 1 },
- * { wordsAMinute: 140, breathSeconds: 0.25 })
- * // [{ part: 0, from: 2.892857142857143, to: 9.5 }]
- */
-export function gapsIn(parts: readonly WorkPart[], block: { dose: Dose; rounds: number }, voice: Voice): Gap[] {
-  return parts
-    .flatMap((part, at): Gap[] => {
-      if (part.kind !== 'work') return []
-      const { seconds } = part
-      const taken: [from: number, to: number][] = [[0, spokenSeconds(wordsToBegin(part, block), voice)]]
-      const hasThird = block.dose.kind === 'target' && seconds >= LAST_THIRD_FROM
-      if (hasThird) taken.push([(2 * seconds) / 3, (2 * seconds) / 3 + spokenSeconds(LAST_THIRD, voice)])
-      else if (seconds >= HALFWAY_FROM) taken.push([seconds / 2, seconds / 2 + spokenSeconds(HALFWAY_WORDS, voice)])
-      if (seconds >= LAST_FROM) taken.push([seconds - LAST_SECONDS, seconds])
-      return taken.map(([, to], index) => ({
-        part: at,
-        from: to + APART_SECONDS,
-        to: (taken[index + 1]?.[0] ?? seconds) - APART_SECONDS,
-      }))
-    })
-    .filter(({ from, to }) => to > from)
-}
-
-/** Before a part begins: the side, the round and the dose; from the second round on the round alone. */
-function wordsToBegin({ side, round }: WorkPart, { dose, rounds }: { dose: Dose; rounds: number }): number {
-  const sides = side === 'both' ? 0 : SIDE_WORDS
-  const counted = rounds > 1 ? ROUND_WORDS : 0
-  return sides + counted + (round === 1 ? wordCount(aloud(doseWords(dose))) : 0) + 1
-}
-/** “The side that is catching up.” and “Round 2 of 3.” */
-const [SIDE_WORDS, ROUND_WORDS] = [6, 4]
-
-/**
- * Lays what has to be said into gaps, one after the other, apart from each other where there is room for that.
- *
- * @param lengths seconds of each, in their order
- * @param apartSeconds silence between two of them
- * @returns for each where it begins; null where it fits nowhere any more
- * @example
- * laidInto([{ part: 0, from: 4, to: 9 }], [3, 3])
- * // [{ part: 0, from: 4, to: 7 }, null]
- */
-export function laidInto(
-  gaps: readonly Gap[],
-  lengths: readonly number[],
-  apartSeconds = APART_SECONDS,
-): (Gap | null)[] {
-  const left = gaps.map((gap) => ({ ...gap }))
-  return lengths.map((seconds) => {
-    const at = left.findIndex(({ from, to }) => to - from >= seconds)
-    const gap = left[at]
-    if (!gap) return null
-    // What is said next is said after this.
-    left.splice(0, at)
-    const { part, from } = gap
-    gap.from += seconds + apartSeconds
-    return { part, from, to: from + seconds }
-  })
-}
+import { swingsTold, swingWordCount } from './swingTold'
 
 /** What a block asks of the voice, in seconds. */
 interface ToSay {
@@ -213,7 +69,28 @@ export function setUpsAhead(
   const laid = laidInto(gapsIn(now.parts, block, voice), [...cues, ...setUps])
   if (laid.slice(0, cues.length).includes(null)) return 0
   const ahead = laid.slice(cues.length)
-  return ahead.includes(null) ? ahead.indexOf(null) : ahead.length
+  const told = ahead.includes(null) ? ahead.indexOf(null) : ahead.length
+  const isQuiet = (count: number) => leavesQuiet(block, now.parts, laid.slice(0, cues.length + count), voice)
+  return Array.from({ length: told + 1 }, (_, less) => told - less).find(isQuiet) ?? 0
+}
+
+/** A long hold is spoken in for half of it at most; so much of it is counted and what comes next, seconds. Ours. */
+const [LONG_HOLD_SECONDS, QUIET_SHARE, COUNTED_SECONDS] = [60, 0.5, 5.5]
+
+/** Whether the long holds of a block stay quiet with what is laid into them. */
+function leavesQuiet(
+  block: Pick<Block, 'dose' | 'rounds'>,
+  parts: readonly WorkPart[],
+  laid: readonly (Gap | null)[],
+  voice: Voice,
+): boolean {
+  if (block.dose.kind !== 'hold') return true
+  return parts.every((part, at) => {
+    if (part.kind !== 'work' || part.seconds < LONG_HOLD_SECONDS) return true
+    const own = laid.reduce((sum, gap) => sum + (gap?.part === at ? gap.to - gap.from : 0), 0)
+    const begins = spokenSeconds(wordsToBegin(part, block), voice)
+    return begins + own + COUNTED_SECONDS <= QUIET_SHARE * part.seconds
+  })
 }
 
 /** How a block is introduced. */
@@ -238,14 +115,15 @@ interface Introduced {
 export function introductionSpeech(
   block: Pick<Block, 'dose' | 'rounds' | 'onSide'>,
   { heard, parts, named, toldAhead = 0 }: Introduced,
-  { clock: { voice } }: Pick<Catalogue, 'clock'>,
+  { clock: { voice }, movements }: Pick<Catalogue, 'clock' | 'movements'>,
 ): number {
   const { setUps, cues } = toSay(heard, voice)
+  const swings = swingsTold(heard).map((told) => spokenSeconds(swingWordCount(told, { movements }), voice))
   const laid = laidInto(gapsIn(parts, block, voice), cues)
   const early = cues.filter((_, at) => laid[at] === null)
   const name = spokenSeconds(named, voice)
   // On the other side everybody knows how it is set up.
-  const told = block.onSide === 'second' ? [] : setUps.slice(toldAhead)
+  const told = block.onSide === 'second' ? [] : [...setUps.slice(toldAhead), ...swings]
   return [name, ...told, ...early].reduce((sum, seconds) => sum + seconds, 0)
 }
 

@@ -1,6 +1,6 @@
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { factsOf } from '../offer/facts'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import type { Person } from '../offer/person'
 import { secondsOf } from '../time/secondsOf'
 import { isTwoSided } from '../time/workSeconds'

@@ -1,7 +1,7 @@
 import { entryAt } from '../entries'
 import type { Catalogue } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import type { ChangeoverMove } from '../time/changeover'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
@@ -9,7 +9,8 @@ import { turnsTo } from './chain'
 import { contourOf, type Contour } from './contour'
 import { earlyEnd, secondsIn, sideChangeIn, type EndsEarly } from './endsEarly'
 import { Introducing } from './introducing'
-import { blockIn, type Block, type Plan } from './plan'
+import { openingSeconds } from './opening'
+import { blockIn, type Block, type BlockOfLane, type Plan } from './plan'
 import { introductionSeconds, tellingSeconds } from './saying'
 import { typicalRiders, type Rider } from './typicalRiders'
 import { Walker } from './walker'
@@ -86,11 +87,13 @@ export function timelineOf(
   let clock = 0
   let hadWater = false
   const heardIn = (at: number) => walkers.map(({ rider }) => ({ tier: rider.tier, offers: rider.offers[at] ?? [] }))
+  const tiers = new Set(people.map(({ tier }) => tier))
   const blocks = plan.blocks.map((block, index): BlockTime => {
+    const open = Math.max(0, ...[...tiers].map((tier) => opensIn(blockIn(block, tier), catalogue)))
     const lanes = byTier((tier) => {
       const inLane = walkers.filter((walker) => walker.rider.tier === tier)
       if (inLane.length === 0) return null
-      return laneBlock(blockIn(block, tier), index, { walkers: inLane, plan, catalogue, noWay })
+      return laneBlock(blockIn(block, tier), index, { walkers: inLane, open, plan, catalogue, noWay })
     })
     const present = TIERS.flatMap((tier) => lanes[tier] ?? [])
     // Nobody is told faster than it can be said.
@@ -100,7 +103,7 @@ export function timelineOf(
     )
     const changeoverSeconds = Math.max(telling, ...present.map((lane) => lane.changeoverSeconds + lane.fetchSeconds))
     const blockWork = Math.max(0, ...present.map((lane) => lane.workSeconds))
-    const parts = present.find((lane) => lane.workSeconds === blockWork)?.parts ?? []
+    const parts = clockOf(present, blockWork)?.parts ?? []
     const { usual, said, toldAhead } = introducing.next({ heard: heardIn(index), parts }, heardIn(index + 1))
     for (const lane of present) {
       lane.fillerSeconds = changeoverSeconds - lane.changeoverSeconds - lane.fetchSeconds + blockWork - lane.workSeconds
@@ -127,6 +130,22 @@ export function timelineOf(
   const contours = byTier((tier) => contourIn(tier, walkers, { blocks, homewardAt: clock, endingSeconds, catalogue }))
   const homeward = byTier((tier) => slowestIn(tier, walkers)?.homeward ?? null)
   return { blocks, endingSeconds, homeward, seconds: clock + endingSeconds, contours, noWay }
+}
+
+/** How long a lane that is there does two more of a block, seconds; nothing where it does not. */
+function opensIn({ movement, dose, opening }: BlockOfLane, { movements }: Catalogue): number {
+  return opening ? openingSeconds(dose, movements.get(movement)?.sides ?? 'both') : 0
+}
+
+/**
+ * The lane that sets a block's clock: the slowest; of those one that does two more, since that is what is counted.
+ *
+ * @example
+ * clockOf([], 0) // undefined
+ */
+export function clockOf(lanes: readonly LaneBlock[], workSeconds: number): LaneBlock | undefined {
+  const slowest = lanes.filter((lane) => lane.workSeconds === workSeconds)
+  return slowest.find(({ parts }) => parts.some(({ kind }) => kind === 'opening')) ?? slowest[0]
 }
 
 function slowestIn(tier: Tier, walkers: readonly Walker[]): Walker | undefined {
@@ -165,14 +184,15 @@ function waiting(rider: Rider, { clock }: Catalogue): Rider {
 }
 
 function laneBlock(
-  block: Block,
+  block: BlockOfLane,
   index: number,
   {
     walkers,
+    open,
     plan,
     catalogue,
     noWay,
-  }: { walkers: Walker[]; plan: Plan; catalogue: Catalogue; noWay: Timeline['noWay'] },
+  }: { walkers: Walker[]; open: number; plan: Plan; catalogue: Catalogue; noWay: Timeline['noWay'] },
 ): LaneBlock {
   const lane: LaneBlock = {
     riders: walkers.map((walker) => walker.rider.id),
@@ -198,7 +218,7 @@ function laneBlock(
     if (!plan.propsLaidOut && step.fetches) lane.fetchSeconds = catalogue.clock.fetching.seconds
     const offers = walker.rider.offers[index] ?? []
     if (offers.some((offer) => offer.catchUp)) lane.catchUp.push(walker.rider.id)
-    const parts = partsFor(block, { offers, turns }, walker.posture, catalogue)
+    const parts = partsFor(block, { offers, turns, open }, walker.posture, catalogue)
     const seconds = secondsIn(parts)
     lane.early.push(
       ...earlyEnd({ rider: walker.rider.id, posture: walker.posture, offers }, { block, seconds, turns }, catalogue),
@@ -216,8 +236,8 @@ const knownParts = new WeakMap<Block, Map<string, WorkPart[]>>()
 
 /** The work of a block as one person does it: a stand-in keeps its own way of treating the sides. */
 function partsFor(
-  block: Block,
-  { offers, turns }: { offers: readonly Offer[]; turns: boolean },
+  block: BlockOfLane,
+  { offers, turns, open }: { offers: readonly Offer[]; turns: boolean; open: number },
   postureId: string,
   catalogue: Catalogue,
 ): WorkPart[] {
@@ -227,7 +247,7 @@ function partsFor(
   const sides = done?.kind === 'breath' ? 'both' : (done?.variation?.sides ?? movement.sides)
   const sideChangeSeconds = sideChangeIn(postureId, catalogue)
   const catchUp = offers.some((offer) => offer.catchUp)
-  const key = `${sides} ${sideChangeSeconds} ${catchUp} ${turns}`
+  const key = `${sides} ${sideChangeSeconds} ${catchUp} ${turns} ${open}`
   let byKey = knownParts.get(block)
   if (!byKey) knownParts.set(block, (byKey = new Map()))
   let parts = byKey.get(key)
@@ -246,6 +266,8 @@ function partsFor(
         sideChangeSeconds,
         catchUp,
         onSide: block.onSide,
+        openingSeconds: open,
+        opens: block.opening,
         turns,
       })),
     )

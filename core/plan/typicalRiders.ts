@@ -1,6 +1,7 @@
 import type { Catalogue, Movement } from '../catalogue/catalogue'
 import { TIERS, type Tier } from '../catalogue/words'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
+import { swingFor } from '../offer/swingFor'
 import { isTwoSided } from '../time/workSeconds'
 import { usualMover, type Mover } from '../time/changeover'
 import { blockIn, type Block, type Plan } from './plan'
@@ -60,5 +61,13 @@ function typicalOffer(
     catchUp: catchUp && variation !== null && isTwoSided(variation.sides),
     dials: {},
     own: { dose, rounds, restSeconds, waits: null, limits: [] },
+    swing:
+      dose.kind === 'pair' && variation
+        ? swingFor(
+            { movement: done, variation },
+            { withinSeconds: dose.there, mover: usualMover(catalogue.clock), isOpen: () => true },
+            catalogue,
+          )
+        : null,
   }
 }

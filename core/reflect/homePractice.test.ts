@@ -80,4 +80,13 @@ describe('what somebody takes home', () => {
     expect(propose(careful).length).toBeGreaterThan(0)
     expect(propose(careful).map((one) => one.variation)).not.toContain('ankle-on-knee.chair.3')
   })
+  it('of a pair leaves the hold, as often as a short hold is done: nobody swings alone', () => {
+    const swingers = proposeHome(
+      personIn('chair', { levels: [{ movement: 'knee-lift-hold', tier: 'chair', side: 'both', level: 2 }] }),
+      { school: 'swing-pair', recent: ['knee-lift-hold'], homeProps: {} },
+      catalogue,
+    )
+    expect(swingers[0]).toMatchObject({ movement: 'knee-lift-hold', dose: { kind: 'hold', seconds: 10 }, rounds: 3 })
+    expect(swingers.some(({ dose }) => dose.kind === 'pair')).toBe(false)
+  })
 })

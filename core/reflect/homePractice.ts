@@ -143,17 +143,24 @@ function proposalOf(
   return {
     movement: movement.id,
     variation: variation.id,
-    dose: withoutWaits(own),
-    rounds: Math.min(2, own.rounds),
+    ...atHome(own),
     tier,
     level,
     because: `Level ${level}, ${than}.${limited.length === 0 ? '' : ` Their own dose: ${ownDoseWords(limited)}.`}`,
   }
 }
 
-/** At home nobody waits between repetitions: it ends where the first wait would be. */
-function withoutWaits({ dose, waits }: OwnDose): Dose {
-  return waits && dose.kind === 'reps' ? { ...dose, count: Math.min(dose.count, waits.every) } : dose
+/** A short still hold is done three times a side; common practice, no source. */
+const SHORT_HOLDS = 3
+
+/**
+ * At home nobody waits between repetitions: it ends where the first wait would be. Nobody swings alone: of a pair the
+ * hold is left, as often as a short hold is done.
+ */
+function atHome({ dose, rounds, waits }: OwnDose): Pick<HomeEntry, 'dose' | 'rounds'> {
+  if (dose.kind === 'pair') return { dose: { kind: 'hold', seconds: dose.hold }, rounds: SHORT_HOLDS }
+  const done = waits && dose.kind === 'reps' ? { ...dose, count: Math.min(dose.count, waits.every) } : dose
+  return { dose: done, rounds: Math.min(2, rounds) }
 }
 
 /** On one leg with both hands on the chair or the kitchen counter is what helps most against falls: that is done alone. */

@@ -152,7 +152,7 @@ describe('a block as one person does it', () => {
         { hold: 30, effort: 50 },
       ],
       [
-        { kind: 'pair', hold: 10, count: 10, perSwing: 2 },
+        { kind: 'pair', hold: 10, there: 4, count: 10, perSwing: 2 },
         { hold: 10, repetitions: 10 },
       ],
       [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import type { Variation } from '../catalogue/catalogue'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 import { propsOut } from './propsOut'
 
 const catalogue = shippedCatalogue()
@@ -19,6 +19,7 @@ const using = (...props: { prop: string; count: number; instead: string[] }[]): 
     more: false,
     catchUp: false,
     dials: {},
+    swing: null,
     own: { dose: { kind: 'hold', seconds: 30 }, rounds: 1, restSeconds: 0, waits: null, limits: [] },
   },
 ]

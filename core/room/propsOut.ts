@@ -1,6 +1,6 @@
 import { entryOf } from '../entries'
 import type { Catalogue, Variation } from '../catalogue/catalogue'
-import type { Offer } from '../offer/offerFor'
+import type { Offer } from '../offer/offer'
 
 /** Somebody with what they are offered in each block. */
 export interface PropUser {

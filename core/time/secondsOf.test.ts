@@ -49,7 +49,12 @@ describe('the time of a dose, one side and one round', () => {
       'both',
       54,
     ],
-    ['a 10 s hold and 10 swings of 2 s are 30 s', { kind: 'pair', hold: 10, count: 10, perSwing: 2 }, 'each', 30],
+    [
+      'a 10 s hold and 10 swings of 2 s, 4 s there and 4 s back, are 38 s',
+      { kind: 'pair', hold: 10, there: 4, count: 10, perSwing: 2 },
+      'each',
+      38,
+    ],
   ]
   it.each(cases)('%s', (_, dose, sides, seconds) => {
     expect(secondsOf(dose, sides)).toBe(seconds)

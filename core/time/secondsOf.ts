@@ -38,7 +38,7 @@ export function secondsOf(dose: Dose, sides: SidePolicy = 'both'): number {
     case 'breathed':
       return times(dose.count) * (dose.out + dose.in)
     case 'pair':
-      return dose.hold + times(dose.count) * dose.perSwing
+      return dose.hold + 2 * dose.there + times(dose.count) * dose.perSwing
     case 'lift-off':
       return times(dose.count) * liftOffSeconds(dose)
   }

@@ -15,13 +15,17 @@ export interface Work {
   catchUp?: boolean | undefined
   /** Only this side of two: a chain comes to the other one later. */
   onSide?: 'first' | 'second' | undefined
+  /** So long a lane does two more after the last round of a side, for whom it is opening, seconds. */
+  openingSeconds?: number | undefined
+  /** Whether it is this lane; the others rest meanwhile, and change sides with it. */
+  opens?: boolean | undefined
   /** It begins with a change of side: the first of what a chain does on the other one. */
   turns?: boolean | undefined
 }
 
-/** One stretch of a block's work as it is led: a round on a side, a rest, or a change of side. */
+/** One stretch of a block's work as it is led: a round on a side, two more of it, a rest, or a change of side. */
 export interface WorkPart {
-  kind: 'work' | 'rest' | 'change-side'
+  kind: 'work' | 'opening' | 'rest' | 'change-side'
   seconds: number
   /** Which side is on; `both` where sides do not matter, `weaker` where each does their own once more. */
   side: 'both' | 'first' | 'second' | 'weaker'
@@ -46,13 +50,19 @@ export interface WorkPart {
  * // ['work', 'change-side', 'work']
  */
 export function workParts(work: Work): WorkPart[] {
-  const { roundSeconds, rounds, restSeconds, sideChangeSeconds, untilTalk } = work
+  const { roundSeconds, rounds, restSeconds, sideChangeSeconds, untilTalk, openingSeconds = 0 } = work
+  const worked = (side: WorkPart['side'], round: number): WorkPart[] => [
+    { kind: 'work', seconds: roundSeconds, side, round },
+    ...(round === rounds && openingSeconds > 0
+      ? [{ kind: work.opens ? 'opening' : 'rest', seconds: openingSeconds, side, round } as const]
+      : []),
+  ]
   const roundsOf = (side: WorkPart['side']): WorkPart[] =>
     Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
       ...(round > 1 && restSeconds > 0
         ? [{ kind: 'rest', seconds: restSeconds, side, round, ...(untilTalk && { waits: true }) } as const]
         : []),
-      { kind: 'work', seconds: roundSeconds, side, round } as const,
+      ...worked(side, round),
     ])
   if (!isTwoSided(work.sides)) return roundsOf('both')
   const change = (round: number, side: 'first' | 'second'): WorkPart => ({
@@ -69,9 +79,9 @@ export function workParts(work: Work): WorkPart[] {
   return [
     ...Array.from({ length: rounds }, (_, index) => index + 1).flatMap((round) => [
       ...(round > 1 ? [change(round, 'first')] : []),
-      { kind: 'work', seconds: roundSeconds, side: 'first', round } as const,
+      ...worked('first', round),
       change(round, 'second'),
-      { kind: 'work', seconds: roundSeconds, side: 'second', round } as const,
+      ...worked('second', round),
     ]),
     ...catchUpParts(work),
   ]

@@ -66,6 +66,8 @@ class Taking {
       case 'arrivals':
         await this.requireThere([message.participant])
         return saveArrival(within, meetingId, { ...message, at: this.saidAt(message.at) }, turn.sequence)
+      case 'came':
+        return this.keepCame(message.participants, this.saidAt(message.at))
       case 'choices':
         await this.requireThere([message.choice.participant])
         await this.requireVariation(message.choice.variation)
@@ -75,6 +77,15 @@ class Taking {
       case 'accident':
         return this.keepAccident(message.report)
     }
+  }
+
+  /** Who is of this meeting no more did not come to it; the others did. */
+  private async keepCame(participants: readonly string[], at: number): Promise<void> {
+    const { within, meetingId, turn } = this
+    const { members } = await circleById(within, turn.circleId)
+    const { ids } = await everybodyIn(within, meetingId, members)
+    for (const participant of participants.filter((id) => ids.includes(id)))
+      await saveArrival(within, meetingId, { participant, arrival: { came: true }, at }, turn.sequence)
   }
 
   private async requireVariation(variation: string): Promise<void> {

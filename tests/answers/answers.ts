@@ -1,6 +1,7 @@
 import type { Catalogue, Movement } from '../../core/catalogue/catalogue'
 import { TIERS, type Side, type Tier } from '../../core/catalogue/words'
-import { offersFor, type Offer } from '../../core/offer/offerFor'
+import type { Offer } from '../../core/offer/offer'
+import { offersFor } from '../../core/offer/offerFor'
 import { USUAL_ARRIVAL, type Person, type PersonConsideration } from '../../core/offer/person'
 import { todayOf } from '../../core/offer/today'
 import type { Random } from '../../core/random'

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { foldOutcomes } from '../../core/lead/outcome'
 import { nextMeeting } from '../world'
-import { atMeeting, type AtMeeting } from './atMeeting'
+import { atMeeting, beginWithAll, type AtMeeting } from './atMeeting'
 
 /** Short flows of movements: put in ready, made of blocks, changed, composed over, led and noted in one touch. */
 let at: AtMeeting
@@ -101,15 +101,7 @@ describe('a chain in a class', () => {
     await visitor.page.locator('[data-test="ready-chains"] summary').click()
     await visitor.clickAt('[data-test="ready-chains"] [data-chain="sway-lean-lift"]')
     await visitor.sees('Saved', '[data-test="saved"]')
-    await visitor.open(`/meetings/${at.meetingId}/gather`)
-    await visitor.sees('of 11 are here.')
-    await visitor.press('e')
-    await visitor.sees('11 of 11 are here.')
-    await expect
-      .poll(() => visitor.page.$eval('[data-test="outbox"]', (box) => box.getAttribute('data-waiting')), SOON)
-      .toBe('0')
-    await visitor.open(`/meetings/${at.meetingId}/lead`)
-    await visitor.beginClass()
+    await beginWithAll(at)
     await visitor.press('ArrowDown')
     await visitor.sees('Sway, lean, lift, 1 of 3', '[data-test="chain-part"]')
     // Into the work of the second part, on its second side.

@@ -18,9 +18,9 @@ afterAll(async () => {
 describe('movements', () => {
   it('are found by words, region and what they avoid', async () => {
     await visitor.open('/movements')
-    await visitor.sees('62 of 62', '[data-test="found"]')
+    await visitor.sees('67 of 67', '[data-test="found"]')
     await visitor.page.type('input[type="search"]', 'open book')
-    await visitor.sees('1 of 62', '[data-test="found"]')
+    await visitor.sees('1 of 67', '[data-test="found"]')
     await visitor.click('Show all')
     await visitor.page.select('select:has(option[value="neck"])', 'neck')
     await visitor.sees('Neck turns, tilts and nods')

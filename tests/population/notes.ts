@@ -1,7 +1,7 @@
 import type { Movement } from '../../core/catalogue/catalogue'
 import type { Side } from '../../core/catalogue/words'
 import { targetOf } from '../../core/lead/target'
-import type { Offer } from '../../core/offer/offerFor'
+import type { Offer } from '../../core/offer/offer'
 import type { Arrival } from '../../core/offer/person'
 import type { Random } from '../../core/random'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'

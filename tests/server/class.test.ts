@@ -145,6 +145,12 @@ describe('a class on the server', () => {
     await say('arrivals', { participant, arrival })
     await say('arrivals', { participant, arrival: { ...arrival, tired: false } })
     expect((await nextMeeting(lead)).arrivals[participant]).toEqual({ ...arrival, tired: false })
+    const [second, third] = view.people.slice(1).map(({ id }: { id: string }) => id)
+    // Who is of this circle no more did not come; the others did, by one word.
+    await say('came', { participants: [second, third, '11111111-1111-4111-8111-111111111111'] })
+    const { arrivals } = await nextMeeting(lead)
+    expect(arrivals).toMatchObject({ [second]: { came: true, pain: null }, [third]: { came: true } })
+    expect(Object.keys(arrivals)).not.toContain('11111111-1111-4111-8111-111111111111')
     const choice = { participant, blockId: 'b4', variation: 'bridge.bed.1', reason: 'A quiet day' }
     await say('choices', { choice })
     expect((await nextMeeting(lead)).handChoices).toEqual([choice])

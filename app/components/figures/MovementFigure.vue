@@ -72,6 +72,7 @@ function ownMotion(): MotionMoment {
   <span
     class="relative inline-block shrink-0"
     :style="{ height: `${height}px`, width: `${height * shape}px`, transform: isMirrored ? 'scaleX(-1)' : undefined }"
+    :data-variation="variation.id"
     :role="seen && words ? 'img' : undefined"
     :aria-label="seen && words ? words : undefined"
   >

@@ -3,7 +3,8 @@ import { entryOf } from '~~/core/entries'
 import { storedLevel } from '~~/core/offer/levels'
 import type { Participant } from '~~/core/offer/participant'
 import { easesToday, firstReason } from '~~/core/offer/reason'
-import { isLeftOut, type Offer } from '~~/core/offer/offerFor'
+import type { Offer } from '~~/core/offer/offer'
+import { isLeftOut } from '~~/core/offer/offerFor'
 import { calledName } from '~/words/tiers'
 
 /**

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { doneWords } from '~/words/prepare'
 import { valueIn } from '~~/core/entries'
 import { firstReason, reasonWords } from '~~/core/offer/reason'
 import { differenceInCalendarDays } from 'date-fns'
@@ -7,7 +8,7 @@ import { TIERS, type Region, type Tier } from '~~/core/catalogue/words'
 import type { Participant } from '~~/core/offer/participant'
 import { rememberedWords } from '~~/core/offer/remembered'
 import { fitWords } from '~~/core/offer/fitWords'
-import type { Offer } from '~~/core/offer/offerFor'
+import type { Offer } from '~~/core/offer/offer'
 import { givenWords } from '~~/core/plan/doseWords'
 import { doseLimitWords, ownWords } from '~~/core/offer/ownDoseWords'
 import type { RiderToday } from '~~/core/plan/riders'
@@ -152,8 +153,7 @@ function sayWhy(blockId: string, variation: string, reason: string): void {
               <span class="text-faint mr-1.5"
                 >{{ name }}<template v-if="offer.side !== 'both'">, {{ offer.side }} side</template>:</span
               >
-              <strong class="font-semibold">{{ offer.variation?.name ?? 'nothing' }}</strong><template
-                v-if="ownWords(offer)"
+              <strong class="font-semibold">{{ doneWords(offer) }}</strong><template v-if="ownWords(offer)"
                 >, {{ ownWords(offer) }}</template
               >
             </p>

@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import type { Tier } from '~~/core/catalogue/words'
 import { laneMoves } from '~~/core/lead/moveAt'
+import { laneSwing, type PairMoment } from '~~/core/lead/pairAt'
 import { laneMoment, workingSide } from '~~/core/lead/script'
 import { ownWords } from '~~/core/offer/ownDoseWords'
 import type { MotionMoment } from '~~/core/lead/motionAt'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { VariationTexts } from '~~/core/catalogue/movement'
+import type { Swing } from '~~/core/offer/swingFor'
 import { waysOf } from '~~/core/plan/ways'
 import type { LaneBlock } from '~~/core/plan/timeline'
-import { laneWords } from '~/words/lead'
+import { laneWords, swingCue } from '~/words/lead'
 import { calledName, TIER_NAMES } from '~/words/tiers'
 
 /** One lane of the class screen: the figure, what it does now, its cue, and who is in it. */
-const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, onTheWay, picked, figurePx } = defineProps<{
+const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, pairNow, onTheWay, picked, figurePx } = defineProps<{
   tier: Tier
   lane: LaneBlock
   blockIndex: number
@@ -20,6 +22,8 @@ const { tier, lane, blockIndex, stepKind, workElapsed, motionAt, onTheWay, picke
   workElapsed: number | null
   /** Where in its movement the lane is at this very moment. */
   motionAt: () => MotionMoment
+  /** Where a pair is at this very moment; null: none is worked at. */
+  pairNow: () => PairMoment | null
   onTheWay: () => number | null
   /** Whoever is picked: their own version is what is shown of their lane. */
   picked: string | null
@@ -41,6 +45,7 @@ const variations = computed(() => {
       variation: Variation
       name: string
       texts: VariationTexts | undefined
+      swing: Swing | null
     }
   >()
   for (const id of lane.riders) {
@@ -60,6 +65,7 @@ const variations = computed(() => {
         variation: offer.variation,
         name: offer.variation.name,
         texts: catalogues.textsOf(offer.variation),
+        swing: groups.get(offer.variation.id)?.swing ?? offer.swing,
       })
     }
   }
@@ -106,6 +112,13 @@ const middle = computed(() => {
   const size = ({ level, people }: (typeof variations.value)[number]) => (level === null ? 0 : people.length)
   return own ?? variations.value.toSorted((a, b) => size(b) - size(a))[0]
 })
+/** What is drawn of it: what is held, or its swing and the ways there and back. */
+const { drawn, part } = useSwinging(
+  () => ({ variation: middle.value?.variation ?? null, moves: moves.value, onTheWay, motionAt }),
+  () => (middle.value?.swing ? laneSwing(middle.value.swing) : null),
+  () => pairNow(),
+)
+const isSwinging = computed(() => part.value === 'there' || part.value === 'swing')
 const isPicked = computed(() => picked !== null && lane.riders.includes(picked))
 /** So many names are read in passing; more are a number. */
 const NAMES_SHOWN = 3
@@ -113,6 +126,8 @@ const peopleWords = (people: readonly string[]) =>
   people.length > NAMES_SHOWN ? `${people.length} people` : people.join(', ')
 const cue = computed(() => {
   if (stepKind === 'changeover') return now.value
+  const swing = isSwinging.value ? middle.value?.swing : undefined
+  if (swing) return swingCue(swing, catalogues.textsOf(swing.variation))
   const texts = middle.value?.texts
   return stepKind === 'introduce' ? texts?.setUp : texts?.cues[0]
 })
@@ -141,11 +156,11 @@ const wraps = computed(() => {
     <LaneFigure
       v-if="middle"
       :tier="tier"
-      :moves="moves"
-      :on-the-way="onTheWay"
-      :variation="middle.variation"
+      :moves="drawn.moves"
+      :on-the-way="drawn.onTheWay"
+      :variation="drawn.variation"
       :height="figurePx"
-      :motion-at="motionAt"
+      :motion-at="drawn.motionAt"
       :side="side"
       :label="TIER_NAMES[tier]"
     />
@@ -168,7 +183,12 @@ const wraps = computed(() => {
       <p v-if="catchingUp" class="text-[1.2rem] font-semibold leading-snug">
         Once more: {{ catchingUp }}. The others stay and breathe.
       </p>
-      <p v-else class="text-[1.35rem] leading-snug" :class="isRoomFor(2 * CUE_PX) ? 'line-clamp-2' : 'line-clamp-1'">
+      <p
+        v-else
+        class="text-[1.35rem] leading-snug"
+        :class="isRoomFor(2 * CUE_PX) ? 'line-clamp-2' : 'line-clamp-1'"
+        data-test="lane-cue"
+      >
         {{ cue }}
       </p>
       <p

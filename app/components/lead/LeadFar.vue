@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { TIERS } from '~~/core/catalogue/words'
+import { mostDone } from '~~/core/lead/mostDone'
 import { laneMoves } from '~~/core/lead/moveAt'
+import { laneSwing } from '~~/core/lead/pairAt'
 import { workingSide } from '~~/core/lead/script'
-import { grouped } from '~~/core/grouped'
 import type { LedClass } from '~/composables/useClass'
 import { stepWords } from '~/words/lead'
 import { roomCount, type RoomLane } from '~/words/room'
@@ -22,15 +23,12 @@ const lanes = computed((): RoomLane[] =>
   TIERS.flatMap((tier): RoomLane[] => {
     const lane = led.lane(tier)
     const home = led.homeward.value[tier]
-    if (!lane) return home ? [{ tier, variation: null, level: null, names: [], moves: home }] : []
-    const done = lane.riders.flatMap((id) =>
-      (meeting.riders.get(id)?.offers[blockIndex.value] ?? []).flatMap((offer) => offer.variation ?? []),
-    )
-    // What most of them do.
-    const [most] = [...grouped(done, ({ id }) => id).values()].toSorted((a, b) => b.length - a.length)
-    const variation = most?.[0] ?? null
+    if (!lane) return home ? [{ tier, variation: null, level: null, names: [], moves: home, swing: null }] : []
+    const most = mostDone(lane.riders.flatMap((id) => meeting.riders.get(id)?.offers[blockIndex.value] ?? []))
+    const variation = most?.variation ?? null
+    const swing = most?.swing ? laneSwing(most.swing) : null
     const names = withNames ? lane.riders.map((id) => meeting.calledOf(id)) : []
-    return [{ tier, variation, level: variation?.level ?? null, names, moves: laneMoves(lane.moves) }]
+    return [{ tier, variation, level: variation?.level ?? null, names, moves: laneMoves(lane.moves), swing }]
   }),
 )
 const heading = computed(() => (step.value?.blockId ? nameOf(block.value?.movement) : 'Back to where you began'))
@@ -58,6 +56,7 @@ const count = computed(() => roomCount(pace.value, leftSeconds.value, step.value
       :on-the-way="led.onTheWay"
       :side="side"
       :motion-at="led.motionIn"
+      :pair-now="led.pairIn"
     />
   </section>
 </template>

@@ -77,6 +77,7 @@ const figurePx = computed(() =>
           :step-kind="step?.kind ?? 'introduce'"
           :work-elapsed="workElapsed"
           :motion-at="() => led.motionIn(tier)"
+          :pair-now="() => led.pairIn(tier)"
           :on-the-way="led.onTheWay"
           :picked="picked"
           :figure-px="figurePx"

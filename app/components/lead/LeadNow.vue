@@ -2,7 +2,8 @@
 import { doseWords } from '~~/core/plan/doseWords'
 import type { LedClass } from '~/composables/useClass'
 import { clockWords } from '~/words/clock'
-import { chainPartWords, stepWords } from '~/words/lead'
+import { chainPartWords } from '~~/core/plan/chain'
+import { stepWords } from '~/words/lead'
 
 /** What is going on now, what comes next, and how long: as it is read in the hand. The hand on the class in its middle. */
 const { led, isSmall } = defineProps<{ led: LedClass; isSmall: boolean }>()

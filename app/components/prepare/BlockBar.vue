@@ -9,6 +9,7 @@ import type { Chain } from '~~/core/plan/chain'
 import type { Plan } from '~~/core/plan/plan'
 import { PREPARE_KEYS as KEYS } from '~/keys'
 import { clockWords } from '~/words/clock'
+import { doneWords } from '~/words/prepare'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** The chosen block beneath the lanes: its dose as a sentence, lane by lane who does what, what can be done with it. */
@@ -72,10 +73,10 @@ const lanes = computed(() =>
       const name = meeting.calledOf(rider.id)
       if (!offer?.variation || offer.kind === 'breath') breathing.push(name)
       else {
-        const { id, name: called, level } = offer.variation
+        const { id, level } = offer.variation
         const known = rungs.get(id)
         if (known) known.people.push(name)
-        else rungs.set(id, { name: called, level, people: [name] })
+        else rungs.set(id, { name: doneWords(offer), level, people: [name] })
       }
     }
     const [most, ...others] = [...rungs.values()].toSorted((a, b) => b.people.length - a.people.length)

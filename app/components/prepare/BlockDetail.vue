@@ -7,6 +7,7 @@ import { TIERS } from '~~/core/catalogue/words'
 import { waysOf } from '~~/core/plan/ways'
 import { isTwoSided } from '~~/core/time/workSeconds'
 import { clockWords } from '~/words/clock'
+import { doneWords } from '~/words/prepare'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** The chosen block: its dose to set, and lane by lane who does what and how they get there. */
@@ -168,7 +169,7 @@ const lanes = computed(() =>
                 <span
                   ><strong class="font-semibold">{{ name }}</strong
                   ><template v-if="offer.side !== 'both'">, {{ offer.side }}</template
-                  >: {{ offer.variation?.name ?? 'nothing' }}</span
+                  >: {{ doneWords(offer) }}</span
                 >
                 <span v-if="offer.reasons[0] && !isUsual(offer.reasons[0])" class="text-[0.88rem] text-faint"
                   >({{ reasonWords(offer.reasons[0]) }})</span

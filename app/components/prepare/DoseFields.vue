@@ -25,7 +25,7 @@ function set(key: string, value: number): void {
 
 <template>
   <div class="flex flex-wrap gap-x-4 gap-y-3 items-start">
-    <div class="w-56">
+    <div class="w-72">
       <label class="label text-[0.94rem]" :for="id">Dose</label>
       <select
         :id="id"

@@ -2,14 +2,22 @@
 import { entriesOf } from '~~/core/entries'
 import { LEVELS, LEVEL_NAMES, TIERS, type Tier } from '~~/core/catalogue/words'
 import type { Edit } from '~~/core/plan/edits'
-import { Block, LaneDeparture } from '~~/core/plan/plan'
+import { doseWords } from '~~/core/plan/doseWords'
+import { twoMore } from '~~/core/plan/opening'
+import { Block, blockIn, LaneDeparture } from '~~/core/plan/plan'
 import { TIER_NAMES } from '~/words/tiers'
 
-/** Where a lane departs in a block: another movement in the same time, other rounds, a level not to go above. */
+/**
+ * Where a lane departs in a block: another movement in the same time, other rounds, a level not to go above, two more
+ * for whom it is opening, a dose of its own.
+ */
 const { block, tiers, disabled = false } = defineProps<{ block: Block; tiers: readonly Tier[]; disabled?: boolean }>()
 const emit = defineEmits<{ edit: [edit: Edit] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 const departing = computed(() => TIERS.filter((tier) => block.lanes?.[tier]))
+/** It stays open where the last departure is taken back: another may be wished for. */
+const isOpen = ref(departing.value.length > 0)
+watch(departing, (tiers) => (isOpen.value ||= tiers.length > 0))
 const ladders = (tier: Tier) =>
   [...catalogue.value.movements.values()]
     .filter((movement) => movement.ladders[tier])
@@ -24,7 +32,7 @@ const numberOr = (event: Event) => Number(textIn(event)) || undefined
 </script>
 
 <template>
-  <details :open="departing.length > 0">
+  <details :open="isOpen" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
     <summary class="cursor-pointer min-h-11 font-semibold">
       {{
         departing.length === 0
@@ -47,7 +55,7 @@ const numberOr = (event: Event) => Number(textIn(event)) || undefined
         <option v-for="movement in ladders(tier)" :key="movement.id" :value="movement.id">{{ movement.name }}</option>
       </select>
       <select
-        class="field w-32"
+        class="field w-36"
         :value="block.lanes?.[tier]?.rounds ?? ''"
         :disabled="disabled"
         :aria-label="`Rounds in the ${tier} lane`"
@@ -70,6 +78,22 @@ const numberOr = (event: Event) => Number(textIn(event)) || undefined
           up to {{ level }} · {{ LEVEL_NAMES[level] }}
         </option>
       </select>
+      <label v-if="twoMore(blockIn(block, tier).dose)" class="flex items-center gap-2 min-h-11">
+        <input
+          type="checkbox"
+          class="size-5 accent-action"
+          :checked="block.lanes?.[tier]?.opening ?? false"
+          :disabled="disabled"
+          :aria-label="`Two more if it is opening, ${tier}`"
+          @change="set(tier, { opening: isTicked($event) || undefined })"
+        />Two more if it is opening</label
+      >
+      <span v-if="block.lanes?.[tier]?.dose" class="flex items-center gap-2 min-h-11" data-test="lane-dose"
+        >{{ doseWords(blockIn(block, tier).dose)
+        }}<button class="button button-quiet" :disabled="disabled" @click="set(tier, { dose: undefined })">
+          Dose of the others
+        </button></span
+      >
     </div>
   </details>
 </template>

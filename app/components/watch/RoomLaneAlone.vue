@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Side } from '~~/core/catalogue/words'
 import type { MotionMoment } from '~~/core/lead/motionAt'
+import type { PairMoment } from '~~/core/lead/pairAt'
 import { namesFromAfar, type RoomCount, type RoomLane } from '~/words/room'
 import { TIER_NAMES } from '~/words/tiers'
 
@@ -10,7 +11,7 @@ import { TIER_NAMES } from '~/words/tiers'
  * A lane with a screen to itself: for a television beside the chairs, for somebody by video, or in the hand. Wide, the
  * figure stands beside the count; upright, above it.
  */
-const { lane, variations, onTheWay } = defineProps<{
+const { lane, variations, onTheWay, motionAt, pairNow } = defineProps<{
   heading: string
   then: string
   lane: RoomLane
@@ -26,6 +27,8 @@ const { lane, variations, onTheWay } = defineProps<{
   /** Which side of the body works now. */
   side: Side
   motionAt: () => MotionMoment
+  /** Where a pair is at this very moment; null: none is worked at. */
+  pairNow: () => PairMoment | null
 }>()
 const VARIATIONS_AT_MOST = 3
 const frame = useTemplateRef('frame')
@@ -37,10 +40,15 @@ const unit = computed(() =>
     : Math.max(0.4, Math.min(width.value / 620, height.value / 1050)),
 )
 const px = (parts: number) => `${unit.value * parts}px`
+const { drawn } = useSwinging(
+  () => ({ variation: lane.variation, moves: lane.moves, onTheWay, motionAt }),
+  () => lane.swing,
+  () => pairNow(),
+)
 /** What is done to get there, one move at a time. */
 const move = useMoveNow(
-  () => lane.moves,
-  () => onTheWay(),
+  () => drawn.value.moves,
+  () => drawn.value.onTheWay(),
 )
 const names = computed(() => namesFromAfar(lane.names, 60))
 const listed = computed(() => {
@@ -72,12 +80,12 @@ const listed = computed(() => {
     >
       <LaneFigure
         :tier="lane.tier"
-        :moves="lane.moves"
-        :on-the-way="onTheWay"
-        :variation="lane.variation"
+        :moves="drawn.moves"
+        :on-the-way="drawn.onTheWay"
+        :variation="drawn.variation"
         :height="Math.round(unit * (isWide ? 528 : 430))"
         :side="side"
-        :motion-at="motionAt"
+        :motion-at="drawn.motionAt"
       />
       <div class="min-w-0 w-full grid" :class="isWide ? '' : 'justify-items-center'" :style="{ gap: px(16) }">
         <div class="min-w-0 flex items-center" :style="{ gap: px(28) }">

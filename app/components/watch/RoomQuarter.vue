@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Side } from '~~/core/catalogue/words'
 import type { MotionMoment } from '~~/core/lead/motionAt'
+import type { PairMoment } from '~~/core/lead/pairAt'
 import { namesFromAfar, type RoomLane } from '~/words/room'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** One lane on the room's screen: its figure, what most of it do, and who is in it. */
-const { lane, unit, height, isRight, isLow, onTheWay, side, motionAt } = defineProps<{
+const { lane, unit, height, isRight, isLow, onTheWay, side, motionAt, pairNow } = defineProps<{
   lane: RoomLane
   /** So many pixels is one of the 720 parts of the screen's height. */
   unit: number
@@ -19,16 +20,23 @@ const { lane, unit, height, isRight, isLow, onTheWay, side, motionAt } = defineP
   /** Which side of the body works now. */
   side: Side
   motionAt: () => MotionMoment
+  /** Where a pair is at this very moment; null: none is worked at. */
+  pairNow: () => PairMoment | null
 }>()
 /** How wide words may be beside the ring, and above and below it; how wide a figure is for its height. */
 const [RIGHT_WORDS, LEFT_WORDS] = [262, 590]
 const SHAPES = { right: 0.68, left: 1.9 }
 const LETTERS = { left: 48, right: 30 }
 const names = computed(() => namesFromAfar(lane.names, isRight ? LETTERS.right : LETTERS.left))
+const { drawn } = useSwinging(
+  () => ({ variation: lane.variation, moves: lane.moves, onTheWay, motionAt }),
+  () => lane.swing,
+  () => pairNow(),
+)
 /** What is done to get there, one move at a time. */
 const move = useMoveNow(
-  () => lane.moves,
-  () => onTheWay(),
+  () => drawn.value.moves,
+  () => drawn.value.onTheWay(),
 )
 const way = computed(() => move.value?.cue ?? '')
 </script>
@@ -62,7 +70,7 @@ const way = computed(() => move.value?.cue ?? '')
         <p v-if="way" :class="isRight ? 'line-clamp-5' : 'line-clamp-3'" data-test="way">{{ way }}</p>
         <template v-else>
           <p class="font-semibold" :class="isRight ? 'line-clamp-3' : 'line-clamp-2'">
-            {{ lane.variation?.name ?? 'Breathe where you are' }}
+            {{ drawn.variation?.name ?? 'Breathe where you are' }}
           </p>
           <p :class="isRight ? 'line-clamp-3' : 'line-clamp-1'" data-test="names">{{ names }}</p>
         </template>
@@ -70,13 +78,13 @@ const way = computed(() => move.value?.cue ?? '')
     </div>
     <LaneFigure
       :tier="lane.tier"
-      :moves="lane.moves"
-      :on-the-way="onTheWay"
-      :variation="lane.variation"
+      :moves="drawn.moves"
+      :on-the-way="drawn.onTheWay"
+      :variation="drawn.variation"
       :height="Math.round(unit * height)"
       :shape="isRight ? SHAPES.right : SHAPES.left"
       :side="side"
-      :motion-at="motionAt"
+      :motion-at="drawn.motionAt"
     />
   </section>
 </template>

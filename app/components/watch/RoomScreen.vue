@@ -2,13 +2,14 @@
 import { useElementSize } from '@vueuse/core'
 import type { Side } from '~~/core/catalogue/words'
 import type { MotionMoment } from '~~/core/lead/motionAt'
+import type { PairMoment } from '~~/core/lead/pairAt'
 import type { RoomCount, RoomLane } from '~/words/room'
 
 /**
  * The class as a room reads it from six metres away: the movement, a quarter for each lane that somebody is in, the side
  * and the count once in the middle, and what is said below.
  */
-const { lanes, motionAt } = defineProps<{
+const { lanes, motionAt, pairNow } = defineProps<{
   heading: string
   /** What comes then; empty: nothing. */
   then: string
@@ -23,6 +24,8 @@ const { lanes, motionAt } = defineProps<{
   /** Which side of the body works now. */
   side: Side
   motionAt: (tier: RoomLane['tier']) => MotionMoment
+  /** Where a pair is at this very moment; null: none is worked at. */
+  pairNow: (tier: RoomLane['tier']) => PairMoment | null
 }>()
 const frame = useTemplateRef('frame')
 const { width, height } = useElementSize(frame)
@@ -75,6 +78,7 @@ const figureParts = (isRight: boolean) => FIGURE_PARTS[isTwo.value ? 'two' : 'fo
         :on-the-way="onTheWay"
         :side="side"
         :motion-at="() => motionAt(lane.tier)"
+        :pair-now="() => pairNow(lane.tier)"
         :class="place"
       />
       <CountRing

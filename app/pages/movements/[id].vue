@@ -223,6 +223,13 @@ function print(): void {
             }}<NuxtLink :to="`/movements/${other}`" class="underline">{{ nameOf(other) }}</NuxtLink></template
           >.
         </p>
+        <p v-if="movement.swings.length">
+          Paired with
+          <template v-for="(other, at) in movement.swings" :key="other"
+            >{{ at > 0 ? ' or ' : ''
+            }}<NuxtLink :to="`/movements/${other}`" class="underline">{{ nameOf(other) }}</NuxtLink></template
+          >, where it can be done.
+        </p>
         <p v-if="movement.prepares.length">
           Prepares
           <template v-for="(other, at) in movement.prepares" :key="other"

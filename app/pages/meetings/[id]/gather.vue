@@ -67,10 +67,7 @@ function change(key: 'came' | 'tired' | 'sore' | 'dizzy' | 'ill' | 'late'): void
 }
 /** Everybody who is not ticked yet; who said how they are keeps it. */
 function allHere(): void {
-  for (const { id } of people.value) {
-    const arrival = meeting.arrivalOf(id)
-    if (!arrival.came) meeting.sayArrival(id, { ...arrival, came: true })
-  }
+  meeting.sayCame(people.value.flatMap(({ id }) => (meeting.arrivalOf(id).came ? [] : [id])))
 }
 function nextNews(): void {
   const arrival = meeting.arrivalOf(selected.value)

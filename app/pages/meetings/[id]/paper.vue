@@ -8,7 +8,7 @@ import { ownWords } from '~~/core/offer/ownDoseWords'
 import { doseWords, givenWords, roundsWords } from '~~/core/plan/doseWords'
 import { blockIn } from '~~/core/plan/plan'
 import { clockWords } from '~/words/clock'
-import { chainPartWords } from '~/words/lead'
+import { chainPartWords } from '~~/core/plan/chain'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** The running order to hold in the hand: times, doses, figures, cues and names by level, on one or two pages. */
