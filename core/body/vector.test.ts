@@ -50,7 +50,7 @@ describe('vectors and turns', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         (a0, a1, b0, b1, s, t) => {
           expect(nearest(a0, a1, b0, b1).distance).toBeLessThanOrEqual(
-            length(sub(mix(a0, a1, s), mix(b0, b1, t))) + 1e-6,
+            length(sub(mix(a0, a1, s), mix(b0, b1, t))) + 2e-6,
           )
         },
       ),

@@ -171,6 +171,7 @@ export async function standingChanges(
     .whereNotIn('l.kind', ['tier', 'facts'])
     .modify((query: Knex.QueryBuilder) => void standing(query, db))
     .where((query) => query.whereRaw('l.from_level <> l.to_level').orWhere('l.kind', 'dial'))
+    .orderBy('l.sequence')
     .select<LedgerRow[]>('l.*')
   const saidIn = await sayingsOf(db, rows)
   return rows.map((row) => ({

@@ -5,7 +5,7 @@ import { atMeeting, beginWithAll, type AtMeeting } from './atMeeting'
 
 /** Short flows of movements: put in ready, made of blocks, changed, composed over, led and noted in one touch. */
 let at: AtMeeting
-const SOON = { timeout: 15_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   at = await atMeeting()
   await at.visitor.open(`/meetings/${at.meetingId}/prepare`)

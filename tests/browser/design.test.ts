@@ -315,10 +315,10 @@ describe('the composer', () => {
     await visitor.choose('[data-test="aim"]', 'own')
     await visitor.page.locator('::-p-xpath(//label[contains(., "the step that saves")]/input)').click()
     await visitor.clickAt('[data-test="compose"]')
-    await expect.poll(async () => hasStep(await composed()), { timeout: 20_000 }).toBe(true)
+    await expect.poll(async () => hasStep(await composed()), { timeout: 60_000 }).toBe(true)
     await visitor.choose('[data-test="aim"]', 'free-hips')
     await visitor.clickAt('[data-test="compose"]')
-    await expect.poll(async () => hasStep(await composed()), { timeout: 20_000 }).toBe(false)
+    await expect.poll(async () => hasStep(await composed()), { timeout: 60_000 }).toBe(false)
   })
   it('keeps what is pinned and finds something else for what is not wanted', async () => {
     const names = () =>
@@ -332,7 +332,7 @@ describe('the composer', () => {
         !Array.from(document.querySelectorAll('[data-test="composed"] strong')).some(
           (one) => one.firstChild!.textContent!.trim() === gone,
         ),
-      { timeout: 20_000 },
+      { timeout: 60_000 },
       second,
     )
     await visitor.choose('[data-test="pin"]', 'heel-raises')

@@ -12,7 +12,7 @@ let world: World
 let visitor: Visitor
 let lead: Caller
 let meetingId = ''
-const SOON = { timeout: 20_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   ;({ world, visitor, lead, meetingId } = await atMeeting())
 })
@@ -257,8 +257,13 @@ describe('a clock that is wrong', () => {
       await visitor.press('ArrowRight', 'Space')
       await isStatus('running')
       await isStatus('running', other)
-      const apart = async () => Math.abs((await left(visitor)) - (await left(other)))
-      expect(await apart()).toBeLessThanOrEqual(1)
+      // Both are read at once: on a busy machine one reading can take longer than a second.
+      const apart = async () => {
+        const [one, another] = await Promise.all([left(visitor), left(other)])
+        return Math.abs(one - another)
+      }
+      const isWithinASecond = () => expect.poll(apart, SOON).toBeLessThanOrEqual(1)
+      await isWithinASecond()
       await visitor.page.evaluate((ms) => {
         const now = Date.now
         Date.now = () => now() + ms
@@ -267,10 +272,10 @@ describe('a clock that is wrong', () => {
       await visitor.press('ArrowUp')
       await arrived()
       await arrived(other)
-      expect(await apart()).toBeLessThanOrEqual(1)
+      await isWithinASecond()
       await other.press('Space')
       await isStatus('paused')
-      expect(await apart()).toBeLessThanOrEqual(1)
+      await isWithinASecond()
       const { classEvents, now } = await nextMeeting(lead)
       for (const event of classEvents) expect(event.at).toBeLessThanOrEqual(now + 1000)
       await other.leave()

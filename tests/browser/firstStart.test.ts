@@ -59,7 +59,7 @@ describe('the first start', () => {
     await visitor.sees('Paced breath', 'section h2')
     await visitor.expectAccessible()
     await expect
-      .poll(async () => (await world.db('meetings').first('plan')).plan.blocks.length, { timeout: 10_000 })
+      .poll(async () => (await world.db('meetings').first('plan')).plan.blocks.length, { timeout: 60_000 })
       .toBe(1)
   })
   it('shows every place without a complaint, on a tablet held upright', async () => {

@@ -12,7 +12,7 @@ let world: World
 let visitor: Visitor
 let lead: Caller
 let path = ''
-const SOON = { timeout: 15_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   world = await World.open()
   visitor = await Visitor.arrive(world)
@@ -127,7 +127,7 @@ describe('a rehearsal', () => {
     await visitor.page.select('[data-test="rehearsal"] select', '30')
     await visitor.page.waitForFunction(
       () => Number(document.querySelector('[data-test="lead"]')!.getAttribute('data-step')) >= 5,
-      { timeout: 30_000 },
+      { timeout: 60_000 },
     )
     await visitor.sees('✓', '[data-test="lead"]')
     await visitor.click('End the rehearsal')
@@ -170,15 +170,15 @@ describe('the class screen', () => {
     await hall.open(`${path}/follow`)
     await visitor.page.bringToFront()
     await visitor.beginClass()
-    await hall.page.waitForSelector('[data-test="follow"][data-status="running"]', { timeout: 5000 })
+    await hall.page.waitForSelector('[data-test="follow"][data-status="running"]', { timeout: 60_000 })
     await visitor.press('ArrowRight', 'ArrowRight')
     const step = await visitor.page.$eval('[data-test="lead"]', (element) => element.getAttribute('data-step'))
-    await hall.page.waitForSelector(`[data-test="follow"][data-step="${step}"]`, { timeout: 5000 })
+    await hall.page.waitForSelector(`[data-test="follow"][data-step="${step}"]`, { timeout: 60_000 })
     await settled()
     await world.crash()
     await visitor.press('Space')
     await world.startServer()
-    await hall.page.waitForSelector('[data-test="follow"][data-status="paused"]', { timeout: 45_000 })
+    await hall.page.waitForSelector('[data-test="follow"][data-status="paused"]', { timeout: 60_000 })
     await hall.expectAccessible()
     hall.expectNoComplaints()
     await hall.leave()
@@ -239,7 +239,7 @@ describe('the class screen', () => {
     await visitor.click('Write it down')
     await visitor.sees('It is written down.')
     await expect
-      .poll(() => world.db('accidents').first(), { timeout: 10_000 })
+      .poll(() => world.db('accidents').first(), { timeout: 60_000 })
       .toMatchObject({ participant_id: expect.any(String) })
     await visitor.expectAccessible()
     await visitor.click('Close; the class stays paused')

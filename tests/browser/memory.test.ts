@@ -9,7 +9,7 @@ let visitor: Visitor
 let lead: Caller
 let path = ''
 let cora: any
-const SOON = { timeout: 15_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   world = await World.open()
   visitor = await Visitor.arrive(world)

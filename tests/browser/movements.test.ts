@@ -56,7 +56,7 @@ describe('movements', () => {
       await new Promise((done) => setTimeout(done, forMs))
       return (await outlines()) !== before
     }
-    await expect.poll(moves, { timeout: 20_000 }).toBe(true)
+    await expect.poll(moves, { timeout: 60_000 }).toBe(true)
     const tall = () =>
       visitor.page.$eval('[data-test="stage"] svg', (svg) => Number(svg.getAttribute('viewBox')!.split(' ')[3]))
     await visitor.open('/movements/toes-up')
@@ -81,7 +81,7 @@ describe('movements', () => {
     await visitor.click('Turn it back')
     await expect.poll(outlines).toBe(end)
     await visitor.click('Let it go on')
-    await expect.poll(moves, { timeout: 20_000 }).toBe(true)
+    await expect.poll(moves, { timeout: 60_000 }).toBe(true)
     await visitor.expectAccessible()
   })
   it('stands where motion is not wanted: start and end side by side', async () => {
@@ -97,7 +97,7 @@ describe('movements', () => {
     await visitor.page.locator('::-p-xpath(//summary[contains(., "What fits this body")])').click()
     await visitor.sees('51 cm is wanted: 2 cushions.', 'section[aria-label="Seat for sit to stand"]')
     await visitor.page.waitForFunction(() => document.querySelectorAll('img[src^="data:image/svg"]').length === 6, {
-      timeout: 20_000,
+      timeout: 60_000,
     })
     await visitor.expectAccessible()
   })
@@ -124,7 +124,7 @@ describe('movements', () => {
     await visitor.arrivesAt('/movements/garden-bridge')
     await visitor.sees('Garden bridge', 'h1')
     // Its own way is worked out by the server, and comes.
-    await visitor.page.waitForSelector('[data-test="stage"] [data-test="moving-figure"] path', { timeout: 30_000 })
+    await visitor.page.waitForSelector('[data-test="stage"] [data-test="moving-figure"] path', { timeout: 60_000 })
     await visitor.page.waitForFunction(() =>
       Array.from(document.images)
         .filter((image) => image.src.includes('/figures/'))

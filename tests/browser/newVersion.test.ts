@@ -49,7 +49,7 @@ describe('a newer version of the application', () => {
 
     isNewer = true
     await visitor.open('/people')
-    await visitor.page.waitForSelector('[data-test="new-version"]', { timeout: 20_000 })
+    await visitor.page.waitForSelector('[data-test="new-version"]', { timeout: 60_000 })
     expect(await worker()).toEqual({ active: 'activated', isWaiting: true })
     // It waits for as long as nobody takes it, over a reload too.
     await visitor.open('/people')
@@ -86,6 +86,6 @@ describe('a newer version of the application', () => {
     }, figures)
     expect(await older()).toEqual([true, true])
     await visitor.open('/movements/bridge')
-    await expect.poll(older, { timeout: 20_000 }).toEqual([false, false])
+    await expect.poll(older, { timeout: 60_000 }).toEqual([false, false])
   })
 })

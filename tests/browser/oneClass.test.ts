@@ -21,7 +21,7 @@ afterAll(async () => {
   await world.close()
 })
 /** Saving goes by itself: within this time it has happened. */
-const SOON = { timeout: 10_000, interval: 100 }
+const SOON = { timeout: 60_000, interval: 100 }
 const storedPlan = async () => (await nextMeeting(lead)).meeting.plan
 const blocks = async () => (await storedPlan()).blocks.map((block: { movement: string }) => block.movement)
 
@@ -164,7 +164,7 @@ describe('prepare', () => {
     await other.page.bringToFront()
     await other.page.waitForFunction(
       () => Array.from(document.querySelectorAll('input')).some((input) => input.value === 'From the first tab'),
-      { timeout: 10_000 },
+      { timeout: 60_000 },
     )
     await other.fill('Length', '50')
     await other.sees('Saved', '[data-test="saved"]')
@@ -312,7 +312,7 @@ describe('lead', () => {
     await visitor.sees('left done', '[data-test="log-strip"]')
     await world.startServer()
     await visitor.page.waitForFunction(() => document.querySelector('[data-test="outbox-waiting"]') === null, {
-      timeout: 40_000,
+      timeout: 60_000,
     })
     await settled()
     expect(await outcomesOf('Farid Nassim')).toHaveLength(1)

@@ -4,7 +4,7 @@ import { atMeeting, beginWithAll, type AtMeeting } from './atMeeting'
 
 /** A hold and the swing that uses it: planned, checked, given to a lane otherwise, drawn and told in class. */
 let at: AtMeeting
-const SOON = { timeout: 15_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   at = await atMeeting()
   await at.visitor.open(`/meetings/${at.meetingId}/prepare`)

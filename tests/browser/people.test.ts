@@ -212,7 +212,7 @@ describe('measuring', () => {
     expect(await visitor.page.$('[data-test="take"]')).toBeNull()
     await visitor.choose('[data-test="sensor"]', '0')
     await visitor.click('Start measuring')
-    await visitor.page.waitForSelector('[data-test="take"]', { timeout: 20_000 })
+    await visitor.page.waitForSelector('[data-test="take"]', { timeout: 60_000 })
     expect(await visitor.page.$$('svg[role="img"] rect')).toHaveLength(1)
     await visitor.sees(/Held at 3\d°, for \d/, '[data-test="tilt"]')
     await visitor.clickAt('[data-test="take"]')

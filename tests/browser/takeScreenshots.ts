@@ -35,7 +35,7 @@ try {
   await visitor.open(`/people/${people[4].id}/measure?measure=hip-turn-in`)
   await visitor.choose('[data-test="sensor"]', '0')
   await visitor.click('Start measuring')
-  await visitor.page.waitForSelector('[data-test="take"]', { timeout: 20_000 })
+  await visitor.page.waitForSelector('[data-test="take"]', { timeout: 60_000 })
   await take('measuring')
   await visitor.open('/movements/front-of-hip-opening')
   await take('movement')

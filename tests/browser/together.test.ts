@@ -8,7 +8,7 @@ let world: World
 let visitor: Visitor
 let lead: Caller
 let meetingId = ''
-const SOON = { timeout: 20_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   ;({ world, visitor, lead, meetingId } = await atMeeting())
 })

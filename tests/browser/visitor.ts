@@ -29,6 +29,8 @@ const QUIET_LOOKS = 3
 const LOOK_MS = 50
 const SETTLED_WITHIN_MS = 10_000
 const FILE_WITHIN_MS = 1500
+/** So long something is waited for before it is said that it did not come: a busy machine takes its time. */
+const PATIENCE_MS = 60_000
 
 /** Somebody with a browser, a mouse and a keyboard in front of the application. */
 export class Visitor {
@@ -62,6 +64,7 @@ export class Visitor {
     })
     const page = (await browser.pages())[0] ?? (await browser.newPage())
     await page.setViewport(size)
+    page.setDefaultTimeout(PATIENCE_MS)
     return new Visitor(browser, page, world, profile)
   }
 
@@ -75,6 +78,7 @@ export class Visitor {
   async secondTab(): Promise<Visitor> {
     const page = await this.browser.newPage()
     await page.setViewport({ width: 1280, height: 800 })
+    page.setDefaultTimeout(PATIENCE_MS)
     return new Visitor(this.browser, page, this.world, '')
   }
 
@@ -185,7 +189,7 @@ export class Visitor {
         db.close()
         return rows.some(({ at }) => at >= since)
       },
-      { timeout: 20_000, polling: 100 },
+      { polling: 100 },
       this.lastTypedAt,
     )
   }
@@ -221,7 +225,7 @@ export class Visitor {
   async beginClass(): Promise<void> {
     await this.press('Space')
     const asked = await this.page
-      .waitForSelector('[data-test="lead"][data-status="running"], [data-test="another-day"]', { timeout: 3000 })
+      .waitForSelector('[data-test="lead"][data-status="running"], [data-test="another-day"]', { timeout: 30_000 })
       .catch(() => null)
     const says = await asked?.evaluate((element) => element.getAttribute('data-test'))
     if (says === 'another-day') await this.press('Space')
@@ -270,7 +274,7 @@ export class Visitor {
           const said = (document.querySelector(where) as HTMLElement | null)?.innerText ?? ''
           return pattern ? new RegExp(what).test(said) : said.includes(what)
         },
-        { timeout: 10_000 },
+        {},
         selector,
         source,
         isPattern,

@@ -8,7 +8,7 @@ let lead: Caller
 let desk: Visitor
 let television: Visitor
 let view: any
-const SOON = { timeout: 20_000 }
+const SOON = { timeout: 60_000 }
 beforeAll(async () => {
   world = await World.open()
   lead = await world.signedIn()
