@@ -2,11 +2,26 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parse } from 'yaml'
 import { z } from 'zod'
+import { Side } from '../core/catalogue/words'
+import { GoalStep } from '../core/goal/goal'
 import { ParticipantFields } from '../core/offer/participant'
 import { CircleFields, VenueFields } from '../core/circle/circle'
 import { Role } from '../core/contract/account'
 
 const ScenarioPlan = z.object({ title: z.string(), blocks: z.array(z.string()) })
+
+/** What somebody comes for, with its results by how many weeks ago they were taken; the first is where it begins. */
+const ScenarioGoal = z.strictObject({
+  words: z.string(),
+  task: z.string(),
+  side: Side.default('both'),
+  importance: z.number(),
+  target: z.number().nullable().default(null),
+  steps: z.array(z.string()).optional(),
+  tests: z.record(z.string(), z.number()).default({}),
+  said: z.record(z.string(), GoalStep).default({}),
+})
+export type ScenarioGoal = z.infer<typeof ScenarioGoal>
 
 /** A person of the scenario with what nobody in it knows: the capacity that the simulation hides. */
 const ScenarioPerson = ParticipantFields.omit({ levels: true }).extend({
@@ -14,6 +29,7 @@ const ScenarioPerson = ParticipantFields.omit({ levels: true }).extend({
   capacity: z.number().min(0.5).max(5),
   weaker: z.enum(['left', 'right']).optional(),
   /** Days before the next meeting; null: never. */
+  goals: z.array(ScenarioGoal).default([]),
   screenedDaysAgo: z.number().int().nullable().default(120),
 })
 export type ScenarioPerson = z.infer<typeof ScenarioPerson>

@@ -29,6 +29,7 @@ import { randomFrom, type Random } from '../core/random'
 import type { Circle } from '../core/circle/circle'
 import { readScenario, type Scenario } from './scenario'
 import { bodyOf, simulateMeeting, type SimulatedMeeting } from './simulate'
+import { seedGoals } from './seedGoals'
 import { simulateMeasures } from './simulateMeasures'
 
 /** Nobody’s: numbers from 555 01 on are kept free for made-up people. */
@@ -64,6 +65,7 @@ export async function seedDemo(db: Database, now: Date, password: string): Promi
   const demo: Demo = { acting, scenario, random, catalogue: shippedCatalogue(), next: tomorrowAtTen(now) }
   const circle = await seedCircle(demo)
   await seedMeasuresAndScreenings(demo)
+  await seedWhatTheyComeFor(demo)
   await seedPastMeetings(demo, circle)
   await seedWhatIsAhead(demo, circle)
   await seedShelf(demo, circle)
@@ -103,6 +105,12 @@ async function seedMeasuresAndScreenings({ acting, scenario, catalogue, next }: 
     const who = { participantId: person.id, role: 'lead' as const }
     await takeScreening(acting, who, catalogue.interview, { id: random.uuid(), answers, takenOn, dropped: [] })
   }
+}
+
+async function seedWhatTheyComeFor({ acting, scenario, catalogue, next }: Demo): Promise<void> {
+  const random = randomFrom(SEED + 2)
+  for (const { id, name } of await participantsOf(acting))
+    await seedGoals(id, hiddenOf(scenario, name).goals, { acting, catalogue, random, next })
 }
 
 /** A no to each question about falls of which nothing stands on file. */

@@ -14,6 +14,7 @@ import { ChangeoverFigure } from '../core/catalogue/changeoverFigure'
 import { EMPTY_SCENE, VariationFigure } from '../core/catalogue/figure'
 import { solveWay, type WayTask } from '../core/body/way'
 import { problemOf } from '../core/compose/problem'
+import { Goal } from '../core/goal/goal'
 import { cuesOf } from '../core/lead/cues'
 import { scriptOf } from '../core/lead/script'
 import { timelineOf } from '../core/plan/timeline'
@@ -39,6 +40,10 @@ export function exampleScope(): object {
     rung: (id: string) => catalogue.variations.get(id),
     ...{ catalogue, clock, judgement, stations, redFlags, interview, graph, data: shippedData() },
     ...{ shippedMeasure, storedMeasure, personIn, planWith, blockOfMovement, ridersIn, askFor },
+    stairsGoal: Goal.parse({
+      ...{ id: '33333333-3333-4333-8333-333333333333', words: 'Up to my sister', task: 'stairs-up' },
+      ...{ start: 30, target: 20, importance: 3, since: '2026-09-01', closedOn: null, version: 1, said: [] },
+    }),
     ...{ ...planned(), ...embodied(), ...roomy(), ...noted(), ...onFile() },
   }
 }

@@ -9,6 +9,7 @@ const PLACES: readonly [RegExp, string][] = [
   [/^\/people\/[^/]+\/screen/, 'Screening'],
   [/^\/people\/[^/]+\/measure/, 'Measures'],
   [/^\/people\/[^/]+\/home/, 'At home'],
+  [/^\/people\/[^/]+\/goals/, 'Goals'],
   [/^\/people\/[^/]+/, 'Person'],
   [/^\/people/, 'People'],
   [/^\/movements/, 'Movements'],

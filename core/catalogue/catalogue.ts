@@ -14,6 +14,7 @@ import { Falls } from './falls'
 import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
 import { Stations } from './station'
+import { Task } from './task'
 import { TIERS, type Level, type SidePolicy, type Strand, type Tier } from './words'
 
 /** A rung with its place: what the rest of the core works with. */
@@ -44,6 +45,7 @@ export interface Catalogue {
   schools: Map<string, School>
   props: Map<string, Prop>
   measures: Map<string, Measure>
+  tasks: Map<string, Task>
   gates: TierGate[]
   interview: Interview
   aims: Aim[]
@@ -66,6 +68,7 @@ const Around = z.object({
   figures: z.array(PostureFigure),
   dials: z.array(DialBound),
   measures: z.array(Measure),
+  tasks: z.array(Task),
   gates: z.array(TierGate),
   interview: Interview,
   aims: z.array(Aim),
@@ -148,6 +151,7 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     schools: byId(data.schools),
     props: byId(data.props),
     measures: byId(data.measures),
+    tasks: byId(data.tasks),
     gates: data.gates,
     interview: data.interview,
     aims: data.aims,

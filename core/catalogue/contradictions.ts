@@ -26,6 +26,7 @@ export function contradictionsIn(data: CatalogueData): CatalogueProblem[] {
     ...[...catalogue.variations.values()].flatMap((variation) => inVariation(variation, catalogue, data.dials)),
     ...inPostures(catalogue),
     ...inMeasuresAndGates(catalogue),
+    ...inTasks(catalogue),
     ...inInterview(catalogue),
     ...inFalls(catalogue),
     ...inChains(catalogue),
@@ -104,6 +105,18 @@ function inMeasuresAndGates({ gates, measures, movements }: Catalogue): Catalogu
       .filter(({ measure }) => !measures.has(measure))
       .map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
   ]
+}
+
+function inTasks({ tasks, measures, movements }: Catalogue): CatalogueProblem[] {
+  return [...tasks.values()].flatMap((task) => [
+    ...Object.keys(task.movements)
+      .filter((id) => !movements.has(id))
+      .map((id) => unknown('tasks.yaml', 'movement', id)),
+    ...(measures.has(task.measure) ? [] : [unknown('tasks.yaml', 'measure', task.measure)]),
+    ...(measures.get(task.measure)?.realChange === undefined
+      ? [{ file: 'tasks.yaml', path: '', message: `the test of "${task.id}" does not say what a real change is` }]
+      : []),
+  ])
 }
 
 function inInterview({ interview, considerations }: Catalogue): CatalogueProblem[] {

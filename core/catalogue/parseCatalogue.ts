@@ -17,6 +17,7 @@ import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
 import { Stations } from './station'
 import { rungsOf } from './summary'
+import { Task } from './task'
 
 /**
  * Reads the catalogue's files and refuses whatever is incomplete or contradicts itself.
@@ -24,7 +25,7 @@ import { rungsOf } from './summary'
  * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
  * @throws {CatalogueError} naming file, path and reason, all problems at once
  * @example
- * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 18 problems'
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 19 problems'
  */
 export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const problems: CatalogueProblem[] = []
@@ -46,6 +47,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     figures: read('figures.yaml', z.array(PostureFigure)),
     dials: read('dials.yaml', z.array(DialBound)),
     measures: read('measures.yaml', z.array(Measure)),
+    tasks: read('tasks.yaml', z.array(Task)),
     gates: read('gates.yaml', z.array(TierGate)),
     interview: read('interview.yaml', Interview),
     aims: read('aims.yaml', z.array(Aim)),

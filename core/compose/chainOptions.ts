@@ -92,9 +92,10 @@ function together(
   times: number,
 ): Option {
   const [first, last] = [entryAt(parts, 0), lastOf(parts)]
-  const gain = new Float64Array(first.gain.length)
+  const [given, gain] = [new Float64Array(first.gain.length), new Float64Array(first.gain.length)]
   let [seconds, longer, warm, cost] = [0, 0, 0, 0]
   parts.forEach((part, at) => {
+    part.given.forEach((own, region) => (given[region]! += own))
     part.gain.forEach((own, region) => (gain[region]! += CHAIN_BONUS * own))
     const way = at === 0 ? 0 : entryAt(parts, at - 1).posture * postures + part.posture
     const more = at === 0 ? 0 : sayingLonger(part, entryAt(free, way))
@@ -112,6 +113,7 @@ function together(
     rounds: times,
     seconds,
     longer,
+    given,
     gain,
     warm,
     cost,

@@ -2,6 +2,8 @@ import { dequal } from 'dequal/lite'
 import { FIRST_STEPS, LATER_STEPS, SHORTER_STEPS } from './patience'
 import { entryAt, entryOf, sure } from '../entries'
 import { randomFrom } from '../random'
+import { counted } from '../sentence'
+import { servedBy } from '../goal/serving'
 import { REGIONS, type Region } from '../catalogue/words'
 import { chainsOf, partsOfChain, type Chain } from '../plan/chain'
 import { blocksOfChain } from '../plan/chainEdits'
@@ -189,7 +191,7 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
       if (part > 0) return [id, `Goes on with “${option.chain?.name}”.`]
       const gains = REGIONS.map((region, index) => ({
         region,
-        seconds: entryAt(option.gain, index),
+        seconds: entryAt(option.given, index),
         worth: entryAt(option.gain, index) * entryAt(problem.weight, index),
       }))
         .filter(({ region, worth }) => worth > 1 && region in ask.aim.regions)
@@ -206,6 +208,7 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
               .map(({ region, seconds }) => `${Math.round(seconds)} s for ${nameOf(region)}`)
               .join(', ')
           : '',
+        forWhom(option.movements, ask),
         option.movements.some((movement) => ask.carryOver.includes(movement)) ? 'repeated for progress' : '',
         at > 0 && change[before * postures + option.posture] === 0 ? 'nobody has to move for it' : '',
         option.phase === 'warm' && gains.length === 0 && at > 0 && at < line.length - 1 ? 'warms' : '',
@@ -214,6 +217,20 @@ function reasonsFor(line: Line, plan: Plan, ask: Ask, problem: Problem): Record<
       return [id, `${said.charAt(0).toUpperCase()}${said.slice(1)}.`]
     }),
   )
+}
+
+/** More names than this are counted. */
+const NAMED_AT_MOST = 2
+
+/** Whose goals a block serves. */
+function forWhom(movements: readonly string[], { people, catalogue }: Ask): string {
+  const served = people.flatMap(({ person }) => {
+    const [most] = movements.flatMap((movement) => servedBy(movement, person.comesFor, catalogue))
+    return most ? [`${most.task.said} of ${entryAt(person.name.split(' '), 0)}`] : []
+  })
+  if (served.length === 0) return ''
+  const [named, others] = [served.slice(0, NAMED_AT_MOST), served.length - NAMED_AT_MOST]
+  return `serves ${named.join(', ')}${others > 0 ? ` and of ${counted(others, 'other')}` : ''}`
 }
 
 function nameOf(region: Region): string {

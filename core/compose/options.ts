@@ -3,12 +3,11 @@ import type { Movement } from '../catalogue/catalogue'
 import type { ReadyChain } from '../catalogue/chain'
 import { lineOfDefence } from '../catalogue/strand'
 import { REGIONS, type Phase, type Quality } from '../catalogue/words'
-import { medianOf } from '../number'
 import type { Offer } from '../offer/offer'
 import { isLeftOut } from '../offer/offerFor'
 import { gainedFrom } from '../plan/coverage'
 import { secondsIn } from '../plan/endsEarly'
-import type { Block, Plan } from '../plan/plan'
+import type { Block } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
 import { orderedOf, type Ordered } from '../plan/order'
 import { Introducing, type Introduction } from '../plan/introducing'
@@ -16,6 +15,7 @@ import type { Heard } from '../plan/heard'
 import { secondsOf } from '../time/secondsOf'
 import { workParts, type WorkPart } from '../time/workSeconds'
 import type { Ask } from './ask'
+import { GOALS_AT, goalShare } from './goalSeconds'
 
 /** One movement with one number of rounds, or a ready chain of several: what a plan is put together from. */
 export interface Option {
@@ -35,7 +35,9 @@ export interface Option {
   said: number
   /** Of these, by how much what is said on the way through a chain makes it longer. */
   longer: number
-  /** Useful seconds it gives each region, `REGIONS` in their order. */
+  /** Seconds it gives each region on average of all, `REGIONS` in their order. */
+  given: Float64Array
+  /** The same as it is weighed, and after the regions what people come for. */
   gain: Float64Array
   /** Where a session has it, from its first part to its last. */
   phase: Phase
@@ -66,30 +68,6 @@ const CARRY_OVER_BONUS = 1.2
 const AGAIN_SHARE = [0.8, 0.88, 0.94, 0.97]
 /** What it costs that somebody only breathes in a block, shared by all, seconds; ours. */
 const BREATHING_SECONDS = 60
-
-/** The least served count at most so many times as much as the middle; ours. */
-const LEAST_SERVED_AT_MOST = 2
-
-/**
- * How much each person's seconds count: who gets less of what there is, through own doses, stand-ins and breath, counts
- * more. All shares together are 1.
- *
- * @example
- * sharesOf([], plan, ask) // []
- */
-export function sharesOf(riders: readonly RiderToday[], everything: Plan, { catalogue }: Ask): number[] {
-  const served = riders.map((rider) =>
-    everything.blocks.reduce(
-      (sum, block, index) =>
-        sum + gainedFrom(rider.offers[index] ?? [], block, catalogue).reduce((own, { seconds }) => own + seconds, 0),
-      0,
-    ),
-  )
-  const middle = served.length === 0 ? 0 : medianOf(served.toSorted((a, b) => a - b))
-  const counts = served.map((own) => Math.min(LEAST_SERVED_AT_MOST, Math.max(0.5, own === 0 ? Infinity : middle / own)))
-  const all = counts.reduce((sum, count) => sum + count, 0)
-  return counts.map((count) => count / all)
-}
 
 /** Rounds on top of the school's; where blocks are few, they are repeated more often. Ours. */
 const ROUNDS_MORE = 1
@@ -153,15 +131,21 @@ export function optionOf(
 ): Option {
   const { catalogue } = ask
   const breathing = breathingIn(movement, index, riders)
-  const gain = new Float64Array(REGIONS.length)
+  const given = new Float64Array(REGIONS.length)
+  const gain = new Float64Array(GOALS_AT + 1)
   const worth = worthOfMovement(movement, ask)
   const { parts } = workOf(block, movement, { index, riders, ask }, turns)
   riders.forEach((rider, at) => {
     const offers = entryAt(rider.offers, index)
-    const given = { ...block, rounds: usualRounds }
-    for (const { movement: done, seconds } of gainedFrom(offers, given, catalogue, block.rounds))
-      for (const [region, weight] of entriesOf(done.regions))
-        gain[REGIONS.indexOf(region)]! += seconds * worth * entryAt(shares, at) * weight
+    const usual = { ...block, rounds: usualRounds }
+    for (const { movement: done, seconds } of gainedFrom(offers, usual, catalogue, block.rounds)) {
+      for (const [region, weight] of entriesOf(done.regions)) {
+        const place = REGIONS.indexOf(region)
+        given[place]! += (seconds * weight) / riders.length
+        gain[place]! += seconds * worth * entryAt(shares, at) * weight
+      }
+      gain[GOALS_AT]! += seconds * worth * goalShare(done.id, at, riders, ask)
+    }
   })
   const seconds = introduction + secondsIn(parts)
   const line = lineOfDefence(movement)
@@ -177,6 +161,7 @@ export function optionOf(
     introduction,
     said,
     longer: 0,
+    given,
     gain,
     phase: movement.phase,
     lastPhase: movement.phase,

@@ -14,7 +14,9 @@ import { emptyPlan, type Plan } from '../plan/plan'
 import { riderOf, type Expected, type RiderToday } from '../plan/riders'
 import type { Ask } from './ask'
 import { chainOptions, type Ways } from './chainOptions'
-import { breathingIn, isDown, optionsFor, postureIn, sharesOf, type Option, type Whom } from './options'
+import { breathingIn, isDown, optionsFor, postureIn, type Option, type Whom } from './options'
+import { sharesOf } from './shares'
+import { GOAL_SECONDS, goalWeight } from './goalSeconds'
 import { waysBetween } from './waysBetween'
 
 /** A movement that cannot be in the plan, and because of whom or what. */
@@ -33,7 +35,7 @@ export interface Problem {
   /** Mean rise of the bodies on the way, body heights. */
   climb: Float64Array
   postures: number
-  /** Seconds of a region that count fully, and what a second of it is worth. */
+  /** Seconds of a region that count fully, and what a second of it is worth; after the regions, of what people come for. */
   target: Float64Array
   weight: Float64Array
   seconds: number
@@ -101,7 +103,7 @@ export function problemOf(ask: Ask): Problem {
     const who = [...left].map((at) => names.get(entryAt(riders, at).id))
     fallen.push({ movement, why: `There is no safe way to it for ${who.join(', ')}.` })
   }
-  const { target, weight } = wanted(ask)
+  const { target, weight } = wanted(ask, riders)
   return {
     options: reachable,
     ...ways,
@@ -220,12 +222,16 @@ function furnitureAgainst(index: number, riders: readonly RiderToday[], ask: Ask
 const counted = ({ name, plural }: { name: string; plural: string }, count: number) =>
   `${count} ${count === 1 ? name : plural}`
 
-function wanted({ aim, school, catalogue }: Ask): { target: Float64Array; weight: Float64Array } {
+function wanted(ask: Ask, riders: readonly RiderToday[]): { target: Float64Array; weight: Float64Array } {
+  const { aim, school, catalogue } = ask
   return {
-    weight: Float64Array.from(REGIONS, (region) => aim.regions[region] ?? ELSEWHERE_WEIGHT),
-    target: Float64Array.from(
-      REGIONS,
-      (region) => wantedSeconds(aim, region, { school, catalogue }) || ELSEWHERE_SECONDS,
-    ),
+    weight: Float64Array.from([
+      ...REGIONS.map((region) => aim.regions[region] ?? ELSEWHERE_WEIGHT),
+      goalWeight(riders, ask),
+    ]),
+    target: Float64Array.from([
+      ...REGIONS.map((region) => wantedSeconds(aim, region, { school, catalogue }) || ELSEWHERE_SECONDS),
+      GOAL_SECONDS,
+    ]),
   }
 }

@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { OutcomeEvent } from '../lead/outcome'
 import { MeasureRecord, StoredMeasure } from '../measure/record'
 import { ResultWords } from '../measure/resultWords'
+import { Goal } from '../goal/goal'
 import { Participant } from '../offer/participant'
 import { ScreeningAnswers } from '../offer/screening'
 import { Acted, LOOK_BACK_WEEKS, PersonBack } from '../reflect/lookBack'
@@ -47,6 +48,7 @@ export const Profile = z.object({
   /** The last six weeks, newest first. */
   meetings: z.array(PersonMeeting),
   lastCame: Moment.nullable(),
+  goals: z.array(Goal),
   screenings: z.array(StoredScreening.omit({ answers: true })),
   /** The last changes of levels, dials and tiers. */
   moves: z.array(LedgerEntry),
@@ -63,6 +65,7 @@ export const PersonLookBack = z.object({
   weeks: z.literal(LOOK_BACK_WEEKS),
   since: Moment,
   back: PersonBack,
+  goals: z.array(Goal),
   /** The school's weekly aim, seconds; null: none. */
   aim: z.number().nullable(),
   acted: z.array(Acted),

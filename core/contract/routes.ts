@@ -2,6 +2,7 @@ import * as access from './access'
 import * as beginning from './beginning'
 import * as circles from './circles'
 import * as drafts from './drafts'
+import * as goals from './goals'
 import * as homePractice from './homePractice'
 import * as meetings from './meetings'
 import * as movements from './movements'
@@ -21,6 +22,7 @@ export const ROUTES: readonly Route[] = [
   beginning,
   circles,
   drafts,
+  goals,
   homePractice,
   meetings,
   movements,

@@ -95,6 +95,8 @@ const TITLES: Record<string, string> = {
   meeting_guests: 'As a guest',
   outcomes: 'Notes of classes, as they were made',
   seating: 'Places in the room',
+  goals: 'What they come for',
+  goal_said: 'How far it is, as it was said',
   waiting: 'Waiting for a place',
 }
 

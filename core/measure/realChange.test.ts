@@ -68,7 +68,7 @@ describe('change that is real', () => {
     ['down-and-up-help', 3, 2, 'better', '1 step of help less'],
   ] as const)('%s from %d to %d: %s', (id, from, to, kind, words) => {
     const measure = shippedMeasure(id)
-    const said = changeWord(measure, from, to, realChangeFor(measure, []))
+    const said = changeWord(measure, { from, to }, realChangeFor(measure, []))
     expect(said.kind).toBe(kind)
     expect(said.words).toContain(words)
   })

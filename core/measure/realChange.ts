@@ -51,16 +51,22 @@ export type ChangeWord = z.infer<typeof ChangeWord>
  * What changed since an earlier result, in words.
  *
  * @param from and `to` in the measure's unit
+ * @param since when it was earlier
  * @example
- * changeWord(chairStand, 8, 12, { amount: 2, source: '' })
+ * changeWord(chairStand, { from: 8, to: 12 }, { amount: 2, source: '' })
  * // { kind: 'better', words: '4 stands more than last time: a real change' }
  */
-export function changeWord(measure: Measure, from: number, to: number, real: RealChange | null): ChangeWord {
+export function changeWord(
+  measure: Measure,
+  { from, to }: { from: number; to: number },
+  real: RealChange | null,
+  since = 'last time',
+): ChangeWord {
   const by = to - from
-  if (by === 0) return { kind: 'none', words: 'the same as last time' }
+  if (by === 0) return { kind: 'none', words: `the same as ${since}` }
   const amount =
     measure.unit === 'help' ? `${counted(Math.abs(by), 'step')} of help` : amountWords(measure, Math.abs(by))
-  const said = `${amount} ${by > 0 ? 'more' : 'less'} than last time`
+  const said = `${amount} ${by > 0 ? 'more' : 'less'} than ${since}`
   if (real && Math.abs(by) < real.amount)
     return { kind: 'none', words: `${said}: no real change (that takes ${amountWords(measure, real.amount)})` }
   const isBetter = by > 0 === (measure.better === 'more')

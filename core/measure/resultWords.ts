@@ -46,7 +46,9 @@ export function resultWords(
   const [left, right] = record.side === 'left' ? [record.value, other?.value] : [other?.value, record.value]
   return {
     ...base,
-    change: before ? changeWord(measure, before.value, record.value, realChangeFor(measure, pairs)) : null,
+    change: before
+      ? changeWord(measure, { from: before.value, to: record.value }, realChangeFor(measure, pairs))
+      : null,
     norms: measure.norms.map((table) => againstNorm(table, measure, record.value, person)),
     sides: left === undefined || right === undefined ? null : sideDifference(measure, left, right),
   }

@@ -37,6 +37,7 @@ export const ParticipantFields = Person.omit({
   flares: true,
   remembered: true,
   believed: true,
+  comesFor: true,
   screenedOn: true,
 }).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
@@ -83,6 +84,7 @@ export const Participant = ParticipantFields.extend({
   leftOut: Person.shape.leftOut,
   flares: z.array(Flare).default([]),
   believed: BelievedToday.optional(),
+  comesFor: Person.shape.comesFor,
   remembered: z.array(Remembered).default([]),
   screenedOn: day.nullable().default(null),
 })

@@ -52,6 +52,10 @@ export const UsualPain = z
   .max(10, 'Usual pain is 10 at most.')
   .nullable()
 
+/** An everyday task that somebody wants to be able to do: a goal of theirs, without their words. */
+export const PersonTask = z.object({ task: z.string(), importance: z.number().int().min(1).max(3) })
+export type PersonTask = z.infer<typeof PersonTask>
+
 /** A region that hurts more than usual for some weeks. */
 export const Flare = z.object({
   region: Region,
@@ -124,6 +128,8 @@ export const Person = z.object({
   flares: z.array(Flare).optional(),
   /** What hurt, or nearly: in front of whoever leads until somebody has looked at it and said so. */
   remembered: z.array(Remembered).optional(),
+  /** Everyday tasks that they come for: their goals that are open. */
+  comesFor: z.array(PersonTask).optional(),
   /** Left out: the usual starts, and a level less after weeks away. */
   believed: BelievedToday.optional(),
   /** ISO day of the last screening; null: never; left out: it does not matter here. */

@@ -1,5 +1,8 @@
 import { format, parseISO } from 'date-fns'
 import type { Catalogue } from '../catalogue/catalogue'
+import { standOf, testOf } from '../goal/attainment'
+import type { Goal } from '../goal/goal'
+import { stepWords } from '../goal/goalSteps'
 import { amountWords, latestOf, type StoredMeasure } from '../measure/record'
 import { changesOf } from '../offer/changes'
 import { rememberedWords } from '../offer/remembered'
@@ -24,6 +27,7 @@ export interface LetterSection {
 
 const MOVEMENTS_SHOWN = 7
 const MEASURES_SHOWN = 8
+const GOALS_SHOWN = 4
 /** Sentences of each limit. */
 const CHANGES_SHOWN = 4
 
@@ -40,6 +44,7 @@ export interface LetterMatter {
   /** What was eased or left out in the window. */
   eased: readonly EasedLine[]
   questions: string
+  goals: readonly Goal[]
 }
 
 /**
@@ -49,13 +54,16 @@ export interface LetterMatter {
  *
  * @example
  * letterSections({ ...ann, ...emptyFields }, { back: personBack([], [], 4, catalogue), weeks: 4, measures: [],
- * eased: [], questions: 'May she kneel?' }, catalogue).at(-1).lines
+ * eased: [], goals: [], questions: 'May she kneel?' }, catalogue).at(-1).lines
  * // ['May she kneel?']
  */
 export function letterSections(person: Participant, matter: LetterMatter, catalogue: Catalogue): LetterSection[] {
   const questions = matter.questions.split('\n').map((line) => line.trim())
   return [
     { title: 'What was seen', lines: seenIn(person, matter, catalogue) },
+    ...(goalsIn(matter, catalogue).length > 0
+      ? [{ title: 'What they want to be able to do', lines: goalsIn(matter, catalogue) }]
+      : []),
     { title: 'What was measured', lines: orSay(measuredIn(matter, catalogue), 'Nothing was measured in this time.') },
     {
       title: 'What is offered, from level 1, the gentlest, to 5',
@@ -94,6 +102,23 @@ function painWords({ pain }: PersonBack): string {
   if (arrivals.length === 0) return 'Pain on arrival was not asked.'
   const [least, most] = [Math.min(...arrivals), Math.max(...arrivals)]
   return least === most ? `Pain on arrival ${most} of 10.` : `Pain on arrival between ${least} and ${most} of 10.`
+}
+
+/** Goals that are open or were reached, with where they are. */
+function goalsIn({ goals, measures }: LetterMatter, catalogue: Catalogue): string[] {
+  return goals
+    .filter(({ state }) => state !== 'ended')
+    .slice(0, GOALS_SHOWN)
+    .map((goal) => {
+      const measure = testOf(goal, catalogue)
+      const { value, on, step } = standOf(goal, measures, catalogue)
+      const now =
+        measure && value !== null
+          ? `${measure.name.toLowerCase()}, ${amountWords(measure, value)} (${dayWords(on)})`
+          : stepWords(goal, undefined, step)
+      const aimed = stepWords(goal, measure, 0)
+      return `“${goal.words}”: ${goal.state === 'reached' ? 'reached' : `aimed at ${aimed}`}; ${now}.`
+    })
 }
 
 function measuredIn({ measures }: LetterMatter, catalogue: Catalogue): string[] {

@@ -8,6 +8,8 @@ import { ownDoseWords } from '../offer/ownDoseWords'
 import { placeFirst } from '../offer/placeFirst'
 import { storedLevel } from '../offer/levels'
 import type { Person } from '../offer/person'
+import { neededFor, servedBy, serves } from '../goal/serving'
+import { joined } from '../sentence'
 import { nextGate } from './gates'
 import { demandsOf, judge } from '../offer/verdict'
 
@@ -64,6 +66,8 @@ const NOT_ALONE: readonly Tag[] = [
 const PROPOSED = 5
 /** What leads to the next gate comes so many places earlier; ours. */
 const TOWARDS_GATE = 3
+/** And what serves a goal of theirs fully, so many; ours. */
+const FOR_GOAL = 6
 
 export interface HomeProposal extends HomeEntry {
   tier: Tier
@@ -104,7 +108,8 @@ export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue):
   const numberOf = new Map(movements.map((movement) => [movement.id, movement.number]))
   const rank = ({ movement }: HomeProposal) => {
     const done = recent.includes(movement) ? recent.indexOf(movement) : recent.length + (numberOf.get(movement) ?? 0)
-    return done - (towards.includes(movement) ? TOWARDS_GATE : 0)
+    const goal = FOR_GOAL * serves(movement, person.comesFor, catalogue)
+    return done - goal - (towards.includes(movement) ? TOWARDS_GATE : 0)
   }
   const done = proposals.filter(
     ({ movement }) => recent.includes(movement) || person.levels.some((own) => own.movement === movement),
@@ -112,7 +117,17 @@ export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue):
   return (done.length >= 3 ? done : proposals)
     .toSorted((a, b) => rank(a) - rank(b))
     .slice(0, 2 * PROPOSED)
-    .map((one) => (towards.includes(one.movement) ? { ...one, because: `${one.because} Towards the next gate.` } : one))
+    .map((one) => ({
+      ...one,
+      because: joined(
+        [
+          one.because,
+          towards.includes(one.movement) && 'Towards the next gate.',
+          neededFor(servedBy(one.movement, person.comesFor, catalogue)),
+        ],
+        ' ',
+      ),
+    }))
 }
 
 function proposalOf(

@@ -114,7 +114,7 @@ describe('where somebody’s own dose is seen', () => {
         joins: 'room',
         remembered: [],
       } as never,
-      { back: personBack([], [], 4, catalogue), weeks: 4, measures: [], eased: [], questions: '' },
+      { back: personBack([], [], 4, catalogue), weeks: 4, measures: [], eased: [], goals: [], questions: '' },
       catalogue,
     )
     const limits = letter.find((section) => section.title === 'Limits that are kept')!.lines.join(' ')

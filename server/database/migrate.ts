@@ -27,6 +27,7 @@ import * as venueZone from './migrations/023_venue_zone'
 import * as telephones from './migrations/024_telephones'
 import * as emergencyNumber from './migrations/025_emergency_number'
 import * as spoken from './migrations/026_spoken'
+import * as goals from './migrations/027_goals'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -56,6 +57,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '024_telephones': telephones,
   '025_emergency_number': emergencyNumber,
   '026_spoken': spoken,
+  '027_goals': goals,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

@@ -36,6 +36,8 @@ export const TABLES = [
   'own_movements',
   'screenings',
   'measures',
+  'goals',
+  'goal_said',
   'home_practices',
   'home_ticks',
   'health_log',

@@ -6,10 +6,11 @@ import { counted, joined } from '../../core/sentence'
 import { doseWords, roundsWords } from '../../core/plan/doseWords'
 import type { HomeEntry, HomePractice } from '../../core/reflect/homePractice'
 import { placeFigure, type Figure } from './figureOnPaper'
+import { BODY, heightOf, wordsFor, type Said } from './handoutWords'
 import { INK, openPaper, PAGE, STOP } from './paper'
 
 /** Large print means large. */
-const SIZES = { title: 26, heading: 19, body: 16 } as const
+const SIZES = { title: 26, heading: 19, body: BODY } as const
 const WIDTH = PAGE.width - 2 * PAGE.margin
 const RULE_PT = 1.4
 /** Points of a millimetre. */
@@ -36,6 +37,9 @@ export interface Handout {
   /** What is dialled where they meet; '' where it is not known. */
   emergencyNumber: string
   home: HomePractice
+  /** What they want to be able to do, in their words; and what each movement is for, by its id. */
+  goals: string[]
+  isFor: ReadonlyMap<string, string>
   /** The next gate and what would pass it; null: none is ahead. */
   next: { title: string; missing: string[] } | null
   catalogue: Catalogue
@@ -97,7 +101,7 @@ function rule(pdf: PDFKit.PDFDocument, y: number): void {
     .stroke()
 }
 
-function writeHead({ pdf, font, bold }: Sheet, { personName, home, catalogue }: Handout): void {
+function writeHead({ pdf, font, bold }: Sheet, { personName, home, catalogue, goals }: Handout): void {
   pdf.fillColor(INK).font(bold).fontSize(SIZES.title).text(`At home: ${personName}`, PAGE.margin, PAGE.margin)
   pdf.moveDown(0.15)
   const often = `${oftenWords(home.daysAWeek)}, at ${home.times.join(' and ')}`
@@ -106,6 +110,11 @@ function writeHead({ pdf, font, bold }: Sheet, { personName, home, catalogue }: 
   pdf.font(font).fontSize(SIZES.body).text(`${often}${chair}. Slowly, and `, { width: WIDTH, continued: true })
   pdf.font(bold).text('stop if it is sharp', { continued: true })
   pdf.font(font).text(`.${home.note ? ` ${home.note}` : ''}`)
+  if (goals.length > 0) {
+    pdf.y += 4
+    pdf.font(bold).text('What it is for: ', { width: WIDTH, continued: true })
+    pdf.font(font).text(`${goals.map((words) => `“${words}”`).join(', ')}.`)
+  }
   pdf.y += 8
 }
 
@@ -113,7 +122,7 @@ function writeHead({ pdf, font, bold }: Sheet, { personName, home, catalogue }: 
 async function writeEntry(
   sheet: Sheet,
   entry: HomeEntry,
-  { catalogue, texts, figuresOf, mayDoMore }: Handout,
+  { catalogue, texts, figuresOf, mayDoMore, isFor }: Handout,
   number: number,
 ): Promise<void> {
   const { pdf, font, bold } = sheet
@@ -132,7 +141,8 @@ async function writeEntry(
   const fits = pdf.font(bold).fontSize(SIZES.heading).widthOfString(title) + doseWidth + 10 <= WIDTH
   const said = texts.get(variation.id)
   const beside = ENTRY.head + TICK + 30
-  const first: Said[] = fits ? [] : [[dose, '']]
+  const served = isFor.get(movement.id)
+  const first: Said[] = [...(fits ? [] : [[dose, ''] as const]), ...(served ? [[`${served}.`, ''] as const] : [])]
   const room = { width, height: ENTRY.height - beside, more: mayDoMore(variation) }
   const words = said ? wordsFor(sheet, said, first, room) : first
   const height = Math.max(ENTRY.height, beside + heightOf(sheet, words, width))
@@ -170,43 +180,6 @@ async function writeEntry(
 }
 
 const ONE_LINE = { width: WIDTH, height: SIZES.heading + 4, ellipsis: true, lineBreak: false } as const
-
-/** A paragraph and what stands before it in bold. */
-type Said = readonly [label: string, words: string]
-/** How to get there and one cue; how it feels and what is too much: these are never left out. */
-const [LEAST_SAID, LEAST_LABELLED] = [2, 2]
-
-/**
- * As many of the words as there is room for: how it feels and what is too much come before further cues. The least is
- * said whatever its height is.
- */
-function wordsFor(
-  sheet: Sheet,
-  { name, setUp, cues, feel, notFeel, easier, more }: VariationTexts & { name?: string },
-  first: readonly Said[],
-  room: { width: number; height: number; more: boolean },
-): Said[] {
-  const labelled: Said[] = [
-    ['Feel it:', feel],
-    ['Not:', notFeel],
-    ['Easier:', easier],
-    ...(room.more ? [['More:', more] as const] : []),
-  ]
-  const full = [name, setUp, ...cues].filter((words) => words !== undefined)
-  for (let kept = full.length; kept >= LEAST_SAID; kept -= 1) {
-    for (let of = labelled.length; of >= LEAST_LABELLED; of -= 1) {
-      const words: Said[] = [...first, ['', full.slice(0, kept).join(' ')], ...labelled.slice(0, of)]
-      if (heightOf(sheet, words, room.width) <= room.height) return words
-    }
-  }
-  return [...first, ['', full.slice(0, LEAST_SAID).join(' ')], ...labelled.slice(0, LEAST_LABELLED)]
-}
-
-/** In the wider letters, so that what is partly bold never runs on. */
-function heightOf({ pdf, bold }: Sheet, words: readonly Said[], width: number): number {
-  pdf.font(bold).fontSize(SIZES.body)
-  return words.reduce((sum, [label, line]) => sum + pdf.heightOfString(joined([label, line], ' '), { width }), 0)
-}
 
 function tickBoxes({ pdf, font }: Sheet, left: number, top: number, width: number): void {
   const step = width / WEEKDAYS.length

@@ -10,12 +10,14 @@ import type { HomeCalendar } from '../../core/formats/calendar'
 import { readTicks } from '../../core/formats/tickRows'
 import { doseWords } from '../../core/plan/doseWords'
 import { usualSchool } from '../../core/plan/schoolFor'
+import { comesFor, servedBy, servedWords } from '../../core/goal/serving'
 import { proposeHome } from '../../core/reflect/homePractice'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { telephoneOf } from '../database/accounts'
 import { numberFor } from '../../core/circle/emergencyNumber'
 import { circlesOf, venuesOf } from '../database/circles'
+import { goalsOf } from '../database/goals'
 import { homePracticeOf, tickHome } from '../database/homePractices'
 import { participantById } from '../database/people'
 import { personMeetings } from '../database/personHistory'
@@ -76,6 +78,9 @@ export async function tickFromFile(
   return { home: await homePracticeOf(scope, id), rows }
 }
 
+/** Goals that stand at the head of a handout. */
+const GOALS_ON_PAPER = 3
+
 /** What somebody takes home, with the texts and figures of what they do. */
 export async function handoutFor(
   scope: Acting,
@@ -94,10 +99,13 @@ export async function handoutFor(
   const texts = data.movements
     .filter((movement) => chosen.has(movement.id))
     .flatMap((movement) => Object.entries(textsOf(movement).variations))
-  const [step, [rider]] = await Promise.all([
+  const [step, [rider], goals] = await Promise.all([
     tierStepOf(scope, person, catalogue),
     peopleOn(scope, [person.id], formatISO(new Date(), { representation: 'date' }), catalogue),
+    goalsOf(scope, [person.id]),
   ])
+  const open = (goals.get(person.id) ?? []).filter(({ state }) => state === 'open')
+  const wanted = comesFor(open)
   const isMore = (variation: Variation): boolean => {
     const movement = catalogue.movements.get(variation.movement)
     const entry = stored.practice.entries.find((one) => one.variation === variation.id)
@@ -113,6 +121,8 @@ export async function handoutFor(
     personName: person.name,
     date: format(new Date(), 'd MMMM yyyy'),
     home: stored.practice,
+    goals: open.slice(0, GOALS_ON_PAPER).map(({ words }) => words),
+    isFor: new Map([...chosen].map((movement) => [movement, servedWords(servedBy(movement, wanted, catalogue))])),
     next: step?.kind === 'gate' ? { title: `On the way to the ${step.to} tier`, missing: step.missing } : null,
     catalogue,
     texts: new Map(texts),

@@ -5,6 +5,7 @@ import { personBack, type LookBackWeeks } from '../../core/reflect/lookBack'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { circlesOf } from '../database/circles'
 import { actedSince, attendedBy } from '../database/lookBack'
+import { goalsOf } from '../database/goals'
 import { measuresOf, sameDayPairs } from '../database/measures'
 import { datedOutcomes } from '../database/outcomes'
 import { participantById } from '../database/people'
@@ -20,7 +21,7 @@ export async function personLookBack(
 ): Promise<PersonLookBack> {
   const stored = await participantById(acting, id)
   const window = { until: now.toISOString(), since: subWeeks(now, weeks).toISOString() }
-  const [attended, outcomes, acted, measures, pairs, circles, catalogue] = await Promise.all([
+  const [attended, outcomes, acted, measures, pairs, circles, catalogue, goals] = await Promise.all([
     attendedBy(acting, [stored.id], window),
     datedOutcomes(acting, [stored.id], window),
     actedSince(acting, [stored.id], window.since),
@@ -28,6 +29,7 @@ export async function personLookBack(
     sameDayPairs(acting),
     circlesOf(acting),
     linkedCatalogue(acting),
+    goalsOf(acting, [stored.id]),
   ])
   const memories = await memoriesOf(acting, [stored.id], window.until, catalogue)
   const person = { ...stored, remembered: memories.get(stored.id) ?? [] }
@@ -38,6 +40,7 @@ export async function personLookBack(
     back: personBack(attended.get(stored.id) ?? [], outcomes, weeks, catalogue),
     aim: catalogue.schools.get(usualSchool(person, circles))?.weeklySecondsPerRegion ?? null,
     acted,
+    goals: goals.get(stored.id) ?? [],
     measures: (measures.get(stored.id) ?? []).filter((record) => record.takenAt >= window.since),
     pairs,
   }

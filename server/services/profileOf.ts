@@ -6,6 +6,7 @@ import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { ledgerOf } from '../database/ledger'
 import { homePracticeOf } from '../database/homePractices'
 import { attendedBy } from '../database/lookBack'
+import { goalsOf } from '../database/goals'
 import { measuresOf, sameDayPairs } from '../database/measures'
 import { datedOutcomes } from '../database/outcomes'
 import { participantById } from '../database/people'
@@ -28,18 +29,20 @@ export async function profileOf(acting: Acting, id: string, now: Date): Promise<
   ])
   const person = { ...stored, remembered: memories.get(id) ?? [] }
   const window = { until: now.toISOString(), since: subWeeks(now, BALANCE_WEEKS).toISOString() }
-  const [measures, pairs, meetings, last, screenings, ledger, tierStep, attended, outcomes, home] = await Promise.all([
-    measuresOf(acting, [person.id]),
-    sameDayPairs(acting),
-    personMeetings(acting, person.id, subDays(now, SIX_WEEKS_DAYS).toISOString()),
-    lastCame(acting, person.id),
-    screeningsOf(acting, person.id),
-    ledgerOf(acting, { participantId: person.id }),
-    tierStepOf(acting, person, catalogue),
-    attendedBy(acting, [person.id], window),
-    datedOutcomes(acting, [person.id], window),
-    homePracticeOf(acting, person.id),
-  ])
+  const [measures, pairs, meetings, last, screenings, ledger, tierStep, attended, outcomes, home, goals] =
+    await Promise.all([
+      measuresOf(acting, [person.id]),
+      sameDayPairs(acting),
+      personMeetings(acting, person.id, subDays(now, SIX_WEEKS_DAYS).toISOString()),
+      lastCame(acting, person.id),
+      screeningsOf(acting, person.id),
+      ledgerOf(acting, { participantId: person.id }),
+      tierStepOf(acting, person, catalogue),
+      attendedBy(acting, [person.id], window),
+      datedOutcomes(acting, [person.id], window),
+      homePracticeOf(acting, person.id),
+      goalsOf(acting, [person.id]),
+    ])
   const moves = ledger
     .filter((entry) => entry.fromLevel !== entry.toLevel || entry.answer !== 'accepted' || entry.words !== '')
     .slice(0, SHOWN_MOVES)
@@ -52,6 +55,7 @@ export async function profileOf(acting: Acting, id: string, now: Date): Promise<
     pairs,
     meetings,
     lastCame: last,
+    goals: goals.get(person.id) ?? [],
     screenings,
     moves,
     tierStep,

@@ -16,7 +16,10 @@ export function toMeasure(participant: Participant, role: Role): Participant {
   return { ...inLists(participant, role), heightCm: participant.heightCm }
 }
 
-/** In a meeting a helper sees what today needs: what holds and on which side, without notes or who cleared it. */
+/**
+ * In a meeting a helper sees what today needs: what holds and on which side, without notes, who cleared it, or what
+ * somebody comes for.
+ */
 export function inMeeting(participant: Participant, role: Role): Participant {
   if (role === 'lead') return participant
   const considerations = participant.considerations.map((own) => ({
@@ -26,5 +29,5 @@ export function inMeeting(participant: Participant, role: Role): Participant {
     clearedFor: '',
     note: '',
   }))
-  return { ...participant, considerations }
+  return { ...participant, considerations, comesFor: [] }
 }

@@ -84,6 +84,11 @@ async function markEverywhere(): Promise<void> {
   ok(await lead.call('POST', own('/screenings'), { id: randomUUID(), takenOn, answers: { more: 'ZMARK screening' } }))
   const letter = { addressedTo: 'ZMARK Dr', consentOn: takenOn, consentHow: 'ZMARK said so', questions: 'ZMARK why' }
   ok(await lead.call('POST', own('/letters'), { ...letter, weeks: 12 }))
+  const goalId = randomUUID()
+  const wished = { words: 'ZMARK up the stairs', task: 'stairs-up', start: 30, target: 25, since: takenOn }
+  ok(await lead.call('POST', own('/goals'), { ...wished, id: goalId }))
+  const said = { id: randomUUID(), step: 1, on: takenOn, note: 'ZMARK with the rail' }
+  ok(await lead.call('POST', own(`/goals/${goalId}/said`), said))
   ok(await lead.call('POST', own('/flares'), { region: 'neck', levels: 1, until: '2030-01-01', reason: 'ZMARK flare' }))
   // How the days after were is said of a meeting that they came to.
   const [, past] = (await lead.call('GET', '/api/meetings')).body

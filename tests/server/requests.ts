@@ -100,6 +100,14 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
   const [{ id: letterId }] = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
   const letters = (await lead.call('POST', `/api/participants/${person.id}/letters`, letter)).body
   const withdrawnId = letters.find(({ id }: any) => id !== letterId).id
+  const ofGoal = (id: string) => ({
+    ...{ id, words: 'Up to my sister', task: 'stairs-up', start: 30, target: 25, since: '2026-09-01' },
+  })
+  const goals = `/api/participants/${person.id}/goals`
+  await lead.call('POST', goals, ofGoal(randomUUID()))
+  const goal = (await read(goals)).find(({ since }: any) => since === '2026-09-01')
+  const saidId = randomUUID()
+  await lead.call('POST', `${goals}/${goal.id}/said`, { id: saidId, step: 0, on: '2026-10-01' })
   const proposals = (await read(`/api/participants/${person.id}/home`)).proposals
   const home = {
     entries: proposals
@@ -229,6 +237,19 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/made-up': {},
     'DELETE /api/made-up': {},
     'GET /api/health-log': {},
+    'GET /api/participants/:id/goals': own,
+    'POST /api/participants/:id/goals': { ...own, body: ofGoal(randomUUID()) },
+    'PUT /api/participants/:id/goals/:goal': {
+      params: { id: person.id, goal: goal.id },
+      body: { ...goal, said: undefined, closedOn: undefined, id: undefined },
+    },
+    'POST /api/participants/:id/goals/:goal/said': {
+      params: { id: person.id, goal: goal.id },
+      body: { id: randomUUID(), step: 1, on: '2026-10-02' },
+    },
+    'DELETE /api/participants/:id/goals/:goal/said/:said': {
+      params: { id: person.id, goal: goal.id, said: saidId },
+    },
     'GET /api/participants/:id/letters': own,
     'GET /api/participants/:id/letters/:letter': { params: { id: person.id, letter: letterId } },
     'GET /api/participants/:id/measures': own,

@@ -9,6 +9,7 @@ const {
   words,
   series,
   unit,
+  min = 0,
   max = undefined,
   stepped = false,
 } = defineProps<{
@@ -16,6 +17,7 @@ const {
   words: string
   series: { name: string; points: DatedValue[] }[]
   unit: string
+  min?: number
   max?: number
   stepped?: boolean
 }>()
@@ -39,12 +41,13 @@ const options = computed((): ApexOptions => ({
   markers: { size: 5, strokeWidth: 0, shape: series.map((_, at) => (at % 2 === 1 ? 'square' : 'circle')) as never },
   xaxis: { type: 'datetime', tooltip: { enabled: false }, labels: { style: { fontSize: '13px' } } },
   yaxis: {
-    min: 0,
+    min,
     max,
-    tickAmount: max !== undefined && max <= 5 ? max : 5,
+    tickAmount: max !== undefined && max - min <= 5 ? max - min : 5,
     labels: {
       style: { fontSize: '13px' },
-      formatter: (value: number) => (value === null || value === undefined ? '' : `${Math.round(value)}${unit}`),
+      formatter: (value: number) =>
+        value === null || value === undefined ? '' : `${Math.round(value)}${unit}`.replace('-', '−'),
     },
   },
   legend: { show: series.length > 1, fontSize: '14px', labels: { colors: css('--ink') } },

@@ -35,7 +35,8 @@ const sides = computed(() =>
       const trend = trendOf(points)
       const line = trend ? trendLine(points, trend, [...new Set(points.map((point) => point.day))]) : []
       const [before, last] = own.slice(-2).map((record) => record.value)
-      const change = last === undefined ? null : changeWord(measure, before!, last, realChangeFor(measure, pairs))
+      const change =
+        last === undefined ? null : changeWord(measure, { from: before!, to: last }, realChangeFor(measure, pairs))
       return {
         side,
         own,

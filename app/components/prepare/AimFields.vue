@@ -3,13 +3,18 @@ import type { Aim } from '~~/core/catalogue/aim'
 import { STRAND_WORDS } from '~~/core/catalogue/strand'
 import { Quality, REGIONS, STRANDS, type Region, type Strand } from '~~/core/catalogue/words'
 
-/** What a session is for: one of the ready aims, or regions weighed by hand. */
+/** What a session is for: one of the ready aims, what its people come for, or regions weighed by hand. */
 const aim = defineModel<Aim>({ required: true })
+const { ofGoals } = defineProps<{
+  /** What follows from the goals of who is expected; null: nobody has one. */
+  ofGoals: Aim | null
+}>()
 const { catalogue } = storeToRefs(useCatalogue())
-const own = computed(() => !catalogue.value.aims.some((other) => other.id === aim.value.id))
+const aims = computed(() => [...(ofGoals ? [ofGoals] : []), ...catalogue.value.aims])
+const own = computed(() => !aims.value.some((other) => other.id === aim.value.id))
 
 function choose(id: string): void {
-  const ready = catalogue.value.aims.find((other) => other.id === id)
+  const ready = aims.value.find((other) => other.id === id)
   aim.value = ready ?? { ...aim.value, id: 'own', name: 'Our own aim', words: '' }
 }
 function weigh(region: Region, weight: number): void {
@@ -31,7 +36,7 @@ function train(strand: Strand): void {
       <label class="w-64"
         ><span class="label text-[0.94rem]">Aim</span
         ><select class="field" :value="own ? 'own' : aim.id" data-test="aim" @change="choose(textIn($event))">
-          <option v-for="ready in catalogue.aims" :key="ready.id" :value="ready.id">{{ ready.name }}</option>
+          <option v-for="ready in aims" :key="ready.id" :value="ready.id">{{ ready.name }}</option>
           <option value="own">weighed by hand</option>
         </select></label
       >

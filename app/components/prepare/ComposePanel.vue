@@ -3,6 +3,7 @@ import { entryAt } from '~~/core/entries'
 import { readRecent } from '~~/core/contract/circles'
 import type { Aim } from '~~/core/catalogue/aim'
 import type { Ask } from '~~/core/compose/ask'
+import { aimOfGoals } from '~~/core/goal/serving'
 import { HOW_MANY, mostBlocks, type HowMany } from '~~/core/compose/howMany'
 import { gapOf } from '~~/core/compose/bound'
 import type { PlanOrder } from '~~/core/plan/order'
@@ -18,6 +19,8 @@ const { answer, bound, state, took, problem } = composer
 
 // Shallow: what is asked is copied to the worker, which takes nothing that watches itself.
 const aim = shallowRef<Aim>(toRaw(meeting.planned.aim) ?? entryAt(catalogue.value.aims, 0))
+/** What its people come for, as an aim. */
+const ofGoals = computed(() => aimOfGoals(meeting.present, catalogue.value))
 const howMany = ref<HowMany>('some')
 const floor = ref(true)
 const everybody = ref(false)
@@ -129,7 +132,7 @@ const whyWords = computed(() => {
 
 <template>
   <section aria-label="Compose" class="space-y-4">
-    <AimFields v-model="aim" />
+    <AimFields v-model="aim" :of-goals="ofGoals" />
     <div role="group" aria-label="How many movements" class="flex flex-wrap items-center gap-2">
       <span class="text-faint w-full">How many movements</span
       ><button

@@ -20,6 +20,8 @@ const { decision, answering, isSettled, name, what, turn, became } = defineProps
 }>()
 const reflection = useReflection()
 const { catalogue } = storeToRefs(useCatalogue())
+/** What it is for, where it serves a goal of theirs. */
+const neededWords = useNeededFor(() => decision)
 const behind = ref(false)
 /** What the server said against an answer that was given without it: it is put again. */
 const refusal = computed(() => reflection.refusalFor(decision))
@@ -61,6 +63,7 @@ const others = computed(() =>
           {{ decision.leaveOut ? 'Left out until a lead has looked; s' : 'S' }}uggest that a clinician looks at it.
         </template>
       </p>
+      <p v-if="neededWords" class="font-semibold" data-test="needed-for">{{ neededWords }}</p>
       <EvidencePicture v-if="!answering.changing" :recent="decision.recent" large />
       <p v-if="decision.earned && decision.earned.dial !== decision.turn?.dial && !isSettled" class="text-[0.94rem]">
         Earned as well, but the block’s clock does not give it: {{ decision.earned.words }}.

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LedgerEntry } from '~~/core/contract/ledger'
 import type { ProposedDecision } from '~~/core/contract/reflection'
+import { joined } from '~~/core/sentence'
 import { isEasing } from '~~/core/reflect/decide'
 import { acceptWords, kindWords, stayWords } from '~/words/decisions'
 
@@ -33,6 +34,7 @@ const became = computed(() => {
     return `${SAID.value[settled.answer]} by ${settled.decidedBy}${settled.reason ? `: ${settled.reason}` : ''}`
   return answering.waitsWords && `Answered: ${answering.waitsWords}. Kept in this browser until the server has it.`
 })
+const neededWords = useNeededFor(() => decision)
 /** What moves, where it is no level. */
 const turn = computed(() => (settled ? settled.words : (decision.turn?.words ?? '')))
 </script>
@@ -62,7 +64,7 @@ const turn = computed(() => (settled ? settled.words : (decision.turn?.words ?? 
         <template v-if="turn"
           ><strong class="font-semibold text-ink" data-test="turn">{{ turn }}</strong
           >. </template
-        >{{ became || decision.because }}
+        >{{ became || joined([neededWords, decision.because], ' ') }}
       </p>
       <div class="flex flex-wrap justify-end max-lg:col-span-2">
         <template v-if="!answering.isAnswered">

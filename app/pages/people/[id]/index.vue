@@ -121,6 +121,7 @@ const aboutWords = computed(() => {
             <NuxtLink :to="`/people/${id}/open`" class="button button-quiet">What is open to them</NuxtLink>
           </div>
         </section>
+        <GoalSection :id="id" :goals="store.profile.goals" :measures="store.profile.measures" />
         <TierSteps :person="store.person" :next="store.next" :step="store.profile.tierStep" />
         <FallWay :id="id" :falls="store.profile.falls" :balance="store.profile.balance" />
         <SixWeeks :meetings="store.profile.meetings" />

@@ -105,6 +105,7 @@ const measured = computed(() =>
         @looked="open"
       />
     </section>
+    <GoalsBack v-if="record.goals.length > 0" :id="id" :goals="record.goals" :measures="store.opened.measures" />
     <section v-if="back.movements.length > 0 && row" aria-label="Movements" class="space-y-4">
       <h2>Levels and holds</h2>
       <div class="flex flex-wrap gap-2" role="group" aria-label="Movement that is shown">

@@ -27,6 +27,12 @@ const chosen = ref(String(route.query.measure ?? 'chair-stand'))
 const measure = computed(
   () => catalogue.value.measures.get(chosen.value) ?? entryOf(catalogue.value.measures, 'chair-stand'),
 )
+/** Where somebody came from, to go back there. */
+const BACK = { gates: 'Tier gates', goals: 'What they come for' } as const
+const back = computed(() => {
+  const from = String(route.query.back ?? '')
+  return from === 'gates' || from === 'goals' ? { to: `/people/${id}/${from}`, words: BACK[from] } : null
+})
 const groups = computed(() => {
   const all = [...catalogue.value.measures.values()]
   return [...new Set(all.map((one) => one.group ?? ''))].map((group) => ({
@@ -70,12 +76,9 @@ useKeys(KEYS, {
     <p class="flex gap-4">
       <NuxtLink :to="`/people/${id}`" class="text-action underline underline-offset-4">{{
         person.name
-      }}</NuxtLink><NuxtLink
-        v-if="route.query.back === 'gates'"
-        :to="`/people/${id}/gates`"
-        class="text-action underline underline-offset-4"
-        >Tier gates</NuxtLink
-      >
+      }}</NuxtLink><NuxtLink v-if="back" :to="back.to" class="text-action underline underline-offset-4">{{
+        back.words
+      }}</NuxtLink>
     </p>
     <div class="flex flex-wrap items-end gap-4">
       <h1 class="flex-1">{{ measure.name }}</h1>
@@ -190,6 +193,7 @@ useKeys(KEYS, {
           </button>
         </div>
         <MeasureResults v-if="results.length > 0" :results="results">
+          <NuxtLink v-if="isLead && back" :to="back.to" class="button button-main">Back: {{ back.words }}</NuxtLink>
           <NuxtLink v-if="isLead" :to="`/people/${id}`" class="button">Back to the profile</NuxtLink>
         </MeasureResults>
       </section>
