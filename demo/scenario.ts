@@ -21,6 +21,13 @@ const ScenarioGoal = z.strictObject({
   tests: z.record(z.string(), z.number()).default({}),
   said: z.record(z.string(), GoalStep).default({}),
 })
+/** How far somebody went by themselves and helped, by how many weeks ago it was measured. Degrees. */
+const ScenarioRange = z.strictObject({
+  measure: z.string(),
+  side: Side,
+  byWeeks: z.record(z.string(), z.tuple([z.number(), z.number()])),
+})
+export type ScenarioRange = z.infer<typeof ScenarioRange>
 export type ScenarioGoal = z.infer<typeof ScenarioGoal>
 
 /** A person of the scenario with what nobody in it knows: the capacity that the simulation hides. */
@@ -30,6 +37,7 @@ const ScenarioPerson = ParticipantFields.omit({ levels: true }).extend({
   weaker: z.enum(['left', 'right']).optional(),
   /** Days before the next meeting; null: never. */
   goals: z.array(ScenarioGoal).default([]),
+  ownRanges: z.array(ScenarioRange).default([]),
   screenedDaysAgo: z.number().int().nullable().default(120),
 })
 export type ScenarioPerson = z.infer<typeof ScenarioPerson>

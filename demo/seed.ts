@@ -29,7 +29,7 @@ import { randomFrom, type Random } from '../core/random'
 import type { Circle } from '../core/circle/circle'
 import { readScenario, type Scenario } from './scenario'
 import { bodyOf, simulateMeeting, type SimulatedMeeting } from './simulate'
-import { seedGoals } from './seedGoals'
+import { seedGoals, seedRanges } from './seedGoals'
 import { simulateMeasures } from './simulateMeasures'
 
 /** Nobody’s: numbers from 555 01 on are kept free for made-up people. */
@@ -109,8 +109,11 @@ async function seedMeasuresAndScreenings({ acting, scenario, catalogue, next }: 
 
 async function seedWhatTheyComeFor({ acting, scenario, catalogue, next }: Demo): Promise<void> {
   const random = randomFrom(SEED + 2)
-  for (const { id, name } of await participantsOf(acting))
-    await seedGoals(id, hiddenOf(scenario, name).goals, { acting, catalogue, random, next })
+  for (const { id, name } of await participantsOf(acting)) {
+    const { goals, ownRanges } = hiddenOf(scenario, name)
+    await seedGoals(id, goals, { acting, catalogue, random, next })
+    await seedRanges(id, ownRanges, { acting, catalogue, random, next })
+  }
 }
 
 /** A no to each question about falls of which nothing stands on file. */

@@ -1,14 +1,14 @@
 import { formatISO, subWeeks } from 'date-fns'
 import type { Catalogue } from '../core/catalogue/catalogue'
 import type { Side } from '../core/catalogue/words'
-import { entryOf } from '../core/entries'
+import { entryOf, sure } from '../core/entries'
 import { GoalFields } from '../core/goal/goal'
 import type { MeasureRecord } from '../core/measure/record'
 import type { Random } from '../core/random'
 import { addGoal, sayGoal } from '../server/database/goals'
 import { addMeasures } from '../server/database/measures'
 import type { Acting } from '../server/database/rows'
-import type { ScenarioGoal } from './scenario'
+import type { ScenarioGoal, ScenarioRange } from './scenario'
 
 /** What goals are seeded with. */
 interface Seeding {
@@ -56,6 +56,28 @@ export async function seedGoals(
       )
   }
 }
+
+/** Both ranges as they were measured in one go. */
+export async function seedRanges(
+  participant: string,
+  ranges: readonly ScenarioRange[],
+  { acting, catalogue, random, next }: Seeding,
+): Promise<void> {
+  const records = ranges.flatMap(({ measure, side, byWeeks }) => {
+    const helpedBy = sure(entryOf(catalogue.measures, measure).helped, `${measure} is measured in one way only.`)
+    return oldestFirst(byWeeks).flatMap(([weeks, [own, helped]]) => {
+      const takenAt = subWeeks(next, Number(weeks)).toISOString()
+      const taken = (of: string, value: number): MeasureRecord => ({
+        ...{ ...PLAIN, id: random.uuid(), measure: of, side, value, tries: [value], takenAt },
+      })
+      return [taken(measure, own), taken(helpedBy, helped)]
+    })
+  })
+  if (records.length > 0) await addMeasures(acting, participant, records)
+}
+
+/** Nothing is to be said of these results. */
+const PLAIN = { setting: null, pain: null, note: '', simulated: false, replaces: null } as const
 
 /** What was on so many weeks ago, the oldest first. */
 function oldestFirst<T>(byWeeks: Record<string, T>): [weeks: string, value: T][] {

@@ -12,6 +12,8 @@ const Tries = z.object({
   left: z.array(z.number()),
   right: z.array(z.number()),
   both: z.array(z.number()),
+  /** What the same tries were when they were helped; empty where only one range is measured. */
+  helped: z.object({ left: z.array(z.number()), right: z.array(z.number()), both: z.array(z.number()) }),
   setting: z.string(),
   pain: z.string(),
   note: z.string(),
@@ -21,15 +23,23 @@ type Tries = z.infer<typeof Tries>
 /** Tries of somebody and of somebody simulated are never one result. */
 const REAL_TRIES = 'There are tries that somebody made: take those back before you take a simulated one.'
 const SIMULATED_TRIES = 'These tries are simulated: take them back before you take a real one.'
-const noTries = (): Tries => ({ left: [], right: [], both: [], setting: '', pain: '', note: '', simulated: false })
+const noTries = (): Tries => ({
+  ...{ left: [], right: [], both: [], helped: { left: [], right: [], both: [] } },
+  ...{ setting: '', pain: '', note: '', simulated: false },
+})
 
 /**
  * Taking one measure of one person: tries for each side, kept in this browser until they are saved, and what they mean.
  *
  * @param id whose measure
  * @param measure what is measured; another one begins anew
+ * @param helpedBy the measure of the same range when it is helped; null: only one range is measured
  */
-export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
+export function useMeasuring(
+  id: string,
+  measure: Readonly<Ref<Measure>>,
+  helpedBy: Readonly<Ref<Measure | null>> = shallowRef(null),
+) {
   const draft = useDraft<Tries>(`measure:${id}`, noTries, Tries)
   const { fields } = draft
   const sides = computed((): Side[] => (measure.value.sides ? ['left', 'right'] : ['both']))
@@ -62,8 +72,19 @@ export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
     results.value = []
     fields.value.simulated = simulated
     fields.value[side.value] = [...tries.value, amount].slice(-measure.value.tries)
+    fields.value.helped[side.value] = []
     const isWhole = (one: Side) => fields.value[one].length >= measure.value.tries
     if (side.value === 'left' && isWhole('left') && !isWhole('right')) side.value = 'right'
+  }
+  /** Takes a try of both ranges in: by themselves, and helped. */
+  function takeTwo(own: number, helped: number, simulated: boolean): void {
+    const at = side.value
+    const before = fields.value.helped[at]
+    const other = helpedBy.value
+    const { refused } = other ? plausible(other, helped) : { refused: '' }
+    if (refused !== '') return void (message.value = refused)
+    take(own, simulated)
+    if (message.value === '') fields.value.helped[at] = [...before, helped].slice(-measure.value.tries)
   }
   /** Takes a try in as it was typed; says so where it is no number. */
   function takeTyped(text: string): boolean {
@@ -72,7 +93,10 @@ export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
     else take(value)
     return message.value === ''
   }
-  const takeBack = (of: Side, at: number) => (fields.value[of] = fields.value[of].toSpliced(at, 1))
+  function takeBack(of: Side, at: number): void {
+    fields.value[of] = fields.value[of].toSpliced(at, 1)
+    fields.value.helped[of] = fields.value.helped[of].toSpliced(at, 1)
+  }
 
   const taken = computed(() =>
     sides.value.flatMap((one) => {
@@ -94,7 +118,13 @@ export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
     const takenAt = new Date().toISOString()
     const { note, simulated } = fields.value
     const rest = { measure: measure.value.id, setting, pain, note, simulated, takenAt, replaces: null }
-    const records = taken.value.map((one) => ({ ...one, ...rest, id: crypto.randomUUID() }))
+    const records = taken.value.flatMap((one) => {
+      const tries = fields.value.helped[one.side]
+      const value = helpedBy.value && resultOf(helpedBy.value, tries)
+      const own = { ...one, ...rest, id: crypto.randomUUID() }
+      const isWhole = value !== null && helpedBy.value && tries.length === one.tries.length
+      return isWhole ? [own, { ...own, id: crypto.randomUUID(), measure: helpedBy.value!.id, value, tries }] : [own]
+    })
     const checked = z.array(MeasureRecord).safeParse(records)
     if (!checked.success) return void (message.value = checked.error.issues[0]?.message ?? '')
     try {
@@ -106,5 +136,5 @@ export function useMeasuring(id: string, measure: Readonly<Ref<Measure>>) {
       message.value = refusalOf(error).message
     }
   }
-  return { fields, sides, side, tries, taken, results, message, asked, take, takeTyped, takeBack, save }
+  return { fields, sides, side, tries, taken, results, message, asked, take, takeTwo, takeTyped, takeBack, save }
 }

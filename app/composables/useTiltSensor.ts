@@ -7,6 +7,8 @@ const SIMULATED_SPEED = 3
 
 /** A sensor that is there sends many times a second. */
 const SILENT_AFTER_MS = 1500
+/** Nothing for so long after it has sent: it was taken away. */
+const TAKEN_AWAY_AFTER_MS = 3000
 
 type Asking = { requestPermission?: () => Promise<'granted' | 'denied'> }
 
@@ -26,6 +28,8 @@ export function useTiltSensor() {
   const simulated = ref<number | null>(null)
   const isSilent = ref(false)
   const isRunning = ref(false)
+  /** When nothing came any more while it was listened, milliseconds; null: it was stopped. */
+  const takenAwayAt = ref<number | null>(null)
   const trace = shallowRef<Trace>({ ms: new Float64Array(), deg: new Float64Array() })
   const samples: { ms: number[]; deg: number[] } = { ms: [], deg: [] }
   let began = 0
@@ -48,6 +52,7 @@ export function useTiltSensor() {
     isSilent.value = person === null && !(await mayListen())
     if (isSilent.value) return
     samples.ms.length = samples.deg.length = 0
+    takenAwayAt.value = null
     began = performance.now()
     isRunning.value = true
     if (person === null) {
@@ -56,7 +61,10 @@ export function useTiltSensor() {
         show()
         // Most desktop browsers know the event and never send one: only a sample tells that a sensor is there.
         isSilent.value = samples.ms.length === 0 && performance.now() - began > SILENT_AFTER_MS
-        if (isSilent.value) stop()
+        const last = samples.ms.at(-1)
+        const isGone = last !== undefined && performance.now() - began - last > TAKEN_AWAY_AFTER_MS
+        if (isGone) takenAwayAt.value = last
+        if (isSilent.value || isGone) stop()
         if (isRunning.value) frame = requestAnimationFrame(follow)
       }
       frame = requestAnimationFrame(follow)
@@ -72,8 +80,10 @@ export function useTiltSensor() {
         sent += 1
       }
       show()
-      if (sent >= whole.ms.length) isRunning.value = false
-      else if (isRunning.value) frame = requestAnimationFrame(follow)
+      if (sent >= whole.ms.length) {
+        if (entryAt(SIMULATED_PEOPLE, person).sensor === 'taken-away') takenAwayAt.value = samples.ms.at(-1) ?? null
+        isRunning.value = false
+      } else if (isRunning.value) frame = requestAnimationFrame(follow)
     }
     frame = requestAnimationFrame(follow)
   }
@@ -84,5 +94,5 @@ export function useTiltSensor() {
     show()
   }
   onBeforeUnmount(stop)
-  return { simulated, isSilent, isRunning, trace, start, stop }
+  return { simulated, isSilent, isRunning, takenAwayAt, trace, start, stop }
 }

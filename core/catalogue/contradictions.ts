@@ -6,6 +6,7 @@ import {
   type Movement,
   type Variation,
 } from './catalogue'
+import type { Measure } from './measure'
 import type { DialBound, DialRange } from './movement'
 import { indexOf } from './summary'
 import { TIERS } from './words'
@@ -94,9 +95,16 @@ function unknown(file: string, what: string, id: string): CatalogueProblem {
 
 function inMeasuresAndGates({ gates, measures, movements }: Catalogue): CatalogueProblem[] {
   const spokenFor = [...measures.values()].flatMap((measure) => measure.speaksFor)
+  const trained = [...measures.values()].flatMap(({ trains }) => [
+    ...(trains?.strength ?? []),
+    ...(trains?.stretch ?? []),
+  ])
   const asked = gates.flatMap((gate) => gate.conditions.flatMap((condition) => condition.anyOf))
   return [
-    ...spokenFor.filter((id) => !movements.has(id)).map((id) => unknown('measures.yaml', 'movement', id)),
+    ...[...spokenFor, ...trained]
+      .filter((id) => !movements.has(id))
+      .map((id) => unknown('measures.yaml', 'movement', id)),
+    ...[...measures.values()].flatMap((own) => unlikeItsHelped(own, measures)),
     ...gates
       .flatMap((gate) => gate.linked)
       .filter((id) => !movements.has(id))
@@ -105,6 +113,19 @@ function inMeasuresAndGates({ gates, measures, movements }: Catalogue): Catalogu
       .filter(({ measure }) => !measures.has(measure))
       .map(({ measure }) => unknown('gates.yaml', 'measure', measure)),
   ]
+}
+
+/** One's own range and the helped one are of one kind, or no difference can be told; and it is said what trains it. */
+function unlikeItsHelped(own: Measure, measures: Catalogue['measures']): CatalogueProblem[] {
+  if (own.helped === undefined) return []
+  const helped = measures.get(own.helped)
+  if (!helped) return [unknown('measures.yaml', 'measure', own.helped)]
+  const isAlike =
+    own.unit === helped.unit && own.sides === helped.sides && own.tool === 'tilt' && helped.tool === 'tilt'
+  const message = isAlike
+    ? `"${own.id}" does not say what trains it`
+    : `"${own.id}" and "${helped.id}" are not measured alike`
+  return isAlike && own.trains ? [] : [{ file: 'measures.yaml', path: '', message }]
 }
 
 function inTasks({ tasks, measures, movements }: Catalogue): CatalogueProblem[] {

@@ -61,6 +61,10 @@ export const Measure = z.object({
   usual: Bounds.optional(),
   /** Which range of the body it stands for, in degrees a unit. */
   range: z.object({ of: z.string(), degreesPerUnit: z.number().positive() }).optional(),
+  /** The measure of the same range when it is helped: this one is how far somebody goes by themselves. */
+  helped: z.string().optional(),
+  /** What makes more of the range one's own, and what makes it longer: movements. */
+  trains: z.object({ strength: z.array(z.string()).min(1), stretch: z.array(z.string()).min(1) }).optional(),
   /** A lean: the amount is a shift at hip height; its usual angle, degrees. */
   lean: z.number().positive().optional(),
   /** Something that is set before and kept with the result. */

@@ -1,4 +1,5 @@
 import { medianOf } from '../number'
+import { GAP_MS } from './soundTrace'
 
 /** What a tilt sensor sent: moments in milliseconds, rising, and angles in degrees. */
 export interface Trace {
@@ -39,31 +40,98 @@ const LEAST_MOVED_DEG = 3
  * @example
  * findPlateau(simulatedTrace(SIMULATED_PEOPLE[0], 7)).movedDeg // 36.72
  */
-export function findPlateau({ ms, deg }: Trace): Plateau | null {
-  const stretches = stillStretches(ms, deg)
-  const rest = stretches[0]
-  if (!rest) return null
-  const restDeg = medianOf(deg.slice(rest.from, rest.to + 1).sort())
-  const held = stretches
-    .slice(1)
-    .filter(({ from, to }) => ms[to]! - ms[from]! >= SHORTEST_MS)
-    .map((stretch) => ({ ...stretch, heldDeg: medianOf(deg.slice(stretch.from, stretch.to + 1).sort()) }))
-    .filter(({ heldDeg }) => Math.abs(heldDeg - restDeg) >= LEAST_MOVED_DEG)
-  if (held.length === 0) return null
-  const farthest = Math.max(...held.map(({ heldDeg }) => Math.abs(heldDeg - restDeg)))
-  const best = held
-    .filter(({ heldDeg }) => Math.abs(heldDeg - restDeg) >= farthest - AS_FAR_DEG)
-    .sort((a, b) => ms[b.to]! - ms[b.from]! - (ms[a.to]! - ms[a.from]!))[0]!
-  const sorted = deg.slice(best.from, best.to + 1).sort()
-  const spreadDeg = sorted[Math.floor(sorted.length * 0.75)]! - sorted[Math.floor(sorted.length * 0.25)]!
-  return {
-    fromMs: ms[best.from]!,
-    toMs: ms[best.to]!,
-    heldDeg: best.heldDeg,
-    restDeg,
-    movedDeg: Math.abs(best.heldDeg - restDeg),
-    spreadDeg,
+export function findPlateau(trace: Trace): Plateau | null {
+  const held = heldIn(trace)
+  const farthest = Math.max(...held.map(({ movedDeg }) => movedDeg))
+  return longest(held.filter(({ movedDeg }) => movedDeg >= farthest - AS_FAR_DEG)) ?? null
+}
+
+/** How far somebody goes by themselves, and how far it goes when it is helped. */
+export interface TwoRanges {
+  own: Plateau | null
+  helped: Plateau | null
+}
+
+/**
+ * Both ranges in one go: held as far as it goes by itself, then helped on to its end and held there. The helped one is
+ * the farthest; their own is the farthest that was held before it.
+ *
+ * @returns with one hold only, that is their own, and nothing is helped
+ * @source ours
+ * @example
+ * findTwoRanges(simulatedTrace(SIMULATED_PEOPLE[0], 7)).helped // null
+ */
+export function findTwoRanges(trace: Trace): TwoRanges {
+  const held = heldIn(trace).flatMap((one) => risenIn(trace, one) ?? [one])
+  const first = held[0]
+  if (!first) return { own: null, helped: null }
+  const farthest = Math.max(...held.map(({ movedDeg }) => movedDeg))
+  const before = (than: Plateau) => held.filter(({ toMs }) => toMs <= than.fromMs)
+  // Where it goes no further with help, the last hold of those as far is the helped one.
+  const helped = held.findLast((one) => one.movedDeg >= farthest - AS_FAR_DEG && before(one).length > 0)
+  if (!helped) return { own: findPlateau(trace), helped: null }
+  const most = Math.max(...before(helped).map(({ movedDeg }) => movedDeg))
+  return { own: longest(before(helped).filter(({ movedDeg }) => movedDeg >= most - AS_FAR_DEG)) ?? first, helped }
+}
+
+/** Each side of a small way on is as long as this at least, and so much around it is left out of both. */
+const RISE = { leastMs: 1200, aroundMs: 600 } as const
+
+/**
+ * A hold that was helped on by a few degrees looks like one that wanders: where its second part is clearly farther out
+ * than its first, it is two. Somebody who sinks goes the other way.
+ *
+ * @returns null where it is one hold
+ */
+function risenIn({ ms, deg }: Trace, held: Plateau): [Plateau, Plateau] | null {
+  const from = ms.findIndex((moment) => moment >= held.fromMs)
+  const after = ms.findIndex((moment) => moment > held.toMs)
+  const to = after < 0 ? ms.length : after
+  const sums = [0]
+  for (let at = from; at < to; at += 1) sums.push(sums.at(-1)! + deg[at]!)
+  const all = to - from
+  let [best, place] = [0, -1]
+  for (let count = 1; count < all; count += 1) {
+    if (ms[from + count]! - held.fromMs < RISE.leastMs || held.toMs - ms[from + count]! < RISE.leastMs) continue
+    const [first, second] = [sums[count]! / count, (sums[all]! - sums[count]!) / (all - count)]
+    // What two levels explain of the spread.
+    const explained = ((count * (all - count)) / all) * (first - second) ** 2
+    if (explained > best) [best, place] = [explained, from + count]
   }
+  if (place < 0) return null
+  const part = (fromMs: number, toMs: number): Plateau | null => {
+    const own = deg.slice(from, to).filter((_, at) => ms[from + at]! >= fromMs && ms[from + at]! <= toMs)
+    return own.length === 0 ? null : plateauOf(own.sort(), { fromMs, toMs, restDeg: held.restDeg })
+  }
+  const middle = ms[place]!
+  const [first, second] = [part(held.fromMs, middle - RISE.aroundMs), part(middle + RISE.aroundMs, held.toMs)]
+  if (!first || !second || second.movedDeg - first.movedDeg < LEAST_MOVED_DEG) return null
+  return [first, second]
+}
+
+/** @param sorted the angles of a hold, in order of their size */
+function plateauOf(
+  sorted: Float64Array,
+  { fromMs, toMs, restDeg }: Pick<Plateau, 'fromMs' | 'toMs' | 'restDeg'>,
+): Plateau {
+  const heldDeg = medianOf(sorted)
+  const spreadDeg = sorted[Math.floor(sorted.length * 0.75)]! - sorted[Math.floor(sorted.length * 0.25)]!
+  return { fromMs, toMs, heldDeg, restDeg, movedDeg: Math.abs(heldDeg - restDeg), spreadDeg }
+}
+
+function longest(held: readonly Plateau[]): Plateau | undefined {
+  return held.toSorted((a, b) => b.toMs - b.fromMs - (a.toMs - a.fromMs))[0]
+}
+
+/** Everything that was held away from rest for long enough, in its order. */
+function heldIn({ ms, deg }: Trace): Plateau[] {
+  const [rest, ...stretches] = stillStretches(ms, deg)
+  if (!rest) return []
+  const restDeg = medianOf(deg.slice(rest.from, rest.to + 1).sort())
+  return stretches
+    .filter(({ from, to }) => ms[to]! - ms[from]! >= SHORTEST_MS)
+    .map(({ from, to }) => plateauOf(deg.slice(from, to + 1).sort(), { fromMs: ms[from]!, toMs: ms[to]!, restDeg }))
+    .filter(({ movedDeg }) => movedDeg >= LEAST_MOVED_DEG)
 }
 
 interface Stretch {
@@ -75,8 +143,13 @@ interface Stretch {
 function stillStretches(ms: Float64Array, deg: Float64Array): Stretch[] {
   const stretches: Stretch[] = []
   let first = 0
-  const window = new RunningLine()
+  let window = new RunningLine()
   for (let last = 0; last < ms.length; last += 1) {
+    // Nothing is known of what happened while nothing came: a window begins anew after it.
+    if (last > 0 && ms[last]! - ms[last - 1]! > GAP_MS) {
+      window = new RunningLine()
+      first = last
+    }
     window.add(ms[last]! / 1000, deg[last]!)
     while (ms[last]! - ms[first]! > WINDOW_MS) {
       window.remove(ms[first]! / 1000, deg[first]!)

@@ -38,6 +38,7 @@ export const ParticipantFields = Person.omit({
   remembered: true,
   believed: true,
   comesFor: true,
+  rangeGaps: true,
   screenedOn: true,
 }).extend({
   name: z.string('A name is needed.').trim().min(1, 'A name is needed.').max(120, 'A name has 120 characters at most.'),
@@ -85,6 +86,7 @@ export const Participant = ParticipantFields.extend({
   flares: z.array(Flare).default([]),
   believed: BelievedToday.optional(),
   comesFor: Person.shape.comesFor,
+  rangeGaps: Person.shape.rangeGaps,
   remembered: z.array(Remembered).default([]),
   screenedOn: day.nullable().default(null),
 })

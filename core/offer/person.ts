@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { PersonGap } from '../measure/gap'
 import { Dial, Level, Region, SchoolId, Side, Tag, Tier } from '../catalogue/words'
 
 export const Pace = z.enum(['brisk', 'usual', 'slow', 'very-slow'])
@@ -130,6 +131,8 @@ export const Person = z.object({
   remembered: z.array(Remembered).optional(),
   /** Everyday tasks that they come for: their goals that are open. */
   comesFor: z.array(PersonTask).optional(),
+  /** Where their own range is short of the helped one, or both are short. */
+  rangeGaps: z.array(PersonGap).optional(),
   /** Left out: the usual starts, and a level less after weeks away. */
   believed: BelievedToday.optional(),
   /** ISO day of the last screening; null: never; left out: it does not matter here. */

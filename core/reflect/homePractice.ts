@@ -9,6 +9,7 @@ import { placeFirst } from '../offer/placeFirst'
 import { storedLevel } from '../offer/levels'
 import type { Person } from '../offer/person'
 import { neededFor, servedBy, serves } from '../goal/serving'
+import { gapReason, gapsServed } from '../measure/gap'
 import { joined } from '../sentence'
 import { nextGate } from './gates'
 import { demandsOf, judge } from '../offer/verdict'
@@ -68,6 +69,8 @@ const PROPOSED = 5
 const TOWARDS_GATE = 3
 /** And what serves a goal of theirs fully, so many; ours. */
 const FOR_GOAL = 6
+/** What works at the end of their own range, so many; ours. */
+const FOR_GAP = 4
 
 export interface HomeProposal extends HomeEntry {
   tier: Tier
@@ -108,7 +111,8 @@ export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue):
   const numberOf = new Map(movements.map((movement) => [movement.id, movement.number]))
   const rank = ({ movement }: HomeProposal) => {
     const done = recent.includes(movement) ? recent.indexOf(movement) : recent.length + (numberOf.get(movement) ?? 0)
-    const goal = FOR_GOAL * serves(movement, person.comesFor, catalogue)
+    const gap = gapsServed(movement, person.rangeGaps, catalogue.measures).length > 0 ? FOR_GAP : 0
+    const goal = Math.max(gap, FOR_GOAL * serves(movement, person.comesFor, catalogue))
     return done - goal - (towards.includes(movement) ? TOWARDS_GATE : 0)
   }
   const done = proposals.filter(
@@ -124,6 +128,7 @@ export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue):
           one.because,
           towards.includes(one.movement) && 'Towards the next gate.',
           neededFor(servedBy(one.movement, person.comesFor, catalogue)),
+          gapReason(gapsServed(one.movement, person.rangeGaps, catalogue.measures), catalogue.measures),
         ],
         ' ',
       ),

@@ -2,6 +2,7 @@ import type { Scope } from '../database/rows'
 import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Participant } from '../../core/offer/participant'
 import { comesFor } from '../../core/goal/serving'
+import { personGaps } from '../../core/measure/gap'
 import { rangesOf } from '../../core/offer/ranges'
 import { holdingOn } from '../../core/offer/inForce'
 import { goalsOf } from '../database/goals'
@@ -35,6 +36,7 @@ export async function peopleOn(
       considerations: holdingOn(person.considerations, { on: day, records: measures.get(person.id) ?? [] }, catalogue),
       remembered: memories.get(person.id) ?? [],
       comesFor: comesFor(goals.get(person.id) ?? []),
+      rangeGaps: personGaps(measures.get(person.id) ?? [], catalogue.measures),
       ranges: rangesOf(measures.get(person.id) ?? [], catalogue.measures),
     }))
 }

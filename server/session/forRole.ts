@@ -29,5 +29,5 @@ export function inMeeting(participant: Participant, role: Role): Participant {
     clearedFor: '',
     note: '',
   }))
-  return { ...participant, considerations, comesFor: [] }
+  return { ...participant, considerations, comesFor: [], rangeGaps: [] }
 }

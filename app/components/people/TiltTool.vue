@@ -7,27 +7,46 @@ import type { Plateau } from '~~/core/measure/sensor'
 import type { SensorDone, SensorTask } from '~/workers/sensor.worker'
 
 /** An angle by a phone's tilt: the trace as it comes, the plateau that was found, and its angle as a try. */
-const emit = defineEmits<{ take: [degrees: number, simulated: boolean] }>()
+const { two = false } = defineProps<{
+  /** Both ranges in one go: by themselves, then helped. */
+  two?: boolean
+}>()
+const emit = defineEmits<{
+  take: [degrees: number, simulated: boolean]
+  takeTwo: [own: number, helped: number, simulated: boolean]
+}>()
 const sensor = useTiltSensor()
-const { trace, isRunning, isSilent, simulated } = sensor
+const { trace, isRunning, isSilent, simulated, takenAwayAt } = sensor
 const { ask: find, dispose } = useWorker<SensorTask, SensorDone>(
   () => new Worker(new URL('../../workers/sensor.worker.ts', import.meta.url), { type: 'module' }),
 )
 onScopeDispose(dispose)
 const wrong = ref('')
 const plateau = ref<Plateau | null>(null)
+const helped = ref<Plateau | null>(null)
+const faults = ref('')
 const looked = ref(false)
 
 // What one sensor sent is not taken as the other's.
 watch(simulated, () => {
-  plateau.value = null
-  looked.value = isSilent.value = false
+  forget()
+  isSilent.value = false
 })
+watch(() => two, forget)
+function forget(): void {
+  plateau.value = helped.value = null
+  looked.value = false
+  faults.value = ''
+}
 watch(isRunning, async (running) => {
-  if (running) return void ((plateau.value = null), (looked.value = false))
+  if (running) return forget()
   wrong.value = ''
   try {
-    plateau.value = (await find({ trace: { ms: trace.value.ms.slice(), deg: trace.value.deg.slice() } })).plateau
+    const copy = { ms: trace.value.ms.slice(), deg: trace.value.deg.slice() }
+    const found = await find({ trace: copy, takenAwayAt: takenAwayAt.value })
+    plateau.value = two ? found.two.own : found.plateau
+    helped.value = two ? found.two.helped : null
+    faults.value = found.faults
     looked.value = true
   } catch (error) {
     wrong.value = refusalOf(error).message
@@ -52,9 +71,16 @@ const line = computed(() => {
   return points.join(' ')
 })
 const words = computed(() => {
-  if (isRunning.value) return 'Measuring: move to the end, keep still for three seconds.'
+  if (isRunning.value)
+    return two
+      ? 'Measuring: as far as they go, still for three seconds; then help on to the end, still for three seconds.'
+      : 'Measuring: move to the end, keep still for three seconds.'
   if (isSilent.value)
     return 'No tilt sensor answers on this device. Type the degrees, or see how it works with somebody simulated.'
+  if (plateau.value && two)
+    return helped.value
+      ? `By themselves ${plateau.value.movedDeg.toFixed(0)}°, helped ${helped.value.movedDeg.toFixed(0)}°.`
+      : `Held once, at ${plateau.value.movedDeg.toFixed(0)}°: help on from there, and hold again. Measure again.`
   if (plateau.value)
     return `Held at ${plateau.value.movedDeg.toFixed(0)}°, for ${((plateau.value.toMs - plateau.value.fromMs) / 1000).toFixed(1)} s.`
   return looked.value ? 'It was not held still for a second and a half. Measure again.' : 'Start at rest, then move.'
@@ -64,10 +90,17 @@ function press(): void {
   else void sensor.start()
 }
 function take(): void {
-  if (plateau.value) emit('take', Math.round(plateau.value.movedDeg), simulated.value !== null)
-  plateau.value = null
-  looked.value = false
+  const isSimulated = simulated.value !== null
+  const own = plateau.value && Math.round(plateau.value.movedDeg)
+  if (own !== null && helped.value) emit('takeTwo', own, Math.round(helped.value.movedDeg), isSimulated)
+  else if (own !== null && !two) emit('take', own, isSimulated)
+  forget()
 }
+const takeWords = computed(() => {
+  if (!plateau.value || (two && !helped.value)) return ''
+  const own = `${plateau.value.movedDeg.toFixed(0)}°`
+  return helped.value ? `Take ${own} and ${helped.value.movedDeg.toFixed(0)}°` : `Take ${own}`
+})
 defineExpose({ press })
 </script>
 
@@ -79,23 +112,25 @@ defineExpose({ press })
       role="img"
       :aria-label="`The sensor’s trace. ${words}`"
     >
-      <g v-if="plateau">
+      <g v-for="held in [plateau, helped].filter((one) => one !== null)" :key="held.fromMs">
         <rect
-          :x="x(plateau.fromMs)"
+          :x="x(held.fromMs)"
           y="0"
-          :width="x(plateau.toMs) - x(plateau.fromMs)"
+          :width="x(held.toMs) - x(held.fromMs)"
           :height="HEIGHT"
           fill="var(--mark-soft)"
         />
         <line
           x1="0"
           :x2="WIDTH"
-          :y1="y(plateau.heldDeg)"
-          :y2="y(plateau.heldDeg)"
+          :y1="y(held.heldDeg)"
+          :y2="y(held.heldDeg)"
           stroke="var(--mark)"
           stroke-width="2"
           stroke-dasharray="6 4"
         />
+      </g>
+      <g v-if="plateau">
         <line
           x1="0"
           :x2="WIDTH"
@@ -109,13 +144,13 @@ defineExpose({ press })
       <polyline :points="line" fill="none" stroke="var(--action)" stroke-width="2" stroke-linejoin="round" />
     </svg>
     <p aria-live="polite" data-test="tilt">{{ words }}</p>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-if="faults" class="bg-mark-soft rounded-lg px-3 py-2" role="status" data-test="faults">{{ faults }}</p>
     <div class="flex flex-wrap gap-2 items-center">
       <button type="button" class="button button-main min-w-44" @click="press">
         {{ isRunning ? 'Stop' : 'Start measuring' }} <kbd class="key">{{ KEYS.press.shown }}</kbd>
       </button>
-      <button v-if="plateau" type="button" class="button" data-test="take" @click="take">
-        Take {{ plateau.movedDeg.toFixed(0) }}°
-      </button>
+      <button v-if="takeWords" type="button" class="button" data-test="take" @click="take">{{ takeWords }}</button>
       <label class="flex items-center gap-2 ml-auto"
         ><span class="text-faint text-[0.94rem]">Sensor</span
         ><select v-model="simulated" data-test="sensor" class="field w-64" :disabled="isRunning">

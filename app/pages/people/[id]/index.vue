@@ -156,6 +156,7 @@ const aboutWords = computed(() => {
             :pairs="store.profile.pairs[measure.id] ?? []"
           />
         </div>
+        <RangeGaps :records="store.profile.measures" class="mt-4" />
         <MeasureList :person-id="id" class="mt-4" />
       </template>
     </section>

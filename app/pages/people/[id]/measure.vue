@@ -41,8 +41,12 @@ const groups = computed(() => {
   }))
 })
 
-const measuring = useMeasuring(id, measure)
-const { fields, sides, side, tries, taken, results, message, asked, take, takeBack, save } = measuring
+/** Where a range can be measured both ways: whether it is, in one go. */
+const two = ref(true)
+const helpedBy = computed(() => catalogue.value.measures.get(measure.value.helped ?? '') ?? null)
+const isTwo = computed(() => two.value && helpedBy.value !== null)
+const measuring = useMeasuring(id, measure, helpedBy)
+const { fields, sides, side, tries, taken, results, message, asked, take, takeTwo, takeBack, save } = measuring
 const typed = ref('')
 const tool = useTemplateRef<{ press: () => void; back?: () => void; enter?: () => void }>('tool')
 function takeTyped(): void {
@@ -124,7 +128,12 @@ useKeys(KEYS, {
           class="w-52"
           ><input :id="field" v-model="fields.setting" inputmode="decimal" :class="fieldClass"
         /></AppField>
-        <TiltTool v-if="measure.tool === 'tilt'" ref="tool" @take="take" />
+        <label v-if="helpedBy" class="flex items-center gap-2 min-h-11"
+          ><input v-model="two" type="checkbox" class="size-5 accent-action" data-test="two" />Both ranges in one go: by
+          themselves, then helped</label
+        >
+        <p v-if="isTwo" class="text-[0.94rem] max-w-2xl">{{ helpedBy?.steps[1] }} {{ helpedBy?.stop }}</p>
+        <TiltTool v-if="measure.tool === 'tilt'" ref="tool" :two="isTwo" @take="take" @take-two="takeTwo" />
         <TimeTool
           v-else-if="measure.tool === 'stopwatch' || measure.tool === 'counter' || measure.tool === 'count-30'"
           :key="`${measure.id} ${side}`"
@@ -159,7 +168,9 @@ useKeys(KEYS, {
             <dd class="flex flex-wrap items-center gap-2 numerals min-h-11">
               <span v-for="(value, at) in fields[one]" :key="at" class="flex items-center"
                 >{{ amountWords(measure, value)
-                }}<button
+                }}<template v-if="fields.helped[one][at] !== undefined"
+                  >, helped {{ amountWords(measure, fields.helped[one][at]!) }}</template
+                ><button
                   class="button button-quiet"
                   :aria-label="`Take back ${amountWords(measure, value)}`"
                   @click="takeBack(one, at)"
