@@ -110,6 +110,14 @@ export const readRecord = route({
   query: z.object({ as: z.enum(['text', 'json']).default('text').catch('text') }),
   file: 'text/plain',
 })
+/** Results as they are said to the person: a sentence and a picture each, to take home. */
+export const readResults = route({
+  method: 'GET',
+  path: '/api/participants/:id/results',
+  may: 'lead',
+  notes: { did: 'made a handout', of: 'person' },
+  file: 'application/pdf',
+})
 export const readPersonLookBack = route({
   method: 'GET',
   path: '/api/participants/:id/look-back',

@@ -13,7 +13,7 @@ import {
   importPeople,
 } from '../../core/contract/practice'
 import { moveTier } from '../../core/contract/people'
-import { readLetter, readPersonLookBack, readProfile, readRecord } from '../../core/contract/records'
+import { readLetter, readPersonLookBack, readProfile, readRecord, readResults } from '../../core/contract/records'
 import { decide, readEvidence, readReflection, type DecisionChoice } from '../../core/contract/reflection'
 import type { AnswerOf, BodyOf, QueryOf, Route } from '../../core/contract/route'
 import { makeCourse, readShelfFit } from '../../core/contract/shelf'
@@ -25,6 +25,7 @@ import { meetingById } from '../database/meetings'
 import type { Acting } from '../database/rows'
 import { drawLetter } from '../documents/clinicianLetter'
 import { writeHandout } from '../documents/handout'
+import { drawResults } from '../documents/resultSheet'
 import { refusalOf } from '../http/refusalOf'
 import { beginCircleWith } from '../services/beginCircle'
 import { circleLookBack } from '../services/circleLookBack'
@@ -42,6 +43,7 @@ import { readInMeasures } from '../services/readInMeasures'
 import { readInPeople } from '../services/readInPeople'
 import { writtenRecord } from '../services/recordOf'
 import { evidenceOf, reflectionOf } from '../services/reflection'
+import { resultsToTell } from '../services/resultsToTell'
 import { settleDecisions } from '../services/settleDecisions'
 import { screenView } from '../services/screenView'
 import { shelfFit } from '../services/shelfFit'
@@ -105,6 +107,9 @@ export const TASKS = {
     readLetter,
     async (acting, { id, letter, practiceName }: { id: string; letter: string; practiceName: string }) =>
       drawLetter(await letterToClinician(acting, id, letter, practiceName)),
+  ),
+  readResults: file(readResults, async (acting, { id, practiceName }: { id: string; practiceName: string }) =>
+    drawResults(await resultsToTell(acting, id, { practiceName, now: new Date() })),
   ),
   readHandout: file(
     readHandout,

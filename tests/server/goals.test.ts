@@ -135,6 +135,25 @@ describe('goals reach', () => {
     await world.db('goals').where({ participant_id: dov.id }).update({ state: 'reached', closed_on: '2030-01-01' })
     expect(await textOfPdf(path)).toBe(written)
   })
+  it('the sheet of results, in large print on one page, with a picture of each', async () => {
+    const reply = await fetch(`${world.address}/api/participants/${edda.id}/results`, {
+      headers: { cookie: lead.cookie },
+    })
+    const folder = mkdtempSync(join(tmpdir(), 'circle-results-'))
+    const file = join(folder, 'a.pdf')
+    writeFileSync(file, Buffer.from(await reply.arrayBuffer()))
+    const text = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).stdout.replace(/\s+/g, ' ')
+    expect(text).toContain('How it is going: Edda Quist')
+    expect(text).toContain('“Up to my sister on the second floor without a stop”')
+    expect(text).toContain('26.1 s, 5.3 s less than at the start: a real change. Aimed at: 25 s or less.')
+    expect(text).toContain('In the pictures up is better')
+    expect(text).not.toContain('simulated')
+    expect(spawnSync('pdfinfo', [file], { encoding: 'utf8' }).stdout).toMatch(/Pages:\s+1\n/)
+    const read = spawnSync('pdftohtml', ['-xml', '-i', '-stdout', file], { encoding: 'utf8' }).stdout
+    const sizes = [...read.matchAll(/<fontspec [^>]*size="(\d+)"/g)].map(([, size]) => Number(size) / 1.5)
+    expect(Math.min(...sizes)).toBeGreaterThanOrEqual(16)
+    expect((await helper.call('GET', `/api/participants/${edda.id}/results`)).status).toBe(403)
+  })
   it('the profile, looking back and the record', async () => {
     const { body: profile } = await lead.call('GET', `/api/participants/${edda.id}/profile`)
     expect(profile.goals.map(({ task }: any) => task)).toEqual(['stairs-up', 'high-shelf'])

@@ -237,6 +237,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/made-up': {},
     'DELETE /api/made-up': {},
     'GET /api/health-log': {},
+    'GET /api/participants/:id/results': own,
     'GET /api/participants/:id/goals': own,
     'POST /api/participants/:id/goals': { ...own, body: ofGoal(randomUUID()) },
     'PUT /api/participants/:id/goals/:goal': {

@@ -57,7 +57,7 @@ const HEIGHT = 170
 const span = computed(() => {
   const { ms, deg } = trace.value
   let [low, high] = [0, 10]
-  for (const value of deg) [low, high] = [Math.min(low, value), Math.max(high, value)]
+  for (const value of deg) if (Number.isFinite(value)) [low, high] = [Math.min(low, value), Math.max(high, value)]
   return { seconds: Math.max(8000, ms.at(-1) ?? 0), low, high }
 })
 const x = (ms: number) => (ms / span.value.seconds) * WIDTH
@@ -67,7 +67,7 @@ const line = computed(() => {
   const every = Math.max(1, Math.floor(ms.length / 1200))
   const points: string[] = []
   for (let at = 0; at < ms.length; at += every)
-    points.push(`${x(entryAt(ms, at)).toFixed(1)},${y(entryAt(deg, at)).toFixed(1)}`)
+    if (Number.isFinite(deg[at])) points.push(`${x(entryAt(ms, at)).toFixed(1)},${y(entryAt(deg, at)).toFixed(1)}`)
   return points.join(' ')
 })
 const words = computed(() => {
@@ -153,7 +153,7 @@ defineExpose({ press })
       <button v-if="takeWords" type="button" class="button" data-test="take" @click="take">{{ takeWords }}</button>
       <label class="flex items-center gap-2 ml-auto"
         ><span class="text-faint text-[0.94rem]">Sensor</span
-        ><select v-model="simulated" data-test="sensor" class="field w-64" :disabled="isRunning">
+        ><select v-model="simulated" data-test="sensor" class="field w-80" :disabled="isRunning">
           <option :value="null">this device’s own</option>
           <option v-for="(person, at) in SIMULATED_PEOPLE" :key="person.name" :value="at">
             simulated: {{ person.name }}

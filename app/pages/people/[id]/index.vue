@@ -134,6 +134,11 @@ const aboutWords = computed(() => {
         Nothing is measured yet. <NuxtLink :to="`/people/${id}/measure`" class="underline">Measure something</NuxtLink>
       </p>
       <template v-else>
+        <p class="-ml-2.5">
+          <a class="button button-quiet" :href="`/api/participants/${id}/results`" target="_blank"
+            >How it is going, for them to take home</a
+          >
+        </p>
         <div class="flex flex-wrap gap-2 mt-2" role="group" aria-label="Measures that are shown">
           <button
             v-for="measure in measured"
