@@ -4,6 +4,7 @@ const ORDER = [
   ['body', 'measure'],
   ['time'],
   ['offer'],
+  ['goal'],
   ['plan', 'circle', 'calendar', 'room'],
   ['check'],
   ['compose', 'lead'],

@@ -23,6 +23,9 @@ type Tries = z.infer<typeof Tries>
 /** Tries of somebody and of somebody simulated are never one result. */
 const REAL_TRIES = 'There are tries that somebody made: take those back before you take a simulated one.'
 const SIMULATED_TRIES = 'These tries are simulated: take them back before you take a real one.'
+/** Tries of one range and of both are never one result. */
+const BOTH_TRIES = 'Both ranges were measured in these tries: help on in this one too, or take them back.'
+const OWN_TRIES = 'These tries are of their own range alone: take them back before you take both.'
 const noTries = (): Tries => ({
   ...{ left: [], right: [], both: [], helped: { left: [], right: [], both: [] } },
   ...{ setting: '', pain: '', note: '', simulated: false },
@@ -63,6 +66,10 @@ export function useMeasuring(
 
   /** Takes a try in where it can be right, and goes over to the other side when this one is whole. */
   function take(amount: number, simulated = false): void {
+    if (fields.value.helped[side.value].length > 0) return void (message.value = BOTH_TRIES)
+    add(amount, simulated)
+  }
+  function add(amount: number, simulated: boolean): void {
     if (simulated !== fields.value.simulated && taken.value.length > 0)
       return void (message.value = simulated ? REAL_TRIES : SIMULATED_TRIES)
     const { refused, ask } = plausible(measure.value, amount)
@@ -72,7 +79,6 @@ export function useMeasuring(
     results.value = []
     fields.value.simulated = simulated
     fields.value[side.value] = [...tries.value, amount].slice(-measure.value.tries)
-    fields.value.helped[side.value] = []
     const isWhole = (one: Side) => fields.value[one].length >= measure.value.tries
     if (side.value === 'left' && isWhole('left') && !isWhole('right')) side.value = 'right'
   }
@@ -81,9 +87,10 @@ export function useMeasuring(
     const at = side.value
     const before = fields.value.helped[at]
     const other = helpedBy.value
+    if (before.length !== tries.value.length) return void (message.value = OWN_TRIES)
     const { refused } = other ? plausible(other, helped) : { refused: '' }
     if (refused !== '') return void (message.value = refused)
-    take(own, simulated)
+    add(own, simulated)
     if (message.value === '') fields.value.helped[at] = [...before, helped].slice(-measure.value.tries)
   }
   /** Takes a try in as it was typed; says so where it is no number. */

@@ -1,5 +1,7 @@
 import { bench, describe } from 'vitest'
 import { findPlateau, type Trace } from '../../core/measure/sensor'
+import { simulatedSway, SWAYING_PEOPLE } from '../../core/measure/simulatedSway'
+import { swayOf } from '../../core/measure/sway'
 import { SIMULATED_PEOPLE, simulatedTrace } from '../../core/measure/simulatedSensor'
 
 /** Whose sensor is sound. */
@@ -25,5 +27,16 @@ const trace = longTrace(10, 100)
 describe('a tilt trace of ten minutes at 100 Hz', () => {
   bench('finding the plateau', () => {
     findPlateau(trace)
+  })
+})
+
+const { sent } = simulatedSway(SWAYING_PEOPLE[1]!, 1, 600, {
+  ...{ rateHz: 100, noiseDeg: 0.35, jitterMs: 2, driftDegPerMinute: 1 },
+})
+
+// Wanted: under 200 ms.
+describe('a lean trace of ten minutes at 100 Hz', () => {
+  bench('working out the sway', () => {
+    swayOf(sent, 88)
   })
 })

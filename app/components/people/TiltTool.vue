@@ -77,12 +77,10 @@ const words = computed(() => {
       : 'Measuring: move to the end, keep still for three seconds.'
   if (isSilent.value)
     return 'No tilt sensor answers on this device. Type the degrees, or see how it works with somebody simulated.'
-  if (plateau.value && two)
-    return helped.value
-      ? `By themselves ${plateau.value.movedDeg.toFixed(0)}°, helped ${helped.value.movedDeg.toFixed(0)}°.`
-      : `Held once, at ${plateau.value.movedDeg.toFixed(0)}°: help on from there, and hold again. Measure again.`
+  if (plateau.value && helped.value)
+    return `By themselves ${plateau.value.movedDeg.toFixed(0)}°, helped ${helped.value.movedDeg.toFixed(0)}°.`
   if (plateau.value)
-    return `Held at ${plateau.value.movedDeg.toFixed(0)}°, for ${((plateau.value.toMs - plateau.value.fromMs) / 1000).toFixed(1)} s.`
+    return `Held at ${plateau.value.movedDeg.toFixed(0)}°, for ${heldSeconds(plateau.value)} s.${two ? HELP_ON : ''}`
   return looked.value ? 'It was not held still for a second and a half. Measure again.' : 'Start at rest, then move.'
 })
 function press(): void {
@@ -93,11 +91,13 @@ function take(): void {
   const isSimulated = simulated.value !== null
   const own = plateau.value && Math.round(plateau.value.movedDeg)
   if (own !== null && helped.value) emit('takeTwo', own, Math.round(helped.value.movedDeg), isSimulated)
-  else if (own !== null && !two) emit('take', own, isSimulated)
+  else if (own !== null) emit('take', own, isSimulated)
   forget()
 }
+const HELP_ON = ' Take it as theirs alone, or measure again: help on from there, and hold again.'
+const heldSeconds = ({ fromMs, toMs }: Plateau) => ((toMs - fromMs) / 1000).toFixed(1)
 const takeWords = computed(() => {
-  if (!plateau.value || (two && !helped.value)) return ''
+  if (!plateau.value) return ''
   const own = `${plateau.value.movedDeg.toFixed(0)}°`
   return helped.value ? `Take ${own} and ${helped.value.movedDeg.toFixed(0)}°` : `Take ${own}`
 })
