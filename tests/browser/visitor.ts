@@ -171,8 +171,10 @@ export class Visitor {
     const form = button === '' ? '' : `//form[.//button[contains(., ${quoted(button)})]]`
     const named = `@id=//label[starts-with(normalize-space(.), ${quoted(label)})]/@for`
     const heard = `(self::input or self::textarea) and starts-with(@aria-label, ${quoted(label)})`
-    const field = await this.page.waitForSelector(`::-p-xpath(${form}//*[${named} or (${heard})])`)
-    await field!.click({ count: 3 })
+    const place = `::-p-xpath(${form}//*[${named} or (${heard})])`
+    // Found anew until it stays: a form that stands in the page gives way to the one that the scripts bring.
+    await this.page.locator(place).click({ count: 3 })
+    const field = await this.page.waitForSelector(place)
     await this.page.keyboard.press('Backspace')
     await field!.type(text.slice(0, -1))
     this.lastTypedAt = Date.now()

@@ -46,7 +46,7 @@ const isUp = () =>
 async function upAgain(): Promise<number> {
   const from = Date.now()
   while (!(await isUp())) {
-    if (Date.now() - from > 60_000) throw new Error(`It did not come up again. It said:\n${run.said().slice(-3000)}`)
+    if (Date.now() - from > 200_000) throw new Error(`It did not come up again. It said:\n${run.said().slice(-3000)}`)
     await wait(50)
   }
   return Date.now() - from
@@ -58,7 +58,7 @@ beforeAll(async () => {
   kept = keepStarted()
   await upAgain()
   await run.heard
-}, 240_000)
+}, 300_000)
 afterAll(async () => {
   isOver = true
   run.child.kill('SIGTERM')
