@@ -16,7 +16,7 @@ export default defineConfig({
           name: 'core',
           // Nothing of the core is kept between calls, so its files share one copy of the catalogue.
           isolate: false,
-          testTimeout: 60_000,
+          testTimeout: 300_000,
           include: [
             'core/**/*.test.ts',
             'demo/**/*.test.ts',
@@ -33,7 +33,7 @@ export default defineConfig({
           name: 'server',
           globalSetup: ['tests/prepareDatabase.ts'],
           include: ['tests/server/**/*.test.ts'],
-          testTimeout: 60_000,
+          testTimeout: 300_000,
           hookTimeout: 300_000,
           sequence: { groupOrder: 1 },
         },

@@ -93,6 +93,7 @@ export const LEAD_KEYS = {
   chain: key('t', 'Picked person, or all not noted yet: the whole chain so far, done'),
   undo: key('u', 'Take the last note back'),
   course: key('k', 'Change course'),
+  press: key('y', 'How even the press is'),
   distance: key('v', 'Room, hand or pocket'),
   emergency: key('!', 'Stop: emergency'),
   letGo: key('Escape', 'Let the picked person go', 'Esc'),

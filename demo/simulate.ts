@@ -155,6 +155,7 @@ function outcomesOf(
       why: null,
       isGroup: false,
       feel: null,
+      evenness: null,
       takesBack: null,
       device: '',
       note: '',

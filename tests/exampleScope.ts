@@ -167,7 +167,7 @@ function noted(): object {
       unit: 's',
     },
     ...{ effort: 3, pain: 0, painKind: 'none', form: 'clean', arrivalPain: 1, usualPain: null },
-    ...{ dials: {}, support: null, why: null, feel: null, isGroup: false },
+    ...{ dials: {}, support: null, why: null, feel: null, evenness: null, isGroup: false },
   }
   const outcome = {
     ...{ id: 'o1', at: 1, blockId: 'a', participant: 'ann', movement: 'bridge', tier: 'chair', variation: null },
@@ -180,6 +180,7 @@ function noted(): object {
       why: null,
       isGroup: false,
       feel: null,
+      evenness: null,
       takesBack: null,
       device: 'one',
       note: '',

@@ -161,6 +161,7 @@ function* manyYears({ years, circles: circleCount }: Size, passwordHash: string)
             why: null,
             isGroup: false,
             feel: null,
+            evenness: null,
             takesBack: null,
             device: '',
             note: '',

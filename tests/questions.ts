@@ -24,6 +24,7 @@ export const WELL: Evidence = {
   support: null,
   why: null,
   feel: null,
+  evenness: null,
   isGroup: false,
   arrivalPain: 1,
   usualPain: null,

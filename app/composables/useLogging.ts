@@ -2,6 +2,7 @@ import { TIERS } from '~~/core/catalogue/words'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { personKey } from '~~/core/lead/personKey'
 import { calledName } from '~/words/tiers'
+import type { Evenness } from '~~/core/measure/evenness'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 import type { LedClass } from './useClass'
 
@@ -100,6 +101,10 @@ export function useLogging(led: LedClass) {
     if (picked.value === null) logTheRest(as)
     else lastLogged.value = kept(led.log(picked.value, 'done', as))
   }
+  /** How even somebody's press was: a remark of its own, whoever is picked. */
+  function noteEvenness(participant: string, evenness: Evenness): void {
+    kept(led.log(participant, 'noted', { evenness }))
+  }
   function addDetail(detail: OutcomeDetail): void {
     if (picked.value === null) return
     // A detail may come first: then it is noted alone, and how much they did stays empty.
@@ -158,6 +163,7 @@ export function useLogging(led: LedClass) {
     ten,
     figure,
     addDetail,
+    noteEvenness,
     number,
     ask,
     sitOut,

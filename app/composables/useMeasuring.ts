@@ -36,7 +36,7 @@ const noTries = (): Tries => ({
  *
  * @param id whose measure
  * @param measure what is measured; another one begins anew
- * @param helpedBy the measure of the same range when it is helped; null: only one range is measured
+ * @param helpedBy the measure of what the same try says besides, as of the same range when it is helped; null: nothing
  */
 export function useMeasuring(
   id: string,
@@ -100,6 +100,12 @@ export function useMeasuring(
     else take(value)
     return message.value === ''
   }
+  /** What a tool has to say of a try stands in the note, until somebody writes there. */
+  let said = ''
+  function remark(words: string): void {
+    if (fields.value.note !== said) return
+    said = fields.value.note = words
+  }
   function takeBack(of: Side, at: number): void {
     fields.value[of] = fields.value[of].toSpliced(at, 1)
     fields.value.helped[of] = fields.value.helped[of].toSpliced(at, 1)
@@ -143,5 +149,20 @@ export function useMeasuring(
       message.value = refusalOf(error).message
     }
   }
-  return { fields, sides, side, tries, taken, results, message, asked, take, takeTwo, takeTyped, takeBack, save }
+  return {
+    fields,
+    sides,
+    side,
+    tries,
+    taken,
+    results,
+    message,
+    asked,
+    take,
+    takeTwo,
+    takeTyped,
+    takeBack,
+    remark,
+    save,
+  }
 }

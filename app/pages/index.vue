@@ -128,6 +128,7 @@ const LEGEND = [
           @select="selected = $event"
         />
         <WatchList title="What to watch" mark="watch" :rows="rowsOf(watchOf)" @select="selected = $event" />
+        <TestsDue v-if="circle" :key="circle.id" :circle-id="circle.id" />
         <ThisCanWait
           v-if="circle && isLead"
           :circle="circle"

@@ -19,6 +19,7 @@ const PLACES: readonly [RegExp, string][] = [
   [/^\/access-log/, 'Log of access'],
   [/look-back/, 'Look back'],
   [/attendance$/, 'Attendance'],
+  [/^\/circles\/[^/]+\/tests/, 'Tests'],
   [/\/prepare$/, 'Prepare'],
   [/\/gather$/, 'Gather'],
   [/\/lead$/, 'Lead'],

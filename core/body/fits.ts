@@ -136,6 +136,27 @@ export function leanDeg(heightCm: number, shiftCm: number): number {
   return Math.atan(shiftCm / (SEGMENT.hipHeight * heightCm)) / RAD
 }
 
+/**
+ * The other way round: how far the hip has moved at an angle.
+ *
+ * @returns cm
+ * @example
+ * leanShiftCm(168, 8) // 12.51
+ */
+export function leanShiftCm(heightCm: number, degrees: number): number {
+  return hipHeightCm(heightCm) * Math.tan(degrees * RAD)
+}
+
+/**
+ * How high the hips of somebody are who stands.
+ *
+ * @example
+ * hipHeightCm(168) // 89.04
+ */
+export function hipHeightCm(heightCm: number): number {
+  return SEGMENT.hipHeight * heightCm
+}
+
 /** Comfortable up to this share of the measured range where a pose imposes the angle; ours. */
 const COMFORTABLE_SHARE = 0.85
 

@@ -105,6 +105,7 @@ function inMeasuresAndGates({ gates, measures, movements }: Catalogue): Catalogu
       .filter((id) => !movements.has(id))
       .map((id) => unknown('measures.yaml', 'movement', id)),
     ...[...measures.values()].flatMap((own) => unlikeItsHelped(own, measures)),
+    ...[...measures.values()].flatMap((own) => unlikeAlongside(own, measures)),
     ...gates
       .flatMap((gate) => gate.linked)
       .filter((id) => !movements.has(id))
@@ -126,6 +127,16 @@ function unlikeItsHelped(own: Measure, measures: Catalogue['measures']): Catalog
     ? `"${own.id}" does not say what trains it`
     : `"${own.id}" and "${helped.id}" are not measured alike`
   return isAlike && own.trains ? [] : [{ file: 'measures.yaml', path: '', message }]
+}
+
+/** What one try says besides is taken as often, on the same sides and in the same setting. */
+function unlikeAlongside(own: Measure, measures: Catalogue['measures']): CatalogueProblem[] {
+  if (own.alongside === undefined) return []
+  const other = measures.get(own.alongside)
+  if (!other) return [unknown('measures.yaml', 'measure', own.alongside)]
+  const isAlike = own.sides === other.sides && own.tries === other.tries && own.setting?.name === other.setting?.name
+  const message = `"${own.id}" and "${other.id}" are not taken alike`
+  return isAlike ? [] : [{ file: 'measures.yaml', path: '', message }]
 }
 
 function inTasks({ tasks, measures, movements }: Catalogue): CatalogueProblem[] {

@@ -91,6 +91,10 @@ export const Judgement = z.strictObject({
   screening: z.strictObject({ days: count, origin }),
   tiers: z.strictObject({ readyLevel: count, readyShare: share, visits: count, visitDoneShare: share, origin }),
   blockDose: z.strictObject({ moreThanShare: share, origin }),
+  /** A test is done again so many days after its last result, and that is shown so many days ahead. */
+  retest: z.strictObject({ days: count, aheadDays: count, origin }),
+  /** A press of which this share of the time lay within the band is even. */
+  press: z.strictObject({ evenShare: share, origin }),
   flare: z.strictObject({ weeks: count, origin }),
   missed: z.strictObject({ share, inARow: count, origin }),
 })

@@ -40,12 +40,12 @@ export const Measure = z.object({
   name: z.string().min(3),
   /** Measures that belong to one protocol, in the order of the file. */
   group: z.string().optional(),
-  unit: z.enum(['stands', 'raises', 'steps', 's', 'cm', 'm', '°', 'kg', 'help']),
+  unit: z.enum(['stands', 'raises', 'steps', 's', 'cm', 'm', '°', 'kg', '%', 'cm²', 'cm/s', 'help']),
   /**
    * How the amount is found: a 30-second count, a stopwatch, a counter, a ruler, a gauge that is read,
-   * a phone's tilt, or how much help.
+   * a phone's tilt, how a phone at the hip sways, a force sensor that is pressed, or how much help.
    */
-  tool: z.enum(['count-30', 'stopwatch', 'counter', 'ruler', 'gauge', 'tilt', 'help']),
+  tool: z.enum(['count-30', 'stopwatch', 'counter', 'ruler', 'gauge', 'tilt', 'sway', 'press', 'help']),
   /** The watch stops by itself, seconds. */
   stopAt: z.number().positive().optional(),
   stopAtCount: z.number().int().positive().optional(),
@@ -63,6 +63,12 @@ export const Measure = z.object({
   range: z.object({ of: z.string(), degreesPerUnit: z.number().positive() }).optional(),
   /** The measure of the same range when it is helped: this one is how far somebody goes by themselves. */
   helped: z.string().optional(),
+  /** The measure of what the same try says besides: the two are kept together. */
+  alongside: z.string().optional(),
+  /** How somebody stands whose sway is measured: a setting of the test, so each is compared with its own alone. */
+  stance: z.object({ base: z.enum(['apart', 'together']), eyes: z.enum(['open', 'closed']) }).optional(),
+  /** A phone at the low back finds the parts of this test too. */
+  phases: z.boolean().default(false),
   /** What makes more of the range one's own, and what makes it longer: movements. */
   trains: z.object({ strength: z.array(z.string()).min(1), stretch: z.array(z.string()).min(1) }).optional(),
   /** A lean: the amount is a shift at hip height; its usual angle, degrees. */
@@ -70,6 +76,8 @@ export const Measure = z.object({
   /** Something that is set before and kept with the result. */
   setting: z.object({ name: z.string(), unit: z.string(), from: z.number(), to: z.number() }).optional(),
   asksPain: z.boolean().default(false),
+  /** Done on one's feet: nobody does it to whom standing is not open. */
+  onFeet: z.boolean().default(false),
   /** Movements that may start a level higher where the result is at or over the average of the age. */
   speaksFor: z.array(z.string()).default([]),
   steps: z.array(WholeSentence).min(1),

@@ -3,6 +3,7 @@ import * as beginning from './beginning'
 import * as circles from './circles'
 import * as drafts from './drafts'
 import * as goals from './goals'
+import * as testRounds from './testRounds'
 import * as homePractice from './homePractice'
 import * as meetings from './meetings'
 import * as movements from './movements'
@@ -23,6 +24,7 @@ export const ROUTES: readonly Route[] = [
   circles,
   drafts,
   goals,
+  testRounds,
   homePractice,
   meetings,
   movements,

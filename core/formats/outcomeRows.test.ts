@@ -29,6 +29,7 @@ const outcome: OutcomeEvent = {
   support: 'hand',
   why: null,
   feel: null,
+  evenness: null,
   isGroup: false,
   takesBack: null,
   device: '',

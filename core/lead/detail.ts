@@ -4,7 +4,18 @@ import type { OutcomeEvent } from './outcome'
 export type OutcomeDetail = Partial<
   Pick<
     OutcomeEvent,
-    'effort' | 'pain' | 'painKind' | 'painWhere' | 'form' | 'cheat' | 'support' | 'why' | 'feel' | 'note' | 'achieved'
+    | 'effort'
+    | 'pain'
+    | 'painKind'
+    | 'painWhere'
+    | 'form'
+    | 'cheat'
+    | 'support'
+    | 'why'
+    | 'feel'
+    | 'note'
+    | 'achieved'
+    | 'evenness'
   >
 >
 
@@ -25,6 +36,7 @@ const EMPTY = {
   feel: null,
   note: '',
   achieved: null,
+  evenness: null,
 } as const satisfies Required<OutcomeDetail>
 
 /**

@@ -108,6 +108,7 @@ export function logFor(
         why: null,
         isGroup: false,
         feel: null,
+        evenness: null,
         takesBack: null,
         device: '',
         note: '',

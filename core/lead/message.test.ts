@@ -40,6 +40,7 @@ const noted = (id: string): OutcomeEvent => ({
   why: null,
   isGroup: false,
   feel: null,
+  evenness: null,
   takesBack: null,
   device: '',
   note: '',

@@ -74,7 +74,7 @@ describe('what was noted, against a fold that looks through everything for each 
     },
     ...{ target: 30, unit: 's' as const, device: '', isGroup: false, takesBack: null, clears: [] },
     ...{ achieved: null, effort: null, pain: null, painKind: null, form: null, cheat: '', painWhere: '' },
-    ...{ support: null, note: '', feel: null, why: null },
+    ...{ support: null, note: '', feel: null, evenness: null, why: null },
   } as const
   const some = fc.record({
     blockId: fc.constantFrom('a', 'b'),

@@ -28,6 +28,7 @@ const first: OutcomeEvent = {
   why: null,
   isGroup: false,
   feel: null,
+  evenness: null,
   takesBack: null,
   device: '',
   note: '',

@@ -2,6 +2,7 @@ import { lastOf } from '../entries'
 import { z } from 'zod'
 import { Dose } from '../catalogue/dose'
 import { inOrder } from './inOrder'
+import { Evenness } from '../measure/evenness'
 import { Dial, Level, Side, Tier } from '../catalogue/words'
 
 const points = (name: string) =>
@@ -26,6 +27,7 @@ const CLEARABLE = [
   'feel',
   'note',
   'achieved',
+  'evenness',
 ] as const
 
 /** Why somebody stopped: it hurt, it was too much, they were dizzy, or something else called them away. */
@@ -81,6 +83,8 @@ export const OutcomeEvent = z.object({
   note: z.string().max(500, 'A note has 500 characters at most.').default(''),
   /** How it went in a word, where no number was given: easy, or hard. */
   feel: z.enum(['easy', 'hard']).nullable().default(null),
+  /** How even a press was; null: nobody measured or rated it. */
+  evenness: Evenness.nullable().default(null),
   /** Why somebody stopped or did not do it; null: nobody said. */
   why: StopWhy.nullable().default(null),
   /** Noted of a whole group at once: worth less than a note of one person, and never over one. */
@@ -145,6 +149,7 @@ function overlaid(earlier: OutcomeEvent, after: OutcomeEvent): OutcomeEvent {
     support: after.support ?? before.support,
     why: after.why ?? before.why,
     feel: after.feel ?? before.feel,
+    evenness: after.evenness ?? before.evenness,
     note: after.note || before.note,
   }
 }
@@ -159,6 +164,7 @@ const EMPTY = {
   support: null,
   why: null,
   feel: null,
+  evenness: null,
   note: '',
   achieved: null,
 } as const

@@ -62,6 +62,7 @@ describe('two devices', () => {
     why: null,
     isGroup: false,
     feel: null,
+    evenness: null,
     takesBack: null,
     device: 'a',
     note: '',

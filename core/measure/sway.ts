@@ -69,6 +69,22 @@ export function swayOf({ ms, forward, side }: LeanTrace, hipCm: number): Sway | 
 }
 
 /**
+ * The farthest lean each way against how far people usually lean without a step.
+ *
+ * @param limits degrees
+ * @example
+ * farthestWords({ farthest: { forward: 1.2, back: 0.9, left: 0.6, right: 4.4 } }, { forward: 8, back: 4, side: 8 })
+ * // 'Farthest 1.2° forward of 8, 0.9° back of 4, 0.6° left and 4.4° right of 8.'
+ */
+export function farthestWords(
+  { farthest: { forward, back, left, right } }: Pick<Sway, 'farthest'>,
+  limits: { forward: number; back: number; side: number },
+): string {
+  const ahead = `${forward.toFixed(1)}° forward of ${limits.forward}, ${back.toFixed(1)}° back of ${limits.back}`
+  return `Farthest ${ahead}, ${left.toFixed(1)}° left and ${right.toFixed(1)}° right of ${limits.side}.`
+}
+
+/**
  * Area of the ellipse that holds 95 of 100 of places that are spread like this.
  *
  * @param spread variances along both axes and their covariance, in the square of a unit

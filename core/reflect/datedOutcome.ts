@@ -63,6 +63,7 @@ function evidenceOf(outcome: DatedOutcome): Evidence {
     support: outcome.support,
     why: outcome.why ?? null,
     feel: outcome.feel ?? null,
+    evenness: outcome.evenness ?? null,
     isGroup: outcome.isGroup === true,
     arrivalPain: outcome.arrivalPain,
     usualPain: outcome.usualPain ?? null,

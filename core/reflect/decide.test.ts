@@ -5,6 +5,7 @@ import { decide } from './decide'
 import type { Evidence } from './evidence'
 
 const { schools } = shippedCatalogue()
+const pressed = (inBand: number) => ({ wanted: 30, mean: 31, inBand, wander: 6, best: 20, by: 'sensor' as const })
 const JUDGES = ['belief', 'counting'] as const
 
 describe.each(JUDGES)('what eases at once, whatever judges (%s)', (judging) => {
@@ -30,6 +31,9 @@ describe.each(JUDGES)('what eases at once, whatever judges (%s)', (judging) => {
     ['a pull of 9 is', { pain: 9, painKind: 'pull' }, 'ease-now', 1],
     ['a pinch never steps, however small', { pain: 1, painKind: 'pinch' }, 'stay', 2],
     ['a hand that was needed is not reached', { support: 'hand' }, 'stay', 2],
+    ['an uneven press never steps', { evenness: pressed(0.6) }, 'stay', 2],
+    ['an even press steps like any other', { evenness: pressed(0.9) }, 'step-up', 3],
+    ['a simulated press says nothing', { evenness: { ...pressed(0.1), by: 'simulated' } }, 'step-up', 3],
     ['a stop that nobody explained', { done: 'stopped', achieved: 25 }, 'ease-now', 1],
     ['a stop on the way to the toilet is no finding', { done: 'stopped', achieved: 2, why: 'interrupted' }, 'stay', 2],
     ['7 of 30 s is next to nothing', { done: 'partly', achieved: 7 }, 'ease-now', 1],
@@ -38,6 +42,18 @@ describe.each(JUDGES)('what eases at once, whatever judges (%s)', (judging) => {
     const decision = decided(weekly({ level }, { level }, { level, ...change }), level)
     expect(decision).toMatchObject({ kind, toLevel })
     expect(decision.because).toMatch(/^[A-Z0-9].*\.$/)
+  })
+  it('asks for an even press in the Press school, and says so; two uneven ones of three ease', () => {
+    const uneven = { evenness: pressed(0.5) }
+    const inPress = (evidence: Evidence[]) =>
+      decide(questionOf(evidence, { judging, level: 2, school: schools.get('press')! }))
+    const { because } = inPress(weekly({}, {}, uneven))
+    expect(because).toContain('pressed evenly 50 % of the time')
+    if (judging === 'belief') expect(because).toContain(': an even press comes first')
+    expect(inPress(weekly({}, {}, uneven)).kind).toBe('stay')
+    const wandering = weekly({}, uneven, uneven)
+    expect(inPress(wandering).kind).toMatch(judging === 'counting' ? /^ease/ : /^(?:ease|stay)/)
+    expect(inPress(weekly({}, {}, { evenness: pressed(0.85) })).kind).toBe('step-up')
   })
   it('moves only the side that it is of', () => {
     const sides = weekly({}, {}, {}).flatMap((entry) => [

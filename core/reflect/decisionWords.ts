@@ -93,6 +93,7 @@ function nextWords({ level, isDial }: { level: number; isDial: boolean }): strin
 const HINDRANCE_WORDS: Record<Hindrance, string> = {
   'not-reached': ': not in full',
   slipped: ': form comes first',
+  uneven: ': an even press comes first',
   hand: ': a hand was needed',
   pinch: ': a pinch never steps',
   'pain-above-usual': ': above the usual, so it waits for how they are after it',
@@ -200,6 +201,8 @@ export function entryWords(entry: Evidence): string {
   if (entry.effort !== null) words.push(`effort ${entry.effort}`)
   else if (entry.feel !== null) words.push(entry.feel)
   if (entry.form !== null) words.push(entry.form)
+  if (entry.evenness && entry.evenness.by !== 'simulated')
+    words.push(`pressed evenly ${Math.round(100 * entry.evenness.inBand)} % of the time`)
   if (entry.support === 'hand') words.push('with a hand')
   if (entry.why !== null) words.push(WHY_WORDS[entry.why])
   if (entry.pain !== null && entry.pain > 0)

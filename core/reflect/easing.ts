@@ -1,4 +1,5 @@
 import type { Judgement } from '../catalogue/judgement'
+import { isEvenPress } from '../measure/evenness'
 import { isFarOff, isReached, type Evidence } from './evidence'
 
 /** What eases a movement at once, without looking at other meetings. */
@@ -49,7 +50,7 @@ export function isHurt({ kind }: EasingCause): boolean {
 }
 
 /** What of an outcome speaks against a step up, whatever else is known. */
-export type Hindrance = 'not-reached' | 'slipped' | 'hand' | 'pinch' | 'pain-above-usual' | 'effort'
+export type Hindrance = 'not-reached' | 'slipped' | 'uneven' | 'hand' | 'pinch' | 'pain-above-usual' | 'effort'
 
 /**
  * The first thing in an outcome that speaks against a step up; null: nothing does. What was not noted speaks neither
@@ -63,6 +64,7 @@ export function hindrance(entry: Evidence, effortAtMost: number | null, judgemen
   if (entry.support === 'hand') return 'hand'
   if (entry.done !== 'noted' && !isReached(entry)) return 'not-reached'
   if (entry.form === 'slipped') return 'slipped'
+  if (isEvenPress(entry.evenness, judgement) === false) return 'uneven'
   if (entry.painKind === 'pinch') return 'pinch'
   const pain = painIn(entry, judgement)
   if (pain > judgement.pain.stillSteps && pain > painBefore(entry)) return 'pain-above-usual'

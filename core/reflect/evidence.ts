@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Judgement } from '../catalogue/judgement'
+import { isEvenPress } from '../measure/evenness'
 import { OutcomeEvent } from '../lead/outcome'
 
 /** One outcome with what is needed to judge it. */
@@ -19,6 +20,7 @@ export const Evidence = OutcomeEvent.pick({
   why: true,
   feel: true,
   isGroup: true,
+  evenness: true,
 }).extend({
   meetingId: z.string(),
   /** ISO date of the meeting. */
@@ -52,17 +54,18 @@ export function isReached(entry: Evidence): boolean {
 }
 
 /**
- * Well short of the target, slipped, eased or stopped.
+ * Well short of the target, slipped, pressed unevenly, eased or stopped.
  *
  * @example
  * isPoor({ ...entry, achieved: 10 }, judgement) // true
  */
-export function isPoor(entry: Evidence, { notReached }: Pick<Judgement, 'notReached'>): boolean {
+export function isPoor(entry: Evidence, { notReached, press }: Pick<Judgement, 'notReached' | 'press'>): boolean {
   // Who was called away has shown nothing.
   if (entry.why === 'interrupted') return false
   return (
     shareOf(entry) < notReached.notReachedShare ||
     entry.form === 'slipped' ||
+    isEvenPress(entry.evenness, { press }) === false ||
     entry.support === 'hand' ||
     entry.done === 'eased' ||
     entry.done === 'stopped'

@@ -41,6 +41,7 @@ export function homeNotes(
       effort: null,
       ...saidOf(how[movement]?.[day], judgement),
       form: null,
+      evenness: null,
       cheat: '',
       painWhere: '',
       support: null,

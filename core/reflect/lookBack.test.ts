@@ -49,6 +49,7 @@ const held = (
   why: null,
   isGroup: false,
   feel: null,
+  evenness: null,
   takesBack: null,
   device: '',
   note: '',

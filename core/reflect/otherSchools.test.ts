@@ -34,6 +34,7 @@ const held = (meetingId: string, change: Partial<DatedOutcome> = {}): DatedOutco
   why: null,
   isGroup: false,
   feel: null,
+  evenness: null,
   takesBack: null,
   device: '',
   note: '',

@@ -73,6 +73,7 @@ describe('where somebody’s own dose is seen', () => {
           why: null,
           isGroup: false,
           feel: null,
+          evenness: null,
           takesBack: null,
           device: '',
           note: '',

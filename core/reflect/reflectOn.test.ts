@@ -39,6 +39,7 @@ function outcome(movement: string, meetingId: string, change: Partial<DatedOutco
     why: null,
     isGroup: false,
     feel: null,
+    evenness: null,
     takesBack: null,
     device: '',
     note: '',

@@ -42,6 +42,7 @@ function outcome(week: number, change: Partial<DatedOutcome> = {}): DatedOutcome
     why: null,
     isGroup: false,
     feel: null,
+    evenness: null,
     takesBack: null,
     device: '',
     note: '',

@@ -63,6 +63,7 @@ const visit = (
     why: null,
     isGroup: false,
     feel: null,
+    evenness: null,
     takesBack: null,
     device: '',
     note: '',

@@ -112,6 +112,7 @@ function bareOutcome(event: OutcomeEvent, nameless: string): OutcomeEvent {
     why: null,
     isGroup: false,
     feel: null,
+    evenness: null,
     note: '',
     device: '',
     own: null,

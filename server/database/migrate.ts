@@ -28,6 +28,7 @@ import * as telephones from './migrations/024_telephones'
 import * as emergencyNumber from './migrations/025_emergency_number'
 import * as spoken from './migrations/026_spoken'
 import * as goals from './migrations/027_goals'
+import * as testRounds from './migrations/028_test_rounds'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -58,6 +59,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '025_emergency_number': emergencyNumber,
   '026_spoken': spoken,
   '027_goals': goals,
+  '028_test_rounds': testRounds,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

@@ -38,6 +38,7 @@ export const TABLES = [
   'measures',
   'goals',
   'goal_said',
+  'test_rounds',
   'home_practices',
   'home_ticks',
   'health_log',

@@ -65,6 +65,7 @@ describe('notes while the server is killed', () => {
               why: null,
               isGroup: false,
               feel: null,
+              evenness: null,
               takesBack: null,
               device: '',
               note: '',

@@ -78,6 +78,7 @@ export function noteOf(
     why: null,
     isGroup: false,
     feel: null,
+    evenness: null,
     takesBack: null,
     device: '',
     note: '',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { joined } from '~~/core/sentence'
+import { evennessWords } from '~~/core/measure/evenness'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 
@@ -28,6 +29,7 @@ const sentence = computed(() =>
         outcome.feel,
         outcome.isGroup && 'noted of all',
         outcome.support === 'hand' && 'with a hand',
+        outcome.evenness && evennessWords(outcome.evenness),
         cheat,
       ])
     })

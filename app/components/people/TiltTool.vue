@@ -4,12 +4,13 @@ import { MEASURE_KEYS as KEYS } from '~/keys'
 import { refusalOf } from '~/composables/useRefusal'
 import { SIMULATED_PEOPLE } from '~~/core/measure/simulatedSensor'
 import type { Plateau } from '~~/core/measure/sensor'
-import type { SensorDone, SensorTask } from '~/workers/sensor.worker'
 
 /** An angle by a phone's tilt: the trace as it comes, the plateau that was found, and its angle as a try. */
-const { two = false } = defineProps<{
+const { two = false, amountOf } = defineProps<{
   /** Both ranges in one go: by themselves, then helped. */
   two?: boolean
+  /** Where the amount is no angle: what an angle is worth, in its unit. */
+  amountOf?: { words: (degrees: number) => string; of: (degrees: number) => number }
 }>()
 const emit = defineEmits<{
   take: [degrees: number, simulated: boolean]
@@ -17,10 +18,7 @@ const emit = defineEmits<{
 }>()
 const sensor = useTiltSensor()
 const { trace, isRunning, isSilent, simulated, takenAwayAt } = sensor
-const { ask: find, dispose } = useWorker<SensorTask, SensorDone>(
-  () => new Worker(new URL('../../workers/sensor.worker.ts', import.meta.url), { type: 'module' }),
-)
-onScopeDispose(dispose)
+const find = useSensorWork()
 const wrong = ref('')
 const plateau = ref<Plateau | null>(null)
 const helped = ref<Plateau | null>(null)
@@ -43,10 +41,10 @@ watch(isRunning, async (running) => {
   wrong.value = ''
   try {
     const copy = { ms: trace.value.ms.slice(), deg: trace.value.deg.slice() }
-    const found = await find({ trace: copy, takenAwayAt: takenAwayAt.value })
-    plateau.value = two ? found.two.own : found.plateau
-    helped.value = two ? found.two.helped : null
-    faults.value = found.faults
+    const { tilt, faults: wrongWith } = await find({ kind: 'tilt', trace: copy, takenAwayAt: takenAwayAt.value })
+    plateau.value = (two ? tilt?.two.own : tilt?.plateau) ?? null
+    helped.value = (two && tilt?.two.helped) || null
+    faults.value = wrongWith
     looked.value = true
   } catch (error) {
     wrong.value = refusalOf(error).message
@@ -91,14 +89,14 @@ function take(): void {
   const isSimulated = simulated.value !== null
   const own = plateau.value && Math.round(plateau.value.movedDeg)
   if (own !== null && helped.value) emit('takeTwo', own, Math.round(helped.value.movedDeg), isSimulated)
-  else if (own !== null) emit('take', own, isSimulated)
+  else if (own !== null) emit('take', amountOf ? amountOf.of(own) : own, isSimulated)
   forget()
 }
 const HELP_ON = ' Take it as theirs alone, or measure again: help on from there, and hold again.'
 const heldSeconds = ({ fromMs, toMs }: Plateau) => ((toMs - fromMs) / 1000).toFixed(1)
 const takeWords = computed(() => {
   if (!plateau.value) return ''
-  const own = `${plateau.value.movedDeg.toFixed(0)}°`
+  const own = `${plateau.value.movedDeg.toFixed(0)}°${amountOf ? `, ${amountOf.words(plateau.value.movedDeg)}` : ''}`
   return helped.value ? `Take ${own} and ${helped.value.movedDeg.toFixed(0)}°` : `Take ${own}`
 })
 defineExpose({ press })
@@ -151,15 +149,7 @@ defineExpose({ press })
         {{ isRunning ? 'Stop' : 'Start measuring' }} <kbd class="key">{{ KEYS.press.shown }}</kbd>
       </button>
       <button v-if="takeWords" type="button" class="button" data-test="take" @click="take">{{ takeWords }}</button>
-      <label class="flex items-center gap-2 ml-auto"
-        ><span class="text-faint text-[0.94rem]">Sensor</span
-        ><select v-model="simulated" data-test="sensor" class="field w-80" :disabled="isRunning">
-          <option :value="null">this device’s own</option>
-          <option v-for="(person, at) in SIMULATED_PEOPLE" :key="person.name" :value="at">
-            simulated: {{ person.name }}
-          </option>
-        </select></label
-      >
+      <SensorChoice v-model="simulated" :people="SIMULATED_PEOPLE" :disabled="isRunning" />
     </div>
   </div>
 </template>

@@ -16,6 +16,13 @@ const soundsOpen = ref(false)
 const rehearsal = useRehearsal(led)
 const emergencyAt = ref(0)
 const changing = ref(false)
+const pressing = ref(false)
+/** Somebody presses in the movement that is on: how even can be seen. */
+const hasPress = computed(() =>
+  [...meeting.riders.values()].some(({ offers }) =>
+    offers[led.blockIndex.value]?.some(({ own }) => own.dose.kind === 'press'),
+  ),
+)
 
 /** From how far the screen is read: from the room, in the hand, or on a phone. */
 const NEXT = { room: 'hand', hand: 'pocket', pocket: 'room' } as const
@@ -87,11 +94,12 @@ useKeys(KEYS, {
   chain: () => logging.logChain(),
   undo: logging.undo,
   course: () => (changing.value = begun.value && !changing.value),
+  press: () => (pressing.value = begun.value && !pressing.value),
   distance: nextDistance,
   emergency,
   letGo: () => {
     logging.pick(null)
-    changing.value = asksDay.value = false
+    changing.value = asksDay.value = pressing.value = false
   },
 })
 // Space on a focused button would press it twice over; in the class it always means the clock.
@@ -212,6 +220,21 @@ useEventListener(
           :led="led"
           class="shrink-0 max-h-[46dvh] overflow-y-auto"
           @done="changing = false"
+        />
+        <button
+          v-if="begun && hasPress && !pressing"
+          class="button button-quiet self-start shrink-0"
+          data-test="even-press"
+          @click="pressing = true"
+        >
+          How even the press is <kbd v-if="!isSmall" class="key">{{ KEYS.press.shown }}</kbd>
+        </button>
+        <PressPanel
+          v-if="pressing"
+          :led="led"
+          :logging="logging"
+          class="shrink-0 max-h-[52dvh] overflow-y-auto"
+          @done="pressing = false"
         />
         <LeadLanes :led="led" :picked="picked" :is-small="isSmall" class="flex-1 border-t border-line" />
         <LeadControls

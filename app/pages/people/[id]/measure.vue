@@ -3,7 +3,7 @@ import { joined } from '~~/core/sentence'
 import { entryOf } from '~~/core/entries'
 import { readPerson } from '~~/core/contract/people'
 import type { Side } from '~~/core/catalogue/words'
-import { amountWords, HELP_WORDS } from '~~/core/measure/record'
+import { amountWords } from '~~/core/measure/record'
 import { resultOf } from '~~/core/measure/resultOf'
 import { degreesWords } from '~~/core/offer/degreesWords'
 import type { Participant } from '~~/core/offer/participant'
@@ -34,7 +34,9 @@ const back = computed(() => {
   return from === 'gates' || from === 'goals' ? { to: `/people/${id}/${from}`, words: BACK[from] } : null
 })
 const groups = computed(() => {
-  const all = [...catalogue.value.measures.values()]
+  const every = [...catalogue.value.measures.values()]
+  // What comes with another one is not chosen by itself.
+  const all = every.filter(({ id: one }) => every.every(({ alongside }) => alongside !== one))
   return [...new Set(all.map((one) => one.group ?? ''))].map((group) => ({
     group,
     measures: all.filter((one) => (one.group ?? '') === group),
@@ -44,9 +46,13 @@ const groups = computed(() => {
 /** Where a range can be measured both ways: whether it is, in one go. */
 const two = ref(true)
 const helpedBy = computed(() => catalogue.value.measures.get(measure.value.helped ?? '') ?? null)
+/** What the same try says besides. */
+const secondBy = computed(() => helpedBy.value ?? catalogue.value.measures.get(measure.value.alongside ?? '') ?? null)
+/** Some are found by a sensor alone. */
+const isTyped = computed(() => !['help', 'sway', 'press'].includes(measure.value.tool))
 const isTwo = computed(() => two.value && helpedBy.value !== null)
-const measuring = useMeasuring(id, measure, helpedBy)
-const { fields, sides, side, tries, taken, results, message, asked, take, takeTwo, takeBack, save } = measuring
+const measuring = useMeasuring(id, measure, secondBy)
+const { fields, sides, side, tries, taken, results, message, asked, take, takeTwo, takeBack, remark, save } = measuring
 const typed = ref('')
 const tool = useTemplateRef<{ press: () => void; back?: () => void; enter?: () => void }>('tool')
 function takeTyped(): void {
@@ -133,26 +139,20 @@ useKeys(KEYS, {
           themselves, then helped</label
         >
         <p v-if="isTwo" class="text-[0.94rem] max-w-2xl">{{ helpedBy?.steps[1] }} {{ helpedBy?.stop }}</p>
-        <TiltTool v-if="measure.tool === 'tilt'" ref="tool" :two="isTwo" @take="take" @take-two="takeTwo" />
-        <TimeTool
-          v-else-if="measure.tool === 'stopwatch' || measure.tool === 'counter' || measure.tool === 'count-30'"
-          :key="`${measure.id} ${side}`"
+        <StancePicker v-model="chosen" :measures="[...catalogue.measures.values()]" />
+        <MeasureTool
           ref="tool"
           :measure="measure"
+          :person="person"
+          :setting="fields.setting"
+          :side="side"
+          :two="isTwo"
+          :help-taken="tries[0]"
           @take="take"
+          @take-two="takeTwo"
+          @remark="remark"
         />
-        <div v-else-if="measure.tool === 'help'" class="flex flex-wrap gap-2" role="group" aria-label="Help it took">
-          <button
-            v-for="(words, help) in HELP_WORDS"
-            :key="words"
-            class="button min-h-16 min-w-32"
-            :class="tries[0] === help ? 'button-on' : ''"
-            @click="take(help)"
-          >
-            {{ words }}
-          </button>
-        </div>
-        <form v-if="measure.tool !== 'help'" class="flex items-end gap-2" novalidate @submit.prevent="takeTyped">
+        <form v-if="isTyped" class="flex items-end gap-2" novalidate @submit.prevent="takeTyped">
           <label class="w-44"
             ><span class="label text-[0.94rem]"
               >{{ measure.tool === 'ruler' || measure.tool === 'gauge' ? 'Amount' : 'Or type it' }},
@@ -169,7 +169,8 @@ useKeys(KEYS, {
               <span v-for="(value, at) in fields[one]" :key="at" class="flex items-center"
                 >{{ amountWords(measure, value)
                 }}<template v-if="fields.helped[one][at] !== undefined"
-                  >, helped {{ amountWords(measure, fields.helped[one][at]!) }}</template
+                  >, {{ measure.helped ? 'helped' : 'with' }}
+                  {{ amountWords(secondBy!, fields.helped[one][at]!) }}</template
                 ><button
                   class="button button-quiet"
                   :aria-label="`Take back ${amountWords(measure, value)}`"
