@@ -4,7 +4,7 @@ import { faultWords } from '~~/core/measure/soundTrace'
 import { bluetoothForce } from '~/live/force/bluetooth'
 import { serialForce } from '~/live/force/serial'
 import { simulatedForce } from '~/live/force/simulated'
-import type { ForceSource } from '~/live/force/source'
+import { NoSensor, type ForceSource } from '~/live/force/source'
 import { refusalOf } from './useRefusal'
 
 /** What can be chosen: real sensors first, then each simulated one with somebody made up on it. */
@@ -94,7 +94,7 @@ export function useForce(speed: number) {
     } catch (error) {
       running.value = null
       source = null
-      said.value = refusalOf(error).message
+      said.value = error instanceof NoSensor ? error.message : refusalOf(error).message
     }
   }
   /** The sensor itself has ended: what came before is kept, and that is said of a real one. */
@@ -109,6 +109,7 @@ export function useForce(speed: number) {
     if (what === null) return
     clearInterval(timer)
     running.value = null
+    now.value = null
     await source?.stop()
     if (what === 'best') {
       best.value = bestIn(trace())

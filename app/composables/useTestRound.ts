@@ -31,6 +31,10 @@ export function useTestRound(circleId: string) {
   const isOffline = ref(false)
   const { fields } = useDraft<z.infer<typeof Kept>>(`test-round:${circleId}`, () => ({ waiting: [] }), Kept)
 
+  /** As plain values: what is kept is copied. */
+  const waitingNow = (): Waiting[] => fields.value.waiting.map((one) => toRaw(one))
+  const setWaiting = (waiting: Waiting[]) => (fields.value.waiting = waiting)
+
   const members = computed(() => {
     const circle = practice.circles.find(({ id }) => id === circleId)
     return (circle?.members ?? []).flatMap((member) => practice.people.find(({ id }) => id === member) ?? [])
@@ -62,13 +66,13 @@ export function useTestRound(circleId: string) {
       ...{ id: crypto.randomUUID(), measure: measure.id, side, value, tries: [value] },
       takenAt: new Date().toISOString(),
     })
-    fields.value.waiting = [...fields.value.waiting, { participant, record }]
+    setWaiting([...waitingNow(), { participant, record }])
     void send()
     return ask
   }
   /** The last result, while it has not gone. */
   const last = computed(() => fields.value.waiting.at(-1) ?? null)
-  const takeBack = () => (fields.value.waiting = fields.value.waiting.slice(0, -1))
+  const takeBack = () => setWaiting(waitingNow().slice(0, -1))
 
   let isSending = false
   /** Sends what waits, but the last one for a moment. */
@@ -77,7 +81,7 @@ export function useTestRound(circleId: string) {
     isSending = true
     try {
       const isRipe = ({ record }: Waiting) => all || Date.now() - Date.parse(record.takenAt) >= TAKE_BACK_MS
-      const going = fields.value.waiting.filter((one, at, every) => at < every.length - 1 || isRipe(one))
+      const going = waitingNow().filter((one, at, every) => at < every.length - 1 || isRipe(one))
       for (const one of going) if (!(await sendOne(one))) break
     } finally {
       isSending = false
@@ -97,7 +101,7 @@ export function useTestRound(circleId: string) {
       problem.value = `${name}, ${catalogue.value.measures.get(measure)?.name}, ${value}: ${message}`
     }
     isOffline.value = false
-    fields.value.waiting = fields.value.waiting.filter((other) => other.record.id !== record.id)
+    setWaiting(waitingNow().filter((other) => other.record.id !== record.id))
     return true
   }
   async function look(): Promise<void> {

@@ -40,7 +40,7 @@ export const Measure = z.object({
   name: z.string().min(3),
   /** Measures that belong to one protocol, in the order of the file. */
   group: z.string().optional(),
-  unit: z.enum(['stands', 'raises', 'steps', 's', 'cm', 'm', '°', 'kg', '%', 'cm²', 'cm/s', 'help']),
+  unit: z.enum(['stands', 'raises', 'steps', 's', 'cm', 'm', '°', 'kg', '%', 'points', 'cm²', 'cm/s', 'help']),
   /**
    * How the amount is found: a 30-second count, a stopwatch, a counter, a ruler, a gauge that is read,
    * a phone's tilt, how a phone at the hip sways, a force sensor that is pressed, or how much help.

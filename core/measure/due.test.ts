@@ -12,16 +12,16 @@ const result = (measure: string, day: string, more: Partial<StoredMeasure> = {})
 })
 
 describe('tests that come back', () => {
-  // Eight weeks after 1 September is 27 October; it is shown from the 20th on.
+  // Six weeks after 1 September is 13 October; it is shown from the 6th on.
   it.each([
-    ['2026-10-19', []],
-    ['2026-10-20', ['grip']],
-    ['2026-10-27', ['grip']],
+    ['2026-10-05', []],
+    ['2026-10-06', ['grip']],
+    ['2026-10-13', ['grip']],
     ['2026-12-01', ['grip']],
   ])('are shown a week ahead: on %s %j', (today, due) => {
     const all = dueTests([result('grip', '2026-09-01')], today, judgement)
     expect(all.map(({ measure }) => measure)).toEqual(due)
-    for (const { on, lastOn } of all) expect([on, lastOn]).toEqual(['2026-10-27', '2026-09-01'])
+    for (const { on, lastOn } of all) expect([on, lastOn]).toEqual(['2026-10-13', '2026-09-01'])
   })
   it('are due by their last result that counts, and with the side that is older', () => {
     const records = [
@@ -33,8 +33,8 @@ describe('tests that come back', () => {
       result('up-and-go', '2026-10-12', { simulated: true }),
     ]
     expect(dueTests(records, '2026-10-20', judgement)).toEqual([
-      { measure: 'grip', lastOn: '2026-07-01', on: '2026-08-26' },
-      { measure: 'up-and-go', lastOn: '2026-08-01', on: '2026-09-26' },
+      { measure: 'grip', lastOn: '2026-07-01', on: '2026-08-12' },
+      { measure: 'up-and-go', lastOn: '2026-08-01', on: '2026-09-12' },
     ])
     expect(dueTests([], '2026-10-20', judgement)).toEqual([])
   })

@@ -238,6 +238,12 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'DELETE /api/made-up': {},
     'GET /api/health-log': {},
     'GET /api/participants/:id/results': own,
+    'GET /api/circles/:id/test-round': ofCircle,
+    'POST /api/circles/:id/test-round': {
+      ...ofCircle,
+      body: { id: randomUUID(), measures: ['chair-stand'] },
+    },
+    'DELETE /api/circles/:id/test-round': ofCircle,
     'GET /api/participants/:id/goals': own,
     'POST /api/participants/:id/goals': { ...own, body: ofGoal(randomUUID()) },
     'PUT /api/participants/:id/goals/:goal': {

@@ -47,7 +47,7 @@ function keep(evenness: Evenness): void {
   emit('keep', evenness)
   kept.value = evennessWords(evenness)
 }
-watch(evenness, (now) => now && keep(now))
+watch(found, () => evenness.value && keep(evenness.value))
 const byPartner = (says: keyof typeof PARTNER_SAYS) =>
   keep({ wanted: task.wanted, mean: null, inBand: PARTNER_SAYS[says], wander: null, best: null, by: 'partner' })
 const PARTNER = [

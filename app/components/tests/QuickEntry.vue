@@ -48,6 +48,7 @@ defineExpose({ press: () => watchTool.value?.press() })
       </button>
     </div>
     <template v-else>
+      <CountDown v-if="measure.tool === 'count-30'" />
       <div
         class="grid grid-cols-6 gap-1.5 max-w-xl"
         role="group"

@@ -76,7 +76,7 @@ defineExpose({ press: () => entry.value?.press() })
     </div>
     <div class="space-y-3">
       <div v-if="queue.length > 0">
-        <h3>Still to come</h3>
+        <h3 class="font-semibold mb-1">Still to come</h3>
         <ul class="flex flex-wrap gap-1.5">
           <li v-for="id in queue" :key="id">
             <button class="button" :class="id === on ? 'button-on' : ''" :aria-pressed="id === on" @click="called = id">

@@ -1,5 +1,5 @@
 import { WEIGHT_SCALE, weightMeasured } from '~~/core/measure/forceFormats'
-import type { ForceSource } from './source'
+import { chosen, NoSensor, type ForceSource } from './source'
 
 /** What is used of Web Bluetooth, which the types of the DOM do not have. */
 interface Characteristic extends EventTarget {
@@ -30,12 +30,12 @@ export function bluetoothForce(): ForceSource {
     isSimulated: false,
     async start(listener) {
       const { bluetooth } = navigator as unknown as { bluetooth?: Bluetooth }
-      if (!bluetooth) throw new Error(NO_BLUETOOTH)
-      device ??= await bluetooth.requestDevice({ filters: [{ services: [WEIGHT_SCALE.service] }] })
+      if (!bluetooth) throw new NoSensor(NO_BLUETOOTH)
+      device ??= await chosen(bluetooth.requestDevice({ filters: [{ services: [WEIGHT_SCALE.service] }] }))
       const server = await device.gatt?.connect()
       const service = await server?.getPrimaryService(WEIGHT_SCALE.service)
       weight = await service?.getCharacteristic(WEIGHT_SCALE.measurement)
-      if (!weight) throw new Error(NO_BLUETOOTH)
+      if (!weight) throw new NoSensor(NO_BLUETOOTH)
       const began = performance.now()
       heard = () => {
         const kg = weight?.value ? weightMeasured(weight.value) : null

@@ -1,5 +1,5 @@
 import { forceLine } from '~~/core/measure/forceFormats'
-import type { ForceSource } from './source'
+import { chosen, NoSensor, type ForceSource } from './source'
 
 /** What is used of Web Serial, which the types of the DOM do not have. */
 interface Port {
@@ -35,8 +35,8 @@ export function serialForce(): ForceSource {
     isSimulated: false,
     async start(listener) {
       const { serial } = navigator as unknown as { serial?: Serial }
-      if (!serial) throw new Error(NO_SERIAL)
-      port ??= await serial.requestPort()
+      if (!serial) throw new NoSensor(NO_SERIAL)
+      port ??= await chosen(serial.requestPort())
       await port.open({ baudRate: BAUD_RATE })
       reader = port.readable?.pipeThrough(new TextDecoderStream() as TransformStream<Uint8Array, string>).getReader()
       const began = performance.now()

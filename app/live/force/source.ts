@@ -13,8 +13,22 @@ export interface ForceSource {
   isSimulated: boolean
   /**
    * @param task what is pressed: the simulated ones do it, the others are pressed by somebody
-   * @throws Error whose message can be shown, where there is none or nobody lets it be heard
+   * @throws {NoSensor} where there is none, or nobody lets it be heard
    */
   start(listener: ForceListener, task: SimulatedTask): Promise<void>
   stop(): Promise<void> | void
+}
+
+/** There is no sensor, or nobody lets it be heard: the message can be shown. */
+export class NoSensor extends Error {
+  override name = 'NoSensor'
+}
+
+/** A device that somebody picks; they may pick none. */
+export async function chosen<Device>(asked: Promise<Device>): Promise<Device> {
+  try {
+    return await asked
+  } catch {
+    throw new NoSensor('No sensor was chosen.')
+  }
 }
