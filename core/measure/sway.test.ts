@@ -139,3 +139,24 @@ describe('sway', () => {
     expect(Math.abs(spoiled.areaCm2 / whole - 1)).toBeLessThan(0.05)
   })
 })
+
+describe('what can be chance between two results', () => {
+  // Said at each sway: a third of the area, a tenth of the speed.
+  it.each(SWAYING_PEOPLE)('of $name is a third of the area and a tenth of the speed, in 95 of 100', (person) => {
+    const nature = { rateHz: 60, noiseDeg: 0.1, jitterMs: 4, driftDegPerMinute: 0.5 }
+    const result = (seed: number) => {
+      const two = [0, 1].map((more) => swayOf(simulatedSway(person, 2 * seed + more, 30, nature).sent, HIP_CM)!)
+      const mean = (of: 'areaCm2' | 'speedCmPerS') => (two[0]![of] + two[1]![of]) / 2
+      return { area: mean('areaCm2'), speed: mean('speedCmPerS') }
+    }
+    const off = { area: [] as number[], speed: [] as number[] }
+    for (let seed = 1; seed <= 80; seed += 1) {
+      const [one, other] = [result(seed), result(seed + 1000)]
+      for (const of of ['area', 'speed'] as const)
+        off[of].push(Math.abs(one[of] - other[of]) / Math.max(one[of], other[of]))
+    }
+    const at95 = (values: number[]) => values.toSorted((a, b) => a - b)[Math.floor(0.95 * values.length)]!
+    expect(at95(off.area)).toBeLessThan(1 / 3)
+    expect(at95(off.speed)).toBeLessThan(0.1)
+  })
+})

@@ -41,7 +41,7 @@ const due = computed(() => {
     </p>
     <p v-else-if="due" class="flex flex-wrap items-center gap-3 py-1">
       <span class="flex-1"
-        ><b>{{ counted(due.people, 'person is', 'people are') }} due within a week</b>, the first since {{ due.from }}:
+        ><b>{{ counted(due.people, 'person is', 'people are') }} due within a week</b>, from {{ due.from }} on:
         {{ due.words }}.</span
       ><NuxtLink :to="`/circles/${circleId}/tests`" class="button button-quiet">Test round</NuxtLink>
     </p>

@@ -78,7 +78,9 @@ const remark = (words: string) => emit('remark', words)
     </button>
   </div>
   <details v-else-if="leanBy">
-    <summary class="min-h-11 flex items-center cursor-pointer">With a phone at the hip</summary>
+    <summary class="min-h-11 flex items-center cursor-pointer text-action underline underline-offset-4">
+      With a phone at the hip
+    </summary>
     <TiltTool ref="tool" :amount-of="leanBy" @take="take" />
   </details>
 </template>

@@ -82,7 +82,7 @@ defineExpose({ press, isReady: computed(() => best.value !== null && running.val
       </button>
     </div>
     <label class="block"
-      ><span class="label text-[0.94rem]">Felt by</span
+      ><span class="sr-only">Felt by</span
       ><select v-model="choice" class="field w-full" :disabled="running !== null" data-test="press-by">
         <option value="">{{ sensorOnly ? 'no sensor yet' : 'a partner’s hand' }}</option>
         <option v-for="one in FORCE_CHOICES" :key="one.id" :value="one.id">{{ one.words }}</option>
@@ -98,7 +98,7 @@ defineExpose({ press, isReady: computed(() => best.value !== null && running.val
     </div>
     <template v-else>
       <p v-if="isSimulated" class="bg-mark-soft rounded-lg px-3 py-1 text-[0.94rem]" data-test="simulated">
-        Simulated, three times as fast: it is kept with that word and counts for nothing.
+        Simulated and three times as fast: counts for nothing.
       </p>
       <div v-if="best === null" class="space-y-2">
         <p v-if="limit" class="border-l-4 border-stop pl-3" data-test="no-best">

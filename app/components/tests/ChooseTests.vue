@@ -20,6 +20,7 @@ const rows = computed(() =>
 /** A first round: getting up, standing, walking, reaching. */
 const USUAL = ['chair-stand', 'tandem', 'up-and-go', 'sit-and-reach']
 const DUE_FIRST = 4
+const FIRST_SHOWN = 8
 const chosen = ref<string[]>(
   rows.value.filter(({ people }) => people > 0).length > 0
     ? rows.value
@@ -33,7 +34,11 @@ const problem = computed(() =>
 )
 const isShown = ref(false)
 const shown = computed(() =>
-  isShown.value ? rows.value : rows.value.filter(({ measure, people }) => people > 0 || USUAL.includes(measure.id)),
+  isShown.value
+    ? rows.value
+    : rows.value.filter(
+        ({ measure, people }, at) => (people > 0 && at < FIRST_SHOWN) || chosen.value.includes(measure.id),
+      ),
 )
 const dayWords = (day: string) => format(parseISO(day), 'd MMMM')
 /** In the order of the list, as stations stand. */
@@ -47,7 +52,7 @@ const begin = () =>
 <template>
   <div class="space-y-4 max-w-3xl">
     <fieldset>
-      <legend class="label">Tests</legend>
+      <legend class="label">Which, one station each</legend>
       <ul class="divide-y divide-line">
         <li v-for="{ measure, people, from } in shown" :key="measure.id">
           <label class="flex items-center gap-3 min-h-11"
@@ -72,7 +77,7 @@ const begin = () =>
       Begin with {{ counted(chosen.length, 'station', 'stations') }}
     </button>
     <p class="text-faint">
-      One station each; helpers open this page on their own telephone. Balance and range before strength, walking last.
+      Helpers open this page on their own telephone. Balance and range before strength, walking last.
     </p>
   </div>
 </template>

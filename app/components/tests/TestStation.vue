@@ -90,7 +90,9 @@ defineExpose({ press: () => entry.value?.press() })
         <strong class="font-semibold">To stop safely.</strong> {{ measure.stop }}
       </p>
       <details>
-        <summary class="min-h-11 flex items-center cursor-pointer">How it is done</summary>
+        <summary class="min-h-11 flex items-center cursor-pointer text-action underline underline-offset-4">
+          How it is done
+        </summary>
         <ol class="list-decimal pl-5 space-y-1.5">
           <li v-for="step in measure.steps" :key="step">{{ step }}</li>
         </ol>
