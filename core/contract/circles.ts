@@ -3,6 +3,7 @@ import { HolidayFields, SeriesException, SeriesRule } from '../calendar/series'
 import { Circle, CircleFields, Venue, VenueFields } from '../circle/circle'
 import { Remembered } from '../offer/person'
 import { CircleBack } from '../reflect/circleBack'
+import { CircleGoal } from '../reflect/circleGoals'
 import { LOOK_BACK_WEEKS } from '../reflect/lookBack'
 import { Weeks } from './records'
 import { Role } from './account'
@@ -107,7 +108,7 @@ export const readCircleLookBack = route({
   may: 'lead',
   notes: { did: 'looked back', of: 'circle' },
   query: Weeks,
-  reply: z.object({ weeks: z.literal(LOOK_BACK_WEEKS), back: CircleBack }),
+  reply: z.object({ weeks: z.literal(LOOK_BACK_WEEKS), back: CircleBack, goals: z.array(CircleGoal) }),
 })
 /** Puts somebody on the waiting list, gives them a place, or takes them off it. */
 export const setWaiting = route({

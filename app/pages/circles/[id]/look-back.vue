@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { counted } from '~~/core/sentence'
+import { stepSign } from '~~/core/goal/goalSteps'
 import { readCircleLookBack } from '~~/core/contract/circles'
 import type { CircleBack } from '~~/core/reflect/circleBack'
+import type { CircleGoal } from '~~/core/reflect/circleGoals'
 import type { LookBackWeeks } from '~~/core/reflect/lookBack'
 import { refusalOf } from '~/composables/useRefusal'
 
@@ -15,9 +17,12 @@ const circle = computed(() => practice.circles.find((other) => other.id === id))
 const weeks = ref<LookBackWeeks>(12)
 const problem = ref(isLead.value ? '' : 'Looking back is for leads.')
 const back = shallowRef<CircleBack | null>(null)
+const goals = shallowRef<CircleGoal[]>([])
 async function open(): Promise<void> {
   try {
-    back.value = (await call(readCircleLookBack, { params: { id }, query: { weeks: weeks.value } })).back
+    const found = await call(readCircleLookBack, { params: { id }, query: { weeks: weeks.value } })
+    back.value = found.back
+    goals.value = found.goals
   } catch (error) {
     problem.value = refusalOf(error).message
   }
@@ -26,6 +31,12 @@ if (!problem.value) await open()
 watch(weeks, open)
 const personOf = (participant: string) =>
   practice.people.find((person) => person.id === participant)?.name ?? 'Somebody'
+/** How a goal moved since the window began. */
+function movedWords({ before, step }: CircleGoal): string {
+  if (before === null) return 'agreed in this time'
+  return before === step ? `still at ${stepSign(step)}` : `from ${stepSign(before)} to ${stepSign(step)}`
+}
+const reached = computed(() => goals.value.filter(({ step }) => step >= 0).length)
 const nameOf = (movement: string) => (catalogue.value.movements.get(movement)?.name ?? movement).toLowerCase()
 </script>
 
@@ -79,6 +90,20 @@ const nameOf = (movement: string) => (catalogue.value.movements.get(movement)?.n
             personOf(one.participant)
           }}</NuxtLink>: came to {{ one.came }} of {{ one.of
           }}{{ one.inARow > 1 ? `, missed the last ${one.inARow}` : '' }}.
+        </li>
+      </ul>
+    </section>
+    <section v-if="goals.length > 0" aria-label="What they come for" data-test="circle-goals">
+      <h2>What they come for</h2>
+      <p>{{ reached }} of {{ counted(goals.length, 'goal is', 'goals are') }} as far as it was aimed.</p>
+      <ul class="divide-y divide-line">
+        <li v-for="one in goals" :key="one.id" class="py-2 flex flex-wrap items-center gap-x-5">
+          <GoalSteps :step="one.step" :words="one.says" />
+          <p class="flex-1 min-w-60">
+            <NuxtLink :to="`/people/${one.participant}/look-back`" class="font-semibold hover:underline">{{
+              personOf(one.participant)
+            }}</NuxtLink>, “{{ one.words }}”: {{ movedWords(one) }}; {{ one.says }}.
+          </p>
         </li>
       </ul>
     </section>
