@@ -115,6 +115,19 @@ describe('goals reach', () => {
       expect(said).toContain('This is what the stairs need.')
     }
   })
+  it('the circle’s looking back: each with how it moved, and how many are as far as was aimed', async () => {
+    const { circle } = await nextMeeting(lead)
+    const { goals } = (await lead.call('GET', `/api/circles/${circle.id}/look-back?weeks=12`)).body
+    expect(goals.length).toBeGreaterThan(1)
+    await visitor.open(`/circles/${circle.id}/look-back`)
+    const reached = goals.filter(({ step }: any) => step >= 0).length
+    await visitor.sees(`${reached} of ${goals.length} goals are as far as it was aimed.`, '[data-test="circle-goals"]')
+    for (const { words, says } of goals) {
+      await visitor.sees(`“${words}”`, '[data-test="circle-goals"]')
+      await visitor.sees(says, '[data-test="circle-goals"]')
+    }
+    await visitor.expectAccessible()
+  })
   it('the composer, as an aim of what they come for, with whose goal each block serves', async () => {
     const { meeting } = await nextMeeting(lead)
     await visitor.open(`/meetings/${meeting.id}/prepare`)
