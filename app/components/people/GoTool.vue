@@ -32,7 +32,8 @@ const words = computed(() => {
   if (isRunning.value) return `Listening: ${((trace.value.ms.at(-1) ?? 0) / 1000).toFixed(0)} s. Stop when they sit.`
   if (isSilent.value) return 'No motion sensor answers on this device. The watch does as well.'
   if (found.value) return `${found.value.seconds.toFixed(1)} s. ${goWords(found.value)}`
-  if (missing.value) return `No ${missing.value} was found in what came. Take the watch, or once more.`
+  if (missing.value === 'anything') return 'Too little came to find anything. Take the watch, or once more.'
+  if (missing.value) return `Not found in what came: ${missing.value}. Take the watch, or once more.`
   return 'Sit still for a second before and after.'
 })
 const NAMES: Record<GoPhase, string> = {
