@@ -1,5 +1,14 @@
-import { bestIn, pressIn, pressNow, type ForceTrace, type FoundPress, type PressNow } from '~~/core/measure/evenness'
-import { BEST_TASK, PRESSING_PEOPLE, SIMULATED_FORCE_DEVICES } from '~~/core/measure/simulatedForce'
+import {
+  bestIn,
+  pressIn,
+  pressNow,
+  REST_MS,
+  restIn,
+  type ForceTrace,
+  type FoundPress,
+  type PressNow,
+} from '~~/core/measure/evenness'
+import { BEST_TASK, PRESSING_PEOPLE, SIMULATED_FORCE_DEVICES, type SimulatedTask } from '~~/core/measure/simulatedForce'
 import { faultWords } from '~~/core/measure/soundTrace'
 import { bluetoothForce } from '~/live/force/bluetooth'
 import { serialForce } from '~/live/force/serial'
@@ -30,11 +39,7 @@ function sourceOf(choice: string, speed: number): ForceSource {
 }
 
 /** What is pressed towards: percent of best, with its seconds. */
-export interface PressTask {
-  wanted: number
-  seconds: number
-  ramp: number
-}
+export type PressTask = SimulatedTask
 
 /**
  * One force sensor: somebody's best, then presses against it, with what is said while they press.
@@ -55,6 +60,8 @@ export function useForce(speed: number) {
   let task: PressTask = { wanted: 30, seconds: 30, ramp: 2 }
   let timer: ReturnType<typeof setInterval> | undefined
   let lastAt = 0
+  /** What lies on the sensor in this press; null: not known yet. */
+  let lay: number | null = null
   const isSimulated = computed(() => choice.value.startsWith('simulated'))
   watch(choice, async () => {
     await stop()
@@ -64,14 +71,17 @@ export function useForce(speed: number) {
   })
 
   const trace = (): ForceTrace => ({ ms: Float64Array.from(samples.ms), amount: Float64Array.from(samples.amount) })
+  const hasRested = () => (samples.ms.at(-1) ?? 0) - (samples.ms[0] ?? 0) >= REST_MS
   function show(): void {
     seconds.value = (samples.ms.at(-1) ?? 0) / 1000
     const recent = {
       ms: Float64Array.from(samples.ms.slice(-60)),
       amount: Float64Array.from(samples.amount.slice(-60)),
     }
-    if (running.value === 'press' && best.value !== null)
-      now.value = pressNow(recent, { best: best.value, wanted: task.wanted }, now.value?.say ?? null)
+    if (running.value === 'press' && best.value !== null && hasRested()) {
+      lay ??= restIn(trace(), best.value, task.wanted)
+      now.value = pressNow(recent, { best: best.value, wanted: task.wanted, lay }, now.value?.say ?? null)
+    }
     if (performance.now() - lastAt > SILENT_MS) void ended()
   }
   async function start(what: 'best' | 'press', to: PressTask): Promise<void> {
@@ -79,7 +89,7 @@ export function useForce(speed: number) {
     source ??= sourceOf(choice.value, speed)
     samples = { ms: [], amount: [] }
     task = to
-    found.value = now.value = null
+    found.value = now.value = lay = null
     said.value = ''
     lastAt = performance.now()
     try {

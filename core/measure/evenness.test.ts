@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
-import { bestIn, evennessWords, isEvenPress, pressIn, pressNow, type Evenness, type ForceTrace } from './evenness'
+import {
+  bestIn,
+  evennessWords,
+  isEvenPress,
+  pressIn,
+  pressNow,
+  restIn,
+  type Evenness,
+  type ForceTrace,
+} from './evenness'
 import { faultWords } from './soundTrace'
 import {
   BEST_TASK,
@@ -103,12 +112,12 @@ describe('the best press', () => {
     for (const person of PRESSING_PEOPLE)
       for (const device of SIMULATED_FORCE_DEVICES) {
         const { sent } = simulatedPress(person, device, 4, BEST_TASK)
-        const best = bestIn(sent)! - device.restKg
+        const best = bestIn(sent)!
         expect(best / person.bestKg).toBeGreaterThan(0.9)
         expect(best / person.bestKg).toBeLessThan(1.15)
         const knocked = sent.amount.slice()
         knocked[Math.floor(knocked.length / 2)] = 300
-        expect(bestIn({ ms: sent.ms, amount: knocked })! - device.restKg).toBeCloseTo(best, 0)
+        expect(bestIn({ ms: sent.ms, amount: knocked })!).toBeCloseTo(best, 0)
       }
   })
   it('is not known of less than a second', () => {
@@ -130,6 +139,32 @@ describe('what is said while somebody presses', () => {
     const trace = { ms: Float64Array.of(0, 1000, 1100), amount: Float64Array.of(20, 6, 6) }
     expect(pressNow(trace, aimFor(20), null)).toEqual({ percent: 30, say: 'hold' })
     expect(pressNow({ ms: new Float64Array(), amount: new Float64Array() }, aimFor(20), null)).toBeNull()
+  })
+})
+
+describe('what lies on the sensor', () => {
+  it('is taken off of the best, of what is said while they press, and of what is found alike', () => {
+    for (const device of SIMULATED_FORCE_DEVICES)
+      for (let seed = 1; seed <= 12; seed += 1) {
+        const best = bestIn(simulatedPress(even!, device, seed, BEST_TASK).sent)!
+        const { sent } = simulatedPress(even!, device, seed + 100, TASK)
+        const found = pressIn(sent, aimFor(best))!
+        const lay = restIn(sent, best, TASK.wanted)
+        const said = [10, 15, 20, 25].map((seconds) => {
+          const until = sent.ms.findIndex((ms) => ms > 1000 * seconds)
+          const recent = { ms: sent.ms.slice(0, until), amount: sent.amount.slice(0, until) }
+          return pressNow(recent, { ...aimFor(best), lay }, null)!.percent
+        })
+        const mean = said.reduce((sum, one) => sum + one, 0) / said.length
+        expect(lay).toBeCloseTo(device.restKg, 0)
+        expect(Math.abs(mean - found.mean)).toBeLessThan(4)
+        expect(Math.abs(found.mean - TASK.wanted)).toBeLessThan(5)
+      }
+  })
+  it('is nothing where they press at once, or where it is too much to lie there', () => {
+    const ms = Float64Array.of(0, 300, 600, 900)
+    expect(restIn({ ms, amount: Float64Array.of(1, 4, 8, 12) }, 20)).toBe(0)
+    expect(restIn({ ms, amount: Float64Array.of(6, 6, 6, 6) }, 20, 30)).toBe(0)
   })
 })
 

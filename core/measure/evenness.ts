@@ -119,8 +119,35 @@ function laidOn(percent: Float64Array, wanted: number): number {
   return isStill && Math.abs(lay) <= Math.min(REST.most, REST.mostOfWanted * wanted) ? lay : 0
 }
 
+/** How long it takes to know what lies on a sensor, milliseconds. */
+export const REST_MS = 1000 * REST.seconds
+
 /**
- * The best that somebody presses: the highest mean over a whole second, so that no knock on the sensor counts.
+ * What lies on a sensor before anybody presses, from the first moments of a trace.
+ *
+ * @param full what a full press comes to, in the sensor's unit
+ * @param wanted percent of it that is to be pressed: more than a part of that does not lie there
+ * @returns in the sensor's unit; 0 where they began at once, or where it is too much to lie there
+ * @example
+ * restIn({ ms: Float64Array.of(0, 300, 600, 900), amount: Float64Array.of(1, 1, 1, 9) }, 20) // 1
+ */
+export function restIn({ ms, amount }: ForceTrace, full: number, wanted = 100): number {
+  const from = ms[0] ?? 0
+  const middle = (fromMs: number, toMs: number) => {
+    const own = amount.filter(
+      (value, at) => Number.isFinite(value) && ms[at]! - from >= fromMs && ms[at]! - from < toMs,
+    )
+    return own.length === 0 ? null : medianOf(own.sort())
+  }
+  const [all, early, late] = [middle(0, REST_MS), middle(0, REST_MS / 2), middle(REST_MS / 2, REST_MS)]
+  if (all === null || early === null || late === null) return 0
+  const isStill = (100 * Math.abs(late - early)) / full <= REST.stillWithin
+  return isStill && (100 * Math.abs(all)) / full <= Math.min(REST.most, REST.mostOfWanted * wanted) ? all : 0
+}
+
+/**
+ * The best that somebody presses: the highest mean over a whole second, so that no knock on the sensor counts, less what
+ * lay on it before.
  *
  * @returns in the sensor's unit; null with less than a second of sound samples
  * @example
@@ -138,7 +165,7 @@ export function bestIn({ ms, amount }: ForceTrace): number | null {
     if (samples.ms[last]! - samples.ms[first]! < BEST_OVER_MS) continue
     best = Math.max(best ?? 0, sum / (last - first + 1))
   }
-  return best
+  return best === null ? null : best - restIn({ ms: samples.ms, amount: sound }, best)
 }
 
 /** What is said while somebody presses. */
@@ -158,6 +185,7 @@ const INSIDE = 0.6
 /**
  * How hard somebody presses now and what is said of it: the middle of the last 0.4 s.
  *
+ * @param aim with what lies on the sensor, in its unit: the same that is taken off in the end
  * @param before what was said last; null: nothing yet
  * @returns null while nothing came
  * @example
@@ -165,14 +193,14 @@ const INSIDE = 0.6
  */
 export function pressNow(
   { ms, amount }: ForceTrace,
-  { best, wanted }: Pick<PressAim, 'best' | 'wanted'>,
+  { best, wanted, lay = 0 }: Pick<PressAim, 'best' | 'wanted'> & { lay?: number },
   before: PressSay | null,
 ): PressNow | null {
   const until = ms.at(-1)
   if (until === undefined) return null
   const recent = amount.filter((value, at) => Number.isFinite(value) && until - ms[at]! <= LOOK_MS)
   if (recent.length === 0) return null
-  const percent = (100 * medianOf(recent.sort())) / best
+  const percent = (100 * (medianOf(recent.sort()) - lay)) / best
   const off = percent - wanted
   const band = before === null || before === 'hold' ? BAND : BAND * INSIDE
   if (Math.abs(off) <= band) return { percent, say: 'hold' }

@@ -1,5 +1,5 @@
 import { randomFrom } from '../random'
-import type { ForceTrace } from './evenness'
+import { BAND, type ForceTrace } from './evenness'
 
 /** A force sensor that ships for where there is none. */
 export interface SimulatedForceDevice {
@@ -66,9 +66,6 @@ export interface SimulatedPress {
   sent: ForceTrace
   truth: { mean: number; wander: number; inBand: number }
 }
-
-/** What is looked at of a press; see `BAND` in evenness. */
-const BAND = 8
 
 /**
  * Somebody who presses: nothing for a moment, the way up, the press about the wanted effort, the way down.

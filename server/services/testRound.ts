@@ -29,9 +29,8 @@ export async function testRoundView(
     measuresOf(scope, members),
     linkedCatalogue(scope),
   ])
-  const since = round?.startedAt ?? null
   const isOfRound = (one: { measure: string; enteredAt: string }) =>
-    round !== null && since !== null && one.enteredAt >= since && round.measures.includes(one.measure)
+    round !== null && one.enteredAt >= round.startedAt && round.measures.includes(one.measure)
   const own = members.map((participant) => ({ participant, records: measures.get(participant) ?? [] }))
   const results = own.flatMap(({ participant, records }) =>
     records
