@@ -31,6 +31,9 @@ export const LOOKING: Limit = { of: 'files', seconds: 20 }
 /** A file whose rows are written. */
 export const WRITING: Limit = { of: 'files', seconds: 120 }
 
+/** On a machine that is known to be slow each may take so many times as long. */
+const PATIENCE = Math.max(1, Number(process.env.CIRCLE_PATIENCE) || 1)
+
 /** A thread that nobody needs for so long ends. */
 const IDLE_MS = 60_000
 
@@ -85,7 +88,7 @@ export async function inThread<N extends TaskName>(
 }
 
 async function run(handed: Handed, { of, seconds }: Limit): Promise<Done> {
-  return (await poolOf(of).run(handed, { signal: AbortSignal.timeout(seconds * 1000) })) as Done
+  return (await poolOf(of).run(handed, { signal: AbortSignal.timeout(seconds * PATIENCE * 1000) })) as Done
 }
 
 /** What is said where a limit was reached; any other error stays as it is. */
@@ -96,7 +99,7 @@ function refusalOfLimit(error: unknown, { of, seconds }: Limit): unknown {
     return refusal(
       422,
       'too-long',
-      `This took longer than ${seconds} seconds and was ended: nothing was changed. ${less}`,
+      `This took longer than ${seconds * PATIENCE} seconds and was ended: nothing was changed. ${less}`,
     )
   if (code === 'ERR_WORKER_OUT_OF_MEMORY')
     return refusal(

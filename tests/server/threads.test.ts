@@ -21,7 +21,7 @@ describe('a thread that is ended in the middle of its transaction', () => {
     const [{ id: practiceId }] = await world.db('practices').select('id')
     const input = { connection: { host, port, user, password, database }, practiceId }
     const acting = { db: world.db, practiceId, accountId: null }
-    await expect(inThread('importPeople', acting, input as never, { of: 'files', seconds: 2 })).rejects.toThrow(
+    await expect(inThread('importPeople', acting, input as never, { of: 'files', seconds: 0.2 })).rejects.toThrow(
       'longer than 2 seconds and was ended: nothing was changed',
     )
     // The row is free again, and is as it was.
