@@ -9,6 +9,7 @@ const ORDER = [
   ['check'],
   ['compose', 'lead'],
   ['reflect'],
+  ['home'],
   ['formats'],
   ['contract'],
 ]

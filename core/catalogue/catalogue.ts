@@ -11,6 +11,7 @@ import { Measure, TierGate } from './measure'
 import { DialBound, MovementEntry, MovementSummary, type VariationSummary } from './movement'
 import { PostureGraph, type Posture } from './posture'
 import { Falls } from './falls'
+import { Habits } from './habits'
 import { RedFlags } from './redFlags'
 import { Prop, School } from './school'
 import { Stations } from './station'
@@ -55,6 +56,7 @@ export interface Catalogue {
   stations: Stations
   redFlags: RedFlags
   falls: Falls
+  habits: Habits
   /** By posture id. */
   figures: Map<string, PostureFigure>
   ownFigures: Set<string>
@@ -78,6 +80,7 @@ const Around = z.object({
   stations: Stations,
   redFlags: RedFlags,
   falls: Falls,
+  habits: Habits,
   /** Ids of a practice's own variations, whose figures are not among the shipped files. */
   ownFigures: z.array(z.string()).default([]),
 })
@@ -161,6 +164,7 @@ export function linkCatalogue(data: CatalogueIndex): Catalogue {
     stations: data.stations,
     redFlags: data.redFlags,
     falls: data.falls,
+    habits: data.habits,
     figures: new Map(data.figures.map((figure) => [figure.posture, figure])),
     ownFigures: new Set(data.ownFigures),
   }

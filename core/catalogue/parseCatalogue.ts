@@ -7,6 +7,7 @@ import { contradictionsIn } from './contradictions'
 import { Clock } from './clock'
 import { Consideration } from './consideration'
 import { Falls } from './falls'
+import { Habits } from './habits'
 import { PostureFigure } from './figure'
 import { Interview } from './interview'
 import { Judgement } from './judgement'
@@ -25,7 +26,7 @@ import { Task } from './task'
  * @param files file name (`movements/17-front-of-hip-opening.yaml`, `postures.yaml` …) → YAML text
  * @throws {CatalogueError} naming file, path and reason, all problems at once
  * @example
- * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 19 problems'
+ * parseCatalogue({ 'props.yaml': '- { id: chair }' }) // throws 'The catalogue has 20 problems'
  */
 export function parseCatalogue(files: Record<string, string>): CatalogueData {
   const problems: CatalogueProblem[] = []
@@ -57,6 +58,7 @@ export function parseCatalogue(files: Record<string, string>): CatalogueData {
     stations: read('stations.yaml', Stations),
     redFlags: read('redFlags.yaml', RedFlags),
     falls: read('falls.yaml', Falls),
+    habits: read('habits.yaml', Habits),
     ownFigures: [],
   }
   const derived = read('derived.yaml', DerivedDemands)

@@ -36,6 +36,10 @@ export const HomePractice = z.object({
     .array(z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time is written as 08:30.'))
     .min(1, 'A time of day is needed.')
     .max(2),
+  /** Moments of their day that it is hung onto, by their ids: one for each time, or none. */
+  anchors: z.array(z.string().max(60)).max(2, 'Two moments of a day are enough.').default([]),
+  /** With how many movements it begins; one more comes as it is kept. All at once where it is as many as there are. */
+  beginsWith: z.number().int().min(1, 'It begins with a movement at least.').max(5).default(5),
   note: z.string().max(300, 'A note has 300 characters at most.').default(''),
 })
 export type HomePractice = z.infer<typeof HomePractice>

@@ -35,9 +35,10 @@ export const HEADERS: Record<string, string> = {
   'content-security-policy': contentPolicy(),
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
-  // Tilt is measured with the tablet, and its screen stays on while a class runs.
+  // Tilt is measured with the tablet, presses with sensors at it, what comes back from home is seen by it; its screen
+  // stays on while a class runs.
   'permissions-policy':
-    'accelerometer=(self), gyroscope=(self), screen-wake-lock=(self), camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), display-capture=(), browsing-topics=()',
+    'accelerometer=(self), gyroscope=(self), screen-wake-lock=(self), camera=(self), serial=(self), bluetooth=(self), microphone=(), geolocation=(), payment=(), usb=(), display-capture=(), browsing-topics=()',
   'referrer-policy': 'same-origin',
   'x-content-type-options': 'nosniff',
   'x-frame-options': 'DENY',

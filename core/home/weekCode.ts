@@ -1,0 +1,182 @@
+import { entryAt } from '../entries'
+import {
+  dayAfter,
+  daysBetween,
+  FACES,
+  GIVEN_BACK_DAYS,
+  MOVEMENTS_AT_MOST,
+  WEEK_DAYS,
+  type HandoutId,
+  type HomeTick,
+} from './homeDay'
+import { checksOfWord, faultIn, pairsIn } from './reedSolomon'
+
+/** Signs that are told apart when they are read aloud or written by hand: none of I, L, O and U. */
+const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
+/** What is written in place of a sign that looks like it. */
+const LOOK_ALIKE: Readonly<Record<string, string>> = { I: '1', L: '1', O: '0' }
+
+const [DATA_SIGNS, CHECK_SIGNS, GROUP] = [21, 3, 4]
+/** A code has so many signs, in groups of four. */
+export const CODE_SIGNS = DATA_SIGNS + CHECK_SIGNS
+/** The handout's number stands before the word and is never written: two numbers below 32, so that it is one of 1,024. */
+const HANDOUT_SIGNS = 2
+/** So that a quiet week is no row of noughts, which nobody reads aloud without a slip. */
+const MASK = Array.from({ length: DATA_SIGNS }, (_, at) => (7 * at + 11) % SIGNS.length)
+/** Not done, or done with one of three faces, hurt or not. */
+const STATES = 1n + 2n * BigInt(FACES.length)
+const CELLS = MOVEMENTS_AT_MOST * WEEK_DAYS
+/** Three ways to write a code fit beside the day; this is the first. */
+const [VERSIONS, VERSION] = [3n, 0n]
+const DAYS = BigInt(GIVEN_BACK_DAYS)
+
+/** Why a code is not taken. */
+export type CodeRefusal =
+  | { kind: 'length'; signs: number }
+  | { kind: 'sign'; at: number; sign: string }
+  | { kind: 'handout' }
+  | { kind: 'version' }
+  /** More than one sign is wrong, and in which groups of four, from 1; empty: it cannot be told. */
+  | { kind: 'wrong'; groups: number[]; swapped: boolean }
+  | { kind: 'future'; day: string }
+
+/** What a code tells. */
+export interface ReadWeek {
+  /** The last day it tells of, ISO. */
+  until: string
+  ticks: HomeTick[]
+  /** Where a wrong sign was put right, from 1; null: none was wrong. */
+  corrected: { at: number; wrote: string; meant: string } | null
+}
+
+const handoutWord = (number: number) => [Math.floor(number / SIGNS.length) % SIGNS.length, number % SIGNS.length]
+
+/**
+ * A week's ticks as a code of 24 signs in groups of four, to be read aloud or typed: who is to read it has the handout,
+ * so that its number is checked and not written.
+ *
+ * @param ticks of the week that ends on `until`; others are left out, and of two of a movement on one day the later counts
+ * @throws {RangeError} where `until` lies before the handout or more than five weeks after it
+ * @source ours; Reed–Solomon over 32 signs
+ * @example
+ * weekCode({ number: 7, madeOn: '2026-11-23' }, '2026-11-29', [])
+ * // '0000 0000 0000 0000 006B A4TB'
+ */
+export function weekCode(
+  { number, madeOn }: Pick<HandoutId, 'number' | 'madeOn'>,
+  until: string,
+  ticks: readonly HomeTick[],
+): string {
+  const day = daysBetween(madeOn, until)
+  if (day < 0 || day >= GIVEN_BACK_DAYS) throw new RangeError(`${until} is not within five weeks of ${madeOn}.`)
+  const states = new Array<bigint>(CELLS).fill(0n)
+  for (const { movement, day: on, face, hurt } of ticks) {
+    const back = daysBetween(on, until)
+    if (back < 0 || back >= WEEK_DAYS || movement >= MOVEMENTS_AT_MOST) continue
+    states[movement * WEEK_DAYS + back] = BigInt(1 + FACES.indexOf(face) + (hurt ? FACES.length : 0))
+  }
+  const cells = states.reduceRight((sum, state) => sum * STATES + state, 0n)
+  const word = numbersOf((cells * DAYS + BigInt(day)) * VERSIONS + VERSION)
+  const checks = checksOfWord([...handoutWord(number), ...word])
+  return inGroups([...word, ...checks].map((value) => entryAt([...SIGNS], value)).join(''))
+}
+
+/** 105 bits as 21 numbers below 32, the highest first. */
+function numbersOf(whole: bigint): number[] {
+  return MASK.map((mask, at) => Number((whole >> BigInt(5 * (DATA_SIGNS - 1 - at))) & 31n) ^ mask)
+}
+const wholeOf = (word: readonly number[]) =>
+  MASK.reduce((sum, mask, at) => sum * 32n + BigInt(entryAt(word, at) ^ mask), 0n)
+
+const inGroups = (signs: string) => (signs.match(/.{1,4}/g) ?? []).join(' ')
+
+/**
+ * Reads a code: one wrong sign is put right, two are refused, and where they are is said if it can be told.
+ *
+ * @param typed as it was typed or heard: spaces, dashes and small letters are no matter
+ * @param handout whose code it should be
+ * @param movements how many it has
+ * @param today ISO day: nothing is told of later days
+ * @source ours
+ * @example
+ * readWeekCode('0000 0000 0000 0000 006B A4TB', { number: 7, madeOn: '2026-11-23' }, 4, '2026-11-30')
+ * // { until: '2026-11-29', ticks: [], corrected: null }
+ */
+export function readWeekCode(
+  typed: string,
+  handout: Pick<HandoutId, 'number' | 'madeOn'>,
+  movements: number,
+  today: string,
+): ReadWeek | { refused: CodeRefusal } {
+  const signs = [...typed.toUpperCase().replaceAll(/[\s\-–—_.,]/g, '')].map((sign) => LOOK_ALIKE[sign] ?? sign)
+  const unknown = signs.findIndex((sign) => !SIGNS.includes(sign))
+  if (unknown >= 0) return { refused: { kind: 'sign', at: unknown + 1, sign: entryAt(signs, unknown) } }
+  if (signs.length !== CODE_SIGNS) return { refused: { kind: 'length', signs: signs.length } }
+  const values = signs.map((sign) => SIGNS.indexOf(sign))
+  const word = [...handoutWord(handout.number), ...values]
+  const fault = faultIn(word)
+  const of = { handout, movements, today }
+  if (fault.kind === 'more') return { refused: whereWrong(word, of) }
+  if (fault.kind === 'none') return weekIn(values, of, null)
+  const at = fault.at - HANDOUT_SIGNS
+  if (at < 0) return { refused: { kind: 'handout' } }
+  const meant = entryAt([...SIGNS], fault.right)
+  return weekIn(values.with(at, fault.right), of, { at: at + 1, wrote: entryAt(signs, at), meant })
+}
+
+/** What a code is read against. */
+interface Expected {
+  handout: Pick<HandoutId, 'number' | 'madeOn'>
+  movements: number
+  today: string
+}
+
+/** What a word without a fault says; a word that cannot have been written is of another handout, or has more faults. */
+function weekIn(
+  values: readonly number[],
+  { handout, movements, today }: Expected,
+  corrected: ReadWeek['corrected'],
+): ReadWeek | { refused: CodeRefusal } {
+  const whole = wholeOf(values)
+  if (whole % VERSIONS !== VERSION) return { refused: corrected ? NOT_READ : { kind: 'version' } }
+  const day = Number((whole / VERSIONS) % DAYS)
+  const until = dayAfter(handout.madeOn, day)
+  let cells = whole / VERSIONS / DAYS
+  const ticks: HomeTick[] = []
+  for (let cell = 0; cell < CELLS; cell += 1) {
+    const state = Number(cells % STATES) - 1
+    cells /= STATES
+    if (state < 0) continue
+    const [movement, back] = [Math.floor(cell / WEEK_DAYS), cell % WEEK_DAYS]
+    const face = entryAt(FACES, state % FACES.length)
+    const on = dayAfter(until, -back)
+    if (movement >= movements || on < handout.madeOn) return { refused: corrected ? NOT_READ : { kind: 'handout' } }
+    ticks.push({ movement, day: on, face, hurt: state >= FACES.length })
+  }
+  if (cells > 0n) return { refused: corrected ? NOT_READ : { kind: 'version' } }
+  if (until > today) return { refused: corrected ? NOT_READ : { kind: 'future', day: until } }
+  return { until, ticks, corrected }
+}
+
+/** A correction that leads to what nobody can have written: more than one sign is wrong. */
+const NOT_READ: CodeRefusal = { kind: 'wrong', groups: [], swapped: false }
+/** More ways to put two signs right than that say nothing. */
+const TELLING = 2
+
+/** In which groups the wrong signs stand: where neighbours were swapped, or where only few pairs can be put right. */
+function whereWrong(word: readonly number[], of: Expected): CodeRefusal {
+  const isWeek = (values: readonly number[]) => !('refused' in weekIn(values.slice(HANDOUT_SIGNS), of, null))
+  const groupOf = (at: number) => Math.floor((at - HANDOUT_SIGNS) / GROUP) + 1
+  const swapped = Array.from({ length: CODE_SIGNS - 1 }, (_, at) => at + HANDOUT_SIGNS).filter((at) => {
+    const turned = word.with(at, entryAt(word, at + 1)).with(at + 1, entryAt(word, at))
+    return faultIn(turned).kind === 'none' && isWeek(turned)
+  })
+  const [at] = swapped
+  if (at !== undefined && swapped.length === 1)
+    return { kind: 'wrong', groups: [...new Set([groupOf(at), groupOf(at + 1)])], swapped: true }
+  const pairs = pairsIn(word, 0).filter(({ at, right }) => isWeek(word.with(at[0], right[0]).with(at[1], right[1])))
+  if (pairs.some(({ at }) => at[1] < HANDOUT_SIGNS)) return { kind: 'handout' }
+  if (pairs.length === 0 || pairs.length > TELLING) return NOT_READ
+  const groups = new Set(pairs.flatMap(({ at }) => at.filter((one) => one >= HANDOUT_SIGNS).map(groupOf)))
+  return { kind: 'wrong', groups: [...groups].toSorted((a, b) => a - b), swapped: false }
+}
