@@ -1,8 +1,11 @@
 import { z } from 'zod'
 import { Tier } from '../catalogue/words'
+import { HomeReport, NextDay } from '../home/homeReport'
 import { HomeEntry, HomePractice, HomeTicks, HowAtHome } from '../reflect/homePractice'
-import { Moment, route } from './route'
+import { Day, Moment, route } from './route'
 
+/** What was done at home, as it came back whole. */
+const DoneAtHome = HomeReport.shape.done.element.extend({ movement: z.string() })
 export const StoredHomePractice = HomeTicks.extend({ practice: HomePractice, madeAt: Moment })
 export type StoredHomePractice = z.infer<typeof StoredHomePractice>
 /** What somebody does at home, and what could be proposed. */
@@ -15,6 +18,12 @@ export const readHome = route({
     home: StoredHomePractice.nullable(),
     daysAWeek: z.number(),
     school: z.string(),
+    /** The newest handout: its number, and until when it is good. */
+    handout: z.object({ number: z.number(), madeOn: Day, goodUntil: Day }).nullable(),
+    /** What came back whole in the last weeks, the newest first. */
+    done: z.array(DoneAtHome),
+    after: z.array(z.object({ day: Day, answer: NextDay })),
+    link: z.object({ madeAt: Moment, usedAt: Moment.nullable() }).nullable(),
     proposals: z.array(HomeEntry.extend({ tier: Tier, level: z.number(), because: z.string() })),
   }),
 })
@@ -68,4 +77,70 @@ export const readHomeCalendar = route({
   path: '/api/participants/:id/home/calendar',
   may: 'lead',
   file: 'text/calendar',
+})
+
+/** The file that plays at home: whole in itself, it loads nothing. */
+export const readHomePage = route({
+  method: 'GET',
+  path: '/api/participants/:id/home/page',
+  may: 'lead',
+  notes: { did: 'made a handout', of: 'person' },
+  file: 'text/html',
+})
+/** What was taken from what came back, and what was not. */
+const TakenBack = z.object({
+  home: StoredHomePractice.nullable(),
+  /** How many ticks or notes are new, and how many were there already. */
+  added: z.number(),
+  same: z.number(),
+  /** What is said of it: what was put right, what was left out and why. */
+  words: z.array(z.string()),
+})
+export type TakenBack = z.infer<typeof TakenBack>
+/** Ticks a week that was read out as a code. */
+export const takeHomeCode = route({
+  method: 'POST',
+  path: '/api/participants/:id/home/code',
+  may: 'lead',
+  body: z.object({ code: z.string().trim().min(1, 'Type the code.').max(80, 'A code has 24 signs.') }),
+  reply: TakenBack,
+})
+/** Takes the whole of what was done, as a file holds it or square codes show it. */
+export const takeHomeReport = route({
+  method: 'POST',
+  path: '/api/participants/:id/home/report',
+  may: 'lead',
+  body: z.object({
+    text: z.string().min(1, 'The file is empty.').max(400_000, 'This is too long for a practice at home.'),
+  }),
+  reply: TakenBack,
+})
+/** Makes somebody's link, by which their practice opens and comes back; the one before ends. */
+export const makeHomeLink = route({
+  method: 'POST',
+  path: '/api/participants/:id/home/link',
+  may: 'lead',
+  reply: z.object({ path: z.string() }),
+})
+/** Ends it at once. */
+export const endHomeLink = route({
+  method: 'DELETE',
+  path: '/api/participants/:id/home/link',
+  may: 'lead',
+  reply: z.object({ ended: z.literal(true) }),
+})
+/** Somebody's own practice, by their link. */
+export const openHomeLink = route({
+  method: 'GET',
+  path: '/api/at-home/:token',
+  may: 'anybody',
+  file: 'text/html',
+})
+/** What was done comes back by the link. */
+export const sendByHomeLink = route({
+  method: 'POST',
+  path: '/api/at-home/:token',
+  may: 'anybody',
+  body: HomeReport,
+  reply: z.object({ taken: z.number(), words: z.array(z.string()) }),
 })

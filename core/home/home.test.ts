@@ -83,7 +83,7 @@ describe('the time of a movement at home', () => {
 })
 
 const movement = (change: Partial<SheetMovement> = {}): SheetMovement => ({
-  ...{ movement: 'a', name: 'A', rung: 'a', tier: 'chair', dose: { kind: 'hold', seconds: 30 }, rounds: 1 },
+  ...{ at: 0, movement: 'a', name: 'A', rung: 'a', tier: 'chair', dose: { kind: 'hold', seconds: 30 }, rounds: 1 },
   ...{
     restSeconds: 10,
     sides: 'each',
@@ -120,7 +120,7 @@ describe('what is said at home', () => {
 
 describe('what was done', () => {
   const done = (change: Partial<HomeDone>): HomeDone => ({
-    ...{ id: 'abcdefgh', movement: 0, at: '2026-11-28T09:10', stopped: false, face: 'right', effort: null },
+    ...{ movement: 0, at: '2026-11-28T09:10', stopped: false, face: 'right', effort: null },
     ...{ pain: null, sharp: false, word: '', ...change },
   })
   it('is one tick a movement and day: its hardest face, and hurt where any of it hurt', () => {

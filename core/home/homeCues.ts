@@ -44,7 +44,7 @@ export function homeCues(movement: SheetMovement): HomeCue[] {
   for (const part of parts) {
     const side = sideAtHome(part.side, movement.sides)
     if (part.kind === 'work') {
-      cues.push(...workCues(movement, part, at, worked, side))
+      cues.push(...workCues(movement, part, { at, worked }))
       worked += 1
     } else if (part.kind === 'rest') cues.push({ at, words: `Rest, ${part.seconds} seconds.` })
     else if (part.kind === 'change-side') cues.push({ at, words: `Change sides: ${side}.` })
@@ -55,14 +55,14 @@ export function homeCues(movement: SheetMovement): HomeCue[] {
 
 /** One stretch of work: what to do differs from stretch to stretch, so that it is not the same word each time. */
 function workCues(
-  { cues, dose }: SheetMovement,
-  { seconds, round }: WorkPart,
-  at: number,
-  worked: number,
-  side: string,
+  { cues, dose, sides }: SheetMovement,
+  { seconds, round, side }: WorkPart,
+  { at, worked }: { at: number; worked: number },
 ): HomeCue[] {
   const cue = cues.length === 0 ? '' : cues[worked % cues.length]
-  const said: HomeCue[] = [{ at, words: joined([sentence(side), round > 1 && 'Once more.', cue], ' ') || 'Begin.' }]
+  const said: HomeCue[] = [
+    { at, words: joined([sentence(sideAtHome(side, sides)), round > 1 && 'Once more.', cue], ' ') || 'Begin.' },
+  ]
   if (seconds < LONG_SECONDS) return said
   const next = cues.length > 1 ? cues[(worked + 1) % cues.length] : ''
   const isHeld = dose.kind === 'hold' || dose.kind === 'target'

@@ -7,11 +7,9 @@ export type NextDay = z.infer<typeof NextDay>
 
 /** One movement as it was done at home. */
 export const HomeDone = z.object({
-  /** Made on the device, so that handing in twice is one. */
-  id: z.string().min(8).max(40),
   /** Its place in the handout, from 0. */
   movement: z.number().int().min(0).max(4),
-  /** Day and time by the device's clock, ISO, without a zone: the day is theirs. */
+  /** Day and minute by the device's clock, ISO, without a zone: the day is theirs. With the movement it is its key. */
   at: z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/),
   /** Ended before its time because of pain. */
   stopped: z.boolean(),

@@ -15,8 +15,13 @@ const SheetWay = z.object({
   thingsAt: z.union([z.literal(0), z.literal(1)]).optional(),
 })
 
+/** The side that a figure works with, and how it moves. */
+export const SheetFigure = z.object({ drawn: z.enum(['left', 'right']), way: SheetWay, presses: z.array(Press) })
+
 /** One movement of a handout as it plays. */
 export const SheetMovement = z.object({
+  /** Its place among what was taken home, from 0. */
+  at: z.number().int().min(0).max(4),
   movement: z.string(),
   name: z.string(),
   /** The variation's name. */
@@ -38,8 +43,8 @@ export const SheetMovement = z.object({
   more: z.string().nullable(),
   /** What it serves of what they come for; may be empty. */
   isFor: z.string(),
-  /** The side that the figure works with, and how it moves; null: there is no figure of it. */
-  figure: z.object({ drawn: z.enum(['left', 'right']), way: SheetWay, presses: z.array(Press) }).nullable(),
+  /** Null: there is no figure of it. */
+  figure: SheetFigure.nullable(),
 })
 export type SheetMovement = z.infer<typeof SheetMovement>
 

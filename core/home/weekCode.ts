@@ -180,3 +180,37 @@ function whereWrong(word: readonly number[], of: Expected): CodeRefusal {
   const groups = new Set(pairs.flatMap(({ at }) => at.filter((one) => one >= HANDOUT_SIGNS).map(groupOf)))
   return { kind: 'wrong', groups: [...groups].toSorted((a, b) => a - b), swapped: false }
 }
+
+/**
+ * What is wrong with a code, as it can be said to whoever has it before them.
+ *
+ * @example
+ * codeRefusalWords({ kind: 'length', signs: 23 }) // 'That is 23 signs; a code has 24.'
+ */
+export function codeRefusalWords(refused: CodeRefusal): string {
+  switch (refused.kind) {
+    case 'length':
+      return `That is ${refused.signs} signs; a code has ${CODE_SIGNS}.`
+    case 'sign':
+      return `Sign ${refused.at}, ${refused.sign}, is none of a code: ask for group ${groupOfSign(refused.at)} again.`
+    case 'handout':
+      return 'This code belongs to no handout that they have taken home lately. Whose is it?'
+    case 'version':
+      return 'This code was made by another version: ask for the file, or the square one.'
+    case 'future':
+      return `This code tells of a week until ${refused.day}, which is still to come: is the clock of their device right?`
+    case 'wrong':
+      return wrongWords(refused)
+  }
+}
+
+const groupOfSign = (at: number) => Math.ceil(at / GROUP)
+
+function wrongWords({ groups, swapped }: Extract<CodeRefusal, { kind: 'wrong' }>): string {
+  const [first, second] = groups
+  if (first === undefined) return 'More than one sign is wrong: ask for it again, four at a time.'
+  const where = second === undefined ? `group ${first}` : `groups ${groups.join(' and ')}`
+  return swapped
+    ? `Two neighbours have changed places in ${where}: ask for it again.`
+    : `More than one sign is wrong, in ${where}: ask for it again.`
+}

@@ -16,7 +16,7 @@ import type { HomePractice, HomeTicks, HowAtHome } from './homePractice'
 export function homeNotes(
   participant: string,
   { entries }: { entries: readonly Pick<HomePractice['entries'][number], 'movement' | 'variation'>[] },
-  { ticks, how }: HomeTicks,
+  { ticks, how, said = {} }: Pick<HomeTicks, 'ticks' | 'how'> & Partial<HomeTicks>,
   { variations, judgement }: Pick<Catalogue, 'variations' | 'judgement'>,
 ): DatedOutcome[] {
   const notes = entries.flatMap(({ movement, variation }) => {
@@ -38,8 +38,7 @@ export function homeNotes(
       target: 1,
       achieved: 1,
       unit: 'repetitions',
-      effort: null,
-      ...saidOf(how[movement]?.[day], judgement),
+      ...saidOf(how[movement]?.[day], said[movement]?.[day], judgement),
       form: null,
       evenness: null,
       cheat: '',
@@ -60,11 +59,20 @@ export function homeNotes(
   return notes.toSorted((a, b) => a.date.localeCompare(b.date))
 }
 
-/** Easy and hard are words of effort; what hurt has risen above the usual. */
-function saidOf(how: HowAtHome | undefined, { pain }: Judgement): Pick<DatedOutcome, 'feel' | 'pain' | 'painKind'> {
+/**
+ * Easy and hard are words of effort, where no number was given; what hurt has risen above the usual, or is the number
+ * that was given.
+ */
+function saidOf(
+  how: HowAtHome | undefined,
+  numbers: HomeTicks['said'][string][string] | undefined,
+  { pain }: Judgement,
+): Pick<DatedOutcome, 'effort' | 'feel' | 'pain' | 'painKind'> {
+  const effort = numbers?.effort ?? null
   return {
-    feel: how === 'easy' || how === 'hard' ? how : null,
-    pain: how === 'hurt' ? pain.hurtAtHome : null,
-    painKind: null,
+    effort,
+    feel: effort === null && (how === 'easy' || how === 'hard') ? how : null,
+    pain: numbers?.pain ?? (how === 'hurt' ? pain.hurtAtHome : null),
+    painKind: numbers?.sharp ? 'sharp' : null,
   }
 }

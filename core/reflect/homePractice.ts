@@ -48,12 +48,17 @@ export type HomePractice = z.infer<typeof HomePractice>
 export const HowAtHome = z.enum(['easy', 'right', 'hard', 'hurt'])
 export type HowAtHome = z.infer<typeof HowAtHome>
 
+/** The highest of what was said of a movement on a day in numbers. */
+const SaidAtHome = z.object({ effort: z.number().nullable(), pain: z.number().nullable(), sharp: z.boolean() })
+
 /** What came back from home, by movement. */
 export const HomeTicks = z.object({
   /** Days that were ticked, ISO. */
   ticks: z.record(z.string(), z.array(z.iso.date('A day is written as year, month and day.'))),
   /** How it was, by day; a day without it was ticked and no more. */
   how: z.record(z.string(), z.record(z.string(), HowAtHome)),
+  /** What was said in numbers, by day. */
+  said: z.record(z.string(), z.record(z.string(), SaidAtHome)).default({}),
 })
 export type HomeTicks = z.infer<typeof HomeTicks>
 

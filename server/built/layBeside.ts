@@ -4,6 +4,7 @@ import { build, type Plugin } from 'esbuild'
 import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
 import { readCatalogueFiles } from '../catalogue/readCatalogueFiles'
 import { readReadyPlans } from '../catalogue/readReadyPlans'
+import { buildPlayer } from './buildPlayer'
 
 /** A thread has to begin quickly: what is made of many small modules is taken into its one file. */
 const TAKEN_IN = ['zod', 'date-fns', '@date-fns/tz', 'ical.js', 'dequal']
@@ -21,7 +22,7 @@ const installed: Plugin = {
 
 /**
  * Lays what the server reads at run time beside its program: the code of its threads as one file, the catalogue as it
- * was read and checked, the plans that ship, and the solved poses of its figures.
+ * was read and checked, the plans that ship, the page that plays at home, and the solved poses of its figures.
  *
  * @param folder where the server's program was built
  * @throws where the catalogue has mistakes, or the code of the threads cannot be bundled
@@ -29,6 +30,7 @@ const installed: Plugin = {
 export async function layBeside(folder: string): Promise<void> {
   writeFileSync(join(folder, 'catalogue.json'), JSON.stringify(parseCatalogue(readCatalogueFiles())))
   writeFileSync(join(folder, 'readyPlans.json'), JSON.stringify(readReadyPlans()))
+  writeFileSync(join(folder, 'home.html'), await buildPlayer())
   cpSync(join(process.cwd(), 'catalogue/solved'), join(folder, 'solved'), { recursive: true })
   await build({
     entryPoints: [join(process.cwd(), 'server/threads/thread.ts')],

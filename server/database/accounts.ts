@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Account, Role } from '../../core/contract/account'
-import { NotFound, type Database, type Scope } from './rows'
+import { NotFound, type Acting, type Database, type Scope } from './rows'
 import { inTransaction } from './transaction'
 
 /** An account as it is stored. */
@@ -118,6 +118,22 @@ export async function telephoneOf({ db, practiceId }: Scope, id: string): Promis
     .where({ id, practice_id: practiceId })
     .first<{ telephone: string } | undefined>('telephone')
   return row?.telephone ?? ''
+}
+
+/** The practice's name, and that of whoever acts in it; of somebody who has left, the practice's. */
+export async function namesOf({
+  db,
+  practiceId,
+  accountId,
+}: Acting): Promise<{ practiceName: string; writtenBy: string }> {
+  const [practice, account] = await Promise.all([
+    db('practices').where({ id: practiceId }).first<{ name: string } | undefined>('name'),
+    accountId === null
+      ? undefined
+      : db('accounts').where({ id: accountId, practice_id: practiceId }).first<{ name: string } | undefined>('name'),
+  ])
+  const practiceName = practice?.name ?? ''
+  return { practiceName, writtenBy: account?.name ?? practiceName }
 }
 
 export async function setTelephone({ db, practiceId }: Scope, id: string, telephone: string): Promise<void> {

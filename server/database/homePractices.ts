@@ -1,18 +1,22 @@
 import type { StoredHomePractice } from '../../core/contract/homePractice'
 import { HomePractice, type HomeTicks, type HowAtHome } from '../../core/reflect/homePractice'
+import { homeDoneOf, type StoredDone } from './homeHandouts'
 import { fromJson, groupedBy, isoOf, requireOwn, type Acting, type Scope } from './rows'
 
 /** What somebody does at home, with what they ticked; null: nothing yet. */
 export async function homePracticeOf(scope: Scope, participantId: string): Promise<StoredHomePractice | null> {
   const { db, practiceId } = scope
-  const [row, ticks] = await Promise.all([
+  const [row, done, ticks] = await Promise.all([
     db('home_practices').where({ practice_id: practiceId, participant_id: participantId }).first(),
+    homeDoneOf(scope, [participantId], ''),
     db('home_ticks')
       .where({ practice_id: practiceId, participant_id: participantId })
       .orderBy(['movement', 'day'])
       .select<TickRow[]>('movement', 'day', 'how'),
   ])
-  return row ? { practice: fromJson(row.practice, HomePractice), madeAt: isoOf(row.made_at), ...ticksIn(ticks) } : null
+  if (!row) return null
+  const told = { ...ticksIn(ticks), said: saidIn(done.get(participantId) ?? []) }
+  return { practice: fromJson(row.practice, HomePractice), madeAt: isoOf(row.made_at), ...told }
 }
 
 interface TickRow {
@@ -21,7 +25,7 @@ interface TickRow {
   how: HowAtHome | null
 }
 
-function ticksIn(rows: readonly TickRow[]): HomeTicks {
+function ticksIn(rows: readonly TickRow[]): Omit<HomeTicks, 'said'> {
   const own = [...groupedBy([...rows], 'movement')]
   return {
     ticks: Object.fromEntries(own.map(([movement, days]) => [movement, days.map(({ day }) => day)])),
@@ -34,13 +38,28 @@ function ticksIn(rows: readonly TickRow[]): HomeTicks {
   }
 }
 
+/** The highest numbers of each day. */
+function saidIn(done: readonly StoredDone[]): HomeTicks['said'] {
+  const said: HomeTicks['said'] = {}
+  const higher = (a: number | null, b: number | null) => (a === null ? b : Math.max(a, b ?? a))
+  for (const { movement, at, effort, pain, sharp } of done) {
+    const days = (said[movement] ??= {})
+    const day = at.slice(0, 10)
+    const known = days[day] ?? { effort: null, pain: null, sharp: false }
+    days[day] = { effort: higher(effort, known.effort), pain: higher(pain, known.pain), sharp: sharp || known.sharp }
+  }
+  return said
+}
+
 /** What these people do at home and ticked since a day, by participant. */
 export async function homePracticesOf(
-  { db, practiceId }: Scope,
+  scope: Scope,
   participants: readonly string[],
   since: string,
 ): Promise<Map<string, Omit<StoredHomePractice, 'madeAt'>>> {
-  const [rows, ticks] = await Promise.all([
+  const { db, practiceId } = scope
+  const [done, rows, ticks] = await Promise.all([
+    homeDoneOf(scope, participants, since),
     db('home_practices').where({ practice_id: practiceId }).whereIn('participant_id', participants),
     db('home_ticks')
       .where({ practice_id: practiceId })
@@ -53,7 +72,11 @@ export async function homePracticesOf(
   return new Map(
     rows.map((row) => [
       row.participant_id,
-      { practice: fromJson(row.practice, HomePractice), ...ticksIn(own.get(row.participant_id) ?? []) },
+      {
+        practice: fromJson(row.practice, HomePractice),
+        ...ticksIn(own.get(row.participant_id) ?? []),
+        said: saidIn(done.get(row.participant_id) ?? []),
+      },
     ]),
   )
 }

@@ -29,6 +29,7 @@ import * as emergencyNumber from './migrations/025_emergency_number'
 import * as spoken from './migrations/026_spoken'
 import * as goals from './migrations/027_goals'
 import * as testRounds from './migrations/028_test_rounds'
+import * as homeHandouts from './migrations/029_home_handouts'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -60,6 +61,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '026_spoken': spoken,
   '027_goals': goals,
   '028_test_rounds': testRounds,
+  '029_home_handouts': homeHandouts,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

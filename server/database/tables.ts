@@ -41,6 +41,9 @@ export const TABLES = [
   'test_rounds',
   'home_practices',
   'home_ticks',
+  'home_handouts',
+  'home_done',
+  'home_after',
   'health_log',
   'made_up',
 ] as const
@@ -51,6 +54,7 @@ export const OF_INSTALLATION = [
   'access_log',
   'devices',
   'drafts',
+  'home_links',
   'recovery_codes',
   'screen_passes',
   'screens',

@@ -11,14 +11,16 @@ import { readTicks } from '../../core/formats/tickRows'
 import { doseWords } from '../../core/plan/doseWords'
 import { usualSchool } from '../../core/plan/schoolFor'
 import { comesFor, servedBy, servedWords } from '../../core/goal/serving'
-import { proposeHome } from '../../core/reflect/homePractice'
+import { dayAfter, GOOD_DAYS } from '../../core/home/homeDay'
+import { proposeHome, type HomePractice } from '../../core/reflect/homePractice'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { telephoneOf } from '../database/accounts'
 import { numberFor } from '../../core/circle/emergencyNumber'
 import { circlesOf, venuesOf } from '../database/circles'
 import { goalsOf } from '../database/goals'
-import { homePracticeOf, tickHome } from '../database/homePractices'
+import { addHandout, handoutsOf, homeAfterOf, homeDoneOf, homeLinkOf } from '../database/homeHandouts'
+import { homePracticeOf, saveHomePractice, tickHome } from '../database/homePractices'
 import { participantById } from '../database/people'
 import { personMeetings } from '../database/personHistory'
 import { NotFound, type Acting, type Scope } from '../database/rows'
@@ -34,11 +36,12 @@ export async function homeOf(scope: Scope, participantId: string, now: Date): Pr
   const catalogue = await linkedCatalogue(scope)
   const today = formatISO(now, { representation: 'date' })
   const since = subDays(now, catalogue.judgement.evidence.days).toISOString()
-  const [home, circles, meetings, [person]] = await Promise.all([
+  const [home, circles, meetings, [person], back] = await Promise.all([
     homePracticeOf(scope, id),
     circlesOf(scope),
     personMeetings(scope, id, since),
     peopleOn(scope, [id], today, catalogue),
+    takenHome(scope, id, since),
   ])
   const done = meetings.flatMap((meeting) =>
     meeting.outcomes.filter((outcome) => outcome.done !== 'not-done' && outcome.done !== 'stopped'),
@@ -47,7 +50,30 @@ export async function homeOf(scope: Scope, participantId: string, now: Date): Pr
   const follows = usualSchool({ id, school }, circles)
   const { homeDaysAWeek, name } = entryOf(catalogue.schools, follows)
   const proposals = person ? proposeHome(person, { school: follows, recent, homeProps }, catalogue) : []
-  return { home, daysAWeek: homeDaysAWeek, school: name, proposals }
+  return { home, daysAWeek: homeDaysAWeek, school: name, proposals, ...back }
+}
+
+/** The newest of what somebody has taken home, and what came back whole. */
+async function takenHome(scope: Scope, id: string, since: string) {
+  const [[newest], done, after, link] = await Promise.all([
+    handoutsOf(scope, id),
+    homeDoneOf(scope, [id], since),
+    homeAfterOf(scope, id, since),
+    homeLinkOf(scope, id),
+  ])
+  const handout = newest
+    ? { number: newest.number, madeOn: newest.madeOn, goodUntil: dayAfter(newest.madeOn, GOOD_DAYS) }
+    : null
+  return { handout, done: (done.get(id) ?? []).toReversed(), after, link }
+}
+
+/** Keeps what somebody does at home, under a number of its own. */
+export async function takeHome(scope: Acting, id: string, practice: HomePractice, madeOn: string): Promise<void> {
+  await inTransaction(scope.db, async (trx) => {
+    const within = { ...scope, db: trx }
+    await saveHomePractice(within, id, practice)
+    await addHandout(within, id, practice, madeOn)
+  })
 }
 
 /** @throws {NotFound} where nothing was chosen for home yet */

@@ -1,6 +1,7 @@
+import { readFile } from 'node:fs/promises'
 import { beginCircle, placeStarts } from '../../core/contract/beginning'
 import { readCircleLookBack } from '../../core/contract/circles'
-import { readHandout } from '../../core/contract/homePractice'
+import { readHandout, readHomePage } from '../../core/contract/homePractice'
 import { readMeeting } from '../../core/contract/meetings'
 import { readWay, saveMovement } from '../../core/contract/movements'
 import type { Role } from '../../core/contract/account'
@@ -19,6 +20,7 @@ import type { AnswerOf, BodyOf, QueryOf, Route } from '../../core/contract/route
 import { makeCourse, readShelfFit } from '../../core/contract/shelf'
 import { readScreen } from '../../core/contract/watch'
 import { circleCalendar } from '../../core/formats/circleCalendar'
+import { builtFile } from '../built/builtFile'
 import { ownWay } from '../catalogue/ownWay'
 import { ledgerOf } from '../database/ledger'
 import { meetingById } from '../database/meetings'
@@ -26,12 +28,14 @@ import type { Acting } from '../database/rows'
 import { drawLetter } from '../documents/clinicianLetter'
 import { writeHandout } from '../documents/handout'
 import { drawResults } from '../documents/resultSheet'
+import { homePage } from '../documents/homePage'
 import { refusalOf } from '../http/refusalOf'
 import { beginCircleWith } from '../services/beginCircle'
 import { circleLookBack } from '../services/circleLookBack'
 import { courseFor } from '../services/courseFor'
 import { datesToExport } from '../services/datesToExport'
 import { handoutFor } from '../services/homeOf'
+import { homeSheetFor } from '../services/homeSheet'
 import { keepMovement } from '../services/keepMovement'
 import { letterToClinician } from '../services/letterToClinician'
 import { meetingFor } from '../services/meetingView'
@@ -115,6 +119,11 @@ export const TASKS = {
     readHandout,
     async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string }) =>
       writeHandout(await handoutFor(acting, id, by)),
+  ),
+  readHomePage: file(
+    readHomePage,
+    async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string; sendsTo: string | null }) =>
+      homePage(await readFile(builtFile('home.html'), 'utf8'), await homeSheetFor(acting, id, by)),
   ),
 }
 export type Tasks = typeof TASKS

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { useElementVisibility, usePreferredDark, useRafFn } from '@vueuse/core'
 import { closeFrame } from '~~/core/body/closeFrame'
 import { HALO_WIDTH, SHADOW_OPACITY, tonesOn } from '~~/core/body/draw'
@@ -19,6 +20,7 @@ const {
   isStill = false,
   isClose = false,
   heldAt = null,
+  ground = 'device',
 } = defineProps<{
   seen: SeenWay
   /** From where it is looked at; left out: from where it is seen best. */
@@ -34,10 +36,13 @@ const {
   isClose?: boolean
   /** Where it is held while it stands; null: it is not. */
   heldAt?: number | null
+  /** What it stands on: as the device likes it, or as somebody chose. */
+  ground?: 'device' | 'bright' | 'dark'
 }>()
 const SVG = 'http://www.w3.org/2000/svg'
 const svg = useTemplateRef<SVGSVGElement>('svg')
-const isDark = usePreferredDark()
+const prefersDark = usePreferredDark()
+const isDark = computed(() => (ground === 'device' ? prefersDark.value : ground === 'dark'))
 const isInSight = useElementVisibility(svg)
 const from = computed(() => camera ?? seen.camera)
 const drawing = computed(() => keepPictures(drawMoving(seen.way, from.value, shape, seen.presses)))

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { FACES, type Face } from '~~/core/home/homeDay'
+import FaceGlyph from './FaceGlyph.vue'
+import type { Practice, ToDo } from './usePractice'
+
+/** How it was: one of three faces is enough. */
+const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
+const WORDS: Record<Face, string> = { easy: 'Easy', right: 'Just right', hard: 'Hard' }
+const effort = ref<number | null>(null)
+const word = ref('')
+</script>
+
+<template>
+  <h1 tabindex="-1">How was it?</h1>
+  <div class="faces">
+    <button
+      v-for="face in FACES"
+      :key="face"
+      class="button main-row"
+      @click="practice.note(todo, { face, effort, word })"
+    >
+      <FaceGlyph :face="face" />{{ WORDS[face] }}
+    </button>
+  </div>
+  <button class="button stop" @click="practice.show({ kind: 'hurt', todo })">It hurt</button>
+  <details>
+    <summary>A number or a word with it</summary>
+    <fieldset>
+      <legend>How much effort, 0 nothing to 10 all I have</legend>
+      <div class="numbers">
+        <button
+          v-for="number in 11"
+          :key="number"
+          class="button number"
+          :aria-pressed="effort === number - 1"
+          @click="effort = effort === number - 1 ? null : number - 1"
+        >
+          {{ number - 1 }}
+        </button>
+      </div>
+    </fieldset>
+    <label>A word<input v-model="word" maxlength="200" autocomplete="off" /></label>
+  </details>
+  <button class="button" @click="practice.next()">I did not do it</button>
+</template>

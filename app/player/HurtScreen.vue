@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import StopSigns from './StopSigns.vue'
+import type { Practice, ToDo } from './usePractice'
+
+/** It hurts: how much, and how. Much or sharp ends this movement until somebody was asked. */
+const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
+const { sheet } = practice
+const pain = ref<number | null>(null)
+const sharp = ref(false)
+const word = ref('')
+const ends = computed(() => sharp.value || (pain.value ?? 0) >= sheet.stopsAtPain)
+const PAIN = Array.from({ length: 10 }, (_, at) => at + 1)
+</script>
+
+<template>
+  <h1 tabindex="-1">It hurts: {{ todo.movement.name }}</h1>
+  <fieldset>
+    <legend>How much, 1 hardly to 10 as bad as can be</legend>
+    <div class="numbers">
+      <button
+        v-for="number in PAIN"
+        :key="number"
+        class="button number"
+        :aria-pressed="pain === number"
+        @click="pain = number"
+      >
+        {{ number }}
+      </button>
+    </div>
+  </fieldset>
+  <button class="button" :aria-pressed="sharp" @click="sharp = !sharp">
+    {{ sharp ? '✓ ' : '' }}It was sharp or stabbing
+  </button>
+  <label>Where, or a word<input v-model="word" maxlength="200" autocomplete="off" /></label>
+  <p class="quiet">
+    Sharp pain, or {{ sheet.stopsAtPain }} and more, ends this movement until you have spoken with
+    {{ sheet.call.name }}.
+  </p>
+  <button
+    class="button main"
+    :disabled="pain === null && !sharp"
+    @click="practice.note(todo, { face: 'hard', stopped: true, pain, sharp, word })"
+  >
+    {{ ends ? 'Write it down and stop' : 'Write it down and go on' }}
+  </button>
+  <StopSigns :sheet="sheet" />
+  <button class="button" @click="practice.show({ kind: 'play', todo })">It is gone: do it from the beginning</button>
+</template>
