@@ -57,8 +57,8 @@ const readOut = () => practice.speech.say(code.value.split('').join(', ').replac
     <section aria-label="Read it out">
       <h2>Read it out</h2>
       <p class="quiet">
-        {{ dayWords(first) }} to {{ dayWords(until) }}: practised on {{ counted(daysTold, 'day') }}. Twenty-four signs;
-        numbers and words stay here.
+        {{ first === until ? dayWords(until) : `${dayWords(first)} to ${dayWords(until)}` }}: practised on
+        {{ counted(daysTold, 'day') }}. Twenty-four signs; numbers and words stay here.
       </p>
       <p class="code" data-test="code">
         <span v-for="(group, place) in code.split(' ')" :key="place">{{ group }}</span>
@@ -76,6 +76,7 @@ const readOut = () => practice.speech.say(code.value.split('').join(', ').replac
       <p class="quiet">All of it, with numbers and words. Hold it before the tablet of the class.</p>
       <svg
         class="square"
+        shape-rendering="crispEdges"
         :viewBox="`0 0 ${square.size} ${square.size}`"
         role="img"
         aria-label="Square code"

@@ -28,8 +28,15 @@ export function useSending({ sheet, kept }: Practice, report: () => HomeReport) 
   return { said, send }
 }
 
+/** What the server refuses with. */
+interface Refused {
+  message?: string
+  data?: { fields?: Record<string, string> }
+}
+
 /** What the server says of it, where it says something. */
 async function reasonIn(reply: Response): Promise<string | undefined> {
-  const body = (await reply.json().catch(() => null)) as { message?: unknown } | null
-  return typeof body?.message === 'string' ? body.message : undefined
+  const body = (await reply.json().catch(() => null)) as Refused | null
+  const [field] = Object.values(body?.data?.fields ?? {})
+  return field ?? body?.message
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { formatISO } from 'date-fns'
 import { TOTP } from 'otpauth'
 import type { Route } from '../../core/contract/route'
+import { weekCode } from '../../core/home/weekCode'
 import { HELPER, PASSWORD } from '../demoData'
 import { shippedCatalogue } from '../shippedCatalogue'
 import { nextMeeting, type Caller, type World } from '../world'
@@ -118,6 +119,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     note: '',
   }
   await lead.call('PUT', `/api/participants/${person.id}/home`, home)
+  const { handout } = await read(`/api/participants/${person.id}/home`)
   const taken = await fetch(`${world.address}/api/exports/archive`, {
     method: 'POST',
     body: JSON.stringify({ passphrase: ARCHIVE_PASSPHRASE }),
@@ -175,6 +177,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/participants/:id/home': own,
     'GET /api/participants/:id/home/handout': own,
     'GET /api/participants/:id/home/calendar': own,
+    'GET /api/participants/:id/home/page': own,
     'GET /api/meetings': {},
     'GET /api/meetings/:id': ofMeeting,
     'GET /api/meetings/:id/plan': ofMeeting,
@@ -289,6 +292,18 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
       body: { movement: home.entries[0].movement, day: '2026-11-20', done: true },
     },
     'POST /api/participants/:id/home/tick-file': { ...own, body: { text: 'Movement;Date\nCartwheel;2026-11-18' } },
+    'POST /api/participants/:id/home/code': { ...own, body: { code: weekCode(handout, handout.madeOn, []) } },
+    'POST /api/participants/:id/home/report': {
+      ...own,
+      body: {
+        text: JSON.stringify({
+          ...{ format: 'unhurried-circle-home-report', version: 1, done: [], after: {} },
+          handout: { number: handout.number, madeOn: handout.madeOn, practice },
+        }),
+      },
+    },
+    'POST /api/participants/:id/home/link': own,
+    'DELETE /api/participants/:id/home/link': own,
     'POST /api/meetings': { body: { circleId: circle.id, startsAt: '2030-01-05T10:00:00Z' } },
     'PUT /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },
     'DELETE /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },

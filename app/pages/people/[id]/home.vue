@@ -1,130 +1,22 @@
 <script setup lang="ts">
-import { entryAt } from '~~/core/entries'
-import { readHome, saveHome, tickHome, tickHomeFromFile } from '~~/core/contract/homePractice'
-import type { ReplyOf } from '~~/core/contract/route'
-import { addDays, format, formatISO, startOfWeek } from 'date-fns'
-import { decodeText } from '~~/core/formats/table'
+import { format, formatISO, parseISO } from 'date-fns'
 import { doseWords } from '~~/core/plan/doseWords'
-import { refusalOf } from '~/composables/useRefusal'
 
 /**
- * Take home: three to five movements that are safe alone, how often and when, a handout and a calendar, and the ticks
- * that come back.
+ * Take home: three to five movements that are safe alone, how often and onto what they are hung, a handout, a file that
+ * plays and a calendar, and what comes back.
  */
 const id = String(useRoute().params.id)
 const { catalogue } = storeToRefs(useCatalogue())
 const { problem } = await useOpenProfile(id, 'Home practice is chosen by a lead.')
-type Home = ReplyOf<typeof readHome>
-const proposals = ref<Home['proposals']>([])
-const stored = ref<Home['home']>(null)
-const chosen = ref<string[]>([])
-const fields = reactive({ daysAWeek: 3, times: '09:00', note: '' })
-const wrong = ref<Record<string, string>>({})
-const message = ref('')
-const said = ref('')
-const USUAL = 4
-const school = ref('')
-const rows = ref<{ line: number; name: string; does: string; words: string[] }[]>([])
-
-if (!problem.value) {
-  const known = await call(readHome, { params: { id } })
-  proposals.value = known.proposals
-  stored.value = known.home
-  school.value = known.school
-  fields.daysAWeek = known.daysAWeek
-  chosen.value = known.home
-    ? known.home.practice.entries.map((entry) => entry.movement)
-    : known.proposals.slice(0, USUAL).map((one) => one.movement)
-  if (known.home)
-    Object.assign(fields, {
-      daysAWeek: known.home.practice.daysAWeek,
-      times: known.home.practice.times.join(', '),
-      note: known.home.practice.note,
-    })
-}
+const home = useHome(id)
+const { known, stored, chosen, fields, wrong, message, said, offered } = home
+if (!problem.value) await home.open()
 const variationOf = (entry: { variation: string }) => catalogue.value.variations.get(entry.variation)
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
-/** What is kept stays as it is; what is new comes as proposed. */
-const entries = computed(() =>
-  chosen.value.flatMap(
-    (movement) =>
-      stored.value?.practice.entries.find((entry) => entry.movement === movement) ??
-      proposals.value.find((one) => one.movement === movement) ??
-      [],
-  ),
-)
-const offered = computed(() => [
-  ...proposals.value,
-  ...(stored.value?.practice.entries ?? [])
-    .filter((entry) => !proposals.value.some((one) => one.movement === entry.movement))
-    .map((entry) => ({ ...entry, because: 'Chosen earlier.' })),
-])
-
-async function save(): Promise<void> {
-  wrong.value = {}
-  message.value = said.value = ''
-  const body = {
-    entries: entries.value.map(({ movement, variation, dose, rounds }) => ({ movement, variation, dose, rounds })),
-    daysAWeek: fields.daysAWeek,
-    times: fields.times
-      .split(',')
-      .map((time) => time.trim())
-      .filter((time) => time !== ''),
-    note: fields.note,
-  }
-  try {
-    stored.value = await call(saveHome, { params: { id }, body })
-    said.value = 'It is kept. The handout and the calendar are ready.'
-  } catch (error) {
-    const refused = refusalOf(error)
-    wrong.value = refused.fields
-    message.value = Object.values(refused.fields)[0] ?? refused.message
-  }
-}
 const today = formatISO(new Date(), { representation: 'date' })
-const days = computed(() => {
-  const monday = startOfWeek(new Date(), { weekStartsOn: 1 })
-  return Array.from({ length: 28 }, (_, at) => addDays(monday, at - 21)).map((day) => ({
-    iso: formatISO(day, { representation: 'date' }),
-    day,
-  }))
-})
-/** What a tick says, from the first tap on: done, then how it was, then nothing again. */
-const TICKS = [
-  { done: false, how: null, mark: '', words: 'not ticked' },
-  { done: true, how: null, mark: '✓', words: 'done' },
-  { done: true, how: 'easy', mark: '+', words: 'done, easy' },
-  { done: true, how: 'hard', mark: '−', words: 'done, hard' },
-  { done: true, how: 'hurt', mark: '!', words: 'done, it hurt' },
-] as const
-function tickOn(movement: string, day: string): (typeof TICKS)[number] {
-  if (!stored.value?.ticks[movement]?.includes(day)) return TICKS[0]
-  const how = stored.value.how[movement]?.[day]
-  return TICKS.find((tick) => tick.done && tick.how === (how === 'right' ? null : (how ?? null))) ?? TICKS[1]
-}
-async function turnTick(movement: string, day: string): Promise<void> {
-  const { done, how } = entryAt(TICKS, (TICKS.indexOf(tickOn(movement, day)) + 1) % TICKS.length)
-  try {
-    stored.value = await call(tickHome, { params: { id }, body: { movement, day, done, how } })
-  } catch (error) {
-    message.value = refusalOf(error).message
-  }
-}
-/** Ticks that come back as a table: what is refused is said, line by line. */
-async function readFile(event: Event): Promise<void> {
-  const file = fileIn(event)
-  if (!file) return
-  message.value = said.value = ''
-  try {
-    const text = decodeText(new Uint8Array(await file.arrayBuffer()))
-    const answer = await call(tickHomeFromFile, { params: { id }, body: { text } })
-    stored.value = answer.home
-    rows.value = answer.rows.filter((row) => row.does === 'refuse')
-    said.value = `${answer.rows.filter((row) => row.does === 'add').length} days ticked.`
-  } catch (error) {
-    message.value = refusalOf(error).fields.text ?? refusalOf(error).message
-  }
-}
+const handout = computed(() => known.value?.handout ?? null)
+const isOld = computed(() => handout.value !== null && handout.value.goodUntil < today)
 </script>
 
 <template>
@@ -158,10 +50,10 @@ async function readFile(event: Event): Promise<void> {
         >
       </li>
     </ul>
-    <form class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="save">
+    <form class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="home.save()">
       <AppField
         v-slot="{ id: field, fieldClass, aria }"
-        :label="`Days a week${stored || !school ? '' : `, as ${school} does`}`"
+        :label="`Days a week${stored || !known?.school ? '' : `, as ${known.school} does`}`"
         class="w-56"
         :wrong="wrong.daysAWeek"
         ><input :id="field" v-model.number="fields.daysAWeek" inputmode="numeric" :class="fieldClass" v-bind="aria"
@@ -176,64 +68,33 @@ async function readFile(event: Event): Promise<void> {
       <AppField v-slot="{ id: field, fieldClass }" label="A word to them" class="flex-1 min-w-60"
         ><input :id="field" v-model="fields.note" maxlength="300" :class="fieldClass"
       /></AppField>
+      <HomeHabits :count="chosen.length" :home="home" />
       <div class="flex flex-wrap gap-3 items-center w-full">
         <button class="button button-main">Keep it</button
         ><template v-if="stored"
           ><a class="button" :href="`/api/participants/${id}/home/handout`" target="_blank">Handout, PDF</a
+          ><a class="button" :href="`/api/participants/${id}/home/page`">File that plays</a
           ><a class="button" :href="`/api/participants/${id}/home/calendar`">Calendar with reminders</a></template
         >
         <p class="text-action" role="status" data-test="said">{{ said }}</p>
         <p v-if="message" class="wrong" role="alert">{{ message }}</p>
+        <p v-if="handout" class="w-full" :class="isOld ? 'wrong' : 'text-faint text-[0.94rem]'" data-test="good-until">
+          Handout {{ handout.number }} {{ isOld ? 'was' : 'is' }} good until
+          {{ format(parseISO(handout.goodUntil), 'd MMMM')
+          }}{{ isOld ? ': keep it anew, and hand it out again.' : '.' }}
+        </p>
       </div>
     </form>
-    <section v-if="stored" aria-label="What was ticked" class="space-y-2">
+    <section v-if="stored && known" aria-label="What was brought back" class="space-y-4">
       <h2>Brought back</h2>
+      <HomeBack :id="id" :home="home" />
       <p class="text-faint text-[0.94rem]">
-        Tap the days that are ticked on the sheet; the last four weeks. Tap again for how it was: + easy, − hard, ! it
-        hurt, which is remembered until somebody has looked at it. Or
-        <label class="underline cursor-pointer"
-          >read a table with Movement, Date and How<input
-            type="file"
-            accept=".csv,text/csv"
-            class="sr-only"
-            data-test="tick-file"
-            @change="readFile" /></label
-        >.
+        Or tap the days that are ticked on the sheet; the last four weeks. Tap again for how it was: + easy, − hard, !
+        it hurt, which is remembered until somebody has looked at it.
       </p>
-      <ul v-if="rows.length > 0" class="wrong">
-        <li v-for="row in rows" :key="row.line">Line {{ row.line }}: {{ row.words.join(' ') }}</li>
-      </ul>
-      <div class="overflow-x-auto">
-        <table class="border-collapse text-[0.82rem]" data-test="ticks">
-          <thead>
-            <tr>
-              <th />
-              <th v-for="{ iso, day } in days" :key="iso" class="font-normal text-faint px-0.5">
-                {{ format(day, 'd') }}<span class="sr-only"> {{ format(day, 'MMMM') }}</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="entry in stored.practice.entries" :key="entry.movement">
-              <th scope="row" class="text-left font-semibold pr-3 whitespace-nowrap text-[0.94rem]">
-                {{ nameOf(entry.movement) }}
-              </th>
-              <td v-for="{ iso, day } in days" :key="iso" class="p-px">
-                <button
-                  class="block size-8 border border-line rounded"
-                  :class="tickOn(entry.movement, iso).done ? 'bg-action text-on-action' : 'bg-raised'"
-                  :disabled="iso > today"
-                  :aria-pressed="tickOn(entry.movement, iso).done"
-                  :aria-label="`${nameOf(entry.movement)}, ${format(day, 'd MMMM')}: ${tickOn(entry.movement, iso).words}`"
-                  @click="turnTick(entry.movement, iso)"
-                >
-                  {{ tickOn(entry.movement, iso).mark }}
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <HomeTicks :id="id" :stored="stored" :home="home" />
+      <HomeTold :known="known" />
+      <HomeLink :home="home" />
     </section>
   </ProfilePage>
 </template>
