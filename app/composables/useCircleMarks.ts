@@ -12,7 +12,7 @@ import type { Mark } from '~/components/figures/MarkGlyph.vue'
 type Member = ReplyOf<typeof readMembers>[number]
 
 /** Kinds of what is remembered that hurt. */
-const HURTS: ReadonlySet<string> = new Set(['sharp-pain', 'stopped', 'at-home', 'sore-days'])
+const HURTS: ReadonlySet<string> = new Set(['sharp-pain', 'stopped', 'at-home', 'after-home', 'sore-days'])
 
 /** What is to be looked at with the people of a circle, the weightiest first. */
 export function useCircleMarks(people: Ref<Participant[]>, members: Ref<ReadonlyMap<string, Member>>) {

@@ -72,7 +72,7 @@ export type Flare = z.infer<typeof Flare>
 export const Remembered = z.object({
   /** What names it, so that it can be looked at once. */
   key: z.string().max(120),
-  kind: z.enum(['sharp-pain', 'stopped', 'hand', 'fall', 'faint', 'sore-days', 'at-home']),
+  kind: z.enum(['sharp-pain', 'stopped', 'hand', 'fall', 'faint', 'sore-days', 'at-home', 'after-home']),
   /** ISO day. */
   on: z.string(),
   /** The movement it was in; null: the person as a whole. */

@@ -9,6 +9,7 @@ const WORDS: Record<Remembered['kind'], string> = {
   faint: 'A faint',
   'sore-days': 'Sore for two days and more',
   'at-home': 'it hurt at home',
+  'after-home': 'worse the day after practising at home',
 }
 
 /**

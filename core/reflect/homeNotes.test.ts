@@ -15,8 +15,9 @@ const ticked = homeNotes('ann', { entries: [entry] }, { ticks: { bridge: days, u
 const inClass = (date: string): DatedOutcome => ({ ...ticked[0]!, id: date, isGroup: false, meetingId: date, date })
 
 describe('what was ticked at home', () => {
-  it('is a note a day of what is still known, worth as little as one of a whole group', () => {
-    expect(ticked).toHaveLength(days.length)
+  it('is a note a week of what is still known, worth as little as one of a whole group', () => {
+    // 1 September is a Tuesday: the twenty days lie in three weeks.
+    expect(ticked.map(({ date }) => date)).toEqual(['2026-09-06', '2026-09-13', '2026-09-20'])
     expect(ticked.every((note) => note.isGroup && note.level === 2)).toBe(true)
   })
   it('says how it was: easy moves it up, hard and what hurt move it down, and a tick alone lies between', () => {
@@ -28,6 +29,24 @@ describe('what was ticked at home', () => {
     expect(believedWith('easy')).toBeGreaterThan(believedWith(null))
     expect(believedWith('hard')).toBeLessThan(believedWith(null))
     expect(believedWith('hurt')).toBeLessThan(believedWith(null))
+  })
+  it('has of a week its hardest day and its worst pain', () => {
+    const days = ['2026-09-07', '2026-09-08', '2026-09-09']
+    const weekOf = (how: Partial<Record<string, HowAtHome>>, said: object = {}) =>
+      homeNotes(
+        'ann',
+        { entries: [entry] },
+        { ticks: { bridge: days }, how: { bridge: how as never }, said: { bridge: said as never } },
+        catalogue,
+      )
+    expect(weekOf({ [days[0]!]: 'easy', [days[1]!]: 'easy' })).toMatchObject([{ feel: null, pain: null }])
+    expect(weekOf(Object.fromEntries(days.map((day) => [day, 'easy' as const])))).toMatchObject([{ feel: 'easy' }])
+    expect(weekOf({ [days[0]!]: 'easy', [days[1]!]: 'hard' })).toMatchObject([{ feel: 'hard' }])
+    const numbers = {
+      [days[0]!]: { effort: 3, pain: null, sharp: false },
+      [days[2]!]: { effort: 6, pain: 4, sharp: true },
+    }
+    expect(weekOf({}, numbers)).toMatchObject([{ effort: 6, pain: 4, painKind: 'sharp', feel: null }])
   })
   it('moves a little what is believed, and decides nothing by itself', () => {
     const [before, after] = [[inClass('2026-09-22')], [...ticked, inClass('2026-09-22')]].map(

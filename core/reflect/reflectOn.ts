@@ -59,7 +59,8 @@ export interface Reflected {
   outcomes: readonly DatedOutcome[]
   /** The school whose rule holds for this person in a block, and the dose their tier was given. */
   blockIn: (blockId: string, tier: Tier) => BlockToday
-  /** What was ticked at home, as notes, oldest first: it moves a little what is believed, and decides nothing. */
+  /** What was ticked at home, as notes, oldest first: it moves a little what is believed, tips what the
+   * class has left open, and steps nobody up by itself. */
   atHome?: readonly DatedOutcome[] | undefined
   /** How the circle's people are judged; left out: by what is believed. */
   judging?: Judging | undefined
@@ -93,7 +94,13 @@ export function reflectOn(meetingId: string, reflected: Reflected, catalogue: Ca
   const ladders = new Map(today.map((outcome) => [`${outcome.movement} ${outcome.tier}`, outcome]))
   const days = today[0] ? differenceInCalendarDays(parseISO(today[0].date), parseISO(history.firstOn)) : 0
   const start = { isFirstMonth: days < first.monthDays, meetings: history.meetings }
-  const decisions = [...ladders.values()].flatMap((outcome) => stepFor(outcome, { ...known, all }, start, catalogue))
+  const decisions = [...ladders.values()].flatMap((outcome) => {
+    const steps = stepFor(outcome, { ...known, all }, start, catalogue)
+    if (atHome.length === 0 || !steps.some(({ kind }) => kind === 'step-up')) return steps
+    // What is told of home tips what the class has left open; by itself it steps nobody up.
+    const inClass = stepFor(outcome, { ...known, all: outcomes }, start, catalogue)
+    return inClass.every(({ kind }) => kind === 'step-up' || kind === 'ask') ? steps : inClass
+  })
   return withinAsking(withinSteps(decisions, catalogue), asking.aPerson)
 }
 

@@ -47,6 +47,16 @@ describe('what is not to be forgotten', () => {
   ])('%s', (_, change, kinds) => {
     expect(rememberedFrom([noted(change)], [], new Set()).map((one) => one.kind)).toEqual(kinds)
   })
+  it('has the days after practising at home that were worse, until somebody has looked', () => {
+    const worse = (looked: string[]) =>
+      rememberedFrom([], [], new Set(looked), { worseAfter: ['2026-11-03'] }).map(({ key, kind, on }) => [
+        key,
+        kind,
+        on,
+      ])
+    expect(worse([])).toEqual([['after-home 2026-11-03', 'after-home', '2026-11-03']])
+    expect(worse(['after-home 2026-11-03'])).toEqual([])
+  })
   it('is gone once somebody has looked at it', () => {
     const [one] = rememberedFrom([noted({ painKind: 'sharp' })], [], new Set())
     expect(rememberedFrom([noted({ painKind: 'sharp' })], [], new Set([one!.key]))).toEqual([])

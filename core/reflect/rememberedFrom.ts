@@ -25,9 +25,16 @@ export interface HurtAtHome {
   day: string
 }
 
+/** What was told between meetings; `worseAfter`: days at home after which somebody was worse, ISO. */
+interface Between {
+  said?: readonly SaidBetween[]
+  atHome?: readonly HurtAtHome[]
+  worseAfter?: readonly string[]
+}
+
 /**
  * What is not to be forgotten of somebody: sharp pain, a stop, a hand that was needed, a fall, a faint, two days sore,
- * what hurt at home.
+ * what hurt at home, and days after it that were worse.
  * A stop for something else is none; what was looked at is gone; a fall counts once, however often it is told.
  *
  * @param outcomes of this person, folded, oldest first
@@ -42,11 +49,17 @@ export function rememberedFrom(
   outcomes: readonly DatedOutcome[],
   doors: readonly Door[],
   lookedAt: ReadonlySet<string>,
-  { said = [], atHome = [] }: { said?: readonly SaidBetween[]; atHome?: readonly HurtAtHome[] } = {},
+  { said = [], atHome = [], worseAfter = [] }: Between = {},
 ): Remembered[] {
   const inClass = outcomes.flatMap((outcome) => kindsIn(outcome).map((kind) => rememberedOf(kind, outcome)))
   const seen = new Set<string>()
-  return [...inClass, ...atDoors(doors), ...said.flatMap(saidBetween), ...atHome.map(hurtAtHome)]
+  return [
+    ...inClass,
+    ...atDoors(doors),
+    ...said.flatMap(saidBetween),
+    ...atHome.map(hurtAtHome),
+    ...worseAfter.map(worseThen),
+  ]
     .toSorted((a, b) => b.on.localeCompare(a.on))
     .filter(({ key }) => !lookedAt.has(key) && !seen.has(key) && seen.add(key))
 }
@@ -70,6 +83,10 @@ function saidBetween({ meetingId, date, after }: SaidBetween): Remembered[] {
 
 function hurtAtHome({ movement, day }: HurtAtHome): Remembered {
   return { key: `at-home ${day} ${movement}`, kind: 'at-home', on: day, movement, side: 'both' }
+}
+
+function worseThen(day: string): Remembered {
+  return { key: `after-home ${day}`, kind: 'after-home', on: day, movement: null, side: 'both' }
 }
 
 /** A fall that is told at two doors running is one; told again after a door without news it is another. */

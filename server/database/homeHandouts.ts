@@ -128,18 +128,19 @@ export async function addHomeAfter(
   if (rows.length > 0) await db('home_after').insert(rows).onConflict(['participant_id', 'day']).merge(['answer'])
 }
 
-/** How the days after were at home since a day, oldest first. */
+/** How the days after were at home for these people since a day, oldest first. */
 export async function homeAfterOf(
   { db, practiceId }: Scope,
-  participantId: string,
+  participants: readonly string[],
   since: string,
-): Promise<{ day: string; answer: NextDay }[]> {
+): Promise<{ participant: string; day: string; answer: NextDay }[]> {
   const rows = await db('home_after')
-    .where({ practice_id: practiceId, participant_id: participantId })
+    .where({ practice_id: practiceId })
+    .whereIn('participant_id', participants)
     .where('day', '>=', since.slice(0, 10))
     .orderBy('day')
-    .select<{ day: string; answer: NextDay }[]>('day', 'answer')
-  return rows.map(({ day, answer }) => ({ day: day.slice(0, 10), answer }))
+    .select<{ participant_id: string; day: string; answer: NextDay }[]>('participant_id', 'day', 'answer')
+  return rows.map(({ participant_id: participant, day, answer }) => ({ participant, day: day.slice(0, 10), answer }))
 }
 
 const hashed = (token: string): string => createHash('sha256').update(token).digest('hex')

@@ -58,13 +58,14 @@ async function takenHome(scope: Scope, id: string, since: string) {
   const [[newest], done, after, link] = await Promise.all([
     handoutsOf(scope, id),
     homeDoneOf(scope, [id], since),
-    homeAfterOf(scope, id, since),
+    homeAfterOf(scope, [id], since),
     homeLinkOf(scope, id),
   ])
   const handout = newest
     ? { number: newest.number, madeOn: newest.madeOn, goodUntil: dayAfter(newest.madeOn, GOOD_DAYS) }
     : null
-  return { handout, done: (done.get(id) ?? []).toReversed(), after, link }
+  const days = after.map(({ day, answer }) => ({ day, answer }))
+  return { handout, done: (done.get(id) ?? []).toReversed(), after: days, link }
 }
 
 /** Keeps what somebody does at home, under a number of its own. */

@@ -4,6 +4,7 @@ import { gapBefore } from '../../core/offer/gap'
 import type { Remembered } from '../../core/offer/person'
 import type { Gap } from '../../core/offer/today'
 import { rememberedFrom } from '../../core/reflect/rememberedFrom'
+import { homeAfterOf } from '../database/homeHandouts'
 import { hurtAtHome } from '../database/homePractices'
 import { daysAfterOf, doorsOf, lookedAtOf, remarkableOutcomes, type DoorRow } from '../database/memory'
 import { groupedBy, type Scope } from '../database/rows'
@@ -21,12 +22,13 @@ export async function memoriesOf(
 ): Promise<Map<string, Remembered[]>> {
   if (participants.length === 0) return new Map()
   const since = subDays(new Date(until), judgement.evidence.days).toISOString()
-  const [doors, outcomes, looked, said, hurt] = await Promise.all([
+  const [doors, outcomes, looked, said, hurt, after] = await Promise.all([
     doorsOf(scope, participants, until),
     remarkableOutcomes(scope, participants, { since, until }),
     lookedAtOf(scope, participants),
     daysAfterOf(scope, participants, since),
     hurtAtHome(scope, participants, { since, until }),
+    homeAfterOf(scope, participants, since),
   ])
   return new Map(
     participants.map((id) => {
@@ -39,6 +41,9 @@ export async function memoriesOf(
         {
           said: between.map((one) => ({ ...one, date: dayOf(own, one.meetingId) ?? one.saidOn })),
           atHome: hurt.filter((one) => one.participant === id),
+          worseAfter: after
+            .filter((one) => one.participant === id && one.answer === 'worse' && one.day <= until.slice(0, 10))
+            .map(({ day }) => day),
         },
       )
       return [id, remembered]

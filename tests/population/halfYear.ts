@@ -11,7 +11,7 @@ import { randomFrom, type Random } from '../../core/random'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { believedOf } from '../../core/reflect/capacities'
 import { believedToday } from '../../core/reflect/believedToday'
-import { reflectOn, type Step } from '../../core/reflect/reflectOn'
+import { reflectOn, type Reflected, type Step } from '../../core/reflect/reflectOn'
 import { settledLevel } from '../../core/reflect/settle'
 import { isTwoSided } from '../../core/time/workSeconds'
 import { ableTo, bodyOf, learnsFrom, lives, wakes, type Body } from './bodies'
@@ -33,6 +33,8 @@ export interface Cell {
   noise?: number
   /** Everybody drops by two levels once. */
   drops?: boolean
+  /** Shown all that each meeting is decided by. */
+  watch?: (meetingId: string, reflected: Reflected) => void
 }
 
 /** Leads a hidden population for half a year, once a week, everything that is proposed accepted. */
@@ -153,11 +155,10 @@ function decisionsOf({ body, cell, history, meetings }: Course, meetingId: strin
     return { school: cell.school, given: { dose, rounds } }
   }
   const firstOn = history[0]?.date ?? dateOf(0)
-  return reflectOn(
-    meetingId,
-    { person: body.person, outcomes: [...history], blockIn, history: { meetings, firstOn }, judging: cell.judge },
-    cell.catalogue,
-  )
+  const { person } = body
+  const reflected = { person, outcomes: [...history], blockIn, history: { meetings, firstOn }, judging: cell.judge }
+  cell.watch?.(meetingId, reflected)
+  return reflectOn(meetingId, reflected, cell.catalogue)
 }
 
 const NAIVE_KINDS = ['ease', 'stay', 'step-up'] as const
