@@ -17,4 +17,3 @@ export function useSpeech(isOn: () => boolean) {
   }
   return { canSpeak, say, hush }
 }
-export type Speech = ReturnType<typeof useSpeech>

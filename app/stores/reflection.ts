@@ -43,6 +43,7 @@ export const useReflection = defineStore('reflection', () => {
   const tiers = ref<Record<string, TierStep>>({})
   const takeBack = ref<StepBack[]>([])
   const flares = ref<FlareStep[]>([])
+  const atHome = ref<Reflection['atHome']>({})
 
   /** When the evidence was heard that is reflected on without the server; null: the server reflects. */
   const asOf = ref<number | null>(null)
@@ -68,7 +69,7 @@ export const useReflection = defineStore('reflection', () => {
     const done = await worker.ask({ evidence: toRaw(evidence), catalogue: toRaw(catalogues.catalogue) })
     const decided = done.decisions as ProposedDecision[]
     // What concerns tiers, doses, flares and the days after needs more than a device keeps.
-    return { decisions: decided, answered: known.answered, doses: [], takeBack: [], flares: [], tiers: {} }
+    return { decisions: decided, answered: known.answered, doses: [], takeBack: [], flares: [], atHome: {}, tiers: {} }
   }
   function take(known: Reflection): void {
     decisions.value = known.decisions
@@ -77,6 +78,7 @@ export const useReflection = defineStore('reflection', () => {
     tiers.value = known.tiers
     takeBack.value = known.takeBack
     flares.value = known.flares
+    atHome.value = known.atHome
   }
   /**
    * Answers. Where somebody else was first, theirs stands, and where something else is proposed by now, nothing is
@@ -160,6 +162,7 @@ export const useReflection = defineStore('reflection', () => {
     raise,
     moveTier,
     takeBack,
+    atHome,
     flares,
     stepBack,
     flare,

@@ -7,7 +7,7 @@ import { ResultWords } from '../measure/resultWords'
 import { Goal } from '../goal/goal'
 import { Participant } from '../offer/participant'
 import { ScreeningAnswers } from '../offer/screening'
-import { Acted, LOOK_BACK_WEEKS, PersonBack } from '../reflect/lookBack'
+import { Acted, LOOK_BACK_WEEKS, PersonBack, RegionDose } from '../reflect/lookBack'
 import { TierStep } from '../reflect/tierMove'
 import { LedgerEntry } from './ledger'
 import { Day, Id, Moment, route } from './route'
@@ -65,6 +65,8 @@ export const PersonLookBack = z.object({
   weeks: z.literal(LOOK_BACK_WEEKS),
   since: Moment,
   back: PersonBack,
+  /** Time on tissue at home, as the class's in `back.dose`. */
+  home: z.array(RegionDose),
   goals: z.array(Goal),
   /** The school's weekly aim, seconds; null: none. */
   aim: z.number().nullable(),

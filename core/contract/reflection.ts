@@ -4,6 +4,7 @@ import { Circle } from '../circle/circle'
 import { OutcomeEvent } from '../lead/outcome'
 import { Participant } from '../offer/participant'
 import { Instead } from '../reflect/answer'
+import { DaysAtHome } from '../reflect/atHome'
 import { BlockTurn } from '../reflect/blockTurns'
 import { Evidence } from '../reflect/evidence'
 import { FlareStep } from '../reflect/flareSteps'
@@ -79,6 +80,8 @@ export const Reflection = z.object({
   takeBack: z.array(StepBack),
   /** Parts of the body that begin to flare, or may come back. */
   flares: z.array(FlareStep),
+  /** The week at home that ended on the day of the meeting, of whoever practised, by participant. */
+  atHome: z.record(z.string(), DaysAtHome),
   /** The next step between tiers, by participant. */
   tiers: z.record(z.string(), TierStep),
 })

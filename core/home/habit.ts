@@ -24,7 +24,9 @@ const WEEK = 7
  * @param today ISO day
  * @source common practice; how much is forgiven is ours
  * @example
- * habitNow(sheet, ['2026-11-24', '2026-11-25', '2026-11-27'], '2026-11-28').daysThisWeek // 3
+ * habitNow({ beginsWith: 1, growsAfterDays: 3, daysAWeek: 4, forgiving: { days: 2, weeks: 1 }, movements: [],
+ * handout: { madeOn: '2026-11-23' } }, ['2026-11-24', '2026-11-25', '2026-11-27'], '2026-11-28').daysThisWeek
+ * // 3
  */
 export function habitNow(
   sheet: Pick<HomeSheet, 'beginsWith' | 'growsAfterDays' | 'daysAWeek' | 'forgiving' | 'movements'> & {

@@ -33,7 +33,8 @@ const sentence = (words: string) => (words === '' ? '' : `${words.charAt(0).toUp
  * changes; in their order.
  *
  * @example
- * homeCues({ ...movement, dose: { kind: 'hold', seconds: 30 }, rounds: 1, sides: 'each' })[0].words
+ * homeCues({ dose: { kind: 'hold', seconds: 30 }, rounds: 1, restSeconds: 0, sides: 'each', sideChangeSeconds: 4,
+ * cues: ['Grow tall.'] })[0].words
  * // 'Left side. Grow tall.'
  */
 export function homeCues(movement: SheetMovement): HomeCue[] {

@@ -57,7 +57,9 @@ export interface HomeMoment {
  *
  * @param parts as {@link partsAtHome} makes them
  * @example
- * homeMoment({ dose: { kind: 'hold', seconds: 30 }, sides: 'each' }, parts, 31).part.kind // 'change-side'
+ * homeMoment({ dose: { kind: 'hold', seconds: 30 }, sides: 'each' }, partsAtHome({ dose: { kind: 'hold', seconds: 30 },
+ * rounds: 1, restSeconds: 0, sides: 'each', sideChangeSeconds: 4 }), 31).part.kind
+ * // 'change-side'
  */
 export function homeMoment(
   { dose, sides }: Pick<AtHome, 'dose' | 'sides'>,

@@ -25,7 +25,7 @@ type Row = [
  *
  * @returns one text at least
  * @example
- * reportTexts(report).length // 1
+ * reportTexts({ handout: { practice: 'a', number: 7, madeOn: '2026-11-23' }, done: [], after: {} }).length // 1
  */
 export function reportTexts({ handout, done, after }: Omit<HomeReport, 'format' | 'version'>): string[] {
   const textOf = (rows: readonly Row[], after: HomeReport['after']) =>

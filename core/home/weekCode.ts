@@ -60,7 +60,7 @@ const handoutWord = (number: number) => [Math.floor(number / SIGNS.length) % SIG
  * @source ours; Reed–Solomon over 32 signs
  * @example
  * weekCode({ number: 7, madeOn: '2026-11-23' }, '2026-11-29', [])
- * // '0000 0000 0000 0000 006B A4TB'
+ * // 'BJS0 7ENW 3AHR Z6DM V29G 5EHD'
  */
 export function weekCode(
   { number, madeOn }: Pick<HandoutId, 'number' | 'madeOn'>,
@@ -99,7 +99,7 @@ const inGroups = (signs: string) => (signs.match(/.{1,4}/g) ?? []).join(' ')
  * @param today ISO day: nothing is told of later days
  * @source ours
  * @example
- * readWeekCode('0000 0000 0000 0000 006B A4TB', { number: 7, madeOn: '2026-11-23' }, 4, '2026-11-30')
+ * readWeekCode('BJS0 7ENW 3AHR Z6DM V29G 5EHD', { number: 7, madeOn: '2026-11-23' }, 4, '2026-11-30')
  * // { until: '2026-11-29', ticks: [], corrected: null }
  */
 export function readWeekCode(

@@ -8,6 +8,7 @@ import type { Meeting } from '../../core/contract/meetings'
 import type { OutcomeEvent } from '../../core/lead/outcome'
 import type { Participant } from '../../core/offer/participant'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import { weekAtHome, type DaysAtHome } from '../../core/reflect/atHome'
 import { DecisionKind } from '../../core/reflect/question'
 import { asSettled, proposalsOf } from '../../core/reflect/proposals'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
@@ -82,8 +83,15 @@ export async function reflectionOf(scope: Scope, meetingId: string): Promise<Ref
     doses,
     takeBack,
     flares,
+    atHome: weeksAtHome(reflected),
     tiers,
   }
+}
+
+/** The week at home of whoever practised. */
+function weeksAtHome({ atHome, meeting }: ReflectedMeeting): Record<string, DaysAtHome> {
+  const weeks = [...atHome].map(([id, home]) => [id, weekAtHome(home, meeting.startsAt.slice(0, 10))] as const)
+  return Object.fromEntries(weeks.filter(([, { days }]) => days > 0))
 }
 
 /** What a meeting proposes of everybody as they stood before its decisions were answered. */

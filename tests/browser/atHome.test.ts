@@ -254,12 +254,13 @@ describe('what comes back', () => {
     await visitor.click('Make a link')
     await visitor.page.waitForSelector('[data-test="home-link-address"]')
     const link = await visitor.page.$eval('[data-test="home-link-address"]', (one) => one.textContent!)
-    const before = (await homeOf()).done.length
+    // What was done a moment ago may lie in the same minute.
+    await world.db('home_done').delete()
     const guest = await Visitor.arrive(world, PHONE)
     const { page } = guest
     const choose = async (words: string) => {
       await page.waitForFunction(
-        (known) => [...document.querySelectorAll('button')].some((one) => one.textContent!.includes(known)),
+        (known) => Array.from(document.querySelectorAll('button')).some((one) => one.textContent!.includes(known)),
         {},
         words,
       )
@@ -272,7 +273,7 @@ describe('what comes back', () => {
     await choose('Give back')
     await choose('Send it to')
     await page.waitForFunction(() => document.querySelector('[role="status"]')?.textContent === 'It has arrived.')
-    expect((await homeOf()).done).toHaveLength(before + 1)
+    expect((await homeOf()).done).toHaveLength(1)
     await visitor.click('End the link')
     await visitor.page.waitForFunction(() => !document.querySelector('[data-test="home-link-address"]'))
     await choose('Send it to')

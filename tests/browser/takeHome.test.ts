@@ -27,7 +27,7 @@ describe('take home', () => {
     await visitor.sees('A time is written as 08:30.')
     await visitor.fill('At, for instance', '09:15')
     await visitor.click('Keep it')
-    await visitor.sees('The handout and the calendar are ready.', '[data-test="said"]')
+    await visitor.sees('The handout, the file and the calendar are ready.', '[data-test="said"]')
     await visitor.clickAt('[data-test="ticks"] tbody tr:nth-child(1) td:nth-of-type(3) button')
     await visitor.page.waitForSelector('[data-test="ticks"] button[aria-pressed="true"]')
     expect(await world.db('home_ticks').count('* as ticks').first()).toMatchObject({ ticks: 1 })

@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { formatISO } from 'date-fns'
 import { TOTP } from 'otpauth'
 import type { Route } from '../../core/contract/route'
-import { weekCode } from '../../core/home/weekCode'
 import { HELPER, PASSWORD } from '../demoData'
 import { shippedCatalogue } from '../shippedCatalogue'
+import { homeRequests } from './homeRequests'
 import { nextMeeting, type Caller, type World } from '../world'
 
 /** What a request is sent with: how its path is filled in, what is asked, what is sent. */
@@ -174,10 +174,6 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/circles/:id/recent': ofCircle,
     'GET /api/circles/:id/look-back': { ...ofCircle, query: '?weeks=12' },
     'GET /api/calendar': {},
-    'GET /api/participants/:id/home': own,
-    'GET /api/participants/:id/home/handout': own,
-    'GET /api/participants/:id/home/calendar': own,
-    'GET /api/participants/:id/home/page': own,
     'GET /api/meetings': {},
     'GET /api/meetings/:id': ofMeeting,
     'GET /api/meetings/:id/plan': ofMeeting,
@@ -286,24 +282,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'PUT /api/series/:id/dates/:on': { params: { id: series.id, on: open.on }, body: { calledOff: true } },
     'POST /api/series/:id/meetings': { ...ofSeries, body: { on: open.on } },
     'POST /api/holidays': { body: { name: 'Break', firstOn: '2030-12-24', lastOn: '2030-12-31' } },
-    'PUT /api/participants/:id/home': { ...own, body: home },
-    'POST /api/participants/:id/home/ticks': {
-      ...own,
-      body: { movement: home.entries[0].movement, day: '2026-11-20', done: true },
-    },
-    'POST /api/participants/:id/home/tick-file': { ...own, body: { text: 'Movement;Date\nCartwheel;2026-11-18' } },
-    'POST /api/participants/:id/home/code': { ...own, body: { code: weekCode(handout, handout.madeOn, []) } },
-    'POST /api/participants/:id/home/report': {
-      ...own,
-      body: {
-        text: JSON.stringify({
-          ...{ format: 'unhurried-circle-home-report', version: 1, done: [], after: {} },
-          handout: { number: handout.number, madeOn: handout.madeOn, practice },
-        }),
-      },
-    },
-    'POST /api/participants/:id/home/link': own,
-    'DELETE /api/participants/:id/home/link': own,
+    ...homeRequests({ own, home, handout, practice }),
     'POST /api/meetings': { body: { circleId: circle.id, startsAt: '2030-01-05T10:00:00Z' } },
     'PUT /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },
     'DELETE /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },

@@ -146,6 +146,7 @@ useKeys(KEYS, {
       <ReflectHead :open="open" :plain="plain.length" :unsent="unsent" @accept-all="acceptAll" />
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
       <p v-if="said" class="text-action" role="status" data-test="said">{{ said }}</p>
+      <WeekAtHome :at-home="reflection.atHome" />
       <section
         v-if="reflection.takeBack.length + reflection.flares.length > 0"
         aria-label="The days after"

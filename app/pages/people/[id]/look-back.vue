@@ -187,7 +187,7 @@ const measured = computed(() =>
         />
       </div>
     </section>
-    <section aria-label="Dose"><DoseChart :dose="back.dose" :aim="record.aim" /></section>
+    <section aria-label="Dose"><DoseChart :dose="back.dose" :home="record.home" :aim="record.aim" /></section>
     <p><NuxtLink :to="`/people/${id}/letter`" class="button">Write to a clinician</NuxtLink></p>
   </ProfilePage>
 </template>
