@@ -27,20 +27,24 @@ export function useHome(id: string) {
   const message = ref('')
   const said = ref('')
 
-  /** What is kept stays as it is; what is new comes as proposed. */
+  /** What is kept stays as it is, but for what adapts to how it was; what is new comes as proposed. */
   const entries = computed(() =>
-    chosen.value.flatMap(
-      (movement) =>
-        stored.value?.practice.entries.find((entry) => entry.movement === movement) ??
-        proposals.value.find((one) => one.movement === movement) ??
-        [],
-    ),
+    chosen.value.flatMap((movement) => {
+      const proposed = proposals.value.find((one) => one.movement === movement)
+      const kept = stored.value?.practice.entries.find((entry) => entry.movement === movement)
+      return (proposed?.adapts ? proposed : (kept ?? proposed)) ?? []
+    }),
   )
   const offered = computed(() => [
     ...proposals.value,
     ...(stored.value?.practice.entries ?? [])
       .filter((entry) => !proposals.value.some((one) => one.movement === entry.movement))
-      .map((entry) => ({ ...entry, because: 'Chosen earlier.' })),
+      .map((entry) => ({
+        ...entry,
+        because: known.value?.hurt.includes(entry.movement)
+          ? 'It hurt at home lately: ask before it is done again.'
+          : 'Chosen earlier.',
+      })),
   ])
 
   async function read(): Promise<void> {
@@ -49,7 +53,8 @@ export function useHome(id: string) {
   async function open(): Promise<void> {
     await read()
     const practice = stored.value?.practice
-    chosen.value = (practice?.entries ?? proposals.value.slice(0, USUAL)).map(({ movement }) => movement)
+    const kept = practice?.entries.filter(({ movement }) => !known.value?.hurt.includes(movement))
+    chosen.value = (kept ?? proposals.value.slice(0, USUAL)).map(({ movement }) => movement)
     fields.daysAWeek = known.value?.daysAWeek ?? fields.daysAWeek
     if (!practice) return
     const { daysAWeek, times, note, anchors, beginsWith } = practice

@@ -129,6 +129,7 @@ const LEGEND = [
         />
         <WatchList title="What to watch" mark="watch" :rows="rowsOf(watchOf)" @select="selected = $event" />
         <TestsDue v-if="circle" :key="circle.id" :circle-id="circle.id" />
+        <AtHomeList v-if="circle && isLead" :key="`home ${circle.id}`" :circle-id="circle.id" />
         <ThisCanWait
           v-if="circle && isLead"
           :circle="circle"

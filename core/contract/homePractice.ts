@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Tier } from '../catalogue/words'
 import { HomeReport, NextDay } from '../home/homeReport'
 import { HomeEntry, HomePractice, HomeTicks, HowAtHome } from '../reflect/homePractice'
-import { Day, Moment, route } from './route'
+import { Day, Id, Moment, route } from './route'
 
 /** What was done at home, as it came back whole. */
 const DoneAtHome = HomeReport.shape.done.element.extend({ movement: z.string() })
@@ -19,12 +19,20 @@ export const readHome = route({
     daysAWeek: z.number(),
     school: z.string(),
     /** The newest handout: its number, and until when it is good. */
-    handout: z.object({ number: z.number(), madeOn: Day, goodUntil: Day }).nullable(),
+    handout: z
+      .object({
+        ...{ number: z.number(), madeOn: Day, goodUntil: Day },
+        /** Why it does not hold any more; empty: it holds. */
+        outOfDate: z.array(z.string()),
+      })
+      .nullable(),
     /** What came back whole in the last weeks, the newest first. */
     done: z.array(DoneAtHome),
     after: z.array(z.object({ day: Day, answer: NextDay })),
     link: z.object({ madeAt: Moment, usedAt: Moment.nullable() }).nullable(),
-    proposals: z.array(HomeEntry.extend({ tier: Tier, level: z.number(), because: z.string() })),
+    proposals: z.array(HomeEntry.extend({ tier: Tier, level: z.number(), because: z.string(), adapts: z.boolean() })),
+    /** What hurt at home lately, and is not proposed again until somebody has asked. */
+    hurt: z.array(z.string()),
   }),
 })
 export const saveHome = route({
@@ -143,4 +151,26 @@ export const sendByHomeLink = route({
   may: 'anybody',
   body: HomeReport,
   reply: z.object({ taken: z.number(), words: z.array(z.string()) }),
+})
+/** Who of a circle has something at home, and whose does not hold any more. */
+export const readCircleAtHome = route({
+  method: 'GET',
+  path: '/api/circles/:id/at-home',
+  may: 'lead',
+  notes: { did: 'looked at home practice', of: 'circle' },
+  reply: z.array(
+    z.object({
+      ...{ participant: Id, name: z.string(), number: z.number(), goodUntil: Day },
+      /** Why it does not hold any more; empty: it holds. */
+      outOfDate: z.array(z.string()),
+    }),
+  ),
+})
+/** All that a circle takes home, in one archive. */
+export const readCircleHandouts = route({
+  method: 'GET',
+  path: '/api/circles/:id/handouts',
+  may: 'lead',
+  notes: { did: 'made a handout', of: 'circle' },
+  file: 'application/zip',
 })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { personIn } from '../../tests/people'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { demandsOf } from '../offer/verdict'
-import { proposeHome } from './homePractice'
+import { latelyAtHome, proposeHome, type HomeTicks, type HowAtHome } from './homePractice'
 
 const catalogue = shippedCatalogue()
 const level = (movement: string, rung: number) => ({
@@ -88,5 +88,26 @@ describe('what somebody takes home', () => {
     )
     expect(swingers[0]).toMatchObject({ movement: 'knee-lift-hold', dose: { kind: 'hold', seconds: 10 }, rounds: 3 })
     expect(swingers.some(({ dose }) => dose.kind === 'pair')).toBe(false)
+  })
+  it('adapts to how it was at home: a round more, easier, or not until somebody has asked', () => {
+    const days = ['2026-11-18', '2026-11-20', '2026-11-22', '2026-11-24']
+    const all = (how: HowAtHome) => Object.fromEntries(days.map((day) => [day, how]))
+    const lately = (how: HomeTicks['how'][string]) => latelyAtHome({ ticks: { bridge: days }, how: { bridge: how } })
+    const bridgeAfter = (how: HomeTicks['how'][string]) =>
+      proposeHome(cora, { school: 'dwell', recent: ['bridge'], homeProps: {}, lately: lately(how) }, catalogue).find(
+        ({ movement }) => movement === 'bridge',
+      )
+    const usual = bridgeAfter({})!
+    expect(usual.adapts).toBe(false)
+    expect(bridgeAfter(all('easy'))).toMatchObject({ rounds: usual.rounds + 1, level: usual.level, adapts: true })
+    expect(bridgeAfter(all('hard'))!.level).toBeLessThan(usual.level)
+    expect(bridgeAfter({ ...all('easy'), [days[3]!]: 'hurt' })).toBeUndefined()
+    // Little was said, or it differed: nothing changes.
+    expect(bridgeAfter({ [days[0]!]: 'easy', [days[1]!]: 'easy' })).toEqual(usual)
+    expect(bridgeAfter({ ...all('easy'), [days[3]!]: 'right' })).toEqual(usual)
+    // What hurt long ago is not looked at here any more: somebody has looked, or it was remembered.
+    const later = Array.from({ length: 7 }, (_, at) => `2026-12-0${at + 1}`)
+    const old = latelyAtHome({ ticks: { bridge: [...days, ...later] }, how: { bridge: all('hurt') } })
+    expect(old.get('bridge')).toBeUndefined()
   })
 })

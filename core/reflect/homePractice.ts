@@ -85,6 +85,8 @@ export interface HomeProposal extends HomeEntry {
   tier: Tier
   level: number
   because: string
+  /** Whether it differs by how it was at home lately. */
+  adapts: boolean
 }
 
 /** What home practice is chosen by. */
@@ -94,6 +96,38 @@ export interface HomeAsk {
   recent: readonly string[]
   /** How many of each prop they have at home. */
   homeProps: Readonly<Record<string, number>>
+  /** How each movement was at home lately. */
+  lately?: ReadonlyMap<string, LatelyAtHome>
+}
+
+/** Easy or hard on nearly all of the last days, or hurt on any of them. */
+export type LatelyAtHome = 'easy' | 'hard' | 'hurt'
+
+/** So many of the last days are looked at, and so many of them are asked for; ours. */
+const [LAST_DAYS, DAYS_ASKED] = [6, 3]
+
+/**
+ * How each movement was at home lately, of what was said: hurt on any of the last days, hard on most of them, easy on
+ * all; left out where little was said or it differed.
+ *
+ * @source ours
+ * @example
+ * latelyAtHome({ ticks: { bridge: ['2026-11-20', '2026-11-22', '2026-11-24'] }, how: { bridge: { '2026-11-20': 'easy',
+ * '2026-11-22': 'easy', '2026-11-24': 'easy' } } }).get('bridge')
+ * // 'easy'
+ */
+export function latelyAtHome({ ticks, how }: Pick<HomeTicks, 'ticks' | 'how'>): Map<string, LatelyAtHome> {
+  return new Map(
+    Object.entries(ticks).flatMap(([movement, days]): [string, LatelyAtHome][] => {
+      const last = days.toSorted().slice(-LAST_DAYS)
+      const said = last.flatMap((day) => how[movement]?.[day] ?? [])
+      const count = (word: HowAtHome) => said.filter((one) => one === word).length
+      if (count('hurt') > 0) return [[movement, 'hurt']]
+      if (said.length < DAYS_ASKED) return []
+      if (count('hard') > said.length / 2) return [[movement, 'hard']]
+      return count('easy') === said.length ? [[movement, 'easy']] : []
+    }),
+  )
 }
 
 /**
@@ -147,12 +181,15 @@ export function proposeHome(person: Person, ask: HomeAsk, catalogue: Catalogue):
 function proposalOf(
   movement: Movement,
   tier: Tier,
-  { person, school, homeProps }: HomeAsk & { person: Person },
+  { person, school, homeProps, lately }: HomeAsk & { person: Person },
   catalogue: Catalogue,
 ): HomeProposal | null {
   const ladder = movement.ladders[tier] ?? []
+  const how = lately?.get(movement.id)
+  // What hurt is asked about before it is done again alone.
+  if (how === 'hurt') return null
   const inClass = storedLevel(person, movement.id, tier, 'both') ?? placeFirst(movement, tier, { person }, catalogue)
-  const easier = Math.max(ladder[0]?.level ?? 1, inClass - 1)
+  const easier = Math.max(ladder[0]?.level ?? 1, inClass - (how === 'hard' ? 2 : 1))
   const variation = ladder.findLast(
     (rung) =>
       rung.level <= easier &&
@@ -168,14 +205,22 @@ function proposalOf(
   })
   const limited = own.limits.filter(isOfTheBody)
   const { level } = variation
+  const given = atHome(own)
+  const rounds = how === 'easy' ? given.rounds + 1 : given.rounds
   const than = level < inClass ? `easier than level ${inClass} in class` : 'the easiest there is'
   return {
     movement: movement.id,
     variation: variation.id,
-    ...atHome(own),
-    tier,
-    level,
-    because: `Level ${level}, ${than}.${limited.length === 0 ? '' : ` Their own dose: ${ownDoseWords(limited)}.`}`,
+    ...{ ...given, rounds, tier, level, adapts: how !== undefined },
+    because: joined(
+      [
+        `Level ${level}, ${than}.`,
+        limited.length > 0 && `Their own dose: ${ownDoseWords(limited)}.`,
+        how === 'easy' && 'Easy at home lately: one round more.',
+        how === 'hard' && 'Hard at home lately: easier than before.',
+      ],
+      ' ',
+    ),
   }
 }
 

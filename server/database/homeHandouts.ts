@@ -60,6 +60,19 @@ export async function handoutsOf({ db, practiceId }: Scope, participantId: strin
   return rows.map(handoutOf)
 }
 
+/** The newest of what these people have taken home, by participant. */
+export async function newestHandouts(
+  { db, practiceId }: Scope,
+  participants: readonly string[],
+): Promise<Map<string, StoredHandout>> {
+  const rows = await db('home_handouts')
+    .where({ practice_id: practiceId })
+    .whereIn('participant_id', participants)
+    .orderBy('number')
+    .select<HandoutRow[]>('participant_id', 'number', 'practice', 'made_on')
+  return new Map(rows.map((row) => [row.participant_id, handoutOf(row)]))
+}
+
 /** A handout by its number; null: the practice has made none with it. */
 export async function handoutBy({ db, practiceId }: Scope, number: number): Promise<StoredHandout | null> {
   const row = await db('home_handouts').where({ practice_id: practiceId, number }).first<HandoutRow | undefined>()

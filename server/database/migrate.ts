@@ -72,6 +72,7 @@ const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
   '015_signing_in': signingIn.rewrite,
   '016_sessions': sessions.rewrite,
   '018_append_only': appendOnly.rewrite,
+  '029_home_handouts': homeHandouts.rewrite,
 }
 
 /** Migrations that rewrite rows. */

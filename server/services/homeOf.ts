@@ -2,7 +2,7 @@ import { entryOf } from '../../core/entries'
 import { format, formatISO, subDays } from 'date-fns'
 import type { readHome, StoredHomePractice, tickHomeFromFile } from '../../core/contract/homePractice'
 import type { AnswerOf } from '../../core/contract/route'
-import type { Variation } from '../../core/catalogue/catalogue'
+import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
 import { textsOf } from '../../core/catalogue/summary'
 import { doseOn } from '../../core/offer/doseOn'
 import { mayDoMore } from '../../core/offer/mayDoMore'
@@ -12,14 +12,23 @@ import { doseWords } from '../../core/plan/doseWords'
 import { usualSchool } from '../../core/plan/schoolFor'
 import { comesFor, servedBy, servedWords } from '../../core/goal/serving'
 import { dayAfter, GOOD_DAYS } from '../../core/home/homeDay'
-import { proposeHome, type HomePractice } from '../../core/reflect/homePractice'
+import { outOfDate, outOfDateWords } from '../../core/home/outOfDate'
+import type { Participant } from '../../core/offer/participant'
+import { latelyAtHome, proposeHome, type HomePractice } from '../../core/reflect/homePractice'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import { telephoneOf } from '../database/accounts'
 import { numberFor } from '../../core/circle/emergencyNumber'
 import { circlesOf, venuesOf } from '../database/circles'
 import { goalsOf } from '../database/goals'
-import { addHandout, handoutsOf, homeAfterOf, homeDoneOf, homeLinkOf } from '../database/homeHandouts'
+import {
+  addHandout,
+  handoutsOf,
+  homeAfterOf,
+  homeDoneOf,
+  homeLinkOf,
+  type StoredHandout,
+} from '../database/homeHandouts'
 import { homePracticeOf, saveHomePractice, tickHome } from '../database/homePractices'
 import { participantById } from '../database/people'
 import { personMeetings } from '../database/personHistory'
@@ -40,7 +49,8 @@ export async function homeOf(scope: Scope, participantId: string, now: Date): Pr
     homePracticeOf(scope, id),
     circlesOf(scope),
     personMeetings(scope, id, since),
-    peopleOn(scope, [id], today, catalogue),
+    // What is remembered of today counts too.
+    peopleOn(scope, [id], dayAfter(today, 1), catalogue),
     takenHome(scope, id, since),
   ])
   const done = meetings.flatMap((meeting) =>
@@ -49,8 +59,12 @@ export async function homeOf(scope: Scope, participantId: string, now: Date): Pr
   const recent = [...new Set(done.map((outcome) => outcome.movement))]
   const follows = usualSchool({ id, school }, circles)
   const { homeDaysAWeek, name } = entryOf(catalogue.schools, follows)
-  const proposals = person ? proposeHome(person, { school: follows, recent, homeProps }, catalogue) : []
-  return { home, daysAWeek: homeDaysAWeek, school: name, proposals, ...back }
+  const lately = latelyAtHome(home ?? { ticks: {}, how: {} })
+  const proposals = person ? proposeHome(person, { school: follows, recent, homeProps, lately }, catalogue) : []
+  const hurt = [...lately].flatMap(([movement, how]) => (how === 'hurt' ? [movement] : []))
+  const { newest, ...told } = back
+  const handout = shownHandout(newest, { person, today }, catalogue)
+  return { home, daysAWeek: homeDaysAWeek, school: name, proposals, hurt, handout, ...told }
 }
 
 /** The newest of what somebody has taken home, and what came back whole. */
@@ -61,11 +75,22 @@ async function takenHome(scope: Scope, id: string, since: string) {
     homeAfterOf(scope, [id], since),
     homeLinkOf(scope, id),
   ])
-  const handout = newest
-    ? { number: newest.number, madeOn: newest.madeOn, goodUntil: dayAfter(newest.madeOn, GOOD_DAYS) }
-    : null
   const days = after.map(({ day, answer }) => ({ day, answer }))
-  return { handout, done: (done.get(id) ?? []).toReversed(), after: days, link }
+  return { newest, done: (done.get(id) ?? []).toReversed(), after: days, link }
+}
+
+/** A handout as the person's page shows it, with why it does not hold any more. */
+function shownHandout(
+  handout: StoredHandout | undefined,
+  held: { person: Participant | undefined; today: string },
+  catalogue: Catalogue,
+): AnswerOf<typeof readHome>['handout'] {
+  if (!handout) return null
+  const { number, madeOn, practice } = handout
+  const { person, today } = held
+  const reasons = person ? outOfDate({ madeOn, entries: practice.entries }, { person, today }, catalogue) : []
+  const words = reasons.map((reason) => outOfDateWords(reason, catalogue))
+  return { number, madeOn, goodUntil: dayAfter(madeOn, GOOD_DAYS), outOfDate: words }
 }
 
 /** Keeps what somebody does at home, under a number of its own. */

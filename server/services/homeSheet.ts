@@ -1,10 +1,13 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
+import { formatISO } from 'date-fns'
 import { drawnSide } from '../../core/body/drawnSide'
 import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
 import { redFlagSentence } from '../../core/catalogue/redFlags'
 import { withNumber } from '../../core/circle/emergencyNumber'
+import { entryOf } from '../../core/entries'
 import { dayAfter, GOOD_DAYS } from '../../core/home/homeDay'
+import { closedNow } from '../../core/home/outOfDate'
 import { SheetFigure, type HomeSheet, type SheetMovement } from '../../core/home/homeSheet'
 import { usualSchool } from '../../core/plan/schoolFor'
 import type { HomeEntry } from '../../core/reflect/homePractice'
@@ -16,6 +19,7 @@ import { handoutsOf } from '../database/homeHandouts'
 import { participantById } from '../database/people'
 import { NotFound, type Acting } from '../database/rows'
 import type { Handout } from '../documents/handout'
+import { peopleOn } from './circlePeople'
 import { handoutFor } from './homeOf'
 
 /**
@@ -23,7 +27,7 @@ import { handoutFor } from './homeOf'
  * handout on paper says as well.
  *
  * @param sendsTo where it sends what was done; null: it is given back by hand
- * @throws {NotFound} where nothing was chosen for home yet
+ * @throws {NotFound} where nothing was chosen for home yet, or nothing of it is open to them by now
  */
 export async function homeSheetFor(
   scope: Acting,
@@ -40,11 +44,11 @@ export async function homeSheetFor(
   if (!newest) throw new NotFound('Nothing is chosen for home yet.')
   const { catalogue, home } = handout
   const { habits } = catalogue
+  const open = await openEntries(scope, person.id, handout)
+  if (open.length === 0) throw new NotFound(`Nothing of it is open to you by now. Ask ${writtenBy} what to do at home.`)
   const school = usualSchool(person, circles)
   const movements = await Promise.all(
-    home.entries.map((entry, at) =>
-      movementOf(scope, { ...entry, at }, { handout, rest: restOf(catalogue, entry, school) }),
-    ),
+    open.map((entry) => movementOf(scope, entry, { handout, rest: restOf(catalogue, entry, school) })),
   )
   return {
     ...{ format: 'unhurried-circle-at-home', version: 1 },
@@ -68,9 +72,22 @@ export async function homeSheetFor(
     minuteSeconds: habits.minute.seconds,
     forgiving: { days: habits.forgiving.days, weeks: habits.forgiving.weeks },
     badDay: habits.badDay,
-    movements: movements.filter((movement) => movement !== null),
+    movements,
     sendsTo,
   }
+}
+
+type PlacedEntry = HomeEntry & { at: number }
+
+/** What is known of them by now closes some of it: it is left out from this moment on. */
+async function openEntries(scope: Acting, id: string, { home, catalogue }: Handout): Promise<PlacedEntry[]> {
+  const [person] = await peopleOn(scope, [id], formatISO(new Date(), { representation: 'date' }), catalogue)
+  return home.entries
+    .map((entry, at) => ({ ...entry, at }))
+    .filter(({ movement, variation }) => {
+      const rung = catalogue.variations.get(variation)
+      return rung && person && catalogue.movements.has(movement) && closedNow(rung, person, catalogue) === null
+    })
 }
 
 /** Between two rounds at home as long as their school rests in class. */
@@ -80,13 +97,12 @@ function restOf({ movements }: Catalogue, { movement }: HomeEntry, school: Retur
 
 async function movementOf(
   scope: Acting,
-  entry: HomeEntry & { at: number },
+  entry: PlacedEntry,
   { handout: { catalogue, texts, mayDoMore, isFor }, rest }: { handout: Handout; rest: number },
-): Promise<SheetMovement | null> {
-  const movement = catalogue.movements.get(entry.movement)
-  const rung = catalogue.variations.get(entry.variation)
-  const said = texts.get(entry.variation)
-  if (!movement || !rung || !said) return null
+): Promise<SheetMovement> {
+  const movement = entryOf(catalogue.movements, entry.movement)
+  const rung = entryOf(catalogue.variations, entry.variation)
+  const said = entryOf(texts, entry.variation)
   return {
     ...{ at: entry.at, movement: movement.id, name: movement.name, rung: rung.name, tier: rung.tier },
     ...{ dose: entry.dose, rounds: entry.rounds, restSeconds: rest, sides: rung.sides },

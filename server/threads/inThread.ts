@@ -26,6 +26,8 @@ export interface Limit {
 }
 export const IN_CLASS: Limit = { of: 'class', seconds: 30 }
 export const AT_DESK: Limit = { of: 'desk', seconds: 60 }
+/** Something of everybody in a circle. */
+export const WHOLE_CIRCLE: Limit = { of: 'desk', seconds: 180 }
 /** A file that is looked at, or a movement that is solved. */
 export const LOOKING: Limit = { of: 'files', seconds: 20 }
 /** A file whose rows are written. */

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { beginCircle, placeStarts } from '../../core/contract/beginning'
 import { readCircleLookBack } from '../../core/contract/circles'
-import { readHandout, readHomePage } from '../../core/contract/homePractice'
+import { readCircleHandouts, readHandout, readHomePage } from '../../core/contract/homePractice'
 import { readMeeting } from '../../core/contract/meetings'
 import { readWay, saveMovement } from '../../core/contract/movements'
 import type { Role } from '../../core/contract/account'
@@ -31,6 +31,7 @@ import { drawResults } from '../documents/resultSheet'
 import { homePage } from '../documents/homePage'
 import { refusalOf } from '../http/refusalOf'
 import { beginCircleWith } from '../services/beginCircle'
+import { zipForCircle } from '../services/circleAtHome'
 import { circleLookBack } from '../services/circleLookBack'
 import { courseFor } from '../services/courseFor'
 import { datesToExport } from '../services/datesToExport'
@@ -120,6 +121,7 @@ export const TASKS = {
     async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string }) =>
       writeHandout(await handoutFor(acting, id, by)),
   ),
+  readCircleHandouts: file(readCircleHandouts, zipForCircle),
   readHomePage: file(
     readHomePage,
     async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string; sendsTo: string | null }) =>

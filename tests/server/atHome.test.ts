@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { formatISO, subDays } from 'date-fns'
+import { strFromU8, unzipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HomeSheet } from '../../core/home/homeSheet'
 import type { HomeDone } from '../../core/home/homeReport'
@@ -211,6 +212,38 @@ describe('the whole of it', () => {
   })
 })
 
+describe('a whole circle', () => {
+  it('takes home a folder for each, with the handout on paper and as a page, and the page that plays', async () => {
+    await handOut(edda, 0)
+    await handOut(cora, 0)
+    const circle = (await lead.call('GET', '/api/circles')).body.find(({ members }: any) => members.includes(edda.id))
+    const reply = await fetch(`${world.address}/api/circles/${circle.id}/handouts`, {
+      headers: { cookie: lead.cookie },
+    })
+    const files = unzipSync(new Uint8Array(await reply.arrayBuffer()))
+    const having = (await lead.call('GET', `/api/circles/${circle.id}/at-home`)).body.map(({ name }: any) => name)
+    expect(having).toContain('Cora Linden')
+    expect(
+      Object.keys(files)
+        .filter((name) => !name.endsWith('/'))
+        .toSorted(),
+    ).toEqual(
+      having
+        .flatMap((name: string) =>
+          ['handout.html', 'handout.pdf', 'practice-at-home.html'].map((file) => `${name}/${file}`),
+        )
+        .toSorted(),
+    )
+    expect(strFromU8(files['Cora Linden/handout.pdf']!.slice(0, 5))).toBe('%PDF-')
+    const page = strFromU8(files['Cora Linden/handout.html']!)
+    expect(page).toContain('<h1>At home: Cora Linden</h1>')
+    expect(page).toContain('font:16pt')
+    expect(page).not.toContain('<script')
+    expect(page.match(/<figure>/g)!.length).toBeGreaterThan(4)
+    expect(strFromU8(files['Edda Quist/practice-at-home.html']!)).toContain('Edda Quist')
+  })
+})
+
 describe('a link', () => {
   const linkOf = async (person: any) => (await lead.call('POST', of(person, '/link'))).body.path as string
   const get = (path: string) => fetch(world.address + path)
@@ -235,6 +268,36 @@ describe('a link', () => {
     // It changes with what is kept.
     await handOut(edda, 0, { note: 'From today on' })
     expect(await (await get(path)).text()).toContain('From today on')
+  })
+  it('leaves out at once what a new health fact closes, and the lead is told', async () => {
+    await handOut(edda, 1)
+    const path = await linkOf(edda)
+    const sheetOf = async () => {
+      const json = /id="sheet">([\s\S]*?)<\/script>/.exec(await (await get(path)).text())?.[1]
+      return json === undefined ? [] : JSON.parse(json).movements.map(({ movement }: any) => movement)
+    }
+    const before = await sheetOf()
+    const person = (await lead.call('GET', `/api/participants/${edda.id}`)).body
+    expect((await homeOf(edda)).handout.outOfDate).toEqual([])
+    const now = { ...person.access, chair: 'with-help' }
+    await world
+      .db('participants')
+      .where({ id: edda.id })
+      .update({ access: JSON.stringify(now) })
+    expect(before.length).toBeGreaterThan(2)
+    expect(await sheetOf()).toEqual([])
+    expect(await (await get(path)).text()).toContain('Nothing of it is open to you by now. Ask Marit Solvang')
+    const { outOfDate } = (await homeOf(edda)).handout
+    expect(outOfDate).toHaveLength(4)
+    const circle = (await lead.call('GET', '/api/circles')).body.find(({ members }: any) => members.includes(edda.id))
+    const rows = (await lead.call('GET', `/api/circles/${circle.id}/at-home`)).body
+    expect(rows.find(({ participant }: any) => participant === edda.id)).toMatchObject({ outOfDate })
+    expect(rows.find(({ participant }: any) => participant === cora.id).outOfDate).toEqual([])
+    await world
+      .db('participants')
+      .where({ id: edda.id })
+      .update({ access: JSON.stringify(person.access) })
+    expect(await sheetOf()).toEqual(before)
   })
   it('takes nothing of anybody else, and opens nothing besides', async () => {
     const handout = await handOut(cora, 2)

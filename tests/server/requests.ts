@@ -174,6 +174,8 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/circles/:id/recent': ofCircle,
     'GET /api/circles/:id/look-back': { ...ofCircle, query: '?weeks=12' },
     'GET /api/calendar': {},
+    'GET /api/circles/:id/at-home': ofCircle,
+    'GET /api/circles/:id/handouts': ofCircle,
     'GET /api/meetings': {},
     'GET /api/meetings/:id': ofMeeting,
     'GET /api/meetings/:id/plan': ofMeeting,

@@ -11,6 +11,8 @@ watch(
   linkAddress,
   async (address) => (picture.value = address ? await toDataURL(address, { margin: 1, width: 180 }) : ''),
 )
+/** This machine's own name for itself opens nothing elsewhere. */
+const isOnlyHere = computed(() => /^https?:\/\/(localhost|127\.|\[::1\])/.test(linkAddress.value))
 const dayWords = (moment: string) => format(parseISO(moment), 'd MMMM')
 </script>
 
@@ -25,7 +27,11 @@ const dayWords = (moment: string) => format(parseISO(moment), 'd MMMM')
       <img v-if="picture" :src="picture" alt="The link as a picture for a telephone’s camera" class="size-36 rounded" />
       <p class="min-w-0 flex-1">
         <span class="break-all" data-test="home-link-address">{{ linkAddress }}</span>
-        <span class="block text-faint text-[0.94rem]">Shown this once.</span>
+        <span class="block text-faint text-[0.94rem]"
+          >Shown this once.<template v-if="isOnlyHere">
+            This address opens on this machine only: for their home, open this page by the server’s own name.</template
+          ></span
+        >
       </p>
     </div>
     <p v-if="link">

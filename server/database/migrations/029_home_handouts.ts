@@ -57,17 +57,24 @@ export async function up(db: Knex): Promise<void> {
       t.datetime('used_at', { precision: 3 }).nullable()
     }),
   )
-  // What was taken home before has a number too.
-  await once(db, '029 handouts of before', async (trx) => {
-    const rows = await trx('home_practices').orderBy(['practice_id', 'made_at', 'participant_id'])
-    const numbers = new Map<string, number>()
-    for (const { practice_id, participant_id, practice, made_by, made_at } of rows) {
-      const number = (numbers.get(practice_id) ?? 0) + 1
-      numbers.set(practice_id, number)
-      const made_on = String(made_at instanceof Date ? made_at.toISOString() : made_at).slice(0, 10)
-      await trx('home_handouts').insert({ practice_id, participant_id, number, practice, made_on, made_by })
-    }
-  })
+  await once(db, '029_home_handouts', rewrite)
+}
+
+/** What was taken home before has a number too. */
+export async function rewrite(db: Knex): Promise<void> {
+  const rows = await db('home_practices as p')
+    .leftJoin('home_handouts as h', 'h.participant_id', 'p.participant_id')
+    .whereNull('h.number')
+    .orderBy(['p.practice_id', 'p.made_at', 'p.participant_id'])
+    .select('p.*')
+  const last = await db('home_handouts').groupBy('practice_id').select('practice_id').max('number as last')
+  const numbers = new Map<string, number>(last.map((row) => [row.practice_id, Number(row.last)]))
+  for (const { practice_id, participant_id, practice, made_by, made_at } of rows) {
+    const number = (numbers.get(practice_id) ?? 0) + 1
+    numbers.set(practice_id, number)
+    const made_on = String(made_at instanceof Date ? made_at.toISOString() : made_at).slice(0, 10)
+    await db('home_handouts').insert({ practice_id, participant_id, number, practice, made_on, made_by })
+  }
 }
 
 export async function down(db: Knex): Promise<void> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { format, formatISO, parseISO } from 'date-fns'
+import { format, parseISO } from 'date-fns'
 import { doseWords } from '~~/core/plan/doseWords'
 
 /**
@@ -14,9 +14,7 @@ const { known, stored, chosen, fields, wrong, message, said, offered } = home
 if (!problem.value) await home.open()
 const variationOf = (entry: { variation: string }) => catalogue.value.variations.get(entry.variation)
 const nameOf = (movement: string) => catalogue.value.movements.get(movement)?.name ?? movement
-const today = formatISO(new Date(), { representation: 'date' })
 const handout = computed(() => known.value?.handout ?? null)
-const isOld = computed(() => handout.value !== null && handout.value.goodUntil < today)
 </script>
 
 <template>
@@ -78,10 +76,12 @@ const isOld = computed(() => handout.value !== null && handout.value.goodUntil <
         >
         <p class="text-action" role="status" data-test="said">{{ said }}</p>
         <p v-if="message" class="wrong" role="alert">{{ message }}</p>
-        <p v-if="handout" class="w-full" :class="isOld ? 'wrong' : 'text-faint text-[0.94rem]'" data-test="good-until">
-          Handout {{ handout.number }} {{ isOld ? 'was' : 'is' }} good until
-          {{ format(parseISO(handout.goodUntil), 'd MMMM')
-          }}{{ isOld ? ': keep it anew, and hand it out again.' : '.' }}
+        <p v-if="handout" class="w-full text-faint text-[0.94rem]" data-test="good-until">
+          Handout {{ handout.number }} of {{ format(parseISO(handout.madeOn), 'd MMMM') }} is good until
+          {{ format(parseISO(handout.goodUntil), 'd MMMM') }}.
+        </p>
+        <p v-if="handout?.outOfDate.length" class="w-full border-l-4 border-mark pl-3" data-test="out-of-date">
+          It does not hold any more: {{ handout.outOfDate.join(' ') }} Keep it anew, and hand it out again.
         </p>
       </div>
     </form>
