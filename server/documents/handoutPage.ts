@@ -50,6 +50,14 @@ ${next ? `<section><h2>${inHtml(next.title)}</h2><ul>${next.missing.map((words) 
 }
 
 const TONES = tonesOn(false)
+/** Somebody who sits or stands leaves the sides of a frame empty: so much of its width is kept. */
+const UPRIGHT_SHARE = 0.69
+const upright = ([left, top, width, height]: Figure['frame']): Figure['frame'] => [
+  left + (width * (1 - UPRIGHT_SHARE)) / 2,
+  top,
+  width * UPRIGHT_SHARE,
+  height,
+]
 
 /** A figure as it stands on white, whatever the device likes. */
 function onWhite({ drawing, frame }: Figure): string {
@@ -69,9 +77,10 @@ async function entryPart(entry: HomeEntry, handout: Handout, number: number): Pr
   const said = texts.get(entry.variation)
   if (!rung || !movement || !said) return ''
   const figures = await figuresOf(rung)
+  const isUpright = rung.tier === 'chair' || rung.tier === 'standing'
   const poses = figures.map(({ drawing, frame }, at) => {
     const label = figures.length > 1 ? ['begin', 'and there'][at] : rung.name
-    return `<figure>${onWhite({ drawing, frame })}<figcaption>${inHtml(label ?? '')}</figcaption></figure>`
+    return `<figure>${onWhite({ drawing, frame: isUpright ? upright(frame) : frame })}<figcaption>${inHtml(label ?? '')}</figcaption></figure>`
   })
   const dose = joined([doseWords(entry.dose), roundsWords(entry.rounds, rung.sides, null)])
   const lines = [
@@ -83,7 +92,7 @@ async function entryPart(entry: HomeEntry, handout: Handout, number: number): Pr
   const served = isFor.get(movement.id)
   return `<article><div class="head"><h2>${number} ${inHtml(movement.name)}</h2><p>${inHtml(dose)}</p></div>
 <div class="body"><div class="poses">${poses.join('')}</div><div>
-${served ? `<p>${inHtml(served)}.</p>` : ''}<p>${inHtml([rung.name, said.setUp, ...said.cues].join(' '))}</p>
+${served ? `<p>${inHtml(served)}.</p>` : ''}<p>${inHtml([`${rung.name}.`, said.setUp, ...said.cues].join(' '))}</p>
 ${lines.map(([label, words]) => `<p><strong>${label}:</strong> ${inHtml(words ?? '')}</p>`).join('')}</div></div>
 <ul class="days" aria-label="Tick what you did">${WEEKDAYS.map((day) => `<li><span class="box"></span>${day}</li>`).join('')}</ul></article>`
 }
