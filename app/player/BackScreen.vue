@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { dayAfter, GIVEN_BACK_DAYS, WEEK_DAYS } from '~~/core/home/homeDay'
-import { ticksOf, type HomeReport } from '~~/core/home/homeReport'
+import { ticksOf } from '~~/core/home/homeReport'
 import { reportTexts } from '~~/core/home/reportText'
 import { weekCode } from '~~/core/home/weekCode'
 import { counted } from '~~/core/sentence'
 import { dayWords } from './days'
 import { squareCode } from './squareCode'
-import { useSending } from './useSending'
 import type { Practice } from './usePractice'
 
 /** Giving back what was done: a short code to read out, a square one to show, a file, or by itself. */
@@ -32,16 +31,13 @@ const daysTold = computed(
   () =>
     new Set(kept.done.map(({ at }) => at.slice(0, 10)).filter((day) => day >= first.value && day <= until.value)).size,
 )
-const report = (): HomeReport => ({
-  ...{ format: 'unhurried-circle-home-report', version: 1, handout },
-  ...{ done: [...kept.done], after: { ...kept.after } },
-})
 const at = ref(0)
 const texts = computed(() => reportTexts({ handout, done: kept.done.slice(kept.given), after: kept.after }))
 const square = computed(() => squareCode(texts.value[Math.min(at.value, texts.value.length - 1)] ?? ''))
-const file = computed(() => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(report()))}`)
+const file = computed(
+  () => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(practice.sending.report()))}`,
+)
 const isAll = computed(() => kept.given >= kept.done.length)
-const { said: sent, send } = useSending(practice, report)
 /** Sign by sign, so that it can be written down. */
 const readOut = () => practice.speech.say(code.value.split('').join(', ').replaceAll(',  ,', '.'))
 </script>
@@ -51,8 +47,8 @@ const readOut = () => practice.speech.say(code.value.split('').join(', ').replac
   <p v-if="kept.done.length === 0">Nothing is written down yet.</p>
   <template v-else>
     <section v-if="sheet.sendsTo">
-      <button class="button main" @click="send">Send it to {{ sheet.practiceName }}</button>
-      <p role="status">{{ sent }}</p>
+      <p role="status">{{ practice.sending.said.value }}</p>
+      <button class="button main" @click="practice.sending.send()">Send it to {{ sheet.practiceName }}</button>
     </section>
     <section aria-label="Read it out">
       <h2>Read it out</h2>

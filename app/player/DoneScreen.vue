@@ -13,6 +13,7 @@ const { habit } = practice
     {{ counted(count, 'movement') }}. That makes {{ counted(habit.daysThisWeek, 'day') }} of the last seven.
   </p>
   <p v-if="habit.weeksKept > 0">{{ counted(habit.weeksKept, 'week') }} kept in a row. A week off is let go by.</p>
+  <p v-if="practice.sheet.sendsTo" role="status">{{ practice.sending.said.value }}</p>
   <p v-if="habit.nextAfterDays !== null" class="quiet">
     The next movement comes after {{ counted(habit.nextAfterDays, 'more day', 'more days') }} of practice.
   </p>

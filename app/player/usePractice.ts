@@ -5,6 +5,7 @@ import type { HomeDone, NextDay } from '~~/core/home/homeReport'
 import type { HomeSheet, SheetMovement } from '~~/core/home/homeSheet'
 import { secondsAtHome, withinSeconds } from '~~/core/home/partsAtHome'
 import { useKept, type KeptAtHome } from './useKept'
+import { useSending } from './useSending'
 import { useSpeech } from './useSpeech'
 
 /** One movement that is to be done, at its place in the handout. */
@@ -61,6 +62,7 @@ function useToday(sheet: HomeSheet, kept: KeptAtHome) {
 export function usePractice(sheet: HomeSheet) {
   const { kept, isKept } = useKept(sheet)
   const speech = useSpeech(() => kept.settings.voice)
+  const sending = useSending(sheet, kept)
   const { now, ...day } = useToday(sheet, kept)
   const screen = ref<Screen>({ kind: 'start' })
   const queue = ref<ToDo[]>([])
@@ -87,13 +89,17 @@ export function usePractice(sheet: HomeSheet) {
     const isOther = (one: HomeDone) => one.movement !== todo.at || one.at !== at
     kept.done = [...kept.done.filter(isOther), { movement: todo.at, at, ...whole }]
     doneNow.value += whole.stopped ? 0 : 1
+    sending.sendRest()
     if (!whole.sharp && (whole.pain ?? 0) < sheet.stopsAtPain) return next()
     if (!kept.resting.includes(todo.at)) kept.resting.push(todo.at)
     show({ kind: 'stopped', todo })
   }
   /** Somebody was asked, and it may be done again. */
   const allow = (at: number) => (kept.resting = kept.resting.filter((one) => one !== at))
-  const answerDay = (of: string, answer: NextDay) => (kept.after[of] = answer)
+  function answerDay(of: string, answer: NextDay): void {
+    kept.after[of] = answer
+    void sending.send()
+  }
   // Whoever reads with a screen reader, or moves by keys, begins at the head of each screen.
   watch(screen, async () => {
     speech.hush()
@@ -101,7 +107,7 @@ export function usePractice(sheet: HomeSheet) {
     document.querySelector<HTMLElement>('main h1')?.focus()
     scrollTo(0, 0)
   })
-  return { sheet, kept, isKept, speech, screen, queue, ...day, show, next, begin, note, allow, answerDay }
+  return { sheet, kept, isKept, speech, sending, screen, queue, ...day, show, next, begin, note, allow, answerDay }
 }
 
 /** A minute of what fits where one is. */

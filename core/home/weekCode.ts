@@ -36,8 +36,11 @@ export type CodeRefusal =
   | { kind: 'sign'; at: number; sign: string }
   | { kind: 'handout' }
   | { kind: 'version' }
-  /** More than one sign is wrong, and in which groups of four, from 1; empty: it cannot be told. */
-  | { kind: 'wrong'; groups: number[]; swapped: boolean }
+  /**
+   * More than one sign is wrong, and in which groups of four, from 1; empty: it cannot be told, and it may be of another
+   * handout. Where it would read with two neighbours swapped, in which groups: that is a guess.
+   */
+  | { kind: 'wrong'; groups: number[]; swapped: number[] }
   | { kind: 'future'; day: string }
 
 /** What a code tells. */
@@ -159,26 +162,28 @@ function weekIn(
 }
 
 /** A correction that leads to what nobody can have written: more than one sign is wrong. */
-const NOT_READ: CodeRefusal = { kind: 'wrong', groups: [], swapped: false }
+const NOT_READ: CodeRefusal = { kind: 'wrong', groups: [], swapped: [] }
 /** More ways to put two signs right than that say nothing. */
 const TELLING = 2
 
-/** In which groups the wrong signs stand: where neighbours were swapped, or where only few pairs can be put right. */
+/**
+ * In which groups the wrong signs stand, where only few pairs can be put right: what was meant is one of them. A pair
+ * that is never written stands for another handout.
+ */
 function whereWrong(word: readonly number[], of: Expected): CodeRefusal {
   const isWeek = (values: readonly number[]) => !('refused' in weekIn(values.slice(HANDOUT_SIGNS), of, null))
   const groupOf = (at: number) => Math.floor((at - HANDOUT_SIGNS) / GROUP) + 1
-  const swapped = Array.from({ length: CODE_SIGNS - 1 }, (_, at) => at + HANDOUT_SIGNS).filter((at) => {
-    const turned = word.with(at, entryAt(word, at + 1)).with(at + 1, entryAt(word, at))
-    return faultIn(turned).kind === 'none' && isWeek(turned)
-  })
-  const [at] = swapped
-  if (at !== undefined && swapped.length === 1)
-    return { kind: 'wrong', groups: [...new Set([groupOf(at), groupOf(at + 1)])], swapped: true }
+  const groupsOf = (places: readonly number[]) => [...new Set(places.map(groupOf))].toSorted((a, b) => a - b)
   const pairs = pairsIn(word, 0).filter(({ at, right }) => isWeek(word.with(at[0], right[0]).with(at[1], right[1])))
-  if (pairs.some(({ at }) => at[1] < HANDOUT_SIGNS)) return { kind: 'handout' }
-  if (pairs.length === 0 || pairs.length > TELLING) return NOT_READ
-  const groups = new Set(pairs.flatMap(({ at }) => at.filter((one) => one >= HANDOUT_SIGNS).map(groupOf)))
-  return { kind: 'wrong', groups: [...groups].toSorted((a, b) => a - b), swapped: false }
+  const isOfAnother = pairs.some(({ at }) => at[0] < HANDOUT_SIGNS)
+  if (isOfAnother && pairs.length === 1) return { kind: 'handout' }
+  if (!isOfAnother && pairs.length > 0 && pairs.length <= TELLING)
+    return { kind: 'wrong', groups: groupsOf(pairs.flatMap(({ at }) => at)), swapped: [] }
+  const swapped = pairs.filter(
+    ({ at: [a, b], right }) => b === a + 1 && right[0] === word[b] && right[1] === word[a] && a >= HANDOUT_SIGNS,
+  )
+  const [guess] = swapped
+  return swapped.length === 1 && guess ? { kind: 'wrong', groups: [], swapped: groupsOf(guess.at) } : NOT_READ
 }
 
 /**
@@ -207,10 +212,10 @@ export function codeRefusalWords(refused: CodeRefusal): string {
 const groupOfSign = (at: number) => Math.ceil(at / GROUP)
 
 function wrongWords({ groups, swapped }: Extract<CodeRefusal, { kind: 'wrong' }>): string {
-  const [first, second] = groups
-  if (first === undefined) return 'More than one sign is wrong: ask for it again, four at a time.'
-  const where = second === undefined ? `group ${first}` : `groups ${groups.join(' and ')}`
-  return swapped
-    ? `Two neighbours have changed places in ${where}: ask for it again.`
-    : `More than one sign is wrong, in ${where}: ask for it again.`
+  const inGroups = (of: readonly number[]) => `${of.length > 1 ? 'groups' : 'group'} ${of.join(' and ')}`
+  if (groups.length > 0) return `More than one sign is wrong, in ${inGroups(groups)}: ask for it again.`
+  const more = 'More than one sign is wrong, or it is of somebody else’s handout'
+  if (swapped.length > 0)
+    return `${more}. Have two neighbours changed places in ${inGroups(swapped)}? Ask for it again.`
+  return `${more}: ask for it again, four at a time.`
 }

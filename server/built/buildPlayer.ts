@@ -55,6 +55,7 @@ function pageOf(root: string, script: string, style: string): string {
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <meta name="color-scheme" content="light dark">
+<meta name="robots" content="noindex">
 <meta http-equiv="Content-Security-Policy" content="${POLICY_PLACE}">
 <title>At home</title>
 <style>${face}${style}</style>

@@ -108,6 +108,13 @@ async function markEverywhere(): Promise<void> {
   const { tier: _tier, level: _level, because: _because, ...entry } = movement
   ok(await lead.call('PUT', own('/home'), { entries: [entry], daysAWeek: 3, times: ['08:30'], note: 'ZMARK home' }))
   ok(await lead.call('POST', own('/home/ticks'), { movement: entry.movement, day: takenOn, done: true }))
+  const { number, madeOn } = (await lead.call('GET', own('/home'))).body.handout
+  const [{ id: practice }] = await world.db('practices').where({ name: 'Ferngate Movement' })
+  const done = { movement: 0, at: `${takenOn}T09:00`, stopped: false, face: 'hard', effort: 4, pain: 3, sharp: false }
+  const of = { format: 'unhurried-circle-home-report', version: 1, handout: { practice, number, madeOn } }
+  const told = { ...of, done: [{ ...done, word: 'ZMARK told' }], after: { [takenOn]: 'worse' } }
+  ok(await lead.call('POST', own('/home/report'), { text: JSON.stringify(told) }))
+  ok(await lead.call('POST', own('/home/link')))
   const plan = { edit: 'setTitle', title: `Easy hips for ${NAME}` }
   const { meeting } = (await lead.call('GET', `/api/meetings/${view.meeting.id}`)).body
   ok(
@@ -142,7 +149,7 @@ describe('the record that somebody takes out', () => {
     const written = [text!.body, JSON.stringify(whole!.body)]
     for (const mark of ['contact', 'door', 'choice', 'chest pain', 'note', 'tablet', 'fell', 'sat her down', 'fact'])
       for (const form of written) expect(form, mark).toContain(`ZMARK ${mark}`)
-    for (const mark of ['measure', 'screening', 'Dr', 'said so', 'why', 'flare', 'waits', 'home'])
+    for (const mark of ['measure', 'screening', 'Dr', 'said so', 'why', 'flare', 'waits', 'home', 'told'])
       for (const form of written) expect(form, mark).toContain(`ZMARK ${mark}`)
   })
   it('has every table in which there is a row of them', async () => {
