@@ -95,6 +95,7 @@ const TITLES: Record<string, string> = {
   home_handouts: 'Taken home',
   home_done: 'Told of home',
   home_after: 'How the days after it were',
+  home_links: 'Links to their practice at home',
   meeting_guests: 'As a guest',
   outcomes: 'Notes of classes, as they were made',
   seating: 'Places in the room',

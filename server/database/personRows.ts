@@ -8,7 +8,9 @@ export type PlainRow = Record<string, unknown>
 /** Read from elsewhere: opened, or as it holds now. */
 const READ_ELSEWHERE: ReadonlySet<string> = new Set(['ledger', 'person_keys'])
 /** Says which rows are whose, and nothing of anybody. */
-const BARE: ReadonlySet<string> = new Set(['practice_id', 'participant_id', 'sequence', 'times'])
+const BARE: ReadonlySet<string> = new Set(['practice_id', 'participant_id', 'sequence', 'times', 'token_hash'])
+/** Of the installation, and of a person too. */
+const OF_BOTH: readonly string[] = ['home_links']
 
 /**
  * Every row that is about somebody, table by table, as it is stored, and what others' rows say of them: the order round a
@@ -50,7 +52,7 @@ async function tablesOfPeople(db: Database): Promise<string[]> {
     `select table_name as name from information_schema.columns
      where table_schema = database() and column_name = 'participant_id'`,
   )
-  const known: ReadonlySet<string> = new Set(TABLES)
+  const known: ReadonlySet<string> = new Set([...TABLES, ...OF_BOTH])
   return columns.map(({ name }) => name).filter((name) => known.has(name) && !READ_ELSEWHERE.has(name))
 }
 
