@@ -102,7 +102,7 @@ describe('every answer', () => {
       'x-frame-options': 'DENY',
       'referrer-policy': 'same-origin',
       'cross-origin-opener-policy': 'same-origin',
-      'permissions-policy': expect.stringContaining('microphone=()'),
+      'permissions-policy': expect.stringContaining('camera=(self), serial=(self), bluetooth=(self), microphone=()'),
     })
     expect(headers['x-powered-by']).toBeUndefined()
     if (path.startsWith('/api/')) expect(headers['cache-control']).toBe('no-store')
