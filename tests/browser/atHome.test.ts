@@ -275,6 +275,7 @@ describe('what comes back', () => {
     expect((await homeOf()).done).toHaveLength(1)
     await visitor.click('End the link')
     await visitor.page.waitForFunction(() => !document.querySelector('[data-test="home-link-address"]'))
+    await choose('Give back')
     await choose('Send it to')
     await page.waitForFunction(() =>
       document.querySelector('[role="status"]')?.textContent?.includes('This link was ended'),
