@@ -2,10 +2,10 @@
 import { ref } from 'vue'
 import { FACES, type Face } from '~~/core/home/homeDay'
 import FaceGlyph from './FaceGlyph.vue'
-import type { Practice, ToDo } from './usePractice'
+import type { Practice, Chosen } from './usePractice'
 
 /** How it was: one of three faces is enough. */
-const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
+const { practice, chosen } = defineProps<{ practice: Practice; chosen: Chosen }>()
 const WORDS: Record<Face, string> = { easy: 'Easy', right: 'Just right', hard: 'Hard' }
 const effort = ref<number | null>(null)
 const word = ref('')
@@ -18,12 +18,12 @@ const word = ref('')
       v-for="face in FACES"
       :key="face"
       class="button main-row"
-      @click="practice.note(todo, { face, effort, word })"
+      @click="practice.note(chosen, { face, effort, word })"
     >
       <FaceGlyph :face="face" />{{ WORDS[face] }}
     </button>
   </div>
-  <button class="button stop" @click="practice.show({ kind: 'hurt', todo })">It hurt</button>
+  <button class="button stop" @click="practice.show({ kind: 'hurt', chosen })">It hurt</button>
   <details>
     <summary>A number or a word with it</summary>
     <fieldset>

@@ -2,7 +2,7 @@
 import { counted } from '~~/core/sentence'
 import type { Practice } from './usePractice'
 
-/** Done for now. */
+/** What was done. */
 const { practice, count } = defineProps<{ practice: Practice; count: number }>()
 const { habit } = practice
 </script>

@@ -27,11 +27,11 @@ watchEffect(() => {
 
 <template>
   <main>
-    <ReadyScreen v-if="screen.kind === 'ready'" :key="screen.todo.at" :practice="practice" :todo="screen.todo" />
-    <PlayScreen v-else-if="screen.kind === 'play'" :practice="practice" :todo="screen.todo" />
-    <AfterScreen v-else-if="screen.kind === 'after'" :practice="practice" :todo="screen.todo" />
-    <HurtScreen v-else-if="screen.kind === 'hurt'" :practice="practice" :todo="screen.todo" />
-    <StoppedScreen v-else-if="screen.kind === 'stopped'" :practice="practice" :todo="screen.todo" />
+    <ReadyScreen v-if="screen.kind === 'ready'" :key="screen.chosen.at" :practice="practice" :chosen="screen.chosen" />
+    <PlayScreen v-else-if="screen.kind === 'play'" :practice="practice" :chosen="screen.chosen" />
+    <AfterScreen v-else-if="screen.kind === 'after'" :practice="practice" :chosen="screen.chosen" />
+    <HurtScreen v-else-if="screen.kind === 'hurt'" :practice="practice" :chosen="screen.chosen" />
+    <StoppedScreen v-else-if="screen.kind === 'stopped'" :practice="practice" :chosen="screen.chosen" />
     <DoneScreen v-else-if="screen.kind === 'done'" :practice="practice" :count="screen.count" />
     <BackScreen v-else-if="screen.kind === 'back'" :practice="practice" />
     <StartScreen v-else :practice="practice" />

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import StopSigns from './StopSigns.vue'
-import type { Practice, ToDo } from './usePractice'
+import type { Practice, Chosen } from './usePractice'
 
 /** It hurts: how much, and how. Much or sharp ends this movement until somebody was asked. */
-const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
+const { practice, chosen } = defineProps<{ practice: Practice; chosen: Chosen }>()
 const { sheet } = practice
 const pain = ref<number | null>(null)
 const sharp = ref(false)
@@ -14,7 +14,7 @@ const PAIN = Array.from({ length: 10 }, (_, at) => at + 1)
 </script>
 
 <template>
-  <h1 tabindex="-1">It hurts: {{ todo.movement.name }}</h1>
+  <h1 tabindex="-1">It hurts: {{ chosen.movement.name }}</h1>
   <fieldset>
     <legend>How much, 1 hardly to 10 as bad as can be</legend>
     <div class="numbers">
@@ -40,10 +40,10 @@ const PAIN = Array.from({ length: 10 }, (_, at) => at + 1)
   <button
     class="button main"
     :disabled="pain === null && !sharp"
-    @click="practice.note(todo, { face: 'hard', stopped: true, pain, sharp, word })"
+    @click="practice.note(chosen, { face: 'hard', stopped: true, pain, sharp, word })"
   >
     {{ ends ? 'Write it down and stop' : 'Write it down and go on' }}
   </button>
   <StopSigns :sheet="sheet" />
-  <button class="button" @click="practice.show({ kind: 'play', todo })">It is gone: do it from the beginning</button>
+  <button class="button" @click="practice.show({ kind: 'play', chosen })">It is gone: do it from the beginning</button>
 </template>

@@ -6,11 +6,11 @@ import { capital } from '~~/core/sentence'
 import SheetFigure from './SheetFigure.vue'
 import { useScreenOn } from './useScreenOn'
 import { useStopwatch } from './useStopwatch'
-import type { Practice, ToDo } from './usePractice'
+import type { Practice, Chosen } from './usePractice'
 
 /** A movement as it is done: the figure and the seconds, what to do, and a way out at any moment. */
-const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
-const movement = computed(() => todo.movement)
+const { practice, chosen } = defineProps<{ practice: Practice; chosen: Chosen }>()
+const movement = computed(() => chosen.movement)
 const parts = computed(() => partsAtHome(movement.value))
 const cues = computed(() => homeCues(movement.value))
 const { elapsed, isRunning, now, run, stand } = useStopwatch()
@@ -36,7 +36,7 @@ watch(elapsed, (seconds) => {
     practice.speech.say(caption.value)
     said += 1
   }
-  if (moment.value.isOver) practice.show({ kind: 'after', todo })
+  if (moment.value.isOver) practice.show({ kind: 'after', chosen })
 })
 function pause(): void {
   if (isRunning.value) practice.speech.hush()
@@ -44,7 +44,7 @@ function pause(): void {
 }
 function hurts(): void {
   stand()
-  practice.show({ kind: 'hurt', todo })
+  practice.show({ kind: 'hurt', chosen })
 }
 const onKey = ({ key }: KeyboardEvent) => key === 'Escape' && hurts()
 /** Nobody practises with the page put away. */
@@ -80,7 +80,7 @@ onBeforeUnmount(() => {
   <p class="caption" aria-live="polite">{{ caption }}</p>
   <button class="button main" @click="pause">{{ isRunning ? 'Pause' : 'Go on' }}</button>
   <div class="row">
-    <button class="button" @click="practice.show({ kind: 'after', todo })">That is enough</button>
+    <button class="button" @click="practice.show({ kind: 'after', chosen })">That is enough</button>
     <button class="button stop" @click="hurts">Stop: it hurts</button>
   </div>
   <p class="quiet">Easier: {{ movement.easier }}</p>

@@ -3,11 +3,11 @@ import { computed, onMounted } from 'vue'
 import { doseWords, roundsWords } from '~~/core/plan/doseWords'
 import { joined } from '~~/core/sentence'
 import SheetFigure from './SheetFigure.vue'
-import type { Practice, ToDo } from './usePractice'
+import type { Practice, Chosen } from './usePractice'
 
 /** Into place: what it is, where it is done, how it begins. It waits for as long as that takes. */
-const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
-const movement = computed(() => todo.movement)
+const { practice, chosen } = defineProps<{ practice: Practice; chosen: Chosen }>()
+const movement = computed(() => chosen.movement)
 const dose = computed(() =>
   joined([doseWords(movement.value.dose), roundsWords(movement.value.rounds, movement.value.sides, null)]),
 )
@@ -20,7 +20,7 @@ onMounted(() => practice.speech.say(joined([movement.value.name, movement.value.
   <p v-if="movement.place" class="place">{{ movement.place }}</p>
   <p>{{ movement.setUp }}</p>
   <p class="dose">{{ dose }}</p>
-  <button class="button main" @click="practice.show({ kind: 'play', todo })">I am ready: begin</button>
+  <button class="button main" @click="practice.show({ kind: 'play', chosen })">I am ready: begin</button>
   <dl class="says">
     <dt>Feel it</dt>
     <dd>{{ movement.feel }}</dd>

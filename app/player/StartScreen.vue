@@ -6,7 +6,7 @@ import { secondsAtHome } from '~~/core/home/partsAtHome'
 import { dayWords, weekdayWords } from './days'
 import SettingsBar from './SettingsBar.vue'
 import StopSigns from './StopSigns.vue'
-import { halfOf, minuteOf, type Practice, type ToDo } from './usePractice'
+import { halfOf, minuteOf, type Practice, type Chosen } from './usePractice'
 
 /** What there is to do today, stop signs first. */
 const { practice } = defineProps<{ practice: Practice }>()
@@ -29,8 +29,8 @@ const minuteAnchors = computed(() =>
   sheet.anchors
     .filter(({ minute }) => minute)
     .flatMap(({ says, tiers }) => {
-      const todo = todays.value.find(({ movement }) => tiers.includes(movement.tier))
-      return todo ? [{ says, todo }] : []
+      const chosen = todays.value.find(({ movement }) => tiers.includes(movement.tier))
+      return chosen ? [{ says, chosen }] : []
     }),
 )
 const often = computed(() =>
@@ -41,7 +41,7 @@ const often = computed(() =>
 )
 const later = computed(() => sheet.movements.slice(habit.value.movements).map(({ name }) => name))
 const resting = computed(() => sheet.movements.filter(({ at }) => kept.resting.includes(at)))
-const doseOf = ({ movement }: ToDo) =>
+const doseOf = ({ movement }: Chosen) =>
   joined([doseWords(movement.dose), roundsWords(movement.rounds, movement.sides, null)])
 </script>
 
@@ -81,13 +81,13 @@ const doseOf = ({ movement }: ToDo) =>
     Begin: {{ counted(todays.length, 'movement') }}, about {{ counted(minutes, 'minute') }}
   </button>
   <ol class="todays">
-    <li v-for="todo in todays" :key="todo.at">
-      <button class="button item" :disabled="!mayBegin" @click="practice.begin([todo])">
+    <li v-for="chosen in todays" :key="chosen.at">
+      <button class="button item" :disabled="!mayBegin" @click="practice.begin([chosen])">
         <span
-          ><strong>{{ todo.movement.name }}</strong
-          ><span v-if="doneToday.has(todo.at)" class="done"> · done today</span></span
+          ><strong>{{ chosen.movement.name }}</strong
+          ><span v-if="doneToday.has(chosen.at)" class="done"> · done today</span></span
         >
-        <span class="quiet">{{ doseOf(todo) }}{{ todo.movement.isFor ? `. ${todo.movement.isFor}.` : '' }}</span>
+        <span class="quiet">{{ doseOf(chosen) }}{{ chosen.movement.isFor ? `. ${chosen.movement.isFor}.` : '' }}</span>
       </button>
     </li>
   </ol>
@@ -100,11 +100,11 @@ const doseOf = ({ movement }: ToDo) =>
   </div>
   <div v-if="todays[0]" class="row">
     <button
-      v-for="{ says, todo } in minuteAnchors"
+      v-for="{ says, chosen } in minuteAnchors"
       :key="says"
       class="button"
       :disabled="!mayBegin"
-      @click="practice.begin([minuteOf(todo, sheet)])"
+      @click="practice.begin([minuteOf(chosen, sheet)])"
     >
       A minute {{ says }}
     </button>

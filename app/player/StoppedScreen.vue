@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import StopSigns from './StopSigns.vue'
-import type { Practice, ToDo } from './usePractice'
+import type { Practice, Chosen } from './usePractice'
 
 /** A movement has ended with much or sharp pain: whom to call. */
-const { practice, todo } = defineProps<{ practice: Practice; todo: ToDo }>()
+const { practice, chosen } = defineProps<{ practice: Practice; chosen: Chosen }>()
 const { sheet } = practice
 </script>
 
 <template>
-  <h1 tabindex="-1">{{ todo.movement.name }} ends here</h1>
+  <h1 tabindex="-1">{{ chosen.movement.name }} ends here</h1>
   <p>
     Rest. Call {{ sheet.call.name }}<template v-if="sheet.call.telephone">, {{ sheet.call.telephone }}</template
     >, before you do it again. It is left out until then.

@@ -9,14 +9,14 @@ import { useSending } from './useSending'
 import { useSpeech } from './useSpeech'
 
 /** One movement that is to be done, at its place in the handout. */
-export interface ToDo {
+export interface Chosen {
   at: number
   movement: SheetMovement
 }
 /** What is on the screen. */
 export type Screen =
   | { kind: 'start' }
-  | { kind: 'ready' | 'play' | 'after' | 'hurt' | 'stopped'; todo: ToDo }
+  | { kind: 'ready' | 'play' | 'after' | 'hurt' | 'stopped'; chosen: Chosen }
   | { kind: 'done'; count: number }
   | { kind: 'back' }
 
@@ -37,11 +37,11 @@ function useToday(sheet: HomeSheet, kept: KeptAtHome) {
   const today = computed(() => momentOf(now.value).slice(0, 10))
   const daysDone = computed(() => kept.done.map(({ at }) => at.slice(0, 10)))
   const habit = computed(() => habitNow(sheet, daysDone.value, today.value))
-  /** What there is for now, without what rests until somebody was asked. */
+  /** What there is to do today, without what rests until somebody was asked. */
   const todays = computed(() =>
     sheet.movements
       .slice(0, habit.value.movements)
-      .map((movement): ToDo => ({ at: movement.at, movement }))
+      .map((movement): Chosen => ({ at: movement.at, movement }))
       .filter(({ at }) => !kept.resting.includes(at)),
   )
   const doneToday = computed(
@@ -65,7 +65,7 @@ export function usePractice(sheet: HomeSheet) {
   const sending = useSending(sheet, kept)
   const { now, ...day } = useToday(sheet, kept)
   const screen = ref<Screen>({ kind: 'start' })
-  const queue = ref<ToDo[]>([])
+  const queue = ref<Chosen[]>([])
   const doneNow = ref(0)
 
   function show(next: Screen): void {
@@ -73,26 +73,26 @@ export function usePractice(sheet: HomeSheet) {
     screen.value = next
   }
   function next(): void {
-    const [todo, ...rest] = queue.value
+    const [chosen, ...rest] = queue.value
     queue.value = rest
-    show(todo ? { kind: 'ready', todo } : { kind: 'done', count: doneNow.value })
+    show(chosen ? { kind: 'ready', chosen } : { kind: 'done', count: doneNow.value })
   }
-  function begin(todo: readonly ToDo[]): void {
+  function begin(chosen: readonly Chosen[]): void {
     doneNow.value = 0
-    queue.value = [...todo]
+    queue.value = [...chosen]
     next()
   }
   /** Writes down how a movement was, and goes on; where it hurt much or sharply it rests from now on. */
-  function note(todo: ToDo, said: Said): void {
+  function note(chosen: Chosen, said: Said): void {
     const whole = { stopped: false, effort: null, pain: null, sharp: false, word: '', ...said }
     const at = momentOf(new Date())
-    const isOther = (one: HomeDone) => one.movement !== todo.at || one.at !== at
-    kept.done = [...kept.done.filter(isOther), { movement: todo.at, at, ...whole }]
+    const isOther = (one: HomeDone) => one.movement !== chosen.at || one.at !== at
+    kept.done = [...kept.done.filter(isOther), { movement: chosen.at, at, ...whole }]
     doneNow.value += whole.stopped ? 0 : 1
     sending.sendRest()
     if (!whole.sharp && (whole.pain ?? 0) < sheet.stopsAtPain) return next()
-    if (!kept.resting.includes(todo.at)) kept.resting.push(todo.at)
-    show({ kind: 'stopped', todo })
+    if (!kept.resting.includes(chosen.at)) kept.resting.push(chosen.at)
+    show({ kind: 'stopped', chosen })
   }
   /** Somebody was asked, and it may be done again. */
   const allow = (at: number) => (kept.resting = kept.resting.filter((one) => one !== at))
@@ -111,12 +111,12 @@ export function usePractice(sheet: HomeSheet) {
 }
 
 /** A minute of what fits where one is. */
-export const minuteOf = ({ at, movement }: ToDo, { minuteSeconds }: HomeSheet): ToDo => ({
+export const minuteOf = ({ at, movement }: Chosen, { minuteSeconds }: HomeSheet): Chosen => ({
   at,
   movement: withinSeconds(movement, minuteSeconds),
 })
 /** On a bad day half of it, and a minute at most. */
-export const halfOf = ({ at, movement }: ToDo, { minuteSeconds }: HomeSheet): ToDo => ({
+export const halfOf = ({ at, movement }: Chosen, { minuteSeconds }: HomeSheet): Chosen => ({
   at,
   movement: withinSeconds(movement, Math.min(secondsAtHome(movement) / 2, minuteSeconds)),
 })

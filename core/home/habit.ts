@@ -3,7 +3,7 @@ import type { HomeSheet } from './homeSheet'
 
 /** What the days on which something was done say of the habit. */
 export interface Habit {
-  /** How many of the movements there are for now, from the first. */
+  /** How many of the movements there are so far, from the first. */
   movements: number
   /** Days that are still wanted before the next one comes; null: all are there. */
   nextAfterDays: number | null
