@@ -3,13 +3,14 @@ import { TIERS, type Tier } from '~~/core/catalogue/words'
 import { hasBegun, nextBlockStep, readClock, startedScript } from '~~/core/lead/clock'
 import { cueAt } from '~~/core/lead/cues'
 import { logMoment } from '~~/core/lead/logFor'
-import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
+import { laneNow, type LaneNow } from '~~/core/lead/laneNow'
+import type { MotionMoment } from '~~/core/lead/motionAt'
 import { changingSeconds } from '~~/core/lead/moveAt'
-import { pairAt, type PairMoment } from '~~/core/lead/pairAt'
+import type { PairMoment } from '~~/core/lead/pairAt'
 import { paceAt } from '~~/core/lead/pace'
 import { blockIn } from '~~/core/plan/plan'
 import { restingAt } from '~~/core/lead/resting'
-import { doseOfStep, laneMoment, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
+import { doseOfStep, scriptOf, workElapsedSeconds } from '~~/core/lead/script'
 import { homewardIn } from '~~/core/lead/shownClass'
 
 const TICK_MS = 100
@@ -35,29 +36,18 @@ export function useClass() {
   const workElapsed = computed(() =>
     workElapsedSeconds(steps.value, reading.value.step, reading.value.elapsedMs / 1000),
   )
-  /** Where a lane's pair is at this very moment; null: none is worked at. */
-  function pairIn(tier: Tier): PairMoment | null {
+  /** Where a lane is at this very moment, by its own dose; null: it does nothing. */
+  function laneAtOnce(tier: Tier): LaneNow | null {
     const [whole, own] = [block.value, lane(tier)]
     if (!begun.value || !whole || !own) return null
-    const done = blockIn(whole, tier)
-    const now = readClock(view.value.classEvents, meeting.now())
-    const work = workElapsedSeconds(steps.value, now.step, now.elapsedMs / 1000)
-    const here = work === null ? null : laneMoment(own, work)
-    return here?.kind === 'work' ? pairAt(done.dose, sidesOf(done.movement), here.intoSeconds) : null
+    const { dose, movement } = blockIn(whole, tier)
+    const doing = { dose, sides: sidesOf(movement), parts: own.parts }
+    return laneNow(doing, steps.value, readClock(view.value.classEvents, meeting.now()))
   }
+  /** Where a lane's pair is at this very moment; null: none is worked at. */
+  const pairIn = (tier: Tier): PairMoment | null => laneAtOnce(tier)?.pair ?? null
   /** Where in its movement a lane is at this very moment: shown as it is introduced, then in step with the count. */
-  function motionIn(tier: Tier): MotionMoment {
-    const [whole, own] = [block.value, lane(tier)]
-    if (!begun.value || !whole || !own) return { share: 0, isOther: false }
-    const done = blockIn(whole, tier)
-    const now = readClock(view.value.classEvents, meeting.now())
-    const seconds = now.elapsedMs / 1000
-    if (steps.value[now.step]?.kind === 'introduce') return previewAt(done.dose, sidesOf(done.movement), seconds)
-    const work = workElapsedSeconds(steps.value, now.step, seconds)
-    const here = work === null ? null : laneMoment(own, work)
-    const doing = here && doseOfStep(done.dose, here)
-    return doing ? motionAt(doing, sidesOf(done.movement), here.intoSeconds) : { share: 0, isOther: false }
-  }
+  const motionIn = (tier: Tier): MotionMoment => laneAtOnce(tier)?.motion ?? { share: 0, isOther: false }
   /** Seconds since the lanes began to move into the block; null: they do not move now. */
   const onTheWay = () =>
     begun.value ? changingSeconds(steps.value, readClock(view.value.classEvents, meeting.now())) : null

@@ -3,9 +3,10 @@ import { followScreen, readScreen, type ScreenView } from '~~/core/contract/watc
 import { hasBegun, readClock, startedScript } from '~~/core/lead/clock'
 import type { Tier } from '~~/core/catalogue/words'
 import { cueAt, heardIn } from '~~/core/lead/cues'
-import { motionAt, previewAt, type MotionMoment } from '~~/core/lead/motionAt'
+import { laneNow, type LaneNow } from '~~/core/lead/laneNow'
+import type { MotionMoment } from '~~/core/lead/motionAt'
 import { changingSeconds } from '~~/core/lead/moveAt'
-import { pairAt, type PairMoment } from '~~/core/lead/pairAt'
+import type { PairMoment } from '~~/core/lead/pairAt'
 import { paceAt } from '~~/core/lead/pace'
 import { doseOfStep } from '~~/core/lead/script'
 import { classTime, heardTime } from '~/live/classTime'
@@ -83,23 +84,15 @@ export function useWatched() {
   )
   const block = computed(() => blocks.value[blockIndex.value])
   const movementOf = (id: string | undefined) => catalogues.catalogue.movements.get(id ?? '')
+  /** Where a lane is by its own dose, as the clock stands at such a moment; null: it does nothing there. */
+  function laneIn(tier: Tier, at = readClock(events.value, classTime())): LaneNow | null {
+    const doing = view.value?.shown.lanes[block.value?.id ?? '']?.[tier]?.doing
+    return doing && begun.value ? laneNow(doing, steps.value, at) : null
+  }
   /** Where in the movement a lane is at this very moment: shown as it is introduced, then in step with the count. */
-  function motionNow(tier: Tier): MotionMoment {
-    const { dose, movement } = block.value ?? {}
-    const sides = movementOf(movement)?.sides ?? 'both'
-    const seconds = readClock(events.value, classTime()).elapsedMs / 1000
-    if (!dose || !begun.value) return { share: 0, isOther: false }
-    if (step.value?.kind === 'introduce') return previewAt(dose, sides, seconds)
-    const isAtRest = step.value?.kind === 'opening' && !view.value?.shown.lanes[block.value?.id ?? '']?.[tier]?.opens
-    const done = step.value && !isAtRest ? doseOfStep(dose, step.value) : null
-    return done ? motionAt(done, sides, seconds) : { share: 0, isOther: false }
-  }
-  /** Where a pair is at this very moment; null: none is worked at. */
-  function pairNow(): PairMoment | null {
-    const { dose, movement } = block.value ?? {}
-    if (!dose || step.value?.kind !== 'work') return null
-    return pairAt(dose, movementOf(movement)?.sides ?? 'both', readClock(events.value, classTime()).elapsedMs / 1000)
-  }
+  const motionNow = (tier: Tier): MotionMoment => laneIn(tier)?.motion ?? { share: 0, isOther: false }
+  /** Where a lane's pair is at this very moment; null: none is worked at. */
+  const pairNow = (tier: Tier): PairMoment | null => laneIn(tier)?.pair ?? null
   /** Seconds since the lanes began to move into the block; null: they do not move now. */
   const onTheWay = () => changingSeconds(steps.value, readClock(events.value, classTime()))
   /** What is said now; to one lane, what it hears. */
@@ -118,6 +111,8 @@ export function useWatched() {
     view,
     motionNow,
     pairNow,
+    /** Where a lane is by its own dose now; null: it does nothing, or nothing has begun. */
+    laneOf: (tier: Tier) => laneIn(tier, reading.value),
     onTheWay,
     isShut,
     isCut,

@@ -27,6 +27,7 @@ const {
   pace,
   motionNow,
   pairNow,
+  laneOf,
   onTheWay,
   movementOf,
 } = watched
@@ -35,6 +36,8 @@ const chosen = useLocalStorage<keyof typeof NAMES>('unhurried-circle-watch', 'al
 const captions = useLocalStorage('unhurried-circle-captions', true)
 /** Before the start people look for their places. */
 const isRoom = computed(() => view.value?.seats && (chosen.value === 'room' || !begun.value))
+/** What this screen can be asked to show; one person's own lane is all there is of it. */
+const choices = computed(() => (view.value?.isOwn ? {} : NAMES))
 /** Upright, or in the hand, a lane at a time is read. */
 const isOneAtATime = useMediaQuery('(max-width: 1023px), (max-aspect-ratio: 1/1)')
 const lanes = computed((): RoomLane[] => {
@@ -58,13 +61,21 @@ const alone = computed((): RoomLane | null => {
   return isOneAtATime.value || lanes.value.length === 1 ? (lanes.value[0] ?? null) : null
 })
 const motionAlone = () => motionNow(alone.value?.tier ?? 'chair')
+const pairAlone = () => pairNow(alone.value?.tier ?? 'chair')
+/** Somebody by video whose own lane this is, and who takes no part now. */
+const takesNoPart = computed(() => Boolean(view.value?.isOwn) && view.value?.shown.people.length === 0)
 const variationsOf = ({ tier }: RoomLane) =>
   (view.value?.shown.lanes[block.value?.id ?? '']?.[tier]?.variations ?? []).flatMap(
     (id) => catalogue.value.variations.get(id) ?? [],
   )
-const count = computed(() =>
-  begun.value && step.value ? roomCount(pace.value, leftSeconds.value, step.value.seconds) : null,
-)
+const count = computed(() => {
+  if (!begun.value || !step.value) return null
+  // One lane by itself is counted by its own dose.
+  const own = alone.value && laneOf(alone.value.tier)
+  return own
+    ? roomCount(own.pace, own.leftSeconds, own.lengthSeconds)
+    : roomCount(pace.value, leftSeconds.value, step.value.seconds)
+})
 const page = useTemplateRef('page')
 useSwipe(page, {
   onSwipeEnd: (_, direction) => {
@@ -99,7 +110,6 @@ const shared = computed(() => ({
   caption: captions.value ? (cueIn(alone.value?.tier ?? null)?.say ?? said.value) : '',
   isRunning: reading.value.status === 'running',
   onTheWay,
-  pairNow,
   side: workingSide(step.value?.side ?? 'both', view.value?.shown.sides.startSide ?? 'left'),
 }))
 async function leave(): Promise<void> {
@@ -126,10 +136,11 @@ async function leave(): Promise<void> {
       <header class="flex items-center gap-4 px-[2.5vw] py-2 border-b-2 border-line">
         <p class="font-bold text-[min(7vh,5vw)] truncate flex-1">{{ heading }}</p>
         <p class="text-faint text-[min(4.5vh,3vw)] truncate">{{ begun ? said : coming }}</p>
-        <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
+        <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="choices" @leave="leave" />
       </header>
       <WatchRoom :seats="view.seats" :people="view.shown.people" class="flex-1 min-h-0 p-2" />
     </template>
+    <p v-else-if="takesNoPart" class="m-auto p-6 text-xl">You take no part in this class now. Ask whoever leads it.</p>
     <RoomLaneAlone
       v-else-if="alone"
       class="flex-1"
@@ -138,11 +149,12 @@ async function leave(): Promise<void> {
       :variations="variationsOf(alone)"
       :felt="view.shown.lanes[block?.id ?? '']?.[alone.tier]?.felt ?? null"
       :motion-at="motionAlone"
+      :pair-now="pairAlone"
     >
-      <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
+      <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="choices" @leave="leave" />
     </RoomLaneAlone>
-    <RoomScreen v-else class="flex-1" v-bind="shared" :lanes="lanes" :motion-at="motionNow">
-      <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="NAMES" @leave="leave" />
+    <RoomScreen v-else class="flex-1" v-bind="shared" :lanes="lanes" :motion-at="motionNow" :pair-now="pairNow">
+      <WatchMenu v-model:chosen="chosen" v-model:captions="captions" :choices="choices" @leave="leave" />
     </RoomScreen>
   </div>
   <p v-else class="min-h-dvh grid place-items-center text-xl">

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { FACES, type Face } from '~~/core/home/homeDay'
 import FaceGlyph from './FaceGlyph.vue'
+import NumberButtons from './NumberButtons.vue'
 import type { Practice, Chosen } from './usePractice'
 
 /** How it was: one of three faces is enough. */
@@ -23,23 +24,10 @@ const word = ref('')
       <FaceGlyph :face="face" />{{ WORDS[face] }}
     </button>
   </div>
-  <button class="button stop" @click="practice.show({ kind: 'hurt', chosen })">It hurt</button>
+  <button class="button stop" @click="practice.show({ kind: 'hurt', chosen, isDone: true })">It hurt</button>
   <details>
     <summary>A number or a word with it</summary>
-    <fieldset>
-      <legend>How much effort, 0 nothing to 10 all I have</legend>
-      <div class="numbers">
-        <button
-          v-for="number in 11"
-          :key="number"
-          class="button number"
-          :aria-pressed="effort === number - 1"
-          @click="effort = effort === number - 1 ? null : number - 1"
-        >
-          {{ number - 1 }}
-        </button>
-      </div>
-    </fieldset>
+    <NumberButtons v-model="effort" legend="How much effort, 0 nothing to 10 all I have" :from="0" />
     <label>A word<input v-model="word" maxlength="200" autocomplete="off" /></label>
   </details>
   <button class="button" @click="practice.next()">I did not do it</button>

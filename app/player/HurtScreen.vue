@@ -1,34 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import NumberButtons from './NumberButtons.vue'
 import StopSigns from './StopSigns.vue'
 import type { Practice, Chosen } from './usePractice'
 
 /** It hurts: how much, and how. Much or sharp ends this movement until somebody was asked. */
-const { practice, chosen } = defineProps<{ practice: Practice; chosen: Chosen }>()
+const { practice, chosen } = defineProps<{
+  practice: Practice
+  chosen: Chosen
+  /** Whether it was done to its end before that was said. */
+  isDone: boolean
+}>()
 const { sheet } = practice
 const pain = ref<number | null>(null)
 const sharp = ref(false)
 const word = ref('')
 const ends = computed(() => sharp.value || (pain.value ?? 0) >= sheet.stopsAtPain)
-const PAIN = Array.from({ length: 10 }, (_, at) => at + 1)
 </script>
 
 <template>
   <h1 tabindex="-1">It hurts: {{ chosen.movement.name }}</h1>
-  <fieldset>
-    <legend>How much, 1 hardly to 10 as bad as can be</legend>
-    <div class="numbers">
-      <button
-        v-for="number in PAIN"
-        :key="number"
-        class="button number"
-        :aria-pressed="pain === number"
-        @click="pain = number"
-      >
-        {{ number }}
-      </button>
-    </div>
-  </fieldset>
+  <NumberButtons v-model="pain" legend="How much, 1 hardly to 10 as bad as can be" :from="1" />
   <button class="button" :aria-pressed="sharp" @click="sharp = !sharp">
     {{ sharp ? '✓ ' : '' }}It was sharp or stabbing
   </button>
@@ -40,10 +32,12 @@ const PAIN = Array.from({ length: 10 }, (_, at) => at + 1)
   <button
     class="button main"
     :disabled="pain === null && !sharp"
-    @click="practice.note(chosen, { face: 'hard', stopped: true, pain, sharp, word })"
+    @click="practice.note(chosen, { face: 'hard', stopped: !isDone, pain, sharp, word })"
   >
     {{ ends ? 'Write it down and stop' : 'Write it down and go on' }}
   </button>
   <StopSigns :sheet="sheet" />
-  <button class="button" @click="practice.show({ kind: 'play', chosen })">It is gone: do it from the beginning</button>
+  <button v-if="!isDone" class="button" @click="practice.show({ kind: 'play', chosen })">
+    It is gone: do it from the beginning
+  </button>
 </template>

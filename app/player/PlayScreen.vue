@@ -44,7 +44,7 @@ function pause(): void {
 }
 function hurts(): void {
   stand()
-  practice.show({ kind: 'hurt', chosen })
+  practice.show({ kind: 'hurt', chosen, isDone: false })
 }
 const onKey = ({ key }: KeyboardEvent) => key === 'Escape' && hurts()
 /** Nobody practises with the page put away. */

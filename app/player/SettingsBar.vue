@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Practice } from './usePractice'
+import type { Settings } from './useKept'
 
 /** Voice, size, ground and one switch; kept on the device. */
-const { practice } = defineProps<{ practice: Practice }>()
-const { settings } = practice.kept
+const { kept } = defineProps<{ kept: { settings: Settings }; canSpeak: boolean }>()
+const { settings } = kept
 const GROUNDS = ['device', 'bright', 'dark'] as const
 const GROUND_WORDS = { device: 'as the device', bright: 'bright', dark: 'dark' }
 function turnGround(): void {
@@ -13,12 +13,7 @@ function turnGround(): void {
 
 <template>
   <section aria-label="How it is shown" class="settings">
-    <button
-      v-if="practice.speech.canSpeak"
-      class="button"
-      :aria-pressed="settings.voice"
-      @click="settings.voice = !settings.voice"
-    >
+    <button v-if="canSpeak" class="button" :aria-pressed="settings.voice" @click="settings.voice = !settings.voice">
       Voice: {{ settings.voice ? 'on' : 'off' }}
     </button>
     <button class="button" :aria-pressed="settings.large" @click="settings.large = !settings.large">

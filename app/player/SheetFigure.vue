@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import MovingFigure from '~/components/figures/MovingFigure.vue'
 import { previewAt, type MotionMoment } from '~~/core/lead/motionAt'
+import { bodySide } from '~~/core/lead/script'
 import type { SheetMovement } from '~~/core/home/homeSheet'
 import type { WorkPart } from '~~/core/time/workSeconds'
 import { wayIn } from './sheet'
@@ -11,12 +12,15 @@ import { wayIn } from './sheet'
 const {
   movement,
   side = 'both',
+  startSide = 'left',
   ground = 'device',
   motionAt = undefined,
 } = defineProps<{
-  movement: SheetMovement
+  movement: Pick<SheetMovement, 'figure' | 'dose' | 'sides' | 'tier' | 'rung'>
   /** The side that works: where the other one is drawn it is seen in a mirror. */
   side?: WorkPart['side']
+  /** Which side of the body the first one is. */
+  startSide?: 'left' | 'right'
   ground?: 'device' | 'bright' | 'dark'
   /** Where on its way it is now; left out: it goes by itself. */
   motionAt?: (() => MotionMoment) | undefined
@@ -27,7 +31,7 @@ const shape = computed(() => (movement.tier === 'chair' || movement.tier === 'st
 const isMirrored = computed(() => {
   const { figure } = movement
   if (!figure || side === 'both' || side === 'weaker') return false
-  return (side === 'first' ? 'left' : 'right') !== figure.drawn
+  return bodySide(side, startSide) !== figure.drawn
 })
 const began = performance.now()
 const byItself = () => previewAt(movement.dose, movement.sides, (performance.now() - began) / 1000)

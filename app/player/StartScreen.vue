@@ -117,5 +117,5 @@ const doseOf = ({ movement }: Chosen) =>
     >.
   </p>
   <button class="button" @click="practice.show({ kind: 'back' })">Give back what I did</button>
-  <SettingsBar :practice="practice" />
+  <SettingsBar :kept="practice.kept" :can-speak="practice.speech.canSpeak" />
 </template>

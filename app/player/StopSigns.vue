@@ -2,7 +2,7 @@
 import type { HomeSheet } from '~~/core/home/homeSheet'
 
 /** When to stop, and whom to call: before anything else. */
-defineProps<{ sheet: HomeSheet }>()
+defineProps<{ sheet: Pick<HomeSheet, 'redFlags' | 'call'> }>()
 const dialled = (telephone: string) => `tel:${telephone.replaceAll(/[^\d+*#]/g, '')}`
 </script>
 

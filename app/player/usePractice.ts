@@ -16,7 +16,8 @@ export interface Chosen {
 /** What is on the screen. */
 export type Screen =
   | { kind: 'start' }
-  | { kind: 'ready' | 'play' | 'after' | 'hurt' | 'stopped'; chosen: Chosen }
+  | { kind: 'ready' | 'play' | 'after' | 'stopped'; chosen: Chosen }
+  | { kind: 'hurt'; chosen: Chosen; isDone: boolean }
   | { kind: 'done'; count: number }
   | { kind: 'back' }
 

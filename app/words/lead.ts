@@ -35,7 +35,7 @@ export function stepWords(step: Pick<ScriptStep, 'kind' | 'side' | 'waits'> | un
 }
 
 /** What one lane does while the block's clock runs. */
-export function laneWords(moment: LaneMoment, habit: SideWords): string {
+export function laneWords(moment: Pick<LaneMoment, 'kind' | 'side'>, habit: SideWords): string {
   const { kind, side } = moment
   return kind === 'filler' ? 'Stay and breathe, or one more round' : stepWords({ kind, side }, habit)
 }

@@ -29,10 +29,8 @@ describe('the words of the screens', () => {
     expect(stepWords({ kind: 'change-side', side: 'second' }, LEFT)).toBe('Change to the right side')
   })
   it('never leave a lane in silence', () => {
-    expect(laneWords({ kind: 'filler', side: 'both', round: 1, intoSeconds: 0, leftSeconds: 0 }, LEFT)).toBe(
-      'Stay and breathe, or one more round',
-    )
-    expect(laneWords({ kind: 'rest', side: 'first', round: 2, intoSeconds: 1, leftSeconds: 4 }, LEFT)).toBe('Rest')
+    expect(laneWords({ kind: 'filler', side: 'both' }, LEFT)).toBe('Stay and breathe, or one more round')
+    expect(laneWords({ kind: 'rest', side: 'first' }, LEFT)).toBe('Rest')
   })
   it.each([
     [{ seconds: -80, climb: 0, floorTrips: -1 }, '1:20 shorter, 1 trip to the floor less'],

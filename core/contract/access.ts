@@ -74,6 +74,7 @@ export const AccessDeed = z.enum([
   'removed an account',
   'set up the practice',
   'made a code for screens',
+  'made a file of a lane',
   'ended a code for screens',
   'took data out',
 ])

@@ -1,7 +1,8 @@
 import { z } from 'zod'
-import { Tier } from '../catalogue/words'
+import { SidePolicy, Tier } from '../catalogue/words'
 import { Dose } from '../catalogue/dose'
 import { VenueFields } from '../circle/circle'
+import { SheetPart } from '../home/classSheet'
 import { ClassEvent } from '../lead/classEvent'
 import type { ShownClass } from '../lead/shownClass'
 import { Id, Moment, route } from './route'
@@ -13,6 +14,8 @@ export const ScreenPass = z.object({
   madeBy: z.string(),
   madeAt: Moment,
   endsAt: Moment,
+  /** Whose own lane alone it shows; null: it shows the room. */
+  forName: z.string().nullable(),
   /** How many screens came in by it. */
   screens: z.number().int(),
 })
@@ -35,7 +38,7 @@ const Shown = z.object({
         main: z.string().nullable(),
         felt: z.object({ feel: z.string(), notFeel: z.string() }).nullable(),
         moves: Moves,
-        opens: z.boolean(),
+        doing: z.object({ dose: Dose, sides: SidePolicy, parts: z.array(SheetPart) }),
         swing: z.object({ variation: z.string(), there: Moves, back: Moves }).nullable(),
       }),
     ),
@@ -67,6 +70,8 @@ export const ScreenView = z.object({
   shown: Shown,
   /** Null: nobody is in the room yet. */
   seats: ShownRoom.nullable(),
+  /** Whether it shows one person's own lane alone. */
+  isOwn: z.boolean(),
   startsAt: Moment,
   endsAt: Moment,
   /** The place in the meeting's order from which on the screen has to hear more. */
@@ -90,7 +95,8 @@ export const makeScreenPass = route({
   path: '/api/meetings/:id/screen-passes',
   may: 'account',
   ofHelpers: 'these-days',
-  body: z.object({ withNames: z.boolean() }),
+  /** Of a participant: their own lane alone, and nobody's name. */
+  body: z.object({ withNames: z.boolean(), participant: Id.nullable().default(null) }),
   reply: z.object({ code: z.string(), pass: ScreenPass }),
 })
 /** Ends one: every screen that came in by it goes dark. */
@@ -100,6 +106,14 @@ export const endScreenPass = route({
   may: 'account',
   ofHelpers: 'these-days',
   reply: z.object({ ended: z.literal(true) }),
+})
+/** One person's own lane as a file that goes along with the class by itself. */
+export const readLaneFile = route({
+  method: 'GET',
+  path: '/api/meetings/:id/lane-files/:person',
+  may: 'account',
+  ofHelpers: 'these-days',
+  file: 'text/html',
 })
 /** A screen comes in by a code. */
 export const openScreen = route({

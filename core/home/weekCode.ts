@@ -10,19 +10,13 @@ import {
   type HomeTick,
 } from './homeDay'
 import { checksOfWord, faultIn, pairsIn } from './reedSolomon'
-
-/** Signs that are told apart when they are read aloud or written by hand: none of I, L, O and U. */
-const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
-/** What is written in place of a sign that looks like it. */
-const LOOK_ALIKE: Readonly<Record<string, string>> = { I: '1', L: '1', O: '0' }
+import { maskedNumbers, printedSigns, typedSigns, unmaskedNumber } from './signs'
 
 const [DATA_SIGNS, CHECK_SIGNS, GROUP] = [21, 3, 4]
 /** A code has so many signs, in groups of four. */
 export const CODE_SIGNS = DATA_SIGNS + CHECK_SIGNS
 /** The handout's number stands before the word and is never written: two numbers below 32, so that it is one of 1,024. */
 const HANDOUT_SIGNS = 2
-/** So that a quiet week is no row of noughts, which nobody reads aloud without a slip. */
-const MASK = Array.from({ length: DATA_SIGNS }, (_, at) => (7 * at + 11) % SIGNS.length)
 /** Not done, or done with one of three faces, hurt or not. */
 const STATES = 1n + 2n * BigInt(FACES.length)
 const CELLS = MOVEMENTS_AT_MOST * WEEK_DAYS
@@ -52,7 +46,7 @@ export interface ReadWeek {
   corrected: { at: number; wrote: string; meant: string } | null
 }
 
-const handoutWord = (number: number) => [Math.floor(number / SIGNS.length) % SIGNS.length, number % SIGNS.length]
+const handoutWord = (number: number) => [Math.floor(number / 32) % 32, number % 32]
 
 /**
  * A week's ticks as a code of 24 signs in groups of four, to be read aloud or typed: who is to read it has the handout,
@@ -79,19 +73,9 @@ export function weekCode(
     states[movement * WEEK_DAYS + back] = BigInt(1 + FACES.indexOf(face) + (hurt ? FACES.length : 0))
   }
   const cells = states.reduceRight((sum, state) => sum * STATES + state, 0n)
-  const word = numbersOf((cells * DAYS + BigInt(day)) * VERSIONS + VERSION)
-  const checks = checksOfWord([...handoutWord(number), ...word])
-  return inGroups([...word, ...checks].map((value) => entryAt([...SIGNS], value)).join(''))
+  const word = maskedNumbers((cells * DAYS + BigInt(day)) * VERSIONS + VERSION, DATA_SIGNS)
+  return printedSigns([...word, ...checksOfWord([...handoutWord(number), ...word])], GROUP)
 }
-
-/** 105 bits as 21 numbers below 32, the highest first. */
-function numbersOf(whole: bigint): number[] {
-  return MASK.map((mask, at) => Number((whole >> BigInt(5 * (DATA_SIGNS - 1 - at))) & 31n) ^ mask)
-}
-const wholeOf = (word: readonly number[]) =>
-  MASK.reduce((sum, mask, at) => sum * 32n + BigInt(entryAt(word, at) ^ mask), 0n)
-
-const inGroups = (signs: string) => (signs.match(/.{1,4}/g) ?? []).join(' ')
 
 /**
  * Reads a code: one wrong sign is put right, two are refused, and where they are is said if it can be told.
@@ -111,11 +95,10 @@ export function readWeekCode(
   movements: number,
   today: string,
 ): ReadWeek | { refused: CodeRefusal } {
-  const signs = [...typed.toUpperCase().replaceAll(/[\s\-–—_.,]/g, '')].map((sign) => LOOK_ALIKE[sign] ?? sign)
-  const unknown = signs.findIndex((sign) => !SIGNS.includes(sign))
-  if (unknown >= 0) return { refused: { kind: 'sign', at: unknown + 1, sign: entryAt(signs, unknown) } }
+  const read = typedSigns(typed)
+  if ('sign' in read) return { refused: { kind: 'sign', ...read } }
+  const { values, signs } = read
   if (signs.length !== CODE_SIGNS) return { refused: { kind: 'length', signs: signs.length } }
-  const values = signs.map((sign) => SIGNS.indexOf(sign))
   const word = [...handoutWord(handout.number), ...values]
   const fault = faultIn(word)
   const of = { handout, movements, today }
@@ -123,7 +106,7 @@ export function readWeekCode(
   if (fault.kind === 'none') return weekIn(values, of, null)
   const at = fault.at - HANDOUT_SIGNS
   if (at < 0) return { refused: { kind: 'handout' } }
-  const meant = entryAt([...SIGNS], fault.right)
+  const meant = printedSigns([fault.right], GROUP)
   return weekIn(values.with(at, fault.right), of, { at: at + 1, wrote: entryAt(signs, at), meant })
 }
 
@@ -140,7 +123,7 @@ function weekIn(
   { handout, movements, today }: Expected,
   corrected: ReadWeek['corrected'],
 ): ReadWeek | { refused: CodeRefusal } {
-  const whole = wholeOf(values)
+  const whole = unmaskedNumber(values.slice(0, DATA_SIGNS))
   if (whole % VERSIONS !== VERSION) return { refused: corrected ? NOT_READ : { kind: 'version' } }
   const day = Number((whole / VERSIONS) % DAYS)
   const until = dayAfter(handout.madeOn, day)

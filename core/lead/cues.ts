@@ -45,7 +45,11 @@ function sayTheEnd(speaking: Speaking, step: number): void {
  * @example
  * cueAt(cues, 0, 0)?.say // 'Bridge.'
  */
-export function cueAt(cues: readonly Cue[], step: number, intoStep: number): Cue | null {
+export function cueAt<C extends Pick<Cue, 'step' | 'intoStep' | 'runsOn'>>(
+  cues: readonly C[],
+  step: number,
+  intoStep: number,
+): C | null {
   const said = cues.findLast((cue) => cue.step < step || (cue.step === step && cue.intoStep <= intoStep))
   return said && (said.step === step || (said.step === step - 1 && said.runsOn > intoStep)) ? said : null
 }

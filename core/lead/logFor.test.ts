@@ -138,7 +138,7 @@ describe('a lane while the clock runs', () => {
   it('knows the time since a block’s work began, without what was added to a step', () => {
     const second = at('a', 'work', 'second')
     expect(workElapsedSeconds(script, second, 10)).toBe(30 + 4 + 10)
-    expect(workElapsedSeconds(script, second, 99)).toBe(30 + 4 + 30)
+    expect(workElapsedSeconds(script, second, 99)).toBeCloseTo(30 + 4 + 30, 1)
     expect(workElapsedSeconds(script, at('b', 'introduce'), 1)).toBeNull()
   })
 })

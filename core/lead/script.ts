@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { TIERS, type Side } from '../catalogue/words'
 import type { Dose } from '../catalogue/dose'
 import { twoMore } from '../plan/opening'
-import { clockOf, type BlockTime, type LaneBlock, type Timeline } from '../plan/timeline'
+import { clockOf, type BlockTime, type Timeline } from '../plan/timeline'
 import type { WorkPart } from '../time/workSeconds'
 
 /** One stretch of the class with one thing going on; their seconds add up to the plan's. */
@@ -60,7 +60,7 @@ export interface LaneMoment {
  * @example
  * laneMoment(timeline.blocks[0].lanes.floor, 0).kind // 'work'
  */
-export function laneMoment(lane: LaneBlock, elapsedSeconds: number): LaneMoment {
+export function laneMoment(lane: { parts: readonly WorkPart[] }, elapsedSeconds: number): LaneMoment {
   let before = 0
   for (const part of lane.parts) {
     if (elapsedSeconds < before + part.seconds) {
@@ -120,6 +120,8 @@ export function isWorkStep(step: ScriptStep | undefined): boolean {
   return step !== undefined && WORK.has(step.kind)
 }
 
+/** In added time a lane is still in what it did, seconds. */
+const JUST_BEFORE = 0.001
 const WORK: ReadonlySet<ScriptStep['kind']> = new Set(['work', 'opening', 'rest', 'change-side'])
 
 /**
@@ -134,5 +136,6 @@ export function workElapsedSeconds(steps: readonly ScriptStep[], at: number, ela
   const here = steps[at]
   if (!here || !isWorkStep(here)) return null
   const before = steps.slice(0, at).filter((step) => step.blockId === here.blockId && isWorkStep(step))
-  return before.reduce((sum, step) => sum + step.seconds, 0) + Math.min(elapsedSeconds, here.seconds)
+  const inStep = Math.min(elapsedSeconds, here.seconds - JUST_BEFORE)
+  return before.reduce((sum, step) => sum + step.seconds, 0) + Math.max(0, inStep)
 }

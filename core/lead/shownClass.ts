@@ -4,16 +4,17 @@ import { TIERS, type Tier } from '../catalogue/words'
 import type { Circle } from '../circle/circle'
 import type { Person } from '../offer/person'
 import { chainPartWords } from '../plan/chain'
-import type { Plan } from '../plan/plan'
+import { blockIn, type Block, type Plan } from '../plan/plan'
 import { riderOf, type RiderToday } from '../plan/riders'
 import { timelineOf, type Timeline } from '../plan/timeline'
 import type { ClassEvent } from './classEvent'
 import { changesOfPeople, hasBegun, planAsLed, startedScript } from './clock'
 import type { SideWords } from './cueWords'
 import type { Manner } from './blockVoice'
-import { cuesOf } from './cues'
+import { cuesOf, heardIn } from './cues'
 import type { Cue } from './speaking'
 import { expectedIn, presentIn, type KnownOfMeeting } from './expectedIn'
+import type { LaneDoing } from './laneNow'
 import { laneMoves, type LaneMove } from './moveAt'
 import { mostDone } from './mostDone'
 import { laneSwing, type LaneSwing } from './pairAt'
@@ -51,8 +52,8 @@ export interface ShownLane {
   /** Where that is felt and where it is not; null where nothing is said of it. */
   felt: Pick<VariationTexts, 'feel' | 'notFeel'> | null
   moves: LaneMove[]
-  /** Whether it does two more where it is opening; the others rest meanwhile. */
-  opens: boolean
+  /** What it does for how long, in stretches of its own. */
+  doing: LaneDoing
   /** The swing that goes with the hold of what most do, by its id; null where it is no pair. */
   swing: LaneSwing<string> | null
 }
@@ -76,6 +77,8 @@ interface Shown {
   catalogue: Catalogue
   textsOf: (variation: Variation) => VariationTexts | undefined
   withNames: boolean
+  /** Whose own lane alone is shown, as they do it, with nobody beside them; left out: all lanes are. */
+  own?: string | null
 }
 
 /**
@@ -107,11 +110,15 @@ export function takingPart(
  * { catalogue, textsOf: () => undefined, withNames: true }).people
  * // [{ key: 'p1', name: 'Ann', tier: 'chair' }]
  */
-export function shownClass(known: Known, { catalogue, textsOf, withNames }: Shown): ShownClass {
+export function shownClass(known: Known, shown: Shown): ShownClass {
+  const { catalogue, textsOf, withNames, own = null } = shown
   const { plan, riders, timeline } = takingPart(known, catalogue)
+  const seen = own === null ? riders : riders.filter(({ id }) => id === own)
   const { before } = known
   const sides = sidesToday(habitIn(known.circle, plan), before)
   const steps = hasBegun(known.classEvents) ? startedScript(known.classEvents) : scriptOf(timeline)
+  const voiced = { plan, timeline, riders, circle: { ...known.circle, ...sides }, before, catalogue, textsOf }
+  const cues = cuesOf(steps, voiced)
   return {
     title: plan.title,
     sides,
@@ -119,11 +126,13 @@ export function shownClass(known: Known, { catalogue, textsOf, withNames }: Show
       ...{ id, movement, dose, rounds },
       part: chainPartWords(plan.blocks, id),
     })),
-    lanes: Object.fromEntries(plan.blocks.map(({ id }, at) => [id, lanesAt(at, riders, { timeline, textsOf })])),
-    homeward: homewardIn(timeline),
+    lanes: Object.fromEntries(
+      plan.blocks.map((block, at) => [block.id, lanesAt({ block, at }, seen, { timeline, shown })]),
+    ),
+    homeward: ofThose(homewardIn(timeline), seen),
     events: shownEvents(known.classEvents),
-    cues: cuesOf(steps, { plan, timeline, riders, circle: { ...known.circle, ...sides }, before, catalogue, textsOf }),
-    people: riders.map(({ id, tier }) => ({
+    cues: own === null ? cues : seen.flatMap(({ tier }) => heardIn(tier, cues)),
+    people: seen.map(({ id, tier }) => ({
       key: keyIn(known.people, id),
       name: withNames ? firstNameIn(known.people, id) : '',
       tier,
@@ -160,26 +169,33 @@ function firstNameIn(people: readonly Pick<Person, 'id' | 'name'>[], id: string)
   return people.find((person) => person.id === id)?.name.split(' ')[0] ?? ''
 }
 
+/** Of what is told by tiers, those that somebody of these is in. */
+function ofThose<T>(byTier: Partial<Record<Tier, T>>, riders: readonly RiderToday[]): Partial<Record<Tier, T>> {
+  const isSeen = (tier: string) => riders.some((rider) => rider.tier === tier)
+  return Object.fromEntries(Object.entries(byTier).filter(([tier]) => isSeen(tier)))
+}
+
 function lanesAt(
-  at: number,
+  { block, at }: { block: Block; at: number },
   riders: readonly RiderToday[],
-  { timeline, textsOf }: Pick<Shown, 'textsOf'> & { timeline: Timeline },
+  { timeline, shown: { textsOf, catalogue, own = null } }: { shown: Shown; timeline: Timeline },
 ): ShownClass['lanes'][string] {
   const lanes: ShownClass['lanes'][string] = {}
   for (const tier of TIERS) {
     const lane = timeline.blocks[at]?.lanes[tier]
-    if (!lane) continue
+    if (!lane || (own !== null && !riders.some((rider) => rider.tier === tier))) continue
     const offers = riders.filter((rider) => rider.tier === tier).flatMap((rider) => rider.offers[at] ?? [])
     const done = offers.flatMap(({ variation }) => variation ?? [])
     const variations = [...new Set(done.toSorted((a, b) => a.level - b.level))]
     const { variation: main, swing = null } = mostDone(offers) ?? {}
     const texts = main && textsOf(main)
+    const { movement, dose } = blockIn(block, tier)
     lanes[tier] = {
       variations: variations.map(({ id }) => id),
       main: main?.id ?? null,
       felt: texts ? { feel: texts.feel, notFeel: texts.notFeel } : null,
       moves: laneMoves(lane.moves),
-      opens: lane.parts.some(({ kind }) => kind === 'opening'),
+      doing: { dose, sides: catalogue.movements.get(movement)?.sides ?? 'both', parts: lane.parts },
       swing: swing && { ...laneSwing(swing), variation: swing.variation.id },
     }
   }

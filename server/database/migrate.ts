@@ -30,6 +30,7 @@ import * as spoken from './migrations/026_spoken'
 import * as goals from './migrations/027_goals'
 import * as testRounds from './migrations/028_test_rounds'
 import * as homeHandouts from './migrations/029_home_handouts'
+import * as ownScreens from './migrations/030_own_screens'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -62,6 +63,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '027_goals': goals,
   '028_test_rounds': testRounds,
   '029_home_handouts': homeHandouts,
+  '030_own_screens': ownScreens,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */

@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { addMinutes, max } from 'date-fns'
-import type { ScreenPass } from '../../core/contract/watch'
+import type { BodyOf } from '../../core/contract/route'
+import type { makeScreenPass as makePass, ScreenPass } from '../../core/contract/watch'
 import { printedCode, typedCode } from '../session/printedCode'
 import { classHoursOf } from './classHours'
 import { isoOf, NotFound, type Acting, type Database, type Scope } from './rows'
@@ -19,6 +20,8 @@ export interface OpenScreen {
   practiceId: string
   meetingId: string
   withNames: boolean
+  /** Whose own lane alone it shows; null: the room. */
+  own: string | null
   endsAt: Date
 }
 
@@ -27,6 +30,8 @@ interface PassRow {
   practice_id: string
   meeting_id: string
   with_names: number
+  participant_id: string | null
+  for_name: string | null
   made_at: string
   made_by_name: string | null
   screens: number
@@ -38,14 +43,15 @@ const hashed = (text: string): string => createHash('sha256').update(text).diges
 export async function makeScreenPass(
   acting: Acting,
   meetingId: string,
-  { withNames }: Pick<ScreenPass, 'withNames'>,
+  { withNames, participant }: BodyOf<typeof makePass>,
   now = new Date(),
 ): Promise<{ code: string; pass: ScreenPass }> {
   const { db, practiceId, accountId } = acting
   const [id, code] = [randomUUID(), printedCode(LETTERS)]
   await db('screen_passes').insert({
     ...{ id, practice_id: practiceId, meeting_id: meetingId, code_hash: hashed(typedCode(code)) },
-    ...{ with_names: withNames, made_by: accountId, made_at: now },
+    ...{ with_names: withNames && participant === null, participant_id: participant },
+    ...{ made_by: accountId, made_at: now },
   })
   const pass = (await screenPassesOf(acting, meetingId, now)).find((one) => one.id === id)
   if (!pass) throw new NotFound('This meeting is over.')
@@ -59,11 +65,13 @@ export async function screenPassesOf(scope: Scope, meetingId: string, now = new 
   if (endsAt <= now) return []
   const rows = await db('screen_passes as p')
     .leftJoin('accounts as a', 'a.id', 'p.made_by')
+    .leftJoin('participants as o', 'o.id', 'p.participant_id')
     .where({ 'p.practice_id': practiceId, 'p.meeting_id': meetingId, 'p.ended_at': null })
     .orderBy('p.made_at', 'desc')
     .select<PassRow[]>(
       'p.*',
       'a.name as made_by_name',
+      'o.name as for_name',
       db.raw('(select count(*) from screens s where s.pass_id = p.id) as screens'),
     )
   return rows.map((row) => ({
@@ -72,6 +80,7 @@ export async function screenPassesOf(scope: Scope, meetingId: string, now = new 
     madeBy: row.made_by_name ?? 'somebody who has left',
     madeAt: isoOf(row.made_at),
     endsAt: endsAt.toISOString(),
+    forName: row.for_name,
     screens: Number(row.screens),
   }))
 }
@@ -130,7 +139,14 @@ async function screenBy(db: Database, by: Record<string, string>, now: Date): Pr
   const own = { practiceId: row.practice_id, meetingId: row.meeting_id }
   const endsAt = await endOf(db, own, now)
   if (endsAt <= now) return null
-  return { id: row.screen_id, passId: row.id, ...own, withNames: Boolean(row.with_names), endsAt }
+  return {
+    id: row.screen_id,
+    passId: row.id,
+    ...own,
+    withNames: Boolean(row.with_names),
+    own: row.participant_id,
+    endsAt,
+  }
 }
 
 /** The screen goes by itself. */

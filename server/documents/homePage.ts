@@ -1,17 +1,18 @@
 import { createHash } from 'node:crypto'
+import type { ClassSheet } from '../../core/home/classSheet'
 import type { HomeSheet } from '../../core/home/homeSheet'
 
 /** Marks the places of what a page plays, and of what it may load. */
 export const [SHEET_PLACE, POLICY_PLACE] = ['%SHEET%', '%POLICY%'] as const
 
 /**
- * The page that plays a practice at home, with what it plays in it.
+ * The page that plays a practice at home, or goes along with a class, with what it plays in it.
  *
  * @param page as the build made it, with its places
  * @example
  * homePage('<script type="application/json">%SHEET%</script>', sheet).includes(sheet.personName) // true
  */
-export function homePage(page: string, sheet: HomeSheet): string {
+export function homePage(page: string, sheet: HomeSheet | ClassSheet): string {
   // What people have written may hold the end of a script.
   const json = JSON.stringify(sheet).replaceAll('<', '\\u003c')
   return page.replace(SHEET_PLACE, () => json).replace(POLICY_PLACE, () => homePolicyOf(page))

@@ -1,19 +1,14 @@
-import { readFile } from 'node:fs/promises'
-import { z } from 'zod'
 import { formatISO } from 'date-fns'
-import { drawnSide } from '../../core/body/drawnSide'
 import type { Catalogue, Variation } from '../../core/catalogue/catalogue'
 import { redFlagSentence } from '../../core/catalogue/redFlags'
 import { withNumber } from '../../core/circle/emergencyNumber'
 import { entryOf } from '../../core/entries'
 import { dayAfter, GOOD_DAYS } from '../../core/home/homeDay'
 import { closedNow } from '../../core/home/outOfDate'
-import { SheetFigure, type HomeSheet, type SheetMovement } from '../../core/home/homeSheet'
+import type { HomeSheet, SheetMovement } from '../../core/home/homeSheet'
 import { usualSchool } from '../../core/plan/schoolFor'
 import type { HomeEntry } from '../../core/reflect/homePractice'
 import { sideChangeIn } from '../../core/plan/endsEarly'
-import { builtFile } from '../built/builtFile'
-import { ownWay } from '../catalogue/ownWay'
 import { circlesOf } from '../database/circles'
 import { handoutsOf } from '../database/homeHandouts'
 import { participantById } from '../database/people'
@@ -21,6 +16,7 @@ import { NotFound, type Acting } from '../database/rows'
 import type { Handout } from '../documents/handout'
 import { peopleOn } from './circlePeople'
 import { handoutFor } from './homeOf'
+import { sheetFigure } from './sheetFigure'
 
 /**
  * What the file that plays at home holds: the newest of what somebody has taken home, with nothing of them but what the
@@ -111,30 +107,11 @@ async function movementOf(
     ...{ setUp: said.setUp, cues: said.cues, feel: said.feel, notFeel: said.notFeel, easier: said.easier },
     more: mayDoMore(rung) ? said.more : null,
     isFor: isFor.get(movement.id) ?? '',
-    figure: await figureOf(scope, rung, catalogue),
+    figure: await sheetFigure(scope, rung, catalogue),
   }
 }
 
 /** Where it is done; on the feet, and where balance is worked at, at the kitchen counter. */
 function placeOf({ tier, strand }: Variation, { habits }: Catalogue): string {
   return tier === 'standing' && strand !== null ? habits.balance : (habits.places[tier] ?? '')
-}
-
-const ShippedWays = z.record(
-  z.string(),
-  SheetFigure.shape.way.extend({ presses: SheetFigure.shape.presses.optional() }),
-)
-
-/** How it moves; null where nobody has drawn it. */
-async function figureOf(scope: Acting, rung: Variation, { ownFigures }: Catalogue): Promise<SheetMovement['figure']> {
-  const drawn = drawnSide(rung)
-  if (ownFigures.has(rung.id)) {
-    const { presses = [], ...way } = await ownWay(scope, rung.id)
-    return { drawn, way, presses }
-  }
-  const text = await readFile(builtFile(`../public/figures/moving/${rung.movement}.json`), 'utf8').catch(() => '{}')
-  const shipped = ShippedWays.parse(JSON.parse(text))[rung.id]
-  if (!shipped) return null
-  const { presses = [], ...way } = shipped
-  return { drawn, way, presses }
 }

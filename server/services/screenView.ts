@@ -1,38 +1,34 @@
 import { entryOf } from '../../core/entries'
 import type { ScreenView } from '../../core/contract/watch'
-import type { Variation } from '../../core/catalogue/catalogue'
-import type { VariationTexts } from '../../core/catalogue/movement'
-import { textsOf } from '../../core/catalogue/summary'
-import { keyIn, shownClass, takingPart } from '../../core/lead/shownClass'
+import type { Catalogue } from '../../core/catalogue/catalogue'
+import { keyIn, takingPart } from '../../core/lead/shownClass'
 import type { Room } from '../../core/room/layout'
 import { seatRoom, seatWell, sitterOf, type SeatedRoom, type SeatTask } from '../../core/room/seatRoom'
-import { linkedCatalogue } from '../catalogue/linkedCatalogue'
-import { practiceCatalogue } from '../catalogue/practiceCatalogue'
 import type { Scope } from '../database/rows'
-import { meetingView } from './meetingView'
+import { shownOf, type Shown } from './shownOf'
 
 /** What a screen came in by. */
 interface Way {
   withNames: boolean
+  /** Whose own lane alone is shown; null: the room is. */
+  own: string | null
   /** ISO 8601. */
   endsAt: string
 }
 
 /** A class as a screen in the room, or at somebody's home, shows it: see `ShownClass` for what it does not. */
-export async function screenView(scope: Scope, meetingId: string, { withNames, endsAt }: Way): Promise<ScreenView> {
-  const [view, catalogue, data] = await Promise.all([
-    meetingView(scope, meetingId),
-    linkedCatalogue(scope),
-    practiceCatalogue(scope),
-  ])
-  const texts = new Map<string, Record<string, VariationTexts>>()
-  const wordsOf = ({ movement, id }: Variation): VariationTexts | undefined => {
-    const entry = texts.has(movement) ? undefined : data.movements.find((one) => one.id === movement)
-    if (entry) texts.set(movement, textsOf(entry).variations)
-    return texts.get(movement)?.[id]
-  }
-  const shown = shownClass(view, { catalogue, textsOf: wordsOf, withNames })
-  const { venue, meeting, people, sequence } = view
+export async function screenView(scope: Scope, meetingId: string, { endsAt, ...way }: Way): Promise<ScreenView> {
+  const { view, catalogue, shown } = await shownOf(scope, meetingId, way)
+  const { startsAt } = view.meeting
+  const isOwn = way.own !== null
+  // Somebody at home has their own room.
+  const seats = isOwn ? null : seatsOf(view, catalogue)
+  return { shown, seats, isOwn, startsAt, endsAt, sequence: view.sequence, now: Date.now() }
+}
+
+/** Where everybody sits; null: nobody is in the room yet. */
+function seatsOf(view: Shown['view'], catalogue: Catalogue): ScreenView['seats'] {
+  const { venue, meeting, people } = view
   const { riders } = takingPart(view, catalogue)
   const room: Room = { lengthM: venue.roomLengthM, widthM: venue.roomWidthM, door: { ...venue.door } }
   const tiers = new Map(riders.map(({ id, tier }) => [id, tier]))
@@ -41,14 +37,7 @@ export async function screenView(scope: Scope, meetingId: string, { withNames, e
   const seated = meeting.seating
     ? seatRoom(room, sitters, stations, { byHand: meeting.seating })
     : knownOrWorkedOut({ room, sitters, stations })
-  return {
-    shown,
-    seats: seated.order.length === 0 ? null : seatsIn(room, seated, (id) => keyIn(people, id)),
-    startsAt: meeting.startsAt,
-    endsAt,
-    sequence,
-    now: Date.now(),
-  }
+  return seated.order.length === 0 ? null : seatsIn(room, seated, (id) => keyIn(people, id))
 }
 
 function seatsIn(room: Room, { layout, order, footprints }: SeatedRoom, keyOf: (id: string) => string) {

@@ -18,7 +18,7 @@ import { readLetter, readPersonLookBack, readProfile, readRecord, readResults } 
 import { decide, readEvidence, readReflection, type DecisionChoice } from '../../core/contract/reflection'
 import type { AnswerOf, BodyOf, QueryOf, Route } from '../../core/contract/route'
 import { makeCourse, readShelfFit } from '../../core/contract/shelf'
-import { readScreen } from '../../core/contract/watch'
+import { readLaneFile, readScreen } from '../../core/contract/watch'
 import { circleCalendar } from '../../core/formats/circleCalendar'
 import { builtFile } from '../built/builtFile'
 import { ownWay } from '../catalogue/ownWay'
@@ -32,6 +32,7 @@ import { homePage } from '../documents/homePage'
 import { refusalOf } from '../http/refusalOf'
 import { beginCircleWith } from '../services/beginCircle'
 import { zipForCircle } from '../services/circleAtHome'
+import { classSheetFor } from '../services/classSheet'
 import { circleLookBack } from '../services/circleLookBack'
 import { courseFor } from '../services/courseFor'
 import { datesToExport } from '../services/datesToExport'
@@ -64,8 +65,10 @@ type LookBack<R extends Route> = QueryOf<R> & { id: string }
 /** What may hold a processor for long: all of it is done in threads, so that no class waits for it. */
 export const TASKS = {
   readMeeting: json(readMeeting, (acting, { id, role }: { id: string; role: Role }) => meetingFor(acting, id, role)),
-  readScreen: json(readScreen, (acting, { id, ...way }: { id: string; withNames: boolean; endsAt: string }) =>
-    screenView(acting, id, way),
+  readScreen: json(
+    readScreen,
+    (acting, { id, ...way }: { id: string; withNames: boolean; own: string | null; endsAt: string }) =>
+      screenView(acting, id, way),
   ),
   readReflection: json(readReflection, (acting, { id }: { id: string }) => reflectionOf(acting, id)),
   readEvidence: json(readEvidence, (acting, { id }: { id: string }) => evidenceOf(acting, id)),
@@ -126,6 +129,9 @@ export const TASKS = {
     readHomePage,
     async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string; sendsTo: string | null }) =>
       homePage(await readFile(builtFile('home.html'), 'utf8'), await homeSheetFor(acting, id, by)),
+  ),
+  readLaneFile: file(readLaneFile, async (acting, input: { id: string; participant: string; leads: string }) =>
+    homePage(await readFile(builtFile('home.html'), 'utf8'), await classSheetFor(acting, input)),
   ),
 }
 export type Tasks = typeof TASKS

@@ -295,6 +295,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'GET /api/meetings/:id/screen-passes': ofMeeting,
     'POST /api/meetings/:id/screen-passes': { ...ofMeeting, body: { withNames: true } },
     'DELETE /api/meetings/:id/screen-passes/:pass': { params: { id: meeting.id, pass: waiting.pass } },
+    'GET /api/meetings/:id/lane-files/:person': { params: { id: meeting.id, person: person.id } },
     'GET /api/screen': {},
     'GET /api/screen/stream': {},
     'DELETE /api/screen': {},

@@ -2,6 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { subHours } from 'date-fns'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ScreenView } from '../../core/contract/watch'
+import { ClassSheet } from '../../core/home/classSheet'
+import { beginningBy, planNumber, readStartCode, startCode, startMoment } from '../../core/home/startCode'
+import { readClock } from '../../core/lead/clock'
 import { HELPER, STRANGER } from '../demoData'
 import { nextMeeting, World, type Caller } from '../world'
 
@@ -23,6 +26,54 @@ async function screen(code: string): Promise<Caller> {
   expect((await caller.call('POST', '/api/screen', { code })).status).toBe(200)
   return caller
 }
+
+describe('a file that goes along with a class', () => {
+  const fileOf = (caller: Caller, person: string) =>
+    caller.call('GET', `/api/meetings/${view.meeting.id}/lane-files/${person}`)
+  /** What such a file holds. */
+  const sheetIn = (page: string) =>
+    ClassSheet.parse(JSON.parse(/<script type="application\/json" id="sheet">(.*?)<\/script>/s.exec(page)![1]!))
+
+  it('holds one person’s lane and nothing of anybody else, and no health fact', async () => {
+    for (const own of view.people.slice(0, 4)) {
+      const { status, body } = await fileOf(lead, own.id)
+      expect(status).toBe(200)
+      expect(body.length).toBeLessThan(600_000)
+      const sheet = sheetIn(body)
+      expect([sheet.personName, sheet.tier, sheet.blocks.length]).toEqual([
+        own.name,
+        own.homeTier,
+        view.meeting.plan.blocks.length,
+      ])
+      expect(sheet.plan).toBe(planNumber(view.meeting.plan.blocks))
+      expect(sheet.blocks.filter(({ figure }) => figure !== null).length).toBeGreaterThan(0)
+      const said = JSON.stringify(sheet)
+      for (const other of view.people) {
+        expect(said).not.toContain(other.id)
+        if (other !== own) expect(said).not.toContain(other.name)
+        for (const { consideration } of other.considerations) expect(said).not.toContain(`"${consideration}"`)
+      }
+      for (const word of ['considerations', 'emergencyContact', 'levels']) expect(said).not.toContain(word)
+    }
+  })
+  it('is in step with the class by the code that is read out', async () => {
+    const sheet = sheetIn((await fileOf(lead, view.people[0].id)).body)
+    const ids = sheet.blocks.map(({ id }) => id)
+    const began = Date.now()
+    const events = [{ id: randomUUID(), at: began, event: 'start' as const, script: sheet.steps }]
+    const now = began + 100_000
+    const said = startMoment(sheet.steps, readClock(events, now), ids, now)!
+    const read = readStartCode(startCode(planNumber(view.meeting.plan.blocks), said), sheet.plan, now)
+    if ('refused' in read) throw new Error('It is not read.')
+    expect(Math.abs(beginningBy(sheet.steps, ids, read)! - began)).toBeLessThanOrEqual(125)
+  })
+  it('is made for those of the meeting, and by those of the practice', async () => {
+    expect((await fileOf(lead, randomUUID())).status).toBe(404)
+    expect((await fileOf(await world.signedIn(STRANGER), view.people[0].id)).status).toBe(404)
+    expect((await fileOf(await world.signedIn(HELPER), view.people[0].id)).status).toBe(200)
+    expect((await fileOf(world.caller(), view.people[0].id)).status).toBe(401)
+  })
+})
 
 describe('a screen that came in by a code', () => {
   it('sees the class, and nothing of anybody’s health', async () => {
@@ -47,6 +98,30 @@ describe('a screen that came in by a code', () => {
   it('shows nobody’s name where whoever made the code left them out', async () => {
     const { body } = await (await screen((await make(lead, false)).code)).call('GET', '/api/screen')
     for (const person of view.people) expect(JSON.stringify(body)).not.toContain(`"${person.name.split(' ')[0]}"`)
+  })
+  it('shows one person’s own lane alone, as they do it, and nobody beside them', async () => {
+    const own = view.people[0]
+    const made = (await lead.call('POST', passes(), { withNames: true, participant: own.id })).body
+    expect([made.pass.forName, made.pass.withNames]).toEqual([own.name, false])
+    const { body } = await (await screen(made.code)).call('GET', '/api/screen')
+    expect([ScreenView.parse(body), body.isOwn, body.seats]).toEqual([body, true, null])
+    expect(body.shown.people).toEqual([{ key: 'p1', name: '', tier: own.homeTier }])
+    for (const lanes of Object.values<any>(body.shown.lanes)) {
+      expect(Object.keys(lanes)).toEqual([own.homeTier])
+      expect(lanes[own.homeTier].variations.length).toBeLessThanOrEqual(1)
+    }
+    for (const { lanes } of body.shown.cues) if (lanes.length > 0) expect(lanes).toContain(own.homeTier)
+    for (const person of view.people) expect(JSON.stringify(body)).not.toContain(person.name.split(' ')[0])
+    // Whoever leaves the class takes no part in it, and their screen says so.
+    const press = (event: object) =>
+      lead.say(view.meeting.id, { kind: 'events', events: [{ id: randomUUID(), at: Date.now(), ...event }] })
+    await press({ event: 'leave', participant: own.id, why: 'Tired' })
+    const after = (await (await screen(made.code)).call('GET', '/api/screen')).body
+    expect([after.shown.people, JSON.stringify(after)]).toEqual([[], expect.not.stringContaining('Tired')])
+    await press({ event: 'return', participant: own.id })
+    // Somebody of another practice, or of no practice, has no lane here.
+    const nobody = await lead.call('POST', passes(), { withNames: true, participant: randomUUID() })
+    expect(nobody.status).toBe(404)
   })
   it('opens nothing else, and says nothing', async () => {
     const television = await screen((await make(lead)).code)

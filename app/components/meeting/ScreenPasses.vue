@@ -10,7 +10,7 @@ import { refusalOf } from '~/composables/useRefusal'
 const meeting = useMeeting()
 const passes = ref<ScreenPass[]>([])
 const withNames = ref(true)
-const made = ref<{ code: string; picture: string; link: string } | null>(null)
+const made = ref<{ code: string; picture: string; link: string; forName: string | null } | null>(null)
 const wrong = ref('')
 const params = computed(() => ({ id: meeting.opened.meeting.id }))
 
@@ -24,11 +24,13 @@ async function trying(work: () => Promise<void>): Promise<void> {
   }
 }
 const look = () => trying(async () => undefined)
-const make = () =>
+/** A code for the room, or for one person's own lane. */
+const make = (participant: string | null) =>
   trying(async () => {
-    const { code } = await call(makeScreenPass, { params: params.value, body: { withNames: withNames.value } })
+    const body = { withNames: withNames.value, participant }
+    const { code, pass } = await call(makeScreenPass, { params: params.value, body })
     const link = `${location.origin}/watch#${code}`
-    made.value = { code, link, picture: await toDataURL(link, { margin: 1, width: 180 }) }
+    made.value = { code, link, forName: pass.forName, picture: await toDataURL(link, { margin: 1, width: 180 }) }
   })
 const end = (pass: string) =>
   trying(async () => {
@@ -37,6 +39,10 @@ const end = (pass: string) =>
   })
 const countWords = ({ screens }: ScreenPass) =>
   screens === 0 ? 'no screen yet' : counted(screens, 'screen', 'screens')
+function whatWords({ forName, withNames: named }: ScreenPass): string {
+  if (forName !== null) return `, ${forName}’s own lane`
+  return named ? '' : ', without names'
+}
 </script>
 
 <template>
@@ -55,24 +61,27 @@ const countWords = ({ screens }: ScreenPass) =>
         <div class="min-w-0">
           <p class="numerals text-[1.5rem] font-bold" data-test="screen-pass-code">{{ made.code }}</p>
           <p class="text-[0.88rem] text-faint">
-            Shown this once. Typed at<br /><span class="break-all">{{ made.link.split('#')[0] }}</span>
+            <template v-if="made.forName">{{ made.forName }}’s own lane alone. </template>Shown this once. Typed at<br /><span
+              class="break-all"
+              >{{ made.link.split('#')[0] }}</span
+            >
           </p>
         </div>
       </div>
       <label class="flex items-center gap-3 min-h-11"
         ><input v-model="withNames" type="checkbox" class="size-5 accent-action" />With first names</label
       >
-      <button class="button" :class="made ? '' : 'button-main'" @click="make">
+      <button class="button" :class="made ? '' : 'button-main'" @click="make(null)">
         {{ made ? 'Make another' : 'Make a code' }}
       </button>
       <ul v-if="passes.length > 0" class="divide-y divide-line">
         <li v-for="pass in passes" :key="pass.id" class="flex items-center gap-3 py-1 text-[0.94rem]">
           <span class="flex-1"
-            >{{ format(pass.madeAt, 'HH:mm') }}, {{ pass.madeBy }}: {{ countWords(pass)
-            }}{{ pass.withNames ? '' : ', without names' }}</span
+            >{{ format(pass.madeAt, 'HH:mm') }}, {{ pass.madeBy }}: {{ countWords(pass) }}{{ whatWords(pass) }}</span
           ><button class="button" @click="end(pass.id)">End</button>
         </li>
       </ul>
+      <VideoJoiners @link="make" />
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     </PopoverPanel>
   </Popover>

@@ -2,7 +2,7 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 
 /** What a screen shows, chosen where it stands: it is touched once and then left alone. */
-const { choices } = defineProps<{ choices: Readonly<Record<Shown, string>> }>()
+const { choices } = defineProps<{ choices: Readonly<Partial<Record<Shown, string>>> }>()
 const chosen = defineModel<Shown>('chosen', { required: true })
 const captions = defineModel<boolean>('captions', { required: true })
 const emit = defineEmits<{ leave: [] }>()
@@ -16,7 +16,7 @@ const keys = computed(() => Object.keys(choices) as Shown[])
       v-slot="{ close }"
       class="absolute right-0 mt-1 w-64 p-3 bg-raised border border-line rounded-xl shadow-lg grid gap-1"
     >
-      <div class="grid gap-1" role="group" aria-label="What is shown">
+      <div v-if="keys.length > 0" class="grid gap-1" role="group" aria-label="What is shown">
         <button
           v-for="key in keys"
           :key="key"
