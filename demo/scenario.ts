@@ -6,6 +6,8 @@ import { Side } from '../core/catalogue/words'
 import { GoalStep } from '../core/goal/goal'
 import { ParticipantFields } from '../core/offer/participant'
 import { CircleFields, VenueFields } from '../core/circle/circle'
+import { FACES } from '../core/home/homeDay'
+import { NextDay } from '../core/home/homeReport'
 import { Role } from '../core/contract/account'
 
 const ScenarioPlan = z.object({ title: z.string(), blocks: z.array(z.string()) })
@@ -27,6 +29,31 @@ const ScenarioRange = z.strictObject({
   side: Side,
   byWeeks: z.record(z.string(), z.tuple([z.number(), z.number()])),
 })
+/** What somebody has taken home, by how many days ago. */
+const ScenarioAtHome = z.strictObject({
+  madeDaysAgo: z.number().int(),
+  /** How many of the first that are proposed. */
+  movements: z.number().int().min(1).max(5),
+  daysAWeek: z.number().int(),
+  times: z.array(z.string()),
+  anchors: z.array(z.string()).default([]),
+  beginsWith: z.number().int().default(5),
+  note: z.string().default(''),
+  /** A day's practice, with a face for each movement. */
+  done: z
+    .array(
+      z.strictObject({
+        daysAgo: z.number().int(),
+        at: z.string(),
+        faces: z.array(z.enum(FACES)),
+        word: z.string().default(''),
+      }),
+    )
+    .default([]),
+  /** How the day after was. */
+  after: z.record(z.string(), NextDay).default({}),
+})
+export type ScenarioAtHome = z.infer<typeof ScenarioAtHome>
 export type ScenarioRange = z.infer<typeof ScenarioRange>
 export type ScenarioGoal = z.infer<typeof ScenarioGoal>
 
@@ -39,6 +66,7 @@ const ScenarioPerson = ParticipantFields.omit({ levels: true }).extend({
   goals: z.array(ScenarioGoal).default([]),
   ownRanges: z.array(ScenarioRange).default([]),
   screenedDaysAgo: z.number().int().nullable().default(120),
+  atHome: ScenarioAtHome.nullable().default(null),
 })
 export type ScenarioPerson = z.infer<typeof ScenarioPerson>
 

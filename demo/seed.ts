@@ -29,6 +29,7 @@ import { randomFrom, type Random } from '../core/random'
 import type { Circle } from '../core/circle/circle'
 import { readScenario, type Scenario } from './scenario'
 import { bodyOf, simulateMeeting, type SimulatedMeeting } from './simulate'
+import { seedAtHome } from './seedAtHome'
 import { seedGoals, seedRanges } from './seedGoals'
 import { simulateMeasures } from './simulateMeasures'
 
@@ -67,6 +68,7 @@ export async function seedDemo(db: Database, now: Date, password: string): Promi
   await seedMeasuresAndScreenings(demo)
   await seedWhatTheyComeFor(demo)
   await seedPastMeetings(demo, circle)
+  await seedHomes(demo, now)
   await seedWhatIsAhead(demo, circle)
   await seedShelf(demo, circle)
   await markMadeUp(acting)
@@ -113,6 +115,14 @@ async function seedWhatTheyComeFor({ acting, scenario, catalogue, next }: Demo):
     const { goals, ownRanges } = hiddenOf(scenario, name)
     await seedGoals(id, goals, { acting, catalogue, random, next })
     await seedRanges(id, ownRanges, { acting, catalogue, random, next })
+  }
+}
+
+async function seedHomes({ acting, scenario, catalogue }: Demo, now: Date): Promise<void> {
+  const recent = scenario.pastPlans.at(-1)?.blocks ?? []
+  for (const { id, name } of await participantsOf(acting)) {
+    const { atHome } = hiddenOf(scenario, name)
+    if (atHome) await seedAtHome(acting, id, atHome, { now, catalogue, recent, school: scenario.circle.school })
   }
 }
 

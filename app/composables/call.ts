@@ -83,8 +83,9 @@ export function addressOf<R extends Route>(route: R, params?: ParamsOf<R>): stri
 export async function keepFile<R extends Route & { method: 'POST'; file: string }>(
   route: R,
   body: SentBodyOf<R>,
+  params?: ParamsOf<R>,
 ): Promise<string> {
-  const reply = await $fetch.raw(route.path as string, {
+  const reply = await $fetch.raw(addressOf(route, params), {
     method: 'POST',
     body: body as unknown as Record<string, unknown>,
     responseType: 'blob',

@@ -1,6 +1,7 @@
 import {
   endHomeLink,
   makeHomeLink,
+  printHomeLink,
   readHome,
   saveHome,
   takeHomeCode,
@@ -102,6 +103,7 @@ export function useHome(id: string) {
       linkAddress.value = `${location.origin}${path}`
       await read()
     })
+  const printLink = () => trying(async () => void (await keepFile(printHomeLink, { link: linkAddress.value }, { id })))
   const endLink = () =>
     trying(async () => {
       await call(endHomeLink, { params: { id } })
@@ -110,6 +112,6 @@ export function useHome(id: string) {
     })
   return {
     ...{ known, stored, proposals, chosen, fields, wrong, message, said, offered, linkAddress },
-    ...{ open, read, save, trying, takeCode, takeReport, makeLink, endLink },
+    ...{ open, read, save, trying, takeCode, takeReport, makeLink, printLink, endLink },
   }
 }

@@ -56,6 +56,7 @@ useScreenOn()
   <h1 tabindex="-1" class="small" data-test="along">
     {{ heading }}<template v-if="block?.part">, {{ block.part }}</template>
   </h1>
+  <p v-if="drawn?.rung" class="quiet">{{ drawn.rung }}</p>
   <SheetFigure
     v-if="drawn && drawn.figure"
     :key="`${block?.id} ${drawn.rung}`"

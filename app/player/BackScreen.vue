@@ -6,7 +6,7 @@ import { reportTexts } from '~~/core/home/reportText'
 import { weekCode } from '~~/core/home/weekCode'
 import { counted } from '~~/core/sentence'
 import { dayWords } from './days'
-import { squareCode } from './squareCode'
+import { squareCode } from '~~/core/formats/squareCode'
 import type { Practice } from './usePractice'
 
 /** Giving back what was done: a short code to read out, a square one to show, a file, or by itself. */

@@ -130,6 +130,15 @@ export const makeHomeLink = route({
   may: 'lead',
   reply: z.object({ path: z.string() }),
 })
+/** The handout with their link on it, to be printed while the link is known: it is not kept. */
+export const printHomeLink = route({
+  method: 'POST',
+  path: '/api/participants/:id/home/handout',
+  may: 'lead',
+  notes: { did: 'made a handout', of: 'person' },
+  body: z.object({ link: z.url('This is no link.').max(400) }),
+  file: 'application/pdf',
+})
 /** Ends it at once. */
 export const endHomeLink = route({
   method: 'DELETE',

@@ -192,6 +192,12 @@ export async function homeLinkOf({ db, practiceId }: Scope, participantId: strin
   return row ? { madeAt: isoOf(row.made_at), usedAt: row.used_at === null ? null : isoOf(row.used_at) } : null
 }
 
+/** Whether this is what opens somebody's practice now; looking so is no use of it. */
+export async function isLinkOf({ db, practiceId }: Scope, participantId: string, token: string): Promise<boolean> {
+  const of = { practice_id: practiceId, participant_id: participantId, token_hash: hashed(token), ended_at: null }
+  return (await db('home_links').where(of).first()) !== undefined
+}
+
 /**
  * Whose link a token is.
  *

@@ -8,6 +8,7 @@ import type { HomeEntry, HomePractice } from '../../core/reflect/homePractice'
 import { placeFigure, type Figure } from './figureOnPaper'
 import { BODY, heightOf, wordsFor, type Said } from './handoutWords'
 import { INK, openPaper, PAGE, STOP } from './paper'
+import { placeSquare } from './squareOnPaper'
 
 /** Large print means large. */
 const SIZES = { title: 26, heading: 19, body: BODY } as const
@@ -65,8 +66,10 @@ interface Sheet extends Paper {
 /**
  * What somebody takes home on A4 in large print: three movements a side, each with both its poses, its dose, what to
  * feel and boxes over the weekdays; when to stop, whom to call on every side.
+ *
+ * @param link by which the same opens as a page that plays; null: it is not known
  */
-export async function writeHandout(handout: Handout): Promise<Buffer> {
+export async function writeHandout(handout: Handout, link: string | null = null): Promise<Buffer> {
   const { practiceName, personName, home } = handout
   const { finished, ...paper } = await openPaper(`At home: ${personName}`, practiceName)
   const { pdf } = paper
@@ -76,6 +79,7 @@ export async function writeHandout(handout: Handout): Promise<Buffer> {
   writeHead(sheet, handout)
   for (const [at, entry] of home.entries.entries()) await writeEntry(sheet, entry, handout, at + 1)
   writeRest(sheet, handout)
+  if (link !== null) writeLink(sheet, link)
   writeFeet(sheet, handout)
   return finished()
 }
@@ -223,6 +227,29 @@ function writeRest(sheet: Sheet, { next, catalogue, emergencyNumber }: Handout):
     pdf.text(words, { width: WIDTH })
   }
 }
+
+/** The page that plays, for the camera of a telephone, with its address below for whom it does not open. */
+function writeLink(sheet: Sheet, link: string): void {
+  const { pdf, font, bold } = sheet
+  pdf.y += 10
+  keepTogether(sheet, SQUARE)
+  const { y } = pdf
+  placeSquare(pdf, link, { x: PAGE.margin, y, size: SQUARE })
+  const beside = { width: WIDTH - SQUARE - ENTRY.gap }
+  const x = PAGE.margin + SQUARE + ENTRY.gap
+  pdf
+    .fillColor(INK)
+    .font(bold)
+    .fontSize(SIZES.heading)
+    .text('The same as a page that moves and counts', x, y + 6, beside)
+  pdf.font(font).fontSize(SIZES.body)
+  pdf.text('Hold the camera of a telephone over the square. It is yours alone: show it to nobody else.', beside)
+  pdf.fontSize(SIZES.body * 0.6).text(link, beside)
+  pdf.y = Math.max(pdf.y, y + SQUARE)
+}
+
+/** So large a square code is read from a hand's breadth above by a trembling hand. */
+const SQUARE = 42 * MM
 
 /** Whom to call: what is asked, and the answer. */
 function calls({ call, emergencyNumber }: Handout) {

@@ -121,8 +121,10 @@ export const TASKS = {
   ),
   readHandout: file(
     readHandout,
-    async (acting, { id, ...by }: { id: string; practiceName: string; writtenBy: string }) =>
-      writeHandout(await handoutFor(acting, id, by)),
+    async (
+      acting,
+      { id, link = null, ...by }: { id: string; practiceName: string; writtenBy: string; link?: string | null },
+    ) => writeHandout(await handoutFor(acting, id, by), link),
   ),
   readCircleHandouts: file(readCircleHandouts, zipForCircle),
   readHomePage: file(

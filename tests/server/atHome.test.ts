@@ -1,6 +1,11 @@
+import { spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
 import { formatISO, subDays } from 'date-fns'
 import { strFromU8, unzipSync } from 'fflate'
+import jsQR from 'jsqr'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HomeSheet } from '../../core/home/homeSheet'
 import type { HomeDone } from '../../core/home/homeReport'
@@ -244,6 +249,13 @@ describe('a whole circle', () => {
   })
 })
 
+/** What a square code on a page says, that is given as a portable grey map. */
+function squareIn(page: Buffer): string | undefined {
+  const [head, width, height] = /^P5\s(\d+)\s(\d+)\s255\s/.exec(page.toString('latin1', 0, 40))!
+  const colours = [...page.subarray(head.length)].flatMap((grey) => [grey, grey, grey, 255])
+  return jsQR(Uint8ClampedArray.from(colours), Number(width), Number(height))?.data
+}
+
 describe('a link', () => {
   const linkOf = async (person: any) => (await lead.call('POST', of(person, '/link'))).body.path as string
   const get = (path: string) => fetch(world.address + path)
@@ -318,6 +330,27 @@ describe('a link', () => {
     expect((await get(second)).status).toBe(404)
     expect((await post(second, reportOf(await handOut(edda, 1), []))).status).toBe(404)
     expect((await homeOf(edda)).link).toBeNull()
+  })
+  it('is printed with the handout, as a square that a camera reads, while it is theirs', async () => {
+    await handOut(edda, 0)
+    const link = `https://ottersby.example${await linkOf(edda)}`
+    const print = (person: any) =>
+      fetch(world.address + of(person, '/handout'), {
+        method: 'POST',
+        headers: { cookie: lead.cookie, 'content-type': 'application/json', origin: world.address },
+        body: JSON.stringify({ link }),
+      })
+    const file = join(mkdtempSync(join(tmpdir(), 'circle-link-')), 'page')
+    writeFileSync(`${file}.pdf`, Buffer.from(await (await print(edda)).arrayBuffer()))
+    spawnSync('pdftoppm', ['-r', '110', '-gray', `${file}.pdf`, file])
+    const pages = readdirSync(dirname(file)).filter((name) => name.endsWith('.pgm'))
+    const read = pages.map((name) => squareIn(readFileSync(join(dirname(file), name))))
+    expect(read).toContain(link)
+    // To print it is no use of it.
+    expect((await homeOf(edda)).link.usedAt).toBeNull()
+    expect((await print(cora)).status).toBe(422)
+    await lead.call('DELETE', of(edda, '/link'))
+    expect((await print(edda)).status).toBe(422)
   })
   it('is not stored as it is', async () => {
     const token = (await linkOf(edda)).split('/').at(-1)!

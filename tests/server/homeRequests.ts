@@ -1,4 +1,15 @@
 import { weekCode } from '../../core/home/weekCode'
+import type { Caller } from '../world'
+
+/** Gives somebody a practice and a link, to be printed. */
+export async function printed(lead: Caller, person: string) {
+  const own = `/api/participants/${person}/home`
+  const [{ movement, variation, dose, rounds }] = (await lead.call('GET', own)).body.proposals
+  const entries = [{ movement, variation, dose, rounds }]
+  await lead.call('PUT', own, { entries, daysAWeek: 3, times: ['09:00'], note: '' })
+  const { path } = (await lead.call('POST', `${own}/link`)).body
+  return { params: { id: person }, body: { link: `https://ottersby.example${path}` } }
+}
 
 /** Good requests of what is taken home and comes back. */
 export const homeRequests = ({
@@ -6,11 +17,13 @@ export const homeRequests = ({
   home,
   handout,
   practice,
+  printed: ofPrinted,
 }: {
   own: { params: Record<string, string> }
   home: { entries: { movement: string }[] }
   handout: { number: number; madeOn: string }
   practice: string
+  printed: Awaited<ReturnType<typeof printed>>
 }) => ({
   'GET /api/participants/:id/home': own,
   'GET /api/participants/:id/home/handout': own,
@@ -32,6 +45,7 @@ export const homeRequests = ({
       }),
     },
   },
+  'POST /api/participants/:id/home/handout': ofPrinted,
   'POST /api/participants/:id/home/link': own,
   'DELETE /api/participants/:id/home/link': own,
 })

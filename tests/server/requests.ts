@@ -4,7 +4,7 @@ import { TOTP } from 'otpauth'
 import type { Route } from '../../core/contract/route'
 import { HELPER, PASSWORD } from '../demoData'
 import { shippedCatalogue } from '../shippedCatalogue'
-import { homeRequests } from './homeRequests'
+import { homeRequests, printed } from './homeRequests'
 import { nextMeeting, type Caller, type World } from '../world'
 
 /** What a request is sent with: how its path is filled in, what is asked, what is sent. */
@@ -284,7 +284,7 @@ export async function goodRequests(world: World, lead: Caller): Promise<Requests
     'PUT /api/series/:id/dates/:on': { params: { id: series.id, on: open.on }, body: { calledOff: true } },
     'POST /api/series/:id/meetings': { ...ofSeries, body: { on: open.on } },
     'POST /api/holidays': { body: { name: 'Break', firstOn: '2030-12-24', lastOn: '2030-12-31' } },
-    ...homeRequests({ own, home, handout, practice }),
+    ...homeRequests({ own, home, handout, practice, printed: await printed(lead, people[3].id) }),
     'POST /api/meetings': { body: { circleId: circle.id, startsAt: '2030-01-05T10:00:00Z' } },
     'PUT /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },
     'DELETE /api/meetings/:id/guests/:guest': { params: { id: meeting.id, guest: waiting.guest } },

@@ -39,6 +39,7 @@ const dayWords = (moment: string) => format(parseISO(moment), 'd MMMM')
     </p>
     <div class="flex gap-3">
       <button class="button" @click="home.makeLink()">{{ link ? 'Make a new link' : 'Make a link' }}</button>
+      <button v-if="linkAddress" class="button" @click="home.printLink()">Handout with the link</button>
       <button v-if="link" class="button" @click="home.endLink()">End the link</button>
     </div>
   </section>

@@ -49,7 +49,7 @@ function whatWords({ forName, withNames: named }: ScreenPass): string {
   <Popover class="relative">
     <PopoverButton class="button button-quiet" @click="look">Screens</PopoverButton>
     <PopoverPanel
-      class="absolute right-0 z-30 mt-2 w-[25rem] max-w-[90vw] bg-raised border border-line rounded-2xl shadow-xl p-4 space-y-3"
+      class="absolute right-0 z-30 mt-2 w-[25rem] max-w-[90vw] max-h-[calc(100dvh-6rem)] overflow-y-auto bg-raised border border-line rounded-2xl shadow-xl p-4 space-y-3"
       data-test="screen-passes"
     >
       <p class="text-[0.94rem]">

@@ -3,7 +3,14 @@ import { create } from 'qrcode'
 /** So many modules are left free around a square code, as ISO/IEC 18004 asks. */
 const QUIET = 4
 
-/** A square code as one path in a box of so many modules. */
+/**
+ * A square code as one path in a box of so many modules.
+ *
+ * @source ISO/IEC 18004, by the library
+ * @throws where the text is longer than such a code holds
+ * @example
+ * squareCode('A').size // 29
+ */
 export function squareCode(text: string): { size: number; path: string } {
   const { modules } = create(text, { errorCorrectionLevel: 'L' })
   let path = ''
