@@ -1,4 +1,5 @@
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { stopDatabase } from '../../bin/database.mjs'
 import { root } from '../../bin/programs.mjs'
@@ -54,8 +55,6 @@ try {
   await visitor.click('Steady feet')
   await visitor.page.waitForSelector('[data-test="fit"]')
   await take('shelf')
-  await visitor.open(`/meetings/${meeting.id}/paper`)
-  await take('paper')
   await visitor.open(`/meetings/${meeting.id}/gather`)
   for (let person = 0; person < 11; person += 1) await visitor.press('h', 'ArrowDown')
   for (let person = 0; person < 8; person += 1) await visitor.press('ArrowUp')
@@ -87,6 +86,15 @@ try {
   await take('look-back')
   await visitor.open('/dates')
   await take('dates')
+  const file = join(mkdtempSync(join(tmpdir(), 'circle-pictures-')), 'practice-at-home.html')
+  writeFileSync(file, (await lead.call('GET', `/api/participants/${people[6].id}/home/page`)).body)
+  await visitor.page.setViewport({ width: 390, height: 844 })
+  await visitor.page.goto(`file://${file}`)
+  await visitor.click('Begin:')
+  await visitor.click('I am ready')
+  await visitor.page.waitForSelector('[data-test="moving-figure"] path')
+  await still()
+  await take('at-home')
   await visitor.leave()
   await world.close()
   world = await World.open({ demo: false })
