@@ -12,6 +12,8 @@ const code = ref('')
 const wrong = ref('')
 const doubt = ref<Doubt | null>(null)
 const clock = computed(() => (void doubt.value, new Date().toTimeString().slice(0, 5)))
+/** A file of another day holds what was good for them on that day. */
+const isOfAnotherDay = new Date(sheet.startsAt).toDateString() !== new Date().toDateString()
 const nameOf = (block: Doubt['made']) => block?.name ?? 'the way back at the end'
 function join(): void {
   const answer = along.setBy(code.value)
@@ -24,6 +26,10 @@ function join(): void {
   <h1 tabindex="-1">{{ sheet.title }}</h1>
   <p class="quiet">{{ sheet.when }}. {{ sheet.personName }}, {{ TIER_NAMES[sheet.tier].toLowerCase() }}, by video.</p>
   <StopSigns :sheet="sheet" />
+  <p v-if="isOfAnotherDay" class="notice" data-test="another-day">
+    This file is for the class of {{ sheet.when }}. Today is another day by the clock of this device: ask
+    {{ sheet.call.name }} for the file of today’s class.
+  </p>
   <p class="notice">
     You are at home, and nobody in the room can reach you: the floor clear, the chair against a wall, a telephone within
     reach, somebody within call.

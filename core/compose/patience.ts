@@ -1,7 +1,7 @@
 /** How long the composer looks, in steps of its search: about half a second for the first plan; ours, measured. */
-export const FIRST_STEPS = 100_000
+export const FIRST_STEPS = 60_000
 /** For each further plan that differs from those found. */
-export const LATER_STEPS = 25_000
+export const LATER_STEPS = 20_000
 /** Going on from a line that the real clock did not hold. */
 export const SHORTER_STEPS = 20_000
 /** Going on from a plan in which something was changed. */

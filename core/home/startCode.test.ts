@@ -143,15 +143,16 @@ describe('a file that is set by a code', () => {
 
 describe('the number of a plan', () => {
   const blocks = ['a', 'b', 'c'].map((id) => ({ id, movement: `m-${id}`, rounds: 2 }))
-  it('changes with its blocks, their order and their rounds', () => {
+  it('changes with its meeting, its blocks, their order and their rounds', () => {
     const numbers = [
       blocks,
       blocks.toReversed(),
       blocks.slice(1),
       blocks.map((block) => ({ ...block, rounds: 3 })),
       blocks.with(0, { ...blocks[0]!, movement: 'other' }),
-    ].map(planNumber)
-    expect(new Set(numbers).size).toBe(5)
+    ].map((of) => planNumber('monday', of))
+    numbers.push(planNumber('tuesday', blocks))
+    expect(new Set(numbers).size).toBe(6)
     for (const number of numbers) expect(number >= 0 && number < 1024 && Number.isInteger(number)).toBe(true)
   })
 })

@@ -27,16 +27,17 @@ const TICKS = BigInt(DAY_MS / TICK_MS)
 const [PLACES, PARTS] = [61n, 50n]
 
 /**
- * By what a class file knows the code of its own plan: blocks in another order, or other ones, have another number but for
- * one in 1,024.
+ * By what a class file knows the codes of its own class: another meeting, blocks in another order, or other ones, have
+ * another number but for one in 1,024.
  *
+ * @param meeting its id
  * @param blocks in the plan's order
  * @example
- * planNumber([]) < 1024 // true
+ * planNumber('first', []) === planNumber('second', []) // false
  */
-export function planNumber(blocks: readonly Pick<Block, 'id' | 'movement' | 'rounds'>[]): number {
-  const words = blocks.map(({ id, movement, rounds }) => `${id} ${movement} ${rounds}`).join('\n')
-  return Math.floor(randomFrom(words).next() * 1024)
+export function planNumber(meeting: string, blocks: readonly Pick<Block, 'id' | 'movement' | 'rounds'>[]): number {
+  const words = blocks.map(({ id, movement, rounds }) => `${id} ${movement} ${rounds}`)
+  return Math.floor(randomFrom([meeting, ...words].join('\n')).next() * 1024)
 }
 
 const planWord = (number: number) => [Math.floor(number / 32) % 32, number % 32]

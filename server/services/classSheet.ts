@@ -40,7 +40,7 @@ export async function classSheetFor(
   return {
     ...{ format: 'unhurried-circle-class', version: 1, title: shown.title },
     ...{ startsAt, when: wallWords(startsAt, view.venue.zone ?? null, 'EEEE d MMMM, HH:mm') },
-    ...{ personName: person.name, tier: own.tier, plan: planNumber(shown.blocks) },
+    ...{ personName: person.name, tier: own.tier, plan: planNumber(id, shown.blocks) },
     ...{ call: { name: leads, telephone }, emergencyNumber },
     redFlags: withNumber(redFlagSentence(catalogue.redFlags), emergencyNumber),
     sides: shown.sides,

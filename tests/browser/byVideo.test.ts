@@ -68,6 +68,8 @@ describe('a class for somebody by video', () => {
     await home.page.goto(`file://${file}`)
     await seesAtHome('nobody in the room can reach you')
     await seesAtHome('Stop at once if it is sharp')
+    const isToday = new Date(view.meeting.startsAt).toDateString() === new Date().toDateString()
+    expect((await home.page.$('[data-test="another-day"]')) === null).toBe(isToday)
     await home.expectAccessible()
     await type('ABC DEF')
     await seesAtHome('That is 6 signs; a start code has 9.')

@@ -45,7 +45,7 @@ describe('a file that goes along with a class', () => {
         own.homeTier,
         view.meeting.plan.blocks.length,
       ])
-      expect(sheet.plan).toBe(planNumber(view.meeting.plan.blocks))
+      expect(sheet.plan).toBe(planNumber(view.meeting.id, view.meeting.plan.blocks))
       expect(sheet.blocks.filter(({ figure }) => figure !== null).length).toBeGreaterThan(0)
       const said = JSON.stringify(sheet)
       for (const other of view.people) {
@@ -63,7 +63,7 @@ describe('a file that goes along with a class', () => {
     const events = [{ id: randomUUID(), at: began, event: 'start' as const, script: sheet.steps }]
     const now = began + 100_000
     const said = startMoment(sheet.steps, readClock(events, now), ids, now)!
-    const read = readStartCode(startCode(planNumber(view.meeting.plan.blocks), said), sheet.plan, now)
+    const read = readStartCode(startCode(planNumber(view.meeting.id, view.meeting.plan.blocks), said), sheet.plan, now)
     if ('refused' in read) throw new Error('It is not read.')
     expect(Math.abs(beginningBy(sheet.steps, ids, read)! - began)).toBeLessThanOrEqual(125)
   })

@@ -15,13 +15,13 @@ const joiners = computed(() => meeting.opened.people.filter(({ joins }) => joins
 const fileOf = (person: string) => addressOf(readLaneFile, { id: meeting.opened.meeting.id, person })
 /** Where the class is, as it is read out; null: it stands still, has not begun, or is over. */
 const code = computed(() => {
-  const { classEvents } = meeting.opened
+  const { classEvents, meeting: here } = meeting.opened
   const { blocks } = meeting.planned
   const now = (void ticking.value, meeting.now())
   const steps = startedScript(classEvents)
   const ids = blocks.map(({ id }) => id)
   const moment = startMoment(steps, readClock(classEvents, now), ids, now)
-  return moment && startCode(planNumber(blocks), moment)
+  return moment && startCode(planNumber(here.id, blocks), moment)
 })
 </script>
 
