@@ -77,9 +77,9 @@ describe('home practice', () => {
     async (movement) => {
       expect((await lead.call('POST', home('/ticks'), { movement, day: '2026-11-20', done: true })).status).toBe(404)
       // Also where one was stored before, all of the person is read.
-      const own = await world.db('home_ticks').first('practice_id', 'participant_id')
-      const [practice] = await world.db('home_practices').select('practice_id', 'participant_id')
-      await world.db('home_ticks').insert({ ...(own ?? practice), movement, day: '2026-11-20' })
+      const theirs = world.db('home_practices').where({ participant_id: cora })
+      const own = await theirs.first('practice_id', 'participant_id')
+      await world.db('home_ticks').insert({ ...own, movement, day: '2026-11-20' })
       expect((await lead.call('GET', home())).status).toBe(200)
       await world.db('home_ticks').where({ movement }).delete()
     },
