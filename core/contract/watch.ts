@@ -87,6 +87,7 @@ export const readScreenPasses = route({
   path: '/api/meetings/:id/screen-passes',
   may: 'account',
   ofHelpers: 'these-days',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   reply: z.array(ScreenPass),
 })
 /** Makes one; its code is shown this once. */
@@ -113,6 +114,7 @@ export const readLaneFile = route({
   path: '/api/meetings/:id/lane-files/:person',
   may: 'account',
   ofHelpers: 'these-days',
+  notes: { did: 'looked at the meeting', of: 'meeting' },
   file: 'text/html',
 })
 /** A screen comes in by a code. */
