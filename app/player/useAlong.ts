@@ -23,8 +23,9 @@ const TICK_MS = 100
 /** A code that does not fit with the clock of this device. */
 export interface Doubt {
   moment: StartMoment
-  /** Where the class was when the code was made, by this device's clock now, and where it would be; null: over, or not begun. */
+  /** Where the class was when the code was made; null: on the way back at its end. */
   made: ClassBlock | null
+  /** Where it would be now by the clock of this device; null: over, or not begun. */
   wouldBe: ClassBlock | null
 }
 
@@ -62,7 +63,7 @@ function useClassClock(sheet: ClassSheet, kept: Kept) {
 
 /** A class that somebody follows by its clock, as a code or their own hand has set it. */
 export function useAlong(sheet: ClassSheet) {
-  const { kept, isKept } = useStored(`unhurried-circle class ${sheet.plan} ${sheet.startsAt}`, NOTHING)
+  const { kept } = useStored(`unhurried-circle class ${sheet.plan} ${sheet.startsAt}`, NOTHING)
   const { steps, readAt, tick, blockAt, ...clock } = useClassClock(sheet, kept)
   const blockIds = sheet.blocks.map(({ id }) => id)
 
@@ -115,7 +116,7 @@ export function useAlong(sheet: ClassSheet) {
     kept.beganAt = kept.stoodAt = null
   }
   return {
-    ...{ sheet, kept, isKept, ...clock },
+    ...{ sheet, kept, ...clock },
     ...{ setBy, beginWith, next, isFurtherBy, stand, goOn, leave },
     /** Where the class goes on from by a code that was doubted. */
     trust: ({ moment }: Doubt) => followFrom(beginningBy(steps, blockIds, moment) ?? Date.now()),

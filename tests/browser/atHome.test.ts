@@ -254,6 +254,9 @@ describe('what comes back', () => {
     await visitor.click('Make a link')
     await visitor.page.waitForSelector('[data-test="home-link-address"]')
     const link = await visitor.page.$eval('[data-test="home-link-address"]', (one) => one.textContent!)
+    const printed = visitor.page.waitForResponse((reply) => reply.url().endsWith('/home/handout'))
+    await visitor.click('Handout with the link')
+    expect((await printed).status()).toBe(200)
     // What was done a moment ago may lie in the same minute.
     await world.db('home_done').delete()
     const guest = await Visitor.arrive(world, PHONE)

@@ -38,7 +38,7 @@ describe('a file that goes along with a class', () => {
     for (const own of view.people.slice(0, 4)) {
       const { status, body } = await fileOf(lead, own.id)
       expect(status).toBe(200)
-      expect(body.length).toBeLessThan(600_000)
+      expect(body.length).toBeLessThan(400_000)
       const sheet = sheetIn(body)
       expect([sheet.personName, sheet.tier, sheet.blocks.length]).toEqual([
         own.name,
@@ -113,9 +113,14 @@ describe('a screen that came in by a code', () => {
     }
     for (const { lanes } of body.shown.cues) if (lanes.length > 0) expect(lanes).toContain(own.homeTier)
     for (const person of view.people) expect(JSON.stringify(body)).not.toContain(person.name.split(' ')[0])
-    // Whoever leaves the class takes no part in it, and their screen says so.
+    // Whoever changes the tier in class is followed there.
     const press = (event: object) =>
       lead.say(view.meeting.id, { kind: 'events', events: [{ id: randomUUID(), at: Date.now(), ...event }] })
+    await press({ event: 'tier', participant: own.id, tier: 'chair' })
+    const moved = (await (await screen(made.code)).call('GET', '/api/screen')).body.shown
+    expect(moved.people).toEqual([{ key: 'p1', name: '', tier: 'chair' }])
+    for (const lanes of Object.values<any>(moved.lanes)) expect(Object.keys(lanes)).toEqual(['chair'])
+    // Whoever leaves the class takes no part in it, and their screen says so.
     await press({ event: 'leave', participant: own.id, why: 'Tired' })
     const after = (await (await screen(made.code)).call('GET', '/api/screen')).body
     expect([after.shown.people, JSON.stringify(after)]).toEqual([[], expect.not.stringContaining('Tired')])
