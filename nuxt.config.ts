@@ -105,11 +105,15 @@ export default defineNuxtConfig({
     https: false,
     /** Names and addresses by which it may be called, by commas, beside this machine's own. */
     hosts: '',
+    /** How the server's log is written: empty: words, of what went wrong; json: a line for each request. */
+    logs: '',
+    /** What whoever reads how the server fares has to show; empty: they ask from this machine. */
+    metricsToken: '',
     /** Seals what is kept of this installation's access. */
     accessKey: '',
     /** What whoever sets up a practice, or restores one, has to show; empty: nobody can. */
     setupCode: '',
-    database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '' },
+    database: { host: '127.0.0.1', port: 0, user: '', password: '', name: '', tls: '', ca: '', isShared: false },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
 })

@@ -27,6 +27,7 @@ export default defineConfig({
             'server/**/*.test.ts',
             'tests/population/**/*.test.ts',
             'tests/answers/**/*.test.ts',
+            'tests/cluster/**/*.test.ts',
           ],
         },
       },

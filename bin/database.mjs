@@ -65,6 +65,8 @@ export class Instance {
       ...{ port: 0, user: 'circle', password: randomBytes(24).toString('base64url') },
     }
     this.own = userInfo().username
+    /** Whose rights the database itself has. */
+    this.runsAs = this.own
     /** A database that is not the usual one has users of its own. */
     this.user = name === 'circle' ? this.settings.user : name
     this.owner = `${this.user}-owner`
@@ -129,7 +131,7 @@ export class Instance {
     // Where a swap of the data for others was cut short between its two steps, the second is done now.
     const swapped = `${this.data}.restored`
     if (!existsSync(this.data) && existsSync(swapped)) renameSync(swapped, this.data)
-    if (!existsSync(this.data)) makeFiles(this.data, this.own)
+    if (!existsSync(this.data)) makeFiles(this.data, this.own, this.runsAs)
   }
 
   /** The data as they are now beside them, stopped meanwhile and compared file by file; one that is there already stays. */
@@ -164,7 +166,7 @@ export class Instance {
       requireProgram('mariadbd'),
       [
         '--no-defaults',
-        `--user=${this.own}`,
+        `--user=${this.runsAs}`,
         `--datadir=${this.data}`,
         `--socket=${this.socket}`,
         `--port=${this.settings.port}`,

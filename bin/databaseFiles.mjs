@@ -5,7 +5,7 @@ import { requireProgram } from './programs.mjs'
 import { say, WayOut } from './say.mjs'
 
 /** Makes the files of a new database; what was cut short is begun anew, so they are whole or not there. */
-export function makeFiles(data, own) {
+export function makeFiles(data, own, runsAs = own) {
   say('Making the database …')
   const fresh = `${data}.new`
   rmSync(fresh, { recursive: true, force: true })
@@ -13,7 +13,7 @@ export function makeFiles(data, own) {
     requireProgram('mariadb-install-db'),
     [
       '--no-defaults',
-      `--user=${own}`,
+      `--user=${runsAs}`,
       `--datadir=${fresh}`,
       '--auth-root-authentication-method=socket',
       `--auth-root-socket-user=${own}`,

@@ -3,7 +3,8 @@ import { WayOut } from './say.mjs'
 /** Only ever added to: who decided what, who looked, who signed in. */
 const APPEND_ONLY = ['ledger', 'health_log', 'access_log']
 
-function rightsOn(table) {
+/** What the application may do with a table. */
+export function rightsOn(table) {
   if (APPEND_ONLY.includes(table)) return 'select, insert'
   return table.startsWith('knex_') ? 'select' : 'select, insert, update, delete'
 }

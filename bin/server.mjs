@@ -70,7 +70,8 @@ export async function startServer({
       NITRO_HOST: host,
       NITRO_PORT: String(port),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
-      NUXT_ACCESS_KEY: accessKey(folder),
+      // Servers that share a database share it.
+      NUXT_ACCESS_KEY: process.env.NUXT_ACCESS_KEY ?? accessKey(folder),
       NUXT_SETUP_CODE: setupCode,
       NUXT_HTTPS: String(certificate !== null),
       NUXT_HOSTS: [process.env.NUXT_HOSTS, ...(certificate?.names ?? [])].filter(Boolean).join(','),

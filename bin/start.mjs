@@ -1,20 +1,16 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, statSync, writeFileSync } from 'node:fs'
+import { mkdirSync, rmSync, statfsSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
-import { certificateFor, ownAddresses } from './certificate.mjs'
-import { writtenCode } from './codes.mjs'
-import { keepBackedUp } from './daily.mjs'
-import { lookForDamage } from './damaged.mjs'
 import { startDatabase } from './database.mjs'
-import { cannotWrite, writeWhole } from './files.mjs'
+import { External } from './external.mjs'
+import { cannotWrite } from './files.mjs'
 import { buildWhenChanged, installModules, installPackages, root } from './programs.mjs'
 import { run, say, WayOut } from './say.mjs'
-import { endLeftBehind, startServer, stopServer } from './server.mjs'
+import { endLeftBehind } from './server.mjs'
+import { serve } from './serving.mjs'
 import { runningStart, startedFileOf } from './started.mjs'
-import { Kept, whyEnded } from './supervise.mjs'
-import { serveTrust } from './trust.mjs'
 import { bringUpToDate } from './upToDate.mjs'
 
 const folder = process.env.CIRCLE_DATA ?? join(root, '.data')
@@ -33,7 +29,7 @@ await run(async () => {
   }
   if (running === null) await takeOver()
   try {
-    await startHere(options, running)
+    await (options.database === '' ? startHere(options, running) : startThere(options))
   } catch (error) {
     if (running === null) rmSync(startedFile, { force: true })
     throw error
@@ -65,7 +61,20 @@ async function startHere(options, running) {
     if (running === null) await database.stop()
     return rmSync(startedFile, { force: true })
   }
-  await serve(options, database)
+  await serve(options, database, folder)
+}
+
+/** With a database that somebody else runs: no other is started, and it is asked for nothing but the server's own. */
+async function startThere(options) {
+  if (options['reset-demo']) throw new WayOut('The made-up circle is put only into a database of its own.')
+  await requireFreePort(options.port, options.share)
+  if (options.share) await installPackages({ openssl: 'openssl' })
+  await installModules()
+  await buildWhenChanged()
+  requireClock()
+  const database = new External(options.database, process.env.CIRCLE_OWNER_URL ?? '')
+  await database.bringUpToDate()
+  await serve(options, database, folder)
 }
 
 function readOptions() {
@@ -79,6 +88,7 @@ function readOptions() {
         yes: { type: 'boolean', default: false },
         'second-folder': { type: 'string', default: process.env.CIRCLE_SECOND_FOLDER ?? '' },
         'passphrase-file': { type: 'string', default: process.env.CIRCLE_PASSPHRASE_FILE ?? '' },
+        database: { type: 'string', default: process.env.CIRCLE_DATABASE_URL ?? '' },
         port: { type: 'string', default: process.env.PORT ?? '3210' },
       },
     })
@@ -88,7 +98,7 @@ function readOptions() {
     return { ...values, share: values.share || values['share-demo'], port }
   } catch (error) {
     throw new WayOut(
-      `${error.message}\nThe options are --share, --share-demo, --empty and --port NUMBER, for instance:  npm start -- --port 3211\nFor the daily backups:  --second-folder FOLDER and --passphrase-file FILE`,
+      `${error.message}\nThe options are --share, --share-demo, --empty and --port NUMBER, for instance:  npm start -- --port 3211\nFor the daily backups:  --second-folder FOLDER and --passphrase-file FILE\nFor a database that somebody else runs:  --database mysql://USER@HOST/NAME (docs/running-for-many.md)`,
     )
   }
 }
@@ -168,110 +178,4 @@ function requireFreePort(port, share) {
     )
     probe.listen(port, share ? '0.0.0.0' : '127.0.0.1', () => probe.close(resolve))
   })
-}
-
-async function serve({ port, share, ...backups }, database) {
-  // Phones give out their tilt sensors and wake locks over https only, so sharing needs a certificate.
-  const certificate = share ? certificateFor(folder) : null
-  const trust = certificate ? await serveTrust(certificate, port) : null
-  const trustPort = trust?.address().port ?? 0
-  const setupCode = writtenCode()
-  const options = { database, folder, host: share ? '0.0.0.0' : '127.0.0.1', port, certificate, trustPort, setupCode }
-  let child = null
-  let isEnding = false
-  let endBackups = async () => {}
-
-  const end = async (code = 0, why = '') => {
-    if (isEnding) return
-    isEnding = true
-    keptServer.end()
-    keptDatabase.end()
-    trust?.close()
-    await endBackups()
-    if (why) say(`${why}. Giving up.`)
-    say('Stopping …')
-    if (child) await stopServer(child)
-    const isWhole = await database.stop()
-    rmSync(startedFile, { force: true })
-    say(
-      isWhole
-        ? 'Stopped. Nothing is lost.'
-        : `The database has not said that all is on the disk: see ${database.log}. What it had confirmed is there when it starts again.`,
-    )
-    process.exit(isWhole ? code : 1)
-  }
-  const giveUp = (why) => end(1, why)
-  const keptServer = new Kept({
-    name: 'the server',
-    giveUp,
-    begin: async () => {
-      const started = await startServer(options)
-      child = started.child
-      writeWhole(startedFile, JSON.stringify({ pid: process.pid, address: started.address, server: child.pid }))
-      const ended = new Promise((resolve) => child.once('exit', () => resolve(whyEnded(child))))
-      return { ...started, ended }
-    },
-  })
-  const keptDatabase = keepDatabase(database, giveUp, () => child && stopServer(child))
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end())
-  try {
-    await keptDatabase.start()
-    await keptServer.start()
-  } catch (error) {
-    keptDatabase.end()
-    keptServer.end()
-    await database.stop()
-    throw error
-  }
-  endBackups = keepBackedUp(database, folder, {
-    passphraseFile: backups['passphrase-file'] || null,
-    second: backups['second-folder'] || null,
-  })
-  const isSetUp =
-    database.ask(`select count(*) from ${database.name}.practices`).stdout.trim().split('\n').at(-1) !== '0'
-  welcome(keptServer.running.address, { port, certificate, trustPort, setupCode: isSetUp ? null : setupCode })
-  // Where it cannot be looked, the class goes on all the same.
-  await lookForDamage(database, folder).catch((error) => say(`Damage could not be looked for: ${error.message}`))
-}
-
-/** A server that knows another port finds no database: where it changed, `portChanged` is called. */
-function keepDatabase(database, giveUp, portChanged) {
-  return new Kept({
-    name: 'the database',
-    giveUp,
-    begin: async () => {
-      const { port: before } = database.settings
-      await database.begin()
-      if (before !== database.settings.port) await portChanged()
-      return { ended: database.ended() }
-    },
-  })
-}
-
-function welcome(address, { port, certificate, trustPort, setupCode }) {
-  const lines = ['', `  Unhurried Circle is ready:  ${address}`]
-  if (certificate) {
-    for (const own of ownAddresses()) lines.push(`  In this network:            https://${own}:${port}`)
-    if (trustPort > 0)
-      for (const own of ownAddresses())
-        lines.push(`  Tablets trust it by:        http://${own}:${trustPort}, where this code has to stand:`)
-    lines.push(...certificate.fingerprint.match(/.{1,40}/g).map((part) => `      ${part.trim()}`))
-  }
-  if (setupCode !== null)
-    lines.push(
-      '',
-      `  Code to set it up with:     ${setupCode}`,
-      '  It holds until this ends; whoever sets up, or restores an archive, has to type it.',
-    )
-  const demo = join(folder, 'demo-sign-in.txt')
-  if (existsSync(demo))
-    lines.push(
-      '',
-      ...readFileSync(demo, 'utf8')
-        .trimEnd()
-        .split('\n')
-        .map((line) => `  ${line}`),
-    )
-  lines.push('', '  Ctrl-C ends it.', '')
-  process.stdout.write(`${lines.join('\n')}\n`)
 }

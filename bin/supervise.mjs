@@ -14,6 +14,11 @@ export function whyEnded({ exitCode, signalCode }) {
   return `it ended by itself with code ${exitCode}`
 }
 
+/** The words why, once a process has ended. */
+export function endOf(child) {
+  return new Promise((resolve) => child.once('exit', () => resolve(whyEnded(child))))
+}
+
 /**
  * Keeps something running: starts it, and starts it again whenever it ends, after growing waits. Says each time why.
  *

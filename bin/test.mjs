@@ -27,6 +27,8 @@ await run(async () => {
     certutil: 'libnss3-tools',
     gpg: 'gnupg',
     pdftotext: 'poppler-utils',
+    haproxy: 'haproxy',
+    rsync: 'rsync',
   })
   await installModules()
   say('Preparing the types …')

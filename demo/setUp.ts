@@ -5,6 +5,7 @@ import { hasPractice } from '../server/database/accounts'
 import { connect, databaseFromEnvironment } from '../server/database/connection'
 import { migrate, NewerData, standingOf } from '../server/database/migrate'
 import { eraseAgain, forgetErased } from '../server/services/erased'
+import { removeHalfDone } from '../server/database/practices'
 import { TABLES } from '../server/database/tables'
 import { seedDemo } from './seed'
 
@@ -14,9 +15,10 @@ import { seedDemo } from './seed'
  */
 const wish = process.argv[2]
 const signInFile = join(process.env.CIRCLE_DATA ?? '.data', 'demo-sign-in.txt')
-const db = connect(databaseFromEnvironment())
+const config = databaseFromEnvironment()
+const db = connect(config)
 try {
-  if (wish === '--standing') console.log(JSON.stringify(await standingOf(db)))
+  if (wish === '--standing') console.log(JSON.stringify(await standingOf(db, config)))
   else await setUp()
 } catch (error) {
   // What the person at the keyboard can do something about is said without where in the code it was found.
@@ -31,6 +33,8 @@ try {
 async function setUp(): Promise<void> {
   const applied = await migrate(db)
   if (applied.length > 0) console.log(`· Database brought up to date (${applied.join(', ')}).`)
+  const halfDone = await removeHalfDone(db)
+  if (halfDone > 0) console.log(`· ${halfDone} practices that were only half here are gone.`)
   const again = await eraseAgain(db, process.env.CIRCLE_DATA ?? '')
   if (again > 0) console.log(`· ${again} who had been erased came back with what was restored: erased again.`)
   if (wish === '--reset-demo') await clear()

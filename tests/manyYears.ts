@@ -14,11 +14,16 @@ const MEMBERS = 12
 export interface Size {
   years: number
   circles: number
+  /** Its lead's; left out: the demo's. */
+  email?: string
 }
 const MOVEMENTS = ['bridge', 'upper-back-turn', 'sit-to-stand', 'heel-raises', 'ankle-on-knee']
 
 /** Years of weekly meetings of circles of twelve, as lines of an archive; invented. Its lead has the password's hash. */
-function* manyYears({ years, circles: circleCount }: Size, passwordHash: string): Generator<string> {
+export function* manyYears(
+  { years, circles: circleCount, email = LEAD }: Size,
+  passwordHash: string,
+): Generator<string> {
   const catalogue = shippedCatalogue()
   const practice = randomUUID()
   const sql = (ms: number) => new Date(ms).toISOString().slice(0, 19).replace('T', ' ')
@@ -31,7 +36,7 @@ function* manyYears({ years, circles: circleCount }: Size, passwordHash: string)
   const head = { format: 'unhurried-circle-archive', formatVersion: 1, practice, migrations: ['001_one_class'] }
   yield `${JSON.stringify({ ...head, writtenAt: sql(now) })}\n`
   yield row('practices', { id: practice, name: 'Many years', created_at: sql(now) })
-  const lead = { id: randomUUID(), practice_id: practice, email: LEAD, name: 'Lead', role: 'lead' }
+  const lead = { id: randomUUID(), practice_id: practice, email, name: 'Lead', role: 'lead' }
   yield row('accounts', { ...lead, password_hash: passwordHash })
   const venue = randomUUID()
   const people = Array.from({ length: circleCount * MEMBERS }, () => randomUUID())

@@ -17,10 +17,19 @@ export type HealthLogEntry = z.infer<typeof HealthLogEntry>
 /** The oldest backup that is kept is of so many months ago: `KEPT` in bin/backups.mjs, and the month that is on. */
 export const BACKUP_MONTHS = 13
 
-/** Whether everything is in order; 503 with a sentence where nothing can be stored. */
+/** Whether the server is alive: that it answers is all. */
 export const readHealth = route({
   method: 'GET',
   path: '/api/health',
+  may: 'anybody',
+  reply: z.object({ ok: z.literal(true) }),
+})
+/** How much is asked of the server and how it fares, as Prometheus reads it: times, errors, lines; of nobody by name. */
+export const readMetrics = route({ method: 'GET', path: '/api/metrics', may: 'anybody', file: 'text/plain' })
+/** Whether everything is in order; 503 with a sentence where nothing can be stored. */
+export const readReady = route({
+  method: 'GET',
+  path: '/api/ready',
   may: 'anybody',
   reply: z.object({
     ok: z.literal(true),

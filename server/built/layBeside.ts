@@ -6,6 +6,8 @@ import { readCatalogueFiles } from '../catalogue/readCatalogueFiles'
 import { readReadyPlans } from '../catalogue/readReadyPlans'
 import { buildPlayer } from './buildPlayer'
 
+/** Programs that run beside the server: what is heavy, and what whoever runs an installation does. */
+const PROGRAMS = ['server/threads/thread.ts', 'server/operate/practice.ts']
 /** A thread has to begin quickly: what is made of many small modules is taken into its one file. */
 const TAKEN_IN = ['zod', 'date-fns', '@date-fns/tz', 'ical.js', 'dequal']
 
@@ -21,7 +23,8 @@ const installed: Plugin = {
 }
 
 /**
- * Lays what the server reads at run time beside its program: the code of its threads as one file, the catalogue as it
+ * Lays what the server reads at run time beside its program: the code of its threads as one file, the
+ * operator's program, the catalogue as it
  * was read and checked, the plans that ship, the page that plays at home, and the solved poses of its figures.
  *
  * @param folder where the server's program was built
@@ -33,8 +36,10 @@ export async function layBeside(folder: string): Promise<void> {
   writeFileSync(join(folder, 'home.html'), await buildPlayer())
   cpSync(join(process.cwd(), 'catalogue/solved'), join(folder, 'solved'), { recursive: true })
   await build({
-    entryPoints: [join(process.cwd(), 'server/threads/thread.ts')],
-    outfile: join(folder, 'thread.mjs'),
+    entryPoints: PROGRAMS.map((program) => join(process.cwd(), program)),
+    outdir: folder,
+    entryNames: '[name]',
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     format: 'esm',
     platform: 'node',

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Account, Role } from '../../core/contract/account'
 import { NotFound, type Acting, type Database, type Scope } from './rows'
-import { inTransaction } from './transaction'
+import { hold, inTransaction } from './transaction'
 
 /** An account as it is stored. */
 export interface AccountRow {
@@ -26,7 +26,7 @@ export async function accountByEmail(
 ): Promise<{ account: Account; passwordHash: string } | null> {
   const row = await db<AccountRow>('accounts as a')
     .join('practices as p', 'p.id', 'a.practice_id')
-    .where('a.email', writtenEmail(email))
+    .where({ 'a.email': writtenEmail(email), 'p.state': 'open' })
     .whereNull('a.removed_at')
     .first<AccountRow>('a.*', 'p.name as practice_name')
   return row ? { account: accountOf(row), passwordHash: row.password_hash } : null
@@ -48,9 +48,9 @@ export async function isAccountOf({ db, practiceId }: Scope, id: string): Promis
   return (await db('accounts').where({ id, practice_id: practiceId, removed_at: null }).first('id')) !== undefined
 }
 
-/** Whether anybody has set up a practice here. */
+/** Whether anybody has set up a practice here; one that is only half here, coming or going, is none. */
 export async function hasPractice(db: Database): Promise<boolean> {
-  return (await db('practices').first('id')) !== undefined
+  return (await db('practices').where({ state: 'open' }).first('id')) !== undefined
 }
 
 export interface NewAccount {
@@ -191,7 +191,7 @@ export function removeAccount(scope: Scope, id: string): Promise<void> {
 /** Work on the accounts of a practice, one at a time; taken back where it leaves no lead. */
 function amongLeads<R>({ db, practiceId }: Scope, work: (trx: Database) => Promise<R>): Promise<R> {
   return inTransaction(db, async (trx) => {
-    await trx('practices').where({ id: practiceId }).forUpdate().first('id')
+    await hold(trx, 'practices', { id: practiceId })
     const result = await work(trx)
     const lead = await trx('accounts').where({ practice_id: practiceId, role: 'lead', removed_at: null }).first('id')
     if (!lead) throw new LastLead()

@@ -1,43 +1,18 @@
 import { createHash } from 'node:crypto'
-import type { Scope } from './rows'
 import type { Readable } from 'node:stream'
-import { z } from 'zod'
+import type { Knex } from 'knex'
+import type { z } from 'zod'
 import { hasPractice } from './accounts'
+import { BrokenArchive, FORMAT, FORMAT_VERSION, ownedBy, readArchive, type End, type Head } from './archiveFile'
+import { databaseErrorOf } from './databaseError'
 import { catchUp } from './migrate'
 import { sealedRows, type Row as LedgerRow } from './migrations/018_append_only'
-import type { Database } from './rows'
+import { removePractice } from './practices'
+import type { Database, Scope } from './rows'
 import { TABLES, type Table } from './tables'
+import { inTransaction } from './transaction'
 
-const FORMAT = 'unhurried-circle-archive'
-/** From 2 on an archive ends with a line that says so. */
-const FORMAT_VERSION = 2
 const ROWS_AT_ONCE = 1000
-/** No row is so long: a plan of a thousand blocks is less. */
-const LINE_AT_MOST = 2_000_000
-
-/** The first line of an archive. */
-const Head = z.object({
-  format: z.literal(FORMAT),
-  formatVersion: z.number().int().min(1).max(FORMAT_VERSION),
-  practice: z.string(),
-  migrations: z.array(z.string()),
-  writtenAt: z.string(),
-})
-/** The first line of a format that is still to come. */
-const NewerHead = z.object({ format: z.literal(FORMAT), formatVersion: z.number().min(FORMAT_VERSION + 1) })
-/** All others: one row of a table, as the database gives it. */
-const Line = z.object({
-  table: z.enum(TABLES),
-  row: z.record(z.string().regex(/^[a-z_]+$/), z.union([z.string(), z.number(), z.null()])),
-})
-
-/** The last line: how many rows of each table, and the SHA-256 of all lines before. */
-const End = z.object({ end: z.literal(true), rows: z.record(z.string(), z.number()), sha256: z.string() })
-
-/** Why an archive cannot be restored, with the line at fault. */
-export class BrokenArchive extends Error {
-  override name = 'BrokenArchive'
-}
 
 /**
  * A whole practice as lines of JSON, all of one moment: the head, then row after row, table by table, those that others
@@ -65,10 +40,12 @@ export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
     for (const table of TABLES) {
       const rows = trx(table)
         .where({ [ownedBy(table)]: practiceId })
+        // Where a table counts its rows, in that order: another installation counts them anew.
+        .modify((query: Knex.QueryBuilder) => void (table in COUNTED && query.orderBy(COUNTED[table]!)))
         .stream() as Readable
       for await (const row of rows) {
         counts[table] = (counts[table] ?? 0) + 1
-        yield counted({ table, row: plain(row) })
+        yield counted({ table, row: plain(table, row) })
       }
     }
     yield line({ end: true, rows: counts, sha256: hash.digest('hex') } satisfies z.infer<typeof End>)
@@ -77,13 +54,26 @@ export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
   }
 }
 
+/** Columns that the database counts: beside other practices they are counted anew, in the same order. */
+const COUNTED: Partial<Record<Table, string>> = { health_log: 'id', ledger: 'sequence', shelf_versions: 'id' }
+
 /** What the application may not change once it is written is brought up to date before. */
 async function asOfNow(
   trx: Database,
   { table, rows }: { table: Table; rows: Record<string, unknown>[] },
 ): Promise<Record<string, unknown>[]> {
-  const isOlder = table === 'ledger' && rows.some((row) => row.sealed === undefined)
-  return isOlder ? (await sealedRows(trx, rows as unknown as LedgerRow[])).map((row) => ({ ...row })) : rows
+  if (table !== 'ledger') return rows
+  const isOlder = rows.some((row) => row.sealed === undefined)
+  const sealed = isOlder ? await sealedRows(trx, rows as unknown as LedgerRow[]) : rows
+  return sealed.map((row) => ({ place: (row as { sequence?: unknown }).sequence, ...row }))
+}
+
+/** How an archive is put in. */
+interface Putting {
+  /** Does one piece of it. */
+  piece: <R>(work: (trx: Database) => Promise<R>) => Promise<R>
+  /** Whether other practices are there: nothing of them is touched, and until the end nobody sees this one. */
+  isBeside: boolean
 }
 
 /**
@@ -101,112 +91,110 @@ export async function restoreArchive(
   return db.transaction(async (trx) => {
     if (await hasPractice(trx))
       throw new BrokenArchive('There is a practice here already: an archive is restored into an empty installation.')
-    let waiting: { table: Table; rows: Record<string, unknown>[] } | null = null
-    const flush = async () => {
-      if (!waiting) return
-      await trx(waiting.table).insert(await asOfNow(trx, waiting))
-      waiting = null
-    }
-    // What refers to itself, as a result to its correction, may come before what it refers to.
-    await trx.raw('set foreign_key_checks = 0')
-    let read: Awaited<ReturnType<typeof readArchive>>
-    try {
-      read = await readArchive(text, known, async (table, row) => {
-        if (waiting && (waiting.table !== table || waiting.rows.length >= ROWS_AT_ONCE)) await flush()
-        waiting ??= { table, rows: [] }
-        waiting.rows.push(row)
-      })
-      await flush()
-    } catch (error) {
-      if (error instanceof BrokenArchive) throw error
-      // The database's own words name values of rows: only what is at fault is said.
-      throw new BrokenArchive(
-        error instanceof Error ? (error.message.split(' - ').at(-1) ?? '') : 'It is not readable.',
-      )
-    } finally {
-      await trx.raw('set foreign_key_checks = 1')
-    }
-    await checkReferences(trx)
-    if (!(await trx('accounts').where({ role: 'lead', removed_at: null }).first('id')))
-      throw new BrokenArchive('The archive has no lead: nobody could sign in to what it holds.')
-    await catchUp(trx, read.migrations)
-    return read.rows
+    const { rows } = await putIn(text, known, { piece: (work) => work(trx), isBeside: false })
+    return rows
   })
 }
 
 /**
- * Reads an archive to its end, row by row, and holds it against its closing line.
+ * Restores an archive beside other practices: in pieces, none of which holds a cluster up, as a practice that nobody sees
+ * until all of it is there. One that cannot be restored is taken away again; where that is cut short too, `removeHalfDone`
+ * does it. Only whoever makes the tables can do it: the application itself takes nothing out of its logs.
  *
- * @param take called with each row, in order
- * @returns rows by table, and what was done to the database that wrote it
- * @throws {BrokenArchive} where it is no archive, of a newer shape, damaged or cut short anywhere, or not of one practice
+ * @returns the id of the practice, and how many rows each table got
+ * @throws {BrokenArchive} as `restoreArchive`, and where something of it is another practice's here
  */
-export async function readArchive(
+export async function restoreBeside(
+  db: Database,
   text: Readable,
   known: readonly string[],
-  take: (table: Table, row: Record<string, unknown>) => Promise<void> = async () => {},
-): Promise<{ rows: Partial<Record<Table, number>>; migrations: string[] }> {
-  const rows: Partial<Record<Table, number>> = {}
-  const hash = createHash('sha256')
-  let head: z.infer<typeof Head> | null = null
-  let end: z.infer<typeof End> | null = null
-  let at = 0
-  for await (const one of linesOf(text)) {
-    at += 1
-    if (one === '') continue
-    if (end) throw new BrokenArchive(`Line ${at}: the archive has ended before it.`)
-    const closing = head && one.startsWith('{"end":') ? End.safeParse(jsonOf(one)) : null
-    if (closing?.success) {
-      end = closing.data
-      continue
-    }
-    hash.update(`${one}\n`)
-    if (!head) {
-      head = headOf(one, known)
-      continue
-    }
-    const { table, row } = lineOf(one, at)
-    if (row[ownedBy(table)] !== head.practice)
-      throw new BrokenArchive(`Line ${at}: this row is not of the archive's practice.`)
-    await take(table, row)
-    rows[table] = (rows[table] ?? 0) + 1
+): Promise<{ practiceId: string; rows: Partial<Record<Table, number>> }> {
+  const putting: Putting = { piece: (work) => inTransaction(db, work), isBeside: true }
+  return putIn(text, known, putting, (practiceId) => removePractice(db, practiceId))
+}
+
+/** @param undo takes away what was put in, where it does not come to its end */
+async function putIn(
+  text: Readable,
+  known: readonly string[],
+  { piece, isBeside }: Putting,
+  undo: (practiceId: string) => Promise<void> = async () => {},
+): Promise<{ practiceId: string; rows: Partial<Record<Table, number>> }> {
+  let begun = ''
+  let waiting: { table: Table; rows: Record<string, unknown>[] } | null = null
+  const flush = async () => {
+    if (!waiting) return
+    const { table } = waiting
+    const rows = isBeside ? waiting.rows.map((row) => besideOthers(table, row)) : waiting.rows
+    waiting = null
+    await piece((trx) => unchecked(trx, async () => trx(table).insert(await asOfNow(trx, { table, rows }))))
+    if (table === 'practices') begun = String(rows[0]?.id)
+    if (isBeside) await piece((trx) => trx('practices').where({ id: begun }).update({ state_at: new Date() }))
   }
-  if (!head || !rows.practices) throw new BrokenArchive('This is no archive of a practice, or it is cut short.')
-  if (head.formatVersion > 1) requireWhole(end, rows, hash.digest('hex'))
-  return { rows, migrations: head.migrations }
-}
-
-function requireWhole(end: z.infer<typeof End> | null, rows: Partial<Record<Table, number>>, sha256: string): void {
-  if (!end) throw new BrokenArchive('The archive is cut short: its closing line is missing.')
-  const off = Object.entries(end.rows).find(([table, count]) => rows[table as Table] !== count)
-  if (off) throw new BrokenArchive(`The archive is damaged: ${off[1]} rows of “${off[0]}” were written.`)
-  if (end.sha256 !== sha256) throw new BrokenArchive('The archive is damaged: it is not what was written.')
-}
-
-/** A stream's lines; unlike a line reader, it hands on what goes wrong in the stream, such as a damaged zip. */
-async function* linesOf(text: Readable): AsyncGenerator<string> {
-  let rest = ''
   try {
-    for await (const chunk of text.setEncoding('utf8')) {
-      const lines = (rest + chunk).split('\n')
-      rest = lines.pop() ?? ''
-      if (rest.length > LINE_AT_MOST) throw new BrokenArchive('This is no archive of a practice: it has no lines.')
-      yield* lines
-    }
+    const { rows, migrations } = await readArchive(text, known, async (table, row) => {
+      if (waiting && (waiting.table !== table || waiting.rows.length >= ROWS_AT_ONCE)) await flush()
+      waiting ??= { table, rows: [] }
+      waiting.rows.push(row)
+    })
+    await flush()
+    await piece((trx) => checkReferences(trx, begun))
+    await piece((trx) => requireLead(trx, begun))
+    await piece((trx) => catchUp(trx, migrations, begun))
+    if (isBeside) await piece((trx) => trx('practices').where({ id: begun }).update({ state: 'open', state_at: null }))
+    return { practiceId: begun, rows }
   } catch (error) {
-    if (error instanceof Error && 'code' in error && String(error.code).startsWith('Z_'))
-      throw new BrokenArchive(`The file is damaged or cut short: it cannot be unzipped (${error.message}).`)
-    throw error
+    if (begun !== '') await undo(begun)
+    throw asBroken(error)
   }
-  if (rest !== '') yield rest
 }
 
-/** With the checks off while rows come in, what points nowhere is looked for afterwards. */
-async function checkReferences(db: Database): Promise<void> {
+/** What refers to itself, as a result to its correction, may come before what it refers to. */
+async function unchecked(trx: Database, work: () => Promise<unknown>): Promise<void> {
+  await trx.raw('set foreign_key_checks = 0')
+  try {
+    await work()
+  } finally {
+    await trx.raw('set foreign_key_checks = 1')
+  }
+}
+
+/** A row as it stands beside other practices: counted anew; and what a practice may use here, whoever runs it says. */
+function besideOthers(table: Table, row: Record<string, unknown>): Record<string, unknown> {
+  if (table === 'practices')
+    return {
+      ...row,
+      ...{ state: 'arriving', state_at: new Date() },
+      ...{ people_at_most: null, meetings_at_most: null, requests_at_most: null },
+    }
+  const counted = COUNTED[table]
+  if (counted === undefined) return row
+  const { [counted]: before, ...rest } = row
+  return table === 'ledger' ? { place: before, ...rest } : rest
+}
+
+async function requireLead(trx: Database, practiceId: string): Promise<void> {
+  if (!(await trx('accounts').where({ practice_id: practiceId, role: 'lead', removed_at: null }).first('id')))
+    throw new BrokenArchive('The archive has no lead: nobody could sign in to what it holds.')
+}
+
+/** The database's own words name values of rows: only what is at fault is said. */
+function asBroken(error: unknown): unknown {
+  if (error instanceof BrokenArchive || databaseErrorOf(error)?.isAway) return error
+  const words = error instanceof Error ? (error.message.split(' - ').at(-1) ?? '') : 'It is not readable.'
+  if (words.includes('accounts_email_unique'))
+    return new BrokenArchive('An account in it has the e-mail address of one that is here already.')
+  if (words.includes('Duplicate entry')) return new BrokenArchive('Something in it is here already, under the same id.')
+  return new BrokenArchive(words)
+}
+
+/** With the checks off while rows come in, what points nowhere, or to another practice, is looked for afterwards. */
+async function checkReferences(db: Database, practiceId: string): Promise<void> {
   const keys = await db('information_schema.key_column_usage')
     .whereRaw('table_schema = database()')
-    .whereNotNull('referenced_table_name')
-    .select<{ t: string; c: string; rt: string; rc: string }[]>(
+    .whereIn('table_name', TABLES)
+    .whereIn('referenced_table_name', TABLES)
+    .select<{ t: Table; c: string; rt: Table; rc: string }[]>(
       'table_name as t',
       'column_name as c',
       'referenced_table_name as rt',
@@ -214,7 +202,10 @@ async function checkReferences(db: Database): Promise<void> {
     )
   for (const { t, c, rt, rc } of keys) {
     const lost = await db(`${t} as a`)
-      .leftJoin(`${rt} as b`, `b.${rc}`, `a.${c}`)
+      .leftJoin(`${rt} as b`, (join) =>
+        join.on(`b.${rc}`, `a.${c}`).andOn(`b.${ownedBy(rt)}`, db.raw('?', [practiceId])),
+      )
+      .where(`a.${ownedBy(t)}`, practiceId)
       .whereNotNull(`a.${c}`)
       .whereNull(`b.${rc}`)
       .first(db.raw('1'))
@@ -222,38 +213,14 @@ async function checkReferences(db: Database): Promise<void> {
   }
 }
 
-function headOf(one: string, known: readonly string[]): z.infer<typeof Head> {
-  const said = jsonOf(one)
-  const head = Head.safeParse(said)
-  const isNewer =
-    NewerHead.safeParse(said).success || (head.data?.migrations ?? []).some((name) => !known.includes(name))
-  if (isNewer) throw new BrokenArchive('This archive was written by a newer version of the application: update first.')
-  if (!head.success) throw new BrokenArchive('This is no archive of a practice.')
-  return head.data
-}
-
-function lineOf(one: string, at: number): z.infer<typeof Line> {
-  const parsed = Line.safeParse(jsonOf(one))
-  if (!parsed.success) throw new BrokenArchive(`Line ${at} is not readable: the archive is damaged or cut short.`)
-  return parsed.data
-}
-
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return null
-  }
-}
-
-function ownedBy(table: Table): string {
-  return table === 'practices' ? 'id' : 'practice_id'
-}
-
-/** JSON columns come as text or as what they hold, as the driver likes. */
-function plain(row: Record<string, unknown>): Record<string, unknown> {
+/**
+ * JSON columns come as text or as what they hold, as the driver likes. How often a row was held says nothing anywhere
+ * else, but for people, whose decisions are counted by it.
+ */
+function plain(table: Table, { turn, ...row }: Record<string, unknown>): Record<string, unknown> {
+  const kept = table === 'participants' ? { ...row, turn } : row
   return Object.fromEntries(
-    Object.entries(row).map(([name, value]) => [
+    Object.entries(kept).map(([name, value]) => [
       name,
       value !== null && typeof value === 'object' ? JSON.stringify(value) : value,
     ]),

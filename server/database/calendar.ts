@@ -5,7 +5,7 @@ import type { Plan } from '../../core/plan/plan'
 import { datesOf, SeriesRule, wallOf, type HolidayFields } from '../../core/calendar/series'
 import { addMeeting } from './meetings'
 import { fromJson, isoOf, NotFound, sqlTimeOf, type Scope, requireOwn } from './rows'
-import { inTransaction } from './transaction'
+import { hold, inTransaction } from './transaction'
 
 /** All series of a practice. */
 export async function seriesOf(scope: Scope): Promise<Series[]> {
@@ -65,7 +65,8 @@ export async function changeSeries(
   change: (stored: Series) => SeriesRule,
 ): Promise<Series> {
   return inTransaction(db, async (trx) => {
-    const row = await trx('series').where({ id, practice_id: practiceId }).forUpdate().first<SeriesRow | undefined>()
+    await hold(trx, 'series', { id, practice_id: practiceId })
+    const row = await trx('series').where({ id, practice_id: practiceId }).first<SeriesRow | undefined>()
     if (!row) throw new NotFound('There is no such series.')
     const stored = seriesFrom(row)
     const rule = change(stored)
@@ -200,7 +201,7 @@ export async function meetingOn(
   if (!date) throw new NotFound('The circle does not meet on that day.')
   return inTransaction(db, async (trx) => {
     // Two who prepare the same date at once come to the same meeting.
-    await trx('series').where({ id: series.id }).forUpdate().first('id')
+    await hold(trx, 'series', { id: series.id, practice_id: practiceId })
     const made = await trx('meetings')
       .where({ practice_id: practiceId, circle_id: series.circleId, called_off: false })
       .where((other) =>

@@ -6,8 +6,14 @@ let opened: Database | undefined
 /** The server's one pool, opened at first use. */
 export function database(): Database {
   if (!opened) {
-    const { host, port, user, password, name } = useRuntimeConfig().database
-    opened = connect({ host, port: Number(port), user, password, name })
+    const config = useRuntimeConfig().database
+    opened = connect({ ...config, port: Number(config.port) })
   }
   return opened
+}
+
+/** The lines to the database by what they do, and how many requests wait for one. */
+export function linesTo(): { busy: number; idle: number; waited: number } {
+  const pool = database().client.pool as { numUsed(): number; numFree(): number; numPendingAcquires(): number }
+  return { busy: pool.numUsed(), idle: pool.numFree(), waited: pool.numPendingAcquires() }
 }

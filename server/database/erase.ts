@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { OutcomeEvent } from '../../core/lead/outcome'
 import { eraseMentions } from './mentions'
-import { participantById } from './people'
-import { fromJson, type Database, type Scope } from './rows'
+import { fromJson, NotFound, type Database, type Scope } from './rows'
 import { inTransaction } from './transaction'
 
 /**
@@ -10,18 +9,24 @@ import { inTransaction } from './transaction'
  * to a nameless stand-in of that meeting alone, without pain, notes or anything said; all else of the person is deleted,
  * with the key that opens what the ledger says of them.
  *
+ * Nobody sees them from the first moment on; the rest is done meeting by meeting, so that years of it hold nobody up. Where
+ * it was cut short it is simply done again.
+ *
  * @throws {NotFound} when the practice has no such participant
  */
 export async function eraseParticipant(scope: Scope, participantId: string): Promise<void> {
   const { db, practiceId } = scope
+  const person = { id: participantId, practice_id: practiceId }
+  const row = await db('participants').where(person).first<{ name: string } | undefined>('name')
+  if (!row) throw new NotFound('There is no such participant.')
+  await db('participants').where(person).update({ erased_at: new Date() })
+  const own = { practice_id: practiceId, participant_id: participantId }
+  for (const meeting of await meetingsOf(db, own))
+    await inTransaction(db, (trx) => keepCounts(trx, { ...own, meeting_id: meeting }))
   await inTransaction(db, async (trx) => {
-    const within = { db: trx, practiceId }
-    const { name } = await participantById(within, participantId)
-    const own = { practice_id: practiceId, participant_id: participantId }
-    await keepCounts(trx, own)
-    await eraseMentions(within, { id: participantId, name })
+    await eraseMentions({ db: trx, practiceId }, { id: participantId, name: row.name })
     // The rest hangs on the person and goes with them: health facts, levels, screenings, measures, places, their key.
-    await trx('participants').where({ id: participantId, practice_id: practiceId }).delete()
+    await trx('participants').where(person).delete()
     await trx('made_up').where({ row_id: participantId }).delete()
   })
 }
@@ -32,34 +37,24 @@ interface Own {
   participant_id: string
 }
 
-/** Somebody nameless in each meeting that they came to or did something in: nothing ties one to another. */
-async function keepCounts(trx: Database, own: Own): Promise<void> {
-  const [came, outcomes] = [await meetingsOf(trx, own), await outcomesOf(trx, own)]
-  const meetings = [...new Set([...came, ...outcomes.map((row) => row.meeting_id)])]
-  const nameless = new Map(meetings.map((meeting) => [meeting, randomUUID()]))
-  await trx.batchInsert(
-    'participants',
-    [...nameless.values()].map((id) => standIn(id, own.practice_id)),
-    200,
-  )
-  const of = (meeting: string) => ({
-    practice_id: own.practice_id,
-    meeting_id: meeting,
-    participant_id: nameless.get(meeting),
-  })
-  await trx.batchInsert(
-    'arrivals',
-    came.map((meeting) => ({ ...of(meeting), ...CAME })),
-    200,
-  )
-  await trx.batchInsert(
-    'outcomes',
-    outcomes.map(({ meeting_id, movement, at, event }) => {
-      const bare = bareOutcome(fromJson(event, OutcomeEvent), nameless.get(meeting_id) ?? '')
-      return { ...of(meeting_id), id: bare.id, movement, at, event: JSON.stringify(bare), logged_by: null }
-    }),
-    500,
-  )
+/** Somebody nameless in place of them in one meeting: nothing ties one meeting's to another's. */
+async function keepCounts(trx: Database, own: Own & { meeting_id: string }): Promise<void> {
+  const came = await trx('arrivals')
+    .where({ ...own, came: true })
+    .first('meeting_id')
+  const outcomes = await trx('outcomes').where(own).select<OutcomeRow[]>('movement', 'at', 'event')
+  if (came || outcomes.length > 0) {
+    const nameless = randomUUID()
+    await trx('participants').insert(standIn(nameless, own.practice_id))
+    if (came) await trx('arrivals').insert({ ...own, participant_id: nameless, ...CAME })
+    const rows = outcomes.map(({ movement, at, event }) => {
+      const bare = bareOutcome(fromJson(event, OutcomeEvent), nameless)
+      const kept = { id: bare.id, movement, at, event: JSON.stringify(bare), logged_by: null }
+      return { ...own, participant_id: nameless, ...kept }
+    })
+    if (rows.length > 0) await trx('outcomes').insert(rows)
+  }
+  for (const table of ['outcomes', 'arrivals']) await trx(table).where(own).delete()
 }
 
 /** How they were is gone. */
@@ -79,21 +74,18 @@ function standIn(id: string, practiceId: string) {
   }
 }
 
-/** That somebody came still counts; how they were is gone. */
-async function meetingsOf(trx: Database, own: Own): Promise<string[]> {
-  const rows = await trx('arrivals').where(own).where('came', true).select<{ meeting_id: string }[]>('meeting_id')
-  return rows.map(({ meeting_id }) => meeting_id)
+/** The meetings in which anything is left of them. */
+async function meetingsOf(db: Database, own: Own): Promise<string[]> {
+  const rows = await Promise.all(
+    ['arrivals', 'outcomes'].map((table) => db(table).where(own).distinct('meeting_id').pluck<string[]>('meeting_id')),
+  )
+  return [...new Set(rows.flat())]
 }
 
 interface OutcomeRow {
-  meeting_id: string
   movement: string
   at: number
   event: unknown
-}
-
-function outcomesOf(trx: Database, own: Own): Promise<OutcomeRow[]> {
-  return trx('outcomes').where(own).select<OutcomeRow[]>('meeting_id', 'movement', 'at', 'event')
 }
 
 /** What was done still counts, by nobody; what was said of it, and the device that noted it, are gone. */

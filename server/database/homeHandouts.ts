@@ -3,6 +3,7 @@ import { FACES } from '../../core/home/homeDay'
 import type { HomeDone, NextDay } from '../../core/home/homeReport'
 import { HomePractice } from '../../core/reflect/homePractice'
 import { fromJson, isoOf, NotFound, requireOwn, type Acting, type Database, type Scope } from './rows'
+import { hold } from './transaction'
 
 /** One thing taken home: what it holds, and its number in the practice. */
 export interface StoredHandout {
@@ -41,10 +42,12 @@ export async function addHandout(
   const [newest] = await handoutsOf(scope, participantId)
   if (newest?.madeOn === madeOn && JSON.stringify(newest.practice) === text) return
   // Numbers are given one after the other: whoever comes second waits for the first.
-  await db('practices').where({ id: practiceId }).forUpdate().first('id')
+  await hold(db, 'practices', { id: practiceId })
   const last = await db('home_handouts')
     .where({ practice_id: practiceId })
     .max<{ last: number | null }[]>('number as last')
+    // What stands there now, also where this transaction has read before.
+    .forUpdate()
   await db('home_handouts').insert({
     ...{ practice_id: practiceId, participant_id: participantId, number: Number(last[0]?.last ?? 0) + 1 },
     ...{ practice: text, made_on: madeOn, made_by: accountId },
@@ -208,9 +211,10 @@ export async function openHomeLink(
   token: string,
   now = new Date(),
 ): Promise<{ practiceId: string; participantId: string; madeBy: string | null }> {
-  const row = await db('home_links')
-    .where({ token_hash: hashed(token), ended_at: null })
-    .first()
+  const row = await db('home_links as l')
+    .join('practices as p', 'p.id', 'l.practice_id')
+    .where({ 'l.token_hash': hashed(token), 'l.ended_at': null, 'p.state': 'open' })
+    .first('l.*')
   if (!row) throw new NotFound('This link was ended, or is none. Ask whoever gave it to you for a new one.')
   await db('home_links').where({ id: row.id }).update({ used_at: now })
   return { practiceId: row.practice_id, participantId: row.participant_id, madeBy: row.made_by }

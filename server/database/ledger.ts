@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { z } from 'zod'
 import { Before, LedgerEntry, type LedgerAnswer } from '../../core/contract/ledger'
+import { entryAt, entryOf as knownOf } from '../../core/entries'
 import { Evidence } from '../../core/reflect/evidence'
 import { keysFor, readKeys } from './personKeys'
 import { isoOf, sqlTimeOf, type Acting, type Database, type Scope } from './rows'
@@ -24,6 +25,8 @@ interface LedgerRow {
   undoes: string | null
   moves: LedgerEntry['moves']
   decided_what: LedgerEntry['by']
+  /** Among what was decided of the same person. */
+  place: number
 }
 
 /** What an entry says of somebody, sealed under a key of theirs; read where it was written with less. */
@@ -54,21 +57,28 @@ export async function ledgerOf(
       else if ('participantId' in of) query.where('l.participant_id', of.participantId)
       else query.where('l.decided_at', '>=', sqlTimeOf(of.since))
     })
-    // In the order in which they were written, whatever a clock said.
-    .orderBy('l.sequence', 'desc')
+    .orderBy([
+      { column: 'l.decided_at', order: 'desc' },
+      { column: 'l.place', order: 'desc' },
+    ])
     .select<LedgerRow[]>('l.*', 'a.name as decided_by_name')
   const undone = new Set(rows.map((row) => row.undoes))
-  const answered = new Set<string>()
+  const last = lastAnswers(rows)
   const saidIn = await sayingsOf(db, rows)
   return rows.flatMap((row) => {
-    // Newest first: what comes after another answer to the same decision was replaced by it.
-    const decision =
-      row.meeting_id === null ? row.id : `${row.meeting_id} ${row.participant_id} ${row.movement} ${row.tier}`
-    const isReplaced = answered.has(decision)
-    answered.add(decision)
+    const isReplaced = last.get(decisionOf(row)) !== row
     const said = saidIn(row)
     return said === null ? [] : [entryOf(row, said, { isUndone: undone.has(row.id), isReplaced })]
   })
+}
+
+const decisionOf = (row: LedgerRow): string =>
+  row.meeting_id === null ? row.id : `${row.meeting_id} ${row.participant_id} ${row.movement} ${row.tier}`
+
+/** The answer that stands of each decision: the one with the last place of its person, whatever a clock said. */
+function lastAnswers(rows: readonly LedgerRow[]): Map<string, LedgerRow> {
+  const inOrder = rows.toSorted((a, b) => Number(a.place) - Number(b.place))
+  return new Map(inOrder.map((row) => [decisionOf(row), row]))
 }
 
 /** What rows say, by the keys of whom they are about; null for those who were erased: nobody can read it any more. */
@@ -113,7 +123,7 @@ export function standing<Q extends Knex.QueryBuilder>(query: Q, db: Database): Q
   query.whereNotExists(
     db('ledger as r')
       .whereRaw('r.meeting_id = l.meeting_id and r.participant_id = l.participant_id')
-      .whereRaw('r.movement = l.movement and r.tier = l.tier and r.sequence > l.sequence')
+      .whereRaw('r.movement = l.movement and r.tier = l.tier and r.place > l.place')
       .select('r.id'),
   )
   return query
@@ -132,7 +142,7 @@ export async function ledgerSteps(
     .whereIn('l.answer', ['accepted', 'changed'])
     .whereIn('l.participant_id', participants)
     .whereIn('l.meeting_id', meetings)
-    .orderBy('l.sequence', 'desc')
+    .orderBy('l.place', 'desc')
     .select<LedgerRow[]>('l.*')
   const saidIn = await sayingsOf(db, rows)
   const seen = new Set<string>()
@@ -171,7 +181,7 @@ export async function standingChanges(
     .whereNotIn('l.kind', ['tier', 'facts'])
     .modify((query: Knex.QueryBuilder) => void standing(query, db))
     .where((query) => query.whereRaw('l.from_level <> l.to_level').orWhere('l.kind', 'dial'))
-    .orderBy('l.sequence')
+    .orderBy(['l.decided_at', 'l.place'])
     .select<LedgerRow[]>('l.*')
   const saidIn = await sayingsOf(db, rows)
   return rows.map((row) => ({
@@ -214,8 +224,10 @@ export async function writeEntries(acting: Acting, entries: readonly NewEntry[],
     acting,
     entries.map(({ participant }) => participant),
   )
-  const rows = entries.map((entry) => ({
+  const places = await placesFor(acting, entries)
+  const rows = entries.map((entry, at) => ({
     id: randomUUID(),
+    place: entryAt(places, at),
     practice_id: practiceId,
     participant_id: entry.participant,
     meeting_id: entry.meetingId ?? null,
@@ -236,6 +248,19 @@ export async function writeEntries(acting: Acting, entries: readonly NewEntry[],
     ...(decidedAt === undefined ? {} : { decided_at: sqlTimeOf(decidedAt) }),
   }))
   await db('ledger').insert(rows)
+}
+
+/**
+ * The place of each entry among what was decided of its person: counted with them, so that on every server of a cluster
+ * it is the same, and written one after the other.
+ */
+async function placesFor({ db, practiceId }: Scope, entries: readonly NewEntry[]): Promise<number[]> {
+  const ids = [...new Set(entries.map(({ participant }) => participant))]
+  const own = () => db('participants').where({ practice_id: practiceId }).whereIn('id', ids)
+  await own().increment('turn', entries.length)
+  const rows = await own().select<{ id: string; turn: number }[]>('id', 'turn')
+  const turns = new Map(rows.map((row) => [row.id, Number(row.turn)]))
+  return entries.map(({ participant }, at) => knownOf(turns, participant) - entries.length + 1 + at)
 }
 
 function sealedIn(entry: NewEntry, keys: ReadonlyMap<string, Buffer>): string {
@@ -266,7 +291,7 @@ export async function questionsFor(
     .whereIn('l.participant_id', participants)
     .where('m.starts_at', '<', sqlTimeOf(before))
     .whereRaw('m.starts_at > ? - interval ? day', [sqlTimeOf(before), askedForDays])
-    .orderBy(['m.starts_at', 'l.sequence'])
+    .orderBy(['m.starts_at', 'l.place'])
     .select<{ participant_id: string; movement: string; tier: string; proposed: string }[]>(
       'l.participant_id',
       'l.movement',

@@ -4,6 +4,7 @@ import { z } from 'zod'
 import type { Meeting, MeetingLine } from '../../core/contract/meetings'
 import type { Circle } from '../../core/circle/circle'
 import { Plan } from '../../core/plan/plan'
+import { requireRoomFor } from './practices'
 import { fromJson, isoOf, NotFound, requireOwn, sqlTimeOf, type Scope } from './rows'
 
 interface LineRow {
@@ -161,6 +162,7 @@ export async function meetingDuring(
 export async function addMeeting(scope: Scope, meeting: NewMeeting): Promise<Meeting> {
   const { db, practiceId } = scope
   await requireOwn(scope, 'circles', meeting.circleId)
+  await requireRoomFor(scope, 'meetings')
   const id = meeting.id ?? randomUUID()
   await db('meetings').insert({
     id,

@@ -31,6 +31,7 @@ import * as goals from './migrations/027_goals'
 import * as testRounds from './migrations/028_test_rounds'
 import * as homeHandouts from './migrations/029_home_handouts'
 import * as ownScreens from './migrations/030_own_screens'
+import * as severalServers from './migrations/031_several_servers'
 
 /** In the order in which they landed; a migration is never edited afterwards. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -64,10 +65,11 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '028_test_rounds': testRounds,
   '029_home_handouts': homeHandouts,
   '030_own_screens': ownScreens,
+  '031_several_servers': severalServers,
 }
 
 /** What a migration rewrites in rows: an archive from before it is brought up to date by the same. */
-const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
+const REWRITES: Record<string, (db: Knex, practiceId?: string) => Promise<void>> = {
   '009_support_and_facts': supportAndFacts.rewrite,
   '010_clearances_and_levels': clearancesAndLevels.rewrite,
   '014_noted_in_its_meeting': notedInItsMeeting.rewrite,
@@ -75,14 +77,18 @@ const REWRITES: Record<string, (db: Knex) => Promise<void>> = {
   '016_sessions': sessions.rewrite,
   '018_append_only': appendOnly.rewrite,
   '029_home_handouts': homeHandouts.rewrite,
+  '031_several_servers': severalServers.rewrite,
 }
 
 /** Migrations that rewrite rows. */
 export const REWRITING = Object.keys(REWRITES)
 
-/** Brings rows that were written with these migrations, and no later ones, up to date. */
-export async function catchUp(db: Knex, had: readonly string[]): Promise<void> {
-  for (const [name, rewrite] of Object.entries(REWRITES)) if (!had.includes(name)) await rewrite(db)
+/**
+ * Brings a practice's rows that were written with these migrations, and no later ones, up to date. A rewriting that finds
+ * by itself what it has done already may look at all rows; one that does not looks at these alone.
+ */
+export async function catchUp(db: Knex, had: readonly string[], practiceId: string): Promise<void> {
+  for (const [name, rewrite] of Object.entries(REWRITES)) if (!had.includes(name)) await rewrite(db, practiceId)
 }
 
 /** Their names, oldest first. */
@@ -100,13 +106,21 @@ export class NewerData extends Error {
   override name = 'NewerData'
 }
 
-/** @throws {NewerData} where this version does not know all that was done to the database */
-export async function standingOf(db: Knex): Promise<Standing> {
+/** A migration of that name takes something away that versions before it still use; all others only add. */
+const CONTRACT = '_contract'
+
+/**
+ * What was done to a database, and what is to be done.
+ *
+ * @param isShared whether servers of a newer version may use it too, which have only added to it so far
+ * @throws {NewerData} where this version does not know all that was done to the database
+ */
+export async function standingOf(db: Knex, { isShared = false } = {}): Promise<Standing> {
   const isNew = !(await db.schema.hasTable('knex_migrations'))
   const rows = isNew ? [] : await db('knex_migrations').orderBy('id').select<{ name: string }[]>('name')
   const applied = rows.map(({ name }) => name)
   const unknown = applied.filter((name) => !MIGRATION_NAMES.includes(name))
-  if (unknown.length > 0)
+  if (unknown.some((name) => !isShared || name.endsWith(CONTRACT)))
     throw new NewerData(
       `This data was written by a newer version of Unhurried Circle (${unknown.join(', ')}): start that version, or restore a backup from before it. Nothing was changed.`,
     )

@@ -1,3 +1,4 @@
+import type { Knex } from 'knex'
 import { z } from 'zod'
 import type { Broadcast, Said } from '../../core/lead/message'
 import { arrivalsBetween, handChoicesBetween } from './arrivals'
@@ -18,15 +19,17 @@ export interface Turn {
  * Gives somebody the word in a meeting: until the work is done nobody else says anything in it, so what is said is there
  * for readers in the order of its places, and none who reads on from the last place they saw misses any.
  *
+ * @param isSameTwice whether the work may be done again where it may have been kept
  * @throws {NotFound} when the practice has no such meeting
  */
 export async function inTurn<A extends Acting, R>(
   acting: A,
   meetingId: string,
   work: (within: A, turn: Turn) => Promise<R>,
+  { isSameTwice = false } = {},
 ): Promise<R> {
   const own = { id: meetingId, practice_id: acting.practiceId }
-  return inTransaction(acting.db, async (trx) => {
+  const said = async (trx: Knex.Transaction): Promise<R> => {
     await trx('meetings').where(own).increment('sequence', 1)
     const row = await trx('meetings')
       .where(own)
@@ -38,13 +41,24 @@ export async function inTurn<A extends Acting, R>(
     if (!row) throw new NotFound('There is no such meeting.')
     const { sequence, plan_version: planVersion, circle_id: circleId } = row
     return work({ ...acting, db: trx }, { sequence, planVersion, circleId })
-  })
+  }
+  return inTransaction(acting.db, said, { isSameTwice })
 }
 
 /** How far a meeting's order has come. Read before anything else is read of it, no later word is missed. */
 export async function sequenceOf({ db, practiceId }: Scope, meetingId: string): Promise<number> {
   const row = await meetingRow(db, { id: meetingId, practice_id: practiceId })
   return row.sequence
+}
+
+/** How far the orders of meetings have come, whosever they are: for who follows them already. */
+export async function sequencesOf(
+  db: Database,
+  meetings: readonly string[],
+): Promise<{ id: string; sequence: number }[]> {
+  if (meetings.length === 0) return []
+  const rows = await db('meetings').whereIn('id', meetings).select<{ id: string; sequence: number }[]>('id', 'sequence')
+  return rows.map(({ id, sequence }) => ({ id, sequence: Number(sequence) }))
 }
 
 /**

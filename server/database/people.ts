@@ -3,8 +3,9 @@ import { considerationColumns, considerationOf, writeConsiderations, type Consid
 import type { DialSetting, Flare, PersonLevel } from '../../core/offer/person'
 import { Participant, type ParticipantFields } from '../../core/offer/participant'
 import { NO_NEEDS } from '../../core/offer/seatNeeds'
+import { requireRoomFor } from './practices'
 import { fromJson, groupedBy, NotFound, OlderVersion, type Scope } from './rows'
-import { inTransaction } from './transaction'
+import { hold, inTransaction } from './transaction'
 
 interface ParticipantRow {
   id: string
@@ -165,7 +166,7 @@ export async function participantById(scope: Scope, id: string): Promise<Partici
  * @throws {NotFound} when the practice has no such participant
  */
 export async function heldParticipant(within: Scope, id: string): Promise<Participant> {
-  await within.db('participants').where({ id, practice_id: within.practiceId }).forUpdate().first('id')
+  await hold(within.db, 'participants', { id, practice_id: within.practiceId })
   return participantById(within, id)
 }
 
@@ -175,6 +176,7 @@ export async function addParticipant(
   id: string = randomUUID(),
 ): Promise<Participant> {
   const { db, practiceId } = scope
+  await requireRoomFor(scope, 'people')
   return inTransaction(db, async (trx) => {
     await trx('participants').insert({ id, practice_id: practiceId, version: 1, ...columnsOf(fields) })
     await writeDetails({ db: trx, practiceId }, id, fields)
@@ -242,6 +244,7 @@ async function writeDetails(scope: Scope, id: string, fields: ParticipantFields)
 /** Adds many people at once; for imports. */
 export async function addParticipants(scope: Scope, all: readonly ParticipantFields[]): Promise<string[]> {
   const { db, practiceId } = scope
+  await requireRoomFor(scope, 'people', all.length)
   const people = all.map((fields) => ({ id: randomUUID(), fields }))
   await db.batchInsert(
     'participants',

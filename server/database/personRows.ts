@@ -8,7 +8,15 @@ export type PlainRow = Record<string, unknown>
 /** Read from elsewhere: opened, or as it holds now. */
 const READ_ELSEWHERE: ReadonlySet<string> = new Set(['ledger', 'person_keys'])
 /** Says which rows are whose, and nothing of anybody. */
-const BARE: ReadonlySet<string> = new Set(['practice_id', 'participant_id', 'sequence', 'times', 'token_hash'])
+const BARE: ReadonlySet<string> = new Set([
+  'practice_id',
+  'participant_id',
+  'sequence',
+  'place',
+  'turn',
+  'times',
+  'token_hash',
+])
 /** Of the installation, and of a person too. */
 const OF_BOTH: readonly string[] = ['home_links']
 

@@ -65,6 +65,11 @@ export class TakenElsewhere extends Error {
   }
 }
 
+/** A practice has as much of something as it may have here. */
+export class PracticeFull extends Error {
+  override name = 'PracticeFull'
+}
+
 /** More of something than any practice comes to. */
 export class TooMuchWritten extends Error {
   override name = 'TooMuchWritten'

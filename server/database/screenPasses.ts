@@ -108,9 +108,10 @@ export async function endScreenPass({ db, practiceId }: Scope, meetingId: string
  * @returns what it carries from now on; null: the code opens nothing
  */
 export async function openScreen(db: Database, code: string, now = new Date()): Promise<string | null> {
-  const row = await db('screen_passes')
-    .where({ code_hash: hashed(typedCode(code)), ended_at: null })
-    .first<PassRow | undefined>()
+  const row = await db('screen_passes as p')
+    .join('practices as o', 'o.id', 'p.practice_id')
+    .where({ 'p.code_hash': hashed(typedCode(code)), 'p.ended_at': null, 'o.state': 'open' })
+    .first<PassRow | undefined>('p.*')
   if (!row) return null
   if ((await endOf(db, { practiceId: row.practice_id, meetingId: row.meeting_id }, now)) <= now) return null
   const counted = await db('screens').where({ pass_id: row.id }).count<{ screens: number }[]>('* as screens').first()
@@ -133,7 +134,8 @@ export async function isScreenOpen(db: Database, id: string, now = new Date()): 
 async function screenBy(db: Database, by: Record<string, string>, now: Date): Promise<OpenScreen | null> {
   const row = await db('screens as s')
     .join('screen_passes as p', 'p.id', 's.pass_id')
-    .where({ ...by, 'p.ended_at': null })
+    .join('practices as o', 'o.id', 'p.practice_id')
+    .where({ ...by, 'p.ended_at': null, 'o.state': 'open' })
     .first<(PassRow & { screen_id: string }) | undefined>('p.*', 's.id as screen_id')
   if (!row) return null
   const own = { practiceId: row.practice_id, meetingId: row.meeting_id }

@@ -28,7 +28,7 @@ export async function screeningsOf(scope: Scope, participantId: string): Promise
   }))
 }
 
-/** A screening that waits for a lead, held until the transaction ends; undefined: there is no such one. */
+/** A screening that waits for a lead, asked for while its person is held; undefined: there is no such one. */
 export async function waitingScreening(
   { db, practiceId }: Scope,
   participantId: string,
@@ -36,7 +36,6 @@ export async function waitingScreening(
 ): Promise<{ answers: ScreeningAnswers; takenOn: string } | undefined> {
   const row = await db('screenings')
     .where({ id, practice_id: practiceId, participant_id: participantId, waits: true })
-    .forUpdate()
     .first<{ answers: unknown; taken_on: string } | undefined>('answers', 'taken_on')
   return row && { answers: fromJson(row.answers, ScreeningAnswers), takenOn: row.taken_on }
 }

@@ -6,18 +6,21 @@ import { endOf, plainEndOf } from '../session/lifetime'
 import { accountOf, type AccountRow } from './accounts'
 import { classesAround } from './classHours'
 import { isoOf, NotFound, type Database } from './rows'
-import { inTransaction } from './transaction'
+import { hold, inTransaction } from './transaction'
 
 /** Somebody's session as it was found: who they are stands in their account, and nowhere else. */
 export interface OpenSession {
   id: string
   account: Account
+  /** How much their practice may ask in a minute; null: as much as it likes. */
+  requestsAtMost: number | null
 }
 
 interface SessionRow extends AccountRow {
   session_id: string
   made_at: string
   seen_at: string
+  requests_at_most: number | null
 }
 
 /** That somebody was here is written down again after so long. */
@@ -40,7 +43,7 @@ export function makeSession(
 ): Promise<string | null> {
   return inTransaction(db, async (trx) => {
     const same = { id: account.id, password_hash: passwordHash, removed_at: null }
-    if (!(await trx('accounts').where(same).forUpdate().first('id'))) return null
+    if ((await hold(trx, 'accounts', same)) === undefined) return null
     const id = randomUUID()
     await trx('sessions').insert({
       ...{ id, id_hash: idHash, account_id: account.id, on_what: on.slice(0, 80), made_at: now, seen_at: now },
@@ -56,7 +59,7 @@ export async function openSession(db: Database, idHash: string, now = new Date()
   if (!row || !(await isOpen(db, row, now))) return null
   if (now.getTime() - momentOf(row.seen_at).getTime() > SEEN_AGAIN_MS)
     await db('sessions').where({ id: row.session_id }).update({ seen_at: now })
-  return { id: row.session_id, account: accountOf(row) }
+  return { id: row.session_id, account: accountOf(row), requestsAtMost: row.requests_at_most }
 }
 
 /** Whether a session is still open; that it is asked does not keep it so. */
@@ -65,13 +68,36 @@ export async function isSessionOpen(db: Database, id: string, now = new Date()):
   return row !== undefined && (await isOpen(db, row, now))
 }
 
+/** Which of these sessions and screens are over: signed out or ended, here or by another server. */
+export async function endedAmong(db: Database, ids: readonly string[]): Promise<string[]> {
+  if (ids.length === 0) return []
+  const [sessions, screens] = await Promise.all([
+    db('sessions').whereIn('id', ids).pluck<string[]>('id'),
+    db('screens as s')
+      .join('screen_passes as p', 'p.id', 's.pass_id')
+      .whereIn('s.id', ids)
+      .where({ 'p.ended_at': null })
+      .pluck<string[]>('s.id'),
+  ])
+  const open = new Set([...sessions, ...screens])
+  return ids.filter((id) => !open.has(id))
+}
+
 function sessionRow(db: Database, by: { id: string } | { id_hash: string }): Promise<SessionRow | undefined> {
   return db('sessions as s')
     .join('accounts as a', 'a.id', 's.account_id')
     .join('practices as p', 'p.id', 'a.practice_id')
     .where(Object.fromEntries(Object.entries(by).map(([name, value]) => [`s.${name}`, value])))
+    .where('p.state', 'open')
     .whereNull('a.removed_at')
-    .first<SessionRow | undefined>('a.*', 'p.name as practice_name', 's.id as session_id', 's.made_at', 's.seen_at')
+    .first<SessionRow | undefined>(
+      'a.*',
+      'p.name as practice_name',
+      's.id as session_id',
+      'p.requests_at_most',
+      's.made_at',
+      's.seen_at',
+    )
 }
 
 async function isOpen(db: Database, row: SessionRow, now: Date): Promise<boolean> {

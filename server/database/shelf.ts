@@ -6,7 +6,7 @@ import type { ShelfFields, ShelfPlan } from '../../core/plan/shelf'
 import type { PlanVersion } from '../../core/contract/meetings'
 import { versionOf } from './planVersions'
 import { fromJson, isoOf, NotFound, OlderVersion, type Acting, type Scope } from './rows'
-import { inTransaction } from './transaction'
+import { hold, inTransaction } from './transaction'
 
 interface ShelfRow {
   id: string
@@ -49,7 +49,8 @@ export async function saveOnShelf(
   fields: ShelfFields,
 ): Promise<ShelfPlan> {
   return inTransaction(db, async (trx) => {
-    const before = await trx('shelf_plans').where({ id, practice_id: practiceId }).forUpdate().first()
+    await hold(trx, 'shelf_plans', { id, practice_id: practiceId })
+    const before = await trx('shelf_plans').where({ id, practice_id: practiceId }).first()
     if (!before) throw new NotFound('There is no such plan on the shelf.')
     if (before.version !== version) throw new OlderVersion(await shelfPlanById({ db: trx, practiceId }, id))
     const earlier = fromJson(before.plan, Plan)

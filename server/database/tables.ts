@@ -55,6 +55,7 @@ export const OF_INSTALLATION = [
   'devices',
   'drafts',
   'home_links',
+  'practice_loads',
   'recovery_codes',
   'screen_passes',
   'screens',

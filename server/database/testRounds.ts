@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { TestRound } from '../../core/measure/testRound'
 import { fromJson, isoOf, NotFound, sqlTimeOf, TakenElsewhere, type Acting, type Scope } from './rows'
-import { inTransaction } from './transaction'
+import { hold, inTransaction } from './transaction'
 
 interface RoundRow {
   id: string
@@ -40,8 +40,7 @@ export async function startRound(
   now: string,
 ): Promise<void> {
   await inTransaction(db, async (trx) => {
-    const circle = await trx('circles').where({ practice_id: practiceId, id: circleId }).forUpdate().first('id')
-    if (!circle) throw new NotFound()
+    if ((await hold(trx, 'circles', { practice_id: practiceId, id: circleId })) === undefined) throw new NotFound()
     const before = await trx('test_rounds').where({ id: round.id }).first<RoundRow | undefined>('*')
     if (before && before.circle_id !== circleId) throw new TakenElsewhere()
     if (before) return

@@ -4,6 +4,7 @@ import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '../../core/cont
 import { database } from '../database/database'
 import { noteHealth } from '../database/healthLog'
 import type { Acting, Database } from '../database/rows'
+import { whileAway } from '../database/trying'
 import type { OpenScreen } from '../database/screenPasses'
 import { readJson } from './readBody'
 import { Ready } from './ready'
@@ -109,7 +110,9 @@ async function answered<R extends Route>(
     body: route.body ? await readJson(event, route.body, route.atMostMb) : undefined,
   } as Parsed<R>
   try {
-    const reply = await handle(parsed)
+    // What only asks is asked again while the database is away for a moment; a line that is held comes back by itself.
+    const asksOnly = route.method === 'GET' && !isHeld(route)
+    const reply = await (asksOnly ? whileAway(() => handle(parsed)) : handle(parsed))
     if (!(reply instanceof Ready)) return route.reply ? route.reply.parse(reply) : reply
     if (route.reply) setResponseHeader(event, 'content-type', 'application/json')
     return reply.body

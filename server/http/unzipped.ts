@@ -3,7 +3,7 @@ import { pipeline } from 'node:stream/promises'
 import { createGunzip, type Gunzip } from 'node:zlib'
 import type { H3Event } from 'h3'
 import { PASSPHRASE_HEADER } from '../../core/contract/route'
-import { BrokenArchive } from '../database/archive'
+import { BrokenArchive } from '../database/archiveFile'
 import { fromUnderPassphrase, NotOpened } from '../services/passphrase'
 import { refusal } from './refuse'
 

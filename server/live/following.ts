@@ -24,6 +24,17 @@ export function tell(scope: Scope, meetingId: string): void {
   void readOn(meetingId, meeting)
 }
 
+/** The meetings that screens follow here. */
+export function followedMeetings(): string[] {
+  return [...followed.keys()]
+}
+
+/** Another server says how far a meeting's order has come: where that is further than was heard here, it is read. */
+export function cameTo(meetingId: string, sequence: number): void {
+  const meeting = followed.get(meetingId)
+  if (meeting && sequence > meeting.upTo) void readOn(meetingId, meeting)
+}
+
 /** Reads on until there is no more; told while it reads, it reads once more. */
 function readOn(meetingId: string, meeting: Followed): Promise<void> {
   meeting.isMore = true

@@ -32,6 +32,16 @@ export class Lines {
     return () => void this.open.delete(line)
   }
 
+  /** Of which sessions and screens some are open. */
+  sessions(): string[] {
+    return [...new Set([...this.open].map(({ session }) => session))]
+  }
+
+  /** How many are open. */
+  get count(): number {
+    return this.open.size
+  }
+
   /** Closes the lines of sessions that are over. */
   cut(sessions: readonly string[]): void {
     for (const line of [...this.open]) if (sessions.includes(line.session)) line.close()

@@ -6,8 +6,10 @@ import { database } from '../database/database'
 import { meetingLine } from '../database/meetings'
 import type { OpenScreen } from '../database/screenPasses'
 import type { OpenSession } from '../database/sessions'
+import { whileAway } from '../database/trying'
 import { refusal } from '../http/refuse'
 import { refusalOf } from '../http/refusalOf'
+import { loads } from '../observed/loads'
 import { mayAskOf } from '../session/helperMeetings'
 import { carriedScreen } from '../session/screen'
 import { sessionOf } from '../session/session'
@@ -32,11 +34,11 @@ async function guardRoute(event: H3Event, pathname: string): Promise<void> {
   const route = routeFor(event.method, pathname)
   if (route?.may === 'anybody') return
   const refused = (error: unknown) => {
-    throw refusalOf({ method: event.method as Route['method'], path: pathname as Route['path'] }, error)
+    throw refusalOf({ method: event.method as Route['method'], path: route?.path ?? '/api/unknown' }, error)
   }
-  const session = route?.may === 'screen' ? null : await sessionOf(event, database()).catch(refused)
+  const session = route?.may === 'screen' ? null : await whileAway(() => sessionOf(event, database())).catch(refused)
   if (route && session === null && (route.may === 'screen' || route.alsoScreens)) {
-    const screen = await carriedScreen(event, database()).catch(refused)
+    const screen = await whileAway(() => carriedScreen(event, database())).catch(refused)
     if (screen === null && route.may === 'screen')
       throw refusal(401, 'no-code', 'This screen came in by no code that stands.')
     if (screen !== null) {
@@ -48,9 +50,19 @@ async function guardRoute(event: H3Event, pathname: string): Promise<void> {
   if (!route) throw refusal(404, 'not-found', 'There is nothing here with this name.')
   if (route.may === 'lead' && session.account.role !== 'lead')
     throw refusal(403, 'leads-only', 'Only a lead can do this.')
+  requireWithin(session)
   if (route.method !== 'GET') await countWriting(session.account.id).catch(refused)
   await requireTheseDays(route, pathname, session.account)
   event.context.signedIn = session
+}
+
+/** Of all practices of an installation one may ask so much in a minute, of each server by itself. */
+function requireWithin({ account, requestsAtMost }: OpenSession): void {
+  const asked = loads.ask(account.practiceId)
+  if (requestsAtMost === null || asked <= requestsAtMost) return
+  const words =
+    'This practice asks more in a minute than it may. Wait a moment; whoever runs the server can allow more.'
+  throw refusal(429, 'practice-busy', words)
 }
 
 /** A helper comes to the meetings of these days, and to those that they lead. */

@@ -2,7 +2,7 @@ import type { Account } from '../../core/contract/account'
 import { READY_TAG } from '../../core/plan/readyPlan'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { readyPlans } from '../catalogue/readyPlans'
-import { addPractice, hasPractice, type NewAccount } from '../database/accounts'
+import { addPractice, hasPractice, isTaken, type NewAccount } from '../database/accounts'
 import { locked } from '../database/locked'
 import type { Acting, Database } from '../database/rows'
 import { addToShelf } from '../database/shelf'
@@ -17,12 +17,26 @@ import { inTransaction } from '../database/transaction'
 export function beginPractice(db: Database, name: string, first: NewAccount): Promise<Account | null> {
   return locked(db, 'circle.first', async () => {
     if (await hasPractice(db)) return null
-    // Whole or not at all: a practice without its shelf could not be set up again.
-    return inTransaction(db, async (trx) => {
-      const account = await addPractice(trx, name, first)
-      await fillShelf({ db: trx, practiceId: account.practiceId, accountId: account.id })
-      return account
-    })
+    return addWhole(db, name, first)
+  })
+}
+
+/**
+ * Makes one more practice in an installation of several, as whoever runs it does.
+ *
+ * @returns its first lead; null: somebody signs in with this address already
+ */
+export async function addFirstLead(db: Database, name: string, first: NewAccount): Promise<Account | null> {
+  if (await isTaken(db, first.email)) return null
+  return addWhole(db, name, first)
+}
+
+/** Whole or not at all: a practice without its shelf could not be set up again. */
+function addWhole(db: Database, name: string, first: NewAccount): Promise<Account> {
+  return inTransaction(db, async (trx) => {
+    const account = await addPractice(trx, name, first)
+    await fillShelf({ db: trx, practiceId: account.practiceId, accountId: account.id })
+    return account
   })
 }
 

@@ -1,13 +1,17 @@
 import { statfs, readFile, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { z } from 'zod'
-import type { readHealth } from '../../core/contract/practice'
+import type { readReady } from '../../core/contract/practice'
 import type { AnswerOf } from '../../core/contract/route'
+import { timeOf } from '../database/clock'
+import { standingOf } from '../database/migrate'
 import type { Database } from '../database/rows'
 
 /** With less room on the disk it is warned of. */
 const ROOM_MB = 500
 const DAY_MS = 86_400_000
+/** What is noted bears a server's time, and what is kept the database's: further apart they contradict each other. */
+const APART_SECONDS = 5
 
 /** What keeps an installation from storing anything, as a sentence that says what to do. */
 export class NotSound extends Error {
@@ -21,7 +25,7 @@ export class NotSound extends Error {
  * @param dataFolder of the start command; empty: only the database is looked at
  * @throws {NotSound} where nothing can be stored
  */
-export async function healthOf(db: Database, dataFolder: string, now: Date): Promise<AnswerOf<typeof readHealth>> {
+export async function healthOf(db: Database, dataFolder: string, now: Date): Promise<AnswerOf<typeof readReady>> {
   await db.raw('select 1').catch(() => {
     throw new NotSound('The database does not answer. The start command starts it again; its window says why it ended.')
   })
@@ -46,6 +50,23 @@ export async function healthOf(db: Database, dataFolder: string, now: Date): Pro
   const last = await noteIn(dataFolder, 'backups/last.json', LastBackup)
   const lastBackup = last?.at.toISOString() ?? null
   return { ok: true, lastBackup, freeMb, warnings: warningsOf(freeMb, lastBackup, now) }
+}
+
+/**
+ * The same for a server that is to take work: the database has the shape that this version needs, and the two tell the
+ * same time.
+ *
+ * @throws {NotSound} where it had better not
+ */
+export async function readyOf(db: Database, dataFolder: string, now: Date): Promise<AnswerOf<typeof readReady>> {
+  const health = await healthOf(db, dataFolder, now)
+  const { pending } = await standingOf(db, { isShared: true })
+  if (pending.length > 0)
+    throw new NotSound(`The database is not up to date (${pending.join(', ')}): npm run migrate brings it there.`)
+  const apart = Math.round(Math.abs(now.getTime() - (await timeOf(db)).getTime()) / 1000)
+  if (apart > APART_SECONDS)
+    throw new NotSound(`The clocks of this server and of the database are ${apart} seconds apart: set them.`)
+  return health
 }
 
 const Damaged = z.object({ tables: z.array(z.string()).min(1) })

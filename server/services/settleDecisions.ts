@@ -7,7 +7,7 @@ import { seenOf, type Seen } from '../../core/reflect/proposals'
 import type { Acting } from '../database/rows'
 import { proposedIn, readForReflection, type ReflectedMeeting } from './reflection'
 import { wordsOf, writeDecisions, type SettledDecision } from './writeDecisions'
-import { inTransaction } from '../database/transaction'
+import { hold, inTransaction } from '../database/transaction'
 
 /** Why answers cannot be taken, by field. */
 export class WrongAnswers extends Error {
@@ -44,7 +44,7 @@ export async function settleDecisions(
   await inTransaction(acting.db, async (trx) => {
     const within = { ...acting, db: trx }
     // Two who answer at once come one after the other.
-    await trx('meetings').where({ id: meetingId, practice_id: acting.practiceId }).forUpdate().first('id')
+    await hold(trx, 'meetings', { id: meetingId, practice_id: acting.practiceId })
     const reflected = await readForReflection(within, meetingId)
     const proposed = proposedIn(reflected).decisions
     const answered = new Map(reflected.answered.map((entry) => [decisionKey(entry), entry]))

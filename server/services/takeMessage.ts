@@ -31,10 +31,11 @@ interface Sent {
  * something was noted, and where an id stands in another meeting; 422 where somebody is noted who is not in the meeting
  */
 export async function takeMessage(acting: Acting, meetingId: string, { message, notedBy }: Sent): Promise<void> {
-  await inTurn(acting, meetingId, async (within, turn) => {
+  const keep = async (within: Acting, turn: Turn) => {
     const by = notedBy !== null && (await isAccountOf(within, notedBy)) ? notedBy : null
     await new Taking(within, meetingId, turn, by).keep(message)
-  })
+  }
+  await inTurn(acting, meetingId, keep, { isSameTwice: true })
   if (message.kind !== 'accident') tell(acting, meetingId)
 }
 

@@ -10,7 +10,7 @@ import { freePort } from '../../bin/ports.mjs'
 import { root } from '../../bin/programs.mjs'
 import { endLeftBehind } from '../../bin/server.mjs'
 import { randomFrom } from '../../core/random'
-import { connect } from '../../server/database/connection'
+import { connect, databaseFromEnvironment } from '../../server/database/connection'
 import { starter } from '../starting'
 import { isLong } from './long'
 
@@ -164,7 +164,7 @@ describe('an installation that is killed again and again', () => {
     going = false
     await Promise.all(working)
     const { port: at, user, password } = JSON.parse(readFileSync(join(folder, 'database.json'), 'utf8'))
-    const db = connect({ host: '127.0.0.1', port: at, user, password, name: 'circle' })
+    const db = connect({ ...databaseFromEnvironment({}), port: at, user, password, name: 'circle' })
     const stored = (await db('outcomes').whereRaw("json_value(event, '$.blockId') = 'drill'").select('id')).map(
       (row) => row.id,
     )

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { format, formatDistanceToNow } from 'date-fns'
-import { readHealth } from '~~/core/contract/practice'
+import { readReady } from '~~/core/contract/practice'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** When everything was backed up last, and what is to be looked at. */
 const problem = ref('')
-const health = await call(readHealth).catch((error) => {
+const health = await call(readReady).catch((error) => {
   problem.value = refusalOf(error).message
   return null
 })

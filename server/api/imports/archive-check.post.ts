@@ -1,5 +1,5 @@
 import { checkArchive } from '../../../core/contract/practice'
-import { readArchive } from '../../database/archive'
+import { readArchive } from '../../database/archiveFile'
 import { MIGRATION_NAMES } from '../../database/migrate'
 import { answer } from '../../http/answer'
 import { unzipped } from '../../http/unzipped'

@@ -22,9 +22,12 @@ export async function down(db: Knex): Promise<void> {
 }
 
 /** What it does to rows, also to those of an archive that was written before it; the lower level first. */
-export async function rewrite(db: Knex): Promise<void> {
+export async function rewrite(db: Knex, practiceId?: string): Promise<void> {
   for (const [tier, from, to, movements] of MOVED)
-    await db('levels').whereIn('movement', movements).where({ tier, level: from }).update({ level: to })
+    await db('levels')
+      .whereIn('movement', movements)
+      .where({ tier, level: from, ...(practiceId === undefined ? {} : { practice_id: practiceId }) })
+      .update({ level: to })
 }
 
 /** Tier, level before, level now: hands on the seat are a second level, one hand is no longer a third, and so on. */
