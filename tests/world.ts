@@ -168,7 +168,7 @@ export class World {
         where command_type = 'Query' and user_host like '${this.database.user}[%'`,
     )
     ask('truncate table mysql.general_log')
-    return rows.stdout.split('\n').filter((sql) => /^(select|update|delete|insert .*select)/i.test(sql))
+    return rows.stdout.split('\n').filter((sql) => /^(select|update|delete|insert .*select)\b/i.test(sql))
   }
   /** How often the database was asked something for this world, by MariaDB's own count. */
   questions(): number {

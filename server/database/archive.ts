@@ -40,8 +40,8 @@ export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
     for (const table of TABLES) {
       const rows = trx(table)
         .where({ [ownedBy(table)]: practiceId })
-        // Where a table counts its rows, in that order: another installation counts them anew.
-        .modify((query: Knex.QueryBuilder) => void (table in COUNTED && query.orderBy(COUNTED[table]!)))
+        // Another installation counts its entries anew, in this order.
+        .modify((query: Knex.QueryBuilder) => void (table === 'health_log' && query.orderBy(['at', 'id'])))
         .stream() as Readable
       for await (const row of rows) {
         counts[table] = (counts[table] ?? 0) + 1
@@ -54,7 +54,7 @@ export async function* archiveLines(scope: Scope): AsyncGenerator<string> {
   }
 }
 
-/** Columns that the database counts: beside other practices they are counted anew, in the same order. */
+/** Columns that the database counts: beside other practices they are counted anew. */
 const COUNTED: Partial<Record<Table, string>> = { health_log: 'id', ledger: 'sequence', shelf_versions: 'id' }
 
 /** What the application may not change once it is written is brought up to date before. */

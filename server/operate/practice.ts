@@ -1,4 +1,4 @@
-import { createReadStream, createWriteStream, readFileSync } from 'node:fs'
+import { createReadStream, createWriteStream } from 'node:fs'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { parseArgs } from 'node:util'

@@ -8,7 +8,7 @@ import { NotFound, type Scope } from '../database/rows'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { arrivalsOf, everybodyIn, handChoicesOf } from '../database/arrivals'
 import { circleById, venuesOf } from '../database/circles'
-import { questionsFor } from '../database/ledger'
+import { questionsFor } from '../database/questions'
 import {
   lastMeetingsBefore,
   meetingById,

@@ -108,19 +108,17 @@ describe('a practice that comes beside others', () => {
     const id = randomUUID()
     const at = new Date(Date.now() - 3_600_000)
     await world.db('practices').insert({ id, name: 'Cut short', state: 'arriving', state_at: at })
-    await world
-      .db('venues')
-      .insert({
-        id: randomUUID(),
-        practice_id: id,
-        name: 'Hall',
-        address: '',
-        emergency_plan: '',
-        defibrillator: '',
-        room_length_m: 8,
-        room_width_m: 8,
-        cupboard: '{}',
-      })
+    await world.db('venues').insert({
+      id: randomUUID(),
+      practice_id: id,
+      name: 'Hall',
+      address: '',
+      emergency_plan: '',
+      defibrillator: '',
+      room_length_m: 8,
+      room_width_m: 8,
+      cupboard: '{}',
+    })
     // One that still comes stays.
     const still = randomUUID()
     await world.db('practices').insert({ id: still, name: 'Coming', state: 'arriving', state_at: new Date() })

@@ -35,8 +35,12 @@ export async function up(db: Knex): Promise<void> {
       for (const count of ['requests', 'writes', 'refused', 'failed']) t.integer(count).unsigned().notNullable()
       t.bigInteger('busy_ms').notNullable()
       t.primary(['practice_id', 'hour'])
+      t.index(['hour'])
     }),
   )
+  // What is old is swept without looking at all that is not.
+  await change(db, (schema) => schema.alterTable('sessions', (t) => void t.index(['made_at'])))
+  await change(db, (schema) => schema.alterTable('devices', (t) => void t.index(['last_at'])))
 }
 
 /** What is written down of somebody from now on comes after what was. */
@@ -48,6 +52,8 @@ export async function rewrite(db: Knex): Promise<void> {
 }
 
 export async function down(db: Knex): Promise<void> {
+  await change(db, (schema) => schema.alterTable('devices', (t) => void t.dropIndex(['last_at'])))
+  await change(db, (schema) => schema.alterTable('sessions', (t) => void t.dropIndex(['made_at'])))
   await change(db, (schema) => schema.dropTableIfExists('practice_loads'))
   await change(db, (schema) =>
     schema.alterTable('practices', (t) =>
