@@ -28,6 +28,7 @@ export default defineConfig({
             'tests/population/**/*.test.ts',
             'tests/answers/**/*.test.ts',
             'tests/cluster/**/*.test.ts',
+            'tests/load/**/*.test.ts',
           ],
         },
       },

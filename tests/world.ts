@@ -21,7 +21,7 @@ export interface Answer {
 /** Somebody at the server's door: keeps the cookie and says what came back. */
 export class Caller {
   cookie = ''
-  constructor(private readonly world: World) {}
+  constructor(private readonly world: { address: string }) {}
 
   /** Keeps the cookies of a reply; the others stay. */
   keepAll(reply: Response): void {
@@ -96,6 +96,17 @@ export class World {
       if (tries === 1) throw error
       await this.startSomewhere(tries - 1)
     }
+  }
+
+  /** One more server on the same database, as on a cluster: where it answers, and how it is ended. */
+  async startAnother(env: NodeJS.ProcessEnv = {}, log?: number) {
+    const environment = { ...this.database.environment, NUXT_DATABASE_IS_SHARED: 'true', ...env }
+    const { child, address } = await startServer({
+      ...{ database: { environment }, folder: this.folder, host: '127.0.0.1', port: await freePort() },
+      // What is open as a file is handed on as such.
+      stdio: log === undefined ? 'ignore' : (log as unknown as string),
+    })
+    return { address, stop: () => stopServer(child) }
   }
 
   async startServer(): Promise<void> {
@@ -188,11 +199,12 @@ export class World {
     rmSync(this.folder, { recursive: true, force: true })
   }
 
-  caller(): Caller {
-    return new Caller(this)
+  /** @param at another server of the same database; left out: its own */
+  caller(at: { address: string } = this): Caller {
+    return new Caller(at)
   }
-  async signedIn(email = LEAD): Promise<Caller> {
-    const caller = this.caller()
+  async signedIn(email = LEAD, at: { address: string } = this): Promise<Caller> {
+    const caller = this.caller(at)
     const answer = await caller.call('POST', '/api/session', { email, password: PASSWORD })
     if (answer.status !== 200) throw new Error(`Signing in as ${email} failed: ${JSON.stringify(answer.body)}`)
     return caller

@@ -33,6 +33,8 @@ export const readReady = route({
   may: 'anybody',
   reply: z.object({
     ok: z.literal(true),
+    /** Whether whoever runs the installation backs it up, and not the start command. */
+    isBackedUpElsewhere: z.boolean(),
     /** When everything was backed up last; null: not yet, or nobody knows. */
     lastBackup: Moment.nullable(),
     freeMb: z.number().nullable(),

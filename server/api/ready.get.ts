@@ -4,7 +4,8 @@ import { NotSound, readyOf } from '../services/healthOf'
 
 export default answerAnybody(readReady, async ({ db }) => {
   try {
-    return await readyOf(db, useRuntimeConfig().dataFolder, new Date())
+    const { dataFolder, database } = useRuntimeConfig()
+    return { ...(await readyOf(db, dataFolder, new Date())), isBackedUpElsewhere: database.isShared }
   } catch (error) {
     if (error instanceof NotSound) throw createError({ statusCode: 503, message: error.message })
     throw error

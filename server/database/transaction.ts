@@ -2,6 +2,9 @@ import type { Knex } from 'knex'
 import type { Database } from './rows'
 import { Trying } from './trying'
 
+/** How many transactions this server has tried since it began, and how long they took together. */
+export const transactions = { count: 0, seconds: 0 }
+
 /**
  * Does work in one transaction, and once more where another stood in its way, on this server of the database or on
  * another, or the line went before it was kept: for some seconds, after short waits of chance. Within a transaction it is
@@ -21,15 +24,26 @@ export async function inTransaction<R>(
   const trying = new Trying()
   for (;;) {
     let isDone = false
+    const once = async (trx: Knex.Transaction) => {
+      const result = await work(trx)
+      isDone = true
+      return result
+    }
     try {
-      return await db.transaction(async (trx) => {
-        const result = await work(trx)
-        isDone = true
-        return result
-      })
+      return await timed(() => db.transaction(once))
     } catch (error) {
       await trying.again(error, isDone && !isSameTwice)
     }
+  }
+}
+
+async function timed<R>(work: () => Promise<R>): Promise<R> {
+  const began = performance.now()
+  try {
+    return await work()
+  } finally {
+    transactions.count += 1
+    transactions.seconds += (performance.now() - began) / 1000
   }
 }
 

@@ -2,12 +2,16 @@ import type { Said } from '../../core/lead/message'
 import { saidSince } from '../database/order'
 import type { Scope } from '../database/rows'
 
-type Listener = (said: Said) => unknown
+/** A screen, and how far it has heard: each hears every part of the order once, whoever reads it for whom. */
+interface Follower {
+  hears: (said: Said) => unknown
+  upTo: number
+}
 
 /** A meeting that screens follow here: all of them hear the same parts of its order, read once. */
 interface Followed {
   scope: Scope
-  listeners: Set<Listener>
+  followers: Set<Follower>
   /** As far as it was read for them. */
   upTo: number
   reading: Promise<void> | undefined
@@ -42,14 +46,26 @@ function readOn(meetingId: string, meeting: Followed): Promise<void> {
     while (meeting.isMore) {
       meeting.isMore = false
       const said = await saidSince(meeting.scope, meetingId, meeting.upTo)
-      if (said.upTo <= meeting.upTo) continue
       meeting.upTo = said.upTo
-      for (const listener of meeting.listeners) listener(said)
+      for (const follower of [...meeting.followers]) await handOn(meetingId, meeting, { follower, said })
     }
   })()
     // A database that is away for a moment: what is missing is read with the next word, or when a screen comes back.
     .catch(() => undefined)
     .finally(() => (meeting.reading = undefined)))
+}
+
+/** Hands on what was read to a screen that has heard exactly what came before; another gets what it has not heard. */
+async function handOn(
+  meetingId: string,
+  meeting: Followed,
+  { follower, said }: { follower: Follower; said: Said },
+): Promise<void> {
+  if (follower.upTo >= said.upTo) return
+  const part = follower.upTo === said.from ? said : await saidSince(meeting.scope, meetingId, follower.upTo)
+  if (!meeting.followers.has(follower)) return
+  follower.upTo = part.upTo
+  follower.hears(part)
 }
 
 /**
@@ -61,23 +77,23 @@ function readOn(meetingId: string, meeting: Followed): Promise<void> {
 export async function follow(
   scope: Scope,
   { meetingId, since }: { meetingId: string; since: number },
-  listener: Listener,
+  hears: Follower['hears'],
 ): Promise<() => void> {
   const missed = await saidSince(scope, meetingId, since)
   const meeting = followed.get(meetingId) ?? opened(scope, meetingId, missed.upTo)
-  listener(missed)
-  meeting.listeners.add(listener)
+  const follower = { hears, upTo: missed.upTo }
+  hears(missed)
+  meeting.followers.add(follower)
   // Between the reading and the listening somebody may have spoken, and others may be further, or less far.
-  if (meeting.upTo > missed.upTo) listener(await saidSince(scope, meetingId, missed.upTo))
   void readOn(meetingId, meeting)
   return () => {
-    meeting.listeners.delete(listener)
-    if (meeting.listeners.size === 0) followed.delete(meetingId)
+    meeting.followers.delete(follower)
+    if (meeting.followers.size === 0 && followed.get(meetingId) === meeting) followed.delete(meetingId)
   }
 }
 
 function opened(scope: Scope, meetingId: string, upTo: number): Followed {
-  const meeting: Followed = { scope, listeners: new Set(), upTo, reading: undefined, isMore: false }
+  const meeting: Followed = { scope, followers: new Set(), upTo, reading: undefined, isMore: false }
   followed.set(meetingId, meeting)
   return meeting
 }

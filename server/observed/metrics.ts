@@ -1,5 +1,6 @@
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
 import { linesTo } from '../database/database'
+import { transactions } from '../database/transaction'
 import { triedAgain } from '../database/trying'
 import { lines } from '../live/lines'
 
@@ -46,6 +47,23 @@ new Gauge({
   registers: [registry],
   collect() {
     for (const [why, count] of Object.entries(triedAgain)) this.set({ why }, count)
+  },
+})
+
+new Gauge({
+  name: 'circle_transactions_total',
+  help: 'Transactions with the database, each try by itself.',
+  registers: [registry],
+  collect() {
+    this.set(transactions.count)
+  },
+})
+new Gauge({
+  name: 'circle_transaction_seconds_total',
+  help: 'How long they took together, from their first word to the last.',
+  registers: [registry],
+  collect() {
+    this.set(transactions.seconds)
   },
 })
 

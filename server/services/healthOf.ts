@@ -4,7 +4,7 @@ import { z } from 'zod'
 import type { readReady } from '../../core/contract/practice'
 import type { AnswerOf } from '../../core/contract/route'
 import { timeOf } from '../database/clock'
-import { standingOf } from '../database/migrate'
+import { NewerData, standingOf } from '../database/migrate'
 import type { Database } from '../database/rows'
 
 /** With less room on the disk it is warned of. */
@@ -29,7 +29,7 @@ export async function healthOf(db: Database, dataFolder: string, now: Date): Pro
   await db.raw('select 1').catch(() => {
     throw new NotSound('The database does not answer. The start command starts it again; its window says why it ended.')
   })
-  if (dataFolder === '') return { ok: true, lastBackup: null, freeMb: null, warnings: [] }
+  if (dataFolder === '') return { ok: true, isBackedUpElsewhere: true, lastBackup: null, freeMb: null, warnings: [] }
   const damaged = await noteIn(dataFolder, 'damaged.json', Damaged)
   if (damaged)
     throw new NotSound(
@@ -49,7 +49,7 @@ export async function healthOf(db: Database, dataFolder: string, now: Date): Pro
   const freeMb = Math.round((bavail * bsize) / 1024 / 1024)
   const last = await noteIn(dataFolder, 'backups/last.json', LastBackup)
   const lastBackup = last?.at.toISOString() ?? null
-  return { ok: true, lastBackup, freeMb, warnings: warningsOf(freeMb, lastBackup, now) }
+  return { ok: true, isBackedUpElsewhere: false, lastBackup, freeMb, warnings: warningsOf(freeMb, lastBackup, now) }
 }
 
 /**
@@ -60,7 +60,9 @@ export async function healthOf(db: Database, dataFolder: string, now: Date): Pro
  */
 export async function readyOf(db: Database, dataFolder: string, now: Date): Promise<AnswerOf<typeof readReady>> {
   const health = await healthOf(db, dataFolder, now)
-  const { pending } = await standingOf(db, { isShared: true })
+  const { pending } = await standingOf(db, { isShared: true }).catch((error) => {
+    throw error instanceof NewerData ? new NotSound(error.message) : error
+  })
   if (pending.length > 0)
     throw new NotSound(`The database is not up to date (${pending.join(', ')}): npm run migrate brings it there.`)
   const apart = Math.round(Math.abs(now.getTime() - (await timeOf(db)).getTime()) / 1000)

@@ -1,11 +1,12 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import type { Knex } from 'knex'
-import { root } from '../../bin/programs.mjs'
+import { servingOf } from '../../bin/databaseSocket.mjs'
+import { findProgram, root } from '../../bin/programs.mjs'
 import { connect, databaseFromEnvironment } from '../../server/database/connection'
 
 const READY_WITHIN_MS = 240_000
@@ -57,6 +58,19 @@ export class RunningCluster {
     if (node === undefined) return connect(databaseFromEnvironment(environment))
     const port = String(nodes.find(({ name }) => name === node)!.port)
     return connect(databaseFromEnvironment({ ...ownersEnvironment, NUXT_DATABASE_PORT: port }), 2)
+  }
+
+  /** Asks a node as its administrator, who comes by its socket. */
+  asRoot(node: string, sql: string): string {
+    const asked = spawnSync(findProgram('mariadb')!, ['--no-defaults', `--socket=${this.socketOf(node)}`, '-N'], {
+      ...{ input: sql, encoding: 'utf8' },
+    })
+    if (asked.status !== 0) throw new Error(asked.stderr)
+    return asked.stdout.trim()
+  }
+
+  private socketOf(node: string): string {
+    return servingOf(join(this.folder, node, 'mariadb'))!.socket!
   }
 
   /** Ends a part as a power cut would, and waits until another is in its place. */

@@ -131,7 +131,7 @@ export function quantile(values: readonly number[], share: number): number {
   return inOrder[Math.min(inOrder.length - 1, Math.floor(share * inOrder.length))] ?? 0
 }
 
-function outcome(id: string, at: number, participant: string) {
+export function outcome(id: string, at: number, participant: string) {
   return {
     ...{ id, at, participant, blockId: 'b0', movement: 'bridge', tier: 'chair', side: 'both', variation: null },
     ...{ level: 2, dials: {}, done: 'done', target: 30, achieved: 30, unit: 's', effort: 3, pain: null },

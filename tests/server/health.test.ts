@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { isDue } from '../../bin/daily.mjs'
-import { healthOf } from '../../server/services/healthOf'
+import { healthOf, readyOf } from '../../server/services/healthOf'
 import { World } from '../world'
 
 let world: World
@@ -41,8 +41,24 @@ describe('the health of an installation', () => {
     rmSync(join(folder, 'damaged.json'))
     expect(await healthOf(world.db, folder, new Date())).toMatchObject({ ok: true })
   })
-  it('is answered at its address', async () => {
-    expect((await world.caller().call('GET', '/api/health')).body).toMatchObject({ ok: true })
+  it('is answered at its address, and that the server lives at another', async () => {
+    expect((await world.caller().call('GET', '/api/ready')).body).toMatchObject({ ok: true, warnings: [] })
+    expect((await world.caller().call('GET', '/api/health')).body).toEqual({ ok: true })
+  })
+  it('is red where the database is not up to date, and where clocks tell different times', async () => {
+    await expect(readyOf(world.db, folder, new Date(Date.now() + 60_000))).rejects.toThrow(
+      /The clocks of this server and of the database are (59|60|61) seconds apart/,
+    )
+    const last = await world.db('knex_migrations').orderBy('id', 'desc').first()
+    await world.db('knex_migrations').where({ id: last.id }).delete()
+    await expect(readyOf(world.db, folder, new Date())).rejects.toThrow(`not up to date (${last.name})`)
+    await world.db('knex_migrations').insert(last)
+    // Servers of a newer version have only added to it.
+    await world.db('knex_migrations').insert({ name: '999_from_later', batch: 99, migration_time: new Date() })
+    expect(await readyOf(world.db, folder, new Date())).toMatchObject({ ok: true })
+    await world.db('knex_migrations').where({ name: '999_from_later' }).update({ name: '999_from_later_contract' })
+    await expect(readyOf(world.db, folder, new Date())).rejects.toThrow('newer version')
+    await world.db('knex_migrations').where({ name: '999_from_later_contract' }).delete()
   })
 })
 

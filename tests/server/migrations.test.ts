@@ -41,6 +41,24 @@ describe('what was written by an older version', () => {
       plan: { title: 'A first plan', blocks: [] },
     })
   })
+  it('only adds from the cluster on: servers of the version before go on with it', async () => {
+    const statements: string[] = []
+    const database = await startDatabase(TEST_DATA, { ...OWN_DATABASE, name: `${OWN_DATABASE.name}_c` })
+    const other = connect(databaseFromEnvironment({ ...process.env, ...database.ownersEnvironment }))
+    await migrate(other, '030_own_screens')
+    other.on('query', ({ sql }: { sql: string }) => statements.push(sql.trim().toLowerCase()))
+    const names = await migrate(other)
+    await other.destroy()
+    database.drop()
+    const shaping = statements.filter((sql) => /^(alter|create|drop|rename)/.test(sql))
+    expect(shaping.length).toBeGreaterThan(10)
+    const contracts = names.filter((name) => name.endsWith('_contract'))
+    const takesAway = /\b(drop|rename|modify|change)\b/
+    if (contracts.length === 0) expect(shaping.filter((sql) => takesAway.test(sql))).toEqual([])
+    // A column that is new has a value also where nobody writes one.
+    for (const sql of shaping.filter((one) => one.includes('add column')))
+      expect(sql, sql).toMatch(/\bnull\b(?<!not null)|default/)
+  })
   it('counts for its meeting where a clock stood in the past', async () => {
     const one = { id: randomUUID(), event: '{"done":"done"}' }
     await db('outcomes').insert({

@@ -1,0 +1,146 @@
+import { setTimeout as wait } from 'node:timers/promises'
+import { createPool, type Pool } from 'mysql2/promise'
+import { afterAll, bench, describe, expect } from 'vitest'
+import { hashOf } from '../../server/session/password'
+import { RunningCluster } from '../cluster/running'
+import { fillTown, putIn, type TownClass } from '../cluster/town'
+import { Met, note, quantile, Screen, signIn } from '../cluster/traffic'
+import { PASSWORD } from '../demoData'
+
+/**
+ * A town's worth of classes on a cluster on one machine, without faults: a note every two seconds in each, two screens
+ * follow each. What is measured: how long a note takes; what its transaction takes against the same statements by
+ * themselves, through the same HAProxy at the same pace; and what one practice's coming in does to the notes of others.
+ */
+const TOWN = { practices: 40, classes: 100 }
+const SCREENS_EACH = 2
+const NOTE_EVERY_MS = 2_000
+const SECONDS = Number(process.env.CIRCLE_BENCH_SECONDS ?? 60)
+
+const cluster = await RunningCluster.start()
+const owner = cluster.open('node1')
+const held = await fillTown(owner, TOWN)
+const { address, servers, environment } = cluster.said
+const cookies = new Map<string, string>()
+for (const email of new Set(held.map((one) => one.email))) cookies.set(email, await signIn(address, email))
+const screens = held.flatMap(({ meeting, email }) =>
+  Array.from(
+    { length: SCREENS_EACH },
+    (_, at) => new Screen(address, cookies.get(email)!, meeting, `${at}`, new Met()),
+  ),
+)
+while (screens.some(({ parts }) => parts.length === 0)) await wait(100)
+afterAll(async () => {
+  await Promise.all(screens.map((screen) => screen.end()))
+  await owner.destroy()
+  await cluster.stop()
+})
+
+/** Notes in all classes at their pace for so long; what they met with. */
+async function led(
+  seconds: number,
+  say = (one: TownClass, met: Met) => note(address, cookies.get(one.email)!, one, met),
+) {
+  const met = new Met()
+  const until = performance.now() + seconds * 1000
+  await Promise.all(
+    held.map(async (one, at) => {
+      await wait((NOTE_EVERY_MS * at) / held.length)
+      while (performance.now() < until) {
+        const began = performance.now()
+        await say(one, met)
+        await wait(Math.max(0, NOTE_EVERY_MS - (performance.now() - began)))
+      }
+    }),
+  )
+  return met
+}
+
+/** What the servers say of their transactions: how many, and how long together. */
+async function transactions(): Promise<{ count: number; seconds: number }> {
+  const texts = await Promise.all(
+    servers.map((port) => fetch(`http://127.0.0.1:${port}/api/metrics`).then((reply) => reply.text())),
+  )
+  const sum = (name: string) =>
+    texts.reduce((all, text) => all + Number(new RegExp(`^${name} (\\S+)$`, 'm').exec(text)![1]), 0)
+  return { count: sum('circle_transactions_total'), seconds: sum('circle_transaction_seconds_total') }
+}
+
+/** The statements of one note's transaction, as the database heard them from a server. */
+async function statementsOfANote(): Promise<string[]> {
+  const node = cluster.open('node1')
+  const root = (sql: string) => cluster.asRoot('node1', sql)
+  root("set global log_output = 'TABLE'; truncate table mysql.general_log; set global general_log = 1")
+  await note(address, cookies.get(held[0]!.email)!, held[0]!, new Met())
+  await wait(200)
+  root('set global general_log = 0')
+  const said = root(
+    `select thread_id, replace(replace(convert(argument using utf8mb4), '\\n', ' '), '\\t', ' ') from mysql.general_log
+      where command_type = 'Query' and user_host like 'circle[%' order by event_time`,
+  )
+  await node.destroy()
+  const rows = said.split('\n').map((line) => line.split('\t') as [string, string])
+  const [thread] = rows.find(([, sql = '']) => sql.startsWith('insert into `outcomes`'))!
+  const own = rows.filter(([id]) => id === thread).map(([, sql]) => sql)
+  const begins = own.findIndex((sql) => /^(start transaction|begin)/i.test(sql))
+  const ends = own.findIndex((sql) => /^commit/i.test(sql))
+  expect(begins).toBeGreaterThanOrEqual(0)
+  return own.slice(begins, ends + 1)
+}
+
+/** The same by themselves: of each class its own rows, and a note of its own each time. */
+function alone(pool: Pool, statements: readonly string[], ms: number[]) {
+  const [first] = held
+  return async (one: TownClass): Promise<void> => {
+    const mine = statements.map((sql) =>
+      sql
+        .replaceAll(first!.meeting, one.meeting)
+        .replaceAll(first!.practice, one.practice)
+        .replaceAll(first!.people[0]!, one.people[0]!),
+    )
+    const id = crypto.randomUUID()
+    const noted = /\('?(\d+)'?, '[^']*"id\\*":\\*"([0-9a-f-]{36})/.exec(mine.find((sql) => sql.includes('`outcomes`'))!)
+    const line = await pool.getConnection()
+    const began = performance.now()
+    for (const sql of mine) await line.query(noted ? sql.replaceAll(noted[2]!, id) : sql)
+    ms.push(performance.now() - began)
+    line.release()
+  }
+}
+
+const ms = (values: readonly number[], share: number) => Math.round(10 * quantile(values, share)) / 10
+const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
+
+await led(10)
+const before = await transactions()
+const plain = await led(SECONDS)
+const after = await transactions()
+expect([...plain.answers.keys()]).toEqual([200])
+const inDatabase = (1000 * (after.seconds - before.seconds)) / (after.count - before.count)
+console.log(
+  `${TOWN.practices} practices, ${TOWN.classes} classes, ${screens.length} screens, ${plain.allMs.length} notes in ${SECONDS} s: p50 ${ms(plain.allMs, 0.5)}, p99 ${ms(plain.allMs, 0.99)} ms; wanted: p99 150`,
+)
+
+const statements = await statementsOfANote()
+const pool = createPool({
+  ...{ host: '127.0.0.1', port: Number(environment.NUXT_DATABASE_PORT), user: environment.NUXT_DATABASE_USER },
+  ...{ password: environment.NUXT_DATABASE_PASSWORD, database: environment.NUXT_DATABASE_NAME, connectionLimit: 24 },
+})
+const byThemselves: number[] = []
+await led(Math.min(30, SECONDS), alone(pool, statements, byThemselves))
+await pool.end()
+console.log(
+  `a note's transaction: ${inDatabase.toFixed(1)} ms on a server, ${mean(byThemselves).toFixed(1)} ms by themselves, ${statements.length} statements: ${(inDatabase / mean(byThemselves)).toFixed(2)} times; wanted: 1.6`,
+)
+
+const passwordHash = await hashOf(PASSWORD)
+const coming = putIn(owner, { years: 1, circles: 6, email: 'coming@town.example' }, passwordHash)
+const beside = await led(SECONDS)
+const { rows } = await coming
+console.log(
+  `while a practice of ${Object.values(rows).reduce((sum, count = 0) => sum + count, 0)} rows comes in: p99 ${ms(beside.allMs, 0.99)} ms; wanted: at most a fifth more than ${ms(plain.allMs, 0.99)}`,
+)
+
+describe('a note on the cluster', () => {
+  bench('by itself', () => note(address, cookies.get(held[0]!.email)!, held[0]!, new Met()), { time: 3000 })
+})
