@@ -17,6 +17,8 @@ export class Met {
   readonly answers = new Map<number, number>()
   /** How long screens were cut off, each time, until they heard again. */
   readonly cutMs: number[] = []
+  /** All that screens were sent. */
+  heardBytes = 0
 
   count(status: number): void {
     this.answers.set(status, (this.answers.get(status) ?? 0) + 1)
@@ -107,6 +109,7 @@ export class Screen implements Heard {
     }
     let rest = ''
     for await (const chunk of reply.body as unknown as AsyncIterable<Uint8Array>) {
+      this.met.heardBytes += chunk.length
       const events = (rest + Buffer.from(chunk).toString()).split('\n\n')
       rest = events.pop()!
       for (const event of events) this.take(event)

@@ -108,14 +108,16 @@ async function wordCost(
   meeting: string,
   { notes, alone }: { notes: (time: number) => Promise<number>; alone: Cost },
 ): Promise<Cost> {
+  const met = new Met()
   const screens = Array.from(
     { length: SCREENS },
-    (_, at) => new Screen(world.address, lead.cookie, meeting, `screen ${at}`, new Met()),
+    (_, at) => new Screen(world.address, lead.cookie, meeting, `screen ${at}`, met),
   )
   while (screens.some(({ parts }) => parts.length === 0)) await wait(50)
+  const before = met.heardBytes
   const heard = await costOf(world, TIMES, notes)
   await Promise.all(screens.map((screen) => screen.end()))
-  return scaled(heard, alone, SCREENS)
+  return { ...scaled(heard, alone, SCREENS), bytes: Math.round((met.heardBytes - before) / SCREENS / TIMES) }
 }
 
 async function listeningCost(world: World, lead: Caller, meeting: string): Promise<Costs['listening']> {
@@ -130,7 +132,7 @@ async function listeningCost(world: World, lead: Caller, meeting: string): Promi
   const following = await second()
   await Promise.all(screens.map((screen) => screen.end()))
   const each = scaled(following, quiet, screens.length)
-  return { base: following, eachMeeting: each }
+  return { base: quiet, eachMeeting: each }
 }
 
 /** What work costs each time: by what the processes have used of a core, and by what the database has counted. */

@@ -10,7 +10,7 @@ export class Cores {
     /** What is left of each for this work, 0 to 1. */
     private readonly share = 1,
   ) {
-    this.free = new Float64Array(count)
+    this.free = new Float64Array(count).fill(-Infinity)
   }
 
   /** Work that comes at a moment and takes so long; when it is done. All in one unit of time. */

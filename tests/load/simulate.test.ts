@@ -44,6 +44,8 @@ describe('cores that serve whoever comes first', () => {
     const cores = new Cores(2)
     expect([cores.serve(0, 5), cores.serve(0, 3), cores.serve(1, 1), cores.serve(1, 10)]).toEqual([5, 3, 4, 14])
     expect(cores.busy).toBe(19)
+    // Before noon as after it.
+    expect(new Cores(1).serve(-5, 2)).toBe(-3)
     // Half of a core takes twice as long.
     expect(new Cores(1, 0.5).serve(0, 5)).toBe(10)
   })
@@ -73,10 +75,10 @@ describe('Monday at ten', () => {
     expect(fares(Math.floor(wall * 1.3), costs).shards).toBeGreaterThan(1)
   })
   it('is written down as it was worked out', () => {
-    const page = readFileSync(join(root, 'docs/many-practices.md'), 'utf8')
-      .replaceAll(/ +\| +/g, ' | ')
-      .replaceAll(/-{3,}/g, '---')
+    // As Prettier pads its cells.
+    const plain = (text: string) => text.replaceAll(/ *\| */g, '|').replaceAll(/-{3,}/g, '---')
+    const page = plain(readFileSync(join(root, 'docs/many-practices.md'), 'utf8'))
     for (const table of [stepsTable(costs), sizesTable(costs)])
-      for (const line of table.split('\n')) expect(page).toContain(line)
+      for (const line of table.split('\n')) expect(page).toContain(plain(line))
   })
 })
