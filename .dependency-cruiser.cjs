@@ -70,7 +70,7 @@ module.exports = {
       name: 'sql-lives-in-the-database',
       comment: 'Only the repositories speak to the database.',
       severity: 'error',
-      from: { path: '^(server/(api|session|services|http|live|documents|middleware)|app|core)/' },
+      from: { path: '^(server/(api|session|services|http|live|documents|middleware|observed|operate)|app|core)/' },
       to: { path: 'node_modules/(knex|mysql2)/' },
     },
     {
