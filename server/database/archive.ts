@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Readable } from 'node:stream'
+import { setTimeout as wait } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import type { z } from 'zod'
 import { hasPractice } from './accounts'
@@ -13,6 +14,9 @@ import { TABLES, type Table } from './tables'
 import { inTransaction } from './transaction'
 
 const ROWS_AT_ONCE = 1000
+/** Beside others it comes in smaller pieces, with a pause after each that is four times as long as it took: nobody waits for it. */
+const ROWS_BESIDE = 100
+const PAUSE_TIMES = 4
 
 /**
  * A whole practice as lines of JSON, all of one moment: the head, then row after row, table by table, those that others
@@ -109,7 +113,13 @@ export async function restoreBeside(
   text: Readable,
   known: readonly string[],
 ): Promise<{ practiceId: string; rows: Partial<Record<Table, number>> }> {
-  const putting: Putting = { piece: (work) => inTransaction(db, work), isBeside: true }
+  const piece: Putting['piece'] = async (work) => {
+    const began = performance.now()
+    const done = await inTransaction(db, work)
+    await wait(PAUSE_TIMES * (performance.now() - began))
+    return done
+  }
+  const putting: Putting = { piece, isBeside: true }
   return putIn(text, known, putting, (practiceId) => removePractice(db, practiceId))
 }
 
@@ -133,7 +143,8 @@ async function putIn(
   }
   try {
     const { rows, migrations } = await readArchive(text, known, async (table, row) => {
-      if (waiting && (waiting.table !== table || waiting.rows.length >= ROWS_AT_ONCE)) await flush()
+      if (waiting && (waiting.table !== table || waiting.rows.length >= (isBeside ? ROWS_BESIDE : ROWS_AT_ONCE)))
+        await flush()
       waiting ??= { table, rows: [] }
       waiting.rows.push(row)
     })

@@ -1,11 +1,18 @@
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { gzipSync } from 'node:zlib'
 import { createPool, type Pool } from 'mysql2/promise'
 import { afterAll, bench, describe, expect } from 'vitest'
 import { hashOf } from '../../server/session/password'
 import { RunningCluster } from '../cluster/running'
-import { fillTown, putIn, type TownClass } from '../cluster/town'
+import { fillTown, type TownClass } from '../cluster/town'
 import { Met, note, quantile, Screen, signIn } from '../cluster/traffic'
+import { root } from '../../bin/programs.mjs'
 import { PASSWORD } from '../demoData'
+import { manyYears } from '../manyYears'
 
 /**
  * A town's worth of classes on a cluster on one machine, without faults: a note every two seconds in each, two screens
@@ -99,10 +106,10 @@ function alone(pool: Pool, statements: readonly string[], ms: number[]) {
         .replaceAll(first!.people[0]!, one.people[0]!),
     )
     const id = crypto.randomUUID()
-    const noted = /\('?(\d+)'?, '[^']*"id\\*":\\*"([0-9a-f-]{36})/.exec(mine.find((sql) => sql.includes('`outcomes`'))!)
+    const noted = /"id\\*":\\*"([0-9a-f-]{36})/.exec(mine.find((sql) => sql.includes('`outcomes`'))!)![1]!
     const line = await pool.getConnection()
     const began = performance.now()
-    for (const sql of mine) await line.query(noted ? sql.replaceAll(noted[2]!, id) : sql)
+    for (const sql of mine) await line.query(sql.replaceAll(noted, id))
     ms.push(performance.now() - began)
     line.release()
   }
@@ -133,12 +140,21 @@ console.log(
   `a note's transaction: ${inDatabase.toFixed(1)} ms on a server, ${mean(byThemselves).toFixed(1)} ms by themselves, ${statements.length} statements: ${(inDatabase / mean(byThemselves)).toFixed(2)} times; wanted: 1.6`,
 )
 
-const passwordHash = await hashOf(PASSWORD)
-const coming = putIn(owner, { years: 1, circles: 6, email: 'coming@town.example' }, passwordHash)
+// As whoever runs it would: by their own command, in a process of its own.
+const file = join(cluster.folder, 'coming.gz')
+const archive = [
+  ...manyYears({ years: 1, circles: Math.ceil(SECONDS / 2), email: 'coming@town.example' }, await hashOf(PASSWORD)),
+]
+writeFileSync(file, gzipSync(archive.join('')))
+const coming = spawn(process.execPath, [join(root, '.output/server/practice.mjs'), 'restore', '--file', file], {
+  ...{ stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...cluster.said.ownersEnvironment } },
+})
+const came = once(coming, 'exit')
 const beside = await led(SECONDS)
-const { rows } = await coming
+expect(coming.exitCode, 'it came in all the while').toBeNull()
+expect(await came).toEqual([0, null])
 console.log(
-  `while a practice of ${Object.values(rows).reduce((sum, count = 0) => sum + count, 0)} rows comes in: p99 ${ms(beside.allMs, 0.99)} ms; wanted: at most a fifth more than ${ms(plain.allMs, 0.99)}`,
+  `while a practice of ${archive.length} rows comes in: p99 ${ms(beside.allMs, 0.99)} ms; wanted: at most a fifth more than ${ms(plain.allMs, 0.99)}`,
 )
 
 describe('a note on the cluster', () => {

@@ -62,9 +62,13 @@ export class RunningCluster {
 
   /** Asks a node as its administrator, who comes by its socket. */
   asRoot(node: string, sql: string): string {
-    const asked = spawnSync(findProgram('mariadb')!, ['--no-defaults', `--socket=${this.socketOf(node)}`, '-N'], {
-      ...{ input: sql, encoding: 'utf8' },
-    })
+    const asked = spawnSync(
+      findProgram('mariadb')!,
+      ['--no-defaults', `--socket=${this.socketOf(node)}`, '-N', '--raw'],
+      {
+        ...{ input: sql, encoding: 'utf8' },
+      },
+    )
     if (asked.status !== 0) throw new Error(asked.stderr)
     return asked.stdout.trim()
   }
