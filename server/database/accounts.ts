@@ -48,9 +48,9 @@ export async function isAccountOf({ db, practiceId }: Scope, id: string): Promis
   return (await db('accounts').where({ id, practice_id: practiceId, removed_at: null }).first('id')) !== undefined
 }
 
-/** Whether anybody has set up a practice here; one that is only half here, coming or going, is none. */
+/** Whether anybody has set up a practice here, also one that is closed; one that is only half here is none. */
 export async function hasPractice(db: Database): Promise<boolean> {
-  return (await db('practices').where({ state: 'open' }).first('id')) !== undefined
+  return (await db('practices').whereIn('state', ['open', 'closed']).first('id')) !== undefined
 }
 
 export interface NewAccount {

@@ -6,7 +6,8 @@ import { loads } from '../observed/loads'
 import { log, logAsJson } from '../observed/log'
 import { countRequest } from '../observed/metrics'
 
-const WRITTEN_DOWN_MS = 60_000
+/** One practice by itself is looked at by nobody from minute to minute. */
+const WRITTEN_DOWN_MS = { alone: 15 * 60_000, shared: 60_000 }
 
 declare module 'h3' {
   interface H3EventContext {
@@ -17,14 +18,18 @@ declare module 'h3' {
 
 /** Every request is counted once it was answered; how much each practice asks is written down by the minute. */
 export default defineNitroPlugin(({ hooks }) => {
-  const isLogged = useRuntimeConfig().logs === 'json'
+  const { logs, database: config } = useRuntimeConfig()
+  const isLogged = logs === 'json'
   if (isLogged) logAsJson()
   hooks.hook('request', (event) => {
     const began = performance.now()
     event.context.request = randomUUID()
     event.node.res.once('close', () => answered(event, performance.now() - began, isLogged))
   })
-  const writing = setInterval(() => void loads.writeDown(database()), WRITTEN_DOWN_MS)
+  const writing = setInterval(
+    () => void loads.writeDown(database()),
+    config.isShared ? WRITTEN_DOWN_MS.shared : WRITTEN_DOWN_MS.alone,
+  )
   hooks.hook('close', async () => {
     clearInterval(writing)
     await loads.writeDown(database())

@@ -36,6 +36,8 @@ export class RunningCluster {
       ...{ cwd: root, stdio: ['ignore', 'pipe', 'pipe'] },
       env: { ...process.env, CIRCLE_CLUSTER: folder },
     })
+    // Whoever fails before ending it leaves nothing behind.
+    process.once('exit', () => child.kill('SIGINT'))
     const words: string[] = []
     for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (chunk) => words.push(String(chunk)))
     const cluster = new RunningCluster(folder, child, words)
