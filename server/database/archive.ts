@@ -105,6 +105,7 @@ export async function restoreArchive(
  * until all of it is there. One that cannot be restored is taken away again; where that is cut short too, `removeHalfDone`
  * does it. Only whoever makes the tables can do it: the application itself takes nothing out of its logs.
  *
+ * @param pauseTimes how much longer than a piece the pause after it is; 0 where nobody else is there
  * @returns the id of the practice, and how many rows each table got
  * @throws {BrokenArchive} as `restoreArchive`, and where something of it is another practice's here
  */
@@ -112,11 +113,12 @@ export async function restoreBeside(
   db: Database,
   text: Readable,
   known: readonly string[],
+  { pauseTimes = PAUSE_TIMES } = {},
 ): Promise<{ practiceId: string; rows: Partial<Record<Table, number>> }> {
   const piece: Putting['piece'] = async (work) => {
     const began = performance.now()
     const done = await inTransaction(db, work)
-    await wait(PAUSE_TIMES * (performance.now() - began))
+    await wait(pauseTimes * (performance.now() - began))
     return done
   }
   const putting: Putting = { piece, isBeside: true }

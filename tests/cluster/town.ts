@@ -38,5 +38,5 @@ export const emailOf = (at: number): string => `lead${at}@town.example`
 
 /** Puts one more practice in, of any size. */
 export function putIn(db: Knex, size: Parameters<typeof manyYears>[0], passwordHash: string) {
-  return restoreBeside(db, Readable.from(manyYears(size, passwordHash)), MIGRATION_NAMES)
+  return restoreBeside(db, Readable.from(manyYears(size, passwordHash)), MIGRATION_NAMES, { pauseTimes: 0 })
 }
