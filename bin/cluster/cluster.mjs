@@ -28,14 +28,13 @@ const ANSWERS_WITHIN_MS = 15_000
  * @param port where HAProxy answers; 0: anywhere
  */
 export class Cluster {
-  constructor(folder, { nodes = 3, servers = 3, port = 0, setupCode = '' } = {}) {
+  constructor(folder, { nodes = 3, servers = 3, port = 0 } = {}) {
     mkdirSync(folder, { recursive: true })
     // The database's own user goes through it, and sees nothing of it.
     chmodSync(folder, 0o711)
-    Object.assign(this, { folder, port, setupCode, wanted: { nodes, servers } })
+    Object.assign(this, { folder, port, wanted: { nodes, servers } })
     this.nodes = []
     this.kept = []
-    this.isEnding = false
   }
 
   get address() {
@@ -44,12 +43,8 @@ export class Cluster {
 
   /** What a server of the application, or whoever migrates, reads its connection from. */
   get environment() {
-    return this.reaching(this.ports.database)
-  }
-
-  reaching(port) {
     const { environment } = this.nodes[0]
-    return { ...environment, NUXT_DATABASE_PORT: String(port), NUXT_DATABASE_IS_SHARED: 'true' }
+    return { ...environment, NUXT_DATABASE_PORT: String(this.ports.database), NUXT_DATABASE_IS_SHARED: 'true' }
   }
 
   /** The same for who makes its tables, by one node: what locks there locks all. */
@@ -186,7 +181,7 @@ export class Cluster {
     const begin = async () => {
       const started = await startServer({
         ...{ database: this, folder: this.folder, host: '127.0.0.1', port: this.ports.servers[at] },
-        ...{ setupCode: this.setupCode, stdio: openSync(join(this.folder, `server${at + 1}.log`), 'a') },
+        stdio: openSync(join(this.folder, `server${at + 1}.log`), 'a'),
       })
       return { ...started, ended: endOf(started.child) }
     }

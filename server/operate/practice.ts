@@ -1,5 +1,5 @@
 import { createReadStream, createWriteStream } from 'node:fs'
-import { setPriority } from 'node:os'
+import { getPriority, setPriority } from 'node:os'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { parseArgs } from 'node:util'
@@ -46,7 +46,7 @@ const { values, positionals } = parseArgs({
 })
 
 // Whoever leads a class comes first, also on this machine.
-setPriority(LATER)
+setPriority(Math.max(LATER, getPriority()))
 const db = connect(databaseFromEnvironment())
 try {
   const [command = '', id = ''] = positionals

@@ -75,7 +75,6 @@ async function transactions(): Promise<{ count: number; seconds: number }> {
 
 /** The statements of one note's transaction, as the database heard them from a server. */
 async function statementsOfANote(): Promise<string[]> {
-  const node = cluster.open('node1')
   const root = (sql: string) => cluster.asRoot('node1', sql)
   root("set global log_output = 'TABLE'; truncate table mysql.general_log; set global general_log = 1")
   await note(address, cookies.get(held[0]!.email)!, held[0]!, new Met())
@@ -85,7 +84,6 @@ async function statementsOfANote(): Promise<string[]> {
     `select thread_id, replace(replace(convert(argument using utf8mb4), '\\n', ' '), '\\t', ' ') from mysql.general_log
       where command_type = 'Query' and user_host like 'circle[%' order by event_time`,
   )
-  await node.destroy()
   const rows = said.split('\n').map((line) => line.split('\t') as [string, string])
   const [thread] = rows.find(([, sql = '']) => sql.startsWith('insert into `outcomes`'))!
   const own = rows.filter(([id]) => id === thread).map(([, sql]) => sql)
