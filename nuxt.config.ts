@@ -3,7 +3,9 @@ import { firstScreenFirst } from './server/built/firstScreenFirst'
 import { layBeside } from './server/built/layBeside'
 import tailwindcss from '@tailwindcss/vite'
 
-/** Shown at once as they were laid in, and renewed then: one that nobody has made is answered with a page, and not kept. */
+/**
+ * Shown at once as they were laid in, and renewed then: one that nobody has made is answered with a page, and not kept.
+ */
 const keptFigures = (urlPattern: RegExp, type: string) => ({
   urlPattern,
   handler: 'StaleWhileRevalidate' as const,
@@ -16,7 +18,8 @@ const keptFigures = (urlPattern: RegExp, type: string) => ({
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
-  // A signed-in tool whose screens live on keystrokes: rendered in the browser, see docs/decisions/rendered-in-the-browser.md.
+  // A signed-in tool whose screens live on keystrokes: rendered in the browser, see
+  // docs/decisions/rendered-in-the-browser.md.
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
@@ -84,7 +87,8 @@ export default defineNuxtConfig({
       '/api/**': { headers: { 'cache-control': 'no-store' } },
     },
     hooks: {
-      // Answers are parsed where they arrive; with this many routes, matching every path against all of them is more than the compiler takes.
+      // Answers are parsed where they arrive; with this many routes, matching every path against all of them is more
+      // than the compiler takes.
       'types:extend': (types) => void (types.routes = {}),
       compiled: ({ options }) => layBeside(options.output.serverDir),
     },

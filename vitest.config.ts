@@ -29,6 +29,7 @@ export default defineConfig({
             'tests/answers/**/*.test.ts',
             'tests/cluster/**/*.test.ts',
             'tests/load/**/*.test.ts',
+            'tests/*.test.ts',
           ],
         },
       },

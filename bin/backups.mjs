@@ -53,7 +53,8 @@ export function madeAt(file) {
  *
  * @param {import('./database.mjs').Instance} database
  * @param {string} folder
- * @param {{ passphraseFile?: string | null; second?: string | null; now?: Date }} options a file with a passphrase, left
+ * @param {{ passphraseFile?: string | null; second?: string | null; now?: Date }} options a file with a passphrase,
+ * left
  *   out: not encrypted; another folder that each is copied to
  */
 export async function backUp(database, folder, { passphraseFile = null, second = null, now = new Date() } = {}) {
@@ -142,7 +143,8 @@ function gnupg(args, passphraseFile) {
  * Reads a backup to its end, into something where that is given.
  *
  * @param {string} file
- * @param {{ passphraseFile?: string | null; isEncrypted?: boolean; into?: import('node:stream').Writable | null }} options
+ * @param {{ passphraseFile?: string | null; isEncrypted?: boolean; into?: import('node:stream').Writable | null }}
+ * options
  *   a writable stream, left out: it is only read
  * @returns the log that it belongs to and where in it it was made
  * @throws {WayOut} where it is damaged, cut short, or no backup

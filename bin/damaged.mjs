@@ -59,14 +59,23 @@ function answerOf(database, sql) {
 
 /** What stands in the window: what is damaged, what is not, and how to get it back. */
 export function damageWords(tables, folder, now) {
-  const which = `${tables.length === 1 ? 'The table' : 'The tables'} ${tables.join(', ')} ${tables.length === 1 ? 'is' : 'are'} damaged on the disk`
+  const which =
+    `${tables.length === 1 ? 'The table' : 'The tables'} ${tables.join(', ')} ` +
+    `${tables.length === 1 ? 'is' : 'are'} damaged on the disk`
   const last = lastBackup(folder)
   if (last === null)
-    return `${which}, and there is no backup. End this with Ctrl-C, copy the folder ${folder} as it is before anything else, and look at the disk.`
+    return (
+      `${which}, and there is no backup. End this with Ctrl-C, copy the folder ${folder} as it ` +
+      'is before anything else, and look at the disk.'
+    )
   // The restore goes by whole minutes, and what is of this minute is wanted too.
   const soon = new Date(now.getTime() + 60_000)
   const two = (number) => String(number).padStart(2, '0')
   const day = [soon.getFullYear(), two(soon.getMonth() + 1), two(soon.getDate())].join('-')
   const until = `${day} ${two(soon.getHours())}:${two(soon.getMinutes())}`
-  return `${which}. Look at the disk and end this with Ctrl-C; what was stored comes back from the backup and the log of changes by\n  npm run restore -- ${join(backupsOf(folder), last.file)} --until '${until}'`
+  return (
+    `${which}. Look at the disk and end this with Ctrl-C; ` +
+    'what was stored comes back from the backup and the log of changes by\n' +
+    `  npm run restore -- ${join(backupsOf(folder), last.file)} --until '${until}'`
+  )
 }

@@ -6,7 +6,7 @@ import { userInfo } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { cannotWrite, copyWhole, readSettings, writeWhole } from './files.mjs'
-import { lastWordsIn, makeFiles } from './databaseFiles.mjs'
+import { lastWordsIn, makeFiles, ownTemporary } from './databaseFiles.mjs'
 import { freshSocket, leaveSocket, servingOf } from './databaseSocket.mjs'
 import { accountOf, giveRights, makeUsers } from './databaseUsers.mjs'
 import { takeTurn } from './processes.mjs'
@@ -35,7 +35,7 @@ export async function startDatabase(folder, { name = 'circle', isThrownAway = fa
   return instance
 }
 
-/** Every change is logged for two weeks and reaches the disk with it, so that any minute of them can be gone back to. */
+/** Every change is logged for two weeks and reaches the disk with it: any minute of them can be gone back to. */
 const LOGGED = ['--log-bin=binlog', '--server-id=1', '--binlog-format=ROW', '--sync-binlog=1', '--expire-logs-days=14']
 
 /** Stops the database of a folder, if one runs there. */
@@ -134,7 +134,7 @@ export class Instance {
     if (!existsSync(this.data)) makeFiles(this.data, this.own, this.runsAs)
   }
 
-  /** The data as they are now beside them, stopped meanwhile and compared file by file; one that is there already stays. */
+  /** The data as they are now beside them, stopped meanwhile and compared file by file; one that is there stays. */
   async copyTo(folder) {
     if (existsSync(folder)) return
     await this.stopFirst()
@@ -168,6 +168,7 @@ export class Instance {
         '--no-defaults',
         `--user=${this.runsAs}`,
         `--datadir=${this.data}`,
+        `--tmpdir=${ownTemporary(this.data, this.own, this.runsAs)}`,
         `--socket=${this.socket}`,
         `--port=${this.settings.port}`,
         '--bind-address=127.0.0.1',
@@ -199,7 +200,8 @@ export class Instance {
   }
 
   whyNot(what) {
-    return `The database ${what}. Its last words:\n${lastWordsIn(this.log)}\nIf another program uses the folder ${this.data}, end it and start again. The whole log is ${this.log}.`
+    const log = `The whole log is ${this.log}.\nIts last words:\n${lastWordsIn(this.log)}`
+    return `The database ${what}. If another program uses the folder ${this.data}, end it and start again. ${log}`
   }
 
   /** Asks it something; through its input, since everybody on the machine can read what a program is called with. */

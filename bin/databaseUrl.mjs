@@ -5,8 +5,8 @@ const SHAPE = /^(?:mysql|mariadb):\/\/([^:@/]+)(?::([^@]*))?@([^/?]+)\/([\w$-]+)
 const SAMPLE = 'mysql://circle@db1:3306,db2:3306/circle?password-file=/etc/circle/password&tls=on&ca=/etc/circle/ca.pem'
 
 /**
- * What the server reads its connection from, of a database that is given as an address: a user with a password, or a file
- * that holds it; one host or several, the first of which is wanted; whether lines are encrypted.
+ * What the server reads its connection from, of a database that is given as an address: a user with a password, or a
+ * file that holds it; one host or several, the first of which is wanted; whether lines are encrypted.
  *
  * @throws {WayOut} where it is no such address
  */

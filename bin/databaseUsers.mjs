@@ -12,7 +12,10 @@ export function rightsOn(table) {
 /** A user as statements name them: of this machine alone. */
 export const accountOf = (user) => `'${user}'@'127.0.0.1'`
 
-/** Two users of a database's own: who makes and changes its tables, and the application, which is given its rights later. */
+/**
+ * Two users of a database's own: who makes and changes its tables, and the application, which is given its rights
+ * later.
+ */
 export function makeUsers(database) {
   const { name, user, owner } = database
   const { password, ownersPassword } = database.settings
@@ -29,8 +32,8 @@ export function makeUsers(database) {
 }
 
 /**
- * Gives the application what it needs on the tables that are there, and nothing besides: it changes no table, and what is
- * only ever added to it can neither change nor take away.
+ * Gives the application what it needs on the tables that are there, and nothing besides: it changes no table, and what
+ * is only ever added to it can neither change nor take away.
  */
 export function giveRights(database) {
   const { name, user } = database

@@ -2,15 +2,15 @@ import { spawnSync } from 'node:child_process'
 import { environmentOf, ownersEnvironmentOf } from './databaseUrl.mjs'
 import { root, runProgram } from './programs.mjs'
 import { WayOut } from './say.mjs'
-
-const SET_UP = ['--import', 'tsx', 'demo/setUp.ts']
+import { SET_UP, SET_UP_UNBUILT } from './setUp.mjs'
 
 /**
  * A database that somebody else runs, and that other servers of the application may use too: it is neither started nor
  * stopped nor backed up here.
  *
  * @param url its address, with the user of the application
- * @param ownersUrl the same with a user that makes and changes tables; empty: it is brought up to date by `npm run migrate`
+ * @param ownersUrl the same with a user that makes and changes tables; empty: it is brought up to date by `npm run
+ * migrate`
  */
 export class External {
   constructor(url, ownersUrl = '') {
@@ -24,7 +24,9 @@ export class External {
     if (pending.length === 0) return
     if (this.ownersEnvironment === null)
       throw new WayOut(
-        `The database is not up to date (${pending.join(', ')}).\nBring it there once, with a user that may change tables:  npm run migrate -- --database mysql://…`,
+        `The database is not up to date (${pending.join(', ')}).\n` +
+          'Bring it there once, with a user that may change tables: ' +
+          ' npm run migrate -- --database mysql://…',
       )
     await bringUpToDate(this.ownersEnvironment)
   }
@@ -40,5 +42,5 @@ export class External {
 
 /** Brings a database to the newest shape, one step at a time; what was begun and not ended is taken up. */
 export async function bringUpToDate(ownersEnvironment) {
-  await runProgram(process.execPath, [...SET_UP, '--empty'], { env: { ...process.env, ...ownersEnvironment } })
+  await runProgram(process.execPath, [...SET_UP_UNBUILT, '--empty'], { env: { ...process.env, ...ownersEnvironment } })
 }

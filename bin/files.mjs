@@ -35,7 +35,9 @@ export function writeWhole(file, text) {
 export function cannotWrite(path, error) {
   if (error.code === 'EROFS' || error.code === 'EACCES' || error.code === 'EPERM')
     return new WayOut(
-      `${path} cannot be written: the folder is read-only for this account.\nGive the account the right to write there, or choose another folder:  CIRCLE_DATA=/some/folder npm start`,
+      `${path} cannot be written: the folder is read-only for this account.\n` +
+        'Give the account the right to write there, or choose another folder: ' +
+        ' CIRCLE_DATA=/some/folder npm start',
     )
   if (error.code === 'ENOSPC')
     return new WayOut(`${path} cannot be written: the disk is full. Make room, then start again; nothing was changed.`)
@@ -67,7 +69,7 @@ export function copyWhole(from, to) {
     throw cannotWrite(to, error)
   }
   for (const file of filesIn(from)) {
-    if (hashOf(join(from, file)) !== hashOf(join(fresh, file))) throw new WayOut(`${to} is no true copy of ${from}.`)
+    if (!isSame(join(from, file), join(fresh, file))) throw new WayOut(`${to} is no true copy of ${from}.`)
     syncFile(join(fresh, file))
   }
   renameSync(fresh, to)
@@ -77,14 +79,27 @@ export function copyWhole(from, to) {
 /** The SHA-256 of a file, hexadecimal. */
 export function hashOf(file) {
   const hash = createHash('sha256')
-  const from = openSync(file, 'r')
-  const chunk = Buffer.allocUnsafe(1 << 20)
-  for (let read = 1; read > 0;) {
-    read = readSync(from, chunk)
-    hash.update(chunk.subarray(0, read))
-  }
-  closeSync(from)
+  for (const piece of piecesOf(file)) hash.update(piece)
   return hash.digest('hex')
+}
+
+/** Whether two files hold the same, byte by byte. */
+function isSame(one, other) {
+  if (statSync(one).size !== statSync(other).size) return false
+  const others = piecesOf(other)
+  for (const piece of piecesOf(one)) if (!others.next().value?.equals(piece)) return false
+  return true
+}
+
+/** A file by pieces of a megabyte, each in the place of the one before. */
+function* piecesOf(file) {
+  const from = openSync(file, 'r')
+  try {
+    const room = Buffer.allocUnsafe(1 << 20)
+    for (let read = readSync(from, room); read > 0; read = readSync(from, room)) yield room.subarray(0, read)
+  } finally {
+    closeSync(from)
+  }
 }
 
 function filesIn(folder, under = '') {

@@ -7,9 +7,9 @@ import { run, say, WayOut } from './say.mjs'
 import { tablesOf } from './tablesOf.mjs'
 
 /**
- * `npm run migrate -- --database URL`: brings a database that somebody else runs up to date, once, whoever else does it at
- * the same time; the user of the address has to be one that makes and changes tables. `--rights USER` then writes the
- * statements that give the application's user what it needs, for whoever may give rights.
+ * `npm run migrate -- --database URL`: brings a database that somebody else runs up to date, once, whoever else does it
+ * at the same time; the user of the address has to be one that makes and changes tables. `--rights USER` then writes
+ * the statements that give the application's user what it needs, for whoever may give rights.
  */
 await run(async () => {
   const { database, rights } = readOptions()
@@ -32,7 +32,9 @@ function readOptions() {
     // Said below.
   }
   throw new WayOut(
-    "Say which database:  npm run migrate -- --database mysql://…  (or CIRCLE_OWNER_URL). The start command's own is brought up to date by npm start.\nFor the rights of the application's user:  --rights \"'circle'@'10.0.0.%'\"",
+    'Say which database:  npm run migrate -- --database mysql://…  (or CIRCLE_OWNER_URL). ' +
+      "The start command's own is brought up to date by npm start.\n" +
+      "For the rights of the application's user:  --rights \"'circle'@'10.0.0.%'\"",
   )
 }
 

@@ -10,7 +10,8 @@ import { run, WayOut } from './say.mjs'
 
 /**
  * `npm run practice -- COMMAND …`: what whoever runs an installation does with its practices; what it can do is said in
- * `server/operate/practice.ts`. Of the database that CIRCLE_OWNER_URL or `--database` names, or of the start command's own.
+ * `server/operate/practice.ts`. Of the database that CIRCLE_OWNER_URL or `--database` names, or of the start command's
+ * own.
  */
 await run(async () => {
   const { database, to, rest } = readOptions()

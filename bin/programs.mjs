@@ -44,7 +44,9 @@ export async function installPackages(programs) {
   const maySudo = !isRoot && spawnSync('sudo', ['-n', 'true']).status === 0
   if (findProgram('apt-get') === null || (!isRoot && !maySudo)) {
     throw new WayOut(
-      `Missing: ${names.join(', ')}. This account may not install packages.\nAsk an administrator to run:  apt-get update && apt-get install ${names.join(' ')}\nThen start again.`,
+      `Missing: ${names.join(', ')}. This account may not install packages.\n` +
+        `Ask an administrator to run:  apt-get update && apt-get install ${names.join(' ')}\n` +
+        'Then start again.',
     )
   }
   say(`Installing ${names.join(', ')} from Debian's packages …`)
@@ -82,6 +84,7 @@ export async function buildWhenChanged() {
     'core',
     'server',
     'catalogue',
+    'demo',
     'public/icon.svg',
     'nuxt.config.ts',
     'package-lock.json',
@@ -100,7 +103,8 @@ export async function buildWhenChanged() {
     })
   } catch (error) {
     throw new WayOut(
-      `${readFileSync(log, 'utf8').slice(-4000)}\n${error.message.replace('are above', 'are above and in .data-build.log')}`,
+      `${readFileSync(log, 'utf8').slice(-4000)}\n` +
+        `${error.message.replace('are above', 'are above and in .data-build.log')}`,
     )
   }
   rmSync(log)

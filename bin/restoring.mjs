@@ -50,7 +50,8 @@ function logsFrom(folder, { log, name }) {
   const place = places.find((one) => existsSync(join(one, LOG_ID)) && readFileSync(join(one, LOG_ID), 'utf8') === log)
   if (!place || !existsSync(join(place, name)))
     throw new WayOut(
-      'The log of changes from this backup on is not here any more (it is kept for two weeks): restore the backup without --until, or take a newer one.',
+      'The log of changes from this backup on is not here any more (it is kept for two weeks): ' +
+        'restore the backup without --until, or take a newer one.',
     )
   return readdirSync(place)
     .filter((one) => /^binlog\.\d+$/.test(one) && one >= name)
@@ -92,7 +93,8 @@ function sqlTime(at) {
 export function rowsIn(database) {
   const asked = database.client('mariadb', [
     ...['--batch', '--skip-column-names', '--execute'],
-    "select table_name from information_schema.tables where table_schema = 'circle' and table_type = 'BASE TABLE' order by 1",
+    "select table_name from information_schema.tables where table_schema = 'circle' and table_type = " +
+      "'BASE TABLE' order by 1",
   ])
   const tables = asked.stdout.trim().split('\n').filter(Boolean)
   const counts = database.client('mariadb', [
@@ -120,7 +122,8 @@ export function rowsIn(database) {
 export async function restore(folder, file, { until = null, passphraseFile = null } = {}) {
   if (until !== null && madeAt(file) !== null && until < madeAt(file))
     throw new WayOut(
-      `This backup was made at ${madeAt(file).toISOString().slice(0, 16).replace('T', ' ')} UTC, after the minute that is wanted: take an older one.`,
+      `This backup was made at ${madeAt(file).toISOString().slice(0, 16).replace('T', ' ')} UTC, ` +
+        'after the minute that is wanted: take an older one.',
     )
   const current = new Instance(folder)
   const beside = join(folder, 'restoring')

@@ -45,7 +45,8 @@ export async function serve({ port, share, ...backups }, database, folder) {
     say(
       isWhole
         ? 'Stopped. Nothing is lost.'
-        : `The database has not said that all is on the disk: see ${database.log}. What it had confirmed is there when it starts again.`,
+        : `The database has not said that all is on the disk: see ${database.log}. ` +
+            'What it had confirmed is there when it starts again.',
     )
     process.exit(isWhole ? code : 1)
   }

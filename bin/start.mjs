@@ -24,7 +24,9 @@ await run(async () => {
   const running = runningStart(folder)
   if (running !== null && !options['reset-demo']) {
     throw new WayOut(
-      `Unhurried Circle is running here already${running.address ? `: ${running.address}` : ', or just starting.'}\nTo start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`,
+      'Unhurried Circle is running here ' +
+        `already${running.address ? `: ${running.address}` : ', or just starting.'}\n` +
+        `To start it anew, end that one with Ctrl-C in its window (process ${running.pid}).`,
     )
   }
   if (running === null) await takeOver()
@@ -98,7 +100,11 @@ function readOptions() {
     return { ...values, share: values.share || values['share-demo'], port }
   } catch (error) {
     throw new WayOut(
-      `${error.message}\nThe options are --share, --share-demo, --empty and --port NUMBER, for instance:  npm start -- --port 3211\nFor the daily backups:  --second-folder FOLDER and --passphrase-file FILE\nFor a database that somebody else runs:  --database mysql://USER@HOST/NAME (docs/running-for-many.md)`,
+      `${error.message}\nThe options are --share, --share-demo, --empty and --port NUMBER, for ` +
+        'instance:  npm start -- --port 3211\n' +
+        'For the daily backups:  --second-folder FOLDER and --passphrase-file FILE\n' +
+        'For a database that somebody else runs:  --database mysql://USER@HOST/NAME ' +
+        '(docs/running-for-many.md)',
     )
   }
 }
@@ -127,7 +133,9 @@ async function takeOver() {
 async function askBeforeReset(database) {
   const people = database.ask(`select count(*) from ${database.name}.participants`).stdout.trim().split('\n').at(-1)
   if (!Number(people)) return
-  const what = `This removes everything that is stored here, ${people} people with all their records, and puts the made-up circle in its place.`
+  const what =
+    `This removes everything that is stored here, ${people} people with all their ` +
+    'records, and puts the made-up circle in its place.'
   if (!process.stdin.isTTY) throw new WayOut(`${what}\nIf that is wanted:  npm run reset-demo -- --yes`)
   const asking = createInterface({ input: process.stdin, output: process.stdout })
   const said = await asking.question(`${what}\nType "remove everything" to go on: `)
@@ -138,12 +146,16 @@ async function askBeforeReset(database) {
 /** Whoever knows how the made-up circle is signed in to would be let in from the whole network. */
 function refuseMadeUp(database) {
   const { stdout } = database.ask(
-    `select a.email from ${database.name}.made_up u join ${database.name}.accounts a on a.id = u.row_id where a.removed_at is null order by 1`,
+    `select a.email from ${database.name}.made_up u join ${database.name}.accounts a on a.id = ` +
+      'u.row_id where a.removed_at is null order by 1',
   )
   const [, ...emails] = stdout.trim().split('\n')
   if (emails.length === 0) return
   throw new WayOut(
-    `The sign-ins of the made-up circle are still here (${emails.join(', ')}), and would let anybody in from this network who knows their password.\nStart without --share, sign in as a lead of your own and press "Remove the made-up circle" on the page Practice; or share them knowingly:  npm start -- --share-demo`,
+    `The sign-ins of the made-up circle are still here (${emails.join(', ')}), and would let anybody ` +
+      'in from this network who knows their password.\n' +
+      'Start without --share, sign in as a lead of your own and press "Remove the made-up circle" on ' +
+      'the page Practice; or share them knowingly:  npm start -- --share-demo',
   )
 }
 
@@ -152,7 +164,9 @@ function requireClock() {
   const built = statSync(join(root, '.output', '.built-from'), { throwIfNoEntry: false })?.mtimeMs ?? 0
   if (Date.now() > built - 86_400_000) return
   throw new WayOut(
-    `The clock of this machine says ${new Date().toISOString().slice(0, 16).replace('T', ' ')}, which is before this version was built.\nSet the clock, then start again: what is noted at a wrong time would not be found again.`,
+    `The clock of this machine says ${new Date().toISOString().slice(0, 16).replace('T', ' ')}, ` +
+      'which is before this version was built.\n' +
+      'Set the clock, then start again: what is noted at a wrong time would not be found again.',
   )
 }
 
@@ -160,7 +174,8 @@ function sayWhereRoomIsShort() {
   const { bavail, bsize } = statfsSync(folder)
   if (bavail * bsize < ROOM_BYTES)
     say(
-      `Only ${Math.round((bavail * bsize) / 1024 / 1024)} MB are left on the disk of ${folder}: make room before the next class.`,
+      `Only ${Math.round((bavail * bsize) / 1024 / 1024)} MB are left on the disk of ${folder}: ` +
+        'make room before the next class.',
     )
 }
 

@@ -14,3 +14,18 @@ export function grouped<R, K>(rows: readonly R[], keyOf: (row: R) => K): Map<K, 
   }
   return groups
 }
+
+/**
+ * What a map has under a key; made and put there where it has nothing yet.
+ *
+ * @example
+ * getOrMake(new Map([['a', 1]]), 'a', () => 2) // 1
+ */
+export function getOrMake<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+  let value = map.get(key)
+  if (value === undefined) {
+    value = make()
+    map.set(key, value)
+  }
+  return value
+}

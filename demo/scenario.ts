@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
 import { parse } from 'yaml'
 import { z } from 'zod'
 import { Side } from '../core/catalogue/words'
@@ -86,5 +86,5 @@ const Scenario = z.object({
 export type Scenario = z.infer<typeof Scenario>
 
 export function readScenario(): Scenario {
-  return Scenario.parse(parse(readFileSync(fileURLToPath(new URL('scenario.yaml', import.meta.url)), 'utf8')))
+  return Scenario.parse(parse(readFileSync(join(process.cwd(), 'demo/scenario.yaml'), 'utf8')))
 }

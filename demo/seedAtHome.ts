@@ -14,8 +14,8 @@ import type { ScenarioAtHome } from './scenario'
 const dayOf = (now: Date, daysAgo: number) => formatISO(subDays(now, daysAgo), { representation: 'date' })
 
 /**
- * Gives somebody of the scenario the first of what is proposed to them for home, some days ago, and writes down what they
- * did with it since.
+ * Gives somebody of the scenario the first of what is proposed to them for home, some days ago, and writes down what
+ * they did with it since.
  *
  * @param recent what was done in their last meetings, the last one first
  */

@@ -19,7 +19,9 @@ export interface Size {
 }
 const MOVEMENTS = ['bridge', 'upper-back-turn', 'sit-to-stand', 'heel-raises', 'ankle-on-knee']
 
-/** Years of weekly meetings of circles of twelve, as lines of an archive; invented. Its lead has the password's hash. */
+/**
+ * Years of weekly meetings of circles of twelve, as lines of an archive; invented. Its lead has the password's hash.
+ */
 export function* manyYears(
   { years, circles: circleCount, email = LEAD }: Size,
   passwordHash: string,

@@ -10,7 +10,9 @@ interface Option extends Choice {
   words: string
 }
 
-/** Answering one proposed decision: as it is, not at all, or otherwise; what is wrong with an answer stands beside it. */
+/**
+ * Answering one proposed decision: as it is, not at all, or otherwise; what is wrong with an answer stands beside it.
+ */
 export function useAnswering(asked: () => { decision: ProposedDecision; settled: LedgerEntry | null }) {
   const reflection = useReflection()
   const { catalogue } = storeToRefs(useCatalogue())

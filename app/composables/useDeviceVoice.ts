@@ -4,7 +4,8 @@ import type { Voice } from '~~/core/time/speech'
 
 /** Read out once to find out how fast this device speaks: as long as what is said in a class, with its stops. */
 const SAMPLE =
-  'Sit on the front edge, feet flat, hands on the thighs. Grow tall, and let the shoulders be heavy. Now lean forward slowly, with a long back, and come up again.'
+  'Sit on the front edge, feet flat, hands on the thighs. Grow tall, and let the shoulders be heavy. ' +
+  'Now lean forward slowly, with a long back, and come up again.'
 /** A device is not made to hurry or to drawl beyond that. */
 const [SLOWEST, FASTEST] = [0.6, 1.3]
 /** As it is asked to speak until it was measured. */

@@ -18,8 +18,9 @@ export interface Meanwhile<T> {
 }
 
 /**
- * A form's fields, kept in this browser while they are typed, sealed for whoever is signed in, with messages by field from the schema and the server. A
- * draft knows the version of what it was made from: where that has changed, what changed is taken over and said.
+ * A form's fields, kept in this browser while they are typed, sealed for whoever is signed in, with messages by field
+ * from the schema and the server. A draft knows the version of what it was made from: where that has changed, what
+ * changed is taken over and said.
  *
  * @param key where the draft is kept; one for each thing that is edited
  * @param blank the fields at first, or as they are stored

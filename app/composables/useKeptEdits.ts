@@ -10,8 +10,9 @@ const tabId = crypto.randomUUID()
 let tabLock: Promise<unknown> | undefined
 
 /**
- * Plan commands that the server has not got yet, kept in this browser tab by tab, sealed for whoever is signed in. A tab
- * that has closed or crashed leaves its commands to the next one that opens the plan; one that is still open keeps its own.
+ * Plan commands that the server has not got yet, kept in this browser tab by tab, sealed for whoever is signed in. A
+ * tab that has closed or crashed leaves its commands to the next one that opens the plan; one that is still open keeps
+ * its own.
  */
 export function useKeptEdits(meetingId: string) {
   const prefix = `plan-edits:${meetingId}:`

@@ -133,10 +133,11 @@ export function useMeasuring(
     const rest = { measure: measure.value.id, setting, pain, note, simulated, takenAt, replaces: null }
     const records = taken.value.flatMap((one) => {
       const tries = fields.value.helped[one.side]
-      const value = helpedBy.value && resultOf(helpedBy.value, tries)
+      const helped = helpedBy.value
+      const value = helped && resultOf(helped, tries)
       const own = { ...one, ...rest, id: crypto.randomUUID() }
-      const isWhole = value !== null && helpedBy.value && tries.length === one.tries.length
-      return isWhole ? [own, { ...own, id: crypto.randomUUID(), measure: helpedBy.value!.id, value, tries }] : [own]
+      const isWhole = helped !== null && value !== null && tries.length === one.tries.length
+      return isWhole ? [own, { ...own, id: crypto.randomUUID(), measure: helped.id, value, tries }] : [own]
     })
     const checked = z.array(MeasureRecord).safeParse(records)
     if (!checked.success) return void (message.value = checked.error.issues[0]?.message ?? '')

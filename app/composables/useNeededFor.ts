@@ -3,7 +3,10 @@ import { neededFor, servedBy } from '~~/core/goal/serving'
 import { gapReason, gapsServed } from '~~/core/measure/gap'
 import { joined } from '~~/core/sentence'
 
-/** What a decision's movement is for, where it serves a goal of theirs, "This is what the stairs need.", or their own range. */
+/**
+ * What a decision's movement is for, where it serves a goal of theirs, "This is what the stairs need.", or their own
+ * range.
+ */
 export function useNeededFor(decision: () => Pick<ProposedDecision, 'participant' | 'movement'>): ComputedRef<string> {
   const meeting = useMeeting()
   const { catalogue } = storeToRefs(useCatalogue())

@@ -6,7 +6,9 @@ import type { LedClass } from './useClass'
 /** What is done at a tempo has a beat. */
 const AT_A_TEMPO = new Set(['reps', 'pulse', 'swing', 'circle', 'lower'])
 
-/** Lets the class be heard: signals where something begins, is half, ends soon or changes; cues by the device's speech. */
+/**
+ * Lets the class be heard: signals where something begins, is half, ends soon or changes; cues by the device's speech.
+ */
 export function useSounding(led: LedClass) {
   const voice = useVoice()
   const { reading, step, block, leftSeconds, pace, cue } = led

@@ -18,8 +18,8 @@ const TAKE_BACK_MS = 10_000
 const LOOK_AGAIN_MS = 5000
 
 /**
- * A circle's tests in one session, on this screen and on others: what is taken lies in this browser until the server has
- * it, and the last can be taken back before it goes.
+ * A circle's tests in one session, on this screen and on others: what is taken lies in this browser until the server
+ * has it, and the last can be taken back before it goes.
  */
 export function useTestRound(circleId: string) {
   const practice = usePractice()

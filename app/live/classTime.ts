@@ -26,7 +26,9 @@ export function heardTime(server: number): void {
   if (Math.abs(server - classTime()) > APART_MS) void measureTime()
 }
 
-/** Asks the server for its time, a few times, and takes the answer that was quickest: half its way is the least wrong. */
+/**
+ * Asks the server for its time, a few times, and takes the answer that was quickest: half its way is the least wrong.
+ */
 export function measureTime(): Promise<void> {
   return (asking ??= measured().finally(() => (asking = undefined)))
 }

@@ -9,7 +9,8 @@ const FILES_AT_ONCE = 2
 
 /**
  * Puts the figures of movements where the service worker finds them, also on the first visit, which it does not see.
- * Shipped ones come in one file for each movement (one by one they would be a thousand), a practice's own by themselves.
+ * Shipped ones come in one file for each movement (one by one they would be a thousand), a practice's own by
+ * themselves.
  *
  * @param signal ends it
  * @throws where the server is not there, or with the signal

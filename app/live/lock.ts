@@ -8,7 +8,9 @@ export const PIN_LENGTH = { least: 4, most: 8 } as const
 /** A PIN is short: each try costs a moment. */
 const ITERATIONS = 300_000
 
-/** How this device is locked: the PIN as a salted hash, over reloads; it opens the screen, and nothing that is sealed. */
+/**
+ * How this device is locked: the PIN as a salted hash, over reloads; it opens the screen, and nothing that is sealed.
+ */
 const Locked = z.object({ accountId: z.string(), salt: z.string(), hash: z.string(), wrong: z.number().int() })
 type Locked = z.infer<typeof Locked>
 

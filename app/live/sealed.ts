@@ -63,8 +63,8 @@ export async function seal(owner: string, value: unknown): Promise<Sealed | null
 }
 
 /**
- * Keeps what was sealed together with its key: another window, or this one a moment ago, may have thrown the key away as
- * nothing was left that it had sealed.
+ * Keeps what was sealed together with its key: another window, or this one a moment ago, may have thrown the key away
+ * as nothing was left that it had sealed.
  *
  * @returns `other-key` where another key has taken its place meanwhile: it is to be sealed anew
  */

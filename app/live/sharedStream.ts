@@ -26,9 +26,9 @@ interface Followed {
 }
 
 /**
- * Follows a meeting over one line for all windows of this browser that follow it: the first holds the line and passes on
- * what it hears; when it is closed, or crashes, the next one takes over. A browser has six lines to a server, and its
- * windows need them for other things.
+ * Follows a meeting over one line for all windows of this browser that follow it: the first holds the line and passes
+ * on what it hears; when it is closed, or crashes, the next one takes over. A browser has six lines to a server, and
+ * its windows need them for other things.
  *
  * @returns a function that ends it
  */

@@ -47,8 +47,10 @@ await read()
         <p class="max-w-3xl">
           {{
             access.recoveryCodesLeft > 0
-              ? `${counted(access.recoveryCodesLeft, 'printed code is', 'printed codes are')} still good: new ones take their place.`
-              : 'You have none. With a printed code you get in when the password is forgotten, also on a tablet that was never used here, and while somebody else tries wrong passwords.'
+              ? `${counted(access.recoveryCodesLeft, 'printed code is', 'printed codes are')} still good: ` +
+                'new ones take their place.'
+              : 'You have none. With a printed code you get in when the password is forgotten, also on a ' +
+                'tablet that was never used here, and while somebody else tries wrong passwords.'
           }}
         </p>
         <PasswordAsked does="Make recovery codes" :work="makeCodes" />

@@ -27,7 +27,8 @@ export type Said = Pick<HomeDone, 'face'> & Partial<Omit<HomeDone, 'movement' | 
 const two = (number: number) => String(number).padStart(2, '0')
 /** Day and minute by the clock of the device. */
 const momentOf = (now: Date) =>
-  `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}T${two(now.getHours())}:${two(now.getMinutes())}`
+  `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}` +
+  `T${two(now.getHours())}:${two(now.getMinutes())}`
 
 /** How many days back the day after is asked about. */
 const ASKS_DAYS = 3

@@ -4,8 +4,8 @@ import type { HomeSheet } from '~~/core/home/homeSheet'
 import type { KeptAtHome } from './useKept'
 
 /**
- * Gives back what was done: as one report, and by itself where the sheet says to whom. What does not arrive stays on the
- * device, and goes the next time.
+ * Gives back what was done: as one report, and by itself where the sheet says to whom. What does not arrive stays on
+ * the device, and goes the next time.
  */
 export function useSending({ handout, sendsTo }: HomeSheet, kept: KeptAtHome) {
   const said = ref('')

@@ -20,7 +20,8 @@ export const usePlanEditor = defineStore('planEditor', () => {
     replaced: (plan) => (history.value = rebased(history.value, plan)),
     overruled: (stands, back, by) => {
       remember(stands, back)
-      saving.notice.value = `${by || 'Somebody else'} had set ${wordsOf(back)} meanwhile. Yours stands; Undo puts theirs back.`
+      saving.notice.value =
+        `${by || 'Somebody else'} had set ${wordsOf(back)} meanwhile. Yours stands; ` + 'Undo puts theirs back.'
     },
   })
   /** Makes something that stands one undo away from what it put aside. */
@@ -39,7 +40,8 @@ export const usePlanEditor = defineStore('planEditor', () => {
       history.value = rebased(history.value, meeting.planned)
       if (back.length === 0) return
       remember(backTo(own, before, meeting.planned), back)
-      saving.notice.value = `${by || 'Somebody else'} has set ${wordsOf(back)} now. Theirs stands; Undo puts yours back.`
+      saving.notice.value =
+        `${by || 'Somebody else'} has set ${wordsOf(back)} now. Theirs stands; ` + 'Undo puts yours back.'
     },
   )
 

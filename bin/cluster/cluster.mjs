@@ -7,6 +7,7 @@ import { readSettings, writeWhole } from '../files.mjs'
 import { freePort } from '../ports.mjs'
 import { requireProgram, root, runProgram } from '../programs.mjs'
 import { say, WayOut } from '../say.mjs'
+import { SET_UP } from '../setUp.mjs'
 import { endLeftBehind, startServer, stopServer } from '../server.mjs'
 import { processes } from '../processes.mjs'
 import { endOf, Kept } from '../supervise.mjs'
@@ -173,7 +174,7 @@ export class Cluster {
   /** The newest shape, and what is in it; by one node, since what locks locks there alone. */
   async fill(wish) {
     const env = { ...process.env, ...this.ownersEnvironment, CIRCLE_DATA: this.folder, CIRCLE_DEMO_PASSWORD: 'circle' }
-    await runProgram(process.execPath, ['--import', 'tsx', 'demo/setUp.ts', `--${wish}`], { env })
+    await runProgram(process.execPath, [...SET_UP, `--${wish}`], { env })
     this.nodes[0].narrow()
   }
 

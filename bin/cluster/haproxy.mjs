@@ -4,7 +4,8 @@
  *
  * Written to one: two that write the same at once stand in each other's way, and of the two one is thrown back.
  *
- * @param database `{ listen, nodes: [{ name, address, check }] }`, addresses as `host:port`; `check` is where the node's
+ * @param database `{ listen, nodes: [{ name, address, check }] }`, addresses as `host:port`; `check` is where the
+ * node's
  *   own check answers
  * @param web `{ listen, servers: [{ name, address }] }`
  * @param stats where HAProxy says how it goes, as a page; empty: nowhere

@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process'
-import { chmodSync, chownSync, existsSync, readFileSync } from 'node:fs'
+import { chmodSync, existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { Instance } from '../database.mjs'
+import { giveTo, ownTemporary } from '../databaseFiles.mjs'
 import { requireProgram } from '../programs.mjs'
 import { WayOut } from '../say.mjs'
 import { writeWhole } from '../files.mjs'
@@ -28,8 +29,7 @@ export class Node extends Instance {
     Object.assign(this, { clusterName, ports, nodeName: name, donors: [] })
     if (process.getuid?.() === 0) {
       this.runsAs = RUNS_AS
-      const { uid, gid } = idsOf(RUNS_AS)
-      chownSync(folder, uid, gid)
+      giveTo(folder, RUNS_AS)
       chmodSync(folder, 0o700)
     }
   }
@@ -97,6 +97,7 @@ export class Node extends Instance {
       [
         ...['--no-defaults', `--user=${this.runsAs}`, `--datadir=${this.data}`, '--wsrep-on=ON', '--binlog-format=ROW'],
         ...[`--wsrep-provider=${PROVIDER}`, '--wsrep-cluster-address=gcomm://', '--wsrep-recover'],
+        `--tmpdir=${ownTemporary(this.data, this.own, this.runsAs)}`,
         ...['--skip-networking', `--socket=${join(this.folder, 'recover.sock')}`, `--pid-file=${this.pidFile}.recover`],
       ],
       { encoding: 'utf8' },
@@ -120,21 +121,11 @@ export class Node extends Instance {
     const file = join(this.data, 'grastate.dat')
     if (!existsSync(file)) return
     writeWhole(file, this.stateFile().replace('safe_to_bootstrap: 0', 'safe_to_bootstrap: 1'))
-    if (this.runsAs !== this.own) {
-      const { uid, gid } = idsOf(this.runsAs)
-      chownSync(file, uid, gid)
-    }
+    if (this.runsAs !== this.own) giveTo(file, this.runsAs)
   }
 
   stateFile() {
     const file = join(this.data, 'grastate.dat')
     return existsSync(file) ? readFileSync(file, 'utf8') : ''
   }
-}
-
-function idsOf(user) {
-  const asked = spawnSync('id', [user], { encoding: 'utf8' }).stdout
-  const [, uid, gid] = /uid=(\d+).*? gid=(\d+)/.exec(asked) ?? []
-  if (uid === undefined) throw new WayOut(`There is no user ${user} on this machine: install Debian's mariadb-server.`)
-  return { uid: Number(uid), gid: Number(gid) }
 }

@@ -3,9 +3,9 @@ import { parseArgs } from 'node:util'
 import mysql from 'mysql2/promise'
 
 /**
- * Says over HTTP whether a database server of a cluster takes work: 200 or 503, with a word. HAProxy asks it, since a node
- * that has lost the others, or still catches up with them, takes lines all the same. A program of its own, one for each
- * node or one for several:
+ * Says over HTTP whether a database server of a cluster takes work: 200 or 503, with a word. HAProxy asks it, since a
+ * node that has lost the others, or still catches up with them, takes lines all the same. A program of its own, one for
+ * each node or one for several:
  *
  *     CIRCLE_CHECK_PASSWORD=… node bin/cluster/nodeCheck.mjs --user circle-check --node 3311:3306
  *

@@ -12,7 +12,9 @@ const Stop = FarLayer.omit({ scene: true, weight: true }).extend({
 })
 type Stop = z.infer<typeof Stop>
 
-/** How a move of the posture graph looks: all of it upright in one room, so that the body turns and the room does not. */
+/**
+ * How a move of the posture graph looks: all of it upright in one room, so that the body turns and the room does not.
+ */
 export const ChangeoverFigure = z.object({
   between: z.tuple([z.string(), z.string()]),
   scene: SceneEntry.partial().default({}),

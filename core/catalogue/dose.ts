@@ -68,7 +68,9 @@ export const Dose = z.discriminatedUnion('kind', [
     count: count('The number of swings'),
     perSwing: positiveSeconds('A swing'),
   }),
-  /** Out with a breath out, back with a breath in: each person's own breath is the clock; the plan reckons with these. */
+  /**
+   * Out with a breath out, back with a breath in: each person's own breath is the clock; the plan reckons with these.
+   */
   z.object({
     kind: z.literal('breathed'),
     count: count('The number of repetitions'),

@@ -1,8 +1,8 @@
 import type { Movement } from './catalogue'
 
 /**
- * How near a name is to what was typed: the name itself, its beginning, the beginning of one of its words, a part of it,
- * or only something else that is said of it.
+ * How near a name is to what was typed: the name itself, its beginning, the beginning of one of its words, a part of
+ * it, or only something else that is said of it.
  *
  * @param typed what somebody looks for
  * @returns 0 for the name itself, to 4; smaller is nearer

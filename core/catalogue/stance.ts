@@ -11,8 +11,8 @@ interface StanceStep {
 }
 
 /**
- * What makes the same stance harder, one thing at a time: the hands, how narrow the base is, the eyes, what is stood on,
- * and something else to do. A value is a place in its row.
+ * What makes the same stance harder, one thing at a time: the hands, how narrow the base is, the eyes, what is stood
+ * on, and something else to do. A value is a place in its row.
  *
  * @source the five are common practice, no source; which order within a row is ours where the trade has none
  */

@@ -9,8 +9,8 @@ export const STRAND_WORDS: Record<Strand, string> = {
 }
 
 /**
- * Which line of defence a movement trains as balance, in the order in which they are trained: 1 the ankles, 2 the hips, 3
- * the step; 0 none. Strength for it (heels up, a lunge) goes by the order of strength.
+ * Which line of defence a movement trains as balance, in the order in which they are trained: 1 the ankles, 2 the hips,
+ * 3 the step; 0 none. Strength for it (heels up, a lunge) goes by the order of strength.
  *
  * @source ankle before hip before step: common practice, no source
  * @example

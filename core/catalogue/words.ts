@@ -125,8 +125,8 @@ export function tagWords(tag: string): string {
 }
 
 /**
- * The three lines of defence against falling, in the order in which they are trained: what the ankles put right, what the
- * hips put right, and the step that saves.
+ * The three lines of defence against falling, in the order in which they are trained: what the ankles put right, what
+ * the hips put right, and the step that saves.
  */
 export const STRANDS = ['ankle', 'hip', 'step'] as const
 export const Strand = z.enum(STRANDS)

@@ -35,7 +35,9 @@ describe('the order of the three lines of defence', () => {
     const [check] = strandsIn(planOf(['paced-breath', 'step-and-rock', 'weight-shifts', 'paced-breath']))
     expect(check).toMatchObject({
       what: 'Weight shifts after Step and rock',
-      why: 'Balance is trained in one order: the ankles, the hips, then the step. Weight shifts is from the ankles, Step and rock the step that saves.',
+      why:
+        'Balance is trained in one order: the ankles, the hips, then the step. ' +
+        'Weight shifts is from the ankles, Step and rock the step that saves.',
       weight: 'consider',
     })
   })

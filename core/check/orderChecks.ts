@@ -29,8 +29,8 @@ const RULES: readonly OrderRule[] = [
 
 /**
  * What comes before what: a settling start, the space-and-chair check, warm before deep, no strong work straight after
- * long holds on the same tissue, balance before strength, its three lines from the ankles to the step, no region strong twice running, breath out on the effort, a
- * close.
+ * long holds on the same tissue, balance before strength, its three lines from the ankles to the step, no region strong
+ * twice running, breath out on the effort, a close.
  *
  * @source common practice, no source; 60 s holds just before strong work are widely discouraged
  * @example
@@ -48,7 +48,9 @@ export function orderChecks(checked: Checked): Check[] {
   return [...whole, ...inPlace, ...followsItsOrder(blocks, checked)]
 }
 
-/** The plan says which order it follows; the first block that does not is named, and the next when this one is mended. */
+/**
+ * The plan says which order it follows; the first block that does not is named, and the next when this one is mended.
+ */
 function followsItsOrder(blocks: readonly CheckedBlock[], { plan, riders }: Checked): Check[] {
   if (!plan.order) return []
   const inChain = new Set(chainsOf(plan.blocks).flatMap((chain) => chain.blocks.map(({ id }) => id)))
@@ -142,7 +144,9 @@ function warmBeforeHeld({ blocks, at, block, movement }: Placed, { catalogue, pl
     about: block.id,
     weight: 'fix',
     what: `${movement.name} is held cold`,
-    why: `${Math.round(warmSeconds / 60)} min of warming before it; a cold body is tighter: ${Math.round(catalogue.clock.warmUp.seconds / 60)} at least.`,
+    why:
+      `${Math.round(warmSeconds / 60)} min of warming before it; a cold body is tighter: ` +
+      `${Math.round(catalogue.clock.warmUp.seconds / 60)} at least.`,
     blockId: block.id,
     fix: {
       words: 'Move it later',
@@ -161,7 +165,9 @@ function noStrengthAfterLongHold({ block, movement, next }: Placed, { catalogue,
     about: next.block.id,
     weight: 'fix',
     what: `${next.movement.name} straight after a long hold`,
-    why: `Holds of a minute and more just before strong work on the same tissue (${regionWords(shared)}) take its strength away: hold later.`,
+    why:
+      'Holds of a minute and more just before strong work on the same tissue ' +
+      `(${regionWords(shared)}) take its strength away: hold later.`,
     blockId: next.block.id,
     fix: {
       words: 'Swap the two',
@@ -206,7 +212,10 @@ function ankleHipStep({ blocks, at, block, movement }: Placed, { plan }: Checked
     about: block.id,
     weight: 'consider',
     what: `${movement.name} after ${later.movement.name}`,
-    why: `Balance is trained in one order: the ankles, the hips, then the step. ${movement.name} is ${STRAND_WORDS[movement.strand]}, ${later.movement.name} ${STRAND_WORDS[later.movement.strand]}.`,
+    why:
+      'Balance is trained in one order: the ankles, the hips, then the step. ' +
+      `${movement.name} is ${STRAND_WORDS[movement.strand]}, ${later.movement.name} ` +
+      `${STRAND_WORDS[later.movement.strand]}.`,
     blockId: block.id,
     fix: {
       words: 'Do it before',

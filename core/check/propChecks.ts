@@ -78,7 +78,9 @@ export function stationChecks(checked: Checked): Check[] {
       about: prop,
       weight: 'fix',
       what: `${needed - has} ${needed - has === 1 ? name : plural} short`,
-      why: `${when}${namesOf(ids, people)} need ${needed}; the venue has ${has}. Let somebody work elsewhere today, or count them again.`,
+      why:
+        `${when}${namesOf(ids, people)} need ${needed}; the venue has ${has}. ` +
+        'Let somebody work elsewhere today, or count them again.',
       blockId: block?.id ?? null,
       people: ids,
       first: 'venue',

@@ -48,7 +48,9 @@ function heldOnly({ block, index, movement }: CheckedBlock, tier: Tier, checked:
       about: `${block.id} ${tier}`,
       weight: 'consider',
       what: `${isAll ? 'Nobody swings' : `${without.length} without a swing`} in ${movement.name.toLowerCase()}`,
-      why: `${namesOf(people, checked.people)}: ${dose.hold} s held, then at ease for ${round - dose.hold} s of each round.`,
+      why:
+        `${namesOf(people, checked.people)}: ${dose.hold} s held, then at ease for ` +
+        `${round - dose.hold} s of each round.`,
       blockId: block.id,
       tier,
       people,

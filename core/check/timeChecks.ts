@@ -74,7 +74,9 @@ function idleLane(checked: Checked, tier: Tier): Check[] {
       about: tier,
       weight: 'consider',
       what: `Long spare time in ${idle.length} ${idle.length === 1 ? 'block' : 'blocks'}`,
-      why: `Up to ${Math.round(longest.spareSeconds)} s in ${longest.movement.name.toLowerCase()}: give the lane another round there, or a dose of its own.`,
+      why:
+        `Up to ${Math.round(longest.spareSeconds)} s in ${longest.movement.name.toLowerCase()}: ` +
+        'give the lane another round there, or a dose of its own.',
       blockId: longest.block.id,
       tier,
     }),

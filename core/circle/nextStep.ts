@@ -28,8 +28,8 @@ export type NextStep<M extends MeetingAhead = MeetingAhead> =
 const LATE_MS = 3 * 60 * 60 * 1000
 
 /**
- * What comes next in a circle: whom to add, else the class that runs, the one of today, the one to look back on, the one
- * to prepare, the date to make one for from the last plan.
+ * What comes next in a circle: whom to add, else the class that runs, the one of today, the one to look back on, the
+ * one to prepare, the date to make one for from the last plan.
  *
  * @param meetings in any order
  * @param dates dates ahead without a meeting, the next one first

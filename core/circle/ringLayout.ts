@@ -52,8 +52,9 @@ const MARK_PX = 22
 const OUTSIDE_RIM_PX = 36
 
 /**
- * Lays people out on a circle: the first at the top, on clockwise. The glyphs' size follows from the way from one to the
- * next; names stand outside, level where none meets another, else turned along the radius; of many on a phone they stand inside.
+ * Lays people out on a circle: the first at the top, on clockwise. The glyphs' size follows from the way from one to
+ * the next; names stand outside, level where none meets another, else turned along the radius; of many on a phone they
+ * stand inside.
  *
  * @param names as they are called, in their order
  * @param widthPx what there is for all of it
@@ -138,7 +139,9 @@ function pointAt(angle: number, radius: number): { x: number; y: number } {
   return { x: radius * Math.sin(angle), y: -radius * Math.cos(angle) }
 }
 
-/** Beside its glyph to the left and right; above and below it near the top and the bottom, every second a line further. */
+/**
+ * Beside its glyph to the left and right; above and below it near the top and the bottom, every second a line further.
+ */
 function levelName(text: string, { angle, radius, size, px, index }: At): RingName {
   const { x, y } = pointAt(angle, radius)
   const across = Math.sin(angle)
@@ -181,7 +184,9 @@ function boxOf({ x, y, size }: Pick<RingPlace, 'x' | 'y' | 'size'>): Corner[] {
   ]
 }
 
-/** A name's corners, as wide as it is estimated: its line is centred where it is turned, and stands on it where level. */
+/**
+ * A name's corners, as wide as it is estimated: its line is centred where it is turned, and stands on it where level.
+ */
 function cornersOf({ text, x, y, anchor, turnDeg, px, isCentred }: RingName): Corner[] {
   const width = text.length * px * LETTER
   const from = { start: 0, middle: -width / 2, end: -width }[anchor]

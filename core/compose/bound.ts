@@ -45,7 +45,10 @@ export function boundModel(problem: Problem, { withHolds, whole }: { withHolds: 
   model.bounds.push(...choices.map((_, at) => `0 <= x${at} <= 1`))
   const { objective, rows, bounds } = model
   const general = whole ? `\nGeneral\n ${choices.map((_, at) => `x${at}`).join(' ')}` : ''
-  return `Maximize\n obj: ${objective.join(' ')}\nSubject To\n ${rows.join('\n ')}\nBounds\n ${bounds.join('\n ')}${general}\nEnd\n`
+  return (
+    `Maximize\n obj: ${objective.join(' ')}\nSubject To\n ${rows.join('\n ')}\nBounds\n` +
+    ` ${bounds.join('\n ')}${general}\nEnd\n`
+  )
 }
 
 /** The parts of a model in LP format while it is written, and the terms of its time. */

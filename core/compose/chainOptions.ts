@@ -66,8 +66,8 @@ function partOptions(
     const next = whomOf(blocks[at + 1]?.movement ?? '')
     const now = workOf(block, movement, whom, turns)
     const introduction = introducing.next(now, next ? heardBy(next) : [])
-    const begun = { introduction, usualRounds: movement.doses[school].rounds, turns }
-    return [optionOf(block, movement, begun, whom)]
+    const timed = { introduction, parts: now.parts, usualRounds: movement.doses[school].rounds }
+    return [optionOf(block, movement, timed, whom)]
   })
 }
 

@@ -257,9 +257,8 @@ function whatToRelax(ask: Ask, problem: Problem): string[] {
     const longer = { ...problem, seconds: problem.seconds + more }
     const line = bestLine(longer, few, 3000)
     if (!line) continue
-    said.push(
-      `It needs at least ${Math.max(1, Math.ceil((secondsOfLine(shortest(line, longer), longer) - problem.seconds) / 60))} min more.`,
-    )
+    const over = secondsOfLine(shortest(line, longer), longer) - problem.seconds
+    said.push(`It needs at least ${Math.max(1, Math.ceil(over / 60))} ` + 'min more.')
     break
   }
   if (works({ ...problem, most: Infinity })) said.push('Let there be more movements.')

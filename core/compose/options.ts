@@ -1,11 +1,11 @@
-import { entriesOf, entryAt, entryOf } from '../entries'
+import { entryAt, entryOf } from '../entries'
 import type { Movement } from '../catalogue/catalogue'
 import type { ReadyChain } from '../catalogue/chain'
 import { lineOfDefence } from '../catalogue/strand'
 import { REGIONS, type Phase, type Quality } from '../catalogue/words'
 import type { Offer } from '../offer/offer'
 import { isLeftOut } from '../offer/offerFor'
-import { gainedFrom } from '../plan/coverage'
+import { gainedFrom, weightsOf } from '../plan/coverage'
 import { secondsIn } from '../plan/endsEarly'
 import type { Block } from '../plan/plan'
 import type { RiderToday } from '../plan/riders'
@@ -13,7 +13,7 @@ import { orderedOf, type Ordered } from '../plan/order'
 import { Introducing, type Introduction } from '../plan/introducing'
 import type { Heard } from '../plan/heard'
 import { secondsOf } from '../time/secondsOf'
-import { workParts, type WorkPart } from '../time/workSeconds'
+import { workParts, type Work, type WorkPart } from '../time/workSeconds'
 import type { Ask } from './ask'
 import { GOALS_AT, goalShare } from './goalSeconds'
 
@@ -102,31 +102,32 @@ export function optionsFor(block: Block, movement: Movement, whom: Whom): Option
   const { ask } = whom
   return roundsFrom(block.rounds, ask.most === null ? ROUNDS_MORE : ROUNDS_MORE_OF_FEW).map((rounds) => {
     const own = { ...block, rounds }
-    const introduction = new Introducing([own], ask.met, ask.catalogue).next(workOf(own, movement, whom, false), [])
-    return optionOf(own, movement, { introduction, usualRounds: block.rounds }, whom)
+    const now = workOf(own, movement, whom, false)
+    const introduction = new Introducing([own], ask.met, ask.catalogue).next(now, [])
+    return optionOf(own, movement, { introduction, parts: now.parts, usualRounds: block.rounds }, whom)
   })
 }
 
-/** How a block begins. */
-interface Begun {
+/** How a block begins, and how its time goes. */
+interface Timed {
   introduction: Pick<Introduction, 'usual' | 'said'>
+  /** The work of the lane that sets the clock. */
+  parts: readonly WorkPart[]
   /** The school's rounds, which its people's own doses are for. */
   usualRounds: number
-  /** With a change of side. */
-  turns?: boolean
 }
 
 /**
  * What a block gives, and what it takes.
  *
  * @example
- * optionOf(plan.blocks[0], bridge, { introduction: { usual: 8, said: 6 }, usualRounds: 2 }, { index: 0,
+ * optionOf(plan.blocks[0], bridge, { introduction: { usual: 8, said: 6 }, parts: [], usualRounds: 2 }, { index: 0,
  * riders: problem.riders, shares: [0.5, 0.5], posture: 0, ask }).movements // ['bridge']
  */
 export function optionOf(
   block: Block,
   movement: Movement,
-  { introduction: { usual: introduction, said }, usualRounds, turns = false }: Begun,
+  { introduction: { usual: introduction, said }, parts, usualRounds }: Timed,
   { index, riders, shares, posture, ask }: Whom,
 ): Option {
   const { catalogue } = ask
@@ -134,13 +135,11 @@ export function optionOf(
   const given = new Float64Array(REGIONS.length)
   const gain = new Float64Array(GOALS_AT + 1)
   const worth = worthOfMovement(movement, ask)
-  const { parts } = workOf(block, movement, { index, riders, ask }, turns)
+  const usual = { ...block, rounds: usualRounds }
   riders.forEach((rider, at) => {
     const offers = entryAt(rider.offers, index)
-    const usual = { ...block, rounds: usualRounds }
     for (const { movement: done, seconds } of gainedFrom(offers, usual, catalogue, block.rounds)) {
-      for (const [region, weight] of entriesOf(done.regions)) {
-        const place = REGIONS.indexOf(region)
+      for (const [place, weight] of weightsOf(done)) {
         given[place]! += (seconds * weight) / riders.length
         gain[place]! += seconds * worth * entryAt(shares, at) * weight
       }
@@ -195,12 +194,16 @@ export function workOf(
   { index, riders, ask }: Pick<Whom, 'index' | 'riders' | 'ask'>,
   turns: boolean,
 ): { heard: Heard[]; parts: WorkPart[] } {
-  const works = riders.map((rider) => {
-    const offer = entryAt(rider.offers, index).find((other) => other.variation !== null)
-    return partsOf(block, { offer, turns }, movement, ask)
-  })
-  const most = Math.max(0, ...works.map(secondsIn))
-  return { heard: heardBy({ index, riders }), parts: works.find((parts) => secondsIn(parts) === most) ?? [] }
+  // Many do it alike: what takes as long is worked out once, and the first of the longest sets the clock.
+  const works = new Map<string, WorkPart[]>()
+  for (const rider of riders) {
+    const sided = sidesIn(entryAt(rider.offers, index), movement, ask)
+    const key = `${sided.sides} ${sided.sideChangeSeconds}`
+    if (!works.has(key)) works.set(key, partsOf(block, sided, turns))
+  }
+  const all = [...works.values()]
+  const most = Math.max(0, ...all.map(secondsIn))
+  return { heard: heardBy({ index, riders }), parts: all.find((parts) => secondsIn(parts) === most) ?? [] }
 }
 
 /**
@@ -222,25 +225,23 @@ function worthOfMovement({ id, quality }: Movement, { recent, carryOver, aim }: 
   )
 }
 
-function partsOf(
-  block: Block,
-  { offer, turns }: { offer: Offer | undefined; turns: boolean },
-  movement: Movement,
-  { catalogue }: Ask,
-): WorkPart[] {
-  const sides = offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides)
-  const sideChangeSeconds =
-    catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ?? catalogue.clock.sideChange.seconds
-  return workParts({
-    roundSeconds: secondsOf(block.dose, sides),
-    rounds: block.rounds,
-    restSeconds: block.restSeconds,
-    sides,
-    order: block.sideOrder,
-    sideChangeSeconds,
-    onSide: block.onSide,
-    turns,
-  })
+/** Which sides somebody works, and how long their change of side takes. */
+function sidesIn(offers: readonly Offer[], movement: Movement, { catalogue }: Ask): Sided {
+  const offer = offers.find((other) => other.variation !== null)
+  return {
+    sides: offer?.kind === 'breath' ? 'both' : (offer?.variation?.sides ?? movement.sides),
+    sideChangeSeconds:
+      catalogue.postures.get(offer?.variation?.postureId ?? '')?.sideChangeSeconds ??
+      catalogue.clock.sideChange.seconds,
+  }
+}
+
+type Sided = Pick<Work, 'sides' | 'sideChangeSeconds'>
+
+function partsOf(block: Block, sided: Sided, turns: boolean): WorkPart[] {
+  const { rounds, restSeconds, sideOrder: order, onSide } = block
+  const roundSeconds = secondsOf(block.dose, sided.sides)
+  return workParts({ ...sided, roundSeconds, rounds, restSeconds, order, onSide, turns })
 }
 
 /**

@@ -1,4 +1,6 @@
-/** How long the composer looks, in steps of its search: about a third of a second for the first plan; ours, measured. */
+/**
+ * How long the composer looks, in steps of its search: a sixth of a second for the first plan; ours, measured.
+ */
 export const FIRST_STEPS = 60_000
 /** For each further plan that differs from those found. */
 export const LATER_STEPS = 20_000

@@ -35,7 +35,9 @@ export interface Problem {
   /** Mean rise of the bodies on the way, body heights. */
   climb: Float64Array
   postures: number
-  /** Seconds of a region that count fully, and what a second of it is worth; after the regions, of what people come for. */
+  /**
+   * Seconds of a region that count fully, and what a second of it is worth; after the regions, of what people come for.
+   */
   target: Float64Array
   weight: Float64Array
   seconds: number

@@ -16,7 +16,8 @@ export interface Proof {
  * @param best score of the plan at hand
  * @param highs the general solver, loaded
  * @example
- * [...proofsOf(problem, 1e9, { solve: () => ({ Status: 'Optimal', ObjectiveValue: 100 }) })].map((proof) => proof.isFinal)
+ * [...proofsOf(problem, 1e9, { solve: () => ({ Status: 'Optimal', ObjectiveValue: 100 }) })].map(
+ * (proof) => proof.isFinal)
  * // [true]
  */
 export function* proofsOf(problem: Problem, best: number, highs: Highs): Generator<Proof> {

@@ -111,9 +111,10 @@ export type LineRule =
   | 'pinned'
 
 /**
- * Whether a line keeps every hard rule: it fits the time and has no more blocks than are wished, settles first and closes last, goes through the phases in
- * order, trains balance from the ankles to the step, holds nothing cold, goes down once, does nothing twice but breathe, and has all that
- * is pinned and something of each line of defence that the aim names.
+ * Whether a line keeps every hard rule: it fits the time and has no more blocks than are wished, settles first and
+ * closes last, goes through the phases in order, trains balance from the ankles to the step, holds nothing cold, goes
+ * down once, does nothing twice but breathe, and has all that is pinned and something of each line of defence that the
+ * aim names.
  *
  * @returns the first rule that is broken; null where none is
  * @example
@@ -160,7 +161,7 @@ export function brokenRule(line: Line, problem: Problem): LineRule | null {
  * @example
  * followsNot([], problem) // false
  */
-export function followsNot(line: Line, { order }: Pick<Problem, 'order'>): boolean {
+export function followsNot(line: readonly Pick<Option, 'ordered'>[], { order }: Pick<Problem, 'order'>): boolean {
   if (order === null) return false
   return (
     outOfOrder(

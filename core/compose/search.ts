@@ -1,5 +1,6 @@
+import { entryAt, lastOf } from '../entries'
 import type { RandomNumber } from '../random'
-import { Evaluator } from './evaluate'
+import { Evaluator, type Piece } from './evaluate'
 import type { Option } from './options'
 import type { Problem } from './problem'
 import { brokenRule, type Line } from './score'
@@ -30,30 +31,28 @@ export function bestLine(
 ): Line | null {
   const evaluator = new Evaluator(problem)
   const kept = start && evaluator.scoreOf(start) > -Infinity ? start : null
-  const first = kept ?? firstLine(problem)
-  if (!first) return null
-  const moves = new Moves(problem, random)
+  const begun = kept ?? firstLine(problem)
+  if (!begun) return null
+  const moves = new Moves(evaluator.pieces, random)
   const beginnings = kept ? 1 : BEGINNINGS
-  let best: ScoredLine = { line: first, score: evaluator.scoreOf(first) }
+  const first = { line: evaluator.piecesOf(begun), score: evaluator.scoreOf(begun) }
+  let best: ScoredLine = first
   for (let round = 0; round < beginnings; round += 1) {
-    const found = annealed(
-      { line: first, score: evaluator.scoreOf(first) },
-      {
-        evaluator,
-        moves,
-        random,
-        steps: Math.floor((steps * (1 - POLISH_SHARE)) / beginnings),
-        warmest: kept ? POLISH_WARMEST : WARMEST,
-      },
-    )
+    const found = annealed(first, {
+      evaluator,
+      moves,
+      random,
+      steps: Math.floor((steps * (1 - POLISH_SHARE)) / beginnings),
+      warmest: kept ? POLISH_WARMEST : WARMEST,
+    })
     if (found.score > best.score) best = found
   }
-  return annealed(best, { evaluator, moves, random, steps: Math.floor(steps * POLISH_SHARE), warmest: POLISH_WARMEST })
-    .line
+  const polishing = { evaluator, moves, random, steps: Math.floor(steps * POLISH_SHARE), warmest: POLISH_WARMEST }
+  return annealed(best, polishing).line.map(({ option }) => option)
 }
 
 interface ScoredLine {
-  line: Line
+  line: readonly Piece[]
   score: number
 }
 
@@ -71,7 +70,7 @@ function annealed(
   for (let step = 0; step < steps; step += 1) {
     const line = moves.changed(here.line)
     if (!line) continue
-    const score = evaluator.scoreOf(line)
+    const score = evaluator.scoreOfPieces(line)
     if (score === -Infinity) continue
     const heat = warmest * (COOLEST / warmest) ** (step / steps)
     if (score < here.score && random() >= Math.exp((score - here.score) / heat)) continue
@@ -81,7 +80,10 @@ function annealed(
   return best
 }
 
-/** The shortest start and close with everything that is pinned between, and the shortest of each line that is wanted; null where that breaks a rule. */
+/**
+ * The shortest start and close with everything that is pinned between, and the shortest of each line that is wanted;
+ * null where that breaks a rule.
+ */
 function firstLine(problem: Problem): Line | null {
   const byTime = (a: Option, b: Option) => a.seconds - b.seconds
   const starts = problem.options
@@ -114,7 +116,7 @@ function warmedUp(line: Line, problem: Problem): Line | null {
     .filter((other) => other.warm > 0 && other.chain === null)
     .sort((a, b) => b.seconds - a.seconds)) {
     if (warmed.some((other) => other.movement === option.movement)) continue
-    const next = inPhases([warmed[0]!, option, ...warmed.slice(1)])
+    const next = inPhases([entryAt(warmed, 0), option, ...warmed.slice(1)])
     if (brokenRule(next, problem) === 'time') continue
     warmed = next
     if (brokenRule(warmed, problem) === null) return warmed
@@ -131,37 +133,37 @@ function inPhases(line: Line): Line {
       Number(a.option.isDown) - Number(b.option.isDown) ||
       a.at - b.at,
   )
-  return [line[0]!, ...inStrands(middle.map(({ option }) => option)), line.at(-1)!]
+  return [entryAt(line, 0), ...inStrands(middle.map(({ option }) => option)), lastOf(line)]
 }
 
 /** What trains balance, in the order of its lines at the places where such stands; phases stay in order. */
 function inStrands(line: Line): Line {
   const trained = line
     .filter(({ lines }) => lines.length > 0)
-    .toSorted((a, b) => PHASE_ORDER[a.phase] - PHASE_ORDER[b.phase] || a.lines[0]! - b.lines[0]!)
+    .toSorted((a, b) => PHASE_ORDER[a.phase] - PHASE_ORDER[b.phase] || entryAt(a.lines, 0) - entryAt(b.lines, 0))
   let next = 0
-  return line.map((option) => (option.lines.length > 0 ? trained[next++]! : option))
+  return line.map((option) => (option.lines.length > 0 ? entryAt(trained, next++) : option))
 }
 
 /** Small changes of a line that keep its phases in order. */
 class Moves {
-  private readonly middle: Option[]
-  private readonly ofMovement = new Map<string, Option[]>()
-  private readonly starts: Option[]
-  private readonly ends: Option[]
+  private readonly middle: Piece[]
+  private readonly ofMovement = new Map<string, Piece[]>()
+  private readonly starts: Piece[]
+  private readonly ends: Piece[]
 
   constructor(
-    problem: Problem,
+    pieces: readonly Piece[],
     private readonly random: RandomNumber,
   ) {
-    this.middle = problem.options.filter((option) => option.quality !== 'breath')
-    for (const option of problem.options)
-      this.ofMovement.set(option.movement, [...(this.ofMovement.get(option.movement) ?? []), option])
-    this.starts = problem.options.filter((option) => option.quality === 'breath' || option.phase === 'settle')
-    this.ends = problem.options.filter((option) => option.quality === 'breath' || option.phase === 'close')
+    this.middle = pieces.filter(({ isBreath }) => !isBreath)
+    for (const piece of pieces)
+      this.ofMovement.set(piece.option.movement, [...(this.ofMovement.get(piece.option.movement) ?? []), piece])
+    this.starts = pieces.filter(({ mayStart }) => mayStart)
+    this.ends = pieces.filter(({ isBreath, phase }) => isBreath || phase === PHASE_ORDER.close)
   }
 
-  changed(line: Line): Line | null {
+  changed(line: readonly Piece[]): readonly Piece[] | null {
     const count = line.length - 2
     const kind = this.random()
     if (kind < 0.25) return this.placed(line, this.oneOf(this.middle))
@@ -175,38 +177,37 @@ class Moves {
     }
     if (kind < 0.74) {
       const at = this.pick(line.length)
-      return line.with(at, this.oneOf(this.ofMovement.get(line[at]!.movement)!)!)
+      return line.with(at, this.oneOf(this.ofMovement.get(entryAt(line, at).option.movement)!)!)
     }
     if (kind < 0.94) {
       if (count < 2) return null
       const at = 1 + this.pick(count)
-      return this.inserted(line.toSpliced(at, 1), line[at]!)
+      return this.inserted(line.toSpliced(at, 1), entryAt(line, at))
     }
     const end = this.random() < 0.5
     return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts)!)
   }
 
   /** In the place of what is in it already: a chain in that of its parts, a part in that of its chain. */
-  private placed(line: Line, option: Option | undefined): Line | null {
-    if (!option) return null
-    const isSame = ({ movements }: Option) => movements.some((movement) => option.movements.includes(movement))
+  private placed(line: readonly Piece[], piece: Piece | undefined): readonly Piece[] | null {
+    if (!piece) return null
+    const isSame = ({ ids }: Piece) => ids.some((id) => piece.ids.includes(id))
     const others = line.filter((other, at) => at === 0 || at === line.length - 1 || !isSame(other))
-    return this.inserted(others, option)
+    return this.inserted(others, piece)
   }
 
   /** Somewhere among the blocks of its phase. */
-  private inserted(line: Line, option: Option | undefined): Line | null {
-    if (!option) return null
-    const [first, last] = [PHASE_ORDER[option.phase], PHASE_ORDER[option.lastPhase]]
+  private inserted(line: readonly Piece[], piece: Piece | undefined): readonly Piece[] | null {
+    if (!piece) return null
     let [from, to] = [1, line.length - 1]
-    while (from < line.length - 1 && PHASE_ORDER[line[from]!.lastPhase] < first) from += 1
-    while (to > from && PHASE_ORDER[line[to - 1]!.phase] > last) to -= 1
-    return line.toSpliced(from + this.pick(to - from + 1), 0, option)
+    while (from < line.length - 1 && entryAt(line, from).lastPhase < piece.phase) from += 1
+    while (to > from && entryAt(line, to - 1).phase > piece.lastPhase) to -= 1
+    return line.toSpliced(from + this.pick(to - from + 1), 0, piece)
   }
   private pick(count: number): number {
     return Math.floor(this.random() * count)
   }
-  private oneOf(options: readonly Option[]): Option | undefined {
-    return options[this.pick(options.length)]
+  private oneOf(pieces: readonly Piece[]): Piece | undefined {
+    return pieces[this.pick(pieces.length)]
   }
 }

@@ -1,3 +1,4 @@
+import { getOrMake } from '../grouped'
 import { entriesOf, entryAt, entryOf } from '../entries'
 import type { Tier } from '../catalogue/words'
 import { tellingSeconds } from '../plan/saying'
@@ -15,28 +16,7 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
   const size = rows.length
   const [change, free, climb] = [sized(size), sized(size), sized(size)]
   const noWay = new Map<number, Set<number>>()
-  const known = new Map<string, { seconds: number; cues: string[]; rise: number } | null>()
-  const wayOf = (at: number, from: string, to: string) => {
-    const { mover } = entryAt(riders, at)
-    const waits = `${mover.sittingWaitSeconds} ${mover.standingWaitSeconds}`
-    const key = `${mover.pace} ${waits} ${[...mover.avoid].join()} ${from} ${to}`
-    let way = known.get(key)
-    if (way === undefined) {
-      const found = changeover(catalogue.graph, from, to, mover)
-      way = found && {
-        seconds: found.seconds,
-        cues: found.moves.map(({ cue }) => cue),
-        rise: found.moves.reduce(
-          (sum, move) =>
-            sum +
-            Math.max(0, entryOf(catalogue.postures, move.to).height - entryOf(catalogue.postures, move.from).height),
-          0,
-        ),
-      }
-      known.set(key, way)
-    }
-    return way
-  }
+  const wayOf = knownWays(riders, catalogue)
   for (let from = 0; from < size; from += 1) {
     for (let to = 0; to < size; to += 1) {
       if (from === to) continue
@@ -62,6 +42,34 @@ export function waysBetween(rows: readonly string[][], riders: readonly RiderTod
     }
   }
   return { change, free, climb, noWay }
+}
+
+interface Way {
+  seconds: number
+  cues: string[]
+  rise: number
+}
+
+/** The way of a rider between two postures; once for all who move alike. */
+function knownWays(riders: readonly RiderToday[], catalogue: Ask['catalogue']) {
+  const alike = new Map<string, Map<string, Map<string, Way | null>>>()
+  const ofRider = riders.map(({ mover }) => {
+    const { pace, sittingWaitSeconds, standingWaitSeconds, avoid } = mover
+    const key = `${pace} ${sittingWaitSeconds} ${standingWaitSeconds} ${[...avoid].join()}`
+    return getOrMake(alike, key, () => new Map<string, Map<string, Way | null>>())
+  })
+  return (at: number, from: string, to: string) =>
+    getOrMake(
+      getOrMake(entryAt(ofRider, at), from, () => new Map<string, Way | null>()),
+      to,
+      () => {
+        const found = changeover(catalogue.graph, from, to, entryAt(riders, at).mover)
+        if (!found) return null
+        const heightOf = (posture: string) => entryOf(catalogue.postures, posture).height
+        const rise = found.moves.reduce((sum, move) => sum + Math.max(0, heightOf(move.to) - heightOf(move.from)), 0)
+        return { seconds: found.seconds, cues: found.moves.map(({ cue }) => cue), rise }
+      },
+    )
 }
 
 function sized(rows: number): Float64Array {

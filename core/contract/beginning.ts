@@ -21,8 +21,8 @@ export type Beginner = z.infer<typeof Beginner>
 const When = z.object({ on: Day, time: SeriesRule.shape.time })
 
 /**
- * Makes all that a first class needs in one go: venue, people, circle, the series of its dates, and a first meeting with a
- * composed plan. Sent twice, it is made once.
+ * Makes all that a first class needs in one go: venue, people, circle, the series of its dates, and a first meeting
+ * with a composed plan. Sent twice, it is made once.
  */
 export const beginCircle = route({
   method: 'POST',

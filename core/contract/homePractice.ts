@@ -55,7 +55,9 @@ export const tickHome = route({
   }),
   reply: StoredHomePractice.nullable(),
 })
-/** Ticks the days of a table, Movement, Date and, where it is there, How; rows that are refused are said and left out. */
+/**
+ * Ticks the days of a table, Movement, Date and, where it is there, How; rows that are refused are said and left out.
+ */
 export const tickHomeFromFile = route({
   method: 'POST',
   path: '/api/participants/:id/home/tick-file',

@@ -24,7 +24,9 @@ export const readHealth = route({
   may: 'anybody',
   reply: z.object({ ok: z.literal(true) }),
 })
-/** How much is asked of the server and how it fares, as Prometheus reads it: times, errors, lines; of nobody by name. */
+/**
+ * How much is asked of the server and how it fares, as Prometheus reads it: times, errors, lines; of nobody by name.
+ */
 export const readMetrics = route({ method: 'GET', path: '/api/metrics', may: 'anybody', file: 'text/plain' })
 /** Whether everything is in order; 503 with a sentence where nothing can be stored. */
 export const readReady = route({

@@ -155,8 +155,8 @@ export const readScreenings = route({
 /** What is held to breath until it is cleared, and how much was found. */
 const ScreenedWords = z.object({ waitsFor: z.array(z.string()), found: z.number() })
 /**
- * Takes a screening in. Only a lead takes away what is on file, or lets a clearance hold: what a helper takes down closes
- * what is new at once, and waits for a lead with the rest.
+ * Takes a screening in. Only a lead takes away what is on file, or lets a clearance hold: what a helper takes down
+ * closes what is new at once, and waits for a lead with the rest.
  */
 export const takeScreening = route({
   method: 'POST',

@@ -63,7 +63,9 @@ export const DecisionChoice = z.object({
   reason: z.string().max(300, 'A reason has 300 characters at most.').default(''),
   /** The answer that it replaces, as it was seen; null: none was there. */
   over: Id.nullable().default(null),
-  /** What was proposed where it was answered; null: not said. Where something else is proposed by now it is put again. */
+  /**
+   * What was proposed where it was answered; null: not said. Where something else is proposed by now it is put again.
+   */
   saw: z
     .object({ kind: DecisionKind, fromLevel: z.number(), toLevel: z.number(), words: z.string().max(200) })
     .nullable()

@@ -15,8 +15,8 @@ export interface Route {
   path: `/api/${string}`
   may: Access
   /**
-   * Of which meetings a helper may ask it, where the path names one: those they look at, and those of the last weeks, for
-   * which a device may still bring what was noted. Left out: of any.
+   * Of which meetings a helper may ask it, where the path names one: those they look at, and those of the last weeks,
+   * for which a device may still bring what was noted. Left out: of any.
    */
   ofHelpers?: 'these-days' | 'lately'
   /** That somebody asked it is noted, since it says something of people's health: what they did, and of whom. */

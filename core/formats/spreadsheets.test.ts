@@ -49,7 +49,10 @@ const people = (text: string) => readPeople(text, onFile, catalogue)
 describe('a spreadsheet of people', () => {
   it('adds, changes, leaves alone and refuses, row by row, with the reason', () => {
     const rows = people(
-      'Name;Born;Sex;Height;Home tier;To respect\nÅse Tveit;3.8.1944;w;158,5;bed;numb-feet | knee-painful (left)\ncora  linden;1947;f;163;;\nCORA LINDEN;1947;;;;\nAnn Moor;;f;;;\nBen Oak;1899;m;;;\nDan Elm;1950;m;;roof;\nEve Ash;1951;f;;;gout\n;1950;;;;',
+      'Name;Born;Sex;Height;Home tier;To respect\n' +
+        'Åse Tveit;3.8.1944;w;158,5;bed;numb-feet | knee-painful (left)\ncora  linden;1947;f;163;;\n' +
+        'CORA LINDEN;1947;;;;\nAnn Moor;;f;;;\nBen Oak;1899;m;;;\nDan Elm;1950;m;;roof;\n' +
+        'Eve Ash;1951;f;;;gout\n;1950;;;;',
     )
     expect(rows.map(({ line, does }) => [line, does])).toEqual([
       [2, 'add'],

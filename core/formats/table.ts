@@ -106,7 +106,9 @@ function unguarded(cell: string): string {
  * writeTable(['Name', 'Born'], [['Ada', 1950], ['Bo, Co', null]]) // '\ufeffName,Born\r\nAda,1950\r\n"Bo, Co",\r\n'
  */
 export function writeTable(headers: readonly string[], rows: readonly (string | number | null)[][]): string {
-  return `\uFEFF${Papa.unparse({ fields: [...headers], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`
+  const data = rows.map((row) => row.map((cell) => cell ?? ''))
+  const table = Papa.unparse({ fields: [...headers], data }, { escapeFormulae: FORMULA, newline: '\r\n' })
+  return `\uFEFF${table}\r\n`
 }
 
 /**

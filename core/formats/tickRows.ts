@@ -23,7 +23,8 @@ const COLUMNS = {
 /**
  * Reads the days that somebody ticked, one row a movement and day, and says row by row what it would do.
  *
- * @param text a CSV or a pasted table with the columns Movement and Date, and How where it was said: easy, right, hard, hurt
+ * @param text a CSV or a pasted table with the columns Movement and Date, and How where it was said: easy, right, hard,
+ * hurt
  * @param names of what they do at home, by movement id
  * @param known days that are ticked already, by movement id
  * @param today ISO day: nothing is done later

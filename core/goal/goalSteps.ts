@@ -20,8 +20,8 @@ const USUAL_WORDS: Record<GoalStep, string> = {
 }
 
 /**
- * The five steps of a goal. With a test, the start is −1 and the aim 0; half as far again is 1 and twice as far 2, where
- * the test goes that far. −2 is a real change to the worse.
+ * The five steps of a goal. With a test, the start is −1 and the aim 0; half as far again is 1 and twice as far 2,
+ * where the test goes that far. −2 is a real change to the worse.
  *
  * @param measure the test of its task; undefined: it is told in words
  * @source goal attainment scaling, after Kiresuk & Sherman 1968 (memory); where the steps lie is ours
@@ -117,7 +117,9 @@ export function wrongAim(
   const least = isMore ? start + real : start - real
   if (outside(least)) return { start: 'From here the test can show no real change: say it in words.' }
   return {
-    target: `A real change takes ${amountWords(measure, real)}: aim at ${amountWords(measure, least)} or ${isMore ? 'more' : 'less'}.`,
+    target:
+      `A real change takes ${amountWords(measure, real)}: ` +
+      `aim at ${amountWords(measure, least)} or ${isMore ? 'more' : 'less'}.`,
   }
 }
 

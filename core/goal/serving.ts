@@ -98,8 +98,8 @@ export function servedWords(served: readonly Served[]): string {
 const LEAST_SHARE = 0.3
 
 /**
- * What a circle comes for as an aim to compose for: the regions of the movements that serve everybody's tasks, each task
- * as important as it is to them.
+ * What a circle comes for as an aim to compose for: the regions of the movements that serve everybody's tasks, each
+ * task as important as it is to them.
  *
  * @returns null where nobody has a goal that is tied to a task
  * @example

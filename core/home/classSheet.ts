@@ -38,8 +38,8 @@ export const ClassBlock = z.object({
 export type ClassBlock = z.infer<typeof ClassBlock>
 
 /**
- * What the file holds that goes along with one class, for somebody who joins by video: their own lane in it, and nothing
- * of anybody else.
+ * What the file holds that goes along with one class, for somebody who joins by video: their own lane in it, and
+ * nothing of anybody else.
  */
 export const ClassSheet = z.object({
   format: z.literal('unhurried-circle-class'),

@@ -32,7 +32,8 @@ export function partsAtHome({ dose, rounds, restSeconds, sides, sideChangeSecond
  * How long a movement takes at home once it has begun, seconds.
  *
  * @example
- * secondsAtHome({ dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10, sides: 'both', sideChangeSeconds: 4 })
+ * secondsAtHome({ dose: { kind: 'hold', seconds: 30 }, rounds: 2, restSeconds: 10, sides: 'both',
+ * sideChangeSeconds: 4 })
  * // 70
  */
 export function secondsAtHome(entry: AtHome): number {
@@ -97,8 +98,8 @@ function momentIn(
  *
  * @returns the same kind of dose; a press, a lowering or one breath that is longer by itself stays as it is, once
  * @example
- * withinSeconds({ dose: { kind: 'hold', seconds: 60 }, rounds: 2, restSeconds: 10, sides: 'each', sideChangeSeconds: 4 },
- * 60).dose
+ * withinSeconds({ dose: { kind: 'hold', seconds: 60 }, rounds: 2, restSeconds: 10, sides: 'each',
+ * sideChangeSeconds: 4 }, 60).dose
  * // { kind: 'hold', seconds: 28 }
  */
 export function withinSeconds<E extends AtHome>(entry: E, seconds: number): E {

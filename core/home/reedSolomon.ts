@@ -75,8 +75,8 @@ function faultOf([first, second, third]: Syndromes, length: number): WordFault {
 }
 
 /**
- * The pairs of places of which two wrong numbers can be told right, with what would stand there; one of them is what was
- * meant where two are wrong.
+ * The pairs of places of which two wrong numbers can be told right, with what would stand there; one of them is what
+ * was meant where two are wrong.
  *
  * @param from the first place that can be wrong
  * @example

@@ -21,8 +21,8 @@ export function printedSigns(values: readonly number[], group: number): string {
 export type TypedSigns = { values: number[]; signs: string[] } | { at: number; sign: string }
 
 /**
- * Reads signs as they were typed or heard: spaces, dashes and small letters are no matter, nor is a sign for the one that
- * looks like it.
+ * Reads signs as they were typed or heard: spaces, dashes and small letters are no matter, nor is a sign for the one
+ * that looks like it.
  *
  * @example
  * typedSigns('oz-ab') // { values: [0, 31, 10, 11], signs: ['0', 'Z', 'A', 'B'] }

@@ -100,8 +100,8 @@ export function beginningBy(
 }
 
 /**
- * A place in a class as a code of nine signs in groups of three, to be read out: the time of day is in it, so that it may
- * be typed at leisure.
+ * A place in a class as a code of nine signs in groups of three, to be read out: the time of day is in it, so that it
+ * may be typed at leisure.
  *
  * @param plan its number: it is checked, and not written
  * @throws {RangeError} where the place is in no plan
@@ -161,7 +161,10 @@ export function startRefusalWords(refused: StartRefusal): string {
     case 'length':
       return `That is ${refused.signs} signs; a start code has ${START_SIGNS}.`
     case 'sign':
-      return `Sign ${refused.at}, ${refused.sign}, is none of a start code: ask for group ${Math.ceil(refused.at / GROUP)} again.`
+      return (
+        `Sign ${refused.at}, ${refused.sign}, is none of a start code: ` +
+        `ask for group ${Math.ceil(refused.at / GROUP)} again.`
+      )
     case 'wrong':
       return 'More than one sign is wrong, or the class has another plan by now: ask for it again, three at a time.'
     case 'plan':

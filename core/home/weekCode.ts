@@ -15,7 +15,9 @@ import { maskedNumbers, printedSigns, typedSigns, unmaskedNumber } from './signs
 const [DATA_SIGNS, CHECK_SIGNS, GROUP] = [21, 3, 4]
 /** A code has so many signs, in groups of four. */
 export const CODE_SIGNS = DATA_SIGNS + CHECK_SIGNS
-/** The handout's number stands before the word and is never written: two numbers below 32, so that it is one of 1,024. */
+/**
+ * The handout's number stands before the word and is never written: two numbers below 32, so that it is one of 1,024.
+ */
 const HANDOUT_SIGNS = 2
 /** Not done, or done with one of three faces, hurt or not. */
 const STATES = 1n + 2n * BigInt(FACES.length)
@@ -31,8 +33,8 @@ export type CodeRefusal =
   | { kind: 'handout' }
   | { kind: 'version' }
   /**
-   * More than one sign is wrong, and in which groups of four, from 1; empty: it cannot be told, and it may be of another
-   * handout. Where it would read with two neighbours swapped, in which groups: that is a guess.
+   * More than one sign is wrong, and in which groups of four, from 1; empty: it cannot be told, and it may be of
+   * another handout. Where it would read with two neighbours swapped, in which groups: that is a guess.
    */
   | { kind: 'wrong'; groups: number[]; swapped: number[] }
   | { kind: 'future'; day: string }
@@ -52,7 +54,8 @@ const handoutWord = (number: number) => [Math.floor(number / 32) % 32, number % 
  * A week's ticks as a code of 24 signs in groups of four, to be read aloud or typed: who is to read it has the handout,
  * so that its number is checked and not written.
  *
- * @param ticks of the week that ends on `until`; others are left out, and of two of a movement on one day the later counts
+ * @param ticks of the week that ends on `until`; others are left out, and of two of a movement on one day the later
+ * counts
  * @throws {RangeError} where `until` lies before the handout or more than five weeks after it
  * @source ours; Reed–Solomon over 32 signs
  * @example
@@ -186,7 +189,10 @@ export function codeRefusalWords(refused: CodeRefusal): string {
     case 'version':
       return 'This code was made by another version: ask for the file, or the square one.'
     case 'future':
-      return `This code tells of a week until ${refused.day}, which is still to come: is the clock of their device right?`
+      return (
+        `This code tells of a week until ${refused.day}, which is still to come: ` +
+        'is the clock of their device right?'
+      )
     case 'wrong':
       return wrongWords(refused)
   }

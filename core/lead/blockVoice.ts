@@ -41,7 +41,9 @@ export interface Said {
   voice?: Voice
 }
 
-/** Silence around what could be left out, and at most how much of a part is spoken in: a hold wants to be quiet. Ours. */
+/**
+ * Silence around what could be left out, and at most how much of a part is spoken in: a hold wants to be quiet. Ours.
+ */
 const [AROUND_SECONDS, QUIET_SHARE, BUSY_SHARE] = [3, 0.5, 0.65]
 /** What is said while something is done lies so far apart where there is room for that, seconds. */
 const APART_SECONDS = [5, 3, 1.5, 0.5] as const

@@ -141,7 +141,9 @@ function lengthOf(state: State, step: number): number {
   return Math.max(0, (state.steps[step]?.seconds ?? 0) * 1000 + (state.addedMs.get(step) ?? 0))
 }
 
-/** Lets time pass up to a moment, from step to step; one that waits is not left so; the class finishes after the last. */
+/**
+ * Lets time pass up to a moment, from step to step; one that waits is not left so; the class finishes after the last.
+ */
 function advance(state: State, to: number): void {
   const { steps } = state
   if (state.status === 'running') {

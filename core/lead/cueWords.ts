@@ -47,8 +47,8 @@ export function changeWords({ side }: Pick<ScriptStep, 'side'>, circle: SideWord
 }
 
 /**
- * What is said as a part of the work begins: the side, the round, and the dose the first time, as it is counted: in turn
- * to each side, all of them.
+ * What is said as a part of the work begins: the side, the round, and the dose the first time, as it is counted: in
+ * turn to each side, all of them.
  *
  * @example
  * beginWords({ side: 'first', round: 1, seconds: 30 }, { dose: { kind: 'hold', seconds: 30 }, rounds: 1 },

@@ -113,7 +113,7 @@ describe('the voice director, over 200 composed plans for circles of all kinds',
     }
     expect(said).toBeGreaterThan(1000)
   })
-  it('tells no move before those before it are made and waited after, but where there is no time and the whole way is told at once', () => {
+  it('tells no move before those before it are made, but the whole way at once where there is no time', () => {
     let inTurn = 0
     for (const one of cases) {
       const { cues, steps, timeline } = directed(one)

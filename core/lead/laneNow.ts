@@ -34,8 +34,8 @@ const AT_REST: MotionMoment = { share: 0, isOther: false }
 const ALIKE = 0.5
 
 /**
- * Where a lane is in the class: its own stretches while the block's work is done, whatever the slowest lane does; shown as
- * it is introduced, at rest on the way.
+ * Where a lane is in the class: its own stretches while the block's work is done, whatever the slowest lane does; shown
+ * as it is introduced, at rest on the way.
  *
  * @param steps as they are led
  * @returns null where the clock stands at no step

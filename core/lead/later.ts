@@ -1,4 +1,7 @@
-/** Fields that are said anew, each with when it was said, epoch milliseconds; a field without a time is as old as can be. */
+/**
+ * Fields that are said anew, each with when it was said, epoch milliseconds; a field without a time is as old as can
+ * be.
+ */
 export interface Timed<F extends object> {
   fields: F
   at: Partial<Record<keyof F & string, number>>

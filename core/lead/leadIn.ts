@@ -39,7 +39,8 @@ export function movesAsMade(lanes: readonly Moving[], from: number): Told[] {
  * The whole way of each lane at once, where there is no time for more.
  *
  * @example
- * waysAtOnce([{ tier: 'chair', moves: [{ cue: 'Stand up.', seconds: 4, waitSeconds: 0 }] }], { from: 0, moving: 20 })[0].saying.words
+ * waysAtOnce([{ tier: 'chair', moves: [{ cue: 'Stand up.', seconds: 4, waitSeconds: 0 }] }], { from: 0,
+ * moving: 20 })[0].saying.words
  * // 'On the chairs: stand up.'
  */
 export function waysAtOnce(lanes: readonly Moving[], { from, moving }: Pick<Times, 'from' | 'moving'>): Told[] {

@@ -63,7 +63,7 @@ describe('messages of a class', () => {
     )
   })
   const choice = { participant: PIA, blockId: 'a', variation: 'bridge.chair.1', reason: 'A quiet day' }
-  it('keep the later arrival, seating and choice, whichever comes first; an empty choice takes it back for good', () => {
+  it('keep the later arrival, seat and choice, whichever comes first; an empty choice takes it back for good', () => {
     const said: Message[] = [
       { kind: 'arrivals', participant: PIA, arrival: { came: true, pain: 2 }, at: 1 },
       { kind: 'arrivals', participant: PIA, arrival: { pain: 0 }, at: 4 },
@@ -99,7 +99,7 @@ describe('messages of a class', () => {
     ])
       expect(order.reduce(withMessage, nothing).arrivals[PIA]).toMatchObject({ came: true, pain: 7, dizzy: true })
   })
-  it('say of several at once that they came; what was said of one of them otherwise stays, if it was said later', () => {
+  it('say of several at once that they came; what was said of one of them later stays', () => {
     const late: Message = { kind: 'arrivals', participant: PIA, arrival: { came: false, pain: 3 }, at: 9 }
     const came: Message = { kind: 'came', participants: [PIA, BO], at: 5 }
     for (const order of [

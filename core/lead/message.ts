@@ -59,8 +59,8 @@ export interface MeetingState {
 
 /**
  * What is known once a message is counted in, in whatever order they come. Events have ids, so a message that comes
- * twice, from the box and from the server, counts once; of arrivals, choices and the seating the later word holds, field
- * by field.
+ * twice, from the box and from the server, counts once; of arrivals, choices and the seating the later word holds,
+ * field by field.
  *
  * @example
  * withMessage(nothingSaid, { kind: 'seating', seating: ['bo', 'ann'], at: 1 }).meeting.seating // ['bo', 'ann']
@@ -165,7 +165,9 @@ function united<E extends { id: string; sequence?: number | null }>(known: E[], 
 }
 const isKept = ({ sequence }: { sequence?: number | null }): boolean => sequence !== undefined && sequence !== null
 
-/** What a screen that follows a meeting hears: a message, that the plan has another version, or that somebody joined. */
+/**
+ * What a screen that follows a meeting hears: a message, that the plan has another version, or that somebody joined.
+ */
 export const Broadcast = z.discriminatedUnion('kind', [
   ...Message.options,
   // By whom: their name.

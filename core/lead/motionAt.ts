@@ -26,7 +26,8 @@ const PULSE_FROM = 0.3
 
 /**
  * Where a body is in its movement after some seconds of a round, as its dose is done: repetitions out, pause and back;
- * pulses at the end of the way; swings to and fro; holds and presses that arrive and stay; lifting, and lowering slowly.
+ * pulses at the end of the way; swings to and fro; holds and presses that arrive and stay; lifting, and lowering
+ * slowly.
  *
  * @param elapsedSeconds since the round began
  * @example
@@ -99,8 +100,8 @@ export function eased(time: number): number {
 }
 
 /**
- * Where a body is in loose swings: each takes it to the other pose; where sides take turns, past the middle to the other
- * side, from rest and to rest again.
+ * Where a body is in loose swings: each takes it to the other pose; where sides take turns, past the middle to the
+ * other side, from rest and to rest again.
  *
  * @param of how many, and how long one takes
  * @example

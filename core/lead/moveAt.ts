@@ -3,7 +3,9 @@ import { eased } from './motionAt'
 import type { ScriptStep } from './script'
 import type { ChangeoverMove } from '../time/changeover'
 
-/** A move of a lane on its way into a block, as a screen shows it: with the wait after it, and whose it is said nowhere. */
+/**
+ * A move of a lane on its way into a block, as a screen shows it: with the wait after it, and whose it is said nowhere.
+ */
 export interface LaneMove {
   from: string
   to: string

@@ -4,8 +4,8 @@ import { standInsFor } from '../offer/standIn'
 import type { Plan } from '../plan/plan'
 
 /**
- * Ids of all movements that a class by this plan may come to: what is planned, what may stand in for it, and breath. With
- * their words and figures a class can go on without the server.
+ * Ids of all movements that a class by this plan may come to: what is planned, what may stand in for it, and breath.
+ * With their words and figures a class can go on without the server.
  *
  * @example
  * movementsLed(plan, catalogue).includes('bridge') // true

@@ -10,8 +10,8 @@ import type { ScriptStep } from './script'
  * @param elapsedSeconds since the step began
  * @returns their ids
  * @example
- * restingAt([{ riders: ['ann'], catchUp: [], early: [{ rider: 'ann', roundSeconds: 15, rounds: 1, workSeconds: 15 }] }],
- * { kind: 'work', round: 1, side: 'both' }, 20)
+ * restingAt([{ riders: ['ann'], catchUp: [], early: [{ rider: 'ann', roundSeconds: 15, rounds: 1,
+ * workSeconds: 15 }] }], { kind: 'work', round: 1, side: 'both' }, 20)
  * // ['ann']
  */
 export function restingAt(

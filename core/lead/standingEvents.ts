@@ -5,9 +5,9 @@ import { inOrder } from './inOrder'
 const OF_PEOPLE: readonly ClassEvent['event'][] = ['tier', 'leave', 'return']
 
 /**
- * What counts of a class, in order: its start, what was pressed under it, and what was said of people. Of several starts
- * the one that the server got first stands, so two devices that led without it come to the same class; a start that was
- * taken back, and all before a reset that names none, is gone.
+ * What counts of a class, in order: its start, what was pressed under it, and what was said of people. Of several
+ * starts the one that the server got first stands, so two devices that led without it come to the same class; a start
+ * that was taken back, and all before a reset that names none, is gone.
  *
  * @param events in any order; events with the same id count once
  * @example

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { z } from 'zod'
 import type { Judgement } from '../catalogue/judgement'
 import { medianOf } from '../number'
@@ -86,22 +87,22 @@ export function pressIn({ ms, amount }: ForceTrace, { best, wanted, ramp }: Pres
     RATE_HZ,
   )
   const slow = lowPass(raw, CUT_HZ).values
-  const at = (place: number) => samples.ms[0]! + (1000 * place) / RATE_HZ
+  const at = (place: number) => entryAt(samples.ms, 0) + (1000 * place) / RATE_HZ
   const lay = laidOn(slow, wanted)
   const isPressing = (value: number) => value - lay >= PRESSING * wanted
   const [first, last] = [slow.findIndex(isPressing), slow.findLastIndex(isPressing)]
   const cut = Math.round(ramp * (1 - PRESSING) * RATE_HZ)
   const [from, to] = [first + cut, last - cut]
   if (first < 0 || at(to) - at(from) < SHORTEST_MS) return null
-  const faster = lowPass(raw, NOISE_HZ).values.map((value, place) => value - slow[place]!)
+  const faster = lowPass(raw, NOISE_HZ).values.map((value, place) => value - entryAt(slow, place))
   let [sum, squares, inBand, noise, count] = [0, 0, 0, 0, 0]
   for (let place = from; place <= to; place += 1) {
     if (faults.gaps.some(({ fromMs, toMs }) => at(place) > fromMs && at(place) < toMs)) continue
-    const off = slow[place]! - lay - wanted
+    const off = entryAt(slow, place) - lay - wanted
     count += 1
     sum += off
     squares += off * off
-    noise += faster[place]! ** 2
+    noise += entryAt(faster, place) ** 2
     if (Math.abs(off) <= BAND) inBand += 1
   }
   if (count === 0) return null
@@ -135,7 +136,7 @@ export function restIn({ ms, amount }: ForceTrace, full: number, wanted = 100): 
   const from = ms[0] ?? 0
   const middle = (fromMs: number, toMs: number) => {
     const own = amount.filter(
-      (value, at) => Number.isFinite(value) && ms[at]! - from >= fromMs && ms[at]! - from < toMs,
+      (value, at) => Number.isFinite(value) && entryAt(ms, at) - from >= fromMs && entryAt(ms, at) - from < toMs,
     )
     return own.length === 0 ? null : medianOf(own.sort())
   }
@@ -146,8 +147,8 @@ export function restIn({ ms, amount }: ForceTrace, full: number, wanted = 100): 
 }
 
 /**
- * The best that somebody presses: the highest mean over a whole second, so that no knock on the sensor counts, less what
- * lay on it before.
+ * The best that somebody presses: the highest mean over a whole second, so that no knock on the sensor counts, less
+ * what lay on it before.
  *
  * @returns in the sensor's unit; null with less than a second of sound samples
  * @example
@@ -160,9 +161,10 @@ export function bestIn({ ms, amount }: ForceTrace): number | null {
   const sound = samples.channels[0] ?? new Float64Array()
   let [best, first, sum]: [number | null, number, number] = [null, 0, 0]
   for (let last = 0; last < sound.length; last += 1) {
-    sum += sound[last]!
-    while (samples.ms[last]! - samples.ms[first + 1]! >= BEST_OVER_MS) sum -= sound[first++]!
-    if (samples.ms[last]! - samples.ms[first]! < BEST_OVER_MS) continue
+    sum += entryAt(sound, last)
+    while (first < last && entryAt(samples.ms, last) - entryAt(samples.ms, first + 1) >= BEST_OVER_MS)
+      sum -= entryAt(sound, first++)
+    if (entryAt(samples.ms, last) - entryAt(samples.ms, first) < BEST_OVER_MS) continue
     best = Math.max(best ?? 0, sum / (last - first + 1))
   }
   return best === null ? null : best - restIn({ ms: samples.ms, amount: sound }, best)
@@ -189,7 +191,8 @@ const INSIDE = 0.6
  * @param before what was said last; null: nothing yet
  * @returns null while nothing came
  * @example
- * pressNow({ ms: Float64Array.of(0, 100), amount: Float64Array.of(4, 4) }, { best: 20, wanted: 30 }, null).say // 'more'
+ * pressNow({ ms: Float64Array.of(0, 100), amount: Float64Array.of(4, 4) }, { best: 20, wanted: 30 }, null).say
+ * // 'more'
  */
 export function pressNow(
   { ms, amount }: ForceTrace,
@@ -198,7 +201,7 @@ export function pressNow(
 ): PressNow | null {
   const until = ms.at(-1)
   if (until === undefined) return null
-  const recent = amount.filter((value, at) => Number.isFinite(value) && until - ms[at]! <= LOOK_MS)
+  const recent = amount.filter((value, at) => Number.isFinite(value) && until - entryAt(ms, at) <= LOOK_MS)
   if (recent.length === 0) return null
   const percent = (100 * (medianOf(recent.sort()) - lay)) / best
   const off = percent - wanted

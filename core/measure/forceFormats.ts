@@ -1,4 +1,5 @@
-const KG_PER: Record<string, number> = { kg: 1, g: 0.001, n: 1 / 9.80665, lb: 0.45359237, lbs: 0.45359237 }
+const KG_PER_LB = 0.45359237
+const KG_PER: Record<string, number> = { kg: 1, g: 0.001, n: 1 / 9.80665, lb: KG_PER_LB, lbs: KG_PER_LB }
 const READING = /([+-]?)\s*(\d+(?:[.,]\d+)?)\s*(kg|g|n|lbs?)?\s*$/i
 
 /**
@@ -37,5 +38,5 @@ export function weightMeasured(bytes: DataView): number | null {
   if (bytes.byteLength < 3) return null
   const raw = bytes.getUint16(1, true)
   if (raw === UNSUCCESSFUL) return null
-  return (bytes.getUint8(0) & 1) === 1 ? raw * STEP_LB * KG_PER.lb! : raw * STEP_KG
+  return (bytes.getUint8(0) & 1) === 1 ? raw * STEP_LB * KG_PER_LB : raw * STEP_KG
 }

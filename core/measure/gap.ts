@@ -23,8 +23,8 @@ export interface RangeGap {
 }
 
 /**
- * Every day on which both ranges were measured, by measure and side, oldest first. Of several results of one day the last
- * one counts; what was corrected or simulated counts for nothing.
+ * Every day on which both ranges were measured, by measure and side, oldest first. Of several results of one day the
+ * last one counts; what was corrected or simulated counts for nothing.
  *
  * @example
  * rangeGapsOf([storedMeasure('foot-up', 6, { side: 'left' }), storedMeasure('foot-up-helped', 24, { side: 'left' })],

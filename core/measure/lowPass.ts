@@ -1,3 +1,5 @@
+import { entryAt, lastOf } from '../entries'
+
 /** A signal at even moments. */
 export interface EvenSignal {
   /** Samples a second. */
@@ -15,22 +17,23 @@ export interface EvenSignal {
  */
 export function evenly(ms: Float64Array, values: Float64Array, rateHz: number): EvenSignal {
   const first = ms[0] ?? 0
-  const count = ms.length === 0 ? 0 : Math.floor(((ms[ms.length - 1]! - first) / 1000) * rateHz + 1e-9) + 1
+  const count = ms.length === 0 ? 0 : Math.floor(((lastOf(ms) - first) / 1000) * rateHz + 1e-9) + 1
   const even = new Float64Array(count)
   let next = 1
   for (let at = 0; at < count; at += 1) {
     const moment = first + (at * 1000) / rateHz
-    while (next < ms.length - 1 && ms[next]! < moment) next += 1
-    const [from, to] = [ms[next - 1]!, ms[next] ?? ms[next - 1]!]
+    while (next < ms.length - 1 && entryAt(ms, next) < moment) next += 1
+    const [from, to] = [entryAt(ms, next - 1), ms[next] ?? entryAt(ms, next - 1)]
     const share = to > from ? Math.min(1, Math.max(0, (moment - from) / (to - from))) : 0
-    even[at] = values[next - 1]! + share * ((values[next] ?? values[next - 1]!) - values[next - 1]!)
+    even[at] =
+      entryAt(values, next - 1) + share * ((values[next] ?? entryAt(values, next - 1)) - entryAt(values, next - 1))
   }
   return { rateHz, values: even }
 }
 
 /**
- * What is slower than a frequency, without a delay: a second-order Butterworth filter forwards and back again, begun and
- * ended on the signal's own mirror image.
+ * What is slower than a frequency, without a delay: a second-order Butterworth filter forwards and back again, begun
+ * and ended on the signal's own mirror image.
  *
  * @param cutHz where half of the amplitude is left
  * @source the bilinear transform of the Butterworth low-pass, as textbooks of signal processing have it (memory)
@@ -41,11 +44,11 @@ export function lowPass({ rateHz, values }: EvenSignal, cutHz: number): EvenSign
   const beside = Math.min(values.length - 1, Math.ceil(rateHz))
   if (beside < 1) return { rateHz, values: values.slice() }
   const mirrored = new Float64Array(values.length + 2 * beside)
-  const [first, last] = [values[0]!, values[values.length - 1]!]
+  const [first, last] = [entryAt(values, 0), lastOf(values)]
   mirrored.set(values, beside)
   for (let at = 1; at <= beside; at += 1) {
-    mirrored[beside - at] = 2 * first - values[at]!
-    mirrored[beside + values.length - 1 + at] = 2 * last - values[values.length - 1 - at]!
+    mirrored[beside - at] = 2 * first - entryAt(values, at)
+    mirrored[beside + values.length - 1 + at] = 2 * last - entryAt(values, values.length - 1 - at)
   }
   passOnce(mirrored, rateHz, cutHz)
   mirrored.reverse()
@@ -59,9 +62,9 @@ function passOnce(values: Float64Array, rateHz: number, cutHz: number): void {
   const norm = 1 / (1 + Math.SQRT2 * k + k * k)
   const [b0, a1, a2] = [k * k * norm, 2 * (k * k - 1) * norm, (1 - Math.SQRT2 * k + k * k) * norm]
   // As if it had been at its first value for ever.
-  let [x1, x2, y1, y2] = [values[0]!, values[0]!, values[0]!, values[0]!]
+  let [x1, x2, y1, y2] = [entryAt(values, 0), entryAt(values, 0), entryAt(values, 0), entryAt(values, 0)]
   for (let at = 0; at < values.length; at += 1) {
-    const x = values[at]!
+    const x = entryAt(values, at)
     const y = b0 * (x + 2 * x1 + x2) - a1 * y1 - a2 * y2
     values[at] = y
     ;[x2, x1, y2, y1] = [x1, x, y1, y]

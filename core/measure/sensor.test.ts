@@ -134,7 +134,8 @@ describe.each(LEVELS)('against the simulated truth, %s noise', (level, nature) =
     const own = bandOf(found.map((one, at) => Math.abs((one.own?.movedDeg ?? Infinity) - truths[at]!.ownDeg)))
     const helped = bandOf(found.map((one, at) => Math.abs((one.helped?.movedDeg ?? Infinity) - truths[at]!.helpedDeg!)))
     console.info(
-      `both ranges, help ${name}, ${level} noise: ${own.median.toFixed(2)}° and ${helped.median.toFixed(2)}° at the median, ` +
+      `both ranges, help ${name}, ${level} noise: ${own.median.toFixed(2)}° and ` +
+        `${helped.median.toFixed(2)}° at the median, ` +
         `${own.most.toFixed(2)}° and ${helped.most.toFixed(2)}° in 95 of 100`,
     )
     expect(own.median).toBeLessThanOrEqual(2)

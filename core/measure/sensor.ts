@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../entries'
 import { medianOf } from '../number'
 import { GAP_MS } from './soundTrace'
 
@@ -88,22 +89,25 @@ function risenIn({ ms, deg }: Trace, held: Plateau): [Plateau, Plateau] | null {
   const after = ms.findIndex((moment) => moment > held.toMs)
   const to = after < 0 ? ms.length : after
   const sums = [0]
-  for (let at = from; at < to; at += 1) sums.push(sums.at(-1)! + deg[at]!)
+  for (let at = from; at < to; at += 1) sums.push(lastOf(sums) + entryAt(deg, at))
   const all = to - from
   let [best, place] = [0, -1]
   for (let count = 1; count < all; count += 1) {
-    if (ms[from + count]! - held.fromMs < RISE.leastMs || held.toMs - ms[from + count]! < RISE.leastMs) continue
-    const [first, second] = [sums[count]! / count, (sums[all]! - sums[count]!) / (all - count)]
+    if (entryAt(ms, from + count) - held.fromMs < RISE.leastMs || held.toMs - entryAt(ms, from + count) < RISE.leastMs)
+      continue
+    const [first, second] = [entryAt(sums, count) / count, (entryAt(sums, all) - entryAt(sums, count)) / (all - count)]
     // What two levels explain of the spread.
     const explained = ((count * (all - count)) / all) * (first - second) ** 2
     if (explained > best) [best, place] = [explained, from + count]
   }
   if (place < 0) return null
   const part = (fromMs: number, toMs: number): Plateau | null => {
-    const own = deg.slice(from, to).filter((_, at) => ms[from + at]! >= fromMs && ms[from + at]! <= toMs)
+    const own = deg
+      .slice(from, to)
+      .filter((_, at) => entryAt(ms, from + at) >= fromMs && entryAt(ms, from + at) <= toMs)
     return own.length === 0 ? null : plateauOf(own.sort(), { fromMs, toMs, restDeg: held.restDeg })
   }
-  const middle = ms[place]!
+  const middle = entryAt(ms, place)
   const [first, second] = [part(held.fromMs, middle - RISE.aroundMs), part(middle + RISE.aroundMs, held.toMs)]
   if (!first || !second || second.movedDeg - first.movedDeg < LEAST_MOVED_DEG) return null
   return [first, second]
@@ -115,7 +119,8 @@ function plateauOf(
   { fromMs, toMs, restDeg }: Pick<Plateau, 'fromMs' | 'toMs' | 'restDeg'>,
 ): Plateau {
   const heldDeg = medianOf(sorted)
-  const spreadDeg = sorted[Math.floor(sorted.length * 0.75)]! - sorted[Math.floor(sorted.length * 0.25)]!
+  const spreadDeg =
+    entryAt(sorted, Math.floor(sorted.length * 0.75)) - entryAt(sorted, Math.floor(sorted.length * 0.25))
   return { fromMs, toMs, heldDeg, restDeg, movedDeg: Math.abs(heldDeg - restDeg), spreadDeg }
 }
 
@@ -129,8 +134,10 @@ function heldIn({ ms, deg }: Trace): Plateau[] {
   if (!rest) return []
   const restDeg = medianOf(deg.slice(rest.from, rest.to + 1).sort())
   return stretches
-    .filter(({ from, to }) => ms[to]! - ms[from]! >= SHORTEST_MS)
-    .map(({ from, to }) => plateauOf(deg.slice(from, to + 1).sort(), { fromMs: ms[from]!, toMs: ms[to]!, restDeg }))
+    .filter(({ from, to }) => entryAt(ms, to) - entryAt(ms, from) >= SHORTEST_MS)
+    .map(({ from, to }) =>
+      plateauOf(deg.slice(from, to + 1).sort(), { fromMs: entryAt(ms, from), toMs: entryAt(ms, to), restDeg }),
+    )
     .filter(({ movedDeg }) => movedDeg >= LEAST_MOVED_DEG)
 }
 
@@ -146,17 +153,17 @@ function stillStretches(ms: Float64Array, deg: Float64Array): Stretch[] {
   let window = new RunningLine()
   for (let last = 0; last < ms.length; last += 1) {
     // Nothing is known of what happened while nothing came: a window begins anew after it.
-    if (last > 0 && ms[last]! - ms[last - 1]! > GAP_MS) {
+    if (last > 0 && entryAt(ms, last) - entryAt(ms, last - 1) > GAP_MS) {
       window = new RunningLine()
       first = last
     }
-    window.add(ms[last]! / 1000, deg[last]!)
-    while (ms[last]! - ms[first]! > WINDOW_MS) {
-      window.remove(ms[first]! / 1000, deg[first]!)
+    window.add(entryAt(ms, last) / 1000, entryAt(deg, last))
+    while (entryAt(ms, last) - entryAt(ms, first) > WINDOW_MS) {
+      window.remove(entryAt(ms, first) / 1000, entryAt(deg, first))
       first += 1
     }
     // A window counts once it is full, give or take one sample.
-    if (ms[last]! - ms[first]! < WINDOW_MS * 0.9 || !window.isStill()) continue
+    if (entryAt(ms, last) - entryAt(ms, first) < WINDOW_MS * 0.9 || !window.isStill()) continue
     const current = stretches.at(-1)
     if (current && first <= current.to) current.to = last
     else stretches.push({ from: first, to: last })

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { randomFrom } from '../random'
 import type { Trace } from './sensor'
 
@@ -161,7 +162,7 @@ function spoiled({ ms, deg }: Trace, how: 'stammers' | 'taken-away', random: () 
   const [moments, angles]: [number[], number[]] = [[], []]
   const until = how === 'taken-away' ? 0.62 * ms.length : ms.length
   for (let at = 0; at < until; at += 1) {
-    const [moment, angle] = [ms[at]!, deg[at]!]
+    const [moment, angle] = [entryAt(ms, at), entryAt(deg, at)]
     const luck = how === 'stammers' ? random() : 1
     // Of a hundred samples two jump, two are no number and four come twice.
     const wrong = luck < 0.02 ? angle + 60 * (random() > 0.5 ? 1 : -1) : NaN

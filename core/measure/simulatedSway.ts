@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { randomFrom } from '../random'
 import type { LeanTrace } from './sway'
 
@@ -69,12 +70,12 @@ export function simulatedSway(
     const t = at / rateHz
     const [ahead, across] = [one(t), person.together * one(t) + apart * other(t)]
     real.ms[at] = 1000 * t
-    real.forward[at] = rest[0]! + person.forwardDeg * ahead
-    real.side[at] = rest[1]! + person.sideDeg * across
+    real.forward[at] = entryAt(rest, 0) + person.forwardDeg * ahead
+    real.side[at] = entryAt(rest, 1) + person.sideDeg * across
     const drift = (driftDegPerMinute * t) / 60
     sent.ms[at] = 1000 * t + jitterMs * (2 * random.next() - 1)
-    sent.forward[at] = real.forward[at]! + drift + random.normal(noiseDeg)
-    sent.side[at] = real.side[at]! - drift / 2 + random.normal(noiseDeg)
+    sent.forward[at] = entryAt(real.forward, at) + drift + random.normal(noiseDeg)
+    sent.side[at] = entryAt(real.side, at) - drift / 2 + random.normal(noiseDeg)
   }
   return { sent, true: real }
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { randomFrom } from '../random'
 import type { FoundPhase, GoTrace } from './upAndGo'
 import { GO_PHASES } from './upAndGo'
@@ -70,8 +71,8 @@ export function simulatedUpAndGo(person: GoingPerson, seed: number, sensor: GoSe
   const seconds = [rise, person.steps * step, out, person.steps * step, home, sit]
   let from = SEATED
   const phases = GO_PHASES.map((phase, at) => {
-    const found = { phase, fromMs: 1000 * from, toMs: 1000 * (from + seconds[at]!) }
-    from += seconds[at]!
+    const found = { phase, fromMs: 1000 * from, toMs: 1000 * (from + entryAt(seconds, at)) }
+    from += entryAt(seconds, at)
     return found
   })
   const whole = from + SEATED
@@ -79,8 +80,9 @@ export function simulatedUpAndGo(person: GoingPerson, seed: number, sensor: GoSe
   const empty = () => new Float64Array(count)
   const sent: GoTrace = { ms: empty(), pitch: empty(), turn: empty(), up: empty() }
   const [seated, carried, phase] = [-6 + 4 * random.next(), 3 * random.next(), 6.283 * random.next()]
-  const within = (at: number, t: number) => Math.min(1, Math.max(0, (t - phases[at]!.fromMs / 1000) / seconds[at]!))
-  const walking = { from: phases[1]!.fromMs / 1000, to: phases[3]!.toMs / 1000 }
+  const within = (at: number, t: number) =>
+    Math.min(1, Math.max(0, (t - entryAt(phases, at).fromMs / 1000) / entryAt(seconds, at)))
+  const walking = { from: entryAt(phases, 1).fromMs / 1000, to: entryAt(phases, 3).toMs / 1000 }
   const stepsMade = 2 * person.steps + between
   for (let at = 0; at < count; at += 1) {
     const t = at / sensor.rateHz

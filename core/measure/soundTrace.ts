@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { medianOf } from '../number'
 
 /** Samples of one or more channels as a sensor sent them: moments in milliseconds. */
@@ -51,10 +52,10 @@ export function soundSamples(
   let last = -Infinity
   for (let at = 0; at < ms.length; at += 1) {
     const can = (value: number) => value >= limits.least && value <= limits.most
-    if (!Number.isFinite(ms[at]) || !channels.every((channel) => can(channel[at]!))) faults.nonsense += 1
-    else if (ms[at]! <= last) faults.repeated += 1
+    if (!Number.isFinite(ms[at]) || !channels.every((channel) => can(entryAt(channel, at)))) faults.nonsense += 1
+    else if (entryAt(ms, at) <= last) faults.repeated += 1
     else {
-      last = ms[at]!
+      last = entryAt(ms, at)
       ordered.push(at)
     }
   }
@@ -64,15 +65,15 @@ export function soundSamples(
     return !isJump
   })
   for (let place = 1; place < kept.length; place += 1) {
-    const [fromMs, toMs] = [ms[kept[place - 1]!]!, ms[kept[place]!]!]
+    const [fromMs, toMs] = [entryAt(ms, entryAt(kept, place - 1)), entryAt(ms, entryAt(kept, place))]
     if (toMs - fromMs > GAP_MS) faults.gaps.push({ fromMs, toMs })
   }
-  const of = (channel: Float64Array) => Float64Array.from(kept, (at) => channel[at]!)
+  const of = (channel: Float64Array) => Float64Array.from(kept, (at) => entryAt(channel, at))
   return { samples: { ms: of(ms), channels: channels.map(of) }, faults }
 }
 
 function jumpsAt(channel: Float64Array, ordered: readonly number[], place: number, jump: number): boolean {
-  const value = channel[ordered[place]!]!
+  const value = entryAt(channel, entryAt(ordered, place))
   const before = channel[ordered[place - 1] ?? -1]
   const after = channel[ordered[place + 1] ?? -1]
   // Nearly all samples lie near the one before or after: only the others are looked at closely.
@@ -81,7 +82,7 @@ function jumpsAt(channel: Float64Array, ordered: readonly number[], place: numbe
   const near = ordered
     .slice(Math.max(0, place - NEIGHBOURS), place + NEIGHBOURS + 1)
     .filter((at) => at !== ordered[place])
-    .map((at) => channel[at]!)
+    .map((at) => entryAt(channel, at))
     .sort((a, b) => a - b)
   return near.length > 0 && Math.abs(value - medianOf(near)) > jump
 }

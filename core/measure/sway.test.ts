@@ -90,7 +90,8 @@ describe.each(LEVELS)('against the simulated truth, %s noise', (level, sensor) =
       }).sort((a, b) => a - b)
       const [median, most] = [medianOf(errors), errors[Math.floor(0.95 * errors.length)]!]
       console.info(
-        `sway area, ${name}, ${level} noise: ${(100 * median).toFixed(1)} % at the median, ${(100 * most).toFixed(1)} % in 95 of 100`,
+        `sway area, ${name}, ${level} noise: ${(100 * median).toFixed(1)} % at the median, ` +
+          `${(100 * most).toFixed(1)} % in 95 of 100`,
       )
       expect(median).toBeLessThanOrEqual(0.1)
     },

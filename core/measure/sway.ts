@@ -1,7 +1,10 @@
+import { entryAt, lastOf } from '../entries'
 import { evenly, lowPass, noisePassed } from './lowPass'
 import { soundSamples, type SensorLimits, type TraceFaults } from './soundTrace'
 
-/** How the trunk leans while somebody stands, as a phone at the hip sends it. Degrees; forward and right are above 0. */
+/**
+ * How the trunk leans while somebody stands, as a phone at the hip sends it. Degrees; forward and right are above 0.
+ */
 export interface LeanTrace {
   ms: Float64Array
   forward: Float64Array
@@ -43,7 +46,7 @@ export const CHI_SQUARE_95 = 5.991464547107979
  */
 export function swayOf({ ms, forward, side }: LeanTrace, hipCm: number): Sway | null {
   const { samples, faults } = soundSamples({ ms, channels: [forward, side] }, STANDING)
-  const seconds = samples.ms.length < 2 ? 0 : (samples.ms.at(-1)! - samples.ms[0]!) / 1000
+  const seconds = samples.ms.length < 2 ? 0 : (lastOf(samples.ms) - entryAt(samples.ms, 0)) / 1000
   const missing = faults.gaps.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0) / 1000
   if (seconds - missing < SHORTEST_S) return null
   const [ahead, across] = samples.channels.map((channel) => axisOf(samples.ms, channel, hipCm))
@@ -52,7 +55,10 @@ export function swayOf({ ms, forward, side }: LeanTrace, hipCm: number): Sway | 
   const [one, other] = [meanProduct(ahead.cm, ahead.cm) - ahead.noise, meanProduct(across.cm, across.cm) - across.noise]
   let path = 0
   for (let at = 1; at < ahead.cm.length; at += 1)
-    path += Math.hypot(ahead.cm[at]! - ahead.cm[at - 1]!, across.cm[at]! - across.cm[at - 1]!)
+    path += Math.hypot(
+      entryAt(ahead.cm, at) - entryAt(ahead.cm, at - 1),
+      entryAt(across.cm, at) - entryAt(across.cm, at - 1),
+    )
   const degrees = (cm: number) => Math.max(0, (Math.atan2(cm, hipCm) * 180) / Math.PI)
   return {
     seconds,
@@ -107,7 +113,7 @@ function axisOf(ms: Float64Array, degrees: Float64Array, hipCm: number): { cm: F
   const slow = lowPass(raw, CUT_HZ)
   // What is just faster than a body sways is noise alone: it says how much noise is left in the rest. What is faster
   // still was smoothed when the samples were put at even moments.
-  const faster = lowPass(raw, NOISE_HZ).values.map((value, at) => value - slow.values[at]!)
+  const faster = lowPass(raw, NOISE_HZ).values.map((value, at) => value - entryAt(slow.values, at))
   const share = noisePassed(RATE_HZ, CUT_HZ) / noisePassed(RATE_HZ, NOISE_HZ, CUT_HZ)
   const noise = meanProduct(faster, faster) * share
   return { cm: withoutLine(slow.values), noise }
@@ -128,6 +134,6 @@ function withoutLine(values: Float64Array): Float64Array {
 
 function meanProduct(one: Float64Array, other: Float64Array): number {
   let sum = 0
-  for (let at = 0; at < one.length; at += 1) sum += one[at]! * other[at]!
+  for (let at = 0; at < one.length; at += 1) sum += entryAt(one, at) * entryAt(other, at)
   return sum / Math.max(1, one.length)
 }

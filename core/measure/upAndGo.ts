@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { medianOf } from '../number'
 import { evenly, lowPass } from './lowPass'
 import { soundSamples, type SensorLimits, type TraceFaults } from './soundTrace'
@@ -67,7 +68,7 @@ export function upAndGoIn({ ms, pitch, turn, up }: GoTrace): UpAndGo | NotFound 
   const { samples, faults } = soundSamples({ ms, channels: [pitch, turn, up] }, LIMITS)
   if (samples.ms.length < RATE_HZ) return { missing: 'anything', faults }
   const [lean, rate, thrown] = samples.channels.map((channel) => evenly(samples.ms, channel, RATE_HZ))
-  const at = (place: number) => samples.ms[0]! + (1000 * place) / RATE_HZ
+  const at = (place: number) => entryAt(samples.ms, 0) + (1000 * place) / RATE_HZ
   const still = Math.round((STILL_MS / 1000) * RATE_HZ)
   const slowLean = lowPass(lean!, BODY_HZ).values
   // A gyroscope at rest says something too: that is taken off.
@@ -93,12 +94,17 @@ export function upAndGoIn({ ms, pitch, turn, up }: GoTrace): UpAndGo | NotFound 
   if (!sit) return { missing: 'sitting down', faults }
   // Who sits down while still turning does both at once: sitting counts from the end of the turn.
   const edges = [rise.fromMs, rise.toMs, one.fromMs, one.toMs, other.fromMs, Math.min(other.toMs, sit.toMs), sit.toMs]
-  for (let place = 1; place < edges.length; place += 1) edges[place] = Math.max(edges[place]!, edges[place - 1]!)
-  const phases = GO_PHASES.map((phase, place) => ({ phase, fromMs: edges[place]!, toMs: edges[place + 1]! }))
+  for (let place = 1; place < edges.length; place += 1)
+    edges[place] = Math.max(entryAt(edges, place), entryAt(edges, place - 1))
+  const phases = GO_PHASES.map((phase, place) => ({
+    phase,
+    fromMs: entryAt(edges, place),
+    toMs: entryAt(edges, place + 1),
+  }))
   return {
     seconds: (sit.toMs - rise.fromMs) / 1000,
     phases,
-    steps: stepsIn(lowPass(thrown!, STEP_HZ).values, edges[1]!, edges[4]!, at),
+    steps: stepsIn(lowPass(thrown!, STEP_HZ).values, entryAt(edges, 1), entryAt(edges, 4), at),
     faults,
   }
 }
@@ -120,10 +126,10 @@ function wholeWay(tenthMs: number, nineTenthsMs: number): Edges {
 function turnsIn(rate: Float64Array, at: (place: number) => number): (Edges & { place: number })[] {
   const found: (Edges & { place: number; degrees: number })[] = []
   for (let first = 0; first < rate.length; first += 1) {
-    if (Math.abs(rate[first]!) < TURN.leastRate) continue
-    const sign = Math.sign(rate[first]!)
+    if (Math.abs(entryAt(rate, first)) < TURN.leastRate) continue
+    const sign = Math.sign(entryAt(rate, first))
     let last = first
-    while (last + 1 < rate.length && rate[last + 1]! * sign >= TURN.leastRate) last += 1
+    while (last + 1 < rate.length && entryAt(rate, last + 1) * sign >= TURN.leastRate) last += 1
     const turn = turnBetween(rate, first, last, at)
     if (turn.degrees >= TURN.leastDeg) found.push(turn)
     first = last
@@ -141,13 +147,13 @@ function turnBetween(
   at: (place: number) => number,
 ): Edges & { place: number; degrees: number } {
   // Out to where it no longer turns that way, so that its slow ends count.
-  const sign = Math.sign(rate[first]!)
+  const sign = Math.sign(entryAt(rate, first))
   let [from, to] = [first, last]
-  while (from > 0 && rate[from - 1]! * sign > 0) from -= 1
-  while (to + 1 < rate.length && rate[to + 1]! * sign > 0) to += 1
+  while (from > 0 && entryAt(rate, from - 1) * sign > 0) from -= 1
+  while (to + 1 < rate.length && entryAt(rate, to + 1) * sign > 0) to += 1
   let degrees = 0
   const gone: number[] = []
-  for (let place = from; place <= to; place += 1) gone.push((degrees += Math.abs(rate[place]!) / RATE_HZ))
+  for (let place = from; place <= to; place += 1) gone.push((degrees += Math.abs(entryAt(rate, place)) / RATE_HZ))
   const when = (share: number) => at(from + gone.findIndex((one) => one >= share * degrees))
   const half = from + gone.findIndex((one) => one >= degrees / 2)
   return { ...wholeWay(when(0.1), when(0.9)), place: half, degrees }
@@ -165,12 +171,12 @@ function leanIn(
   }: { from: number; to: number; before: number; after: number; at(place: number): number },
 ): Edges | null {
   let top = from
-  for (let place = from; place < to; place += 1) if (lean[place]! > lean[top]!) top = place
-  const peak = lean[top]!
+  for (let place = from; place < to; place += 1) if (entryAt(lean, place) > entryAt(lean, top)) top = place
+  const peak = entryAt(lean, top)
   if (peak - before < LEAST_LEAN || peak - after < LEAST_LEAN) return null
   const reach = (base: number, share: number, step: 1 | -1) => {
     let place = top
-    while (place > from && place < to - 1 && lean[place]! > base + share * (peak - base)) place += step
+    while (place > from && place < to - 1 && entryAt(lean, place) > base + share * (peak - base)) place += step
     return at(place)
   }
   const up = wholeWay(reach(before, 0.1, -1), reach(before, 0.9, -1))
@@ -183,10 +189,16 @@ function stepsIn(up: Float64Array, fromMs: number, toMs: number, at: (place: num
   const tops: { ms: number; height: number }[] = []
   for (let place = 1; place < up.length - 1; place += 1) {
     const ms = at(place)
-    if (ms < fromMs || ms > toMs || up[place]! <= up[place - 1]! || up[place]! < up[place + 1]!) continue
+    if (
+      ms < fromMs ||
+      ms > toMs ||
+      entryAt(up, place) <= entryAt(up, place - 1) ||
+      entryAt(up, place) < entryAt(up, place + 1)
+    )
+      continue
     const last = tops.at(-1)
-    if (!last || ms - last.ms >= STEP.apartMs) tops.push({ ms, height: up[place]! })
-    else if (up[place]! > last.height) tops[tops.length - 1] = { ms, height: up[place]! }
+    if (!last || ms - last.ms >= STEP.apartMs) tops.push({ ms, height: entryAt(up, place) })
+    else if (entryAt(up, place) > last.height) tops[tops.length - 1] = { ms, height: entryAt(up, place) }
   }
   if (tops.length === 0) return 0
   const usual = medianOf(Float64Array.from(tops.map(({ height }) => height)).sort())

@@ -60,8 +60,8 @@ export function doseOn(
 }
 
 /**
- * A rung whose effort is turned no further than somebody's health facts let it, and how one stands on it no further than
- * is open to them.
+ * A rung whose effort is turned no further than somebody's health facts let it, and how one stands on it no further
+ * than is open to them.
  *
  * @example
  * withinFacts(rung('bridge.floor.2'), ann, catalogue) === rung('bridge.floor.2') // true

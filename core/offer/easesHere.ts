@@ -31,7 +31,9 @@ export function easesHere(
   }
 }
 
-/** How much easier somebody comes back to a ladder after weeks away: as their notes say, a level where there are none. */
+/**
+ * How much easier somebody comes back to a ladder after weeks away: as their notes say, a level where there are none.
+ */
 function backTo(
   { movement, tier, side }: { movement: string; tier: Tier; side: Side },
   { believed }: Pick<Person, 'believed'>,

@@ -11,8 +11,8 @@ export const FirstAnswers = z.object({
 export type FirstAnswers = z.infer<typeof FirstAnswers>
 
 /**
- * The health facts that somebody new begins with. Who said yes to something was asked; who was asked nothing does breath
- * only until they are.
+ * The health facts that somebody new begins with. Who said yes to something was asked; who was asked nothing does
+ * breath only until they are.
  *
  * @param on the day it was asked, ISO
  * @source common practice, no source: the questions are `first` of `catalogue/interview.yaml`

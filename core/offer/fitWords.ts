@@ -37,7 +37,8 @@ export function fitWords(
   }
   if (variation.movement === 'wall-sit' && variation.postureId.endsWith('at-wall')) {
     words.push(
-      `feet ${Math.round(wallSit(heightCm, valueIn(WALL_SIT_DEG, variation.level)).footDistanceCm)} cm out from under the hips`,
+      `feet ${Math.round(wallSit(heightCm, valueIn(WALL_SIT_DEG, variation.level)).footDistanceCm)} ` +
+        'cm out from under the hips',
     )
   }
   if (variation.movement === 'hip-hinge' && variation.tier === 'standing') {

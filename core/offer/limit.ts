@@ -27,7 +27,10 @@ export function limitWords(limit: Limit): string {
     case 'no-way':
       return 'No safe way to this posture'
     case 'range':
-      return `${limit.range.replaceAll('-', ' ')}, ${limit.side}: ${limit.askedDeg}° is asked, ${limit.usableDeg}° may be used`
+      return (
+        `${limit.range.replaceAll('-', ' ')}, ${limit.side}: ` +
+        `${limit.askedDeg}° is asked, ${limit.usableDeg}° may be used`
+      )
     case 'dizzy':
       return `Dizzy today: ${askedWords(limit.tag)}`
     case 'unloaded':

@@ -4,8 +4,8 @@ const keyOf = ({ consideration, side, note }: ParticipantConsideration) =>
   `${consideration} ${side} ${consideration === 'other' ? note : ''}`
 
 /**
- * What is on file of somebody after a screening to which no lead has agreed: it only ever closes more. What stands on file
- * stays as it is, for as long as the longer of the two, and what is new holds without any clearance.
+ * What is on file of somebody after a screening to which no lead has agreed: it only ever closes more. What stands on
+ * file stays as it is, for as long as the longer of the two, and what is new holds without any clearance.
  *
  * @param found what the screening led to: `screened`
  * @example

@@ -12,7 +12,9 @@ interface Newcomer extends FirstAnswers {
   inWheelchair: boolean
 }
 
-/** What is open to somebody by where they are said to work: there, and lying and sitting; nothing further up or down. */
+/**
+ * What is open to somebody by where they are said to work: there, and lying and sitting; nothing further up or down.
+ */
 const OPEN: Record<Tier, Record<Tier, Access>> = {
   bed: { bed: 'yes', chair: 'with-help', standing: 'no', floor: 'no' },
   chair: { bed: 'yes', chair: 'yes', standing: 'no', floor: 'no' },
@@ -21,8 +23,8 @@ const OPEN: Record<Tier, Record<Tier, Access>> = {
 }
 
 /**
- * Somebody who comes for the first time, by a name, where they work and what they were asked. Nothing else is known, and
- * nothing is guessed.
+ * Somebody who comes for the first time, by a name, where they work and what they were asked. Nothing else is known,
+ * and nothing is guessed.
  *
  * @param on the day it was asked, ISO
  * @source ours

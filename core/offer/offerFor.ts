@@ -156,7 +156,9 @@ export function isLeftOut(offers: readonly Offer[], movement: Pick<Movement, 'qu
   return movement.quality !== 'breath' && offers.some((offer) => offer.kind === 'breath' || offer.kind === 'nothing')
 }
 
-/** A rung taken by hand is done in the way that is open, where one is; else as it was chosen, and the limits are said. */
+/**
+ * A rung taken by hand is done in the way that is open, where one is; else as it was chosen, and the limits are said.
+ */
 function byHand(chosen: Variation, choice: HandChoice, asked: Asked, situation: Situation): Offer {
   const { today, catalogue } = situation
   const taken = firstOpen(chosen, 'both', situation).open?.way ?? chosen

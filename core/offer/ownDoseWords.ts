@@ -69,7 +69,8 @@ export function doseLimitWords(limit: DoseLimit, { schools }: Pick<Catalogue, 's
     case 'no-swing':
       return limit.away === null
         ? `No swing can be done from there: held for ${limit.seconds} s, then at ease.`
-        : `The swing is ${Math.ceil(limit.away)} s away, longer than the plan gives: held for ${limit.seconds} s, then at ease.`
+        : `The swing is ${Math.ceil(limit.away)} s away, longer than the plan gives: ` +
+            `held for ${limit.seconds} s, then at ease.`
     case 'share':
       return `${limit.name}: ${limit.share === 0.5 ? 'half' : `${Math.round(limit.share * 100)} % of`} the dose.`
     case 'effort':

@@ -210,13 +210,19 @@ function levelWords(reason: LevelReason): string {
     case 'sore-where':
       return `After last time, ${reason.region.replaceAll('-', ' ')}: one level easier here.`
     case 'flare':
-      return `${capital(reason.region.replaceAll('-', ' '))} flaring: ${reason.levels === 1 ? 'one level' : `${reason.levels} levels`} easier here.`
+      return (
+        `${capital(reason.region.replaceAll('-', ' '))} flaring: ` +
+        `${reason.levels === 1 ? 'one level' : `${reason.levels} levels`} easier here.`
+      )
     case 'tired':
       return 'Very tired: one level easier.'
     case 'away':
       return `Away for ${reason.days} days: one level easier at the first two meetings back.`
     case 'away-believed':
-      return `Away for ${reason.days} days: each movement as much easier as the notes say, at the first two meetings back.`
+      return (
+        `Away for ${reason.days} days: each movement as much easier as the notes say, at the ` +
+        'first two meetings back.'
+      )
     case 'back':
       return backWords(reason)
     case 'back-unknown':
@@ -230,7 +236,8 @@ function levelWords(reason: LevelReason): string {
     case 'starts':
       return reason.chance === undefined
         ? `First time: starts at level ${reason.level}.`
-        : `First time: starts at level ${reason.level}, within reach ${chanceWords(reason.chance)} by what the other movements show.`
+        : `First time: starts at level ${reason.level}, within reach ${chanceWords(reason.chance)} ` +
+            'by what the other movements show.'
     case 'works-at':
       return `Works at level ${reason.level}.`
   }

@@ -17,8 +17,8 @@ interface Standing {
 const OF_STANDING: ReadonlySet<Tag> = new Set(['unsupported-stance', 'single-leg-stance'])
 
 /**
- * How far a dial of standing may be turned for somebody: to the last setting before one that is closed to them; where it
- * starts, while they are dizzy.
+ * How far a dial of standing may be turned for somebody: to the last setting before one that is closed to them; where
+ * it starts, while they are dizzy.
  *
  * @example
  * openUntil(rung('weight-shifts.standing.3'), { dial: 'eyes', from: 0, to: 3, step: 1, unit: '' }, { person: ann, side:

@@ -35,8 +35,8 @@ interface Held {
  * @returns null where no swing can be done
  * @source a hold and then loose swings in the same direction: common practice, no source
  * @example
- * swingFor({ movement: kneeHug, variation: rung('knee-hug.bed.2') }, { withinSeconds: 4, mover: usualMover(clock), isOpen:
- * () => true }, catalogue)?.variation.id
+ * swingFor({ movement: kneeHug, variation: rung('knee-hug.bed.2') }, { withinSeconds: 4, mover: usualMover(clock),
+ * isOpen: () => true }, catalogue)?.variation.id
  * // 'leg-swings.bed.1'
  */
 export function swingFor(

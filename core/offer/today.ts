@@ -188,8 +188,8 @@ function mayNotBeAlone({ screenedDaysAgo, hands }: When): boolean {
 }
 
 /**
- * The home tier, unless dizziness, missing access or missing help says otherwise; then the nearest that is open, lying before
- * standing.
+ * The home tier, unless dizziness, missing access or missing help says otherwise; then the nearest that is open, lying
+ * before standing.
  */
 function tierToday(person: Person, arrival: Arrival, { home, isAlone }: Before, catalogue: Catalogue): Tier {
   const { avoid } = moverOf(person, catalogue)

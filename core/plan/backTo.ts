@@ -12,7 +12,8 @@ const OF_PLACES: readonly Edit['edit'][] = ['addBlock', 'moveBlock', 'removeBloc
  * @param edits commands that set something in one of the versions
  * @returns one command for each thing that differs; none where nothing does
  * @example
- * backTo([{ edit: 'setMinutes', minutes: 60 }], plan, { ...plan, minutes: 50 }) // [{ edit: 'setMinutes', minutes: 50 }]
+ * backTo([{ edit: 'setMinutes', minutes: 60 }], plan, { ...plan, minutes: 50 })
+ * // [{ edit: 'setMinutes', minutes: 50 }]
  */
 export function backTo(edits: readonly Edit[], from: Plan, to: Plan): Edit[] {
   const back = new Map<string, Edit>()

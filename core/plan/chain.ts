@@ -12,8 +12,8 @@ export interface Chain {
 }
 
 /**
- * The chains of a plan: neighbours that carry the same mark. A block that was moved away from its chain carries the mark
- * on, and is a block like any other until it comes back.
+ * The chains of a plan: neighbours that carry the same mark. A block that was moved away from its chain carries the
+ * mark on, and is a block like any other until it comes back.
  *
  * @example
  * chainsOf(plan.blocks) // []
@@ -135,8 +135,8 @@ export function chainPartWords(blocks: readonly Block[], id: string): string {
 }
 
 /**
- * Before which block something is put so that it does not stand between the parts of a chain: behind the chain, where it
- * would.
+ * Before which block something is put so that it does not stand between the parts of a chain: behind the chain, where
+ * it would.
  *
  * @param before where it is wished; null: at the end
  * @param moved a block that is a part of the chain itself may go anywhere in it

@@ -29,7 +29,8 @@ export function changesBetween(before: Plan, after: Plan, catalogue: Catalogue):
       : `School: ${catalogue.schools.get(before.school)?.name} → ${catalogue.schools.get(after.school)?.name}`,
     before.order === after.order
       ? ''
-      : `Order: ${before.order ? ORDER_WORDS[before.order].name : 'none'} → ${after.order ? ORDER_WORDS[after.order].name : 'none'}`,
+      : `Order: ${before.order ? ORDER_WORDS[before.order].name : 'none'} → ` +
+        `${after.order ? ORDER_WORDS[after.order].name : 'none'}`,
     ...before.blocks.filter((block) => !is.has(block.id)).map((block) => `${nameOf(block)} taken out`),
     ...after.blocks.filter((block) => !was.has(block.id)).map((block) => `${nameOf(block)} added`),
     ...kept.flatMap((block) => {

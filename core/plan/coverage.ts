@@ -84,10 +84,15 @@ function laneCover(riders: readonly Rider[], plan: Plan, catalogue: Catalogue): 
   return cover
 }
 
-/** A movement's regions by their place, with their weights, once for each. */
 const knownWeights = new WeakMap<Movement, [number, number][]>()
 
-function weightsOf(movement: Movement): [number, number][] {
+/**
+ * A movement's regions by their place in `REGIONS`, with their weights; worked out once for each.
+ *
+ * @example
+ * weightsOf(bridge).length // 4
+ */
+export function weightsOf(movement: Movement): [number, number][] {
   let weights = knownWeights.get(movement)
   if (!weights) {
     weights = entriesOf(movement.regions).map(([region, weight]) => [REGIONS.indexOf(region), weight])
@@ -126,7 +131,8 @@ export function gainedFrom(
 }
 
 /**
- * Work of one side over all rounds, seconds; rests, side changes and the ways to a swing and back do nothing for tissue.
+ * Work of one side over all rounds, seconds; rests, side changes and the ways to a swing and back do nothing for
+ * tissue.
  *
  * @example
  * tissueSeconds({ dose: { kind: 'hold', seconds: 30 }, rounds: 2 }, { sides: 'each' }) // 60

@@ -17,8 +17,8 @@ export interface Introduction {
 }
 
 /**
- * Introduces the blocks of a plan one after the other: what the circle has not met takes longer; a chain goes on without
- * a stop, and its next part is told while the one before is done.
+ * Introduces the blocks of a plan one after the other: what the circle has not met takes longer; a chain goes on
+ * without a stop, and its next part is told while the one before is done.
  *
  * @example
  * new Introducing(plan.blocks, met, catalogue).next({ heard: [], parts: [] }, []).usual // 8

@@ -65,7 +65,8 @@ export interface Timeline {
  * Times a plan for the people who are there: every lane, block by block, on one clock.
  *
  * Block seconds = introduction + the slowest lane's (changeover + fetching) + the slowest lane's work. A lane's
- * changeover is its slowest person's. Introduction and changeover last as long as it takes to say what is said in them. Without anybody, all four lanes are timed for a typical person at level 2.
+ * changeover is its slowest person's. Introduction and changeover last as long as it takes to say what is said in them.
+ * Without anybody, all four lanes are timed for a typical person at level 2.
  *
  * @param riders the people with their offers; an empty list times the plan for a typical lane each
  * @param met ids of movements the circle has met before

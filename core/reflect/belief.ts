@@ -1,3 +1,5 @@
+import { getOrMake } from '../grouped'
+
 /**
  * What is believed of a capacity: how likely each level is, on a fixed grid of levels with fractions. A rung is within
  * somebody where their capacity is at its demand or over.
@@ -32,9 +34,9 @@ export type Worth = Float64Array
  * meanOf(beliefAround(3, 0.5)).toFixed(1) // '3.0'
  */
 export function beliefAround(mean: number, spread: number): Belief {
-  return normalised(
-    Float64Array.from({ length: POINTS }, (_, at) => Math.exp(-0.5 * ((levelAt(at) - mean) / spread) ** 2)),
-  )
+  const belief = new Float64Array(POINTS)
+  for (let at = 0; at < POINTS; at += 1) belief[at] = Math.exp(-0.5 * ((levelAt(at) - mean) / spread) ** 2)
+  return normalised(belief)
 }
 
 /**
@@ -49,8 +51,8 @@ export function worthTable(likelihood: (margin: number) => number): Worth {
 }
 
 /**
- * Takes a note in: what would make it likely becomes more likely. The belief is changed in place; its weights sum to one
- * again after `drifted` or `settled`.
+ * Takes a note in: what would make it likely becomes more likely. The belief is changed in place; its weights sum to
+ * one again after `drifted` or `settled`.
  *
  * @param demand of what was done, levels
  * @example
@@ -58,7 +60,7 @@ export function worthTable(likelihood: (margin: number) => number): Worth {
  */
 export function learn(belief: Belief, worth: Worth, demand: number): void {
   const shift = REACH + Math.round((FROM - demand) * MARGINS_A_LEVEL)
-  for (let at = 0, margin = shift; at < POINTS; at += 1, margin += STEP) belief[at]! *= worth[margin] as number
+  for (let at = 0, margin = shift; at < POINTS; at += 1, margin += STEP) belief[at]! *= worth[margin] ?? 0
 }
 
 /** Margins between two points of the grid. */
@@ -71,8 +73,16 @@ const STEP = MARGINS_A_LEVEL / PER_LEVEL
  * meanOf(settled(beliefAround(2, 0.4))).toFixed(1) // '2.0'
  */
 export function settled(belief: Belief): Belief {
-  return normalised(belief)
+  // As `normalised`, of a length that is known.
+  let sum = 0
+  for (let at = 0; at < POINTS; at += 1) sum += belief[at] ?? 0
+  if (!(sum > ANY)) return belief.fill(1 / POINTS)
+  for (let at = 0; at < POINTS; at += 1) belief[at]! /= sum
+  return belief
 }
+
+/** With less than this nothing is left. */
+const ANY = 1e-300
 
 /**
  * What is believed after some weeks without a note: capacities wander, a little upwards for whoever comes and downwards
@@ -85,26 +95,51 @@ export function settled(belief: Belief): Belief {
  */
 export function drifted(belief: Belief, weeks: number, drift: Drift, into: Belief = new Float64Array(POINTS)): Belief {
   const { wander, chanceOfDrop } = movesIn(Math.max(0, Math.min(26, weeks)), drift)
-  const half = (wander.length - 1) / 2
+  const reach = wander.length - 1
+  const half = reach / 2
+  const size = POINTS + reach
+  const [stay, wide] = roomFor(size + reach + AT_ONCE)
   const stays = 1 - chanceOfDrop
-  const wide = WIDE.length < POINTS + 2 * half ? new Float64Array(POINTS + 2 * half) : WIDE
-  wide.fill(0, 0, POINTS + 2 * half)
-  for (let at = 0; at < POINTS; at += 1) {
-    const mass = stays * (belief[at] as number)
-    for (let by = 0; by < wander.length; by += 1) wide[at + by]! += mass * (wander[by] as number)
+  for (let at = 0; at < reach; at += 1) stay[at] = 0
+  for (let at = 0; at < POINTS; at += 1) stay[reach + at] = stays * (belief[at] ?? 0)
+  for (let at = size; at < size + reach + AT_ONCE; at += 1) stay[at] = 0
+  // Four points at a time: this is where deciding for many spends its time.
+  for (let at = 0; at < size; at += AT_ONCE) {
+    // One by one: taken from a list they would be kept as objects.
+    let one = 0
+    let two = 0
+    let three = 0
+    let four = 0
+    for (let from = at, by = reach; by >= 0; from += 1, by -= 1) {
+      const share = wander[by] ?? 0
+      one += (stay[from] ?? 0) * share
+      two += (stay[from + 1] ?? 0) * share
+      three += (stay[from + 2] ?? 0) * share
+      four += (stay[from + 3] ?? 0) * share
+    }
+    wide[at] = one
+    wide[at + 1] = two
+    wide[at + 2] = three
+    wide[at + 3] = four
   }
-  for (let at = 0; at < POINTS; at += 1) into[at] = wide[at + half] as number
+  for (let at = 0; at < POINTS; at += 1) into[at] = wide[at + half] ?? 0
   // What would wander off the grid stays at its ends.
   for (let off = 0; off < half; off += 1) {
-    into[0]! += wide[off] as number
-    into[POINTS - 1]! += wide[POINTS + half + off] as number
+    into[0]! += wide[off] ?? 0
+    into[POINTS - 1]! += wide[POINTS + half + off] ?? 0
   }
   addDrops(into, belief, chanceOfDrop)
-  return normalised(into)
+  return settled(into)
 }
 
-/** Room to wander in, used anew each time. */
-const WIDE = new Float64Array(3 * POINTS)
+const AT_ONCE = 4
+/** Room to wander in, used anew each time: what stays, with nothing around it, and where it goes. */
+let room = [new Float64Array(3 * POINTS), new Float64Array(3 * POINTS)] as const
+
+function roomFor(size: number): typeof room {
+  if (room[0].length < size) room = [new Float64Array(size), new Float64Array(size)]
+  return room
+}
 
 /** A drop takes one to three levels, as likely the one as the other; the grid's lowest level takes what falls below. */
 function addDrops(moved: Belief, belief: Belief, chance: number): void {
@@ -114,8 +149,8 @@ function addDrops(moved: Belief, belief: Belief, chance: number): void {
   for (let at = POINTS - 1; at > -DROP_TO; at -= 1) {
     const comes = at + DROP_FROM
     const goes = at + DROP_TO + 1
-    if (comes >= 0 && comes < POINTS) between += belief[comes] as number
-    if (goes < POINTS) between -= belief[goes] as number
+    if (comes >= 0 && comes < POINTS) between += belief[comes] ?? 0
+    if (goes < POINTS) between -= belief[goes] ?? 0
     moved[at > 0 ? at : 0]! += each * between
   }
 }
@@ -130,14 +165,17 @@ interface Moves {
 }
 
 const known = new WeakMap<Drift, Map<number, Moves>>()
+/** What was asked for last: from meeting to meeting it is mostly the same. */
+let lately: { drift: Drift; days: number; moves: Moves } | null = null
 
 /** Worked out once for each number of days. */
 function movesIn(weeks: number, drift: Drift): Moves {
+  const days = Math.round(weeks * 7)
+  if (lately?.days === days && lately.drift === drift) return lately.moves
   const own = known.get(drift) ?? new Map<number, Moves>()
   known.set(drift, own)
-  const days = Math.round(weeks * 7)
-  let moves = own.get(days)
-  if (!moves) own.set(days, (moves = movesOf(days / 7, drift)))
+  const moves = getOrMake(own, days, () => movesOf(days / 7, drift))
+  lately = { drift, days, moves }
   return moves
 }
 
@@ -163,7 +201,7 @@ export function chanceOf(belief: Belief, demand: number): number {
   const from = (demand - FROM) * PER_LEVEL
   let sum = 0
   // The cell that the demand falls into counts by its part.
-  for (let at = 0; at < POINTS; at += 1) sum += (belief[at] as number) * Math.max(0, Math.min(1, at - from + 0.5))
+  for (let at = 0; at < POINTS; at += 1) sum += (belief[at] ?? 0) * Math.max(0, Math.min(1, at - from + 0.5))
   return sum
 }
 
@@ -175,7 +213,7 @@ export function chanceOf(belief: Belief, demand: number): number {
  */
 export function meanOf(belief: Belief): number {
   let sum = 0
-  for (let at = 0; at < POINTS; at += 1) sum += (belief[at] as number) * levelAt(at)
+  for (let at = 0; at < POINTS; at += 1) sum += (belief[at] ?? 0) * levelAt(at)
   return sum
 }
 
@@ -199,8 +237,8 @@ function levelAt(at: number): number {
 /** Weights that sum to one; where nothing is left of them, nothing is known: all are alike. */
 function normalised<W extends Float64Array>(weights: W): W {
   let sum = 0
-  for (let at = 0; at < weights.length; at += 1) sum += weights[at] as number
-  if (sum > 1e-300) for (let at = 0; at < weights.length; at += 1) weights[at]! /= sum
+  for (let at = 0; at < weights.length; at += 1) sum += weights[at] ?? 0
+  if (sum > ANY) for (let at = 0; at < weights.length; at += 1) weights[at]! /= sum
   else weights.fill(1 / weights.length)
   return weights
 }

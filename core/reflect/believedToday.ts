@@ -1,6 +1,5 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns'
 import type { Catalogue, Movement } from '../catalogue/catalogue'
-import type { Side, Tier } from '../catalogue/words'
 import { entriesOf } from '../entries'
 import { levelsOn, storedLevel } from '../offer/levels'
 import type { BelievedToday, Person } from '../offer/person'
@@ -8,6 +7,7 @@ import { placeFirst, startFor } from '../offer/placeFirst'
 import { beliefAround, chanceOf, drifted } from './belief'
 import { shiftFor, type Believed } from './capacities'
 import { needsCare } from './careful'
+import { ladderOfKey } from './datedOutcome'
 import { carefulThreshold } from './likelyHere'
 
 /** When it is asked. */
@@ -28,7 +28,8 @@ export interface Asking {
  * @returns only what differs from the usual start; every ladder with notes where somebody comes back
  * @source ours: docs/decisions/the-judgement.md
  * @example
- * believedToday(ann, believedOf([], catalogue), { on: '2026-11-28', isBack: false }, catalogue) // { starts: [], back: [] }
+ * believedToday(ann, believedOf([], catalogue), { on: '2026-11-28', isBack: false }, catalogue)
+ * // { starts: [], back: [] }
  */
 export function believedToday(
   person: Person,
@@ -75,18 +76,18 @@ function backOn(person: Person, { ladders, lastOn }: Believed, on: string, catal
   const { belief: believing, easing } = catalogue.judgement
   const enough = carefulThreshold(catalogue)
   return [...ladders].flatMap(([key, sides]) => {
-    const [movement = '', tier = ''] = key.split(' ') as [string, Tier]
-    const levels = levelsOn(person, movement, tier as Tier)
+    const { movement, tier } = ladderOfKey(key)
+    const levels = levelsOn(person, movement, tier)
     const weeks = differenceInCalendarDays(parseISO(on), parseISO(lastOn.get(key) ?? on)) / 7
     return entriesOf(sides).flatMap(([side, belief]) => {
-      const own = levels.length === 0 ? null : storedLevel(person, movement, tier as Tier, side as Side)
+      const own = levels.length === 0 ? null : storedLevel(person, movement, tier, side)
       if (!belief || own === null) return []
       const now = drifted(belief, weeks, believing.drift)
-      const rungs = (catalogue.movements.get(movement)?.ladders[tier as Tier] ?? []).map((rung) => rung.level)
+      const rungs = (catalogue.movements.get(movement)?.ladders[tier] ?? []).map((rung) => rung.level)
       const lowest = own - easing.levelsAtMost
       const likely = rungs.findLast((level) => level <= own && level >= lowest && chanceOf(now, level) >= enough)
       const level = likely ?? Math.max(1, lowest)
-      return [{ movement, tier: tier as Tier, side: side as Side, levels: own - level, chance: chanceOf(now, own) }]
+      return [{ movement, tier, side, levels: own - level, chance: chanceOf(now, own) }]
     })
   })
 }

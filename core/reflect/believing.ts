@@ -12,7 +12,8 @@ import { noteWorth } from './noteWorth'
  * Whether a side is eased by what is believed: its rung is clearly less likely within reach than a step would ask for,
  * and today says so too.
  *
- * @returns to the highest rung that is likely enough, two rungs down at most; a dial that was turned is turned back first
+ * @returns to the highest rung that is likely enough, two rungs down at most; a dial that was turned is turned back
+ * first
  * @example
  * beliefEases(question.sides[0], question) // null
  */
@@ -152,8 +153,8 @@ function isNotHere(today: Evidence | null, own: SideStanding): boolean {
 }
 
 /**
- * Where balance is at stake no guess is enough: so many meetings of the person's own, clean and without a hand; what was
- * noted of the whole group does not count.
+ * Where balance is at stake no guess is enough: so many meetings of the person's own, clean and without a hand; what
+ * was noted of the whole group does not count.
  */
 function isCarefullyDone(own: SideStanding, { isCareful, judgement }: Question): boolean {
   if (!isCareful) return true

@@ -1,13 +1,13 @@
 import type { Catalogue, Movement, Variation } from '../catalogue/catalogue'
 import type { Believing } from '../catalogue/judgement'
-import type { Side, Tier } from '../catalogue/words'
+import type { Side } from '../catalogue/words'
 import { entryAt } from '../entries'
-import { grouped } from '../grouped'
+import { getOrMake } from '../grouped'
 import { beliefAround, drifted, learn, meanOf, settled, type Belief } from './belief'
 import { demandOf } from './demand'
-import { evidenceIn, type DatedOutcome } from './datedOutcome'
+import { evidenceIn, ladderOfKey, type DatedOutcome } from './datedOutcome'
 import type { Evidence } from './evidence'
-import { NO_HABIT, noteWorth, saidKey, type Habit } from './noteWorth'
+import { NO_HABIT, readingFrom, saidKey, type Habit } from './noteWorth'
 
 /** What is believed of somebody on one ladder: of each side where sides were noted, else of both as one. */
 export type Capacities = Partial<Record<Side, Belief>>
@@ -51,10 +51,14 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
   const before = kept.get(outcomes)
   if (before) return before
   const { belief: believing } = catalogue.judgement
-  const ladders = [...evidenceIn(outcomes)].map(([key, evidence]) => ladderOf(key, evidence, catalogue))
+  const days = new Map<string, number>()
+  const dayOf = (date: string) => getOrMake(days, date, () => Date.parse(date) / DAY_MS)
+  const ladders = [...evidenceIn(outcomes)].map(([key, evidence]) => ladderOf(key, evidence, dayOf, catalogue))
   // First each ladder by its better known side alone: how somebody reports, and how far they are from where they began.
-  const first = ladders.map((ladder) => followed(ladder, bestKnown(ladder), { habit: NO_HABIT, shift: 0 }, believing))
+  const unread = readingOf(NO_HABIT, believing)
+  const first = ladders.map((ladder) => followed(ladder, bestKnown(ladder), { reading: unread, shift: 0 }, believing))
   const habit = habitFrom(first, believing)
+  const reading = readingOf(habit, believing)
   const moved = ladders.map(({ movement }, at) => {
     const { notes, moved: levels } = entryAt(first, at)
     return { movement, notes, levels }
@@ -62,7 +66,7 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
   const shifts = ladders.map(({ movement }, at) => shiftOf(movement, moved.toSpliced(at, 1), believing))
   const capacitiesOn = (ladder: Ladder, shift: number): Capacities =>
     Object.fromEntries(
-      ladder.views.map((view) => [view.side, followed(ladder, view, { habit, shift }, believing).belief] as const),
+      ladder.views.map((view) => [view.side, followed(ladder, view, { reading, shift }, believing).belief] as const),
     )
   const believed = {
     habit,
@@ -77,64 +81,76 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
 interface Ladder {
   key: string
   movement: Movement | undefined
-  /** What was noted, as it is seen from each side. */
+  noted: readonly Noted[]
+  /** Where in it each meeting begins. */
+  begins: readonly number[]
   views: readonly SideView[]
   start: number
   lastOn: string
 }
 
+/** What was noted as one side looks at it: where a meeting has no note of it, those of the other, less surely. */
 interface SideView {
   side: Side
-  meetings: readonly NotedMeeting[]
   /** How many meetings have notes of this very side. */
   own: number
-}
-
-/** A meeting's notes of one side, or of the other where there is none: then less surely. */
-interface NotedMeeting {
-  /** Days since 1970. */
-  day: number
-  noted: readonly Noted[]
-  isOther: boolean
 }
 
 /** An entry with what it asked, levels. */
 interface Noted {
   entry: Evidence
+  /** Days since 1970. */
+  day: number
   demand: number
   /** What it says, as a number. */
   said: number
 }
 
-function ladderOf(key: string, evidence: readonly Evidence[], catalogue: Catalogue): Ladder {
-  const [movementId = '', tier = ''] = key.split(' ')
-  const movement = catalogue.movements.get(movementId)
-  const rungs = new Map<number, Variation>(movement?.ladders[tier as Tier]?.map((rung) => [rung.level, rung]))
-  const noted = evidence.flatMap((entry): Noted[] => {
-    const { level, dials } = entry
-    return level === null
-      ? []
-      : [{ entry, demand: demandOf(rungs.get(level) ?? { level, dials: [] }, dials), said: saidKey(entry) }]
-  })
-  const meetings = [...grouped(noted, ({ entry }) => entry.meetingId).values()]
+function ladderOf(
+  key: string,
+  evidence: readonly Evidence[],
+  dayOf: (date: string) => number,
+  catalogue: Catalogue,
+): Ladder {
+  const { movement: id, tier } = ladderOfKey(key)
+  const movement = catalogue.movements.get(id)
+  const rungs = new Map<number, Variation>(movement?.ladders[tier]?.map((rung) => [rung.level, rung]))
+  const noted: Noted[] = []
+  const begins: number[] = []
+  let meeting = ''
+  for (const entry of evidence) {
+    const { level, dials, meetingId, date } = entry
+    if (level === null) continue
+    if (meetingId !== meeting) begins.push(noted.length)
+    meeting = meetingId
+    const demand = demandOf(rungs.get(level) ?? { level, dials: [] }, dials)
+    noted.push({ entry, day: dayOf(date), demand, said: saidKey(entry) })
+  }
   const isApart = noted.some(({ entry }) => entry.side !== 'both')
   const sides: readonly Side[] = isApart ? ['left', 'right'] : ['both']
   return {
-    key,
-    movement,
-    views: sides.map((side) => viewFrom(side, meetings)),
+    ...{ key, movement, noted, begins },
+    views: sides.map((side) => ({ side, own: meetingsOf(side, noted, begins) })),
     start: noted[0]?.entry.level ?? 2,
     lastOn: evidence.at(-1)?.date ?? '',
   }
 }
 
-function viewFrom(side: Side, meetings: readonly Noted[][]): SideView {
-  const seen = meetings.map((noted): NotedMeeting => {
-    const own = noted.filter(({ entry }) => entry.side === side || entry.side === 'both')
-    const isOther = own.length === 0
-    return { day: Date.parse(entryAt(noted, 0).entry.date) / DAY_MS, noted: isOther ? noted : own, isOther }
-  })
-  return { side, meetings: seen, own: seen.filter((meeting) => !meeting.isOther).length }
+function isOf(side: Side, { entry }: Noted): boolean {
+  return entry.side === side || entry.side === 'both'
+}
+
+/** Whether a meeting, from one place of the notes to another, has one of this side. */
+function hasOf(side: Side, noted: readonly Noted[], from: number, to: number): boolean {
+  for (let at = from; at < to; at += 1) if (isOf(side, entryAt(noted, at))) return true
+  return false
+}
+
+function meetingsOf(side: Side, noted: readonly Noted[], begins: readonly number[]): number {
+  let own = 0
+  for (let at = 0; at < begins.length; at += 1)
+    own += Number(hasOf(side, noted, entryAt(begins, at), begins[at + 1] ?? noted.length))
+  return own
 }
 
 function bestKnown({ views }: Ladder): SideView {
@@ -154,37 +170,59 @@ interface Followed {
   efforts: { said: number; expected: number }[]
 }
 
+/** How a person's notes are read. */
+interface Reading {
+  /** Of the side that is looked at, and of the other one. */
+  own: ReturnType<typeof readingFrom>
+  other: ReturnType<typeof readingFrom>
+  /** How somebody reports is learned in the first round alone. */
+  isFirst: boolean
+}
+
+function readingOf(habit: Habit, believing: Believing): Reading {
+  return {
+    own: readingFrom({ habit, apart: 0 }, believing),
+    other: readingFrom({ habit, apart: believing.apart.sides }, believing),
+    isFirst: habit === NO_HABIT,
+  }
+}
+
 function followed(
-  { start }: Ladder,
-  { meetings }: SideView,
-  { habit, shift }: { habit: Habit; shift: number },
-  believing: Believing,
+  { start, noted, begins }: Ladder,
+  { side }: SideView,
+  { reading, shift }: { reading: Reading; shift: number },
+  { prior, drift, effort }: Believing,
 ): Followed {
-  const { prior, drift, apart, effort } = believing
-  const begins = start + prior.above + shift
-  const own = { habit, apart: 0 }
-  const other = { habit, apart: apart.sides }
-  // How somebody reports is learned in the first round alone.
-  const efforts: Followed['efforts'] | null = habit === NO_HABIT ? [] : null
-  let belief = beliefAround(begins, prior.spread)
+  const from = start + prior.above + shift
+  const efforts: Followed['efforts'] | null = reading.isFirst ? [] : null
+  let belief = beliefAround(from, prior.spread)
   let spare = belief.slice()
-  let last = meetings[0]?.day ?? 0
-  for (const [at, { day, noted, isOther }] of meetings.entries()) {
+  let last = noted[0]?.day ?? 0
+  for (let meeting = 0; meeting < begins.length; meeting += 1) {
+    const [first, end] = [entryAt(begins, meeting), begins[meeting + 1] ?? noted.length]
+    const { day } = entryAt(noted, first)
+    const isOther = !hasOf(side, noted, first, end)
     // A week moves little: two are taken as one, and never is a last note held against what was believed before.
-    if (day - last >= DRIFT_DAYS || (day > last && at === meetings.length - 1)) {
+    if (day - last >= DRIFT_DAYS || (day > last && meeting === begins.length - 1)) {
       ;[belief, spare] = [drifted(belief, (day - last) / 7, drift, spare), belief]
       last = day
     }
-    for (const { entry, demand, said } of noted)
-      learn(belief, noteWorth(entry, isOther ? other : own, believing, said), demand)
+    const read = isOther ? reading.other : reading.own
+    for (let at = first; at < end; at += 1) {
+      const one = entryAt(noted, at)
+      if (isOther || isOf(side, one)) learn(belief, read(one.entry, one.said), one.demand)
+    }
     if (efforts === null || isOther) continue
     const mean = meanOf(settled(belief))
-    for (const { entry, demand } of noted)
-      if (entry.effort !== null && !entry.isGroup)
-        efforts.push({ said: entry.effort, expected: effort.atCapacity - effort.aLevel * (mean - demand) })
+    for (let at = first; at < end; at += 1) {
+      const one = entryAt(noted, at)
+      const { effort: said, isGroup } = one.entry
+      if (said !== null && !isGroup && isOf(side, one))
+        efforts.push({ said, expected: effort.atCapacity - effort.aLevel * (mean - one.demand) })
+    }
   }
   settled(belief)
-  return { belief, moved: meanOf(belief) - begins, notes: meetings.length, efforts: efforts ?? [] }
+  return { belief, moved: meanOf(belief) - from, notes: begins.length, efforts: efforts ?? [] }
 }
 
 /** How somebody says effort, from all that they said: believed the more, and the closer, the more there is. */

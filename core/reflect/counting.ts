@@ -135,7 +135,9 @@ function meetsRule(entry: Evidence, wanted: Wanted, question: Question): boolean
   return isHere(entry, wanted) && !lacksNotes(entry, wanted) && !isAgainst(entry, wanted, question)
 }
 
-/** What was done on a lower rung, on a tired day, says nothing of this one; nor what was done before a dial was turned. */
+/**
+ * What was done on a lower rung, on a tired day, says nothing of this one; nor what was done before a dial was turned.
+ */
 function isHere(entry: Evidence, { level, since }: Wanted): boolean {
   return (entry.level === null || entry.level >= level) && isSince(entry, since)
 }

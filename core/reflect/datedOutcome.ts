@@ -1,3 +1,6 @@
+import { TIERS, type Tier } from '../catalogue/words'
+import { entryAt, sure } from '../entries'
+import { getOrMake } from '../grouped'
 import type { OutcomeEvent } from '../lead/outcome'
 import type { Evidence } from './evidence'
 
@@ -17,25 +20,58 @@ const sorted = new WeakMap<readonly DatedOutcome[], Map<string, Evidence[]>>()
  * Evidence by movement and tier, `movement tier`: one entry a meeting and side; where a movement came twice in a
  * meeting, the harder outcome to like counts. Six schools look at the same outcomes, so they are sorted out once.
  *
+ * @param outcomes oldest first
  * @example
  * [...evidenceIn([outcome]).keys()] // ['bridge chair']
  */
 export function evidenceIn(outcomes: readonly DatedOutcome[]): Map<string, Evidence[]> {
   const before = sorted.get(outcomes)
   if (before) return before
-  const ladders = new Map<string, Map<string, Evidence>>()
+  const movements = new Map<string, Map<string, Evidence[]>>()
+  const evidence = new Map<string, Evidence[]>()
   for (const outcome of outcomes) {
     if (outcome.done === 'not-done') continue
-    const ladder = `${outcome.movement} ${outcome.tier}`
-    const own = ladders.get(ladder) ?? new Map<string, Evidence>()
-    ladders.set(ladder, own)
-    const key = `${outcome.meetingId} ${outcome.side}`
-    const known = own.get(key)
-    if (!known || isHarder(outcome, known)) own.set(key, evidenceOf(outcome))
+    const { movement, tier } = outcome
+    const tiers = getOrMake(movements, movement, () => new Map<string, Evidence[]>())
+    const own = getOrMake(tiers, tier, () => {
+      const entries: Evidence[] = []
+      evidence.set(`${movement} ${tier}`, entries)
+      return entries
+    })
+    const place = placeOf(outcome, own)
+    if (place < 0) own.push(evidenceOf(outcome))
+    else if (isHarder(outcome, entryAt(own, place))) own[place] = evidenceOf(outcome)
   }
-  const evidence = new Map([...ladders].map(([ladder, own]) => [ladder, [...own.values()]]))
   sorted.set(outcomes, evidence)
   return evidence
+}
+
+/**
+ * The ladder that a key of evidence names.
+ *
+ * @throws {Error} where it names none
+ * @example
+ * ladderOfKey('bridge chair') // { movement: 'bridge', tier: 'chair' }
+ */
+export function ladderOfKey(key: string): { movement: string; tier: Tier } {
+  const [movement = '', named] = key.split(' ')
+  return {
+    movement,
+    tier: sure(
+      TIERS.find((tier) => tier === named),
+      `“${key}” is no ladder.`,
+    ),
+  }
+}
+
+/** Where the entry of the same meeting and side stands, from the last one back through its day; −1: nowhere. */
+function placeOf({ meetingId, side, date }: DatedOutcome, entries: readonly Evidence[]): number {
+  for (let place = entries.length - 1; place >= 0; place -= 1) {
+    const entry = entryAt(entries, place)
+    if (entry.date < date) return -1
+    if (entry.meetingId === meetingId && entry.side === side) return place
+  }
+  return -1
 }
 
 /** Of two outcomes of a meeting the one that hurt more speaks, then the one that reached less. */

@@ -66,7 +66,10 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
     case 'more-proof':
       return `${entryWords(reason.entry)}; ${PROOF_WORDS[reason.why]}: ${reason.meetings} meetings are looked at.`
     case 'not-noted':
-      return `${entryWords(reason.entry)}, but ${missingWords(reason.missing)}${meetingsWords(reason.meetings)}: ask next time.`
+      return (
+        `${entryWords(reason.entry)}, but ` +
+        `${missingWords(reason.missing)}${meetingsWords(reason.meetings)}: ask next time.`
+      )
     case 'very-easy':
       return `${entryWords(reason.entry)}: very easy in the first meetings.`
     case 'met':
@@ -74,7 +77,10 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
         ? `${entryWords(reason.entry)}, once: enough in this school.`
         : `${entryWords(reason.entry)}, ${reason.streak} meetings running.`
     case 'within-reach':
-      return `${nextWords(reason)} is within reach, ${chanceWords(reason.chance)}; what says so last: ${entryWords(reason.entry)}.`
+      return (
+        `${nextWords(reason)} is within reach, ${chanceWords(reason.chance)}; ` +
+        `what says so last: ${entryWords(reason.entry)}.`
+      )
     case 'not-yet':
       return `${entryWords(reason.entry)}; what comes next is within reach ${chanceWords(reason.chance)} so far.`
     case 'out-of-reach':
@@ -82,7 +88,7 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
     case 'hindered':
       return `${entryWords(reason.entry)}${HINDRANCE_WORDS[reason.by]}.`
     case 'not-met':
-      return `${[entryWords(reason.entry), ...reason.shortfalls.map((shortfall) => SHORTFALL_WORDS[shortfall])].join(', ')}.`
+      return `${[entryWords(reason.entry), ...reason.shortfalls.map((one) => SHORTFALL_WORDS[one])].join(', ')}.`
   }
 }
 

@@ -14,9 +14,10 @@ const A_DIAL = 0.3
  * demandOf({ level: 3, dials: [{ dial: 'hold', from: 20, to: 60, step: 10, unit: 's' }] }, { hold: 60 }) // 3.3
  */
 export function demandOf({ level, dials: ranges }: Pick<Variation, 'level' | 'dials'>, dials: Dials): number {
-  const turned = ranges.reduce((sum, { dial, from, to }) => {
+  let turned = 0
+  for (const { dial, from, to } of ranges) {
     const value = dials[dial]
-    return value === undefined || to === from ? sum : sum + Math.max(0, Math.min(1, (value - from) / (to - from)))
-  }, 0)
+    if (value !== undefined && to !== from) turned += Math.max(0, Math.min(1, (value - from) / (to - from)))
+  }
   return level + Math.min(DIALS_AT_MOST, A_DIAL * turned)
 }

@@ -44,14 +44,15 @@ interface Known {
 }
 
 /**
- * Where somebody is on the way: who says yes to one of three questions is tested, and what a test does not meet is worked
- * on; the rest is for who treats them. A test counts for a year.
+ * Where somebody is on the way: who says yes to one of three questions is tested, and what a test does not meet is
+ * worked on; the rest is for who treats them. A test counts for a year.
  *
  * @param on ISO day
- * @source CDC STEADI algorithm (memory): any of the three key questions raises the risk; timed up and go, 30-second chair
- * stand, four-stage balance; looked at again within 30 to 90 days
+ * @source CDC STEADI algorithm (memory): any of the three key questions raises the risk; timed up and go, 30-second
+ * chair stand, four-stage balance; looked at again within 30 to 90 days
  * @example
- * fallPath({ person: ann, norm: { age: 74, sex: 'female' }, screenings: [], measures: [] }, catalogue, '2026-11-25').risk
+ * fallPath({ person: ann, norm: { age: 74, sex: 'female' }, screenings: [], measures: [] }, catalogue,
+ * '2026-11-25').risk
  * // 'unasked'
  */
 export function fallPath(known: Known, catalogue: Catalogue, on: string): FallPath {

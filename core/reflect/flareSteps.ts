@@ -35,8 +35,8 @@ export interface FlareEvidence {
 
 /**
  * Flares that begin or come back. One begins where pain rose above the usual in two movements of a part of the body in
- * one meeting, or in two meetings running. One comes back by one level a meeting once its weeks are over, and only while
- * somebody came with no more than their usual pain.
+ * one meeting, or in two meetings running. One comes back by one level a meeting once its weeks are over, and only
+ * while somebody came with no more than their usual pain.
  *
  * @source common practice, no source
  * @example

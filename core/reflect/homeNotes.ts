@@ -8,10 +8,12 @@ import type { HomePractice, HomeTicks, HowAtHome } from './homePractice'
 
 /**
  * What was ticked at home, as notes: done, with how it was, by somebody who said so themselves, so worth as little as a
- * note of a whole group. A week of a movement is one note, the hardest and the worst of its days: five easy days say what
- * one says. A home practice is a level easier than the class, so it seldom says much; that somebody practises at all does.
+ * note of a whole group. A week of a movement is one note, the hardest and the worst of its days: five easy days say
+ * what one says. A home practice is a level easier than the class, so it seldom says much; that somebody practises at
+ * all does.
  *
- * @returns oldest first, each on the last day of its week that was ticked; a movement that is no longer known is left out
+ * @returns oldest first, each on the last day of its week that was ticked; a movement that is no longer known is left
+ * out
  * @example
  * homeNotes('ann', { entries: [{ movement: 'bridge', variation: 'bridge.chair.2' }] }, { ticks: { bridge:
  * ['2026-11-20'] }, how: {} }, catalogue)[0].level

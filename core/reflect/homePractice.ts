@@ -237,7 +237,9 @@ function atHome({ dose, rounds, waits }: OwnDose): Pick<HomeEntry, 'dose' | 'rou
   return { dose: done, rounds: Math.min(2, rounds) }
 }
 
-/** On one leg with both hands on the chair or the kitchen counter is what helps most against falls: that is done alone. */
+/**
+ * On one leg with both hands on the chair or the kitchen counter is what helps most against falls: that is done alone.
+ */
 function isSafeAlone(variation: Variation, catalogue: Catalogue): boolean {
   const isHeld = variation.support === 'both'
   return demandsOf(variation, catalogue).every(

@@ -43,6 +43,21 @@ export function noteWorth(entry: Evidence, seen: Seen, believing: Believing, sai
 }
 
 /**
+ * Reads notes from one place: what they are worth is looked up by what they say alone.
+ *
+ * @example
+ * readingFrom({ habit: NO_HABIT, apart: 0 }, judgement.belief)(entry, saidKey(entry)).length // 141
+ */
+export function readingFrom(seen: Seen, believing: Believing): (entry: Evidence, said: number) => Worth {
+  const read = new Map<number, Worth>()
+  return (entry, said) => {
+    let worth = read.get(said)
+    if (!worth) read.set(said, (worth = noteWorth(entry, seen, believing, said)))
+    return worth
+  }
+}
+
+/**
  * What a note says, as one number: each thing in its own place, rounded to what makes a difference.
  *
  * @example
@@ -148,7 +163,9 @@ function effortFactor(
   }
 }
 
-/** A slip or a hand that was needed is seldom where much is left over; clean and without a hand seldom near the limit. */
+/**
+ * A slip or a hand that was needed is seldom where much is left over; clean and without a hand seldom near the limit.
+ */
 function formFactor({ form, support }: Evidence, apart: number, { slip }: Believing): Factor {
   const isSlip = form === 'slipped' || support === 'hand'
   if (form === null && !isSlip) return null

@@ -150,8 +150,8 @@ export interface Seen {
 }
 
 /**
- * What is proposed, for holding an answer against it that was given elsewhere: on what has arrived since, something else
- * may be proposed.
+ * What is proposed, for holding an answer against it that was given elsewhere: on what has arrived since, something
+ * else may be proposed.
  *
  * @example
  * seenOf({ kind: 'stay', fromLevel: 2, toLevel: 2, turn: null }).words // ''

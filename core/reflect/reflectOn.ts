@@ -143,8 +143,14 @@ function stepFor(
   const open = rung && withinFacts(rung, person, catalogue)
   const next = open && !isWholeLevel ? nextTurn(open, settings, given, schoolId) : NOTHING_NEXT
   const question: Question = {
-    ...{ movement: movementId, tier, quality: movement.quality, ladder, sides, meetingId, judging },
-    ...{ judgement: catalogue.judgement },
+    movement: movementId,
+    tier,
+    quality: movement.quality,
+    ladder,
+    sides,
+    meetingId,
+    judging,
+    judgement: catalogue.judgement,
     school: unasked ? { ...school, effortAtMost: null } : school,
     habit: believedOf(all, catalogue).habit,
     isCareful: needsCare(
@@ -155,8 +161,7 @@ function stepFor(
     nextDials: next.turn && { ...weakest.dials, [next.turn.dial]: next.turn.to },
   }
   const decision = decide(question)
-  const shown = new Set([...new Set(evidence.map((entry) => entry.meetingId))].slice(-SHOWN_MEETINGS))
-  const recent = evidence.filter((entry) => shown.has(entry.meetingId))
+  const recent = ofLastMeetings(evidence)
   const step = withNotes(
     { ...decision, blockId, school: schoolId, turn: null, earned: null, half: null, isLowest: false, recent },
     [
@@ -172,6 +177,18 @@ function stepFor(
   const isLowest = isEasing(turned.kind) && turned.turn === null && turned.toLevel === turned.fromLevel
   const half = isLowest ? halfOf(open, given) : null
   return [withEarned({ ...turned, isLowest, half }, { rung: open, given, next, question })]
+}
+
+/** The last meetings' entries, oldest first. */
+function ofLastMeetings(evidence: readonly Evidence[]): Evidence[] {
+  let from = evidence.length
+  let meetings = 0
+  for (; from > 0; from -= 1) {
+    const isSame = evidence[from - 1]?.meetingId === evidence[from]?.meetingId
+    if (!isSame && meetings === SHOWN_MEETINGS) break
+    if (!isSame) meetings += 1
+  }
+  return evidence.slice(from)
 }
 
 const NOTHING_NEXT: NextTurn = { turn: null, earned: null }
@@ -192,6 +209,7 @@ function ownGiven(rung: Variation, given: Given | null, person: Person, catalogu
 
 /** The step with more said of it. */
 function withNotes(step: Step, added: readonly DecisionNote[]): Step {
+  if (added.length === 0) return step
   const notes = [...step.notes, ...added]
   return { ...step, notes, because: becauseOf({ ...step, notes }) }
 }

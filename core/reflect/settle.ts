@@ -20,7 +20,8 @@ interface Standing {
 
 /**
  * Where somebody stands after an answer. What moves one side leaves the other where it was, its dials too; what moves
- * both moves them by the same step, so a difference stays one. A new rung begins with its dials as the block gives them.
+ * both moves them by the same step, so a difference stays one. A new rung begins with its dials as the block gives
+ * them.
  *
  * @param from the level that the step is counted from
  * @param on ISO day of the meeting

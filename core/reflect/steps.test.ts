@@ -123,7 +123,7 @@ describe('a step', () => {
       stepOf(sitter(), [...weeks(8), outcome(8, { done: 'partly', achieved: 7 })], 'measured-load').because,
     ).toContain('Record: 8 repetitions')
   })
-  it('by what is believed turns a dial where that is within reach, and skips dials where the next rung plainly is', () => {
+  it('by what is believed turns a dial where that is in reach, and skips dials where the next rung plainly is', () => {
     const next = believedStep(sitter(), weeks(8, { effort: 4, form: null }))
     expect(next).toMatchObject({ kind: 'step-up', by: 'belief' })
     const easy = believedStep(sitter(), weeks(8, { effort: 0 }))

@@ -29,8 +29,8 @@ export function tierChange({ homeTier, access }: TierChange, step: TierStepTaken
 }
 
 /**
- * Levels that a move into a tier lowers: whatever somebody once did there, they begin at the lower of that and 2, on the
- * floor 1.
+ * Levels that a move into a tier lowers: whatever somebody once did there, they begin at the lower of that and 2, on
+ * the floor 1.
  *
  * @returns only those that change
  * @example

@@ -43,8 +43,8 @@ export interface TierEvidence {
  * The next step between tiers: down at once, without gates, after a fall or a faint, or where the gate into the home
  * tier
  * was measured and not passed; two visits where the gate is passed and level 3 is worked at, or likely within reach, in
- * half of the linked movements; the move after two visits once what was worked there is likely within reach, by counting
- * after two running with four fifths of the blocks done and no stop; else what the gate still asks.
+ * half of the linked movements; the move after two visits once what was worked there is likely within reach, by
+ * counting after two running with four fifths of the blocks done and no stop; else what the gate still asks.
  *
  * @returns null where the highest tier is home already and nothing speaks against it
  * @source ours, from common practice
@@ -111,7 +111,9 @@ function upStep(
       kind: 'visits',
       from,
       to,
-      because: `The gate is passed, and level ${readyLevel} is within reach in ${ready} of ${linked.length} linked movements: two visits.`,
+      because:
+        `The gate is passed, and level ${readyLevel} is within reach in ${ready} of ` +
+        `${linked.length} linked movements: two visits.`,
       missing: [],
     }
   }
@@ -163,7 +165,9 @@ function visitStep(from: Tier, to: Tier, evidence: TierEvidence, catalogue: Cata
       kind: 'move',
       from,
       to,
-      because: `${visits.length} visits, the last one good, and ${within.likely} of ${within.of} movements there are within reach.`,
+      because:
+        `${visits.length} visits, the last one good, and ${within.likely} of ${within.of} ` +
+        'movements there are within reach.',
       missing: [],
     }
   return { kind: 'visiting', from, to, because: visitWords(last), missing: [] }

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { linearSumAssignment } from 'linear-sum-assignment'
 import type { Tier } from '../catalogue/words'
 import type { SeatNeeds } from '../offer/seatNeeds'
@@ -74,13 +75,13 @@ export function seated(sitters: readonly Sitter[], layout: Layout, room: Room, e
   const costs = seatCosts(sitters, layout, room)
   const { rowAssignments } = linearSumAssignment(costs, { maximaze: false })
   const placeOf = Array.from(rowAssignments)
-  const linear = placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0)
+  const linear = placeOf.reduce((sum, place, sitter) => sum + cellOf(costs, sitter, place), 0)
   const pairs = friendPairs(sitters)
   const apart = apartOf(layout)
   const best =
     pairs.length === 0 || !exchanges ? placeOf : broughtTogether(placeOf, { costs, pairs, apart, ...exchanges })
   const order: string[] = []
-  best.forEach((place, sitter) => (order[place] = sitters[sitter]!.id))
+  best.forEach((place, sitter) => (order[place] = entryAt(sitters, sitter).id))
   return {
     order,
     cost: costOf(best, costs, pairs, apart),
@@ -210,8 +211,8 @@ function costOf(
   apart: readonly number[][],
 ): number {
   return (
-    placeOf.reduce((sum, place, sitter) => sum + costs[sitter]![place]!, 0) +
-    pairs.reduce((sum, [a, b]) => sum + WEIGHTS.friends * apart[placeOf[a]!]![placeOf[b]!]!, 0)
+    placeOf.reduce((sum, place, sitter) => sum + cellOf(costs, sitter, place), 0) +
+    pairs.reduce((sum, [a, b]) => sum + WEIGHTS.friends * cellOf(apart, entryAt(placeOf, a), entryAt(placeOf, b)), 0)
   )
 }
 
@@ -231,8 +232,11 @@ function broughtTogether(
     pairs.filter((pair) => pair.includes(sitter)).map(([a, b]) => (a === sitter ? b : a)),
   )
   const part = (placeOf: readonly number[], sitter: number) =>
-    costs[sitter]![placeOf[sitter]!]! +
-    friendsOf[sitter]!.reduce((sum, friend) => sum + WEIGHTS.friends * apart[placeOf[sitter]!]![placeOf[friend]!]!, 0)
+    cellOf(costs, sitter, entryAt(placeOf, sitter)) +
+    entryAt(friendsOf, sitter).reduce(
+      (sum, friend) => sum + WEIGHTS.friends * cellOf(apart, entryAt(placeOf, sitter), entryAt(placeOf, friend)),
+      0,
+    )
   let left = looks
   let best = [...start]
   let bestCost = costOf(best, costs, pairs, apart)
@@ -245,9 +249,9 @@ function broughtTogether(
         for (let b = a + 1; b < now.length && left > 0; b += 1) {
           left -= 1
           const before = part(now, a) + part(now, b)
-          ;[now[a], now[b]] = [now[b]!, now[a]!]
+          ;[now[a], now[b]] = [entryAt(now, b), entryAt(now, a)]
           if (part(now, a) + part(now, b) < before - 1e-9) better = true
-          else [now[a], now[b]] = [now[b]!, now[a]!]
+          else [now[a], now[b]] = [entryAt(now, b), entryAt(now, a)]
         }
       }
     }
@@ -257,8 +261,12 @@ function broughtTogether(
     now = [...best]
     for (let kick = 0; kick < 3; kick += 1) {
       const [a, b] = [Math.floor(random() * now.length), Math.floor(random() * now.length)]
-      ;[now[a], now[b]] = [now[b]!, now[a]!]
+      ;[now[a], now[b]] = [entryAt(now, b), entryAt(now, a)]
     }
   }
   return best
+}
+
+function cellOf(table: readonly (readonly number[])[], row: number, column: number): number {
+  return entryAt(entryAt(table, row), column)
 }

@@ -32,7 +32,7 @@ describe('the changeover between two postures', () => {
     expect(up?.seconds).toBe((8 + 20 + 10) * 1.5 * 2 + 30 + 30)
     expect(up?.moves.map((move) => move.waitSeconds)).toEqual([0, 30, 30])
   })
-  it('somebody who cannot kneel gets to the floor bottom first, by a low seat, and nobody else is sent that way', () => {
+  it('who cannot kneel gets to the floor bottom first, by a low seat, and nobody else is sent that way', () => {
     const way = (avoid: Tag[]) =>
       changeover(graph, 'floor/free', 'floor/supine', { ...brisk, avoid: new Set(avoid) })?.moves.map(({ to }) => to)
     expect(way(['kneeling'])?.slice(0, 2)).toEqual(['floor/low-seat', 'floor/long-sit'])

@@ -45,7 +45,9 @@ function pageOf(root: string, script: string, style: string): string {
       'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
     ),
   ).toString('base64')
-  const face = `@font-face{font-family:'Atkinson Hyperlegible Next Variable';font-weight:200 800;src:url(data:font/woff2;base64,${letters}) format('woff2')}`
+  const face =
+    `@font-face{font-family:'Atkinson Hyperlegible Next Variable';font-weight:200 ` +
+    `800;src:url(data:font/woff2;base64,${letters}) format('woff2')}`
   const dark = readFileSync(join(root, 'app/assets/dark.css'), 'utf8')
   // A script that holds the end of a script would end the page's.
   const safe = script.replaceAll('</script', '<\\/script')

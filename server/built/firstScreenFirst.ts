@@ -7,7 +7,10 @@ interface Built {
   imports?: string[]
 }
 
-/** What whoever comes for the first time sees, by the ends of its sources' names: fetched beside the entry, not after it. */
+/**
+ * What whoever comes for the first time sees, by the ends of its sources' names: fetched beside the entry, not after
+ * it.
+ */
 const FIRST = ['pages/sign-in.vue', 'layouts/bare.vue', 'workbox-window/build/workbox-window.prod.es5.mjs']
 /** Its letters come beside the code, so that nothing jumps when they are there. */
 const LETTERS = '-next-latin-wght-normal'
@@ -16,7 +19,8 @@ const LETTERS = '-next-latin-wght-normal'
  * Tells the first page what to fetch at once: what it shows and nothing else. What comes later is fetched when it is
  * asked for, and laid in by the service worker.
  *
- * @throws {Error} when a part of the first screen is not among what was built: it would come late, and nobody would see why
+ * @throws {Error} when a part of the first screen is not among what was built: it would come late, and nobody would see
+ * why
  */
 export function firstScreenFirst(manifest: Record<string, Built>): void {
   const first = FIRST.map((end) => {

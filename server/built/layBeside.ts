@@ -7,7 +7,7 @@ import { readReadyPlans } from '../catalogue/readReadyPlans'
 import { buildPlayer } from './buildPlayer'
 
 /** Programs that run beside the server: what is heavy, and what whoever runs an installation does. */
-const PROGRAMS = ['server/threads/thread.ts', 'server/operate/practice.ts']
+const PROGRAMS = ['server/threads/thread.ts', 'server/operate/practice.ts', 'demo/setUp.ts']
 /** A thread has to begin quickly: what is made of many small modules is taken into its one file. */
 const TAKEN_IN = ['zod', 'date-fns', '@date-fns/tz', 'ical.js', 'dequal']
 
@@ -23,9 +23,9 @@ const installed: Plugin = {
 }
 
 /**
- * Lays what the server reads at run time beside its program: the code of its threads as one file, the
- * operator's program, the catalogue as it
- * was read and checked, the plans that ship, the page that plays at home, and the solved poses of its figures.
+ * Lays what the server reads at run time beside its program: the code of its threads as one file, the operator's
+ * program and what sets a database up, the catalogue as it was read and checked, the plans that ship, the page that
+ * plays at home, and the solved poses of its figures. Names stay as they are written, so that a trace needs no map.
  *
  * @param folder where the server's program was built
  * @throws where the catalogue has mistakes, or the code of the threads cannot be bundled
@@ -45,7 +45,6 @@ export async function layBeside(folder: string): Promise<void> {
     platform: 'node',
     target: 'node20',
     plugins: [installed],
-    sourcemap: true,
     logLevel: 'warning',
   })
 }

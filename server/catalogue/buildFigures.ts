@@ -91,7 +91,10 @@ if (process.argv.includes('--sheet')) {
 }
 if (process.argv.includes('--alarms')) console.log(alarms.join('\n'))
 console.log(
-  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing; ${workedOut.length + changing.workedOut.length} ways worked out anew in ${waySeconds.toFixed(1)} s.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
+  `· ${written.size} figures drawn, ${solvedNow.length} variations solved anew in ` +
+    `${solveSeconds.toFixed(1)} s, ${drawMs.toFixed(2)} ms a drawing; ` +
+    `${workedOut.length + changing.workedOut.length} ways worked out anew in ${waySeconds.toFixed(1)} ` +
+    `s.${alarms.length > 0 ? ` ${alarms.length} poses were moved far from what is written (--alarms lists them).` : ''}`,
 )
 if (problems.length > 0) {
   console.error(problems.join('\n'))
@@ -143,12 +146,15 @@ function writeSheets(): void {
       .flatMap((variation) =>
         Object.keys(figures.get(variation.id) ?? {}).map(
           (name) =>
-            `<figure>${readFileSync(join(folder, `${variation.id}.${name}.svg`), 'utf8')}<figcaption>${variation.id} ${name}</figcaption></figure>`,
+            `<figure>${readFileSync(join(folder, `${variation.id}.${name}.svg`), 'utf8')}` +
+            `<figcaption>${variation.id} ${name}</figcaption></figure>`,
         ),
       )
     writeFileSync(
       join(root, '.data', `figures-${tier}.html`),
-      `<meta charset="utf-8"><style>body{margin:8px;display:grid;grid-template-columns:repeat(7,1fr);gap:6px;font:10px sans-serif}figure{margin:0;text-align:center}svg{width:100%}</style>${cells.join('')}`,
+      `<meta charset="utf-8"><style>body{margin:8px;display:grid;grid-template-columns:repeat(7,1fr);gap:6px;` +
+        `font:10px sans-serif}figure{margin:0;text-align:center}svg{width:100%}</style>` +
+        `${cells.join('')}`,
     )
   }
 }

@@ -1,4 +1,4 @@
-import { entryOf } from '../../core/entries'
+import { entryAt, entryOf } from '../../core/entries'
 import { dequal } from 'dequal/lite'
 import { NotFound, type Scope } from '../database/rows'
 import { solveFigure } from '../../core/body/figure'
@@ -32,8 +32,7 @@ export async function practiceCatalogue(scope: Scope): Promise<CatalogueData> {
 
 /** @throws {NotFound} when the practice's catalogue has no such movement */
 export async function movementEntry(scope: Scope, id: string): Promise<MovementEntry> {
-  const [entry] = await movementEntries(scope, [id])
-  return entry!
+  return entryAt(await movementEntries(scope, [id]), 0)
 }
 
 /**

@@ -17,7 +17,9 @@ export interface Accessed {
   address: string
 }
 
-/** Notes what happened to access; nothing here is ever changed. That somebody was made to wait is noted once a while. */
+/**
+ * Notes what happened to access; nothing here is ever changed. That somebody was made to wait is noted once a while.
+ */
 export async function noteAccess(
   db: Database,
   { did, practiceId, accountId, about = '', address }: Accessed,

@@ -6,6 +6,7 @@ import type { z } from 'zod'
 import { hasPractice } from './accounts'
 import { BrokenArchive, FORMAT, FORMAT_VERSION, ownedBy, readArchive, type End, type Head } from './archiveFile'
 import { databaseErrorOf } from './databaseError'
+import { GivingWay } from './givingWay'
 import { catchUp } from './migrate'
 import { sealedRows, type Row as LedgerRow } from './migrations/018_append_only'
 import { removePractice } from './practices'
@@ -14,9 +15,8 @@ import { TABLES, type Table } from './tables'
 import { inTransaction } from './transaction'
 
 const ROWS_AT_ONCE = 1000
-/** Beside others it comes in smaller pieces, with a pause after each that is four times as long as it took: nobody waits for it. */
+/** Beside others it comes in smaller pieces, with a pause after each that is longer the busier they are. */
 const ROWS_BESIDE = 100
-const PAUSE_TIMES = 4
 
 /**
  * A whole practice as lines of JSON, all of one moment: the head, then row after row, table by table, those that others
@@ -74,8 +74,8 @@ async function asOfNow(
 
 /** How an archive is put in. */
 interface Putting {
-  /** Does one piece of it. */
-  piece: <R>(work: (trx: Database) => Promise<R>) => Promise<R>
+  /** Does one piece of it; pieces of a kind take alike. */
+  piece: <R>(kind: string, work: (trx: Database) => Promise<R>) => Promise<R>
   /** Whether other practices are there: nothing of them is touched, and until the end nobody sees this one. */
   isBeside: boolean
 }
@@ -95,17 +95,18 @@ export async function restoreArchive(
   return db.transaction(async (trx) => {
     if (await hasPractice(trx))
       throw new BrokenArchive('There is a practice here already: an archive is restored into an empty installation.')
-    const { rows } = await putIn(text, known, { piece: (work) => work(trx), isBeside: false })
+    const { rows } = await putIn(text, known, { piece: (_, work) => work(trx), isBeside: false })
     return rows
   })
 }
 
 /**
- * Restores an archive beside other practices: in pieces, none of which holds a cluster up, as a practice that nobody sees
- * until all of it is there. One that cannot be restored is taken away again; where that is cut short too, `removeHalfDone`
- * does it. Only whoever makes the tables can do it: the application itself takes nothing out of its logs.
+ * Restores an archive beside other practices: in pieces, none of which holds a cluster up, as a practice that nobody
+ * sees until all of it is there. One that cannot be restored is taken away again; where that is cut short too,
+ * `removeHalfDone` does it. Only whoever makes the tables can do it: the application itself takes nothing out of its
+ * logs.
  *
- * @param pauseTimes how much longer than a piece the pause after it is; 0 where nobody else is there
+ * @param pauseTimes how much longer than a piece the pause after it is at least; 0 where nobody else is there
  * @returns the id of the practice, and how many rows each table got
  * @throws {BrokenArchive} as `restoreArchive`, and where something of it is another practice's here
  */
@@ -113,12 +114,13 @@ export async function restoreBeside(
   db: Database,
   text: Readable,
   known: readonly string[],
-  { pauseTimes = PAUSE_TIMES } = {},
+  { pauseTimes }: { pauseTimes?: number } = {},
 ): Promise<{ practiceId: string; rows: Partial<Record<Table, number>> }> {
-  const piece: Putting['piece'] = async (work) => {
+  const way = new GivingWay(pauseTimes)
+  const piece: Putting['piece'] = async (kind, work) => {
     const began = performance.now()
     const done = await inTransaction(db, work)
-    await wait(pauseTimes * (performance.now() - began))
+    await wait(way.pauseAfter(kind, performance.now() - began))
     return done
   }
   const putting: Putting = { piece, isBeside: true }
@@ -139,9 +141,10 @@ async function putIn(
     const { table } = waiting
     const rows = isBeside ? waiting.rows.map((row) => besideOthers(table, row)) : waiting.rows
     waiting = null
-    await piece((trx) => unchecked(trx, async () => trx(table).insert(await asOfNow(trx, { table, rows }))))
+    const kind = rows.length < ROWS_BESIDE ? 'a few' : table
+    await piece(kind, (trx) => unchecked(trx, async () => trx(table).insert(await asOfNow(trx, { table, rows }))))
     if (table === 'practices') begun = String(rows[0]?.id)
-    if (isBeside) await piece((trx) => trx('practices').where({ id: begun }).update({ state_at: new Date() }))
+    if (isBeside) await piece('alive', (trx) => trx('practices').where({ id: begun }).update({ state_at: new Date() }))
   }
   try {
     const { rows, migrations } = await readArchive(text, known, async (table, row) => {
@@ -151,10 +154,11 @@ async function putIn(
       waiting.rows.push(row)
     })
     await flush()
-    await piece((trx) => checkReferences(trx, begun))
-    await piece((trx) => requireLead(trx, begun))
-    await piece((trx) => catchUp(trx, migrations, begun))
-    if (isBeside) await piece((trx) => trx('practices').where({ id: begun }).update({ state: 'open', state_at: null }))
+    await piece('references', (trx) => checkReferences(trx, begun))
+    await piece('lead', (trx) => requireLead(trx, begun))
+    await piece('catch up', (trx) => catchUp(trx, migrations, begun))
+    if (isBeside)
+      await piece('open', (trx) => trx('practices').where({ id: begun }).update({ state: 'open', state_at: null }))
     return { practiceId: begun, rows }
   } catch (error) {
     if (begun !== '') await undo(begun)

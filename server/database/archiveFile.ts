@@ -38,7 +38,8 @@ export class BrokenArchive extends Error {
  *
  * @param take called with each row, in order
  * @returns rows by table, and what was done to the database that wrote it
- * @throws {BrokenArchive} where it is no archive, of a newer shape, damaged or cut short anywhere, or not of one practice
+ * @throws {BrokenArchive} where it is no archive, of a newer shape, damaged or cut short anywhere, or not of one
+ * practice
  */
 export async function readArchive(
   text: Readable,

@@ -105,17 +105,21 @@ function venueColumns(fields: VenueFields) {
 }
 
 /** All circles of a practice by name, with their members in their order. */
-export async function circlesOf(scope: Scope): Promise<Circle[]> {
-  const { db, practiceId } = scope
+export function circlesOf(scope: Scope): Promise<Circle[]> {
+  return readCircles(scope)
+}
+
+/** @param only the one that is wanted; left out: all of them */
+async function readCircles({ db, practiceId }: Scope, only?: string): Promise<Circle[]> {
   const rows = await db<CircleRow & { practice_id: string }>('circles')
-    .where({ practice_id: practiceId })
+    .where({ practice_id: practiceId, ...(only === undefined ? {} : { id: only }) })
     .orderBy('name')
   const members = await db<{ circle_id: string; participant_id: string; practice_id: string; position: number }>(
     'circle_members',
   )
-    .where({ practice_id: practiceId })
+    .where({ practice_id: practiceId, ...(only === undefined ? {} : { circle_id: only }) })
     .orderBy('position')
-  const membersOf = groupedBy(members, 'circle_id')
+  const inCircles = groupedBy(members, 'circle_id')
   return rows.map((row) => ({
     id: row.id,
     version: row.version,
@@ -130,13 +134,21 @@ export async function circlesOf(scope: Scope): Promise<Circle[]> {
     helpers: row.helpers,
     climbAtMost: Number(row.climb_at_most),
     judging: row.judging,
-    members: (membersOf.get(row.id) ?? []).map((member) => member.participant_id),
+    members: (inCircles.get(row.id) ?? []).map((member) => member.participant_id),
   }))
+}
+
+/** Ids of a circle's people, in their order. */
+export function membersOf({ db, practiceId }: Scope, circleId: string): Promise<string[]> {
+  return db('circle_members')
+    .where({ practice_id: practiceId, circle_id: circleId })
+    .orderBy('position')
+    .pluck('participant_id')
 }
 
 /** @throws {NotFound} when the practice has no such circle */
 export async function circleById(scope: Scope, id: string): Promise<Circle> {
-  const circle = (await circlesOf(scope)).find((other) => other.id === id)
+  const [circle] = await readCircles(scope, id)
   if (!circle) throw new NotFound('There is no such circle.')
   return circle
 }

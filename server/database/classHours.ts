@@ -39,7 +39,8 @@ function hours(db: Database) {
       'm.starts_at',
       db.raw(`coalesce(json_value(m.plan, '$.minutes'), c.minutes) as minutes`),
       db.raw(
-        `(select min(e.at) from class_events e where e.meeting_id = m.id and json_value(e.event, '$.event') = 'start') as begun`,
+        '(select min(e.at) from class_events e where e.meeting_id = m.id and json_value(e.event, ' +
+          `'$.event') = 'start') as begun`,
       ),
     )
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../core/entries'
 import { readFileSync } from 'node:fs'
 import { connect as connectTcp } from 'node:net'
 import knex, { type Knex } from 'knex'
@@ -39,7 +40,9 @@ const TAKES_WITHIN_MS = 1_500
 /** So long a host that was not ready is asked last. */
 const ASIDE_MS = 2_000
 
-/** Opens a pool to the database; times are UTC, dates come as text. Of several hosts the first that is ready is used. */
+/**
+ * Opens a pool to the database; times are UTC, dates come as text. Of several hosts the first that is ready is used.
+ */
 export function connect(config: DatabaseConfig, lines = LINES): Knex {
   const hosts = new Hosts(hostsIn(config))
   const common = commonOf(config)
@@ -80,7 +83,10 @@ function commonOf(config: DatabaseConfig) {
   } satisfies ConnectionOptions
 }
 
-/** Defaults of times are written in the session's zone: UTC. Where others write too, nothing older than they wrote is read. */
+/**
+ * Defaults of times are written in the session's zone: UTC. Where others write too, nothing older than they wrote is
+ * read.
+ */
 function begin(made: Made, { isShared }: DatabaseConfig, hosts: Hosts, done: (error: Error | null) => void): void {
   const sets = `set time_zone = '+00:00'${isShared ? ', wsrep_sync_wait = 1' : ''}`
   made.query(sets, (error) => {
@@ -110,7 +116,7 @@ class Hosts {
     const isAside = (host: Host) => (this.asideUntil.get(host) ?? 0) > now
     const inTurn = [...this.all.filter((host) => !isAside(host)), ...this.all.filter(isAside)]
     for (const host of inTurn) if (await takesLines(host)) return host
-    return inTurn[0]!
+    return entryAt(inTurn, 0)
   }
 
   setAside({ host, port }: Host): void {

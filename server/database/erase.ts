@@ -5,12 +5,12 @@ import { fromJson, NotFound, type Database, type Scope } from './rows'
 import { inTransaction } from './transaction'
 
 /**
- * Erases a person's record on request, and every mention of them. What a meeting counts (who came, what was done) is moved
- * to a nameless stand-in of that meeting alone, without pain, notes or anything said; all else of the person is deleted,
- * with the key that opens what the ledger says of them.
+ * Erases a person's record on request, and every mention of them. What a meeting counts (who came, what was done) is
+ * moved to a nameless stand-in of that meeting alone, without pain, notes or anything said; all else of the person is
+ * deleted, with the key that opens what the ledger says of them.
  *
- * Nobody sees them from the first moment on; the rest is done meeting by meeting, so that years of it hold nobody up. Where
- * it was cut short it is simply done again.
+ * Nobody sees them from the first moment on; the rest is done meeting by meeting, so that years of it hold nobody up.
+ * Where it was cut short it is simply done again.
  *
  * @throws {NotFound} when the practice has no such participant
  */

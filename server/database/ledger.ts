@@ -212,8 +212,8 @@ export interface NewEntry extends Pick<
 }
 
 /**
- * Writes entries in one query. Nothing that was written is ever changed: deciding again is another entry, which stands in
- * place of the one before.
+ * Writes entries in one query. Nothing that was written is ever changed: deciding again is another entry, which stands
+ * in place of the one before.
  *
  * @param decidedAt ISO 8601; left out: now
  */

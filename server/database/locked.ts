@@ -3,8 +3,8 @@ import type { Knex } from 'knex'
 const WAIT_SECONDS = 120
 
 /**
- * Does work that only one may do at a time, over all processes that use the database. The lock is MariaDB's own and ends
- * with its connection, however that ends: nobody who was killed holds it up.
+ * Does work that only one may do at a time, over all processes that use the database. The lock is MariaDB's own and
+ * ends with its connection, however that ends: nobody who was killed holds it up.
  *
  * @throws where another holds it for two minutes
  */

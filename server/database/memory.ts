@@ -44,7 +44,9 @@ export async function doorsOf(
   }))
 }
 
-/** Outcomes that are not to be forgotten, folded with all that was said of the same: sharp pain, stops, hands needed. */
+/**
+ * Outcomes that are not to be forgotten, folded with all that was said of the same: sharp pain, stops, hands needed.
+ */
 export async function remarkableOutcomes(
   { db, practiceId }: Scope,
   participants: readonly string[],

@@ -37,7 +37,8 @@ const NOT_OF_PEOPLE: ReadonlySet<string> = new Set([
 /** First names that are words as well: alone, they stay where they are, or notes would lose those words. */
 const ALSO_WORDS: ReadonlySet<string> = new Set(
   (
-    'amber april art august autumn basil bill blanche bob bud carol chance chase christian clay cliff constance coral ' +
+    'amber april art august autumn basil bill blanche bob bud carol chance chase christian clay ' +
+    'cliff constance coral ' +
     'crystal daisy dale dawn dick drew earl ernest faith fern fleur flora frank gene glen grace guy harmony hazel ' +
     'heath heather hope iris ivy jack jade jasmine jean jerry joy june lane lily mark martin max may mercy miles ' +
     'norm olive pat patience pearl penny pierce poppy prudence ray reed rich rob robin rose ruby rusty sandy sky ' +
@@ -46,9 +47,9 @@ const ALSO_WORDS: ReadonlySet<string> = new Set(
 )
 
 /**
- * Takes every mention of somebody out of what is about others or about a meeting: accidents, what was pressed in a class,
- * the seating, neighbours' wishes, and their name wherever it was written into a text; in texts about people also their
- * first name alone, where nobody else of the practice bears it and it is no common word.
+ * Takes every mention of somebody out of what is about others or about a meeting: accidents, what was pressed in a
+ * class, the seating, neighbours' wishes, and their name wherever it was written into a text; in texts about people
+ * also their first name alone, where nobody else of the practice bears it and it is no common word.
  */
 export async function eraseMentions(scope: Scope, gone: Gone): Promise<void> {
   const first = await ownFirstName(scope, gone)

@@ -84,8 +84,8 @@ const REWRITES: Record<string, (db: Knex, practiceId?: string) => Promise<void>>
 export const REWRITING = Object.keys(REWRITES)
 
 /**
- * Brings a practice's rows that were written with these migrations, and no later ones, up to date. A rewriting that finds
- * by itself what it has done already may look at all rows; one that does not looks at these alone.
+ * Brings a practice's rows that were written with these migrations, and no later ones, up to date. A rewriting that
+ * finds by itself what it has done already may look at all rows; one that does not looks at these alone.
  */
 export async function catchUp(db: Knex, had: readonly string[], practiceId: string): Promise<void> {
   for (const [name, rewrite] of Object.entries(REWRITES)) if (!had.includes(name)) await rewrite(db, practiceId)
@@ -122,7 +122,8 @@ export async function standingOf(db: Knex, { isShared = false } = {}): Promise<S
   const unknown = applied.filter((name) => !MIGRATION_NAMES.includes(name))
   if (unknown.some((name) => !isShared || name.endsWith(CONTRACT)))
     throw new NewerData(
-      `This data was written by a newer version of Unhurried Circle (${unknown.join(', ')}): start that version, or restore a backup from before it. Nothing was changed.`,
+      `This data was written by a newer version of Unhurried Circle (${unknown.join(', ')}): ` +
+        'start that version, or restore a backup from before it. Nothing was changed.',
     )
   return { applied, pending: MIGRATION_NAMES.filter((name) => !applied.includes(name)) }
 }

@@ -4,7 +4,7 @@ import type { Broadcast, Said } from '../../core/lead/message'
 import { arrivalsBetween, handChoicesBetween } from './arrivals'
 import { classEventsBetween, outcomeEventsBetween } from './outcomes'
 import { planChangedBy } from './planVersions'
-import { fromJson, NotFound, type Acting, type Database, type Scope } from './rows'
+import { fromJson, isoOf, NotFound, type Acting, type Database, type Scope } from './rows'
 import { inTransaction } from './transaction'
 
 /** What somebody who has the word in a meeting knows of it. */
@@ -13,11 +13,13 @@ export interface Turn {
   sequence: number
   planVersion: number
   circleId: string
+  /** ISO 8601. */
+  startsAt: string
 }
 
 /**
- * Gives somebody the word in a meeting: until the work is done nobody else says anything in it, so what is said is there
- * for readers in the order of its places, and none who reads on from the last place they saw misses any.
+ * Gives somebody the word in a meeting: until the work is done nobody else says anything in it, so what is said is
+ * there for readers in the order of its places, and none who reads on from the last place they saw misses any.
  *
  * @param isSameTwice whether the work may be done again where it may have been kept
  * @throws {NotFound} when the practice has no such meeting
@@ -33,14 +35,15 @@ export async function inTurn<A extends Acting, R>(
     await trx('meetings').where(own).increment('sequence', 1)
     const row = await trx('meetings')
       .where(own)
-      .first<{ sequence: number; plan_version: number; circle_id: string } | undefined>(
+      .first<{ sequence: number; plan_version: number; circle_id: string; starts_at: string } | undefined>(
         'sequence',
         'plan_version',
         'circle_id',
+        'starts_at',
       )
     if (!row) throw new NotFound('There is no such meeting.')
     const { sequence, plan_version: planVersion, circle_id: circleId } = row
-    return work({ ...acting, db: trx }, { sequence, planVersion, circleId })
+    return work({ ...acting, db: trx }, { sequence, planVersion, circleId, startsAt: isoOf(row.starts_at) })
   }
   return inTransaction(acting.db, said, { isSameTwice })
 }

@@ -78,6 +78,7 @@ export async function appendClassEvents(
  * Appends outcome events; one that is there already is left alone, so sending twice stores one.
  *
  * @param notedBy the account that is said to have noted them; who is signed in now is kept beside it
+ * @param startsAt when the meeting begins, where that is known already
  * @throws {NotFound} when a participant is not the practice's own; nothing is stored then
  * @throws {TakenElsewhere} where an id belongs to another meeting
  */
@@ -85,16 +86,20 @@ export async function appendOutcomes(
   scope: Acting,
   meetingId: string,
   events: readonly OutcomeEvent[],
-  { sequence = 0, notedBy = null }: { sequence?: number; notedBy?: string | null } = {},
+  {
+    sequence = 0,
+    notedBy = null,
+    startsAt,
+  }: { sequence?: number; notedBy?: string | null; startsAt?: string | undefined } = {},
 ): Promise<void> {
   await requireOwn(
     scope,
     'participants',
     events.map((event) => event.participant),
   )
-  const { starts_at } = await scope.db('meetings').where({ id: meetingId }).first('starts_at')
+  const began = startsAt ?? isoOf((await scope.db('meetings').where({ id: meetingId }).first('starts_at')).starts_at)
   // A clock that stands in the past takes nothing out of its meeting; the event keeps its own time.
-  const earliest = Date.parse(isoOf(starts_at)) - millisecondsInDay
+  const earliest = Date.parse(began) - millisecondsInDay
   const rows = events.map((event) => ({
     ...{ id: event.id, at: Math.max(event.at, earliest), event: JSON.stringify(event) },
     ...{ participant_id: event.participant, movement: event.movement },
@@ -119,10 +124,12 @@ async function append(
     .onConflict('id')
     .merge(['id'])
   const ids = [...new Set(rows.map((row) => row.id))]
-  const stored = await db(table).where(own).whereIn('id', ids).select('id')
-  if (stored.length < ids.length) throw new TakenElsewhere()
-  const row = await db(table).where(own).count<{ rows: number }[]>({ rows: '*' }).first()
-  if (Number(row?.rows) > NOTES_AT_MOST) throw new TooMuchWritten()
+  const these = db.raw(`sum(id in (${ids.map(() => '?').join(', ')})) as these`, ids)
+  const [there] = await db(table)
+    .where(own)
+    .select<{ rows: number; these: number | null }[]>(db.raw('count(*) as `rows`'), these)
+  if (Number(there?.these) < ids.length) throw new TakenElsewhere()
+  if (Number(there?.rows) > NOTES_AT_MOST) throw new TooMuchWritten()
 }
 
 /**
@@ -170,8 +177,8 @@ export async function datedOutcomes(
 }
 
 /**
- * What stands for all that `datedOutcomes` would read of each of these people, as short words: they differ once more was
- * noted, or pain at the door was corrected. Who has no notes is left out.
+ * What stands for all that `datedOutcomes` would read of each of these people, as short words: they differ once more
+ * was noted, or pain at the door was corrected. Who has no notes is left out.
  */
 export async function evidenceMarks(
   { db, practiceId }: Scope,

@@ -53,8 +53,8 @@ interface LeftOutRow {
 }
 
 /**
- * All participants of a practice by name, or those with the given ids. Their ranges are left empty, and what is remembered
- * of them: those follow from their measures and notes.
+ * All participants of a practice by name, or those with the given ids. Their ranges are left empty, and what is
+ * remembered of them: those follow from their measures and notes.
  *
  * @param withLevels false where only names and health facts are wanted
  */
@@ -160,8 +160,8 @@ export async function participantById(scope: Scope, id: string): Promise<Partici
 }
 
 /**
- * The same, held until the transaction ends: those who change one person do it one after the other. Asked for before all
- * else, so that what is read then is what the one before has left.
+ * The same, held until the transaction ends: those who change one person do it one after the other. Asked for before
+ * all else, so that what is read then is what the one before has left.
  *
  * @throws {NotFound} when the practice has no such participant
  */

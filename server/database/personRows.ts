@@ -21,8 +21,8 @@ const BARE: ReadonlySet<string> = new Set([
 const OF_BOTH: readonly string[] = ['home_links']
 
 /**
- * Every row that is about somebody, table by table, as it is stored, and what others' rows say of them: the order round a
- * room, what was pressed of them in a class. A test compares it with the database, so that no table is forgotten.
+ * Every row that is about somebody, table by table, as it is stored, and what others' rows say of them: the order round
+ * a room, what was pressed of them in a class. A test compares it with the database, so that no table is forgotten.
  */
 export async function personRows(scope: Scope, id: string): Promise<Record<string, PlainRow[]>> {
   const { db, practiceId } = scope

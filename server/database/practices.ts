@@ -21,7 +21,9 @@ export interface PracticeLine {
   limits: PracticeLimits
 }
 
-/** What a practice may have and ask at most: people, meetings of the last twelve months and to come, requests a minute. */
+/**
+ * What a practice may have and ask at most: people, meetings of the last twelve months and to come, requests a minute.
+ */
 export interface PracticeLimits {
   people: number | null
   meetings: number | null
@@ -102,8 +104,8 @@ export async function setLimits(db: Database, practiceId: string, limits: Partia
 }
 
 /**
- * Takes a practice away with all that is its own, in pieces; from the first on nobody gets into it. Only whoever makes the
- * tables can do it: the application itself takes nothing out of its logs.
+ * Takes a practice away with all that is its own, in pieces; from the first on nobody gets into it. Only whoever makes
+ * the tables can do it: the application itself takes nothing out of its logs.
  */
 export async function removePractice(db: Database, practiceId: string): Promise<void> {
   await db('practices').where({ id: practiceId }).update({ state: 'leaving', state_at: new Date() })

@@ -35,7 +35,10 @@ export async function notHeardOf(
       'p.id',
       'p.name',
       db.raw(`date(greatest(
-        ${last('select max(m.starts_at) from arrivals a join meetings m on m.id = a.meeting_id where a.participant_id = p.id and a.came')},
+        ${last(
+          'select max(m.starts_at) from arrivals a join meetings m on m.id = a.meeting_id where ' +
+            'a.participant_id = p.id and a.came',
+        )},
         ${last('select max(x.taken_at) from measures x where x.participant_id = p.id')},
         ${last('select max(s.entered_at) from screenings s where s.participant_id = p.id')},
         ${last('select max(l.decided_at) from ledger l where l.participant_id = p.id')},

@@ -7,8 +7,8 @@ export const transactions = { count: 0, seconds: 0 }
 
 /**
  * Does work in one transaction, and once more where another stood in its way, on this server of the database or on
- * another, or the line went before it was kept: for some seconds, after short waits of chance. Within a transaction it is
- * a part of that one, which alone can be done again.
+ * another, or the line went before it was kept: for some seconds, after short waits of chance. Within a transaction it
+ * is a part of that one, which alone can be done again.
  *
  * The work must do nothing but speak to the database: it may be done several times.
  *
@@ -51,8 +51,8 @@ async function timed<R>(work: () => Promise<R>): Promise<R> {
 type Held = 'accounts' | 'circles' | 'meetings' | 'participants' | 'practices' | 'series' | 'shelf_plans'
 
 /**
- * Holds a row until the transaction ends: whoever else holds it comes before or after. It is written for that, since what
- * is only locked is locked on one server of a cluster and on no other.
+ * Holds a row until the transaction ends: whoever else holds it comes before or after. It is written for that, since
+ * what is only locked is locked on one server of a cluster and on no other.
  *
  * @returns its place among all that held it; undefined: there is no such row
  */

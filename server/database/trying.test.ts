@@ -35,7 +35,7 @@ describe('work with a database that is tried again', () => {
   it('is tried eight times more where another stands in the way each time', async () => {
     expect((await triedUntil(DEADLOCK)).times).toBe(9)
   })
-  it('is given up at once where it is its own fault, the disk is full, or a line was waited for long enough', async () => {
+  it('is given up at once where it is its own fault, the disk is full, or it waited long enough', async () => {
     for (const error of [
       thrown({ code: 'ER_DUP_ENTRY', sql: 'insert' }),
       thrown({ code: 'ER_DISK_FULL' }),

@@ -50,8 +50,8 @@ function whyOf(error: unknown, mayBeDone: boolean): Again | null {
 }
 
 /**
- * Asks the database for something, and once more while it is away for a moment: for what only reads, or is the same done
- * twice.
+ * Asks the database for something, and once more while it is away for a moment: for what only reads, or is the same
+ * done twice.
  *
  * @throws whatever the work throws; what it throws after some seconds of trying
  */

@@ -42,7 +42,10 @@ const WIDTH = PAGE.width - 2 * PAGE.margin
 const ROOM = PAGE.height - 2 * PAGE.margin - 60
 
 function closingOf({ consent }: LetterText): string {
-  return `${consent} These are an instructor’s observations in a group class. They are no diagnosis, and they do not replace an examination.`
+  return (
+    `${consent} These are an instructor’s observations in a group class. ` +
+    'They are no diagnosis, and they do not replace an examination.'
+  )
 }
 
 function heightAt(pdf: PDFKit.PDFDocument, size: number, text: LetterText): number {

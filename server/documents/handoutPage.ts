@@ -9,10 +9,12 @@ import type { Handout } from './handout'
 import { inHtml } from './inHtml'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const DAYS = WEEKDAYS.map((day) => `<li><span class="box"></span>${day}</li>`).join('')
 
 /** Large print on whatever reads pages, and on paper two or three movements a side. */
 const STYLE = `@page{size:A4;margin:14mm}
-body{font:16pt/1.35 'Atkinson Hyperlegible Next',Atkinson,system-ui,sans-serif;color:#17212b;background:#fff;max-width:19cm;margin:0 auto;padding:8mm}
+body{font:16pt/1.35 'Atkinson Hyperlegible Next',Atkinson,system-ui,sans-serif;
+color:#17212b;background:#fff;max-width:19cm;margin:0 auto;padding:8mm}
 @media print{body{padding:0}}
 h1{font-size:26pt;line-height:1.1;margin:0 0 4mm}h2{font-size:19pt;margin:0}
 article{border-top:1.4pt solid #17212b;padding:4mm 0;break-inside:avoid}
@@ -20,7 +22,8 @@ article{border-top:1.4pt solid #17212b;padding:4mm 0;break-inside:avoid}
 .body{display:flex;gap:5mm}.poses{display:flex;gap:2mm;flex:0 0 auto}
 figure{margin:0;width:36mm;text-align:center}figure svg{width:100%;height:auto}
 p{margin:0 0 2mm}.days{display:flex;gap:4mm;list-style:none;padding:0;margin:3mm 0 0}
-.days li{text-align:center}.box{display:block;width:8mm;height:8mm;border:1.4pt solid #17212b;border-radius:2pt;margin:0 auto 1mm}
+.days li{text-align:center}
+.box{display:block;width:8mm;height:8mm;border:1.4pt solid #17212b;border-radius:2pt;margin:0 auto 1mm}
 .stop{border:2pt solid #b23a2e;border-radius:3mm;padding:4mm;break-inside:avoid}.stop h2{color:#b23a2e}
 footer{border-top:1.4pt solid #17212b;margin-top:6mm;padding-top:3mm;break-inside:avoid}`
 
@@ -32,17 +35,25 @@ export async function handoutPage(handout: Handout): Promise<string> {
   const { personName, home, goals, call, emergencyNumber, catalogue, next, practiceName, date } = handout
   const often = home.daysAWeek === 7 ? 'Every day' : `${home.daysAWeek} days a week`
   const entries = await Promise.all(home.entries.map((entry, at) => entryPart(entry, handout, at + 1)))
+  const forWhat = inHtml(goals.map((words) => `“${words}”`).join(', '))
   const stop = withNumber(redFlagSentence(catalogue.redFlags), emergencyNumber)
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">
 <title>${inHtml(`At home: ${personName}`)}</title><style>${STYLE}</style></head><body><main>
 <h1>${inHtml(`At home: ${personName}`)}</h1>
-<p>${inHtml(`${often}, at ${home.times.join(' and ')}. Slowly, and `)}<strong>stop if it is sharp</strong>. ${inHtml(home.note)}</p>
-${goals.length > 0 ? `<p><strong>What it is for:</strong> ${inHtml(goals.map((words) => `“${words}”`).join(', '))}.</p>` : ''}
+<p>${inHtml(`${often}, at ${home.times.join(' and ')}. Slowly, and `)}
+<strong>stop if it is sharp</strong>. ${inHtml(home.note)}</p>
+${goals.length > 0 ? `<p><strong>What it is for:</strong> ${forWhat}.</p>` : ''}
 ${entries.join('\n')}
-<section class="stop"><h2>Stop</h2><p>Sharp or stabbing pain: stop at once. A pinch: change the position. A deep pull that eases with the breath is fine. ${inHtml(stop)}</p></section>
-${next ? `<section><h2>${inHtml(next.title)}</h2><ul>${next.missing.map((words) => `<li>${inHtml(words)}</li>`).join('')}</ul></section>` : ''}
+<section class="stop"><h2>Stop</h2><p>Sharp or stabbing pain: stop at once. A pinch: change the position.
+A deep pull that eases with the breath is fine. ${inHtml(stop)}</p></section>
+${
+  next
+    ? `<section><h2>${inHtml(next.title)}</h2>
+<ul>${next.missing.map((words) => `<li>${inHtml(words)}</li>`).join('')}</ul></section>`
+    : ''
+}
 <footer><p><strong>Something hurts or is new?</strong> Call ${inHtml(joined([call.name, call.telephone]))}.</p>
 <p>${inHtml(`${practiceName}, ${date}`)}</p></footer>
 </main></body></html>
@@ -67,7 +78,8 @@ function onWhite({ drawing, frame }: Figure): string {
     const opacity = name === 'shadow' ? ` fill-opacity="${SHADOW_OPACITY}"` : ''
     return `<path d="${d}" fill="${TONES[name] ?? ''}"${opacity}/>`
   })
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${frame.join(' ')}" aria-hidden="true">${paths.join('')}</svg>`
+  const box = frame.join(' ')
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${box}" aria-hidden="true">${paths.join('')}</svg>`
 }
 
 async function entryPart(entry: HomeEntry, handout: Handout, number: number): Promise<string> {
@@ -80,7 +92,8 @@ async function entryPart(entry: HomeEntry, handout: Handout, number: number): Pr
   const isUpright = rung.tier === 'chair' || rung.tier === 'standing'
   const poses = figures.map(({ drawing, frame }, at) => {
     const label = figures.length > 1 ? ['begin', 'and there'][at] : rung.name
-    return `<figure>${onWhite({ drawing, frame: isUpright ? upright(frame) : frame })}<figcaption>${inHtml(label ?? '')}</figcaption></figure>`
+    const shown = onWhite({ drawing, frame: isUpright ? upright(frame) : frame })
+    return `<figure>${shown}<figcaption>${inHtml(label ?? '')}</figcaption></figure>`
   })
   const dose = joined([doseWords(entry.dose), roundsWords(entry.rounds, rung.sides, null)])
   const lines = [
@@ -94,5 +107,5 @@ async function entryPart(entry: HomeEntry, handout: Handout, number: number): Pr
 <div class="body"><div class="poses">${poses.join('')}</div><div>
 ${served ? `<p>${inHtml(served)}.</p>` : ''}<p>${inHtml([`${rung.name}.`, said.setUp, ...said.cues].join(' '))}</p>
 ${lines.map(([label, words]) => `<p><strong>${label}:</strong> ${inHtml(words ?? '')}</p>`).join('')}</div></div>
-<ul class="days" aria-label="Tick what you did">${WEEKDAYS.map((day) => `<li><span class="box"></span>${day}</li>`).join('')}</ul></article>`
+<ul class="days" aria-label="Tick what you did">${DAYS}</ul></article>`
 }

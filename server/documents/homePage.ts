@@ -38,6 +38,7 @@ export function closedPage(words: string): string {
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <meta name="color-scheme" content="light dark"><title>At home</title></head>
-<body style="font:20px/1.4 system-ui,sans-serif;max-width:30rem;margin:2rem auto;padding:0 1rem"><main><h1>At home</h1><p>${safe}</p></main></body></html>
+<body style="font:20px/1.4 system-ui,sans-serif;max-width:30rem;margin:2rem auto;padding:0 1rem"><main>
+<h1>At home</h1><p>${safe}</p></main></body></html>
 `
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../core/entries'
 import type { ToldResult } from '../../core/measure/toldResult'
 import { INK, openPaper, PAGE } from './paper'
 
@@ -45,7 +46,9 @@ export async function drawResults(sheet: ResultSheet): Promise<Buffer> {
     else writeResult(pdf, { font, bold }, result, height)
   }
   const rest = left === 0 ? '' : ` ${left === 1 ? 'One more result is' : `${left} more results are`} on file: ask us.`
-  const foot = `In the pictures up is better${results.some(({ band }) => band) ? '; the band is where half of the people of your age are' : ''}.${rest}`
+  const foot =
+    'In the pictures up is ' +
+    `better${results.some(({ band }) => band) ? '; the band is where half of the people of your age are' : ''}.${rest}`
   pdf
     .font(font)
     .fontSize(SIZES.body)
@@ -105,12 +108,12 @@ function drawPicture(
   }
   pdf.lineWidth(2.5).strokeColor(LINE_COLOUR)
   points.forEach(({ value }, place) => {
-    const [px, py] = [x(days[place]!), y(value)]
+    const [px, py] = [x(entryAt(days, place)), y(value)]
     if (place === 0) pdf.moveTo(px, py)
     else pdf.lineTo(px, py)
   })
   pdf.stroke()
-  points.forEach(({ value }, place) => pdf.circle(x(days[place]!), y(value), 4).fill(LINE_COLOUR))
+  points.forEach(({ value }, place) => pdf.circle(x(entryAt(days, place)), y(value), 4).fill(LINE_COLOUR))
   pdf.rect(at.x, at.y, PICTURE.width, PICTURE.height).lineWidth(1).strokeColor(RULE_COLOUR).stroke()
   pdf.restore()
 }

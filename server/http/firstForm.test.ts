@@ -12,7 +12,7 @@ describe('the form that stands in the page', () => {
   it('is not in what is kept for a start without the server', () => {
     for (const mode of ['cors', 'same-origin', undefined]) expect(startsWithForm({ ...stranger, mode })).toBe(false)
   })
-  it('asks nobody who may be signed in, nobody whose screen needs no account, and nobody whose words could be read', () => {
+  it('asks nobody who may be signed in, whose screen needs no account, or whose words could be read', () => {
     expect(startsWithForm({ ...stranger, hasSession: true })).toBe(false)
     expect(startsWithForm({ ...stranger, path: '/watch' })).toBe(false)
     expect(startsWithForm({ ...stranger, isPlain: true })).toBe(false)

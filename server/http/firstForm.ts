@@ -1,8 +1,8 @@
 import { setUp, signIn } from '../../core/contract/access'
 
 /**
- * Sends what was typed, once; the form of the scripts is given what comes of it. It stands before the form, which is then
- * never there without it.
+ * Sends what was typed, once; the form of the scripts is given what comes of it. It stands before the form, which is
+ * then never there without it.
  */
 const sendFirst = ({
   path,
@@ -45,7 +45,8 @@ ${hint ? `<p id="first-${name}-words" class="text-faint text-[0.94rem] mt-1">${h
 }
 
 const laidOver = (script: string, page: string) =>
-  `<script>${script}</script><div id="first-form" style="position:fixed;inset:0;z-index:50;overflow:auto;background:var(--ground)">
+  `<script>${script}</script><div id="first-form"
+style="position:fixed;inset:0;z-index:50;overflow:auto;background:var(--ground)">
 <main class="min-h-dvh">${page}</main></div>`
 
 const SIGN_IN_FIELDS = [
@@ -60,7 +61,8 @@ const SIGN_IN = laidOver(
 <div><h1>Unhurried Circle</h1><p class="text-faint mt-2">One class, four tiers, everybody at their own level.</p></div>
 <form class="space-y-5">${SIGN_IN_FIELDS.join('')}
 <button class="button button-main w-full">Sign in</button>
-<p class="text-center"><button type="button" class="underline text-faint min-h-11" disabled>I have forgotten my password</button></p>
+<p class="text-center"><button type="button" class="underline text-faint min-h-11"
+disabled>I have forgotten my password</button></p>
 </form></div></div></div>`,
 )
 
@@ -86,21 +88,26 @@ const SET_UP_FIELDS = [
 /** A question of the beginning: the first is open, the others come later. */
 function stepOf(number: number, title: string, form = ''): string {
   const isOpen = form !== ''
+  const opened = isOpen ? `<div class="sm:pl-13 pb-6">${form}</div>` : ''
   const ring = isOpen ? 'border-action text-action' : 'border-line text-faint'
   return `<section class="border-b border-line last:border-0"><div class="flex items-center gap-4 min-h-16">
-<span class="size-9 shrink-0 rounded-full grid place-items-center font-semibold numerals border-2 border-dashed ${ring}" aria-hidden="true">${number}</span>
-<h2 class="${isOpen ? '' : 'text-faint font-normal'}">${title}</h2></div>${isOpen ? `<div class="sm:pl-13 pb-6">${form}</div>` : ''}</section>`
+<span
+class="size-9 shrink-0 rounded-full grid place-items-center font-semibold numerals border-2 border-dashed ${ring}"
+aria-hidden="true">${number}</span>
+<h2 class="${isOpen ? '' : 'text-faint font-normal'}">${title}</h2></div>${opened}</section>`
 }
 
 const SET_UP = laidOver(
   sendFirst(setUp),
   `<div class="mx-auto max-w-[1400px] p-5 min-h-dvh">
-<div class="grid lg:grid-cols-[minmax(0,1fr)_minmax(0,35rem)] gap-x-10 gap-y-8 items-start"><div class="max-w-[42rem] min-w-0">
+<div class="grid lg:grid-cols-[minmax(0,1fr)_minmax(0,35rem)] gap-x-10 gap-y-8 items-start"><div
+class="max-w-[42rem] min-w-0">
 <h1 class="text-[2.1rem] mb-5">Three questions, then a first class</h1>
 ${stepOf(
   1,
   'Practice and you',
-  `<form class="space-y-4" novalidate>${SET_UP_FIELDS.join('')}<button class="button button-main">Next: where you meet</button></form>`,
+  `<form class="space-y-4" novalidate>${SET_UP_FIELDS.join('')}<button
+class="button button-main">Next: where you meet</button></form>`,
 )}
 ${stepOf(2, 'Where you meet')}
 ${stepOf(3, 'Who comes?')}
@@ -109,8 +116,8 @@ ${stepOf(3, 'Who comes?')}
 
 /**
  * The first form as it stands in the page itself, to be seen, typed into and sent while the scripts are still on their
- * way: signing in, or setting up where there is no practice yet. It is laid over the place where they put the same form,
- * which takes over what was typed, and what became of it.
+ * way: signing in, or setting up where there is no practice yet. It is laid over the place where they put the same
+ * form, which takes over what was typed, and what became of it.
  */
 export const firstForm = (hasPractice: boolean): string => (hasPractice ? SIGN_IN : SET_UP)
 
@@ -129,8 +136,8 @@ interface PageAsked {
 }
 
 /**
- * Whether somebody has to sign in, or to set up, before they see this page, as far as it can be told beforehand. The page
- * that is laid in for a start without the server is asked for by a script, and has no form: it is everybody's.
+ * Whether somebody has to sign in, or to set up, before they see this page, as far as it can be told beforehand. The
+ * page that is laid in for a start without the server is asked for by a script, and has no form: it is everybody's.
  */
 export function startsWithForm({ path, mode, hasSession, isPlain }: PageAsked): boolean {
   return mode === 'navigate' && !hasSession && !isPlain && path !== SCREEN_PAGE

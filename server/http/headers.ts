@@ -23,14 +23,16 @@ function contentPolicy(inline: readonly string[] = []): string {
 
 /** The same for a page with scripts of its own in it. */
 export function contentPolicyOf(html: string): string {
-  const scripts = [...html.matchAll(/<script(?<how>[^>]*)>(?<text>[\s\S]*?)<\/script>/g)].flatMap(({ groups }) =>
+  const scripts = [...html.matchAll(/<script([^>]*)>([\s\S]*?)<\/script>/g)].flatMap(([, how = '', text = '']) =>
     // One that is loaded stands elsewhere; data are not run.
-    /\bsrc=|type="(application\/json|importmap|speculationrules)"/.test(groups!.how!) ? [] : [groups!.text!],
+    /\bsrc=|type="(application\/json|importmap|speculationrules)"/.test(how) ? [] : [text],
   )
   return contentPolicy(scripts.map((text) => createHash('sha256').update(text).digest('base64')))
 }
 
-/** With every answer, files too: no guessing of types, no framing, no referrers, nothing of the device but what is used. */
+/**
+ * With every answer, files too: no guessing of types, no framing, no referrers, nothing of the device but what is used.
+ */
 export const HEADERS: Record<string, string> = {
   'content-security-policy': contentPolicy(),
   'cross-origin-opener-policy': 'same-origin',
@@ -38,7 +40,9 @@ export const HEADERS: Record<string, string> = {
   // Tilt is measured with the tablet, presses with sensors at it, what comes back from home is seen by it; its screen
   // stays on while a class runs.
   'permissions-policy':
-    'accelerometer=(self), gyroscope=(self), screen-wake-lock=(self), camera=(self), serial=(self), bluetooth=(self), microphone=(), geolocation=(), payment=(), usb=(), display-capture=(), browsing-topics=()',
+    'accelerometer=(self), gyroscope=(self), screen-wake-lock=(self), camera=(self), serial=(self), ' +
+    'bluetooth=(self), microphone=(), geolocation=(), payment=(), usb=(), display-capture=(), ' +
+    'browsing-topics=()',
   'referrer-policy': 'same-origin',
   'x-content-type-options': 'nosniff',
   'x-frame-options': 'DENY',

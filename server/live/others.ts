@@ -10,9 +10,9 @@ const WORDS_MS = 250
 const ENDS_MS = 1_000
 
 /**
- * Listens to what other servers of the application do, through the database that they share: what is said in meetings that
- * screens follow here, and which of those screens may not follow any more. Each meeting counts its words while nobody else
- * speaks in it, so a count that grew is all there is to look at, and none is passed over.
+ * Listens to what other servers of the application do, through the database that they share: what is said in meetings
+ * that screens follow here, and which of those screens may not follow any more. Each meeting counts its words while
+ * nobody else speaks in it, so a count that grew is all there is to look at, and none is passed over.
  *
  * @returns ends it
  */

@@ -1,3 +1,4 @@
+import { entryAt } from '../../core/entries'
 import type { H3Event } from 'h3'
 import { routeFor } from '../../core/contract/routes'
 import { calledBy, isOwnHost } from '../http/ownHost'
@@ -7,7 +8,9 @@ import { refusal } from '../http/refuse'
 const SIMPLE_TYPES = new Set(['', 'text/plain', 'multipart/form-data', 'application/x-www-form-urlencoded'])
 const YEAR_SECONDS = 365 * 24 * 60 * 60
 
-/** Takes only what this application's own pages send, by a name that is this server's, in a form that says what it is. */
+/**
+ * Takes only what this application's own pages send, by a name that is this server's, in a form that says what it is.
+ */
 export default defineEventHandler((event) => {
   const { https, hosts } = useRuntimeConfig(event)
   if (https) setResponseHeader(event, 'strict-transport-security', `max-age=${YEAR_SECONDS}`)
@@ -36,7 +39,9 @@ function requireType(event: H3Event): void {
   const hasBody =
     Number(getRequestHeader(event, 'content-length') ?? 0) > 0 || getRequestHeader(event, 'transfer-encoding')
   if (!hasBody) return
-  const type = (getRequestHeader(event, 'content-type') ?? '').split(';')[0]!.trim().toLowerCase()
+  const type = entryAt((getRequestHeader(event, 'content-type') ?? '').split(';'), 0)
+    .trim()
+    .toLowerCase()
   const isJson = routeFor(event.method, getRequestURL(event).pathname)?.body !== undefined
   if (isJson ? type !== 'application/json' : SIMPLE_TYPES.has(type))
     throw refusal(415, 'wrong-type', `This is sent as ${isJson ? 'application/json' : 'a file with its type'}.`)

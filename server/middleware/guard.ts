@@ -1,3 +1,4 @@
+import { entryAt } from '../../core/entries'
 import type { H3Event } from 'h3'
 import type { Account } from '../../core/contract/account'
 import type { Route } from '../../core/contract/route'
@@ -68,7 +69,7 @@ function requireWithin({ account, requestsAtMost }: OpenSession): void {
 /** A helper comes to the meetings of these days, and to those that they lead. */
 async function requireTheseDays(route: Route, pathname: string, account: Account): Promise<void> {
   if (route.ofHelpers === undefined || account.role === 'lead') return
-  const id = pathname.split('/')[3]!
+  const id = entryAt(pathname.split('/'), 3)
   const meeting = await meetingLine({ db: database(), practiceId: account.practiceId }, id)
   // One that is not there is said to be so where it is looked for.
   if (meeting !== null && !mayAskOf(account, route, meeting, new Date()))

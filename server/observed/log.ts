@@ -22,7 +22,9 @@ export function logAsJson(): void {
   isJson = true
 }
 
-/** Writes a line of JSON where that is wanted; words for whoever sits at the window otherwise, of what went wrong alone. */
+/**
+ * Writes a line of JSON where that is wanted; words for whoever sits at the window otherwise, of what went wrong alone.
+ */
 export function log({ level, said, ...more }: LogLine): void {
   if (isJson)
     return void process.stdout.write(`${JSON.stringify({ at: new Date().toISOString(), level, said, ...more })}\n`)

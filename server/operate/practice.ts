@@ -1,3 +1,4 @@
+import { entryAt } from '../../core/entries'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { getPriority, setPriority } from 'node:os'
 import { Readable } from 'node:stream'
@@ -16,8 +17,8 @@ import { addFirstLead } from '../services/beginPractice'
 import { hashOf } from '../session/password'
 
 /**
- * What whoever runs an installation does with its practices, `npm run practice -- COMMAND`: makes them, says what each may
- * have, sees how much there is and how it fares, takes one out, puts one in, moves one to another database. It says
+ * What whoever runs an installation does with its practices, `npm run practice -- COMMAND`: makes them, says what each
+ * may have, sees how much there is and how it fares, takes one out, puts one in, moves one to another database. It says
  * nothing of anybody in them.
  */
 const COMMANDS = { add, list, load, limits, close, open, archive, restore, move, remove } as const
@@ -154,7 +155,10 @@ async function restore(): Promise<void> {
   console.log(`${practiceId} is here, with ${sum(rows)} rows.`)
 }
 
-/** `move ID`, with CIRCLE_MOVE_TO as the connection to another database: there it is open once it is whole, here no more. */
+/**
+ * `move ID`, with CIRCLE_MOVE_TO as the connection to another database: there it is open once it is whole, here no
+ * more.
+ */
 async function move(id: string): Promise<void> {
   const line = await practiceOf(id)
   const to = connect(databaseFromEnvironment(JSON.parse(process.env.CIRCLE_MOVE_TO ?? '{}')))
@@ -213,11 +217,11 @@ function sum(rows: Record<string, number | undefined>): number {
 }
 
 function table(head: string[], rows: string[][]): void {
-  const widths = head.map((name, at) => Math.max(name.length, ...rows.map((row) => row[at]!.length)))
+  const widths = head.map((name, at) => Math.max(name.length, ...rows.map((row) => entryAt(row, at).length)))
   for (const row of [head, ...rows])
     console.log(
       row
-        .map((cell, at) => cell.padEnd(widths[at]!))
+        .map((cell, at) => cell.padEnd(entryAt(widths, at)))
         .join('  ')
         .trimEnd(),
     )

@@ -34,8 +34,8 @@ type Begun = AnswerOf<typeof beginCircle>
 /**
  * Makes all that a first class needs, in one transaction: sent again, what was made is answered.
  *
- * The plan is composed for those who take part, as if everybody had been asked: who was not does breath in it until they
- * are.
+ * The plan is composed for those who take part, as if everybody had been asked: who was not does breath in it until
+ * they are.
  */
 export async function beginCircleWith(acting: Acting, body: BodyOf<typeof beginCircle>): Promise<Begun> {
   const catalogue = await linkedCatalogue(acting)

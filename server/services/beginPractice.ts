@@ -28,7 +28,13 @@ export function beginPractice(db: Database, name: string, first: NewAccount): Pr
  */
 export async function addFirstLead(db: Database, name: string, first: NewAccount): Promise<Account | null> {
   if (await isTaken(db, first.email)) return null
-  return addWhole(db, name, first)
+  try {
+    return await addWhole(db, name, first)
+  } catch (error) {
+    // Of two at the same moment one was first.
+    if (await isTaken(db, first.email)) return null
+    throw error
+  }
 }
 
 /** Whole or not at all: a practice without its shelf could not be set up again. */

@@ -50,8 +50,8 @@ export async function circleAtHome(
 }
 
 /**
- * All that a circle takes home in one archive, a folder for each: the handout on paper, the same as a page in large print,
- * and the page that plays.
+ * All that a circle takes home in one archive, a folder for each: the handout on paper, the same as a page in large
+ * print, and the page that plays.
  *
  * @throws {NotFound} where nothing is chosen for anybody
  */

@@ -4,7 +4,9 @@ import { z } from 'zod'
 import { eraseParticipant } from '../database/erase'
 import { NotFound, type Database, type Scope } from '../database/rows'
 
-/** Who was erased, by a key alone: beside the data, where no backup and no minute of the past brings it back to before. */
+/**
+ * Who was erased, by a key alone: beside the data, where no backup and no minute of the past brings it back to before.
+ */
 const FILE = 'erased.jsonl'
 const Line = z.object({ practice: z.uuid(), participant: z.uuid(), at: z.string() })
 

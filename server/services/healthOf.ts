@@ -19,8 +19,8 @@ export class NotSound extends Error {
 }
 
 /**
- * Whether everything is in order: the database answers, no table is damaged, the disk can be written to and has room, and there is a backup
- * of the last two days.
+ * Whether everything is in order: the database answers, no table is damaged, the disk can be written to and has room,
+ * and there is a backup of the last two days.
  *
  * @param dataFolder of the start command; empty: only the database is looked at
  * @throws {NotSound} where nothing can be stored

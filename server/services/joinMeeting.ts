@@ -21,8 +21,8 @@ interface Who {
 }
 
 /**
- * Lets somebody join one meeting, a guest or a walk-in who is written down with it, and tells every screen. A guest whom
- * a helper lets in is led as somebody new until a lead agrees.
+ * Lets somebody join one meeting, a guest or a walk-in who is written down with it, and tells every screen. A guest
+ * whom a helper lets in is led as somebody new until a lead agrees.
  *
  * @throws {NotFound} where the practice has no such meeting, or no such person; 409 where a helper lets somebody in who
  * is kept out by what is known of them

@@ -7,8 +7,8 @@ import type { Acting } from '../database/rows'
 import { standingOn, type Standing } from '../database/standings'
 
 /**
- * Writes down changes that were made without a proposal: levels placed, tiers opened and closed, a move, health facts as
- * they were and as they are.
+ * Writes down changes that were made without a proposal: levels placed, tiers opened and closed, a move, health facts
+ * as they were and as they are.
  */
 export async function noteByHand(acting: Acting, before: Participant, after: Participant, reason = ''): Promise<void> {
   const ladders = new Map(

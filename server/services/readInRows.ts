@@ -13,8 +13,8 @@ interface Reader<Row extends ImportedRow> {
 }
 
 /**
- * Says row by row what a spreadsheet would do and, with `commit`, does it in the same transaction; refused rows are left
- * out.
+ * Says row by row what a spreadsheet would do and, with `commit`, does it in the same transaction; refused rows are
+ * left out.
  *
  * @param prepare reads what is on file and returns how to read the text and how to write its rows
  * @throws {UnreadableFile} where it is no table, or a longer one than is read at a time

@@ -19,7 +19,10 @@ const [GOALS, RESULTS] = [3, 6]
 
 const dayWords = (iso: string) => format(parseISO(iso), 'd MMMM yyyy')
 
-/** What somebody is told of how they are: their goals first, then what was measured last, the tests of their goals ahead. */
+/**
+ * What somebody is told of how they are: their goals first, then what was measured last, the tests of their goals
+ * ahead.
+ */
 export async function resultsToTell(
   scope: Scope,
   participantId: string,

@@ -29,8 +29,8 @@ export class ProposedOtherwise extends Error {
 
 /**
  * Answers decisions of a meeting and makes them next week's levels and dials, all in one transaction and in a number of
- * queries that does not depend on theirs. Evidence and sentences are worked out here. Deciding again replaces the answer
- * that was seen; the same answer once more changes nothing.
+ * queries that does not depend on theirs. Evidence and sentences are worked out here. Deciding again replaces the
+ * answer that was seen; the same answer once more changes nothing.
  *
  * @throws {WrongAnswers} where something is not proposed, or an ease is refused without a reason
  * @throws {AnsweredMeanwhile} where there is another answer than the one that was seen
@@ -82,7 +82,8 @@ function requireAsSeen(
   if (!other?.saw || !now) return
   const [then, since] = [proposalWords(other.saw), proposalWords(seenOf(now))]
   throw new ProposedOtherwise(
-    `${nameOf(other, reflected)}: ${then} was proposed where it was answered. On what has arrived since ${since} is proposed. Nothing was changed: look at it again.`,
+    `${nameOf(other, reflected)}: ${then} was proposed where it was answered. ` +
+      `On what has arrived since ${since} is proposed. Nothing was changed: look at it again.`,
   )
 }
 
@@ -130,7 +131,8 @@ function requireUnanswered(choices: readonly DecisionChoice[], reflected: Reflec
   const said = first.words || `level ${first.toLevel}`
   const more = unseen.length === 1 ? '' : ` So were ${unseen.length - 1} more.`
   throw new AnsweredMeanwhile(
-    `${nameOf(first, reflected)} was answered by ${first.decidedBy} meanwhile: ${said}.${more} That stands, and is shown now.`,
+    `${nameOf(first, reflected)} was answered by ${first.decidedBy} meanwhile: ` +
+      `${said}.${more} That stands, and is shown now.`,
   )
 }
 

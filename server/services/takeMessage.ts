@@ -1,4 +1,5 @@
 import { startOfDay, subDays } from 'date-fns'
+import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { AccidentReport } from '../../core/lead/accident'
 import type { ClassEvent } from '../../core/lead/classEvent'
 import type { Message } from '../../core/lead/message'
@@ -7,7 +8,7 @@ import { AHEAD_MS, stampAfter } from '../../core/lead/stamp'
 import { addAccident } from '../database/accidents'
 import { isAccountOf } from '../database/accounts'
 import { arrivalsOf, everybodyIn, saveArrival, saveHandChoice, saveSeating } from '../database/arrivals'
-import { circleById } from '../database/circles'
+import { membersOf } from '../database/circles'
 import { linkedCatalogue } from '../catalogue/linkedCatalogue'
 import { meetingById } from '../database/meetings'
 import { inTurn, type Turn } from '../database/order'
@@ -83,8 +84,7 @@ class Taking {
   /** Who is of this meeting no more did not come to it; the others did. */
   private async keepCame(participants: readonly string[], at: number): Promise<void> {
     const { within, meetingId, turn } = this
-    const { members } = await circleById(within, turn.circleId)
-    const { ids } = await everybodyIn(within, meetingId, members)
+    const { ids } = await everybodyIn(within, meetingId, await membersOf(within, turn.circleId))
     for (const participant of participants.filter((id) => ids.includes(id)))
       await saveArrival(within, meetingId, { participant, arrival: { came: true }, at }, turn.sequence)
   }
@@ -95,9 +95,8 @@ class Taking {
   }
 
   private async keepAccident(report: AccidentReport): Promise<void> {
-    const { startsAt } = await meetingById(this.within, this.meetingId)
     // By a clock that is not in this class's time, it is written down as of now.
-    const isOfIt = report.at >= earliestOf(startsAt) && !this.isAhead(report)
+    const isOfIt = report.at >= earliestOf(this.turn.startsAt) && !this.isAhead(report)
     await addAccident(this.within, this.meetingId, isOfIt ? report : { ...report, at: this.now })
   }
 
@@ -111,7 +110,7 @@ class Taking {
 
   private async keepEvents(events: readonly ClassEvent[]): Promise<void> {
     const { within, meetingId, turn } = this
-    await this.requireBegun()
+    this.requireBegun()
     for (const event of events) {
       if (event.event === 'start') this.requireLatestPlan(event)
       if (event.event === 'reset') await this.requireNothingNoted()
@@ -123,9 +122,8 @@ class Taking {
   }
 
   /** Nothing is led or noted before the day before the class. */
-  private async requireBegun(): Promise<void> {
-    const { startsAt } = await meetingById(this.within, this.meetingId)
-    if (earliestOf(startsAt) > this.now)
+  private requireBegun(): void {
+    if (earliestOf(this.turn.startsAt) > this.now)
       throw refusal(422, 'not-begun', 'This class is still days away: nothing is led or noted in it yet.')
   }
 
@@ -133,8 +131,7 @@ class Taking {
   private async requireThere(participants: readonly string[]): Promise<string[]> {
     const { within, meetingId, turn } = this
     await requireOwn(within, 'participants', participants)
-    const { members } = await circleById(within, turn.circleId)
-    const { ids } = await everybodyIn(within, meetingId, members)
+    const { ids } = await everybodyIn(within, meetingId, await membersOf(within, turn.circleId))
     const other = participants.find((participant) => !ids.includes(participant))
     if (other !== undefined)
       throw notValid({ participant: 'They are neither of the circle nor a guest of this meeting.' })
@@ -157,29 +154,33 @@ class Taking {
   /** @throws where somebody is noted who is not in the meeting; then none is kept */
   private async keepOutcomes(outcomes: readonly OutcomeEvent[]): Promise<void> {
     const { within, meetingId, turn, notedBy } = this
-    await this.requireBegun()
-    await requireOwn(
-      within,
-      'participants',
-      outcomes.map((outcome) => outcome.participant),
-    )
-    const { members } = await circleById(within, turn.circleId)
-    const [{ ids }, { arrivals }, { plan }, catalogue] = await Promise.all([
-      everybodyIn(within, meetingId, members),
+    this.requireBegun()
+    const [{ ids }, { arrivals }, catalogue] = await Promise.all([
+      membersOf(within, turn.circleId).then((members) => everybodyIn(within, meetingId, members)),
       arrivalsOf(within, meetingId),
-      meetingById(within, meetingId),
       linkedCatalogue(within),
     ])
+    const noted = outcomes.map((outcome) => outcome.participant)
+    // Somebody of another practice is nobody here.
+    if (!noted.every((id) => ids.includes(id))) await requireOwn(within, 'participants', noted)
     const someCame = Object.values(arrivals).some((arrival) => arrival.came)
     const wrong = outcomes.flatMap(({ participant }, index): [string, string][] => {
       const isThere = ids.includes(participant) && !(someCame && arrivals[participant]?.came === false)
       return isThere ? [] : [[`outcomes.${index}.participant`, 'They were not in this class.']]
     })
-    const planned = new Set(plan.blocks.map((block) => block.movement))
-    wrong.push(...unknownMovements(outcomes, 'outcomes', { catalogue, besides: planned }))
+    wrong.push(...(await this.unknownIn(outcomes, catalogue)))
     if (wrong.length > 0) throw notValid(Object.fromEntries(wrong), 'A note of this class cannot be kept as it is.')
     const kept = await this.ofNow(outcomes, () => outcomeEventsOf(within, meetingId))
-    await appendOutcomes(within, meetingId, kept, { sequence: turn.sequence, notedBy })
+    await appendOutcomes(within, meetingId, kept, { sequence: turn.sequence, notedBy, startsAt: turn.startsAt })
+  }
+
+  /** What neither the catalogue knows nor the plan, which is read only where something is not in the catalogue. */
+  private async unknownIn(outcomes: readonly OutcomeEvent[], catalogue: Catalogue): Promise<[string, string][]> {
+    const unknown = unknownMovements(outcomes, 'outcomes', { catalogue, besides: new Set() })
+    if (unknown.length === 0) return []
+    const { plan } = await meetingById(this.within, this.meetingId)
+    const planned = new Set(plan.blocks.map((block) => block.movement))
+    return unknownMovements(outcomes, 'outcomes', { catalogue, besides: planned })
   }
 
   /** What is stamped later than now is of now, after all that was said before it. */

@@ -3,8 +3,8 @@ import { secondsInDay, secondsInHour } from 'date-fns/constants'
 import type { Role } from '../../core/contract/account'
 
 /**
- * How long somebody stays signed in: without doing anything, and at most. A lead comes back to a weekly class on a device
- * of their own; a helper leaves a shared tablet behind. See docs/decisions/sessions.md.
+ * How long somebody stays signed in: without doing anything, and at most. A lead comes back to a weekly class on a
+ * device of their own; a helper leaves a shared tablet behind. See docs/decisions/sessions.md.
  */
 const LIFETIMES: Record<Role, { idleSeconds: number; longestSeconds: number }> = {
   lead: { idleSeconds: 8 * secondsInDay, longestSeconds: 30 * secondsInDay },
@@ -37,8 +37,8 @@ export function plainEndOf({ role, madeAt, seenAt }: Lasting): Date {
 }
 
 /**
- * When a session ends: never between the start of a class and two hours past its planned end. One that was over before a
- * class began stays over.
+ * When a session ends: never between the start of a class and two hours past its planned end. One that was over before
+ * a class began stays over.
  */
 export function endOf(session: Lasting, classes: readonly ClassHours[]): Date {
   const kept = classes

@@ -4,7 +4,9 @@ import { hash, verify, type Options } from '@node-rs/argon2'
 import { refusal } from '../http/refuse'
 import { TooMany, turns } from '../threads/turns'
 
-/** RFC 9106 §4, the second recommended choice: Argon2id, 64 MiB, three passes, four lanes, salt of 128 bits, tag of 256. */
+/**
+ * RFC 9106 §4, the second recommended choice: Argon2id, 64 MiB, three passes, four lanes, salt of 128 bits, tag of 256.
+ */
 const SHAPE: Options = { memoryCost: 65_536, timeCost: 3, parallelism: 4, outputLen: 32 }
 const OF_THIS_SHAPE = `$argon2id$v=19$m=${SHAPE.memoryCost},t=${SHAPE.timeCost},p=${SHAPE.parallelism}$`
 /** What was used before: such hashes are read, and made anew at the next sign-in. */

@@ -5,7 +5,8 @@ import { callerAddress } from './accessed'
 import { attempts } from './attempts'
 
 /**
- * Asks for the code that the start command has printed: whoever sets up a practice, or restores one, sat at the machine.
+ * Asks for the code that the start command has printed: whoever sets up a practice, or restores one, sat at the
+ * machine.
  *
  * @throws 422 where it is another one, 429 after too many
  */

@@ -2,8 +2,8 @@ import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { refusing } from './tooManyTries'
 
 /**
- * So often a minute an account writes at most. Somebody who leads a class of forty writes every few seconds, and a device
- * that was an hour without a net sends what it kept hundreds at a time: neither comes near it.
+ * So often a minute an account writes at most. Somebody who leads a class of forty writes every few seconds, and a
+ * device that was an hour without a net sends what it kept hundreds at a time: neither comes near it.
  */
 export const WRITES_A_MINUTE = 3000
 

@@ -63,7 +63,9 @@ export async function endThreads(): Promise<void> {
   await Promise.all(Object.values(pools).map((pool) => pool.destroy()))
 }
 
-/** In a practice one file after the other, and of all practices one at a time, so that time counts from its beginning. */
+/**
+ * In a practice one file after the other, and of all practices one at a time, so that time counts from its beginning.
+ */
 const inPractice = turns(THREADS.files.waiting)
 const inFiles = turns(THREADS.files.waiting)
 

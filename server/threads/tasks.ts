@@ -25,6 +25,7 @@ import { ownWay } from '../catalogue/ownWay'
 import { ledgerOf } from '../database/ledger'
 import { meetingById } from '../database/meetings'
 import type { Acting } from '../database/rows'
+import { whileAway } from '../database/trying'
 import { drawLetter } from '../documents/clinicianLetter'
 import { writeHandout } from '../documents/handout'
 import { drawResults } from '../documents/resultSheet'
@@ -147,8 +148,10 @@ function json<R extends Route, I>(route: R, run: (acting: Acting, input: I) => P
 /** Answers with a file: text, or bytes. */
 function file<I>(route: Route, run: (acting: Acting, input: I) => Promise<string | Uint8Array>): Task<I> {
   return async (acting, input) => {
+    const ask = () => run(acting, input)
     try {
-      const made = await run(acting, input)
+      // A thread that waited for its next task has not heard meanwhile that the database ended its lines.
+      const made = await (route.method === 'GET' ? whileAway(ask) : ask())
       return typeof made === 'string' ? new TextEncoder().encode(made) : new Uint8Array(made)
     } catch (error) {
       throw refusalOf(route, error)

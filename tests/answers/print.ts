@@ -32,7 +32,8 @@ function printSingles(): void {
     }
   }
   say(
-    `One fact: ${cells - left} of ${cells} cells are answered (${percent(1 - left / cells)}), ${percent(standIns / cells)} by a stand-in or sitting`,
+    `One fact: ${cells - left} of ${cells} cells are answered (${percent(1 - left / cells)}), ` +
+      `${percent(standIns / cells)} by a stand-in or sitting`,
   )
 }
 

@@ -112,7 +112,12 @@ for (const [what, sql, values] of [
     values.map((value) => (value === 0 ? practice : value)),
   )
   console.log(
-    `  ${what}: ${rows.map((row: { table: string; key: string | null; rows: number; Extra: string }) => `${row.table} by ${row.key ?? 'no key'}, about ${row.rows} rows${row.Extra ? `, ${row.Extra}` : ''}`).join('; ')}`,
+    `  ${what}: ${rows
+      .map(
+        (row: { table: string; key: string | null; rows: number; Extra: string }) =>
+          `${row.table} by ${row.key ?? 'no key'}, about ${row.rows} ` + `rows${row.Extra ? `, ${row.Extra}` : ''}`,
+      )
+      .join('; ')}`,
   )
 }
 let next = 0

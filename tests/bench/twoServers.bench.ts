@@ -4,7 +4,9 @@ import { RunningCluster } from '../cluster/running'
 import { fillTown } from '../cluster/town'
 import { Met, note, quantile, signIn } from '../cluster/traffic'
 
-/** As many notes as go through, from classes that note without a pause: by one server of the application, and by two. */
+/**
+ * As many notes as go through, from classes that note without a pause: by one server of the application, and by two.
+ */
 const TOWN = { practices: 10, classes: 40 }
 const SECONDS = 20
 
@@ -28,7 +30,9 @@ for (const servers of [1, 2]) {
   expect([...met.answers.keys()]).toEqual([200])
   rates.push(met.sent.length / SECONDS)
   console.log(
-    `${servers} server${servers === 1 ? '' : 's'} on ${availableParallelism()} cores, with the database and whoever asks: ${rates.at(-1)!.toFixed(0)} notes a second, p99 ${Math.round(quantile(met.allMs, 0.99))} ms`,
+    `${servers} server${servers === 1 ? '' : 's'} on ${availableParallelism()} cores, with the ` +
+      `database and whoever asks: ${rates.at(-1)!.toFixed(0)} notes a second, p99 ` +
+      `${Math.round(quantile(met.allMs, 0.99))} ms`,
   )
 }
 console.log(`two take ${(rates[1]! / rates[0]!).toFixed(2)} times as much as one; wanted where cores allow: 1.7`)

@@ -69,7 +69,7 @@ class AtHome {
 }
 
 describe('a practice at home', () => {
-  it('plays from its beginning to its end with the keyboard alone and no network, and passes axe on every screen', async () => {
+  it('plays from beginning to end with the keyboard alone and no network, and passes axe on every screen', async () => {
     const home = await AtHome.arrive()
     const { visitor } = home
     await home.sees('Stop at once if it is sharp')

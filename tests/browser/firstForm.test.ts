@@ -25,7 +25,7 @@ async function typeFirst(password: string): Promise<void> {
 const deeds = async (deed: string) => (await world.db('access_log').where({ did: deed })).length
 
 describe('signing in while the scripts are on their way', () => {
-  it('is typed into; the same form takes over what was typed, at the same place, with the keyboard where it was', async () => {
+  it('is typed into; the same form takes it over, at the same place, with the keyboard where it was', async () => {
     await typeFirst(PASSWORD.slice(0, 4))
     const before = await arrival.places('#first-form')
     await arrival.letScriptsOn()

@@ -36,7 +36,7 @@ describe('setting up while the scripts are on their way', () => {
     expect([await valueOf('code'), await valueOf('practice')]).toEqual(['heron', 'Quiet Hall'])
     visitor.expectNoComplaints()
   })
-  it('is sent, once, though somebody presses twice; what is wrong is said at its place, and nothing typed is lost', async () => {
+  it('is sent once, though pressed twice; what is wrong is said at its place, and nothing typed is lost', async () => {
     const { visitor } = arrival
     await typeFirst({ code: 'not the code', ...FIELDS })
     expect(await arrival.send()).toEqual([422])

@@ -50,7 +50,7 @@ describe('prepare at 1280 × 800', () => {
     const contours = await boxesOf('section[aria-label$=" lane"] svg[aria-label*="climbs"]')
     expect(contours).toHaveLength(4)
   }
-  it('has all four lanes with their contours and the chosen block’s bar in sight, with 7 blocks and with 14', async () => {
+  it('has all four lanes, their contours and the chosen block’s bar in sight, with 7 blocks and with 14', async () => {
     await visitor.open(`/meetings/${meeting.id}/prepare`)
     await visitor.page.waitForSelector('[data-test="sentence"]')
     await expectAllInSight(7)
@@ -77,7 +77,8 @@ describe('a circle on its screens', () => {
       const [circle] = (await lead.call('GET', '/api/circles')).body
       const people: string[] = []
       for (let at = 0; at < count; at += 1) {
-        const name = `${['Agnes', 'Bo', 'Bartholomew', 'Cora', 'Edda', 'Wim'][at % 6]}${String.fromCharCode(97 + (at % 26))} T`
+        const name =
+          ['Agnes', 'Bo', 'Bartholomew', 'Cora', 'Edda', 'Wim'][at % 6] + `${String.fromCharCode(97 + (at % 26))} T`
         const fields = {
           ...{ name, birthYear: 1950, sex: 'unsaid', heightCm: null, pace: 'usual', considerations: [], levels: [] },
           ...{ homeTier: ['bed', 'chair', 'standing', 'floor'][at % 4] },

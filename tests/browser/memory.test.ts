@@ -3,7 +3,9 @@ import { foldOutcomes } from '../../core/lead/outcome'
 import { nextMeeting, World, type Caller } from '../world'
 import { Visitor } from './visitor'
 
-/** What hurt last time is in front of whoever leads, until somebody has looked; and a whole block is noted by one key. */
+/**
+ * What hurt last time is in front of whoever leads, until somebody has looked; and a whole block is noted by one key.
+ */
 let world: World
 let visitor: Visitor
 let lead: Caller

@@ -66,7 +66,7 @@ describe('a profile', () => {
 })
 
 describe('what is open to somebody', () => {
-  it('says movement by tier what closes the rest and what would open it, and a clearance opens what it names', async () => {
+  it('says by movement and tier what closes and what would open it; a clearance opens what it names', async () => {
     const id = await idOf('Cora Linden')
     await visitor.open(`/people/${id}`)
     await visitor.click('What is open to them')

@@ -2,7 +2,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { nextMeeting, World } from '../world'
 import { Visitor } from './visitor'
 
-/** A device whose voice and loudspeaker write down what they are asked for; the voice speaks as fast as a test wants. */
+/**
+ * A device whose voice and loudspeaker write down what they are asked for; the voice speaks as fast as a test wants.
+ */
 function listened(): void {
   const heard = { played: [] as number[], spoken: [] as string[], cut: 0, wordsAMinute: 1500, loudness: [] as number[] }
   Object.assign(globalThis, { heard })

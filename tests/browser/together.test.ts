@@ -3,7 +3,9 @@ import { nextMeeting, World, type Caller } from '../world'
 import { atMeeting } from './atMeeting'
 import { Visitor } from './visitor'
 
-/** Two people at work on the same meeting: whose edit stands, the plan that a class begins by, and a server that goes. */
+/**
+ * Two people at work on the same meeting: whose edit stands, the plan that a class begins by, and a server that goes.
+ */
 let world: World
 let visitor: Visitor
 let lead: Caller
@@ -51,7 +53,7 @@ describe('two who edit the same', () => {
     await titleOnScreen('My title')
     await expect.poll(async () => (await plan()).plan.title, SOON).toBe('My title')
   })
-  it('are told whose stands, where they come later themselves, and can put the other one’s back by one undo', async () => {
+  it('are told whose stands, where they come later, and can put the other one’s back by one undo', async () => {
     await visitor.sees('Saved', '[data-test="saved"]')
     const letGo = await visitor.holdBack('PUT')
     await visitor.fill('Title of the plan', 'Mine again')

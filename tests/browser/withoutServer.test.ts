@@ -162,7 +162,8 @@ describe('with the server gone', () => {
     await tablet.sees('Everything is answered; 2 of it wait for the server.', '[data-test="open-count"]')
   })
   it('once it is back everything arrives once; the first start that it got stands, and no note moves', async () => {
-    // Of the phone its start, three moves and three notes; of the tablet also who came, how they are, its end, and answers.
+    // Of the phone its start, three moves and three notes; of the tablet also who came, how they are, its end, and
+    // answers.
     expect([await waiting(phone), await waiting(tablet)]).toEqual([PHONE_WAITS, TABLET_WAITS])
     await isKept(tablet)
     // The tablet is switched off before it hears of anything.
@@ -191,7 +192,7 @@ describe('with the server gone', () => {
     ])
     expect(view.arrivals[view.people[2].id]).toMatchObject({ came: true, dizzy: true })
   })
-  it('an answer that was given on less than what has arrived since is put again with both, and never applied', async () => {
+  it('an answer given on less than what has arrived since is put again with both, and never applied', async () => {
     await tablet.sees(
       /Paced breath of Agnes Tveit: staying, .* was proposed where it was answered. On what has arrived since an ease, level 1,/,
       '[data-test="put-again"]',

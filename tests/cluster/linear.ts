@@ -1,9 +1,9 @@
 /**
  * An independent look at what was said in meetings while parts of the installation were killed: nothing of the
- * application is used here. What is asked is linearizability (Herlihy and Wing, 1990, from memory) of a log that is only
- * added to: there is one order of all notes of a meeting that every reader sees, in which a note that was confirmed before
- * another was begun stands before it; nothing confirmed is missing, nothing is there twice, nothing is there that nobody
- * said.
+ * application is used here. What is asked is linearizability (Herlihy and Wing, 1990, from memory) of a log that is
+ * only added to: there is one order of all notes of a meeting that every reader sees, in which a note that was
+ * confirmed before another was begun stands before it; nothing confirmed is missing, nothing is there twice, nothing is
+ * there that nobody said.
  */
 
 /** A note as whoever sent it knows it. */

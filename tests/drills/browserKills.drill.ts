@@ -83,7 +83,8 @@ describe('a tablet that dies when a tick is seen', () => {
     const of = (person: number) => outcomes.filter((one: any) => one.participant === people[person].id)
     const ids = new Set(outcomes.map((one: any) => one.id))
     console.log(
-      `a tablet killed ${KILLS} times at its tick: ${KILLS} notes seen, ${outcomes.length} stored, ${outcomes.length - ids.size} doubled, ${lost} not there when it came back; wanted: 0 and 0`,
+      `a tablet killed ${KILLS} times at its tick: ${KILLS} notes seen, ${outcomes.length} stored, ` +
+        `${outcomes.length - ids.size} doubled, ${lost} not there when it came back; wanted: 0 and 0`,
     )
     expect(lost).toBe(0)
     expect(outcomes).toHaveLength(KILLS)

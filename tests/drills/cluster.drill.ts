@@ -9,8 +9,8 @@ import { Met, note, quantile, Screen, signIn } from '../cluster/traffic'
 import { isLong } from './long'
 
 /**
- * Classes are led in many practices at once, while every database server, every server of the application and HAProxy are
- * killed in turn and come back: nothing is lost or doubled, all screens hear the same, and the nodes hold the same.
+ * Classes are led in many practices at once, while every database server, every server of the application and HAProxy
+ * are killed in turn and come back: nothing is lost or doubled, all screens hear the same, and the nodes hold the same.
  */
 const TOWN = isLong ? { practices: 40, classes: 100 } : { practices: 2, classes: 4 }
 const SCREENS_EACH = 2
@@ -114,7 +114,8 @@ function say({ sent, plainMs, allMs, cutMs, answers }: Met): void {
   const ms = (values: number[], share: number) => Math.round(quantile(values, share))
   console.log(
     [
-      `${TOWN.practices} practices, ${TOWN.classes} classes, ${TOWN.classes * SCREENS_EACH} screens: ${sent.length} notes`,
+      `${TOWN.practices} practices, ${TOWN.classes} classes, ${TOWN.classes * SCREENS_EACH} screens: ` +
+        `${sent.length} notes`,
       `at the first try ${plainMs.length}: p50 ${ms(plainMs, 0.5)}, p99 ${ms(plainMs, 0.99)} ms`,
       `with all tries: p99 ${ms(allMs, 0.99)}, at most ${ms(allMs, 1)} ms`,
       `screens were cut off ${cutMs.length} times: median ${ms(cutMs, 0.5)}, at most ${ms(cutMs, 1)} ms`,

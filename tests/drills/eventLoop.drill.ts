@@ -40,7 +40,8 @@ function printed(): string {
     .slice(0, 12)
     .map(
       ({ name, during, ms }) =>
-        `  ${during.max.toFixed(0).padStart(5)} ms, p99.9 ${during.p999.toFixed(0).padStart(4)}, in ${ms.toFixed(0).padStart(6)} ms  ${name}`,
+        `  ${during.max.toFixed(0).padStart(5)} ms, p99.9 ${during.p999.toFixed(0).padStart(4)}, in ` +
+        `${ms.toFixed(0).padStart(6)} ms  ${name}`,
     )
   return `${sorted.length} measured, ${over} over ${WANTED_MS} ms at p99.9; the longest:\n${rows.join('\n')}`
 }
@@ -112,7 +113,9 @@ describe('the event loop, on the demo', () => {
     ).toMatch(/more than 5000 rows/)
     expect(await said('10,000 dates, refused', 'calendar', dates(10_000))).toMatch(/10000 events/)
     const odd =
-      'BEGIN:VTIMEZONE\r\nTZID:Odd\r\nBEGIN:STANDARD\r\nDTSTART:20000101T000000\r\nTZOFFSETFROM:+0100\r\nTZOFFSETTO:+0200\r\nRRULE:FREQ=SECONDLY\r\nEND:STANDARD\r\nEND:VTIMEZONE\r\n'
+      'BEGIN:VTIMEZONE\r\nTZID:Odd\r\nBEGIN:STANDARD\r\nDTSTART:20000101T000000\r\n' +
+      'TZOFFSETFROM:+0100\r\nTZOFFSETTO:+0200\r\nRRULE:FREQ=SECONDLY\r\nEND:STANDARD\r\n' +
+      'END:VTIMEZONE\r\n'
     const everySecond = dates(1).replace('DTSTART:', 'DTSTART;TZID=Odd:').replace('BEGIN:VEVENT', `${odd}BEGIN:VEVENT`)
     expect((await send('a clock that changes every second', 'calendar', everySecond, into)).rows).toMatchObject([
       { kind: 'refused', words: expect.stringMatching(/changes its clock/) },
@@ -172,7 +175,10 @@ function table(head: string, count: number, row: (at: number) => string): string
 function dates(count: number, more = ''): string {
   const events = Array.from({ length: count }, (_, at) => {
     const day = new Date(Date.UTC(2027, 0, 1 + at)).toISOString().slice(0, 10).replaceAll('-', '')
-    return `BEGIN:VEVENT\r\nUID:u${at}\r\nDTSTAMP:20260101T000000Z\r\nDTSTART:${day}T100000\r\nSUMMARY:Class ${at}\r\n${more}END:VEVENT\r\n`
+    return (
+      `BEGIN:VEVENT\r\nUID:u${at}\r\nDTSTAMP:20260101T000000Z\r\nDTSTART:${day}T100000\r\n` +
+      `SUMMARY:Class ${at}\r\n${more}END:VEVENT\r\n`
+    )
   })
   return `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n${events.join('')}END:VCALENDAR\r\n`
 }

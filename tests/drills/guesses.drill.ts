@@ -65,7 +65,9 @@ describe('guessing at one account', () => {
     const { id } = await world.db('accounts').where({ email: LEAD }).first('id')
     const reached = await world.db('access_log').where({ account_id: id, did: 'gave a wrong password' })
     console.log(
-      `${GUESSES} guesses in ${((Date.now() - began) / 1000).toFixed(0)} s, answered ${JSON.stringify(Object.fromEntries(counts))}: ${reached.length} reached the password; its own tablet signed in ${times.length} times meanwhile, in ${Math.max(...times)} ms at most`,
+      `${GUESSES} guesses in ${((Date.now() - began) / 1000).toFixed(0)} s, answered ` +
+        `${JSON.stringify(Object.fromEntries(counts))}: ${reached.length} reached the password; ` +
+        `its own tablet signed in ${times.length} times meanwhile, in ${Math.max(...times)} ms at most`,
     )
     expect(reached.length).toBeLessThanOrEqual(10)
     expect(counts.get(200)).toBeUndefined()

@@ -10,7 +10,9 @@ import { fillAsAtFirst } from '../asAtFirst'
 import { OWN_DATABASE, TEST_DATA } from '../demoData'
 import { isLong } from './long'
 
-/** A migration that is killed, at every statement or at some of them, is simply done again: nothing is lost or stuck. */
+/**
+ * A migration that is killed, at every statement or at some of them, is simply done again: nothing is lost or stuck.
+ */
 const STEP = isLong ? 1 : 20
 
 let database: Awaited<ReturnType<typeof startDatabase>>

@@ -152,7 +152,8 @@ describe('a class of an hour with the server gone', () => {
       .filter((one: any) => one.event === 'start')
       .toSorted((a: any, b: any) => a.sequence - b.sequence)[0]
     console.log(
-      `${((Date.now() - began) / 60_000).toFixed(1)} minutes, ${notes.length} notes, ${reloads} reloads, ${kills} killed: ${stored.length} stored, ${lost.length} lost or moved`,
+      `${((Date.now() - began) / 60_000).toFixed(1)} minutes, ${notes.length} notes, ${reloads} ` +
+        `reloads, ${kills} killed: ${stored.length} stored, ${lost.length} lost or moved`,
     )
     expect(lost).toEqual([])
     // A note may be of two sides; none of them is there twice.

@@ -19,7 +19,9 @@ const LAST = [
 const writing = ROUTES.filter(({ method, may }) => method !== 'GET' && may !== 'anybody')
   .toSorted((a, b) => Number(a.method === 'DELETE') - Number(b.method === 'DELETE'))
   .toSorted((a, b) => LAST.indexOf(nameOf(a)) - LAST.indexOf(nameOf(b)))
-/** What a request is answered by that came second: it is signed out, gone, changed meanwhile, taken, too much, or busy. */
+/**
+ * What a request is answered by that came second: it is signed out, gone, changed meanwhile, taken, too much, or busy.
+ */
 const SECOND = new Set([401, 403, 404, 409, 422, 429, 503])
 
 let world: World

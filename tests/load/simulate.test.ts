@@ -8,7 +8,9 @@ import { around, Cores } from './queue'
 import { fares, firstWall, onPaper, shardFares } from './simulate'
 import { sizesTable, stepsTable } from './tables'
 
-/** Erlang's formula of 1917 for the share of those who have to wait (his C), from memory: λ/μ = `load`, `count` servers. */
+/**
+ * Erlang's formula of 1917 for the share of those who have to wait (his C), from memory: λ/μ = `load`, `count` servers.
+ */
 function erlangC(load: number, count: number): number {
   let sum = 0
   let term = 1

@@ -3,8 +3,8 @@ import { STEPS, type Cost, type Costs, type Step } from './costs'
 import { around, Cores } from './queue'
 
 /**
- * Monday at ten: what is assumed of practices, beside what was measured. *Common practice, no source*, but for the notes,
- * which are those of a lead who touches somebody every few seconds of work.
+ * Monday at ten: what is assumed of practices, beside what was measured. *Common practice, no source*, but for the
+ * notes, which are those of a lead who touches somebody every few seconds of work.
  */
 export const MONDAY = {
   /** So many of all practices have a class at ten. */
@@ -107,7 +107,9 @@ interface Asked {
   step: number
 }
 
-/** One shard on Monday at ten, request by request: whoever comes first is served first, by servers and by the database. */
+/**
+ * One shard on Monday at ten, request by request: whoever comes first is served first, by servers and by the database.
+ */
 export function shardFares(size: { practices: number; servers: number }, costs: Costs, seed: number) {
   const random = randomFrom(seed)
   const classes = classesOf(size.practices)

@@ -6,7 +6,8 @@ const SIZES = [1, 10, 1_000, 100_000]
 /** What each step costs, as the page says it. */
 export function stepsTable({ machine, loopSeconds, steps, listening }: Costs): string {
   const row = (name: string, cost: Costs['listening']['base']) =>
-    `| ${name} | ${cost.serverMs.toFixed(2)} | ${cost.databaseMs.toFixed(2)} | ${cost.queries.toFixed(1)} | ${Math.round(cost.bytes)} |`
+    `| ${name} | ${cost.serverMs.toFixed(2)} | ${cost.databaseMs.toFixed(2)} | ` +
+    `${cost.queries.toFixed(1)} | ${Math.round(cost.bytes)} |`
   return [
     `Measured on ${machine}, of which a plain loop takes ${loopSeconds} s.`,
     '',

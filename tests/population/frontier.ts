@@ -24,7 +24,8 @@ export function frontierSvg(frontier: readonly Point[], others: readonly Point[]
   const line = frontier.map((point) => `${x(point).toFixed(1)},${y(point).toFixed(1)}`).join(' ')
   const dot = (point: Point, fill: string) =>
     `<circle cx="${x(point).toFixed(1)}" cy="${y(point).toFixed(1)}" r="5" fill="${fill}"/>` +
-    `<text x="${(x(point) + 9).toFixed(1)}" y="${(y(point) - 6).toFixed(1)}">${point.label}: ${point.avoidable.toFixed(1)}, ${(100 * point.under).toFixed(0)} %</text>`
+    `<text x="${(x(point) + 9).toFixed(1)}" y="${(y(point) - 6).toFixed(1)}">` +
+    `${point.label}: ${point.avoidable.toFixed(1)}, ${(100 * point.under).toFixed(0)} %</text>`
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" font-family="sans-serif" font-size="13">`,
     `<rect width="${WIDTH}" height="${HEIGHT}" fill="#fbfaf6"/>`,

@@ -44,7 +44,7 @@ describe('the belief over 26 weeks of a simulated population with all movements'
     const { dropsMet } = run({ school: 'dwell', noting: GOOD, judge: 'belief', drops: true })
     expect(dropsMet).toBeGreaterThanOrEqual(0.93)
   })
-  it('holds fewer back than counting does, by ten points and more, and is far safer than going by the last time', () => {
+  it('holds fewer back than counting does, by ten points and more, and is safer than going by the last time', () => {
     const belief = results.get('Dwell, patchy')!
     const counting = run({ school: 'dwell', noting: PATCHY, judge: 'counting' })
     const naive = run({ school: 'dwell', noting: PATCHY, judge: 'naive' })

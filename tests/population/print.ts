@@ -7,8 +7,8 @@ import { PATCHY } from './notes'
 import type { Judged } from './tally'
 
 /**
- * The published tables and the frontier's chart: `npm run population`, with the number of people a cell. What is too hard
- * and what is too easy stand side by side, since a rule that only counts the one is paid for with the other.
+ * The published tables and the frontier's chart: `npm run population`, with the number of people a cell. What is too
+ * hard and what is too easy stand side by side, since a rule that only counts the one is paid for with the other.
  */
 const people = Number(process.argv[2] ?? 400)
 const SEED = 20_261_128
@@ -26,7 +26,9 @@ for (const judge of ['belief', 'counting', 'naive'] as const satisfies readonly 
     const r = run({ school, noting, judge })
     const { dropsMet } = run({ school, noting, judge, drops: true }, Math.ceil(people / 3))
     console.log(
-      `| ${name} | ${r.avoidable.toFixed(1)} | ${percent(r.under)} | ${percent(r.stuck)} | ${percent(r.withinAfterSix)} | ${percent(dropsMet)} | ${r.stepsAMonth.toFixed(1)} | ${r.asks.toFixed(1)} | ${r.rows.toFixed(1)} |`,
+      `| ${name} | ${r.avoidable.toFixed(1)} | ${percent(r.under)} | ${percent(r.stuck)} | ` +
+        `${percent(r.withinAfterSix)} | ${percent(dropsMet)} | ${r.stepsAMonth.toFixed(1)} | ` +
+        `${r.asks.toFixed(1)} | ${r.rows.toFixed(1)} |`,
     )
   }
 }

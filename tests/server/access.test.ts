@@ -84,7 +84,7 @@ describe('a session', () => {
     })()
     expect(await Promise.race([isClosed, new Promise((resolve) => setTimeout(resolve, 5000, false))])).toBe(true)
   })
-  it('of everywhere else is over once the own password is changed; the browser that asked stays, by a new one', async () => {
+  it('of everywhere else is over once the password is changed; the browser that asked stays', async () => {
     const { email, caller } = await newcomer('lead', 'Pella')
     const elsewhere = await world.signedIn(email)
     const before = caller.cookie

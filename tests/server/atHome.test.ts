@@ -265,7 +265,7 @@ describe('a link', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     })
-  it('opens their own practice as it stands, for somebody who is signed in nowhere, and takes what was done', async () => {
+  it('opens their own practice as it stands, for whoever is signed in nowhere, and takes what was done', async () => {
     const handout = await handOut(edda, 2)
     const path = await linkOf(edda)
     const reply = await get(path)

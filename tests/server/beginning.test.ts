@@ -39,7 +39,7 @@ describe('a practice that is set up', () => {
 })
 
 describe('a circle that begins', () => {
-  it('has a venue, people, dates and a first class with a plan, and is made once however often it is sent', async () => {
+  it('has a venue, people, dates and a first class with a plan, made once however often it is sent', async () => {
     const { body, reply } = await begin()
     expect(reply).toMatchObject({ status: 200, body: { circle: body.id, unmet: [] } })
     const again = await lead.call('POST', '/api/beginnings', body)
@@ -61,7 +61,7 @@ describe('a circle that begins', () => {
     expect([first.meetingId === null, second.meetingId === null]).toEqual([false, true])
     expect(Date.parse(second.startsAt) - Date.parse(first.startsAt)).toBeGreaterThan(6.9 * 86_400_000)
   })
-  it('asks nothing of what is not known: who was not asked does breath only, who is alone has nobody on the floor', async () => {
+  it('asks nothing of what is not known: who was not asked only breathes, who is alone has nobody on the floor', async () => {
     const [line] = await read('/api/meetings')
     const { people, circle } = await read(`/api/meetings/${line.id}`)
     expect(circle.helpers).toBe(1)
@@ -101,7 +101,7 @@ describe('what could wait', () => {
     const path = `/api/circles/${mine.id}/first-answers`
     expect((await lead.call('POST', path, { answers: [{ participant: stranger, yes: [] }] })).status).toBe(422)
   })
-  it('is placed for everybody at once, by the same proposal as one by one, and only where there is no level', async () => {
+  it('is placed for all at once, by the same proposal as one by one, and only where there is no level', async () => {
     const [circle] = await read('/api/circles')
     const path = `/api/circles/${circle.id}/start-levels`
     const { people, levels } = (await lead.call('POST', path)).body

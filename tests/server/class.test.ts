@@ -205,7 +205,8 @@ describe('what a meeting leads to', () => {
     const blind = await other.call('POST', `/api/meetings/${view.meeting.id}/decisions`, { answers: [answer()] })
     expect([blind.status, blind.body.message]).toEqual([
       409,
-      `Bridge of ${view.people[2].name} was answered by Marit Solvang meanwhile: level 2. That stands, and is shown now.`,
+      `Bridge of ${view.people[2].name} was answered by Marit Solvang meanwhile: level 2. ` +
+        'That stands, and is shown now.',
     ])
     expect(await levelOf(view.people[2].id)).toEqual([expect.objectContaining({ level: 2 })])
     // The same once more, as after a reply that was lost, is no second answer.

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { execFile, spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -153,7 +153,8 @@ describe('what a practice may have', () => {
     const over = await add('One Too Many')
     expect(over).toMatchObject(refused)
     expect(over.body.message).toBe(
-      `This practice may have ${people.length + 1} people, and has them. Whoever runs this installation can allow more.`,
+      `This practice may have ${people.length + 1} people, and has them. ` +
+        'Whoever runs this installation can allow more.',
     )
     await setLimits(world.db, own, { people: null })
     expect((await add('One Too Many')).status).toBe(200)
@@ -193,12 +194,18 @@ describe('the load of practices', () => {
 })
 
 describe('whoever runs the installation', () => {
+  const way = () => ({
+    ...({ cwd: root, encoding: 'utf8' } as const),
+    env: { ...process.env, CIRCLE_OWNER_URL: world.ownersUrl() },
+  })
   const operate = (...args: string[]) => {
-    const { status, stdout, stderr } = spawnSync(process.execPath, ['bin/practice.mjs', ...args], {
-      ...{ cwd: root, encoding: 'utf8', env: { ...process.env, CIRCLE_OWNER_URL: world.ownersUrl() } },
-    })
+    const { status, stdout, stderr } = spawnSync(process.execPath, ['bin/practice.mjs', ...args], way())
     return { status, said: `${stdout}${stderr}` }
   }
+  const operateBeside = (...args: string[]) =>
+    new Promise<string>((resolve) =>
+      execFile(process.execPath, ['bin/practice.mjs', ...args], way(), (_, out, err) => resolve(out + err)),
+    )
   it('makes a practice whose lead signs in with the password that is printed', async () => {
     const made = operate('add', '--name', 'Bridge House', '--lead', 'Nora Vale', '--email', 'nora@bridge.example')
     expect(made.status).toBe(0)
@@ -207,6 +214,16 @@ describe('whoever runs the installation', () => {
     expect(answer).toMatchObject({ status: 200, body: { practiceName: 'Bridge House', role: 'lead' } })
     const again = operate('add', '--name', 'Twice', '--lead', 'N', '--email', 'nora@bridge.example')
     expect(again).toMatchObject({ status: 1, said: expect.stringContaining('signs in to a practice here already') })
+  })
+  it('makes one of those that are asked for with one address at the same moment, and says it to the others', async () => {
+    const said = await Promise.all(
+      ['Mill House', 'Mill Yard', 'Mill Lane'].map((name) =>
+        operateBeside('add', '--name', name, '--lead', 'Ada Wells', '--email', 'ada@mill.example'),
+      ),
+    )
+    expect(said.filter((words) => words.includes('signs in with'))).toHaveLength(1)
+    expect(said.filter((words) => words.includes('signs in to a practice here already'))).toHaveLength(2)
+    expect(await world.db('accounts').where({ email: 'ada@mill.example' })).toHaveLength(1)
   })
   it('sees how much there is and how it fares, and nobody', async () => {
     const said = operate('list').said + operate('load').said
@@ -241,7 +258,7 @@ describe('whoever runs the installation', () => {
     await world.signedIn('away@town.example')
     await world.signedIn(LEAD)
   })
-  it('moves a practice to another database, where it is whole, and keeps it here closed until it is removed', async () => {
+  it('moves a practice to another database, whole, and keeps it here closed until it is removed', async () => {
     const other = await World.open({ demo: false, besides: true })
     const { practiceId } = await putIn(world.db, { ...SMALL, email: 'moved@town.example' }, passwordHash)
     await setLimits(world.db, practiceId, { people: 40 })

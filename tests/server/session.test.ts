@@ -120,7 +120,7 @@ describe('guessing passwords', () => {
     await shorter(seconds + 6)
     expect((await ask(world.caller(), PASSWORD)).status).toBe(200)
   })
-  it('reaches an account ten times at most, a hundred at once, in every way in which its address may be written', async () => {
+  it('reaches an account ten times at most, of a hundred at once, however its address is written', async () => {
     await later()
     const spelled = ['lena', 'LENA', ' lena', '\uff4c\uff45\uff4e\uff41'].map((name) => `${name}@quiet.example`)
     const tries = await Promise.all(

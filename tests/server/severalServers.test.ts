@@ -138,7 +138,8 @@ describe('whoever watches servers', () => {
     ])
       expect(text).toContain(name)
     expect(text).toContain('route="/api/meetings/:id/messages"')
-    // Prometheus' text format 0.0.4, as its documents give it, from memory: empty, a comment, or a name, labels and a number.
+    // Prometheus' text format 0.0.4, as its documents give it, from memory: empty, a comment, or a name, labels and a
+    // number.
     for (const line of text.trimEnd().split('\n'))
       expect(line).toMatch(/^(|# (HELP|TYPE) .*|[a-z_:][a-z0-9_:]*(\{[^}]*\})? (-?[0-9.e+-]+|NaN|[+-]Inf))$/i)
     expect(text).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/)

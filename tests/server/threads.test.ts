@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { endThreads, inThread } from '../../server/threads/inThread'
-import { World } from '../world'
+import { nextMeeting, World } from '../world'
 
 vi.mock('../../server/built/builtFile', () => ({
   builtFile: () => fileURLToPath(new URL('../endedThread.mjs', import.meta.url)),
@@ -27,5 +27,18 @@ describe('a thread that is ended in the middle of its transaction', () => {
     // The row is free again, and is as it was.
     const { name } = await world.db('practices').where({ id: practiceId }).forUpdate().first('name')
     expect(name).not.toContain('Written by a thread')
+  })
+})
+
+describe('a thread whose lines the database ended while it waited', () => {
+  it('reads on other lines, and nobody notices', async () => {
+    const lead = await world.signedIn()
+    const { circle } = await nextMeeting(lead)
+    const lookBack = () => lead.call('GET', `/api/circles/${circle.id}/look-back?weeks=26`)
+    const before = await lookBack()
+    world.endLines()
+    const after = await lookBack()
+    expect([before.status, after.status]).toEqual([200, 200])
+    expect(after.body.back).toEqual(before.body.back)
   })
 })

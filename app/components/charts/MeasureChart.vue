@@ -36,7 +36,9 @@ const sides = computed(() =>
       const line = trend ? trendLine(points, trend, [...new Set(points.map((point) => point.day))]) : []
       const [before, last] = own.slice(-2).map((record) => record.value)
       const change =
-        last === undefined ? null : changeWord(measure, { from: before!, to: last }, realChangeFor(measure, pairs))
+        before === undefined || last === undefined
+          ? null
+          : changeWord(measure, { from: before, to: last }, realChangeFor(measure, pairs))
       return {
         side,
         own,

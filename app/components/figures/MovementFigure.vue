@@ -7,8 +7,8 @@ import type { Variation } from '~~/core/catalogue/catalogue'
 import type { Side } from '~~/core/catalogue/words'
 
 /**
- * A variation as it is done: a picture, or the body on its way. Until its way is there, it shows its start and its end one
- * after the other.
+ * A variation as it is done: a picture, or the body on its way. Until its way is there, it shows its start and its end
+ * one after the other.
  */
 const {
   variation,

@@ -47,7 +47,8 @@ const rows = computed(() =>
       words: outcomes
         .map(
           (outcome) =>
-            `${outcome.done}${outcome.side === 'both' ? '' : ` ${outcome.side}`}${meeting.isSafe(outcome) ? '' : ', not kept yet'}`,
+            [outcome.done, ...(outcome.side === 'both' ? [] : [outcome.side])].join(' ') +
+            (meeting.isSafe(outcome) ? '' : ', not kept yet'),
         )
         .join(', '),
       isHurt: outcomes.some(

@@ -5,7 +5,9 @@ import { clockWords } from '~/words/clock'
 import { chainPartWords } from '~~/core/plan/chain'
 import { stepWords } from '~/words/lead'
 
-/** What is going on now, what comes next, and how long: as it is read in the hand. The hand on the class in its middle. */
+/**
+ * What is going on now, what comes next, and how long: as it is read in the hand. The hand on the class in its middle.
+ */
 const { led, isSmall } = defineProps<{ led: LedClass; isSmall: boolean }>()
 const meeting = useMeeting()
 const catalogues = useCatalogue()

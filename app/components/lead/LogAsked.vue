@@ -3,7 +3,9 @@ import { LEAD_KEYS as KEYS } from '~/keys'
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import type { OutcomeDetail } from '~~/core/lead/detail'
 
-/** What is asked of somebody once something was noted: why they stopped, how much, what kind of pain, how it slipped. */
+/**
+ * What is asked of somebody once something was noted: why they stopped, how much, what kind of pain, how it slipped.
+ */
 const { outcomes, name, asking, asked } = defineProps<{
   outcomes: OutcomeEvent[]
   name: string

@@ -5,8 +5,8 @@ import { planNumber, startCode, startMoment } from '~~/core/home/startCode'
 import { readClock, startedScript } from '~~/core/lead/clock'
 
 /**
- * Who joins by video: a link to their own lane where this application is served to them, or a file of it that goes along
- * once the start code was read out.
+ * Who joins by video: a link to their own lane where this application is served to them, or a file of it that goes
+ * along once the start code was read out.
  */
 const emit = defineEmits<{ link: [participant: string] }>()
 const meeting = useMeeting()

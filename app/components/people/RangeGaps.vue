@@ -4,7 +4,9 @@ import { gapTrend, gapWords, needOf, rangeGapsOf } from '~~/core/measure/gap'
 import type { StoredMeasure } from '~~/core/measure/record'
 import { trendWords } from '~~/core/measure/trend'
 
-/** How much of each range is their own: both ranges, the gap between them with its trend, and what that says to offer. */
+/**
+ * How much of each range is their own: both ranges, the gap between them with its trend, and what that says to offer.
+ */
 const { records } = defineProps<{ records: readonly StoredMeasure[] }>()
 const { catalogue } = storeToRefs(useCatalogue())
 const rows = computed(() => {

@@ -20,7 +20,7 @@ const words = computed(() => {
   const pain =
     pains.length === 0
       ? ''
-      : ` Pain on arrival ${Math.min(...pains)}${Math.max(...pains) === Math.min(...pains) ? '' : ` to ${Math.max(...pains)}`} of 10.`
+      : ` Pain on arrival ${[...new Set([Math.min(...pains), Math.max(...pains)])].join(' to ')} of 10.`
   return `Came to ${came.length} of ${lines.value.length}.${pain}`
 })
 </script>

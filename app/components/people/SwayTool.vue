@@ -52,8 +52,10 @@ function press(): void {
 const words = computed(() => {
   if (isRunning.value) return `Standing still: ${Math.min(SECONDS, Math.floor(seconds.value))} of ${SECONDS} s.`
   if (isSilent.value) return 'No motion sensor answers on this device. See how it works with somebody simulated.'
-  if (found.value)
-    return `${found.value.areaCm2.toFixed(1)} cm² at ${found.value.speedCmPerS.toFixed(1)} cm/s. ${farthestWords(found.value, LEAN_LIMITS_DEG)}`
+  if (found.value) {
+    const { areaCm2, speedCmPerS } = found.value
+    return `${areaCm2.toFixed(1)} cm² at ${speedCmPerS.toFixed(1)} cm/s. ${farthestWords(found.value, LEAN_LIMITS_DEG)}`
+  }
   return looked.value ? 'Less than ten seconds were sound. Once more.' : 'They stand; then start.'
 })
 function take(): void {
@@ -80,7 +82,8 @@ const points = computed(() => {
 })
 const { forward, back, side } = LEAN_LIMITS_DEG
 /** An egg: further forward than back. */
-const limits = `M${-side * scale},0 A${side * scale},${forward * scale} 0 0 1 ${side * scale},0 A${side * scale},${back * scale} 0 0 1 ${-side * scale},0 Z`
+const reach = (to: number, height: number) => `A${side * scale},${height * scale} 0 0 1 ${to * scale},0`
+const limits = `M${-side * scale},0 ${reach(side, forward)} ${reach(-side, back)} Z`
 defineExpose({ press, enter: take })
 </script>
 

@@ -31,7 +31,8 @@ async function check(event: Event): Promise<void> {
   if (!file) return
   await tried(async () => {
     const { rows } = await sendFile(checkArchive, file, { passphrase: passphrase.value })
-    return `${file.name} is whole: ${rows.participants ?? 0} people, ${rows.meetings ?? 0} meetings, ${rows.outcomes ?? 0} notes.`
+    const { participants = 0, meetings = 0, outcomes = 0 } = rows
+    return `${file.name} is whole: ${participants} people, ${meetings} meetings, ${outcomes} notes.`
   })
 }
 </script>

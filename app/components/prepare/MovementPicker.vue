@@ -70,8 +70,14 @@ const found = computed(() => {
     .filter((word) => word !== '')
   return [...catalogue.value.movements.values()]
     .filter((movement) => {
-      const text =
-        `${movement.name} ${movement.intent} ${Object.keys(movement.regions).join(' ').replaceAll('-', ' ')} ${movement.phase}`.toLowerCase()
+      const text = [
+        movement.name,
+        movement.intent,
+        ...Object.keys(movement.regions).map((region) => region.replaceAll('-', ' ')),
+        movement.phase,
+      ]
+        .join(' ')
+        .toLowerCase()
       const cost = costs.value.get(movement.id)
       return (
         movement.id !== like?.id &&

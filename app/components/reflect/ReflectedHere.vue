@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 
-/** Says that what is proposed was worked out on this device; once what was answered has arrived, the server is asked. */
+/**
+ * Says that what is proposed was worked out on this device; once what was answered has arrived, the server is asked.
+ */
 const meeting = useMeeting()
 const outbox = useOutbox()
 const reflection = useReflection()

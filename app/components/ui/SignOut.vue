@@ -14,7 +14,9 @@ async function leave(): Promise<void> {
   mayLeave.value = outbox.waiting > 0
   if (!mayLeave.value) return leaveNow()
   const what = counted(outbox.waiting, 'note is', 'notes are')
-  words.value = `${what} not sent yet. What waits stays in this browser, sealed, and goes with the next lead who signs in here.`
+  words.value =
+    `${what} not sent yet. What waits stays in this browser, sealed, ` +
+    'and goes with the next lead who signs in here.'
 }
 async function leaveNow(): Promise<void> {
   try {

@@ -6,8 +6,8 @@ import type { PairMoment } from '~~/core/lead/pairAt'
 import type { RoomCount, RoomLane } from '~/words/room'
 
 /**
- * The class as a room reads it from six metres away: the movement, a quarter for each lane that somebody is in, the side
- * and the count once in the middle, and what is said below.
+ * The class as a room reads it from six metres away: the movement, a quarter for each lane that somebody is in, the
+ * side and the count once in the middle, and what is said below.
  */
 const { lanes, motionAt, pairNow } = defineProps<{
   heading: string

@@ -2,7 +2,9 @@
 import type { ScreenView } from '~~/core/contract/watch'
 import { doorSpot } from '~~/core/room/seats'
 
-/** The room from above, for whoever comes in and looks for their place: places with first names, the door, the leader. */
+/**
+ * The room from above, for whoever comes in and looks for their place: places with first names, the door, the leader.
+ */
 const { seats, people } = defineProps<{
   seats: NonNullable<ScreenView['seats']>
   people: ScreenView['shown']['people']

@@ -18,10 +18,10 @@ const NO_SERIAL = 'This browser reaches no serial port. Another sensor, or a par
 export function serialForce(): ForceSource {
   let reader: ReadableStreamDefaultReader<string> | undefined
   let port: Port | undefined
-  async function listen(take: (kg: number) => void): Promise<void> {
+  async function listen(to: ReadableStreamDefaultReader<string>, take: (kg: number) => void): Promise<void> {
     let rest = ''
     for (;;) {
-      const { done, value } = await reader!.read()
+      const { done, value } = await to.read()
       if (done) return
       const lines = (rest + value).split(/\r\n|\r|\n/)
       rest = lines.pop() ?? ''
@@ -39,8 +39,9 @@ export function serialForce(): ForceSource {
       port ??= await chosen(serial.requestPort())
       await port.open({ baudRate: BAUD_RATE })
       reader = port.readable?.pipeThrough(new TextDecoderStream() as TransformStream<Uint8Array, string>).getReader()
+      if (!reader) return listener.gone()
       const began = performance.now()
-      void listen((kg) => listener.take(performance.now() - began, kg)).then(
+      void listen(reader, (kg) => listener.take(performance.now() - began, kg)).then(
         () => listener.gone(),
         () => listener.gone(),
       )

@@ -10,7 +10,9 @@ import { refusal } from '../../http/refuse'
 import { underPassphrase } from '../../services/passphrase'
 import { TooMany, turns } from '../../threads/turns'
 
-/** Each holds a transaction from its first row to its last: one at a time, so that nobody else waits for a connection. */
+/**
+ * Each holds a transaction from its first row to its last: one at a time, so that nobody else waits for a connection.
+ */
 const inTurn = turns(8)
 
 /** Everything of the practice as one file, zipped and sealed as it is read. */

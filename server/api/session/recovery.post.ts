@@ -16,8 +16,8 @@ import { secondFactors } from '../../session/secondFactors'
 import { beginSession } from '../../session/session'
 
 /**
- * Signs in with a printed code and a new password. A code cannot be guessed, so wrong passwords keep nobody from it, and
- * it stands in for the second factor, whose device may be gone as well.
+ * Signs in with a printed code and a new password. A code cannot be guessed, so wrong passwords keep nobody from it,
+ * and it stands in for the second factor, whose device may be gone as well.
  */
 export default answerAnybody(recover, async ({ event, db, body }) => {
   const counted = await attempts().countOfAddress(callerAddress(event))
@@ -26,7 +26,8 @@ export default answerAnybody(recover, async ({ event, db, body }) => {
     found &&
     (await inTransaction(db, async (trx) => {
       if (!(await takeRecoveryCode(trx, found.account.id, body.recoveryCode))) return null
-      // Only who has a code is told what is wrong with the password, or makes the server hash; a code is not used up by it.
+      // Only who has a code is told what is wrong with the password, or makes the server hash; a code is not used up by
+      // it.
       requireGoodPassword(body.password, found.account)
       const passwordHash = await hashOf(body.password)
       await setPasswordHash(trx, found.account.id, passwordHash)

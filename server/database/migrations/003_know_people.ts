@@ -47,7 +47,8 @@ export async function up(db: Knex): Promise<void> {
       t.datetime('entered_at').notNullable().defaultTo(db.fn.now())
       t.uuid('replaces').nullable()
       t.uuid('replaced_by').nullable()
-      // The first result of the same person, measure, side and day, where this is the second: the practice's repeatability.
+      // The first result of the same person, measure, side and day, where this is the second: the practice's
+      // repeatability.
       t.decimal('same_day_first', 8, 2).nullable()
       t.index(['practice_id', 'participant_id', 'taken_at'])
       t.index(['practice_id', 'same_day_first'])

@@ -2,8 +2,8 @@ import type { Knex } from 'knex'
 import { once } from './steps'
 
 /**
- * What was noted by a clock that stood in the past counts for its meeting all the same: `outcomes.at`, by which notes are
- * narrowed down, is never a day before the meeting. The event keeps its own time.
+ * What was noted by a clock that stood in the past counts for its meeting all the same: `outcomes.at`, by which notes
+ * are narrowed down, is never a day before the meeting. The event keeps its own time.
  */
 export async function up(db: Knex): Promise<void> {
   await once(db, '014_noted_in_its_meeting', rewrite)

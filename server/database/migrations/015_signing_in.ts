@@ -3,8 +3,8 @@ import { change, once } from './steps'
 
 /**
  * Addresses are told apart letter by letter: a database that takes é for e would let one account be tried under many
- * spellings. Tries at signing in are counted here, so that a restart forgets none; and devices that have signed in to an
- * account are known, by the hash of what they carry. See docs/decisions/signing-in.md.
+ * spellings. Tries at signing in are counted here, so that a restart forgets none; and devices that have signed in to
+ * an account are known, by the hash of what they carry. See docs/decisions/signing-in.md.
  */
 export async function up(db: Knex): Promise<void> {
   await once(db, '015_signing_in', rewrite)

@@ -6,9 +6,9 @@ import { sealed } from '../sealed'
 import { change, once } from './steps'
 
 /**
- * The ledger is only ever added to: each answer is a row, and walking back is one, once. What it says of somebody's health
- * is sealed under a key of theirs, and it names people by a key alone, as both logs do: who is erased takes the key along.
- * Everything that is said in a meeting bears who said it. See docs/decisions/a-record-that-stands.md.
+ * The ledger is only ever added to: each answer is a row, and walking back is one, once. What it says of somebody's
+ * health is sealed under a key of theirs, and it names people by a key alone, as both logs do: who is erased takes the
+ * key along. Everything that is said in a meeting bears who said it. See docs/decisions/a-record-that-stands.md.
  */
 export async function up(db: Knex): Promise<void> {
   await change(db, (schema) =>

@@ -2,9 +2,9 @@ import type { Knex } from 'knex'
 import { change, once } from './steps'
 
 /**
- * For several servers of the application on several of the database: rows are held by being written (`turn`), the ledger
- * is ordered by a place that is counted with its person, a practice that comes or goes in pieces says so, and has its
- * limits and its load. Every query finds its practice first. See docs/running-for-many.md.
+ * For several servers of the application on several of the database: rows are held by being written (`turn`), the
+ * ledger is ordered by a place that is counted with its person, a practice that comes or goes in pieces says so, and
+ * has its limits and its load. Every query finds its practice first. See docs/running-for-many.md.
  */
 export async function up(db: Knex): Promise<void> {
   for (const table of HELD)

@@ -2,7 +2,9 @@
 import { wallWords } from '~~/core/calendar/wall'
 import { TIER_NAMES } from '~/words/tiers'
 
-/** The list that lies at the door: everybody with a telephone number and whom to call, and a box for each date ahead. */
+/**
+ * The list that lies at the door: everybody with a telephone number and whom to call, and a box for each date ahead.
+ */
 const id = String(useRoute().params.id)
 const practice = usePractice()
 const dates = useDates()

@@ -36,11 +36,6 @@ const isTaken = (participant: string, measure: string) =>
       <h1 class="flex-1">Tests</h1>
       <button v-if="view.round && isLead" class="button" data-test="end-round" @click="round.end">End the round</button>
     </div>
-    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-    <p v-if="isOffline" class="bg-mark-soft rounded-lg px-3 py-2" role="status">
-      The server cannot be reached. {{ counted(round.waiting.value, 'result waits', 'results wait') }} here and goes as
-      soon as it is there.
-    </p>
     <template v-if="!view.round">
       <ChooseTests v-if="isLead" :due="view.due" @begin="round.begin" />
       <p v-else>No round is on. Whoever leads begins it; this page then shows the stations.</p>
@@ -62,27 +57,33 @@ const isTaken = (participant: string, measure: string) =>
         Everybody has done everything. <template v-if="isLead">End the round when you like.</template>
       </p>
       <TestStation v-if="at" ref="station" :measure="at" :round="round" />
-      <section aria-label="Who has done what">
-        <h2>Who has done what</h2>
-        <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Who has done what">
-          <table class="border-collapse">
-            <thead>
-              <tr class="text-left align-bottom">
-                <th class="pr-4 py-1">Name</th>
-                <th v-for="measure in measures" :key="measure.id" class="px-3 py-1 font-normal">{{ measure.name }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="person in members" :key="person.id" class="border-t border-line">
-                <th class="pr-4 py-1 text-left font-normal">{{ calledName(person.name) }}</th>
-                <td v-for="measure in measures" :key="measure.id" class="px-3 py-1 text-center">
-                  {{ isTaken(person.id, measure.id) ? 'done' : '' }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-      </section>
     </template>
+    <!-- Below what is pressed: what comes and goes here moves nothing from under a finger. -->
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+    <p v-if="isOffline" class="sticky bottom-2 bg-mark-soft rounded-lg px-3 py-2" role="status">
+      The server cannot be reached. {{ counted(round.waiting.value, 'result waits', 'results wait') }} here and goes as
+      soon as it is there.
+    </p>
+    <section v-if="view.round" aria-label="Who has done what">
+      <h2>Who has done what</h2>
+      <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Who has done what">
+        <table class="border-collapse">
+          <thead>
+            <tr class="text-left align-bottom">
+              <th class="pr-4 py-1">Name</th>
+              <th v-for="measure in measures" :key="measure.id" class="px-3 py-1 font-normal">{{ measure.name }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="person in members" :key="person.id" class="border-t border-line">
+              <th class="pr-4 py-1 text-left font-normal">{{ calledName(person.name) }}</th>
+              <td v-for="measure in measures" :key="measure.id" class="px-3 py-1 text-center">
+                {{ isTaken(person.id, measure.id) ? 'done' : '' }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
   </div>
 </template>
