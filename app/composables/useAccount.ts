@@ -36,10 +36,17 @@ export function useAccount() {
     }
     await openDrafts(account.value?.id ?? NOBODY, reply !== null)
   }
+  /** Whom the server has just let in: it has said so, and is not asked once more. */
+  async function arrive(as: Account): Promise<void> {
+    said.value = as
+    needsSetup.value = false
+    keptAccount.value = JSON.stringify(as)
+    await openDrafts(as.id, true)
+  }
   /** Nobody is signed in any more. */
   function forget(): void {
     keptAccount.value = ''
     said.value = null
   }
-  return { account, isLead, needsSetup, isUnasked, refresh, forget }
+  return { account, isLead, needsSetup, isUnasked, refresh, arrive, forget }
 }

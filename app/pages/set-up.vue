@@ -3,7 +3,7 @@ import { restoreArchive, setUp } from '~~/core/contract/access'
 import { refusalOf } from '~/composables/useRefusal'
 
 definePageMeta({ layout: 'bare' })
-const { needsSetup, refresh } = useAccount()
+const { needsSetup, refresh, arrive } = useAccount()
 const fields = reactive({ code: '', practice: '', name: '', email: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
@@ -18,8 +18,7 @@ async function save(answered?: Promise<Response>): Promise<void> {
   wrong.value = {}
   message.value = ''
   try {
-    await call(setUp, { body: fields, answered })
-    await refresh()
+    await arrive(await call(setUp, { body: fields, answered }))
     await navigateTo('/')
   } catch (error) {
     const refused = refusalOf(error)

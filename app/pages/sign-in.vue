@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import type { Account } from '~~/core/contract/account'
 import { isSignedOut } from '~/live/signedOut'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
-const { account, needsSetup, isUnasked, refresh } = useAccount()
+const { account, needsSetup, isUnasked, arrive } = useAccount()
 const isRecovering = ref(false)
 
 if (needsSetup.value) await navigateTo('/set-up')
@@ -14,9 +15,9 @@ async function goOn(): Promise<void> {
   const to = String(route.query.to ?? '/')
   await navigateTo(/^\/(?![/\\])/.test(to) ? to : '/')
 }
-async function signedIn(): Promise<void> {
+async function signedIn(as: Account): Promise<void> {
   isSignedOut.value = false
-  await refresh()
+  await arrive(as)
   await goOn()
 }
 </script>

@@ -72,6 +72,20 @@ describe('signing in while the scripts are on their way', () => {
     await visitor.page.waitForFunction(() => location.pathname === '/people')
     visitor.expectNoComplaints()
   })
+  it('asks the server nothing again to go on: whoever was let in is in, also where it is slow just then', async () => {
+    await arrival.letScriptsOn()
+    await visitor.page.evaluate(() => {
+      const fetched = window.fetch
+      window.fetch = (asked, how) => {
+        const isWhoIsIt = String(asked instanceof Request ? asked.url : asked).endsWith('/api/session')
+        return isWhoIsIt && how?.method === 'GET' ? new Promise(() => {}) : fetched(asked, how)
+      }
+    })
+    await visitor.fill('E-mail', LEAD)
+    await visitor.fill('Password', PASSWORD)
+    await visitor.press('Enter')
+    await visitor.page.waitForFunction(() => location.pathname === '/people')
+  })
   it('is not there for who is signed in, nor in the page kept for a start without the server', async () => {
     arrival.letAllBe()
     await visitor.signIn()

@@ -126,12 +126,15 @@ export class Visitor {
       const before = this.askedSoFar
       await wait(LOOK_MS)
       const isThere = await this.page
-        .evaluate(() => new Promise<void>((done) => requestIdleCallback(() => done(), { timeout: 1000 })))
-        // A page that goes on to another one is none to wait for.
-        .then(
-          () => true,
-          () => false,
+        .evaluate(
+          () =>
+            new Promise<boolean>((done) =>
+              // The form that stands in the page first gives way to that of the scripts.
+              requestIdleCallback(() => done(!document.querySelector('#first-form')), { timeout: 1000 }),
+            ),
         )
+        // A page that goes on to another one is none to wait for.
+        .catch(() => false)
       if (!isThere || this.isWaited() || this.askedSoFar > before) quiet = -1
     }
   }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { recover } from '~~/core/contract/access'
+import type { Account } from '~~/core/contract/account'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** Without the password: a printed recovery code, and a new password; or another lead. */
-const emit = defineEmits<{ signedIn: []; back: [] }>()
+const emit = defineEmits<{ signedIn: [as: Account]; back: [] }>()
 const fields = reactive({ email: '', recoveryCode: '', password: '' })
 const wrong = ref<Record<string, string>>({})
 const message = ref('')
@@ -14,8 +15,7 @@ async function send(): Promise<void> {
   wrong.value = {}
   message.value = ''
   try {
-    await call(recover, { body: fields })
-    emit('signedIn')
+    emit('signedIn', await call(recover, { body: fields }))
   } catch (error) {
     const refused = refusalOf(error)
     wrong.value = refused.fields

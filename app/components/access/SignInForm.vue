@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { signIn } from '~~/core/contract/access'
+import type { Account } from '~~/core/contract/account'
 import { refusalOf } from '~/composables/useRefusal'
 
 /** E-mail and password; where the account has one-time codes, the code once these were right. */
-const emit = defineEmits<{ signedIn: []; forgotten: [] }>()
+const emit = defineEmits<{ signedIn: [as: Account]; forgotten: [] }>()
 const fields = reactive({ email: '', password: '', code: '' })
 const isCodeNeeded = ref(false)
 const wrong = ref<Record<string, string>>({})
@@ -15,8 +16,8 @@ async function send(answered?: Promise<Response>): Promise<void> {
   busy.value = true
   wrong.value = {}
   try {
-    await call(signIn, { body: { ...fields, code: isCodeNeeded.value ? fields.code : undefined }, answered })
-    emit('signedIn')
+    const body = { ...fields, code: isCodeNeeded.value ? fields.code : undefined }
+    emit('signedIn', await call(signIn, { body, answered }))
   } catch (error) {
     const refused = refusalOf(error)
     const asksForCode = 'code' in refused.fields
