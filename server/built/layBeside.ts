@@ -7,7 +7,7 @@ import { readReadyPlans } from '../catalogue/readReadyPlans'
 import { buildPlayer } from './buildPlayer'
 
 /** Programs that run beside the server: what is heavy, and what whoever runs an installation does. */
-const PROGRAMS = ['server/threads/thread.ts', 'server/operate/practice.ts', 'demo/setUp.ts']
+const PROGRAMS = ['server/threads/thread.ts', 'server/threads/keys.ts', 'server/operate/practice.ts', 'demo/setUp.ts']
 /** A thread has to begin quickly: what is made of many small modules is taken into its one file. */
 const TAKEN_IN = ['zod', 'date-fns', '@date-fns/tz', 'ical.js', 'dequal']
 

@@ -1,5 +1,6 @@
 import { entryAt, entryOf } from '../../core/entries'
 import { dequal } from 'dequal/lite'
+import { LRUCache } from 'lru-cache'
 import { NotFound, type Scope } from '../database/rows'
 import { solveFigure } from '../../core/body/figure'
 import { demandsOfPoses, missingTags } from '../../core/body/demands'
@@ -14,20 +15,28 @@ import type { MovementEntry } from '../../core/catalogue/movement'
 import { overlaid } from '../../core/catalogue/overlay'
 import { indexOf, rungsOf } from '../../core/catalogue/summary'
 import { demandsOf } from '../../core/offer/verdict'
-import { ownMovementsOf, type OwnFigures } from '../database/ownMovements'
+import { markOfOwnMovements, ownMovementsOf, type OwnFigures } from '../database/ownMovements'
 import { catalogueData } from './catalogueData'
 
-/** The catalogue as a practice has it: the shipped one with its own movements and changes. */
+/** By practice, with what it was made of: all that is worked out from a catalogue is kept with it. */
+const kept = new LRUCache<string, { mark: string; data: CatalogueData }>({ max: 100 })
+
+/**
+ * The catalogue as a practice has it: the shipped one with its own movements and changes. It is the same object as
+ * long as nothing of it was changed.
+ */
 export async function practiceCatalogue(scope: Scope): Promise<CatalogueData> {
-  const [data, own] = [catalogueData(), await ownMovementsOf(scope)]
-  if (own.length === 0) return data
-  return {
-    ...overlaid(
-      data,
-      own.map(({ entry }) => entry),
-    ),
-    ownFigures: own.flatMap(({ figures }) => Object.keys(figures)),
-  }
+  const data = catalogueData()
+  const mark = await markOfOwnMovements(scope)
+  if (mark === '') return data
+  const known = kept.get(scope.practiceId)
+  if (known?.mark === mark) return known.data
+  const own = await ownMovementsOf(scope)
+  const entries = own.map(({ entry }) => entry)
+  const ownFigures = own.flatMap(({ figures }) => Object.keys(figures))
+  const its = { ...overlaid(data, entries), ownFigures }
+  kept.set(scope.practiceId, { mark, data: its })
+  return its
 }
 
 /** @throws {NotFound} when the practice's catalogue has no such movement */

@@ -14,7 +14,7 @@ import type { Database, Scope } from './rows'
 import { TABLES, type Table } from './tables'
 import { inTransaction } from './transaction'
 
-const ROWS_AT_ONCE = 1000
+const ROWS_AT_ONCE = 200
 /** Beside others it comes in smaller pieces, with a pause after each that is longer the busier they are. */
 const ROWS_BESIDE = 100
 

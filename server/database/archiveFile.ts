@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Readable } from 'node:stream'
+import { setImmediate as others } from 'node:timers/promises'
 import { z } from 'zod'
 import { TABLES, type Table } from './tables'
 
@@ -92,6 +93,8 @@ async function* linesOf(text: Readable): AsyncGenerator<string> {
       rest = lines.pop() ?? ''
       if (rest.length > LINE_AT_MOST) throw new BrokenArchive('This is no archive of a practice: it has no lines.')
       yield* lines
+      // What has come is read at once: others have their turn before the next piece.
+      await others()
     }
   } catch (error) {
     if (error instanceof Error && 'code' in error && String(error.code).startsWith('Z_'))

@@ -24,6 +24,19 @@ export async function ownMovementsOf(scope: Scope): Promise<OwnMovement[]> {
   }))
 }
 
+/** Says how a practice's own movements are kept now: what was made of them is right as long as this stays. */
+export async function markOfOwnMovements({ db, practiceId }: Scope): Promise<string> {
+  const rows = await db('own_movements')
+    .where({ practice_id: practiceId })
+    .orderBy('movement')
+    .select<{ movement: string; entry: string; figures: string }[]>(
+      'movement',
+      db.raw('md5(entry) as entry'),
+      db.raw('md5(figures) as figures'),
+    )
+  return rows.map(({ movement, entry, figures }) => `${movement} ${entry} ${figures}`).join('\n')
+}
+
 /** When a practice's version of a movement was kept; null where it has none. */
 export async function ownMovementKeptAt({ db, practiceId }: Scope, movement: string): Promise<string | null> {
   const row = await db('own_movements')

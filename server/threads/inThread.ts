@@ -7,10 +7,11 @@ import { Ready } from '../http/ready'
 import { refusal } from '../http/refuse'
 import { TooMany, turns } from './turns'
 import type { TaskName, Tasks } from './tasks'
+import type * as keys from './keys'
 import type { Done, Handed } from './handed'
 
 /** Threads for what is asked: a class waits neither for what is looked back on at a desk nor for a file. */
-const THREADS = {
+const TASK_THREADS = {
   /** What a class is gathered, led and reflected with. */
   class: { min: 1, max: Math.max(1, Math.min(2, availableParallelism() - 1)), memoryMb: 512, waiting: 200 },
   /** Looking back, records, letters, tables to take out. */
@@ -18,10 +19,15 @@ const THREADS = {
   /** Files that are sent, and what is solved or computed from them: a minute's worth waits, more is told so at once. */
   files: { min: 0, max: 1, memoryMb: 512, waiting: 12 },
 } as const
+/** Keys of passphrases; it needs nothing of the application. */
+const KEYS_THREAD = { min: 0, max: 1, memoryMb: 128, waiting: 60 } as const
+const THREADS = { ...TASK_THREADS, keys: KEYS_THREAD }
+
+type Keys = typeof keys
 
 /** Where a task is done, and how long it may take. */
 export interface Limit {
-  of: keyof typeof THREADS
+  of: keyof typeof TASK_THREADS
   seconds: number
 }
 export const IN_CLASS: Limit = { of: 'class', seconds: 30 }
@@ -39,12 +45,12 @@ const PATIENCE = Math.max(1, Number(process.env.CIRCLE_PATIENCE) || 1)
 /** A thread that nobody needs for so long ends. */
 const IDLE_MS = 60_000
 
-const pools: Partial<Record<Limit['of'], Piscina>> = {}
+const pools: Partial<Record<keyof typeof THREADS, Piscina>> = {}
 
-function poolOf(of: Limit['of']): Piscina {
+function poolOf(of: keyof typeof THREADS): Piscina {
   const { min, max, memoryMb, waiting } = THREADS[of]
   return (pools[of] ??= new Piscina({
-    filename: builtFile('thread.mjs'),
+    filename: builtFile(of === 'keys' ? 'keys.mjs' : 'thread.mjs'),
     minThreads: min,
     maxThreads: max,
     maxQueue: waiting,
@@ -88,6 +94,22 @@ export async function inThread<N extends TaskName>(
     throw createError(done.refused)
   } catch (error) {
     throw refusalOfLimit(error, limit)
+  }
+}
+
+/**
+ * Makes a key of a passphrase, or finds one: see `keys.ts`.
+ *
+ * @throws as the function does; 503 where too many wait
+ */
+export async function keysInThread<N extends keyof Keys>(
+  name: N,
+  input: Parameters<Keys[N]>[0],
+): Promise<Awaited<ReturnType<Keys[N]>>> {
+  try {
+    return (await poolOf('keys').run(input, { name })) as Awaited<ReturnType<Keys[N]>>
+  } catch (error) {
+    throw refusalOfLimit(error, LOOKING)
   }
 }
 

@@ -46,6 +46,9 @@ describe('movements of a practice', () => {
     expect(await nameOf(lead)).toBe('Our bridge')
     expect(await nameOf(await world.signedIn(STRANGER))).toBe('Bridge')
     expect((await lead.call('GET', '/api/movements')).body).toEqual(['bridge'])
+    // What was made of the first version is not what the second one is: both may be of one second.
+    await lead.call('PUT', '/api/movements/bridge', { entry: { ...bridge, name: 'Our next bridge' } })
+    expect(await nameOf(lead)).toBe('Our next bridge')
     expect((await lead.call('DELETE', '/api/movements/bridge')).status).toBe(200)
     expect(await nameOf(lead)).toBe('Bridge')
     expect((await lead.call('DELETE', '/api/movements/bridge')).status).toBe(404)

@@ -30,8 +30,8 @@ async function sendArchive(scope: Scope, passphrase: string, reply: ServerRespon
   // Whoever has gone while they waited gets none.
   if (reply.destroyed) return
   const zipped = createGzip()
-  const reading = pipeline(Readable.from(archiveLines(scope)), zipped)
   const sealed = await underPassphrase(zipped, passphrase)
+  const reading = pipeline(Readable.from(archiveLines(scope)), zipped)
   // Where either side breaks off, all end, and what was sent lacks its seal.
   await Promise.all([reading, pipeline(sealed, reply)]).catch(() => {
     zipped.destroy()
