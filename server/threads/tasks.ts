@@ -3,7 +3,7 @@ import { beginCircle, placeStarts } from '../../core/contract/beginning'
 import { readCircleLookBack } from '../../core/contract/circles'
 import { readCircleHandouts, readHandout, readHomePage } from '../../core/contract/homePractice'
 import { readMeeting } from '../../core/contract/meetings'
-import { readWay, saveMovement } from '../../core/contract/movements'
+import { readMovement, readWay, saveMovement } from '../../core/contract/movements'
 import type { Role } from '../../core/contract/account'
 import {
   exportCalendar,
@@ -19,9 +19,11 @@ import { decide, readEvidence, readReflection, type DecisionChoice } from '../..
 import type { AnswerOf, BodyOf, QueryOf, Route } from '../../core/contract/route'
 import { makeCourse, readShelfFit } from '../../core/contract/shelf'
 import { readLaneFile, readScreen } from '../../core/contract/watch'
+import { writeMovement } from '../../core/catalogue/overlay'
 import { circleCalendar } from '../../core/formats/circleCalendar'
 import { builtFile } from '../built/builtFile'
 import { ownWay } from '../catalogue/ownWay'
+import { movementEntry } from '../catalogue/practiceCatalogue'
 import { ledgerOf } from '../database/ledger'
 import { meetingById } from '../database/meetings'
 import type { Acting } from '../database/rows'
@@ -96,6 +98,9 @@ export const TASKS = {
   ),
   saveMovement: json(saveMovement, (acting, { id, body }: { id: string; body: BodyOf<typeof saveMovement> }) =>
     keepMovement(acting, id, body),
+  ),
+  readMovement: file(readMovement, async (acting, { movement }: { movement: string }) =>
+    writeMovement(await movementEntry(acting, movement)),
   ),
   readWay: json(readWay, (acting, { variation }: { variation: string }) => ownWay(acting, variation)),
   beginCircle: json(beginCircle, beginCircleWith),

@@ -61,7 +61,7 @@ describe('the event loop, on the demo', () => {
       if (nameOf(route) === 'PUT /api/account/password') continue
       if (!request || route.method === 'DELETE' || route.path.endsWith('/stream')) continue
       for (let time = 0; time < TIMES; time += 1)
-        await held(nameOf(route), async () => {
+        await held(`${nameOf(route)}${time === 0 ? ', the first time' : ''}`, async () => {
           const ask = () => sent(world.address, lead.cookie, route, { request })
           let reply = await ask()
           // Where the machine does other things too, a server may say that it is busy: it is asked once more.
