@@ -28,7 +28,7 @@ const blocks = async () => (await storedPlan()).blocks.map((block: { movement: s
 describe('signing in', () => {
   it('says what is wrong and then shows the ring of the circle', async () => {
     await visitor.open('/people')
-    expect(new URL(visitor.page.url()).pathname).toBe('/sign-in')
+    await visitor.page.waitForFunction(() => location.pathname === '/sign-in')
     await visitor.fill('E-mail', 'marit@ferngate.example')
     await visitor.fill('Password', 'wrong password')
     await visitor.press('Enter')
