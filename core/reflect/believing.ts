@@ -2,6 +2,7 @@ import { entryAt, valueIn } from '../entries'
 import { chanceOf, learn, settled, type Belief } from './belief'
 import { noteToday, type Question, type SideStanding, type Verdict } from './question'
 import { demandOf } from './demand'
+import type { SideReason } from './decisionWords'
 import { hindrance } from './easing'
 import { countingSteps } from './counting'
 import { effortAtMost } from './effortAtMost'
@@ -52,52 +53,39 @@ export function beliefEases(own: SideStanding, question: Question): Verdict | nu
  * beliefSteps(question.sides[0], question).kind // 'step-up'
  */
 export function beliefSteps(own: SideStanding, question: Question): Verdict {
-  const said = {
+  const stays = (reason: SideReason): Verdict => ({
+    kind: 'stay',
     side: own.side,
     fromLevel: own.level,
     toLevel: own.level,
     by: 'belief',
+    reason,
     streak: 0,
     isDial: false,
-  } as const
+  })
   const today = noteToday(own, question)
   const entry = today ?? entryAt(own.evidence, own.evidence.length - 1)
   const next = nextThing(own, question)
   const chance = next ? chanceOf(own.belief, next.demand) : 1
-  const notYet = {
-    ...said,
-    kind: 'stay',
-    reason: { kind: 'not-yet', entry, level: next?.level ?? own.level, chance },
-  } as const
+  const level = next?.level ?? own.level
+  const isDial = next?.isDial ?? false
+  const notYet = () => stays({ kind: 'not-yet', entry, level, chance })
   const against = today && hindranceOf(today, question)
-  if (against) return { ...said, kind: 'stay', reason: { kind: 'hindered', entry, by: against } }
-  if (isNotHere(today, own)) return notYet
+  if (against) return stays({ kind: 'hindered', entry, by: against })
+  if (isNotHere(today, own)) return notYet()
   const wanted = next?.wanted ?? 0
   const isFar = next !== null && 1 - chanceOf(own.belief, next.demand - 1) > question.judgement.belief.farAtMost
   // Where the school's own rule was met, note by note, less belief is enough.
   const isRuleMet = chance >= question.judgement.belief.byRule && countingSteps(own, question).kind === 'step-up'
   if (((chance >= wanted && !isFar) || isRuleMet) && isCarefullyDone(own, question)) {
-    const reason = {
-      kind: 'within-reach',
-      entry,
-      level: next?.level ?? own.level,
-      isDial: next?.isDial ?? false,
-      chance,
-    } as const
-    return {
-      ...said,
-      kind: 'step-up',
-      toLevel: next?.level ?? own.level,
-      isDial: next?.isDial ?? false,
-      streak: chance,
-      reason,
-    }
+    const reason: SideReason = { kind: 'within-reach', entry, level, isDial, chance }
+    return { ...stays(reason), kind: 'step-up', toLevel: level, isDial, streak: chance }
   }
   if (today && next && couldDecide(today, own.belief, next, question)) {
     const missing = missingIn(today, question)
-    return { ...said, kind: 'ask', streak: chance, reason: { kind: 'not-noted', entry, missing, meetings: 1 } }
+    return { ...stays({ kind: 'not-noted', entry, missing, meetings: 1 }), kind: 'ask', streak: chance }
   }
-  return notYet
+  return notYet()
 }
 
 interface Next {

@@ -3,7 +3,7 @@ import type { Judgement } from '../catalogue/judgement'
 import type { Plan } from '../plan/plan'
 import { becauseOf } from './decisionWords'
 import { DialTurn } from './turn'
-import type { Step } from './reflectOn'
+import type { Step } from './step'
 
 /** A block's dose that most of a circle have outgrown. */
 export const BlockTurn = z.object({

@@ -56,8 +56,11 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
   const ladders = [...evidenceIn(outcomes)].map(([key, evidence]) => ladderOf(key, evidence, dayOf, catalogue))
   // First each ladder by its better known side alone: how somebody reports, and how far they are from where they began.
   const unread = readingOf(NO_HABIT, believing)
-  const first = ladders.map((ladder) => followed(ladder, bestKnown(ladder), { reading: unread, shift: 0 }, believing))
-  const habit = habitFrom(first, believing)
+  const efforts: Efforts = { count: 0, off: 0, first: null, isSame: true }
+  const first = ladders.map((ladder) =>
+    followed(ladder, bestKnown(ladder), { reading: unread, shift: 0, efforts }, believing),
+  )
+  const habit = habitFrom(efforts, believing)
   const reading = readingOf(habit, believing)
   const moved = ladders.map(({ movement }, at) => {
     const { notes, moved: levels } = entryAt(first, at)
@@ -66,7 +69,9 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
   const shifts = ladders.map(({ movement }, at) => shiftOf(movement, moved.toSpliced(at, 1), believing))
   const capacitiesOn = (ladder: Ladder, shift: number): Capacities =>
     Object.fromEntries(
-      ladder.views.map((view) => [view.side, followed(ladder, view, { reading, shift }, believing).belief] as const),
+      ladder.views.map(
+        (view) => [view.side, followed(ladder, view, { reading, shift, efforts: null }, believing).belief] as const,
+      ),
     )
   const believed = {
     habit,
@@ -81,9 +86,7 @@ export function believedOf(outcomes: readonly DatedOutcome[], catalogue: Catalog
 interface Ladder {
   key: string
   movement: Movement | undefined
-  noted: readonly Noted[]
-  /** Where in it each meeting begins. */
-  begins: readonly number[]
+  noted: Noted
   views: readonly SideView[]
   start: number
   lastOn: string
@@ -96,14 +99,16 @@ interface SideView {
   own: number
 }
 
-/** An entry with what it asked, levels. */
+/** The entries of a ladder with a level, oldest first: as lists side by side, since there are very many. */
 interface Noted {
-  entry: Evidence
-  /** Days since 1970. */
-  day: number
-  demand: number
-  /** What it says, as a number. */
-  said: number
+  entries: readonly Evidence[]
+  /** What each asked, levels. */
+  demands: readonly number[]
+  /** What each says, as a number. */
+  said: readonly number[]
+  /** Where in them each meeting begins, and when it was: days since 1970. */
+  begins: readonly number[]
+  days: readonly number[]
 }
 
 function ladderOf(
@@ -115,41 +120,45 @@ function ladderOf(
   const { movement: id, tier } = ladderOfKey(key)
   const movement = catalogue.movements.get(id)
   const rungs = new Map<number, Variation>(movement?.ladders[tier]?.map((rung) => [rung.level, rung]))
-  const noted: Noted[] = []
-  const begins: number[] = []
+  const entries = evidence.filter((entry) => entry.level !== null)
+  const [demands, said, begins, days]: [number[], number[], number[], number[]] = [[], [], [], []]
   let meeting = ''
-  for (const entry of evidence) {
-    const { level, dials, meetingId, date } = entry
-    if (level === null) continue
-    if (meetingId !== meeting) begins.push(noted.length)
+  for (const entry of entries) {
+    const { dials, meetingId, date } = entry
+    const level = entry.level ?? 0
+    if (meetingId !== meeting) {
+      begins.push(demands.length)
+      days.push(dayOf(date))
+    }
     meeting = meetingId
-    const demand = demandOf(rungs.get(level) ?? { level, dials: [] }, dials)
-    noted.push({ entry, day: dayOf(date), demand, said: saidKey(entry) })
+    demands.push(demandOf(rungs.get(level) ?? { level, dials: [] }, dials))
+    said.push(saidKey(entry))
   }
-  const isApart = noted.some(({ entry }) => entry.side !== 'both')
+  const noted = { entries, demands, said, begins, days }
+  const isApart = entries.some(({ side }) => side !== 'both')
   const sides: readonly Side[] = isApart ? ['left', 'right'] : ['both']
   return {
-    ...{ key, movement, noted, begins },
-    views: sides.map((side) => ({ side, own: meetingsOf(side, noted, begins) })),
-    start: noted[0]?.entry.level ?? 2,
+    ...{ key, movement, noted },
+    views: sides.map((side) => ({ side, own: meetingsOf(side, noted) })),
+    start: entries[0]?.level ?? 2,
     lastOn: evidence.at(-1)?.date ?? '',
   }
 }
 
-function isOf(side: Side, { entry }: Noted): boolean {
+function isOf(side: Side, entry: Evidence): boolean {
   return entry.side === side || entry.side === 'both'
 }
 
-/** Whether a meeting, from one place of the notes to another, has one of this side. */
-function hasOf(side: Side, noted: readonly Noted[], from: number, to: number): boolean {
-  for (let at = from; at < to; at += 1) if (isOf(side, entryAt(noted, at))) return true
+/** Whether a meeting, from one place of the entries to another, has one of this side. */
+function hasOf(side: Side, entries: readonly Evidence[], from: number, to: number): boolean {
+  for (let at = from; at < to; at += 1) if (isOf(side, entryAt(entries, at))) return true
   return false
 }
 
-function meetingsOf(side: Side, noted: readonly Noted[], begins: readonly number[]): number {
+function meetingsOf(side: Side, { entries, begins }: Noted): number {
   let own = 0
   for (let at = 0; at < begins.length; at += 1)
-    own += Number(hasOf(side, noted, entryAt(begins, at), begins[at + 1] ?? noted.length))
+    own += Number(hasOf(side, entries, entryAt(begins, at), begins[at + 1] ?? entries.length))
   return own
 }
 
@@ -166,8 +175,16 @@ interface Followed {
   /** How far notes moved the belief from where it began, levels. */
   moved: number
   notes: number
-  /** Efforts as they were said, and as they were to be expected. */
-  efforts: { said: number; expected: number }[]
+}
+
+/** What somebody said of effort, beside what was to be expected: added up, since there is much of it. */
+interface Efforts {
+  count: number
+  /** By how much they said more than was expected, all together. */
+  off: number
+  first: number | null
+  /** Whether they always said the same. */
+  isSame: boolean
 }
 
 /** How a person's notes are read. */
@@ -175,33 +192,29 @@ interface Reading {
   /** Of the side that is looked at, and of the other one. */
   own: ReturnType<typeof readingFrom>
   other: ReturnType<typeof readingFrom>
-  /** How somebody reports is learned in the first round alone. */
-  isFirst: boolean
 }
 
 function readingOf(habit: Habit, believing: Believing): Reading {
   return {
     own: readingFrom({ habit, apart: 0 }, believing),
     other: readingFrom({ habit, apart: believing.apart.sides }, believing),
-    isFirst: habit === NO_HABIT,
   }
 }
 
 function followed(
-  { start, noted, begins }: Ladder,
+  { start, noted: { entries, demands, said, begins, days } }: Ladder,
   { side }: SideView,
-  { reading, shift }: { reading: Reading; shift: number },
+  { reading, shift, efforts }: { reading: Reading; shift: number; efforts: Efforts | null },
   { prior, drift, effort }: Believing,
 ): Followed {
   const from = start + prior.above + shift
-  const efforts: Followed['efforts'] | null = reading.isFirst ? [] : null
   let belief = beliefAround(from, prior.spread)
   let spare = belief.slice()
-  let last = noted[0]?.day ?? 0
+  let last = days[0] ?? 0
   for (let meeting = 0; meeting < begins.length; meeting += 1) {
-    const [first, end] = [entryAt(begins, meeting), begins[meeting + 1] ?? noted.length]
-    const { day } = entryAt(noted, first)
-    const isOther = !hasOf(side, noted, first, end)
+    const [first, end] = [entryAt(begins, meeting), begins[meeting + 1] ?? entries.length]
+    const day = entryAt(days, meeting)
+    const isOther = !hasOf(side, entries, first, end)
     // A week moves little: two are taken as one, and never is a last note held against what was believed before.
     if (day - last >= DRIFT_DAYS || (day > last && meeting === begins.length - 1)) {
       ;[belief, spare] = [drifted(belief, (day - last) / 7, drift, spare), belief]
@@ -209,33 +222,35 @@ function followed(
     }
     const read = isOther ? reading.other : reading.own
     for (let at = first; at < end; at += 1) {
-      const one = entryAt(noted, at)
-      if (isOther || isOf(side, one)) learn(belief, read(one.entry, one.said), one.demand)
+      const entry = entryAt(entries, at)
+      if (isOther || isOf(side, entry)) learn(belief, read(entry, entryAt(said, at)), entryAt(demands, at))
     }
     if (efforts === null || isOther) continue
     const mean = meanOf(settled(belief))
     for (let at = first; at < end; at += 1) {
-      const one = entryAt(noted, at)
-      const { effort: said, isGroup } = one.entry
-      if (said !== null && !isGroup && isOf(side, one))
-        efforts.push({ said, expected: effort.atCapacity - effort.aLevel * (mean - one.demand) })
+      const entry = entryAt(entries, at)
+      if (entry.effort !== null && !entry.isGroup && isOf(side, entry))
+        addEffort(efforts, entry.effort, effort.atCapacity - effort.aLevel * (mean - entryAt(demands, at)))
     }
   }
   settled(belief)
-  return { belief, moved: meanOf(belief) - from, notes: begins.length, efforts: efforts ?? [] }
+  return { belief, moved: meanOf(belief) - from, notes: begins.length }
+}
+
+function addEffort(efforts: Efforts, said: number, expected: number): void {
+  efforts.count += 1
+  efforts.off = efforts.off + said - Math.max(0, Math.min(10, expected))
+  efforts.first ??= said
+  efforts.isSame &&= said === efforts.first
 }
 
 /** How somebody says effort, from all that they said: believed the more, and the closer, the more there is. */
-function habitFrom(followed: readonly Followed[], { habit }: Believing): Habit {
-  const efforts = followed.flatMap((one) => one.efforts)
+function habitFrom({ count, off, isSame }: Efforts, { habit }: Believing): Habit {
   const unsureAfter = (notes: number) => 1 + habit.unsure / (notes + habit.after)
-  if (efforts.length === 0) return { bias: 0, blur: unsureAfter(0) }
-  const off = efforts.reduce((sum, { said, expected }) => sum + said - Math.max(0, Math.min(10, expected)), 0)
-  const bias = (habit.gain * off) / (efforts.length + habit.after)
-  const said = new Set(efforts.map((one) => one.said))
+  if (count === 0) return { bias: 0, blur: unsureAfter(0) }
+  const bias = (habit.gain * off) / (count + habit.after)
   // Who always says the same says nothing by it.
-  const isSame = said.size === 1 && efforts.length >= habit.sameAfter
-  return { bias, blur: isSame ? habit.sameBlur : unsureAfter(efforts.length) }
+  return { bias, blur: isSame && count >= habit.sameAfter ? habit.sameBlur : unsureAfter(count) }
 }
 
 /**

@@ -11,31 +11,16 @@ import type { Person } from '../offer/person'
 import { believedOf } from './capacities'
 import { needsCare } from './careful'
 import { evidenceIn, type DatedOutcome } from './datedOutcome'
-import { decide, isEasing, type Decision } from './decide'
+import { decide, isEasing } from './decide'
 import { thresholdOf } from './believing'
 import { chanceOf } from './belief'
 import { demandOf } from './demand'
 import { noteToday, type Judging, type Question } from './question'
 import { sidesOf } from './sidesOf'
 import { becauseOf, type DecisionNote } from './decisionWords'
+import { asStep, withNotes, type Step } from './step'
 import { isReached, type Evidence } from './evidence'
-import { halfOf, nextTurn, turnBack, type DialTurn, type NextTurn } from './turn'
-
-/** A decision with the step it is: one dial, or the level. */
-export interface Step extends Decision {
-  blockId: string
-  school: SchoolId
-  /** The dial that is turned; null: the level changes, or nothing does. */
-  turn: DialTurn | null
-  /** Time, rounds or repetitions earned beyond what the block gives; null: none. */
-  earned: DialTurn | null
-  /** Half the dose, where it hurts and no rung is lower; null: not so, or nothing to halve. */
-  half: DialTurn | null
-  /** Whether it hurts, or is too much, and no rung is lower. */
-  isLowest: boolean
-  /** The last meetings' outcomes that it rests on, oldest first. */
-  recent: Evidence[]
-}
+import { halfOf, nextTurn, turnBack, type NextTurn } from './turn'
 
 /** What a block of the meeting's plan asked of a tier. */
 export interface BlockToday {
@@ -162,14 +147,11 @@ function stepFor(
   }
   const decision = decide(question)
   const recent = ofLastMeetings(evidence)
-  const step = withNotes(
-    { ...decision, blockId, school: schoolId, turn: null, earned: null, half: null, isLowest: false, recent },
-    [
-      ...(unasked ? [{ kind: 'effort-not-asked', fact: unasked.row.name } as const] : []),
-      ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
-      ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, weakest.level) : []),
-    ],
-  )
+  const step = withNotes(asStep(decision, { blockId, school: schoolId, recent }), [
+    ...(unasked ? [{ kind: 'effort-not-asked', fact: unasked.row.name } as const] : []),
+    ...(schoolId === asked.school ? [] : [{ kind: 'first-month', school: school.name } as const]),
+    ...(schoolId === 'measured-load' && decision.kind === 'stay' ? recordOf(evidence, weakest.level) : []),
+  ])
   const still = factsOf(person, catalogue).find(({ row }) => row.stepsByHandOnly)
   if (still && step.kind === 'step-up') return [heldBack(step, still.row.name)]
   if (!open) return [step]
@@ -205,13 +187,6 @@ function ownGiven(rung: Variation, given: Given | null, person: Person, catalogu
   if (!given || !movement) return null
   const asked = { movement, ...given, restSeconds: 0 }
   return doseOn(rung, asked, 'both', { person, catalogue, isTurned: false }).own
-}
-
-/** The step with more said of it. */
-function withNotes(step: Step, added: readonly DecisionNote[]): Step {
-  if (added.length === 0) return step
-  const notes = [...step.notes, ...added]
-  return { ...step, notes, because: becauseOf({ ...step, notes }) }
 }
 
 /** The step as a turn of one dial where it is one. */

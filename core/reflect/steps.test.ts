@@ -6,7 +6,8 @@ import type { Given } from '../offer/dials'
 import type { Person } from '../offer/person'
 import { blockTurns } from './blockTurns'
 import type { DatedOutcome } from './datedOutcome'
-import { reflectOn, type Step } from './reflectOn'
+import { reflectOn } from './reflectOn'
+import type { Step } from './step'
 import { settledLevel } from './settle'
 
 const catalogue = shippedCatalogue()

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { homeNotes } from '../../core/reflect/homeNotes'
-import { reflectOn, type Reflected, type Step } from '../../core/reflect/reflectOn'
+import { reflectOn, type Reflected } from '../../core/reflect/reflectOn'
+import type { Step } from '../../core/reflect/step'
 import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import { shippedCatalogue } from '../shippedCatalogue'
 import { judged } from './halfYear'

@@ -1,6 +1,6 @@
 import type { Movement } from '../../core/catalogue/catalogue'
 import { storedLevel } from '../../core/offer/levels'
-import type { Step } from '../../core/reflect/reflectOn'
+import type { Step } from '../../core/reflect/step'
 import { capacityOf, type Body } from './bodies'
 
 /** What half a year of decisions did. */
