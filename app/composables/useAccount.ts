@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { Account } from '~~/core/contract/account'
+import type { ReplyOf } from '~~/core/contract/route'
 import { readSession } from '~~/core/contract/session'
 import { NOBODY, openDrafts } from '~/live/drafts'
 import { keptJson } from '~/live/keptJson'
@@ -29,19 +30,19 @@ export function useAccount() {
    */
   async function refresh(): Promise<void> {
     const reply = await call(readSession, { patienceMs: PATIENCE_MS }).catch(() => null)
-    if (reply !== null) {
-      said.value = reply.account
-      needsSetup.value = reply.needsSetup
-      keptAccount.value = reply.account ? JSON.stringify(reply.account) : ''
-    }
+    if (reply !== null) heard(reply)
     await openDrafts(account.value?.id ?? NOBODY, reply !== null)
   }
   /** Whom the server has just let in: it has said so, and is not asked once more. */
   async function arrive(as: Account): Promise<void> {
-    said.value = as
-    needsSetup.value = false
-    keptAccount.value = JSON.stringify(as)
+    heard({ account: as, needsSetup: false })
     await openDrafts(as.id, true)
+  }
+  /** Takes what the server says of who is signed in, and keeps it for a start without the server. */
+  function heard(session: ReplyOf<typeof readSession>): void {
+    said.value = session.account
+    needsSetup.value = session.needsSetup
+    keptAccount.value = session.account ? JSON.stringify(session.account) : ''
   }
   /** Nobody is signed in any more. */
   function forget(): void {

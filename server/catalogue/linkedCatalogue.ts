@@ -4,7 +4,7 @@ import { indexOf } from '../../core/catalogue/summary'
 import { practiceCatalogue } from './practiceCatalogue'
 
 /**
- * The shipped catalogue is one object for the whole run, so it is linked once; a practice's own when it is asked for.
+ * The shipped catalogue is one object for the whole run, so it is linked once; a practice's own until it is changed.
  */
 const known = new WeakMap<CatalogueData, Catalogue>()
 

@@ -10,7 +10,7 @@ interface Packed {
 }
 
 /**
- * The shipped catalogue is one object for the whole run, so it is packed once; a practice's own when it is asked for.
+ * The shipped catalogue is one object for the whole run, so it is packed once; a practice's own until it is changed.
  */
 const known = new WeakMap<CatalogueData, Packed>()
 

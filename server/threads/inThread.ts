@@ -19,7 +19,7 @@ const TASK_THREADS = {
   /** Files that are sent, and what is solved or computed from them: a minute's worth waits, more is told so at once. */
   files: { min: 0, max: 1, memoryMb: 512, waiting: 12 },
 } as const
-/** Keys of passphrases; it needs nothing of the application. */
+/** What takes a passphrase; it needs nothing of the application. */
 const KEYS_THREAD = { min: 0, max: 1, memoryMb: 128, waiting: 60 } as const
 const THREADS = { ...TASK_THREADS, keys: KEYS_THREAD }
 
@@ -98,23 +98,28 @@ export async function inThread<N extends TaskName>(
 }
 
 /**
- * Makes a key of a passphrase, or finds one: see `keys.ts`.
+ * Makes a key of a passphrase, or opens what lies under one: see `keys.ts`. How long that takes a file can say, so it
+ * ends in time.
  *
- * @throws as the function does; 503 where too many wait
+ * @throws as the function does; 422 where it took too long, 503 where too many wait
  */
 export async function keysInThread<N extends keyof Keys>(
   name: N,
   input: Parameters<Keys[N]>[0],
 ): Promise<Awaited<ReturnType<Keys[N]>>> {
   try {
-    return (await poolOf('keys').run(input, { name })) as Awaited<ReturnType<Keys[N]>>
+    return (await poolOf('keys').run(input, { name, signal: endOf(LOOKING) })) as Awaited<ReturnType<Keys[N]>>
   } catch (error) {
     throw refusalOfLimit(error, LOOKING)
   }
 }
 
-async function run(handed: Handed, { of, seconds }: Limit): Promise<Done> {
-  return (await poolOf(of).run(handed, { signal: AbortSignal.timeout(seconds * PATIENCE * 1000) })) as Done
+async function run(handed: Handed, limit: Limit): Promise<Done> {
+  return (await poolOf(limit.of).run(handed, { signal: endOf(limit) })) as Done
+}
+
+function endOf({ seconds }: Limit): AbortSignal {
+  return AbortSignal.timeout(seconds * PATIENCE * 1000)
 }
 
 /** What is said where a limit was reached; any other error stays as it is. */
