@@ -1,16 +1,18 @@
 import { expect, it, vi } from 'vitest'
-import { shippedData } from '../../tests/shippedCatalogue'
+import { parseCatalogue } from '../../core/catalogue/parseCatalogue'
 import type { Scope } from '../database/rows'
 import { linkedCatalogue } from './linkedCatalogue'
 import { practiceCatalogue } from './practiceCatalogue'
+import { readCatalogueFiles } from './readCatalogueFiles'
 
+const shipped = parseCatalogue(readCatalogueFiles())
 const stored = vi.hoisted(() => ({ mark: '', name: '', reads: 0 }))
-vi.mock('./catalogueData', () => ({ catalogueData: () => shippedData() }))
+vi.mock('./catalogueData', () => ({ catalogueData: () => shipped }))
 vi.mock('../database/ownMovements', () => ({
   markOfOwnMovements: async () => stored.mark,
   ownMovementsOf: async () => {
     stored.reads += 1
-    return [{ entry: { ...shippedData().movements[0], name: stored.name }, figures: { 'own.bed.1': {} } }]
+    return [{ entry: { ...shipped.movements[0], name: stored.name }, figures: { 'own.bed.1': {} } }]
   },
 }))
 const scope = { practiceId: 'p' } as unknown as Scope
@@ -18,7 +20,7 @@ const keep = (name: string) => Object.assign(stored, { mark: name, name })
 
 it('is the shipped catalogue where a practice has nothing of its own', async () => {
   keep('')
-  expect(await practiceCatalogue(scope)).toBe(shippedData())
+  expect(await practiceCatalogue(scope)).toBe(shipped)
 })
 it('is put together and linked once for a practice of its own, and again once something was changed', async () => {
   keep('First')
