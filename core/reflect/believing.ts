@@ -75,17 +75,24 @@ export function beliefSteps(own: SideStanding, question: Question): Verdict {
   if (isNotHere(today, own)) return notYet()
   const wanted = next?.wanted ?? 0
   const isFar = next !== null && 1 - chanceOf(own.belief, next.demand - 1) > question.judgement.belief.farAtMost
-  // Where the school's own rule was met, note by note, less belief is enough.
-  const isRuleMet = chance >= question.judgement.belief.byRule && countingSteps(own, question).kind === 'step-up'
-  if (((chance >= wanted && !isFar) || isRuleMet) && isCarefullyDone(own, question)) {
-    const reason: SideReason = { kind: 'within-reach', entry, level, isDial, chance }
+  const said = { entry, level, isDial, chance }
+  const reason = chance >= wanted && !isFar ? ({ kind: 'within-reach', ...said } as const) : byRule(said, own, question)
+  if (reason && isCarefullyDone(own, question))
     return { ...stays(reason), kind: 'step-up', toLevel: level, isDial, streak: chance }
-  }
   if (today && next && couldDecide(today, own.belief, next, question)) {
     const missing = missingIn(today, question)
     return { ...stays({ kind: 'not-noted', entry, missing, meetings: 1 }), kind: 'ask', streak: chance }
   }
   return notYet()
+}
+
+type RuleMet = SideReason & { kind: 'rule-met' }
+
+/** Where the school's own rule was met, note by note, less belief is enough. */
+function byRule(said: Omit<RuleMet, 'kind' | 'meetings'>, own: SideStanding, question: Question): RuleMet | null {
+  if (said.chance < question.judgement.belief.byRule) return null
+  const { kind, streak } = countingSteps(own, question)
+  return kind === 'step-up' ? { kind: 'rule-met', ...said, meetings: streak } : null
 }
 
 interface Next {

@@ -54,8 +54,10 @@ export function blockTurns<S extends Step>(
   }
 }
 
-/** The step as what the block will give: what was within reach is said of it. */
+/** The step as what the block will give: what was within reach, or earned by the school's rule, is said of it. */
 function asEarned<S extends Step>(step: S, earned: DialTurn): S {
-  const reason = step.reason.kind === 'within-reach' ? { ...step.reason, isDial: true } : step.reason
+  const { reason: earnedBy } = step
+  const isOfNext = earnedBy.kind === 'within-reach' || earnedBy.kind === 'rule-met'
+  const reason = isOfNext ? { ...earnedBy, isDial: true } : earnedBy
   return { ...step, reason, because: becauseOf({ ...step, reason }), turn: earned, toLevel: step.fromLevel }
 }

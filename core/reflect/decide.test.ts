@@ -163,10 +163,16 @@ describe('counting', () => {
 describe('what is believed', () => {
   const decided = (evidence: Evidence[], change = {}) => decide(questionOf(evidence, change))
   it('steps up where the next rung is within reach, and says how likely and what says so', () => {
-    const decision = decided(weekly({}, {}, {}))
+    const decision = decided(weekly({ effort: 1 }, { effort: 1 }, { effort: 1 }))
     expect(decision).toMatchObject({ kind: 'step-up', by: 'belief', toLevel: 3 })
-    expect(decision.because).toMatch(/^Level 3 is within reach, \w+ times of ten|nearly always/)
-    expect(decision.because).toContain('30 of 30 s, effort 3, clean')
+    expect(decision.because).toMatch(/^Level 3 is within reach, (?:\w+ times of ten|nearly always); what says so last/)
+    expect(decision.because).toContain('30 of 30 s, effort 1, clean')
+  })
+  it('steps by the school’s rule where that is met, says so, and says how likely', () => {
+    expect(decided(weekly({}, {}, {})).because).toBe(
+      '30 of 30 s, effort 3, clean, 3 meetings running: this school’s rule is met, and level 3 is within reach ' +
+        'six times of ten, which is enough then.',
+    )
   })
   it('learns from what was noted, and nothing from what was not', () => {
     const empty = { effort: null, form: null, pain: null, painKind: null, achieved: null, done: 'noted' } as const

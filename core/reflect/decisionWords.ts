@@ -1,4 +1,4 @@
-import { chanceWords, joined } from '../sentence'
+import { capital, chanceWords, joined } from '../sentence'
 import type { EasingCause, Hindrance } from './easing'
 import type { Evidence } from './evidence'
 
@@ -16,6 +16,7 @@ export type SideReason =
   | { kind: 'very-easy'; entry: Evidence }
   | { kind: 'met'; entry: Evidence; streak: number }
   | { kind: 'within-reach'; entry: Evidence; level: number; isDial: boolean; chance: number }
+  | { kind: 'rule-met'; entry: Evidence; meetings: number; level: number; isDial: boolean; chance: number }
   | { kind: 'not-yet'; entry: Evidence; level: number; chance: number }
   | { kind: 'out-of-reach'; entry: Evidence; chance: number }
   | { kind: 'hindered'; entry: Evidence; by: Hindrance }
@@ -73,13 +74,18 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
     case 'very-easy':
       return `${entryWords(reason.entry)}: very easy in the first meetings.`
     case 'met':
-      return reason.streak === 1
-        ? `${entryWords(reason.entry)}, once: enough in this school.`
-        : `${entryWords(reason.entry)}, ${reason.streak} meetings running.`
+      return `${entryWords(reason.entry)}, ${timesRunning(reason.streak)}${
+        reason.streak === 1 ? ': enough in this school' : ''
+      }.`
     case 'within-reach':
       return (
-        `${nextWords(reason)} is within reach, ${chanceWords(reason.chance)}; ` +
+        `${capital(nextWords(reason))} is within reach, ${chanceWords(reason.chance)}; ` +
         `what says so last: ${entryWords(reason.entry)}.`
+      )
+    case 'rule-met':
+      return (
+        `${entryWords(reason.entry)}, ${timesRunning(reason.meetings)}: this school’s rule is met, ` +
+        `and ${nextWords(reason)} is within reach ${chanceWords(reason.chance)}, which is enough then.`
       )
     case 'not-yet':
       return `${entryWords(reason.entry)}; what comes next is within reach ${chanceWords(reason.chance)} so far.`
@@ -92,8 +98,12 @@ function reasonWords(reason: SideReason, side: Evidence['side']): string {
   }
 }
 
+function timesRunning(meetings: number): string {
+  return meetings === 1 ? 'once' : `${meetings} meetings running`
+}
+
 function nextWords({ level, isDial }: { level: number; isDial: boolean }): string {
-  return isDial ? 'The next step' : `Level ${level}`
+  return isDial ? 'the next step' : `level ${level}`
 }
 
 const HINDRANCE_WORDS: Record<Hindrance, string> = {

@@ -6,7 +6,7 @@ import { isEasing } from '~~/core/reflect/decide'
 import DecisionRow from '~/components/reflect/DecisionRow.vue'
 import type { FlareStep } from '~~/core/reflect/flareSteps'
 import type { StepBack } from '~~/core/reflect/stepsBack'
-import { chanceWords } from '~~/core/sentence'
+import { stepRuleWords } from '~~/core/reflect/ruleWords'
 import type { BlockTurn } from '~~/core/reflect/blockTurns'
 import type { ProposedDecision } from '~~/core/contract/reflection'
 import { decisionKey } from '~~/core/reflect/answer'
@@ -69,9 +69,9 @@ const tiers = computed(() => Object.entries(reflection.tiers).map(([id, step]) =
 const urgent = computed(() => tiers.value.filter(({ step }) => step.kind !== 'gate'))
 const gates = computed(() => tiers.value.filter(({ step }) => step.kind === 'gate'))
 const judgedWords = computed(() => {
-  if (meeting.opened.circle.judging === 'counting') return school.value?.stepUpRule ?? ''
-  const chance = catalogue.value.judgement.belief.reachAt[meeting.planned.school]
-  return `a step where the next thing is within reach ${chanceWords(chance)}.`
+  const { judgement } = catalogue.value
+  const { judging } = meeting.opened.circle
+  return school.value ? stepRuleWords({ school: school.value, judging, judgement }) : ''
 })
 const back = (step: StepBack) =>
   tried(async () => {
