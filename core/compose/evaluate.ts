@@ -8,18 +8,15 @@ import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
  * as spread copies of options they were looked up several times slower.
  */
 export class Piece {
-  readonly posture: number
+  /** The posture that it leaves. */
   readonly leaves: number
-  readonly seconds: number
-  readonly introduction: number
-  readonly said: number
-  readonly longer: number
-  readonly cost: number
   readonly warm: number
   readonly size: number
   readonly isLongHold: boolean
   readonly isDown: boolean
   readonly breathing: readonly number[]
+  /** Whether somebody only breathes in it. */
+  readonly isBreathed: boolean
   readonly ordered: Option['ordered']
   /** Its movements by their numbers among all. */
   readonly ids: readonly number[]
@@ -34,27 +31,20 @@ export class Piece {
   readonly lineBits: number
   /** Of its movements, how many are pinned. */
   readonly pinned: number
-  /** The targets to which it gives something, and how much it gives them. */
-  readonly gives: Int32Array
-  readonly gifts: Float64Array
-
   constructor(
     readonly option: Option,
+    /** Its number among all. */
+    readonly number: number,
     ids: ReadonlyMap<string, number>,
     pinned: readonly string[],
   ) {
-    this.posture = option.posture
     this.leaves = option.leaves
-    this.seconds = option.seconds
-    this.introduction = option.introduction
-    this.said = option.said
-    this.longer = option.longer
-    this.cost = option.cost
     this.warm = option.warm
     this.size = option.size
     this.isLongHold = option.isLongHold
     this.isDown = option.isDown
     this.breathing = option.breathing
+    this.isBreathed = option.breathing.length > 0
     this.ordered = option.ordered
     this.ids = option.movements.map((movement) => ids.get(movement)!)
     this.phase = PHASE_ORDER[option.phase]
@@ -66,10 +56,13 @@ export class Piece {
     this.lastLine = option.lines.at(-1) ?? 0
     this.lineBits = bitsOf(option.lines)
     this.pinned = option.movements.filter((movement) => pinned.includes(movement)).length
-    this.gives = Int32Array.from(option.gain.keys()).filter((at) => option.gain[at] !== 0)
-    this.gifts = Float64Array.from(this.gives, (at) => option.gain[at]!)
   }
 }
+
+/** What coming to a piece from a posture takes: this many numbers in a row of `Evaluator.coming`. */
+const COMING = 4
+/** Seconds with the way and what is said, by how much that makes the plan longer, body heights of rise, cost. */
+const [SECONDS, LONGER, RISE, COST] = [0, 1, 2, 3]
 
 /**
  * The score of a line and whether it keeps the rules, in one pass: the same as `scoreOf` and `brokenRule`, which say
@@ -83,17 +76,28 @@ export class Evaluator {
   private readonly breathed: Int32Array
   private readonly gained: Float64Array
   private readonly wantedLines: number
+  private readonly coming: Float64Array
+  /** The targets to which pieces give something and how much, each piece's from `givesFrom` at its number on. */
+  private readonly gives: Int32Array
+  private readonly gifts: Float64Array
+  private readonly givesFrom: Int32Array
   private stamp = 0
 
   constructor(private readonly problem: Problem) {
     const movements = [...new Set(problem.options.flatMap((option) => option.movements))]
     const ids = new Map(movements.map((movement, id) => [movement, id]))
-    this.pieces = problem.options.map((option) => new Piece(option, ids, problem.pinned))
+    this.pieces = problem.options.map((option, number) => new Piece(option, number, ids, problem.pinned))
     this.pieceOf = new Map(this.pieces.map((piece) => [piece.option, piece]))
     this.seen = new Int32Array(movements.length)
     this.breathed = new Int32Array(problem.riders.length)
     this.gained = new Float64Array(problem.target.length)
     this.wantedLines = bitsOf(problem.lines)
+    this.coming = comingTo(problem)
+    const gains = problem.options.map(({ gain }) => [...gain.entries()].filter(([, seconds]) => seconds !== 0))
+    this.gives = Int32Array.from(gains.flat(), ([target]) => target)
+    this.gifts = Float64Array.from(gains.flat(), ([, seconds]) => seconds)
+    let from = 0
+    this.givesFrom = Int32Array.from([0, ...gains.map((own) => (from += own.length))])
   }
 
   /** A line of the problem's options as pieces. */
@@ -106,11 +110,13 @@ export class Evaluator {
     return this.scoreOfPieces(this.piecesOf(line))
   }
 
-  /** The same of pieces. */
-  scoreOfPieces(line: readonly Piece[]): number {
-    const { change, free, climb, postures, seconds, warmSeconds, breathShare, pinned: pins } = this.problem
-    const last = line.length - 1
-    if (last < 1 || !this.isFew(line)) return -Infinity
+  /** The same of the first pieces of a list. */
+  scoreOfPieces(line: readonly Piece[], count = line.length): number {
+    const { change, climb, postures, seconds, warmSeconds, breathShare, pinned: pins } = this.problem
+    const { coming } = this
+    const many = this.pieces.length
+    const last = count - 1
+    if (last < 1 || !this.isFew(line, count)) return -Infinity
     this.stamp += 1
     let [cost, longer, time, rise] = [0, 0, 0, 0]
     let [at, phase, strand, warm, downs, pinned, lines, blocks, down] = [0, 0, 0, 0, 0, 0, 0, 0, false]
@@ -118,16 +124,15 @@ export class Evaluator {
     for (let index = 0; index <= last; index += 1) {
       const piece = line[index]!
       if (isOutOfPlace(piece, index, last)) return -Infinity
-      const way = at * postures + piece.posture
-      const more = sayingLonger(piece, free[way]!)
-      longer += more + piece.longer
-      time += change[way]! + piece.seconds + more
+      const way = (at * many + piece.number) * COMING
+      time += coming[way + SECONDS]!
       if (time > seconds) return -Infinity
-      rise += climb[way]!
-      cost += piece.cost
+      longer += coming[way + LONGER]!
+      rise += coming[way + RISE]!
+      cost += coming[way + COST]!
       blocks += piece.size
       lines |= piece.lineBits
-      breathes ||= piece.breathing.length > 0
+      breathes ||= piece.isBreathed
       at = piece.leaves
       if (index > 0 && index < last) {
         if (piece.phase < phase || piece.firstLine < strand) return -Infinity
@@ -145,48 +150,67 @@ export class Evaluator {
     const home = at * postures
     time += change[home]!
     if (downs > 1 || pinned < pins.length || (lines & this.wantedLines) !== this.wantedLines) return -Infinity
-    if (time > seconds || (breathes && this.breathesTooOften(line, breathShare * blocks))) return -Infinity
-    if (followsNot(line, this.problem)) return -Infinity
-    return this.withWorth(line, -cost - CLIMB_SECONDS * (rise + climb[home]!) - overSaidCost(longer, time))
+    if (time > seconds || (breathes && this.breathesTooOften(line, count, breathShare * blocks))) return -Infinity
+    if (this.problem.order !== null && followsNot(line.slice(0, count), this.problem)) return -Infinity
+    return this.withWorth(line, count, -cost - CLIMB_SECONDS * (rise + climb[home]!) - overSaidCost(longer, time))
   }
 
-  private isFew(line: readonly Piece[]): boolean {
+  private isFew(line: readonly Piece[], count: number): boolean {
     if (this.problem.most === Infinity) return true
     let movements = 0
-    for (const piece of line) movements += piece.ids.length
+    for (let at = 0; at < count; at += 1) movements += line[at]!.ids.length
     return movements <= this.problem.most
   }
 
   /** Whether none of its movements was in the line before. */
   private see({ ids }: Piece): boolean {
+    const { seen, stamp } = this
     let isNew = true
-    for (const id of ids) {
-      if (this.seen[id] === this.stamp) isNew = false
-      this.seen[id] = this.stamp
+    for (let at = 0; at < ids.length; at += 1) {
+      const id = ids[at]!
+      if (seen[id] === stamp) isNew = false
+      seen[id] = stamp
     }
     return isNew
   }
 
-  private breathesTooOften(line: readonly Piece[], most: number): boolean {
+  private breathesTooOften(line: readonly Piece[], count: number, most: number): boolean {
     this.breathed.fill(0)
-    for (const { breathing } of line)
-      for (const rider of breathing) {
+    for (let at = 0; at < count; at += 1)
+      for (const rider of line[at]!.breathing) {
         this.breathed[rider]! += 1
         if (this.breathed[rider]! > most) return true
       }
     return false
   }
 
-  private withWorth(line: readonly Piece[], cost: number): number {
+  private withWorth(line: readonly Piece[], count: number, cost: number): number {
     const { target, weight } = this.problem
-    const { gained } = this
+    const { gained, gives, gifts, givesFrom } = this
     gained.fill(0)
-    for (const { gives, gifts } of line) for (let at = 0; at < gives.length; at += 1) gained[gives[at]!]! += gifts[at]!
+    for (let index = 0; index < count; index += 1) {
+      const { number } = line[index]!
+      const until = givesFrom[number + 1]!
+      for (let at = givesFrom[number]!; at < until; at += 1) gained[gives[at]!]! += gifts[at]!
+    }
     let score = cost
     for (let region = 0; region < target.length; region += 1)
       if (gained[region]! > 0) score += weight[region]! * worthOf(gained[region]!, target[region]!)
     return score
   }
+}
+
+/** What coming to each option from each posture takes, the options of a posture side by side. */
+function comingTo({ options, change, free, climb, postures }: Problem): Float64Array {
+  const coming = new Float64Array(postures * options.length * COMING)
+  for (let from = 0; from < postures; from += 1)
+    for (const [number, option] of options.entries()) {
+      const way = from * postures + option.posture
+      const more = sayingLonger(option, free[way]!)
+      const takes = [change[way]! + option.seconds + more, more + option.longer, climb[way]!, option.cost]
+      coming.set(takes, (from * options.length + number) * COMING)
+    }
+  return coming
 }
 
 const bitsOf = (lines: readonly number[]) => lines.reduce((bits, line) => bits | (1 << line), 0)

@@ -1,6 +1,7 @@
 import { entryAt, lastOf } from '../entries'
 import type { RandomNumber } from '../random'
 import { Evaluator, type Piece } from './evaluate'
+import { Moves } from './moves'
 import type { Option } from './options'
 import type { Problem } from './problem'
 import { brokenRule, type Line } from './score'
@@ -68,13 +69,15 @@ function annealed(
 ): ScoredLine {
   let [here, best] = [from, from]
   for (let step = 0; step < steps; step += 1) {
-    const line = moves.changed(here.line)
-    if (!line) continue
-    const score = evaluator.scoreOfPieces(line)
+    const count = moves.change(here.line)
+    if (count === 0) continue
+    const score = evaluator.scoreOfPieces(moves.next, count)
     if (score === -Infinity) continue
-    const heat = warmest * (COOLEST / warmest) ** (step / steps)
-    if (score < here.score && random() >= Math.exp((score - here.score) / heat)) continue
-    here = { line, score }
+    if (score < here.score) {
+      const heat = warmest * (COOLEST / warmest) ** (step / steps)
+      if (random() >= Math.exp((score - here.score) / heat)) continue
+    }
+    here = { line: moves.next.slice(0, count), score }
     if (score > best.score) best = here
   }
   return best
@@ -143,71 +146,4 @@ function inStrands(line: Line): Line {
     .toSorted((a, b) => PHASE_ORDER[a.phase] - PHASE_ORDER[b.phase] || entryAt(a.lines, 0) - entryAt(b.lines, 0))
   let next = 0
   return line.map((option) => (option.lines.length > 0 ? entryAt(trained, next++) : option))
-}
-
-/** Small changes of a line that keep its phases in order. */
-class Moves {
-  private readonly middle: Piece[]
-  private readonly ofMovement = new Map<string, Piece[]>()
-  private readonly starts: Piece[]
-  private readonly ends: Piece[]
-
-  constructor(
-    pieces: readonly Piece[],
-    private readonly random: RandomNumber,
-  ) {
-    this.middle = pieces.filter(({ isBreath }) => !isBreath)
-    for (const piece of pieces)
-      this.ofMovement.set(piece.option.movement, [...(this.ofMovement.get(piece.option.movement) ?? []), piece])
-    this.starts = pieces.filter(({ mayStart }) => mayStart)
-    this.ends = pieces.filter(({ isBreath, phase }) => isBreath || phase === PHASE_ORDER.close)
-  }
-
-  changed(line: readonly Piece[]): readonly Piece[] | null {
-    const count = line.length - 2
-    const kind = this.random()
-    if (kind < 0.25) return this.placed(line, this.oneOf(this.middle))
-    if (kind < 0.32) return count === 0 ? null : line.toSpliced(1 + this.pick(count), 1)
-    if (kind < 0.55)
-      return count === 0 ? null : this.placed(line.toSpliced(1 + this.pick(count), 1), this.oneOf(this.middle))
-    if (kind < 0.62) {
-      if (count < 2) return null
-      const less = line.toSpliced(1 + this.pick(count), 1)
-      return this.inserted(less.toSpliced(1 + this.pick(count - 1), 1), this.oneOf(this.middle))
-    }
-    if (kind < 0.74) {
-      const at = this.pick(line.length)
-      return line.with(at, this.oneOf(this.ofMovement.get(entryAt(line, at).option.movement)!)!)
-    }
-    if (kind < 0.94) {
-      if (count < 2) return null
-      const at = 1 + this.pick(count)
-      return this.inserted(line.toSpliced(at, 1), entryAt(line, at))
-    }
-    const end = this.random() < 0.5
-    return line.with(end ? line.length - 1 : 0, this.oneOf(end ? this.ends : this.starts)!)
-  }
-
-  /** In the place of what is in it already: a chain in that of its parts, a part in that of its chain. */
-  private placed(line: readonly Piece[], piece: Piece | undefined): readonly Piece[] | null {
-    if (!piece) return null
-    const isSame = ({ ids }: Piece) => ids.some((id) => piece.ids.includes(id))
-    const others = line.filter((other, at) => at === 0 || at === line.length - 1 || !isSame(other))
-    return this.inserted(others, piece)
-  }
-
-  /** Somewhere among the blocks of its phase. */
-  private inserted(line: readonly Piece[], piece: Piece | undefined): readonly Piece[] | null {
-    if (!piece) return null
-    let [from, to] = [1, line.length - 1]
-    while (from < line.length - 1 && entryAt(line, from).lastPhase < piece.phase) from += 1
-    while (to > from && entryAt(line, to - 1).phase > piece.lastPhase) to -= 1
-    return line.toSpliced(from + this.pick(to - from + 1), 0, piece)
-  }
-  private pick(count: number): number {
-    return Math.floor(this.random() * count)
-  }
-  private oneOf(pieces: readonly Piece[]): Piece | undefined {
-    return pieces[this.pick(pieces.length)]
-  }
 }
