@@ -1,4 +1,6 @@
-import { openDB, type IDBPDatabase } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase, type StoreValue } from 'idb'
+import { entriesOf } from '~~/core/entries'
+import type { KeptKey, Sealed } from './sealed'
 
 /**
  * The browser's store of this application: what waits to be sent, what is known of the days' meetings, what is begun in
@@ -6,18 +8,35 @@ import { openDB, type IDBPDatabase } from 'idb'
  */
 const NAME = 'unhurried-circle'
 const VERSION = 3
+/** What lies in it, by table; each row has its key in the field that is named in `TABLES`. */
+interface Store extends DBSchema {
+  /** A note that waits: sealed, or in the open where nobody could seal it. */
+  outbox: { key: string; value: { name: string; message?: unknown; sealed?: Sealed } }
+  known: { key: string; value: SealedRow }
+  drafts: { key: string; value: SealedRow }
+  keys: { key: string; value: KeptKey }
+}
+
+/** Something sealed, under its name, with when it was, epoch milliseconds. */
+export interface SealedRow {
+  name: string
+  at: number
+  sealed: Sealed
+}
+
 const TABLES = { outbox: 'name', known: 'name', keys: 'owner', drafts: 'name' } as const
 export type Table = keyof typeof TABLES
+export type RowOf<T extends Table> = StoreValue<Store, T>
 
 /** So long the browser's store may take; longer, and it counts as failing. */
 const PATIENCE_MS = 5_000
 
-let opened: Promise<IDBPDatabase> | undefined
+let opened: Promise<IDBPDatabase<Store>> | undefined
 
-function open(): Promise<IDBPDatabase> {
-  return (opened ??= openDB(NAME, VERSION, {
+function open(): Promise<IDBPDatabase<Store>> {
+  return (opened ??= openDB<Store>(NAME, VERSION, {
     upgrade(db) {
-      for (const [table, keyPath] of Object.entries(TABLES))
+      for (const [table, keyPath] of entriesOf(TABLES))
         if (!db.objectStoreNames.contains(table)) db.createObjectStore(table, { keyPath })
     },
     // Another window wants a newer store, or the browser has closed this one.
@@ -30,7 +49,7 @@ function open(): Promise<IDBPDatabase> {
  * Does something in the browser's store; null where it fails. It never throws. A store that was closed is opened anew,
  * since browsers close it under a page that sleeps, is short of room, or whose data somebody cleared.
  */
-export async function inStore<R>(work: (db: IDBPDatabase) => Promise<R>): Promise<R | null> {
+export async function inStore<R>(work: (db: IDBPDatabase<Store>) => Promise<R>): Promise<R | null> {
   for (let tries = 0; tries < 2; tries += 1) {
     try {
       return await inTime(open().then(work))
@@ -42,7 +61,7 @@ export async function inStore<R>(work: (db: IDBPDatabase) => Promise<R>): Promis
 }
 
 /** Keeps something; true once it is on the disk. */
-export async function keepIn(table: Table, value: object): Promise<boolean> {
+export async function keepIn<T extends Table>(table: T, value: RowOf<T>): Promise<boolean> {
   const done = await inStore(async (db) => {
     const writing = db.transaction(table, 'readwrite', { durability: 'strict' })
     // Together: where the store is closed meanwhile, both fail, and neither failure is left over.

@@ -2,15 +2,8 @@ import { forgetDraft as forgetOnAccount, keepDraft as keepOnAccount, readDrafts 
 import { inStore, keepIn } from './browserStore'
 import { PATIENCE_MS } from './heardOrKnown'
 import { keptJson } from './keptJson'
-import { seal, unseal, type Sealed } from './sealed'
+import { seal, unseal } from './sealed'
 
-/** What somebody has begun, sealed for them in this browser's store. */
-interface Row {
-  /** The owner, a blank, and what it is of. */
-  name: string
-  at: number
-  sealed: Sealed
-}
 /** A draft that lies in the store, opened. */
 export interface Draft {
   /** What it is of. */
@@ -30,6 +23,7 @@ const atHand = new Map<string, unknown>()
 const writing = new Map<string, Promise<boolean>>()
 /** By name, what is to be written next: while one is written, only the last of those typed meanwhile counts. */
 const next = new Map<string, { owner: string; value: unknown; at: number }>()
+/** In the store: the owner, a blank, and what it is of. */
 const nameOf = (of: string) => `${owner} ${of}`
 
 /** What one window keeps is at hand in the others, too. */
@@ -80,7 +74,7 @@ async function withAccount(here: readonly Draft[]): Promise<void> {
 
 /** Drafts of the owner whose names begin so, as the store has them now: also those of other windows. */
 export async function draftsIn(prefix: string): Promise<Draft[]> {
-  const rows = (await inStore((db) => db.getAll('drafts') as Promise<Row[]>)) ?? []
+  const rows = (await inStore((db) => db.getAll('drafts'))) ?? []
   const own = rows.filter(({ name }) => name.startsWith(nameOf(prefix)))
   const opened = await Promise.all(own.map(async (row) => ({ row, value: await unseal(row.sealed) })))
   return opened.flatMap(({ row, value }) =>
@@ -122,7 +116,7 @@ async function writeNext(name: string, isKept: boolean): Promise<boolean> {
 async function write(ownerId: string, name: string, value: unknown, at: number): Promise<boolean> {
   if (value === undefined) return (await inStore(async (db) => (await db.delete('drafts', name), true))) ?? false
   const sealed = await seal(ownerId, value)
-  return sealed !== null && (await keepIn('drafts', { name, at, sealed } satisfies Row))
+  return sealed !== null && (await keepIn('drafts', { name, at, sealed }))
 }
 
 /** Forgets all that somebody has begun in this browser. */

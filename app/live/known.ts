@@ -1,17 +1,11 @@
 import { inStore, keepIn } from './browserStore'
-import { forgetKey, seal, unseal, type Sealed } from './sealed'
+import { forgetKey, seal, unseal } from './sealed'
 
 /** Something that the server answered, as it was then. */
 export interface Known<T> {
   value: T
   /** When it was heard, by this device's clock, epoch milliseconds. */
   at: number
-}
-
-interface Row {
-  name: string
-  at: number
-  sealed: Sealed
 }
 
 /**
@@ -23,12 +17,12 @@ export function knownBy(owner: string) {
 
   async function keep(what: string, value: unknown): Promise<void> {
     const sealed = await seal(owner, value)
-    if (sealed) await keepIn('known', { name: nameOf(what), at: Date.now(), sealed } satisfies Row)
+    if (sealed) await keepIn('known', { name: nameOf(what), at: Date.now(), sealed })
   }
 
   /** What is known; undefined where it is not, or nothing can open it any more. */
   async function get<T>(what: string): Promise<Known<T> | undefined> {
-    const row = await inStore((db) => db.get('known', nameOf(what)) as Promise<Row | undefined>)
+    const row = await inStore((db) => db.get('known', nameOf(what)))
     if (!row) return undefined
     const value = await unseal(row.sealed)
     return value === undefined ? undefined : { value: value as T, at: row.at }
@@ -46,7 +40,7 @@ export function knownBy(owner: string) {
 
   /** When something was heard; undefined: it is not known. */
   async function ageOf(what: string): Promise<number | undefined> {
-    const row = await inStore((db) => db.get('known', nameOf(what)) as Promise<Row | undefined>)
+    const row = await inStore((db) => db.get('known', nameOf(what)))
     return row?.at
   }
 

@@ -1,4 +1,4 @@
-import { inStore, type Table } from './browserStore'
+import { inStore, type RowOf, type Table } from './browserStore'
 
 /** What lies in the browser's store about somebody's health: unreadable without its owner's key. */
 export interface Sealed {
@@ -13,31 +13,31 @@ const ALGORITHM = 'AES-GCM'
 const IV_BYTES = 12
 
 /** A key as the browser's store holds it; one of before has no name. */
-interface Kept {
+export interface KeptKey {
   owner: string
   key: CryptoKey
   id?: string
 }
 
 /** Keys of this visit; the browser's store holds them as well, not to be taken out of it. */
-const keys = new Map<string, Promise<Kept | null>>()
+const keys = new Map<string, Promise<KeptKey | null>>()
 
 /** The key of an owner; made where there is none yet. Null where the browser keeps none. */
-function keyOf(owner: string): Promise<Kept | null> {
+function keyOf(owner: string): Promise<KeptKey | null> {
   const known = keys.get(owner) ?? findKey(owner)
   keys.set(owner, known)
   return known
 }
 
-async function findKey(owner: string): Promise<Kept | null> {
+async function findKey(owner: string): Promise<KeptKey | null> {
   if (!globalThis.crypto?.subtle) return null
   // Two windows that begin at once take the same key: the one that was written first.
   const key = await crypto.subtle.generateKey({ name: ALGORITHM, length: 256 }, false, ['encrypt', 'decrypt'])
-  const made: Kept = { owner, key, id: crypto.randomUUID() }
+  const made: KeptKey = { owner, key, id: crypto.randomUUID() }
   const found = await inStore(async (db) => {
     const writing = db.transaction('keys', 'readwrite', { durability: 'strict' })
     const taken = async () => {
-      const before = (await writing.store.get(owner)) as Kept | undefined
+      const before = await writing.store.get(owner)
       if (!before) await writing.store.put(made)
       return before ?? made
     }
@@ -68,20 +68,23 @@ export async function seal(owner: string, value: unknown): Promise<Sealed | null
  *
  * @returns `other-key` where another key has taken its place meanwhile: it is to be sealed anew
  */
-export async function keepWithKey(table: Table, value: { sealed: Sealed }): Promise<boolean | 'other-key'> {
+export async function keepWithKey<T extends Exclude<Table, 'keys'>>(
+  table: T,
+  value: RowOf<T> & { sealed: Sealed },
+): Promise<boolean | 'other-key'> {
   const { owner, keyId } = value.sealed
   const known = await keyOf(owner)
   const done = await inStore(async (db) => {
     const writing = db.transaction([table, 'keys'], 'readwrite', { durability: 'strict' })
-    const kept = async () => {
-      const stored = (await writing.objectStore('keys').get(owner)) as Kept | undefined
+    const kept = async (): Promise<true | 'other-key'> => {
+      const stored = await writing.objectStore('keys').get(owner)
       if ((stored ?? known)?.id !== keyId) return 'other-key'
       if (!stored && known) await writing.objectStore('keys').put(known)
       await writing.objectStore(table).put(value)
       return true
     }
     const [how] = await Promise.all([kept(), writing.done])
-    return how as true | 'other-key'
+    return how
   })
   if (done === 'other-key') keys.delete(owner)
   return done ?? false

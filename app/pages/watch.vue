@@ -79,7 +79,10 @@ const count = computed(() => {
 const page = useTemplateRef('page')
 useSwipe(page, {
   onSwipeEnd: (_, direction) => {
-    const by = { left: 1, right: -1 }[direction as string]
+    const by = new Map<string, number>([
+      ['left', 1],
+      ['right', -1],
+    ]).get(direction)
     if (by === undefined || !alone.value) return
     const at = lanes.value.indexOf(alone.value)
     chosen.value = lanes.value[(at + by + lanes.value.length) % lanes.value.length]?.tier ?? chosen.value

@@ -108,9 +108,7 @@ export type WayEntry = z.infer<typeof WayEntry>
 const PRESSING = ['knee', 'ankle', 'heel', 'palm', 'elbow'] as const
 /** Where somebody presses in a variation, and which way: forward is where they look, right their own right side. */
 export const Press = z.strictObject({
-  at: z.enum(
-    ['left', 'right'].flatMap((side) => PRESSING.map((spot) => `${side as 'left' | 'right'} ${spot}` as const)),
-  ),
+  at: z.enum((['left', 'right'] as const).flatMap((side) => PRESSING.map((spot) => `${side} ${spot}` as const))),
   way: z.enum(['up', 'down', 'forward', 'back', 'left', 'right']),
 })
 export type Press = z.infer<typeof Press>

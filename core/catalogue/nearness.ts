@@ -1,3 +1,4 @@
+import { keysOf } from '../entries'
 import type { Movement } from './catalogue'
 
 /**
@@ -49,8 +50,8 @@ const SAME_PHASE = 0.3
  * likeness(bridge, bridge) > 0 // true
  */
 export function likeness(a: Pick<Movement, 'regions' | 'phase'>, b: Pick<Movement, 'regions' | 'phase'>): number {
-  const shared = Object.entries(a.regions).reduce(
-    (sum, [region, weight]) => sum + Math.min(weight, b.regions[region as keyof typeof b.regions] ?? 0),
+  const shared = keysOf(a.regions).reduce(
+    (sum, region) => sum + Math.min(a.regions[region] ?? 0, b.regions[region] ?? 0),
     0,
   )
   return shared + (a.phase === b.phase ? SAME_PHASE : 0)

@@ -1,4 +1,4 @@
-import { entryAt } from '../entries'
+import { entryAt, keysOf } from '../entries'
 import type { Dial, Support, Tag } from './words'
 
 /** One setting of a dial of standing. */
@@ -53,7 +53,7 @@ const STANCE = {
 } as const satisfies Partial<Record<Dial, readonly StanceStep[]>>
 
 export type StanceDial = keyof typeof STANCE
-export const STANCE_DIALS = Object.keys(STANCE) as StanceDial[]
+export const STANCE_DIALS = keysOf<StanceDial>(STANCE)
 
 /**
  * Whether a dial is one of standing.

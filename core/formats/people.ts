@@ -78,7 +78,7 @@ export function readPeople(text: string, onFile: readonly Participant[], catalog
   const seen = new Map<string, number>()
   const respect = headers.filter((name) => {
     const bare = plainWords(name).replace(/\s*\d+$/, '')
-    return (PEOPLE_COLUMNS.respect as readonly string[]).includes(bare)
+    return PEOPLE_COLUMNS.respect.some((column) => column === bare)
   })
   return rows.map((row) => readRow(row, { columns, respect, people, seen, catalogue }))
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../entries'
 import { joined } from '../sentence'
 import { PARTS } from '../catalogue/chain'
 import type { Block } from './plan'
@@ -146,7 +147,7 @@ export function chainPartWords(blocks: readonly Block[], id: string): string {
 export function outsideChain(blocks: readonly Block[], before: string | null, moved?: string): string | null {
   const at = blocks.findIndex(({ id }) => id === before)
   const others = blocks.filter(({ id }) => id !== moved)
-  if (at < 0 || !goesOn(others, others.indexOf(blocks[at] as Block))) return before
+  if (at < 0 || !goesOn(others, others.indexOf(entryAt(blocks, at)))) return before
   const chain = chainOf(blocks, before ?? '')
   if (!chain || chain.blocks.some(({ id }) => id === moved)) return before
   return blocks[chain.from + chain.blocks.length]?.id ?? null

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { keysOf } from '../../core/entries'
 import { grouped } from '../../core/grouped'
 import { laterOf, saidAt } from '../../core/lead/later'
 import type { HandChoiceRecord, Message } from '../../core/lead/message'
@@ -26,7 +27,7 @@ export async function arrivalsBetween(scope: Scope, meetingId: string, places: P
   return (await rowsOf<ArrivalRow>(scope, 'arrivals', meetingId, places)).flatMap((row) => {
     const [arrival, times] = [arrivalOf(row), timesOf(row)]
     // What bears no time was never said, or was there before every screen.
-    const said = (Object.keys(arrival) as (keyof Arrival)[]).filter((field) => times[field] !== undefined)
+    const said = keysOf<keyof Arrival>(arrival).filter((field) => times[field] !== undefined)
     const moments = grouped(said, (field) => times[field] ?? 0)
     return [...moments].map(([at, fields]): Message => {
       const fresh = Object.fromEntries(fields.map((field) => [field, arrival[field]]))

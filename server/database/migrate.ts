@@ -150,7 +150,7 @@ export async function migrate(db: Knex, upTo = lastOf(MIGRATION_NAMES)): Promise
     }
     // Nobody else migrates now, so a lock that is still set was left by one that was killed.
     await db.migrate.forceFreeMigrationsLock(config)
-    const [, applied] = (await db.migrate.latest(config)) as [number, string[]]
+    const [, applied]: [number, string[]] = await db.migrate.latest(config)
     return applied
   })
 }

@@ -1,4 +1,5 @@
 import { subMinutes, subYears } from 'date-fns'
+import { entriesOf } from '../../core/entries'
 import { ownedBy } from './archiveFile'
 import { PracticeFull, type Database, type Scope } from './rows'
 import { TABLES } from './tables'
@@ -99,7 +100,7 @@ const FULL = {
 /** @returns whether there is such a practice */
 export async function setLimits(db: Database, practiceId: string, limits: Partial<PracticeLimits>): Promise<boolean> {
   const columns = { people: 'people_at_most', meetings: 'meetings_at_most', requests: 'requests_at_most' } as const
-  const set = Object.entries(limits).map(([name, most]) => [columns[name as keyof PracticeLimits], most])
+  const set = entriesOf(limits).map(([name, most]) => [columns[name], most])
   return (await db('practices').where({ id: practiceId }).update(Object.fromEntries(set))) > 0
 }
 

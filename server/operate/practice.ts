@@ -1,4 +1,4 @@
-import { entryAt } from '../../core/entries'
+import { entryAt, keysOf } from '../../core/entries'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { getPriority, setPriority } from 'node:os'
 import { Readable } from 'node:stream'
@@ -51,9 +51,9 @@ setPriority(Math.max(LATER, getPriority()))
 const db = connect(databaseFromEnvironment())
 try {
   const [command = '', id = ''] = positionals
-  if (!(command in COMMANDS))
-    throw new Asked(`Say what: ${Object.keys(COMMANDS).join(', ')}. How: docs/running-for-many.md`)
-  await COMMANDS[command as keyof typeof COMMANDS](id)
+  const known = keysOf(COMMANDS).find((name) => name === command)
+  if (!known) throw new Asked(`Say what: ${Object.keys(COMMANDS).join(', ')}. How: docs/running-for-many.md`)
+  await COMMANDS[known](id)
 } catch (error) {
   const isKnown = error instanceof Asked || error instanceof BrokenArchive
   console.error(isKnown ? error.message : error)

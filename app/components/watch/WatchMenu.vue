@@ -1,12 +1,13 @@
 <script setup lang="ts" generic="Shown extends string">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import { keysOf } from '~~/core/entries'
 
 /** What a screen shows, chosen where it stands: it is touched once and then left alone. */
 const { choices } = defineProps<{ choices: Readonly<Partial<Record<Shown, string>>> }>()
 const chosen = defineModel<Shown>('chosen', { required: true })
 const captions = defineModel<boolean>('captions', { required: true })
 const emit = defineEmits<{ leave: [] }>()
-const keys = computed(() => Object.keys(choices) as Shown[])
+const keys = computed(() => keysOf<Shown>(choices))
 </script>
 
 <template>
