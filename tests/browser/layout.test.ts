@@ -101,6 +101,11 @@ describe('a circle on its screens', () => {
   )
   it('keeps everybody in sight in the class while somebody is noted, forty of them', async () => {
     await visitor.beginClass()
+    await visitor.page.waitForSelector('[data-test="cue"]')
+    const besides = '[data-test="cue"], [data-test="class-clock"], header button, header a'
+    expect(overIn(await boxesOf(besides)), 'what is said, the clock and the controls').toEqual([])
+    const isWhole = ({ scrollHeight, clientHeight }: Element) => scrollHeight <= clientHeight + 1
+    expect(await visitor.page.$eval('[data-test="cue"] span', isWhole), 'all that is said').toBe(true)
     await visitor.press('ArrowRight', 'ArrowRight', 'ArrowRight', '1', '3', 'd')
     await visitor.page.waitForSelector('[data-test="log-strip"]')
     await visitor.expectAccessible()
@@ -137,6 +142,25 @@ describe('a circle on its screens', () => {
     )
     expect(cut, `lead, ${count}`).toEqual([])
   }
+})
+
+describe('the class on a tablet', () => {
+  it.each([
+    [1024, 768, 2],
+    [1280, 800, 2],
+    [800, 1200, 1],
+  ])('at %i × %i fills its lanes, %i beside each other, with figures as high as they are', async (...size) => {
+    const [width, height, columns] = size
+    await visitor.page.setViewport({ width, height })
+    await visitor.open(`/meetings/${meeting.id}/lead`)
+    await visitor.page.waitForSelector('[data-test="lane"] [data-test="moving-figure"]')
+    const lanes = await boxesOf('[data-test="lane"]')
+    expect(new Set(lanes.map(({ left }) => Math.round(left))).size).toBe(columns)
+    const figures = await boxesOf('[data-test="lane"] > :first-child')
+    const shares = figures.map(({ top, bottom }, at) => (bottom - top) / (lanes[at]!.bottom - lanes[at]!.top))
+    expect(Math.min(...shares)).toBeGreaterThan(0.6)
+    await visitor.page.setViewport({ width: 1280, height: 800 })
+  })
 })
 
 /** Every main page; `next` is a meeting ahead. */

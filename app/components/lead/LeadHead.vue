@@ -4,10 +4,12 @@ import { LEAD_KEYS as KEYS } from '~/keys'
 import { clockWords } from '~/words/clock'
 
 /** The head of the class screen: whose class, how far it is, and the way out of it in one touch. */
-const { led, isSmall } = defineProps<{
+const { led, isSmall, said } = defineProps<{
   led: LedClass
   /** On a phone: the clock, the menu and the way out. */
   isSmall: boolean
+  /** What is said now: it lies over whose class it is, and never over the clock. */
+  said: string | null
 }>()
 const emit = defineEmits<{ emergency: [] }>()
 const meeting = useMeeting()
@@ -28,29 +30,38 @@ const when = computed(() => meeting.wallAt(meeting.opened.meeting.startsAt, 'EEE
 
 <template>
   <header class="flex items-center gap-x-3 min-h-13 shrink-0 border-b border-line">
-    <p v-if="!isSmall" class="leading-tight shrink-0">
-      <span class="font-semibold text-[1.1rem]">{{ meeting.opened.circle.name }}</span><span
-        v-if="!begun"
-        class="block text-faint text-[0.94rem]"
-        >{{ when }}</span
+    <div v-if="!isSmall" class="relative self-stretch flex-1 min-w-0 flex items-center gap-x-3">
+      <p class="leading-tight shrink-0">
+        <span class="font-semibold text-[1.1rem]">{{ meeting.opened.circle.name }}</span><span
+          v-if="!begun"
+          class="block text-faint text-[0.94rem]"
+          >{{ when }}</span
+        >
+      </p>
+      <div
+        class="flex-1 min-w-0 hidden md:flex gap-0.5 h-4"
+        role="img"
+        :aria-label="`${clockWords(elapsedOfClass)} of ${clockWords(wholeSeconds)}`"
       >
-    </p>
-    <div
-      v-if="!isSmall"
-      class="flex-1 min-w-0 hidden md:flex gap-0.5 h-4"
-      role="img"
-      :aria-label="`${clockWords(elapsedOfClass)} of ${clockWords(wholeSeconds)}`"
-    >
-      <span
-        v-for="piece in pieces"
-        :key="piece.id"
-        class="bg-sunk rounded-[3px] overflow-hidden border"
-        :class="piece.isNow ? 'border-action' : 'border-line'"
-        :style="{ flexGrow: piece.seconds, flexBasis: 0 }"
-        ><span class="block h-full bg-action" :style="{ width: `${piece.done * 100}%` }"
-      /></span>
+        <span
+          v-for="piece in pieces"
+          :key="piece.id"
+          class="bg-sunk rounded-[3px] overflow-hidden border"
+          :class="piece.isNow ? 'border-action' : 'border-line'"
+          :style="{ flexGrow: piece.seconds, flexBasis: 0 }"
+          ><span class="block h-full bg-action" :style="{ width: `${piece.done * 100}%` }"
+        /></span>
+      </div>
+      <p
+        v-if="said"
+        class="absolute -left-3 sm:-left-5 right-0 top-0 z-20 min-h-16 px-4 py-2 flex items-center bg-mark-soft border-l-8 border-mark shadow-lg rounded-br-xl text-[1.2rem] leading-snug pointer-events-none"
+        aria-hidden="true"
+        data-test="cue"
+      >
+        <span class="line-clamp-3">{{ said }}</span>
+      </p>
     </div>
-    <p class="numerals whitespace-nowrap" :class="isSmall ? 'flex-1' : 'ml-auto'" data-test="class-clock">
+    <p class="numerals whitespace-nowrap" :class="isSmall ? 'flex-1' : ''" data-test="class-clock">
       <strong class="font-semibold">{{ clockWords(elapsedOfClass) }}</strong><span class="text-faint">
         of {{ clockWords(wholeSeconds) }}</span
       >

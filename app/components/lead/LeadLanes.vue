@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { TIERS, type Tier } from '~~/core/catalogue/words'
 import type { LedClass } from '~/composables/useClass'
 import { TIER_NAMES } from '~/words/tiers'
@@ -29,9 +29,9 @@ const shown = computed(() => (isSmall ? tiers.value.filter((tier) => tier === lo
 
 const frame = useTemplateRef('frame')
 const { height } = useElementSize(frame)
-const COLUMNS_FROM_PX = 1024
-const { width } = useElementSize(frame)
-const rows = computed(() => (width.value >= COLUMNS_FROM_PX ? Math.ceil(shown.value.length / 2) : shown.value.length))
+/** As `lg` has it: two lanes beside each other. */
+const isWide = useMediaQuery('(min-width: 64rem)')
+const rows = computed(() => (isWide.value ? Math.ceil(shown.value.length / 2) : shown.value.length))
 const MARGIN_PX = 12
 const [LEAST_PX, MOST_PX, POCKET_PX] = [84, 300, 190]
 /** Figures are as high as their lane. */

@@ -119,18 +119,15 @@ useEventListener(
     :data-distance="distance"
   >
     <h1 class="sr-only">Lead</h1>
-    <LeadHead :led="led" :is-small="isSmall" @emergency="emergency">
+    <LeadHead
+      :led="led"
+      :is-small="isSmall"
+      :said="distance === 'hand' && isSaid ? (cue?.say ?? null) : null"
+      @emergency="emergency"
+    >
       <LeadMenu v-model:distance="distance" :led="led" @toggle="toggle" @sounds="soundsOpen = true" />
     </LeadHead>
     <p v-if="distance !== 'room'" class="sr-only" aria-live="polite">{{ cue?.say }}</p>
-    <p
-      v-if="distance === 'hand' && cue && isSaid"
-      class="absolute left-0 top-0 z-20 max-w-[min(836px,calc(100vw-13rem))] min-h-16 px-4 py-2 flex items-center bg-mark-soft border-l-8 border-mark shadow-lg rounded-br-xl text-[1.2rem] leading-snug pointer-events-none"
-      aria-hidden="true"
-      data-test="cue"
-    >
-      <span class="line-clamp-2">{{ cue.say }}</span>
-    </p>
     <p
       v-if="rehearsal.speed.value"
       class="bg-mark-soft rounded-lg px-4 py-1.5 flex flex-wrap items-center gap-3 shrink-0"
