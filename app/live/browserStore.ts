@@ -1,6 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase, type StoreValue } from 'idb'
 import { entriesOf } from '~~/core/entries'
-import type { KeptKey, Sealed } from './sealed'
 
 /**
  * The browser's store of this application: what waits to be sent, what is known of the days' meetings, what is begun in
@@ -15,6 +14,22 @@ interface Store extends DBSchema {
   known: { key: string; value: SealedRow }
   drafts: { key: string; value: SealedRow }
   keys: { key: string; value: KeptKey }
+}
+
+/** What lies in the browser's store about somebody's health: unreadable without its owner's key. */
+export interface Sealed {
+  owner: string
+  /** Which of the owner's keys; left out: the only one there was. */
+  keyId?: string
+  iv: Uint8Array<ArrayBuffer>
+  data: ArrayBuffer
+}
+
+/** A key as the browser's store holds it; one of before has no name. */
+export interface KeptKey {
+  owner: string
+  key: CryptoKey
+  id?: string
 }
 
 /** Something sealed, under its name, with when it was, epoch milliseconds. */

@@ -1,5 +1,5 @@
-import { inStore, keepIn } from './browserStore'
-import { forgetKeyOfEmpty, keepWithKey, seal, unseal, type Sealed } from './sealed'
+import { inStore, keepIn, type Sealed } from './browserStore'
+import { forgetKeyOfEmpty, keepWithKey, seal, unseal } from './sealed'
 
 /** What is kept: what it is called and whose it is, in the open; what was noted, sealed. */
 interface Boxed {

@@ -1,23 +1,7 @@
-import { inStore, type RowOf, type Table } from './browserStore'
-
-/** What lies in the browser's store about somebody's health: unreadable without its owner's key. */
-export interface Sealed {
-  owner: string
-  /** Which of the owner's keys; left out: the only one there was. */
-  keyId?: string
-  iv: Uint8Array<ArrayBuffer>
-  data: ArrayBuffer
-}
+import { inStore, type KeptKey, type RowOf, type Sealed, type Table } from './browserStore'
 
 const ALGORITHM = 'AES-GCM'
 const IV_BYTES = 12
-
-/** A key as the browser's store holds it; one of before has no name. */
-export interface KeptKey {
-  owner: string
-  key: CryptoKey
-  id?: string
-}
 
 /** Keys of this visit; the browser's store holds them as well, not to be taken out of it. */
 const keys = new Map<string, Promise<KeptKey | null>>()
