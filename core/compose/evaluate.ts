@@ -8,7 +8,7 @@ import { CLIMB_SECONDS, PHASE_ORDER, sayingLonger } from './weights'
  * as spread copies of options they were looked up several times slower.
  */
 export class Piece {
-  /** The posture that it leaves. */
+  /** The posture in which it leaves everybody. */
   readonly leaves: number
   readonly warm: number
   readonly size: number
@@ -31,6 +31,7 @@ export class Piece {
   readonly lineBits: number
   /** Of its movements, how many are pinned. */
   readonly pinned: number
+
   constructor(
     readonly option: Option,
     /** Its number among all. */

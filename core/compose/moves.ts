@@ -3,8 +3,8 @@ import type { Piece } from './evaluate'
 import { PHASE_ORDER } from './weights'
 
 /**
- * Small changes of a line that keep its phases in order. A line that was changed stands in `next` until the next change:
- * of so many lines nearly all are thrown away at once, so none is made anew.
+ * Small changes of a line that keep its phases in order where there is such a place. A line that was changed stands in
+ * `next` until the next change: of so many lines nearly all are thrown away at once, so none is made anew.
  */
 export class Moves {
   /** The line as it was changed last: the first pieces, as many as `change` said. */
