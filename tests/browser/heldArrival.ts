@@ -53,5 +53,15 @@ export async function heldArrival(world: World, path: string) {
       await answer
       return answers
     },
+    /** Sends what stands there with the network gone, and waits until that has failed; then the network is back. */
+    async sendInVain(): Promise<void> {
+      const failed = new Promise<void>((resolve) =>
+        page.on('requestfailed', (request) => void (request.method() === 'POST' && resolve())),
+      )
+      await page.setOfflineMode(true)
+      await page.keyboard.press('Enter')
+      await failed
+      await page.setOfflineMode(false)
+    },
   }
 }
