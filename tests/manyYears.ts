@@ -197,7 +197,8 @@ export async function openYears(world: World, size: Size): Promise<{ lead: Calle
     })
   // While it was made a line that was kept may have been closed by the server: that has carried nothing.
   const reply = await send().catch((error: Error) => {
-    if ((error.cause as Error | undefined)?.message !== 'other side closed') throw error
+    const { message = '', code = '' } = (error.cause ?? {}) as { message?: string; code?: string }
+    if (message !== 'other side closed' && code !== 'EPIPE') throw error
     return send()
   })
   const meetings = size.years * 52 * size.circles
