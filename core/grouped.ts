@@ -21,7 +21,11 @@ export function grouped<R, K>(rows: readonly R[], keyOf: (row: R) => K): Map<K, 
  * @example
  * getOrMake(new Map([['a', 1]]), 'a', () => 2) // 1
  */
-export function getOrMake<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+export function getOrMake<K, V>(
+  map: { get: (key: K) => V | undefined; set: (key: K, value: V) => unknown },
+  key: K,
+  make: () => V,
+): V {
   let value = map.get(key)
   if (value === undefined) {
     value = make()

@@ -1,6 +1,6 @@
 import { TIERS, type Tier } from '../catalogue/words'
 import { entryAt, sure } from '../entries'
-import { getOrMake } from '../grouped'
+import { getOrMake, grouped } from '../grouped'
 import type { OutcomeEvent } from '../lead/outcome'
 import type { Evidence } from './evidence'
 
@@ -12,6 +12,20 @@ export interface DatedOutcome extends OutcomeEvent {
   arrivalPain: number | null
   /** What this person's pain usually is; null or left out: not known. */
   usualPain?: number | null
+}
+
+const owned = new WeakMap<readonly DatedOutcome[], Map<string, DatedOutcome[]>>()
+
+/**
+ * The outcomes of each person, in their order. Whoever asks again of the same list is given the same lists: what is
+ * believed of somebody is kept for theirs, and worked out once.
+ *
+ * @returns by participant; who has none is left out
+ * @example
+ * outcomesByPerson([outcome]).get(outcome.participant).length // 1
+ */
+export function outcomesByPerson(outcomes: readonly DatedOutcome[]): Map<string, DatedOutcome[]> {
+  return getOrMake(owned, outcomes, () => grouped(outcomes, (outcome) => outcome.participant))
 }
 
 const sorted = new WeakMap<readonly DatedOutcome[], Map<string, Evidence[]>>()

@@ -8,7 +8,7 @@ import { decisionKey } from './answer'
 import { blockToday } from './blockToday'
 import { blockTurns } from './blockTurns'
 import { isContested } from './contested'
-import type { DatedOutcome } from './datedOutcome'
+import { outcomesByPerson, type DatedOutcome } from './datedOutcome'
 import type { SideReason } from './decisionWords'
 import { isHurt } from './easing'
 import { homeNotes } from './homeNotes'
@@ -53,11 +53,12 @@ export interface MeetingEvidence {
 export function proposalsOf(evidence: MeetingEvidence, catalogue: Catalogue) {
   const { meeting, people, outcomes, histories, events, answered, judging, atHome } = evidence
   const twice = notedTwice(events)
+  const outcomesOf = outcomesByPerson(outcomes)
   const proposed = people.flatMap((person) => {
     const home = atHome[person.id]
     const own = {
       person: beforeAnswers(person, answered),
-      outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
+      outcomes: outcomesOf.get(person.id) ?? [],
       blockIn: blockToday(meeting.plan, person),
       history: histories[person.id],
       judging,

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { shippedCatalogue } from '../../tests/shippedCatalogue'
 import { personIn } from '../../tests/people'
-import type { DatedOutcome } from './datedOutcome'
+import { believedOf } from './capacities'
+import { outcomesByPerson, type DatedOutcome } from './datedOutcome'
 import { grouped } from '../grouped'
 import { reflectOn, type BlockToday } from './reflectOn'
 
@@ -136,5 +137,23 @@ describe('reflecting on a meeting', () => {
   })
   it('leaves what was not done out of the evidence', () => {
     expect(reflected('a', [outcome('bridge', 'a', { done: 'not-done' })])).toEqual([])
+  })
+})
+
+describe('the outcomes of a class', () => {
+  const [anns, bos] = [outcome('bridge', 'a'), outcome('bridge', 'a', { participant: 'bo' })]
+  const later = outcome('bridge', 'b')
+  const all = [anns, bos, later]
+
+  it('are told apart by person, in their order', () => {
+    expect([...outcomesByPerson(all)]).toEqual([
+      [person.id, [anns, later]],
+      ['bo', [bos]],
+    ])
+  })
+
+  it('are the same lists whoever asks, so that what is believed of somebody is worked out once', () => {
+    const first = believedOf(outcomesByPerson(all).get('bo')!, catalogue)
+    expect(believedOf(outcomesByPerson(all).get('bo')!, catalogue)).toBe(first)
   })
 })

@@ -164,16 +164,14 @@ export async function datedOutcomes(
       db.raw('coalesce(a.usual_pain, p.usual_pain) as usual'),
     )
   const noted = rows.map((row) => ({ ...row, event: fromJson(row.event, OutcomeEvent) }))
-  const came = new Map(noted.map((row) => [`${row.meeting_id} ${row.event.participant}`, row]))
-  return [...groupedBy(noted, 'meeting_id')].flatMap(([meetingId, own]) =>
-    foldOutcomes(own.map((row) => row.event)).map((outcome) => ({
-      ...outcome,
-      meetingId,
-      date: entryAt(own, 0).starts_at.slice(0, 10),
-      arrivalPain: came.get(`${meetingId} ${outcome.participant}`)?.pain ?? null,
-      usualPain: came.get(`${meetingId} ${outcome.participant}`)?.usual ?? null,
-    })),
-  )
+  return [...groupedBy(noted, 'meeting_id')].flatMap(([meetingId, own]) => {
+    const date = entryAt(own, 0).starts_at.slice(0, 10)
+    const came = new Map(own.map((row) => [row.event.participant, row]))
+    return foldOutcomes(own.map((row) => row.event)).map((outcome) => {
+      const { pain = null, usual = null } = came.get(outcome.participant) ?? {}
+      return { ...outcome, meetingId, date, arrivalPain: pain, usualPain: usual }
+    })
+  })
 }
 
 /**

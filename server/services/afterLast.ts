@@ -3,7 +3,7 @@ import type { Catalogue } from '../../core/catalogue/catalogue'
 import type { Region } from '../../core/catalogue/words'
 import type { AfterDays, Arrival } from '../../core/offer/person'
 import type { Participant } from '../../core/offer/participant'
-import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import { outcomesByPerson, type DatedOutcome } from '../../core/reflect/datedOutcome'
 import { flareSteps, type FlareStep } from '../../core/reflect/flareSteps'
 import { stepsBack, type StepBack } from '../../core/reflect/stepsBack'
 import { arrivalsOf } from '../database/arrivals'
@@ -44,6 +44,7 @@ export async function afterLast(
     answered.map(({ person }) => person.id),
     answered.flatMap(({ meetings }) => meetings),
   )
+  const outcomesOf = outcomesByPerson(outcomes)
   return {
     takeBack: answered.flatMap(({ person, how, where }) =>
       stepsBack(
@@ -57,7 +58,7 @@ export async function afterLast(
         {
           participant: person.id,
           flares: person.flares,
-          outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
+          outcomes: outcomesOf.get(person.id) ?? [],
           meetingId: meeting.id,
           on: meeting.startsAt.slice(0, 10),
           isUsualToday: isUsual(arrivals[person.id], person),

@@ -3,7 +3,7 @@ import type { Catalogue } from '../../core/catalogue/catalogue'
 import { TIERS } from '../../core/catalogue/words'
 import type { LedgerEntry } from '../../core/contract/ledger'
 import type { Participant } from '../../core/offer/participant'
-import type { DatedOutcome } from '../../core/reflect/datedOutcome'
+import { outcomesByPerson, type DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { Judging } from '../../core/reflect/question'
 import { tierStep, type TierStep } from '../../core/reflect/tierMove'
 import { ledgerOf } from '../database/ledger'
@@ -37,6 +37,7 @@ export async function tierStepsOf(
     known ?? historiesOf(scope, ids, `${on}T23:59:59Z`),
   ])
   const wentDown = await movedDownSince(scope, histories)
+  const outcomesOf = outcomesByPerson(outcomes)
   const steps = people.flatMap((person) => {
     const last = histories.get(person.id)
     // A screening since then has dealt with it, and so has a step down.
@@ -46,7 +47,7 @@ export async function tierStepsOf(
       (wentDown.get(person.id) ?? '') < last.newsAt
     const evidence = {
       measures: measures.get(person.id) ?? [],
-      outcomes: outcomes.filter((outcome) => outcome.participant === person.id),
+      outcomes: outcomesOf.get(person.id) ?? [],
       visitingSince: visiting[person.id] ?? null,
       news: isOpen ? last.news : ('none' as const),
       on,
