@@ -23,12 +23,14 @@ try {
   else if (!more.includes('--copy-first') || !(await waitsForCopy())) await setUp()
 } catch (error) {
   // What the person at the keyboard can do something about is said without where in the code it was found.
-  console.error(
-    error instanceof Error && !(error instanceof NewerData) ? error.stack : String((error as Error).message),
-  )
+  console.error(error instanceof Error && !(error instanceof NewerData) ? error.stack : messageOf(error))
   process.exitCode = 1
 } finally {
   await db.destroy()
+}
+
+function messageOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error)
 }
 
 async function waitsForCopy(): Promise<boolean> {

@@ -3,7 +3,6 @@ import { keptJson } from '~/live/keptJson'
 import { isSignedOut } from '~/live/signedOut'
 import {
   PASSPHRASE_HEADER,
-  type BodyOf,
   type ParamsOf,
   type ReplyOf,
   type Route,
@@ -23,6 +22,12 @@ interface OnTheWay {
   /** What comes of it, where it was sent before there was a script to call it. */
   answered?: Promise<Response>
 }
+/** The same of any route. */
+interface AnySent extends OnTheWay {
+  params?: Record<string, string>
+  query?: object
+  body?: unknown
+}
 type Asked<R extends Route> =
   Record<string, never> extends Sent<R> ? [sent?: Sent<R> & OnTheWay] : [sent: Sent<R> & OnTheWay]
 
@@ -34,16 +39,12 @@ type Asked<R extends Route> =
  * const circles = await call(contract.readCircles)
  */
 export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Promise<ReplyOf<R>> {
-  const { params, query, body, patienceMs, answered } = (sent ?? {}) as OnTheWay & {
-    params?: ParamsOf<R>
-    query?: object
-    body?: BodyOf<R>
-  }
+  const { params, query, body, patienceMs, answered }: AnySent = sent ?? {}
   const ask = answered ? (createFetch({ fetch: () => answered }) as typeof $fetch) : $fetch
-  const reply = await ask<unknown>(addressOf(route, params), {
+  const reply = await ask<unknown>(addressWith(route, params), {
     method: route.method,
     query,
-    body: body as Record<string, unknown> | undefined,
+    body: jsonOf(body),
     retry: 0,
     timeout: patienceMs,
     responseType: route.reply ? 'json' : 'text',
@@ -71,7 +72,10 @@ export async function sendFile<R extends Route>(
 
 /** Where a route is, with its parameters filled in: for links, downloads and streams. */
 export function addressOf<R extends Route>(route: R, params?: ParamsOf<R>): string {
-  const known: Record<string, string> = params ?? {}
+  return addressWith(route, params)
+}
+
+function addressWith(route: Route, known: Record<string, string> = {}): string {
   return route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(known[name] ?? ''))
 }
 
@@ -87,15 +91,25 @@ export async function keepFile<R extends Route & { method: 'POST'; file: string 
 ): Promise<string> {
   const reply = await $fetch.raw(addressOf(route, params), {
     method: 'POST',
-    body: body as unknown as Record<string, unknown>,
+    body: jsonOf(body),
     responseType: 'blob',
     retry: 0,
     // Why it was refused comes as JSON, whatever was asked for.
     onResponseError: async ({ response }) => {
-      response._data = keptJson(await (response._data as unknown as Blob).text())
+      response._data = keptJson(await blobIn(response).text())
     },
   })
   const name = /filename="([^"]+)"/.exec(reply.headers.get('content-disposition') ?? '')?.[1] ?? 'file'
-  saveBlob(name, reply._data as unknown as Blob)
+  saveBlob(name, blobIn(reply))
   return name
+}
+
+/** What is sent as JSON; nothing where a route takes nothing. */
+function jsonOf(body: unknown): object | undefined {
+  return typeof body === 'object' && body !== null ? body : undefined
+}
+
+/** The file that a reply brings. */
+function blobIn({ _data: file }: { _data?: unknown }): Blob {
+  return file instanceof Blob ? file : new Blob()
 }

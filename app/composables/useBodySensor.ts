@@ -21,14 +21,13 @@ export interface BodySensorKind<Channel extends string> {
   speed: number
 }
 
-type Asking = { requestPermission?: () => Promise<'granted' | 'denied'> }
-
 /** Whether this browser lets its sensor be heard; some ask whoever holds it. */
 async function mayListen(event: 'deviceorientation' | 'devicemotion'): Promise<boolean> {
   const name = event === 'deviceorientation' ? 'DeviceOrientationEvent' : 'DeviceMotionEvent'
   if (!(name in window)) return false
-  const { requestPermission } = window[name] as unknown as Asking
-  return !requestPermission || (await requestPermission()) === 'granted'
+  const sensor: object = window[name]
+  if (!('requestPermission' in sensor) || typeof sensor.requestPermission !== 'function') return true
+  return (await sensor.requestPermission()) === 'granted'
 }
 
 /**

@@ -1,5 +1,5 @@
 import { dequal } from 'dequal'
-import { entryAt, sure } from '~~/core/entries'
+import { entriesOf, entryAt, sure } from '~~/core/entries'
 import type { MeetingView } from '~~/core/contract/meetings'
 import type { AccidentReport } from '~~/core/lead/accident'
 import type { ClassEvent } from '~~/core/lead/classEvent'
@@ -59,8 +59,8 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
   /** Says what is new of somebody's arrival; what is as it was is not said again. */
   function sayArrival(participant: string, arrival: Arrival): void {
     const known = opened().arrivals[participant]
-    const news = Object.entries(arrival).filter(
-      ([field, value]) => !known || !dequal(known[field as keyof Arrival], value),
+    const news = entriesOf<keyof Arrival, unknown>(arrival).filter(
+      ([field, value]) => !known || !dequal(known[field], value),
     )
     if (news.length === 0) return
     const said = Object.fromEntries(news) as ArrivalSaid

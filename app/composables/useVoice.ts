@@ -72,6 +72,6 @@ export type LeadVoice = ReturnType<typeof useVoice>
 function bufferOf(audio: AudioContext, signal: Signal): AudioBuffer {
   const samples = signalSamples(signal, audio.sampleRate)
   const buffer = audio.createBuffer(1, samples.length, audio.sampleRate)
-  buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
+  buffer.copyToChannel(samples, 0)
   return buffer
 }

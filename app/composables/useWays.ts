@@ -62,7 +62,7 @@ function inTurn<T>(ask: () => Promise<T>): Promise<T> {
 async function inFile(address: string): Promise<Record<string, Sent>> {
   const reply = await fetch(address)
   if (!reply.ok || !reply.headers.get('content-type')?.includes('json')) throw new Error(reply.statusText)
-  return (await reply.json()) as Record<string, Sent>
+  return reply.json()
 }
 
 /**

@@ -8,7 +8,7 @@ const PLACE = 'sheet'
 
 /** What this file plays, a practice or a class: written into it by the server, which has parsed it. */
 export function readSheet(): HomeSheet | ClassSheet {
-  return JSON.parse(document.getElementById(PLACE)?.textContent ?? '') as HomeSheet | ClassSheet
+  return JSON.parse(document.getElementById(PLACE)?.textContent ?? '')
 }
 
 /** How a movement goes, for the figure; null: there is none of it. */

@@ -9,7 +9,7 @@ export function useOneSwitch(isOn: () => boolean): void {
   function next(): void {
     const buttons = [...document.querySelectorAll<HTMLElement>('main button:not(:disabled), main a[href]')]
     if (buttons.length === 0) return
-    const at = buttons.indexOf(document.activeElement as HTMLElement)
+    const at = buttons.findIndex((button) => button === document.activeElement)
     buttons[(at + 1) % buttons.length]?.focus()
   }
   watch(

@@ -52,7 +52,7 @@ interface Refused {
 
 /** What the server says of it, where it says something. */
 async function reasonIn(reply: Response): Promise<string | undefined> {
-  const body = (await reply.json().catch(() => null)) as Refused | null
+  const body: Refused | null = await reply.json().catch(() => null)
   const [field] = Object.values(body?.data?.fields ?? {})
   return field ?? body?.message
 }

@@ -13,7 +13,7 @@ export function useStored<T extends object>(key: string, nothing: T) {
 
   function read(): Partial<T> {
     try {
-      return JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<T>
+      return JSON.parse(localStorage.getItem(key) ?? '{}')
     } catch {
       return {}
     }

@@ -49,7 +49,7 @@ const Shown = z.object({
     z.object({
       ...{ at: z.number(), intoStep: z.number(), step: z.number(), seconds: z.number(), runsOn: z.number() },
       ...{ lanes: z.array(Tier), say: z.string() },
-      kind: z.string() as unknown as z.ZodType<ShownClass['cues'][number]['kind']>,
+      kind: z.custom<ShownClass['cues'][number]['kind']>((kind) => typeof kind === 'string'),
     }),
   ),
   people: z.array(z.object({ key: z.string(), name: z.string(), tier: Tier })),

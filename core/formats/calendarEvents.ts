@@ -81,9 +81,9 @@ function calendarsIn(text: string): ICAL.Component[] {
   if (begun > EVENTS_AT_MOST)
     throw new UnreadableFile(`These are ${begun} events, ${EVENTS_AT_MOST} at most at a time: send it in parts.`)
   try {
-    const parsed = ICAL.parse(text) as unknown[]
-    const all = typeof parsed[0] === 'string' ? [parsed] : (parsed as unknown[][])
-    return all.map((calendar) => new ICAL.Component(calendar))
+    const parsed: unknown[] = ICAL.parse(text)
+    const all = Array.isArray(parsed[0]) ? parsed : [parsed]
+    return all.filter(Array.isArray).map((calendar) => new ICAL.Component(calendar))
   } catch {
     throw new UnreadableFile('This is no calendar file: it is not written as iCalendar.')
   }
@@ -100,7 +100,7 @@ function zonesIn(calendar: ICAL.Component): Zones {
   const zones = calendar.getAllSubcomponents('vtimezone').map((zone): [string, ICAL.Timezone | null] => {
     const rules = zone.getAllSubcomponents().flatMap((part) => part.getAllProperties('rrule'))
     // A clock changes by a rule of the year; one of every minute would fill the memory with changes.
-    const isYearly = rules.every((rule) => (rawOf(rule) as { freq?: string }).freq === 'YEARLY')
+    const isYearly = rules.every((rule) => rawOf(rule).freq === 'YEARLY')
     return [textIn(zone, 'tzid'), isYearly ? new ICAL.Timezone(zone) : null]
   })
   return new Map(zones)
@@ -145,7 +145,7 @@ function ruleOf(event: ICAL.Component, walls: Walls): CalendarRule | null {
   const property = event.getFirstProperty('rrule')
   if (!property) return null
   if (event.getAllProperties('rrule').length > 1) throw new Unread('It comes back by more than one rule.')
-  const { freq, interval, count, until, byday, ...others } = rawOf(property) as Record<string, unknown>
+  const { freq, interval, count, until, byday, ...others } = rawOf(property)
   const zone = event.getFirstProperty('dtstart')?.getFirstParameter('tzid')
   return {
     freq: String(freq),
@@ -161,7 +161,7 @@ function ruleOf(event: ICAL.Component, walls: Walls): CalendarRule | null {
 /** All times of a property, which may come several times and hold several each. */
 function timesIn(event: ICAL.Component, name: string, walls: Walls): CalendarTime[] {
   const written = event.getAllProperties(name).flatMap((property) => {
-    const [, , type, ...values] = property.toJSON() as [string, object, string, ...string[]]
+    const [, , type, ...values]: [string, object, string, ...string[]] = property.toJSON()
     if (type === 'period') throw new Unread('It has dates that are written as a beginning and an end.')
     return values.map((value) => ({ value, zone: property.getFirstParameter('tzid') }))
   })
@@ -219,6 +219,7 @@ function textIn(component: ICAL.Component, name: string): string {
 }
 
 /** A property's first value as the library's parser leaves it. */
-function rawOf(property: ICAL.Property): unknown {
-  return (property.toJSON() as unknown[])[3]
+function rawOf(property: ICAL.Property): Record<string, unknown> {
+  const [, , , value]: unknown[] = property.toJSON()
+  return value !== null && typeof value === 'object' ? { ...value } : {}
 }

@@ -61,7 +61,7 @@ export function signalSeconds(signal: Signal): number {
  * @example
  * signalSamples('half', 48_000).length // 33600
  */
-export function signalSamples(signal: Signal, sampleRate: number): Float32Array {
+export function signalSamples(signal: Signal, sampleRate: number): Float32Array<ArrayBuffer> {
   const samples = new Float32Array(Math.ceil(signalSeconds(signal) * sampleRate))
   for (const { hz, at, seconds, level } of NOTES[signal]) {
     const [from, count] = [Math.round(at * sampleRate), Math.floor(seconds * sampleRate)]

@@ -6,5 +6,5 @@ let read: CatalogueData | undefined
 
 /** The catalogue as it was built: read and checked then, see `server/built`. */
 export function catalogueData(): CatalogueData {
-  return (read ??= JSON.parse(readFileSync(builtFile('catalogue.json'), 'utf8')) as CatalogueData)
+  return (read ??= JSON.parse(readFileSync(builtFile('catalogue.json'), 'utf8')))
 }

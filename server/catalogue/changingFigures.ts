@@ -37,7 +37,7 @@ export function changingFigures(postures: readonly PostureFigure[], root = proce
   const ways = new Map<Tier, Record<string, ShippedWay>>()
   for (const tier of TIERS) {
     const path = join(folder, `${tier}.json`)
-    const known = existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as Record<string, Stored>) : {}
+    const known: Record<string, Stored> = existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : {}
     const own = figures.filter(({ between }) => between[0].startsWith(`${tier}/`))
     const now = own.map((figure): [string, Stored] => {
       const id = figure.between.join('>')

@@ -48,7 +48,7 @@ export function movingFigures(catalogue: CatalogueData, figures: SolvedFigures, 
   const ways = new Map<string, Record<string, ShippedWay>>()
   for (const movement of catalogue.movements) {
     const path = join(folder, `${movement.id}.json`)
-    const known = existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as Record<string, Stored>) : {}
+    const known: Record<string, Stored> = existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : {}
     const now: Record<string, Stored> = {}
     for (const { id, postureId, rung } of rungsOf(movement)) {
       const posture = entryOf(postures, postureId)
@@ -94,7 +94,7 @@ function wayOf(
   figure: VariationFigure,
   poses: Partial<Record<string, SolvedPose>>,
 ): ShippedWay {
-  const start = valueIn(poses as Record<string, SolvedPose>, 'start')
+  const start = valueIn(poses, 'start')
   const stops = wayTasks(posture, figure, poses)
   const moments: Moment[] = [asMoment(start), ...stops.flatMap((task) => bestWay(task).way.moments.slice(1))]
   return packWay({ base: start.base, moments }, start)

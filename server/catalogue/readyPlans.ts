@@ -6,6 +6,6 @@ import { builtFile } from '../built/builtFile'
 
 /** The plans that ship, whole: read and checked when they were built, see `server/built`. */
 export function readyPlans(catalogue: Catalogue): Plan[] {
-  const rows = JSON.parse(readFileSync(builtFile('readyPlans.json'), 'utf8')) as ReadyPlan[]
+  const rows: ReadyPlan[] = JSON.parse(readFileSync(builtFile('readyPlans.json'), 'utf8'))
   return rows.flatMap((row) => planOfReady(row, catalogue) ?? [])
 }

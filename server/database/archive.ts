@@ -69,7 +69,7 @@ async function asOfNow(
   if (table !== 'ledger') return rows
   const isOlder = rows.some((row) => row.sealed === undefined)
   const sealed = isOlder ? await sealedRows(trx, rows as unknown as LedgerRow[]) : rows
-  return sealed.map((row) => ({ place: (row as { sequence?: unknown }).sequence, ...row }))
+  return sealed.map((row: { sequence?: unknown }) => ({ place: row.sequence, ...row }))
 }
 
 /** How an archive is put in. */

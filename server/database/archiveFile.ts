@@ -79,7 +79,8 @@ export async function readArchive(
 
 function requireWhole(end: z.infer<typeof End> | null, rows: Partial<Record<Table, number>>, sha256: string): void {
   if (!end) throw new BrokenArchive('The archive is cut short: its closing line is missing.')
-  const off = Object.entries(end.rows).find(([table, count]) => rows[table as Table] !== count)
+  const counted: Partial<Record<string, number>> = rows
+  const off = Object.entries(end.rows).find(([table, count]) => counted[table] !== count)
   if (off) throw new BrokenArchive(`The archive is damaged: ${off[1]} rows of “${off[0]}” were written.`)
   if (end.sha256 !== sha256) throw new BrokenArchive('The archive is damaged: it is not what was written.')
 }

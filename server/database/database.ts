@@ -14,6 +14,6 @@ export function database(): Database {
 
 /** The lines to the database by what they do, and how many requests wait for one. */
 export function linesTo(): { busy: number; idle: number; waited: number } {
-  const pool = database().client.pool as { numUsed(): number; numFree(): number; numPendingAcquires(): number }
+  const pool: { numUsed(): number; numFree(): number; numPendingAcquires(): number } = database().client.pool
   return { busy: pool.numUsed(), idle: pool.numFree(), waited: pool.numPendingAcquires() }
 }

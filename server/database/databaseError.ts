@@ -36,7 +36,7 @@ const IN_THE_WAY = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHEC
 /** Reads an error of the database; null where it is none. */
 export function databaseErrorOf(error: unknown): DatabaseError | null {
   if (!(error instanceof Error)) return null
-  const { code = '', sql, name } = error as Error & { code?: string; sql?: string }
+  const { code = '', sql, name }: Error & { code?: string; sql?: string } = error
   // Knex gives up waiting for a line, or finds that it has gone, with errors that have no code.
   const isLineGone = name === 'KnexTimeoutError' || error.message.includes('connection is in closed state')
   if (sql === undefined && !AWAY.has(code) && !IN_THE_WAY.has(code) && !isLineGone) return null

@@ -22,9 +22,9 @@ export function locked<R>(db: Knex, name: string, work: () => Promise<R>): Promi
 const lines = new Map<string, Promise<void>>()
 
 async function alone<R>(db: Knex, name: string, work: () => Promise<R>): Promise<R> {
-  const connection = (await db.client.acquireConnection()) as unknown
+  const connection: unknown = await db.client.acquireConnection()
   const ask = async (sql: string) => {
-    const [[row]] = (await db.raw(sql, [name]).connection(connection)) as [[{ got: number | null }]]
+    const [[row]]: [[{ got: number | null }]] = await db.raw(sql, [name]).connection(connection)
     return row.got
   }
   try {

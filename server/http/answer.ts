@@ -93,8 +93,12 @@ function isHeld({ file }: Route): boolean {
 }
 
 /** Writes down that somebody looked, as the contract says that it is. */
-export function noteLook(scope: Acting, { did, of }: NonNullable<Route['notes']>, params: object): Promise<void> {
-  const id = (params as Record<string, string>).id ?? null
+export function noteLook(
+  scope: Acting,
+  { did, of }: NonNullable<Route['notes']>,
+  params: Record<string, string>,
+): Promise<void> {
+  const id = params.id ?? null
   return noteHealth(scope, of === 'practice' ? {} : { [of]: id }, did)
 }
 

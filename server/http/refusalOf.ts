@@ -1,5 +1,4 @@
 import { CatalogueError } from '../../core/catalogue/catalogue'
-import type { Route } from '../../core/contract/route'
 import { UnreadableFile } from '../../core/formats/table'
 import { databaseErrorOf } from '../database/databaseError'
 import { LastLead } from '../database/accounts'
@@ -10,7 +9,7 @@ import { log } from '../observed/log'
 import { notValid, refusal } from './refuse'
 
 /** How an error is answered that handling a route has thrown; one that nobody foresaw stays as it is. */
-export function refusalOf({ method, path }: Pick<Route, 'method' | 'path'>, error: unknown): unknown {
+export function refusalOf({ method, path }: { method: string; path: string }, error: unknown): unknown {
   if (error instanceof NotFound) return refusal(404, 'not-found', error.message)
   if (error instanceof TakenElsewhere) return refusal(409, 'taken', error.message)
   if (error instanceof TooMuchWritten) return refusal(409, 'too-much', error.message)

@@ -35,7 +35,7 @@ async function guardRoute(event: H3Event, pathname: string): Promise<void> {
   const route = routeFor(event.method, pathname)
   if (route?.may === 'anybody') return
   const refused = (error: unknown) => {
-    throw refusalOf({ method: event.method as Route['method'], path: route?.path ?? '/api/unknown' }, error)
+    throw refusalOf({ method: event.method, path: route?.path ?? '/api/unknown' }, error)
   }
   const session = route?.may === 'screen' ? null : await whileAway(() => sessionOf(event, database())).catch(refused)
   if (route && session === null && (route.may === 'screen' || route.alsoScreens)) {

@@ -108,14 +108,14 @@ export async function keysInThread<N extends keyof Keys>(
   input: Parameters<Keys[N]>[0],
 ): Promise<Awaited<ReturnType<Keys[N]>>> {
   try {
-    return (await poolOf('keys').run(input, { name, signal: endOf(LOOKING) })) as Awaited<ReturnType<Keys[N]>>
+    return await poolOf('keys').run(input, { name, signal: endOf(LOOKING) })
   } catch (error) {
     throw refusalOfLimit(error, LOOKING)
   }
 }
 
 async function run(handed: Handed, limit: Limit): Promise<Done> {
-  return (await poolOf(limit.of).run(handed, { signal: endOf(limit) })) as Done
+  return poolOf(limit.of).run(handed, { signal: endOf(limit) })
 }
 
 function endOf({ seconds }: Limit): AbortSignal {
@@ -124,7 +124,8 @@ function endOf({ seconds }: Limit): AbortSignal {
 
 /** What is said where a limit was reached; any other error stays as it is. */
 function refusalOfLimit(error: unknown, { of, seconds }: Limit): unknown {
-  const { name, code, message } = error as { name?: string; code?: string; message?: string }
+  const { name, code, message }: { name?: string; code?: string; message?: string } =
+    error instanceof Error ? error : {}
   const less = of === 'files' ? 'Send it in smaller parts.' : 'Ask for less at a time.'
   if (name === 'AbortError')
     return refusal(

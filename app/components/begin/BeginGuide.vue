@@ -8,7 +8,6 @@ import { readPeopleLines } from '~~/core/formats/peopleLines'
 import { counted } from '~~/core/sentence'
 import type { Station } from '~/components/circle/CircleRing.vue'
 import { calledName } from '~/words/tiers'
-import type { Exception } from './FirstAsked.vue'
 
 /** From an empty practice to a first class that can be led: where they meet, who comes, what cannot wait. */
 const { account } = useAccount()
@@ -39,7 +38,7 @@ const draft = useDraft<Typed>(
     ...{ id: crypto.randomUUID(), step: 'where', venue: '' },
     ...{ weekday: getISODay(new Date()), time: format(soon(), 'HH:mm') },
     ...{ zone: Intl.DateTimeFormat().resolvedOptions().timeZone, minutes: 45, isToday: false },
-    ...{ lines: '', asked: false, exceptions: [] as Exception[], hasHelp: false },
+    ...{ lines: '', asked: false, exceptions: [], hasHelp: false },
   }),
   Fields,
 )

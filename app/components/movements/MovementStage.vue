@@ -71,7 +71,7 @@ const TURN_DEG = 15
 let from: { x: number; y: number; yaw: number; pitch: number } | null = null
 function take(event: PointerEvent): void {
   from = { x: event.clientX, y: event.clientY, ...turned.value }
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  if (event.currentTarget instanceof Element) event.currentTarget.setPointerCapture(event.pointerId)
 }
 function drag(event: PointerEvent): void {
   if (!from) return

@@ -29,7 +29,7 @@ export function bluetoothForce(): ForceSource {
   return {
     isSimulated: false,
     async start(listener) {
-      const { bluetooth } = navigator as unknown as { bluetooth?: Bluetooth }
+      const { bluetooth }: Navigator & { bluetooth?: Bluetooth } = navigator
       if (!bluetooth) throw new NoSensor(NO_BLUETOOTH)
       device ??= await chosen(bluetooth.requestDevice({ filters: [{ services: [WEIGHT_SCALE.service] }] }))
       const server = await device.gatt?.connect()

@@ -34,7 +34,7 @@ export function serialForce(): ForceSource {
   return {
     isSimulated: false,
     async start(listener) {
-      const { serial } = navigator as unknown as { serial?: Serial }
+      const { serial }: Navigator & { serial?: Serial } = navigator
       if (!serial) throw new NoSensor(NO_SERIAL)
       port ??= await chosen(serial.requestPort())
       await port.open({ baudRate: BAUD_RATE })

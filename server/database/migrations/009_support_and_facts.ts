@@ -15,7 +15,8 @@ export async function rewrite(db: Knex): Promise<void> {
   const rows = await db('own_movements').select('practice_id', 'movement', 'entry')
   for (const { practice_id, movement, entry } of rows) {
     const written = typeof entry === 'string' ? JSON.parse(entry) : entry
-    for (const answer of Object.values(written.tiers as Record<string, { ladder?: Rung[] }>))
+    const tiers: Record<string, { ladder?: Rung[] }> = written.tiers
+    for (const answer of Object.values(tiers))
       answer.ladder = answer.ladder?.map(({ hands, support, demands = [], ...rung }) => ({
         ...rung,
         support: support ?? hands ?? 'none',
