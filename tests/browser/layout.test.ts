@@ -70,6 +70,26 @@ const meet = (a: Box, b: Box) =>
   b.top < a.bottom - TOUCH_PX
 const overIn = (shapes: Box[]) => shapes.flatMap((one, at) => shapes.slice(at + 1).filter((other) => meet(one, other)))
 
+describe('the class of eleven on a tablet of 1024 × 768', () => {
+  it('cuts no name, no title and no lane', async () => {
+    await visitor.page.setViewport({ width: 1024, height: 768 })
+    await visitor.open(`/meetings/${meeting.id}/lead`)
+    await visitor.page.waitForSelector('[data-test="lane"] [data-test="moving-figure"]')
+    const cutIn = (selector: string) =>
+      visitor.page.$$eval(selector, (all) =>
+        all
+          .filter((one) => one.scrollWidth > one.clientWidth + 1 || one.scrollHeight > one.clientHeight + 4)
+          .map((one) => one.textContent),
+      )
+    const names = '[data-person] > span > :first-child'
+    expect(await visitor.page.$$(names)).toHaveLength(11)
+    expect(await cutIn(`${names}, [data-person] > span > span`)).toEqual([])
+    expect(await cutIn('[data-test="now"]')).toEqual([])
+    expect(await cutIn('[data-test="lane"]')).toEqual([])
+    await visitor.page.setViewport({ width: 1280, height: 800 })
+  })
+})
+
 describe('a circle on its screens', () => {
   it.each([1, 5, 12, 25, 40])(
     'of %i people has nothing over anything else: ring, gather, offers, lead',
@@ -159,6 +179,10 @@ describe('the class on a tablet', () => {
     const figures = await boxesOf('[data-test="lane"] > :first-child')
     const shares = figures.map(({ top, bottom }, at) => (bottom - top) / (lanes[at]!.bottom - lanes[at]!.top))
     expect(Math.min(...shares)).toBeGreaterThan(0.6)
+    const cut = await visitor.page.$$eval('[data-test="lane"]', (all) =>
+      all.filter((lane) => lane.scrollHeight > lane.clientHeight + 4).map((lane) => lane.getAttribute('aria-label')),
+    )
+    expect(cut).toEqual([])
     await visitor.page.setViewport({ width: 1280, height: 800 })
   })
 })

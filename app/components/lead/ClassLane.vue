@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import type { Tier } from '~~/core/catalogue/words'
 import { laneMoves } from '~~/core/lead/moveAt'
 import { laneSwing, type PairMoment } from '~~/core/lead/pairAt'
@@ -132,18 +133,20 @@ const cue = computed(() => {
   return stepKind === 'introduce' ? texts?.setUp : texts?.cues[0]
 })
 /** What there is room for: a line for each version, then the cue, then what makes it easier. */
-const [LINE_PX, CUE_PX, SMALL_PX] = [31, 33, 25]
-const left = computed(() => figurePx - variations.value.length * LINE_PX)
+const [LINE_PX, SECOND_LINE_PX, CUE_PX, SMALL_PX] = [31, 27, 33, 25]
+const left = computed(() => figurePx - variations.value.length * LINE_PX - (wraps.value ? secondLinesPx.value : 0))
 const isRoomFor = (px: number) => left.value >= px
-/** About so many letters go on a line. */
-const LETTERS = 40
-const wraps = computed(() => {
-  const lines = variations.value.reduce((sum, { name, people }) => {
-    const letters = name.length + peopleWords(people).length + 1
-    return sum + Math.min(2, Math.ceil(letters / LETTERS))
-  }, 0)
-  return lines * LINE_PX + CUE_PX <= figurePx
+/** A letter is about so wide; beside the words stands the rung. */
+const [LETTER_PX, RUNG_PX] = [10, 38]
+const words = useTemplateRef('words')
+const { width } = useElementSize(words)
+/** What the second lines take, of versions that have more to say than one line holds. */
+const secondLinesPx = computed(() => {
+  const lettersPx = ({ name, people }: { name: string; people: string[] }) =>
+    (name.length + peopleWords(people).length + 1) * LETTER_PX
+  return variations.value.filter((one) => lettersPx(one) > width.value - RUNG_PX).length * SECOND_LINE_PX
 })
+const wraps = computed(() => variations.value.length * LINE_PX + secondLinesPx.value + CUE_PX <= figurePx)
 </script>
 
 <template>
@@ -165,7 +168,7 @@ const wraps = computed(() => {
       :label="TIER_NAMES[tier]"
     />
     <PostureGlyph v-else :posture="lane.postureId" :size="figurePx" :label="TIER_NAMES[tier]" />
-    <div class="min-w-0 flex-1 my-auto">
+    <div ref="words" class="min-w-0 flex-1 my-auto">
       <p
         v-for="variation in variations"
         :key="variation.name"

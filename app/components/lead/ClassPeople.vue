@@ -89,18 +89,23 @@ const columns = computed(() =>
           row.key
         }}</kbd>
         <TierGlyph :tier="row.tier" :level="row.level" :size="isMany || isSmall ? 22 : 30" class="shrink-0" />
-        <span
-          class="font-semibold truncate"
-          :class="isSmall ? 'text-[0.9rem]' : isMany ? 'text-[1rem]' : 'text-[1.1rem]'"
-          >{{ calledName(row.person.name) }}</span
-        >
-        <span v-if="row.own && !isMany && !isSmall" class="text-[0.88rem] text-faint truncate">{{ row.own }}</span>
-        <strong
-          v-if="row.rests"
-          class="text-[0.88rem] font-semibold truncate"
-          :class="isMany || isSmall ? 'sr-only' : ''"
-          >rests and breathes</strong
-        >
+        <!-- What is their own stands below the name, so that neither cuts the other off. -->
+        <span class="min-w-0 grid text-left leading-tight">
+          <span
+            class="font-semibold truncate"
+            :class="isSmall ? 'text-[0.9rem]' : isMany ? 'text-[1rem]' : 'text-[1.1rem]'"
+            >{{ calledName(row.person.name) }}</span
+          >
+          <span v-if="row.own && !isMany && !isSmall && !row.rests" class="text-[0.88rem] text-faint truncate">{{
+            row.own
+          }}</span>
+          <strong
+            v-if="row.rests"
+            class="text-[0.88rem] font-semibold truncate"
+            :class="isMany || isSmall ? 'sr-only' : ''"
+            >rests and breathes</strong
+          >
+        </span>
         <span
           v-if="row.asked"
           class="bg-mark-soft rounded px-1.5 text-[0.88rem]"

@@ -62,7 +62,7 @@ const when = computed(() => meeting.wallAt(meeting.opened.meeting.startsAt, 'EEE
       </p>
     </div>
     <p class="numerals whitespace-nowrap" :class="isSmall ? 'flex-1' : ''" data-test="class-clock">
-      <strong class="font-semibold">{{ clockWords(elapsedOfClass) }}</strong><span class="text-faint">
+      <strong class="font-semibold">{{ clockWords(elapsedOfClass) }}</strong><span class="text-faint lg:max-xl:hidden">
         of {{ clockWords(wholeSeconds) }}</span
       >
     </p>
@@ -70,7 +70,7 @@ const when = computed(() => meeting.wallAt(meeting.opened.meeting.startsAt, 'EEE
       v-if="!isSmall"
       :to="`/meetings/${meeting.opened.meeting.id}/follow`"
       target="_blank"
-      class="button button-quiet hidden lg:inline-flex"
+      class="button button-quiet hidden xl:inline-flex"
       >Second screen</NuxtLink
     >
     <template v-if="!isSmall"><ScreenPasses /><LockButton /></template>

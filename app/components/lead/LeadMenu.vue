@@ -51,7 +51,7 @@ const isOn = computed(() => led.begun.value && led.reading.value.status !== 'fin
         <NuxtLink
           :to="`/meetings/${meeting.opened.meeting.id}/follow`"
           target="_blank"
-          class="button button-quiet lg:hidden"
+          class="button button-quiet xl:hidden"
           >Second screen</NuxtLink
         >
       </nav>

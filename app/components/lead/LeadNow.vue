@@ -36,7 +36,11 @@ const paced = computed(() => (pace.value && pace.value.count !== null ? pace.val
     <div class="min-w-0 flex-1" :class="isSmall ? '' : 'max-lg:basis-full'">
       <p
         class="font-bold leading-[1.05]"
-        :class="isSmall ? 'text-[1.5rem] line-clamp-2' : 'text-[2.5rem] md:truncate'"
+        :class="
+          isSmall
+            ? 'text-[1.5rem] line-clamp-2'
+            : 'text-[2.5rem] md:line-clamp-1 lg:max-xl:line-clamp-2 lg:max-xl:text-[1.9rem]'
+        "
         data-test="now"
       >
         {{ title }}
@@ -57,7 +61,7 @@ const paced = computed(() => (pace.value && pace.value.count !== null ? pace.val
     <p
       v-if="!isOver"
       class="numerals font-bold leading-none"
-      :class="isSmall ? 'text-[4rem]' : 'text-[5rem] sm:text-[7.6rem]'"
+      :class="isSmall ? 'text-[4rem]' : 'text-[5rem] sm:text-[7.6rem] lg:max-xl:text-[5.4rem]'"
       role="timer"
       :data-left-ms="reading.leftMs"
       :aria-label="`${Math.ceil(leftSeconds)} seconds left`"
