@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { addDays, addMinutes, format, formatISO, getISODay, parseISO, roundToNearestMinutes } from 'date-fns'
+import { addDays, format, formatISO, getISODay, parseISO } from 'date-fns'
 import { z } from 'zod'
 import { beginCircle } from '~~/core/contract/beginning'
 import { SeriesRule } from '~~/core/calendar/series'
+import { soonAfter } from '~~/core/calendar/soon'
 import { VenueFields } from '~~/core/circle/circle'
 import { readPeopleLines } from '~~/core/formats/peopleLines'
 import { counted } from '~~/core/sentence'
@@ -13,8 +14,6 @@ import { calledName } from '~/words/tiers'
 const { account } = useAccount()
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 const ZONES = Intl.supportedValuesOf('timeZone')
-/** A first class of today begins so soon at most. */
-const STEP_MINUTES = 15
 
 const Fields = z.object({
   id: z.uuid(),
@@ -36,7 +35,7 @@ const draft = useDraft<Typed>(
   'beginning',
   () => ({
     ...{ id: crypto.randomUUID(), step: 'where', venue: '' },
-    ...{ weekday: getISODay(new Date()), time: format(soon(), 'HH:mm') },
+    ...{ weekday: soon().weekday, time: soon().time },
     ...{ zone: Intl.DateTimeFormat().resolvedOptions().timeZone, minutes: 45, isToday: false },
     ...{ lines: '', asked: false, exceptions: [], hasHelp: false },
   }),
@@ -46,11 +45,8 @@ const { fields, wrong, message, saving } = draft
 /** A browser that knows no place says UTC. */
 const choosesZone = ref(/^(UTC|Etc\/)/.test(fields.value.zone))
 
-function soon(): Date {
-  return roundToNearestMinutes(addMinutes(new Date(), STEP_MINUTES), {
-    nearestTo: STEP_MINUTES,
-    roundingMethod: 'ceil',
-  })
+function soon() {
+  return soonAfter(new Date())
 }
 const today = () => formatISO(new Date(), { representation: 'date' })
 /** The next such weekday, today counted in. */
@@ -60,7 +56,7 @@ const weeklyOn = computed(() =>
 const isOnToday = computed(() => weeklyOn.value === today())
 const first = computed(() =>
   fields.value.isToday && !isOnToday.value
-    ? { on: today(), time: format(soon(), 'HH:mm') }
+    ? { on: soon().on, time: soon().time }
     : { on: weeklyOn.value, time: fields.value.time },
 )
 const whenWords = computed(() => `${WEEKDAYS[fields.value.weekday - 1]}s at ${fields.value.time}`)
