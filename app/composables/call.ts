@@ -109,7 +109,8 @@ function jsonOf(body: unknown): object | undefined {
   return typeof body === 'object' && body !== null ? body : undefined
 }
 
-/** The file that a reply brings. */
+/** The file that a reply brings; nothing is never kept as an empty file. */
 function blobIn({ _data: file }: { _data?: unknown }): Blob {
-  return file instanceof Blob ? file : new Blob()
+  if (!(file instanceof Blob)) throw new TypeError('The server sent no file.')
+  return file
 }

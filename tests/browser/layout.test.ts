@@ -33,6 +33,14 @@ const boxesOf = (selector: string): Promise<Box[]> =>
     }),
   )
 
+/** What has more to show than there is room for, by its words. */
+const cutIn = (selector: string) =>
+  visitor.page.$$eval(selector, (all) =>
+    all
+      .filter((one) => one.scrollWidth > one.clientWidth + 1 || one.scrollHeight > one.clientHeight + 4)
+      .map((one) => one.textContent),
+  )
+
 describe('prepare at 1280 × 800', () => {
   const SCREEN = { width: 1280, height: 800 }
   /** A contour may be cut by its last line. */
@@ -75,12 +83,6 @@ describe('the class of eleven on a tablet of 1024 × 768', () => {
     await visitor.page.setViewport({ width: 1024, height: 768 })
     await visitor.open(`/meetings/${meeting.id}/lead`)
     await visitor.page.waitForSelector('[data-test="lane"] [data-test="moving-figure"]')
-    const cutIn = (selector: string) =>
-      visitor.page.$$eval(selector, (all) =>
-        all
-          .filter((one) => one.scrollWidth > one.clientWidth + 1 || one.scrollHeight > one.clientHeight + 4)
-          .map((one) => one.textContent),
-      )
     const names = '[data-person] > span > :first-child'
     expect(await visitor.page.$$(names)).toHaveLength(11)
     expect(await cutIn(`${names}, [data-person] > span > span`)).toEqual([])
@@ -157,10 +159,7 @@ describe('a circle on its screens', () => {
     for (const { bottom, right, top } of parts) {
       expect([bottom <= 800, right <= 1280, top >= 0], `lead, ${count}`).toEqual([true, true, true])
     }
-    const cut = await visitor.page.$$eval('[data-test="lane"]', (all) =>
-      all.filter((lane) => lane.scrollHeight > lane.clientHeight + 4).map((lane) => lane.getAttribute('aria-label')),
-    )
-    expect(cut, `lead, ${count}`).toEqual([])
+    expect(await cutIn('[data-test="lane"]'), `lead, ${count}`).toEqual([])
   }
 })
 
@@ -179,10 +178,7 @@ describe('the class on a tablet', () => {
     const figures = await boxesOf('[data-test="lane"] > :first-child')
     const shares = figures.map(({ top, bottom }, at) => (bottom - top) / (lanes[at]!.bottom - lanes[at]!.top))
     expect(Math.min(...shares)).toBeGreaterThan(0.6)
-    const cut = await visitor.page.$$eval('[data-test="lane"]', (all) =>
-      all.filter((lane) => lane.scrollHeight > lane.clientHeight + 4).map((lane) => lane.getAttribute('aria-label')),
-    )
-    expect(cut).toEqual([])
+    expect(await cutIn('[data-test="lane"]')).toEqual([])
     await visitor.page.setViewport({ width: 1280, height: 800 })
   })
 })

@@ -33,32 +33,31 @@ const Fields = z.object({
 type Typed = z.infer<typeof Fields>
 const draft = useDraft<Typed>(
   'beginning',
-  () => ({
-    ...{ id: crypto.randomUUID(), step: 'where', venue: '' },
-    ...{ weekday: soon().weekday, time: soon().time },
-    ...{ zone: Intl.DateTimeFormat().resolvedOptions().timeZone, minutes: 45, isToday: false },
-    ...{ lines: '', asked: false, exceptions: [], hasHelp: false },
-  }),
+  () => {
+    const { weekday, time } = soonAfter(new Date())
+    return {
+      ...{ id: crypto.randomUUID(), step: 'where', venue: '', weekday, time },
+      ...{ zone: Intl.DateTimeFormat().resolvedOptions().timeZone, minutes: 45, isToday: false },
+      ...{ lines: '', asked: false, exceptions: [], hasHelp: false },
+    }
+  },
   Fields,
 )
 const { fields, wrong, message, saving } = draft
 /** A browser that knows no place says UTC. */
 const choosesZone = ref(/^(UTC|Etc\/)/.test(fields.value.zone))
 
-function soon() {
-  return soonAfter(new Date())
-}
 const today = () => formatISO(new Date(), { representation: 'date' })
 /** The next such weekday, today counted in. */
 const weeklyOn = computed(() =>
   formatISO(addDays(new Date(), (fields.value.weekday - getISODay(new Date()) + 7) % 7), { representation: 'date' }),
 )
 const isOnToday = computed(() => weeklyOn.value === today())
-const first = computed(() =>
-  fields.value.isToday && !isOnToday.value
-    ? { on: soon().on, time: soon().time }
-    : { on: weeklyOn.value, time: fields.value.time },
-)
+const first = computed(() => {
+  if (!fields.value.isToday || isOnToday.value) return { on: weeklyOn.value, time: fields.value.time }
+  const { on, time } = soonAfter(new Date())
+  return { on, time }
+})
 const whenWords = computed(() => `${WEEKDAYS[fields.value.weekday - 1]}s at ${fields.value.time}`)
 
 const read = computed(() => readPeopleLines(fields.value.lines).people)
