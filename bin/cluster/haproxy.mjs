@@ -1,3 +1,12 @@
+/** Each new one goes where the fewest of its kind are. */
+const BACKEND = `  mode http
+  balance leastconn
+  option httpchk GET /api/health
+  default-server inter 500ms fall 2 rise 1 on-marked-down shutdown-sessions
+  # What only asks is asked of another server where one goes; what changes something is sent again by whoever sent it.
+  retry-on conn-failure empty-response response-timeout
+  http-request disable-l7-retry unless METH_GET`
+
 /**
  * What HAProxy is told: one address for the database, of whose servers one is written to at a time, and one for the
  * application, whose servers share the screens.
@@ -5,8 +14,7 @@
  * Written to one: two that write the same at once stand in each other's way, and of the two one is thrown back.
  *
  * @param database `{ listen, nodes: [{ name, address, check }] }`, addresses as `host:port`; `check` is where the
- * node's
- *   own check answers
+ *   node's own check answers
  * @param web `{ listen, servers: [{ name, address }] }`
  * @param stats where HAProxy says how it goes, as a page; empty: nowhere
  * @param lines how many lines it holds at most
@@ -34,18 +42,21 @@ listen database
   default-server inter 500ms fall 2 rise 2 on-marked-down shutdown-sessions
 ${database.nodes.map(nodeLine).join('\n')}
 
-listen circle
+frontend circle
   bind ${web.listen}
   mode http
   option forwardfor
-  # Streams are held for hours: a new screen goes where the fewest are.
-  balance leastconn
-  option httpchk GET /api/health
-  # What only asks is asked of another server where one goes; what changes something is sent again by whoever sent it.
-  retry-on conn-failure empty-response response-timeout
-  http-request disable-l7-retry unless METH_GET
-  default-server inter 500ms fall 2 rise 1 on-marked-down shutdown-sessions
+  # A stream is held for hours. Counted with them, what is asked would all go to the server that holds one fewer.
+  use_backend streams if { path_end /stream }
+  default_backend requests
+
+backend streams
+${BACKEND}
 ${web.servers.map(({ name, address }) => `  server ${name} ${address} check`).join('\n')}
+
+backend requests
+${BACKEND}
+${web.servers.map(({ name, address }) => `  server ${name} ${address} track streams/${name}`).join('\n')}
 ${stats === '' ? '' : `\nlisten stats\n  bind ${stats}\n  mode http\n  stats enable\n  stats uri /\n`}`
 }
 

@@ -191,6 +191,28 @@ export async function everybodyIn(
   return { ids: [...new Set([...members, ...guests])], guests, toAgree: toAgree.map((row) => row.participant_id) }
 }
 
+/**
+ * Of whom something can be noted in a meeting: its circle's people and its guests, and once it is known of some that
+ * they came, nobody of whom it is known that they did not.
+ */
+export async function thoseThere({ db, practiceId }: Scope, meetingId: string, circleId: string): Promise<string[]> {
+  const people = db('circle_members')
+    .where({ practice_id: practiceId, circle_id: circleId })
+    .select('participant_id')
+    .union(db('meeting_guests').where({ practice_id: practiceId, meeting_id: meetingId }).select('participant_id'))
+  const rows = await db
+    .from(people.as('p'))
+    .leftJoin('arrivals as a', (join) =>
+      join
+        .on('a.participant_id', 'p.participant_id')
+        .andOnVal('a.practice_id', practiceId)
+        .andOnVal('a.meeting_id', meetingId),
+    )
+    .select<{ participant_id: string; came: number | null }[]>('p.participant_id', 'a.came')
+  const someCame = rows.some(({ came }) => Boolean(came))
+  return rows.filter(({ came }) => !someCame || came === null || Boolean(came)).map((row) => row.participant_id)
+}
+
 /** Those who are guests in a meeting of a circle that is not theirs, and whether a lead has agreed to them. */
 function guestsOf({ db, practiceId }: Scope, meetingId: string): Promise<{ participant_id: string; agreed: number }[]> {
   return db('meeting_guests')

@@ -4,8 +4,11 @@ import type { Broadcast, Said } from '../../core/lead/message'
 import { arrivalsBetween, handChoicesBetween } from './arrivals'
 import { classEventsBetween, outcomeEventsBetween } from './outcomes'
 import { planChangedBy } from './planVersions'
+import { isSaidAfter, type SaidIn } from './places'
 import { fromJson, isoOf, NotFound, type Acting, type Database, type Scope } from './rows'
 import { inTransaction } from './transaction'
+
+const NO_MEETING = 'There is no such meeting.'
 
 /** What somebody who has the word in a meeting knows of it. */
 export interface Turn {
@@ -41,7 +44,7 @@ export async function inTurn<A extends Acting, R>(
         'circle_id',
         'starts_at',
       )
-    if (!row) throw new NotFound('There is no such meeting.')
+    if (!row) throw new NotFound(NO_MEETING)
     const { sequence, plan_version: planVersion, circle_id: circleId } = row
     return work({ ...acting, db: trx }, { sequence, planVersion, circleId, startsAt: isoOf(row.starts_at) })
   }
@@ -50,8 +53,9 @@ export async function inTurn<A extends Acting, R>(
 
 /** How far a meeting's order has come. Read before anything else is read of it, no later word is missed. */
 export async function sequenceOf({ db, practiceId }: Scope, meetingId: string): Promise<number> {
-  const row = await meetingRow(db, { id: meetingId, practice_id: practiceId })
-  return row.sequence
+  const [sequence] = await db('meetings').where({ id: meetingId, practice_id: practiceId }).pluck<number[]>('sequence')
+  if (sequence === undefined) throw new NotFound(NO_MEETING)
+  return sequence
 }
 
 /** How far the orders of meetings have come, whosever they are: for who follows them already. */
@@ -70,15 +74,15 @@ export async function sequencesOf(
  * @throws {NotFound} when the practice has no such meeting
  */
 export async function saidSince(scope: Scope, meetingId: string, after: number): Promise<Said> {
-  const row = await meetingRow(scope.db, { id: meetingId, practice_id: scope.practiceId })
+  const row = await newsIn(scope, meetingId, after)
   const places = { after, upTo: row.sequence }
   if (places.upTo <= after) return { from: after, upTo: after, messages: [] }
   const isNew = (sequence: number) => sequence > after
   const [events, outcomes, arrivals, choices] = await Promise.all([
-    classEventsBetween(scope, meetingId, places),
-    outcomeEventsBetween(scope, meetingId, places),
-    arrivalsBetween(scope, meetingId, places),
-    handChoicesBetween(scope, meetingId, places),
+    row.new_class_events ? classEventsBetween(scope, meetingId, places) : [],
+    row.new_outcomes ? outcomeEventsBetween(scope, meetingId, places) : [],
+    row.new_arrivals ? arrivalsBetween(scope, meetingId, places) : [],
+    row.new_hand_choices ? handChoicesBetween(scope, meetingId, places) : [],
   ])
   const messages: Broadcast[] = [...arrivals, ...choices]
   // A meeting has one seating and one plan: what they are now is all that has to be said of them.
@@ -93,7 +97,7 @@ export async function saidSince(scope: Scope, meetingId: string, after: number):
   return { from: after, upTo: places.upTo, messages }
 }
 
-interface MeetingRow {
+interface MeetingRow extends Record<`new_${SaidIn}`, unknown> {
   sequence: number
   seating: unknown
   seating_at: number
@@ -103,9 +107,14 @@ interface MeetingRow {
   plan_version: number
 }
 
-async function meetingRow(db: Database, own: { id: string; practice_id: string }): Promise<MeetingRow> {
-  const row = await db('meetings')
-    .where(own)
+const PIECES = ['arrivals', 'hand_choices', 'class_events', 'outcomes'] as const satisfies SaidIn[]
+
+/** A meeting, and what of it has something after a place of its order: most often one, and that alone is read then. */
+async function newsIn(scope: Scope, meetingId: string, after: number): Promise<MeetingRow> {
+  const isNew = PIECES.map((table) => isSaidAfter(scope, table, meetingId, after))
+  const row = await scope
+    .db('meetings')
+    .where({ id: meetingId, practice_id: scope.practiceId })
     .first<MeetingRow | undefined>(
       'sequence',
       'seating',
@@ -114,8 +123,9 @@ async function meetingRow(db: Database, own: { id: string; practice_id: string }
       'people_sequence',
       'plan_sequence',
       'plan_version',
+      ...isNew,
     )
-  if (!row) throw new NotFound('There is no such meeting.')
+  if (!row) throw new NotFound(NO_MEETING)
   return row
 }
 

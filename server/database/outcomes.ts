@@ -7,17 +7,7 @@ import type { DatedOutcome } from '../../core/reflect/datedOutcome'
 import type { History } from '../../core/reflect/reflectOn'
 import { foldOutcomes, OutcomeEvent } from '../../core/lead/outcome'
 import { rowsOf, type Places } from './places'
-import {
-  fromJson,
-  groupedBy,
-  isoOf,
-  sqlTimeOf,
-  TakenElsewhere,
-  TooMuchWritten,
-  type Acting,
-  type Scope,
-  requireOwn,
-} from './rows'
+import { fromJson, groupedBy, isoOf, sqlTimeOf, TakenElsewhere, TooMuchWritten, type Acting, type Scope } from './rows'
 
 interface EventRow {
   event: unknown
@@ -77,9 +67,9 @@ export async function appendClassEvents(
 /**
  * Appends outcome events; one that is there already is left alone, so sending twice stores one.
  *
+ * @param events of people who are there: whoever calls has looked, see `thoseThere`
  * @param notedBy the account that is said to have noted them; who is signed in now is kept beside it
  * @param startsAt when the meeting begins, where that is known already
- * @throws {NotFound} when a participant is not the practice's own; nothing is stored then
  * @throws {TakenElsewhere} where an id belongs to another meeting
  */
 export async function appendOutcomes(
@@ -92,11 +82,6 @@ export async function appendOutcomes(
     startsAt,
   }: { sequence?: number; notedBy?: string | null; startsAt?: string | undefined } = {},
 ): Promise<void> {
-  await requireOwn(
-    scope,
-    'participants',
-    events.map((event) => event.participant),
-  )
   const began = startsAt ?? isoOf((await scope.db('meetings').where({ id: meetingId }).first('starts_at')).starts_at)
   // A clock that stands in the past takes nothing out of its meeting; the event keeps its own time.
   const earliest = Date.parse(began) - millisecondsInDay

@@ -44,9 +44,13 @@ export async function followBeating(event: H3Event, scope: Scope, following: Fol
       () => undefined,
     )
   }
-  const heart = setInterval(beat, HEARTBEAT_MS)
+  // Screens that came back together, as after a server that went, do not ask together ever after.
+  let heart = setTimeout(function again() {
+    beat()
+    heart = setTimeout(again, HEARTBEAT_MS)
+  }, Math.random() * HEARTBEAT_MS)
   stream.onClosed(() => {
-    clearInterval(heart)
+    clearTimeout(heart)
     unfollow()
   })
   beat()

@@ -7,9 +7,9 @@ import type { OutcomeEvent } from '../../core/lead/outcome'
 import { AHEAD_MS, stampAfter } from '../../core/lead/stamp'
 import { addAccident } from '../database/accidents'
 import { isAccountOf } from '../database/accounts'
-import { arrivalsOf, everybodyIn, saveArrival, saveHandChoice, saveSeating } from '../database/arrivals'
+import { everybodyIn, saveArrival, saveHandChoice, saveSeating, thoseThere } from '../database/arrivals'
 import { membersOf } from '../database/circles'
-import { linkedCatalogue } from '../catalogue/linkedCatalogue'
+import { linkedCatalogue, linkedShipped } from '../catalogue/linkedCatalogue'
 import { meetingById } from '../database/meetings'
 import { inTurn, type Turn } from '../database/order'
 import { appendClassEvents, appendOutcomes, classEventsOf, outcomeEventsOf } from '../database/outcomes'
@@ -155,32 +155,32 @@ class Taking {
   private async keepOutcomes(outcomes: readonly OutcomeEvent[]): Promise<void> {
     const { within, meetingId, turn, notedBy } = this
     this.requireBegun()
-    const [{ ids }, { arrivals }, catalogue] = await Promise.all([
-      membersOf(within, turn.circleId).then((members) => everybodyIn(within, meetingId, members)),
-      arrivalsOf(within, meetingId),
-      linkedCatalogue(within),
-    ])
-    const noted = outcomes.map((outcome) => outcome.participant)
+    const there = await thoseThere(within, meetingId, turn.circleId)
+    const wrong = outcomes.flatMap(({ participant }, index): [string, string][] =>
+      there.includes(participant) ? [] : [[`outcomes.${index}.participant`, 'They were not in this class.']],
+    )
     // Somebody of another practice is nobody here.
-    if (!noted.every((id) => ids.includes(id))) await requireOwn(within, 'participants', noted)
-    const someCame = Object.values(arrivals).some((arrival) => arrival.came)
-    const wrong = outcomes.flatMap(({ participant }, index): [string, string][] => {
-      const isThere = ids.includes(participant) && !(someCame && arrivals[participant]?.came === false)
-      return isThere ? [] : [[`outcomes.${index}.participant`, 'They were not in this class.']]
-    })
-    wrong.push(...(await this.unknownIn(outcomes, catalogue)))
+    if (wrong.length > 0)
+      await requireOwn(
+        within,
+        'participants',
+        outcomes.map(({ participant }) => participant),
+      )
+    wrong.push(...(await this.unknownIn(outcomes)))
     if (wrong.length > 0) throw notValid(Object.fromEntries(wrong), 'A note of this class cannot be kept as it is.')
     const kept = await this.ofNow(outcomes, () => outcomeEventsOf(within, meetingId))
     await appendOutcomes(within, meetingId, kept, { sequence: turn.sequence, notedBy, startsAt: turn.startsAt })
   }
 
-  /** What neither the catalogue knows nor the plan, which is read only where something is not in the catalogue. */
-  private async unknownIn(outcomes: readonly OutcomeEvent[], catalogue: Catalogue): Promise<[string, string][]> {
-    const unknown = unknownMovements(outcomes, 'outcomes', { catalogue, besides: new Set() })
-    if (unknown.length === 0) return []
+  /** What no catalogue knows nor the plan; each of them is asked only where something is not in the one before. */
+  private async unknownIn(outcomes: readonly OutcomeEvent[]): Promise<[string, string][]> {
+    const unknownTo = (catalogue: Catalogue, besides: ReadonlySet<string> = new Set()) =>
+      unknownMovements(outcomes, 'outcomes', { catalogue, besides })
+    if (unknownTo(linkedShipped()).length === 0) return []
+    const own = await linkedCatalogue(this.within)
+    if (unknownTo(own).length === 0) return []
     const { plan } = await meetingById(this.within, this.meetingId)
-    const planned = new Set(plan.blocks.map((block) => block.movement))
-    return unknownMovements(outcomes, 'outcomes', { catalogue, besides: planned })
+    return unknownTo(own, new Set(plan.blocks.map((block) => block.movement)))
   }
 
   /** What is stamped later than now is of now, after all that was said before it. */

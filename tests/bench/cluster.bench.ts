@@ -27,7 +27,7 @@ const SECONDS = Number(process.env.CIRCLE_BENCH_SECONDS ?? 60)
 const cluster = await RunningCluster.start()
 const owner = cluster.open('node1')
 const held = await fillTown(owner, TOWN)
-const { address, servers, environment } = cluster.said
+const { address, environment } = cluster.said
 const cookies = new Map<string, string>()
 for (const email of new Set(held.map((one) => one.email))) cookies.set(email, await signIn(address, email))
 const screens = held.flatMap(({ meeting, email }) =>
@@ -63,14 +63,10 @@ async function led(
   return met
 }
 
-/** What the servers say of their transactions: how many, and how long together. */
+/** Of all servers together: how many transactions, and how long together. */
 async function transactions(): Promise<{ count: number; seconds: number }> {
-  const texts = await Promise.all(
-    servers.map((port) => fetch(`http://127.0.0.1:${port}/api/metrics`).then((reply) => reply.text())),
-  )
-  const sum = (name: string) =>
-    texts.reduce((all, text) => all + Number(new RegExp(`^${name} (\\S+)$`, 'm').exec(text)![1]), 0)
-  return { count: sum('circle_transactions_total'), seconds: sum('circle_transaction_seconds_total') }
+  const all = await cluster.transactions()
+  return { count: sum(all.map(({ count }) => count)), seconds: sum(all.map(({ seconds }) => seconds)) }
 }
 
 /** The statements of one note's transaction, as the database heard them from a server. */
@@ -114,7 +110,8 @@ function alone(pool: Pool, statements: readonly string[], ms: number[]) {
 }
 
 const ms = (values: readonly number[], share: number) => Math.round(10 * quantile(values, share)) / 10
-const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
+const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0)
+const mean = (values: readonly number[]) => sum(values) / values.length
 
 await led(10)
 const before = await transactions()

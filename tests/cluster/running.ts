@@ -75,6 +75,17 @@ export class RunningCluster {
     return asked.stdout.trim()
   }
 
+  /** What each server of the application says of its transactions: how many, and how long together. */
+  async transactions(): Promise<{ count: number; seconds: number }[]> {
+    const texts = await Promise.all(
+      this.said.servers.map((port) => fetch(`http://127.0.0.1:${port}/api/metrics`).then((reply) => reply.text())),
+    )
+    return texts.map((text) => {
+      const of = (name: string) => Number(new RegExp(`^${name} (\\S+)$`, 'm').exec(text)![1])
+      return { count: of('circle_transactions_total'), seconds: of('circle_transaction_seconds_total') }
+    })
+  }
+
   private socketOf(node: string): string {
     return servingOf(join(this.folder, node, 'mariadb'))!.socket!
   }

@@ -25,6 +25,7 @@ const PARTS = isLong
 let cluster: RunningCluster
 let db: Knex
 let held: TownClass[]
+const met = new Met()
 beforeAll(async () => {
   cluster = await RunningCluster.start()
   const owner = cluster.open('node1')
@@ -38,9 +39,20 @@ afterAll(async () => {
 })
 
 describe('classes of a town on a cluster of which every part is killed in turn', () => {
+  it('are shared by the servers, what is noted as well as the screens', async () => {
+    const { address } = cluster.said
+    const one = held[0]!
+    const cookie = await signIn(address, one.email)
+    const screens = Array.from({ length: 7 }, (_, at) => new Screen(address, cookie, one.meeting, `${at}`, new Met()))
+    await expect.poll(() => screens.every(({ parts }) => parts.length > 0), { timeout: 60_000 }).toBe(true)
+    const before = await cluster.transactions()
+    for (let at = 0; at < 30; at += 1) await note(address, cookie, one, met)
+    const after = await cluster.transactions()
+    await Promise.all(screens.map((screen) => screen.end()))
+    for (const [at, { count }] of after.entries()) expect(count - before[at]!.count).toBeGreaterThanOrEqual(5)
+  })
   it('lose nothing, double nothing, and are seen alike by all', async () => {
     const { address } = cluster.said
-    const met = new Met()
     const cookies = new Map<string, string>()
     for (const email of new Set(held.map((one) => one.email))) cookies.set(email, await signIn(address, email))
     const screens = held.flatMap(({ meeting, email }, at) =>
