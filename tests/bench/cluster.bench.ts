@@ -10,6 +10,7 @@ import { hashOf } from '../../server/session/password'
 import { RunningCluster } from '../cluster/running'
 import { fillTown, type TownClass } from '../cluster/town'
 import { Met, note, quantile, Screen, signIn } from '../cluster/traffic'
+import { Stolen } from './stolen'
 import { root } from '../../bin/programs.mjs'
 import { PASSWORD } from '../demoData'
 import { manyYears } from '../manyYears'
@@ -113,29 +114,35 @@ const ms = (values: readonly number[], share: number) => Math.round(10 * quantil
 const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0)
 const mean = (values: readonly number[]) => sum(values) / values.length
 
-await led(10)
-const before = await transactions()
-const plain = await led(SECONDS)
-const after = await transactions()
-expect([...plain.answers.keys()]).toEqual([200])
-const inDatabase = (1000 * (after.seconds - before.seconds)) / (after.count - before.count)
-console.log(
-  `${TOWN.practices} practices, ${TOWN.classes} classes, ${screens.length} screens, ` +
-    `${plain.allMs.length} notes in ${SECONDS} s: p50 ${ms(plain.allMs, 0.5)}, p99 ` +
-    `${ms(plain.allMs, 0.99)} ms; wanted: p99 150`,
-)
+/** How often what is held against something else is done in turn with it, as a machine is not as fast at every minute. */
+const TURNS = 5
 
+await led(10)
 const statements = await statementsOfANote()
 const pool = createPool({
   ...{ host: '127.0.0.1', port: Number(environment.NUXT_DATABASE_PORT), user: environment.NUXT_DATABASE_USER },
   ...{ password: environment.NUXT_DATABASE_PASSWORD, database: environment.NUXT_DATABASE_NAME, connectionLimit: 24 },
 })
-const byThemselves: number[] = []
-await led(Math.min(30, SECONDS), alone(pool, statements, byThemselves))
+const [plain, byThemselves, spent, calm] = [new Met(), [] as number[], { count: 0, seconds: 0 }, new Stolen()]
+for (let turn = 0; turn < TURNS; turn += 1) {
+  const before = await transactions()
+  plain.add(await led(SECONDS / TURNS))
+  const after = await transactions()
+  spent.count += after.count - before.count
+  spent.seconds += after.seconds - before.seconds
+  await led(SECONDS / TURNS / 2, alone(pool, statements, byThemselves))
+}
 await pool.end()
+expect([...plain.answers.keys()]).toEqual([200])
+const inDatabase = (1000 * spent.seconds) / spent.count
+console.log(
+  `${TOWN.practices} practices, ${TOWN.classes} classes, ${screens.length} screens, ` +
+    `${plain.allMs.length} notes in ${SECONDS} s: p50 ${ms(plain.allMs, 0.5)}, p99 ` +
+    `${ms(plain.allMs, 0.99)} ms; wanted: p99 150; ${calm.words()}`,
+)
 console.log(
   `a note's transaction: ${inDatabase.toFixed(1)} ms on a server, ${mean(byThemselves).toFixed(1)} ` +
-    `ms by themselves, ${statements.length} statements: ` +
+    `ms by themselves, in turn, ${statements.length} statements: ` +
     `${(inDatabase / mean(byThemselves)).toFixed(2)} times; wanted: 1.6`,
 )
 
@@ -150,22 +157,20 @@ const coming = spawn(process.execPath, [join(root, '.output/server/practice.mjs'
 })
 const came = once(coming, 'exit')
 await once(coming, 'spawn')
-// In turn with and without it, as a machine is not as fast at every minute.
-const TURNS = 5
-const [without, beside] = [new Met(), new Met()]
+const [without, beside, meanwhile] = [new Met(), new Met(), new Stolen()]
 for (let turn = 0; turn < TURNS; turn += 1) {
   coming.kill('SIGSTOP')
   await wait(500)
-  without.allMs.push(...(await led(SECONDS / TURNS)).allMs)
+  without.add(await led(SECONDS / TURNS))
   coming.kill('SIGCONT')
-  beside.allMs.push(...(await led(SECONDS / TURNS)).allMs)
+  beside.add(await led(SECONDS / TURNS))
 }
 expect(coming.exitCode, 'it came in all the while').toBeNull()
 expect(await came).toEqual([0, null])
 console.log(
   `while a practice of ${archive.length} rows comes in: p50 ${ms(beside.allMs, 0.5)}, p99 ${ms(beside.allMs, 0.99)} ` +
     `ms; without it, in turn: p50 ${ms(without.allMs, 0.5)}, p99 ${ms(without.allMs, 0.99)}; ` +
-    `${(quantile(beside.allMs, 0.99) / quantile(without.allMs, 0.99)).toFixed(2)} times; wanted: 1.2`,
+    `${(quantile(beside.allMs, 0.99) / quantile(without.allMs, 0.99)).toFixed(2)} times; wanted: 1.2; ${meanwhile.words()}`,
 )
 
 describe('a note on the cluster', () => {

@@ -20,6 +20,12 @@ export class Met {
   /** All that screens were sent. */
   heardBytes = 0
 
+  /** What another met with too. */
+  add({ allMs, answers }: Met): void {
+    this.allMs.push(...allMs)
+    for (const [status, times] of answers) this.answers.set(status, (this.answers.get(status) ?? 0) + times)
+  }
+
   count(status: number): void {
     this.answers.set(status, (this.answers.get(status) ?? 0) + 1)
   }
