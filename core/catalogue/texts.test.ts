@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest'
+import { shippedData } from '../../tests/shippedCatalogue'
+import { rungsOf, type Rung } from './summary'
+
+/** What is said of a version is read out, a sentence at a time, to somebody who does it: each is true by itself. */
+const rungs = shippedData().movements.flatMap(rungsOf)
+const said = ({ rung }: Rung) => [rung.setUp, ...rung.cues, rung.easier, rung.more, ...rung.cheats.flatMap(both)]
+const both = ({ cheat, correction }: Rung['rung']['cheats'][number]) => [cheat, correction]
+const where = (wrong: (rung: Rung) => boolean) => rungs.filter(wrong).map(({ id }) => id)
+const isLying = ({ postureId }: Rung) => /\/(supine|side|side-lying|prone)$/.test(postureId)
+
+/** A word without its ending, so that “falls” and “fall” are one. */
+const stems = (sentence: string) =>
+  new Set([...sentence.toLowerCase().matchAll(/[a-z]{3,}/g)].map(([word]) => word.slice(0, 4)).filter(isOwn))
+const isOwn = (stem: string) =>
+  !['the', 'and', 'are', 'out', 'too', 'with', 'all', 'over', 'away', 'once'].includes(stem)
+const isSameFault = (one: string, other: string) => {
+  const [a, b] = [stems(one), stems(other)]
+  return [...a].filter((stem) => b.has(stem)).length >= 2
+}
+
+describe('what is said of a version', () => {
+  it('names two cheats only where there are two', () => {
+    expect(
+      where(({ rung: { cheats } }) =>
+        cheats.some((one, at) => cheats.slice(0, at).some((two) => isSameFault(one.cheat, two.cheat))),
+      ),
+    ).toEqual([])
+  })
+  it('has its hands where its name has them', () => {
+    const places = ['hands on the seat', 'hands on the thighs', 'arms crossed']
+    const away = places.flatMap((place) =>
+      where(({ rung }) => rung.name.includes(place) && !/hand|arm/.test(rung.setUp + rung.cues.join())).map(
+        (id) => `${id}: ${place}`,
+      ),
+    )
+    expect(away).toEqual([])
+    const other = where(({ rung }) => rung.name.includes('arms crossed') && rung.setUp.includes('hands on'))
+    expect(other).toEqual([])
+  })
+  it('tells nobody who lies to stand or to sit tall, or to look at the floor ahead', () => {
+    expect(
+      where(
+        (one) => isLying(one) && one.rung.cheats.some((it) => /\btall\b|look ahead|seat bone/i.test(it.correction)),
+      ),
+    ).toEqual([])
+  })
+  it('lies on the mattress in bed and on the mat on the floor', () => {
+    const isOther = ({ tier }: Rung, words: string) =>
+      (tier === 'floor' ? /mattress/ : tier === 'bed' ? /\bthe mat\b/ : /$^/).test(words)
+    expect(where((one) => [one.rung.name, ...said(one)].some((words) => isOther(one, words)))).toEqual([])
+  })
+  it('leaves it to the dose how often and how long', () => {
+    const counted = /\b(ten|twelve|fifteen|twenty) (loose|times|counts|swings)\b(?! down)|^Ten, /
+    expect(where((one) => said(one).some((words) => counted.test(words)))).toEqual([])
+  })
+})
