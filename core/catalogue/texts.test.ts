@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { shippedData } from '../../tests/shippedCatalogue'
 import { rungsOf, type Rung } from './summary'
+import type { Tier } from './words'
 
 /** What is said of a version is read out, a sentence at a time, to somebody who does it: each is true by itself. */
 const rungs = shippedData().movements.flatMap(rungsOf)
@@ -46,8 +47,8 @@ describe('what is said of a version', () => {
     ).toEqual([])
   })
   it('lies on the mattress in bed and on the mat on the floor', () => {
-    const isOther = ({ tier }: Rung, words: string) =>
-      (tier === 'floor' ? /mattress/ : tier === 'bed' ? /\bthe mat\b/ : /$^/).test(words)
+    const elsewhere: Partial<Record<Tier, RegExp>> = { bed: /\bthe mat\b/, floor: /mattress/ }
+    const isOther = ({ tier }: Rung, words: string) => elsewhere[tier]?.test(words) ?? false
     expect(where((one) => [one.rung.name, ...said(one)].some((words) => isOther(one, words)))).toEqual([])
   })
   it('leaves it to the dose how often and how long', () => {
