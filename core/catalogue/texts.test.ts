@@ -39,7 +39,7 @@ describe('what is said of a version', () => {
     const other = where(({ rung }) => rung.name.includes('arms crossed') && rung.setUp.includes('hands on'))
     expect(other).toEqual([])
   })
-  it('tells nobody who lies to stand or to sit tall, or to look at the floor ahead', () => {
+  it('tells nobody who lies to be tall or to look ahead', () => {
     expect(
       where(
         (one) => isLying(one) && one.rung.cheats.some((it) => /\btall\b|look ahead|seat bone/i.test(it.correction)),
