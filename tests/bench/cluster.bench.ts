@@ -114,7 +114,7 @@ const ms = (values: readonly number[], share: number) => Math.round(10 * quantil
 const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0)
 const mean = (values: readonly number[]) => sum(values) / values.length
 
-/** How often what is held against something else is done in turn with it, as a machine is not as fast at every minute. */
+/** What is held against something else is done in turn with it: a machine is not as fast at every minute. */
 const TURNS = 5
 
 await led(10)
@@ -170,7 +170,8 @@ expect(await came).toEqual([0, null])
 console.log(
   `while a practice of ${archive.length} rows comes in: p50 ${ms(beside.allMs, 0.5)}, p99 ${ms(beside.allMs, 0.99)} ` +
     `ms; without it, in turn: p50 ${ms(without.allMs, 0.5)}, p99 ${ms(without.allMs, 0.99)}; ` +
-    `${(quantile(beside.allMs, 0.99) / quantile(without.allMs, 0.99)).toFixed(2)} times; wanted: 1.2; ${meanwhile.words()}`,
+    `${(quantile(beside.allMs, 0.99) / quantile(without.allMs, 0.99)).toFixed(2)} times; wanted: 1.2; ` +
+    meanwhile.words(),
 )
 
 describe('a note on the cluster', () => {
