@@ -89,7 +89,12 @@ describe('a quick test round', () => {
       const on = await visitor.text('[data-test="on"]')
       await visitor.page.focus('[data-test="station"] button')
       await visitor.click('Start')
-      await new Promise((done) => setTimeout(done, 3200))
+      // What the page's own watch shows: a page that is slow begins later than it was pressed.
+      await visitor.page.waitForFunction(
+        () =>
+          Number(document.querySelector('[data-test="station"] [role="timer"]')?.textContent?.match(/[\d.]+/)?.[0]) >=
+          3.2,
+      )
       await visitor.click('Stop')
       return on
     }
