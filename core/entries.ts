@@ -73,6 +73,16 @@ export function entriesOf<K extends string, V>(record: Partial<Record<K, V>>): [
 }
 
 /**
+ * A record of known keys, each with its value.
+ *
+ * @example
+ * recordOf(['bed', 'chair'], (tier) => tier.length) // { bed: 3, chair: 5 }
+ */
+export function recordOf<K extends string, V>(keys: readonly K[], valueOf: (key: K) => V): Record<K, V> {
+  return Object.fromEntries(keys.map((key) => [key, valueOf(key)])) as Record<K, V>
+}
+
+/**
  * What must be there by now.
  *
  * @param otherwise what is said where it is not

@@ -53,7 +53,12 @@ export async function call<R extends Route>(route: R, ...[sent]: Asked<R>): Prom
         isSignedOut.value = response.status === 401
     },
   })
-  return (route.reply ? route.reply.parse(reply) : reply) as ReplyOf<R>
+  return replyIn(route, reply)
+}
+
+/** What came, as the contract says; as it is where the contract leaves it open. */
+function replyIn<R extends Route>(route: R, came: unknown): ReplyOf<R> {
+  return (route.reply ? route.reply.parse(came) : came) as ReplyOf<R>
 }
 
 /** Sends a file as it is to a route that takes one, with the passphrase that it lies under where it does. */
@@ -67,7 +72,7 @@ export async function sendFile<R extends Route>(
     ...(passphrase === '' ? {} : { [PASSPHRASE_HEADER]: encodeURIComponent(passphrase) }),
   }
   const reply = await $fetch<unknown>(route.path, { method: 'POST', body: file, headers, query, retry: 0 })
-  return route.reply?.parse(reply) as ReplyOf<R>
+  return replyIn(route, reply)
 }
 
 /** Where a route is, with its parameters filled in: for links, downloads and streams. */

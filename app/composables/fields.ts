@@ -11,6 +11,24 @@ export function textIn({ target }: Event): string {
   return isField ? target.value : ''
 }
 
+/** What was chosen in the field that an event comes from; it stands empty again, for the next. */
+export function takenFrom(event: Event): string {
+  const text = textIn(event)
+  if (event.target instanceof HTMLSelectElement) event.target.value = ''
+  return text
+}
+
+/** Which of those on offer was chosen in the field that an event comes from; null where none of them was. */
+export function chosenOf<T extends string>(offered: Iterable<T>, event: Event): T | null {
+  const text = textIn(event)
+  return [...offered].find((one) => one === text) ?? null
+}
+
+/** Whether the part of the page is unfolded that an event comes from. */
+export function isUnfolded({ target }: Event): boolean {
+  return target instanceof HTMLDetailsElement && target.open
+}
+
 /** The file that was chosen in the field that an event comes from; the same one can be chosen again. */
 export function fileIn({ target }: Event): File | null {
   if (!(target instanceof HTMLInputElement)) return null

@@ -1,4 +1,4 @@
-import { entryAt } from '~~/core/entries'
+import { entryAt, recordOf } from '~~/core/entries'
 
 /** A sensor that is there sends many times a second. */
 const SILENT_AFTER_MS = 1500
@@ -13,7 +13,7 @@ export interface BodySensorKind<Channel extends string> {
   channels: readonly Channel[]
   event: 'deviceorientation' | 'devicemotion'
   /** What one event says; null: nothing of use. */
-  read(event: DeviceOrientationEvent & DeviceMotionEvent): Record<Channel, number> | null
+  read(event: Event): Record<Channel, number> | null
   /** A whole trace of somebody made up, by their place; and whether that sensor stops in the middle. */
   simulate(person: number, seed: number): BodyTrace<Channel>
   isTakenAway?(person: number): boolean
@@ -43,16 +43,15 @@ export function useBodySensor<Channel extends string>(kind: BodySensorKind<Chann
   /** When nothing came any more while it was listened, milliseconds; null: it was stopped. */
   const takenAwayAt = ref<number | null>(null)
   const keys = ['ms', ...kind.channels] as const
-  const samples = Object.fromEntries(keys.map((key) => [key, []])) as unknown as Record<'ms' | Channel, number[]>
-  const copied = () =>
-    Object.fromEntries(keys.map((key) => [key, Float64Array.from(samples[key])])) as unknown as BodyTrace<Channel>
+  const samples = recordOf(keys, (): number[] => [])
+  const copied = (): BodyTrace<Channel> => recordOf(keys, (key) => Float64Array.from(samples[key]))
   const trace = shallowRef(copied())
   let began = 0
   let seed = 1
   let frame = 0
 
   const onEvent = (event: Event) => {
-    const read = kind.read(event as DeviceOrientationEvent & DeviceMotionEvent)
+    const read = kind.read(event)
     if (read) take(event.timeStamp - began, (channel) => read[channel])
   }
   function take(ms: number, value: (channel: Channel) => number): void {

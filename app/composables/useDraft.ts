@@ -30,7 +30,7 @@ export interface Meanwhile<T> {
 export function useDraft<T extends object>(
   key: string,
   blank: () => T,
-  schema: z.ZodType<unknown>,
+  schema: z.ZodType<T>,
   storedVersion: number | null = null,
 ) {
   const kept = draftOf<Kept<T>>(key)
@@ -84,7 +84,7 @@ export function useDraft<T extends object>(
     }
     saving.value = true
     try {
-      const result = await send(checked.data as T, version.value)
+      const result = await send(checked.data, version.value)
       forget()
       meanwhile.value = null
       return result

@@ -7,8 +7,8 @@ const SWAY_SECONDS = 31
 const RAD = Math.PI / 180
 
 /** Where up is, as a phone that is worn upright tells it; some count the other way round. */
-function leans(event: DeviceMotionEvent): { forward: number; side: number } | null {
-  const { x, y, z } = event.accelerationIncludingGravity ?? {}
+function leans(event: Event): { forward: number; side: number } | null {
+  const { x, y, z } = (event instanceof DeviceMotionEvent && event.accelerationIncludingGravity) || {}
   if (typeof x !== 'number' || typeof y !== 'number' || typeof z !== 'number') return null
   const sign = Math.sign(y) || 1
   return { forward: Math.atan2(-z * sign, Math.abs(y)) / RAD, side: Math.atan2(x * sign, Math.abs(y)) / RAD }
@@ -35,8 +35,10 @@ export function useGoSensor() {
     channels: ['pitch', 'turn', 'up'],
     event: 'devicemotion',
     read: (event) => {
-      const [lean, { rotationRate, acceleration }] = [leans(event), event]
-      if (!lean || typeof rotationRate?.alpha !== 'number') return null
+      const lean = leans(event)
+      if (!lean || !(event instanceof DeviceMotionEvent)) return null
+      const { rotationRate, acceleration } = event
+      if (typeof rotationRate?.alpha !== 'number') return null
       // At the back the screen looks backwards; the long axis of the phone is the body's.
       return { pitch: -lean.forward, turn: rotationRate.beta ?? 0, up: acceleration?.y ?? 0 }
     },

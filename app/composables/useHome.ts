@@ -23,7 +23,8 @@ export function useHome(id: string) {
   const stored = computed(() => known.value?.home ?? null)
   const proposals = computed(() => known.value?.proposals ?? [])
   const chosen = ref<string[]>([])
-  const fields = reactive({ daysAWeek: 3, times: '09:00', note: '', anchors: [] as string[], beginsWith: USUAL })
+  const anchors: string[] = []
+  const fields = reactive({ daysAWeek: 3, times: '09:00', note: '', anchors, beginsWith: USUAL })
   const wrong = ref<Record<string, string>>({})
   const message = ref('')
   const said = ref('')

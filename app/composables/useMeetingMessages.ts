@@ -9,7 +9,7 @@ import { withMessage, type HandChoiceRecord, type Message } from '~~/core/lead/m
 import type { OutcomeEvent } from '~~/core/lead/outcome'
 import { stampAfter } from '~~/core/lead/stamp'
 import { withTwins } from '~~/core/plan/chainEdits'
-import type { Arrival, ArrivalSaid } from '~~/core/offer/person'
+import { ArrivalSaid, type Arrival } from '~~/core/offer/person'
 
 /** A class event as it is pressed, before it has an id and a time. */
 export type Pressed = ClassEvent extends infer E
@@ -63,7 +63,7 @@ export function useMeetingMessages({ view, now, isRehearsal, taken }: Said) {
       ([field, value]) => !known || !dequal(known[field], value),
     )
     if (news.length === 0) return
-    const said = Object.fromEntries(news) as ArrivalSaid
+    const said = ArrivalSaid.parse(Object.fromEntries(news))
     send(crypto.randomUUID(), { kind: 'arrivals', participant, arrival: said, at: stamped() })
   }
   /** Says that several came, in one message: it is kept whole or not at all. */

@@ -7,7 +7,7 @@ interface RecordForm<Fields extends object, Stored, Saved> {
   stored: (Stored & { id: string; version: number }) | null
   fieldsOf: (stored: Stored | null) => Fields
   /** What a finished form must fit. */
-  schema: z.ZodType<unknown>
+  schema: z.ZodType<Fields>
   /** How a newer version of the record is read, when the server hands one over. */
   record: z.ZodType<Stored & { version: number }>
   add: (fields: Fields) => Promise<Saved>

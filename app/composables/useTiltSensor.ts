@@ -6,7 +6,7 @@ export function useTiltSensor() {
   return useBodySensor<'deg'>({
     channels: ['deg'],
     event: 'deviceorientation',
-    read: ({ beta }) => (beta === null ? null : { deg: beta }),
+    read: (event) => (event instanceof DeviceOrientationEvent && event.beta !== null ? { deg: event.beta } : null),
     simulate: (person, seed) => ({ ...simulatedTrace(entryAt(SIMULATED_PEOPLE, person), seed) }),
     isTakenAway: (person) => entryAt(SIMULATED_PEOPLE, person).sensor === 'taken-away',
     speed: 3,

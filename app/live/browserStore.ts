@@ -55,7 +55,10 @@ function open(): Promise<IDBPDatabase<Store>> {
         if (!db.objectStoreNames.contains(table)) db.createObjectStore(table, { keyPath })
     },
     // Another window wants a newer store, or the browser has closed this one.
-    blocking: (_now, _then, event) => ((event.target as IDBDatabase).close(), (opened = undefined)),
+    blocking: () => {
+      void opened?.then((db) => db.close())
+      opened = undefined
+    },
     terminated: () => (opened = undefined),
   }))
 }

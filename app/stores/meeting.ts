@@ -7,6 +7,8 @@ import { movementsLed } from '~~/core/lead/movementsLed'
 import { USUAL_ARRIVAL, type Arrival } from '~~/core/offer/person'
 import type { Plan } from '~~/core/plan/plan'
 import type { LaneBlock } from '~~/core/plan/timeline'
+import type { ChangeoverMove } from '~~/core/time/changeover'
+import { strongCue } from '~~/core/time/strongCue'
 import { habitIn, sidesToday } from '~~/core/lead/sidesToday'
 import { calledName } from '~/words/tiers'
 import type { MeetingView } from '~~/core/contract/meetings'
@@ -114,6 +116,12 @@ export const useMeeting = defineStore('meeting', () => {
         offer.catchUp ? [`${calledOf(id)} ${offer.side}`] : [],
       ),
     )
+  /** Who of a lane is told which leg leads on a way. */
+  const leadingLegs = (riders: readonly string[], moves: readonly Pick<ChangeoverMove, 'from' | 'to'>[]): string[] =>
+    riders.flatMap((id) => {
+      const cue = strongCue(moves, lanes.riders.value.get(id)?.mover.strongLeg ?? null, catalogues.catalogue.graph)
+      return cue === '' ? [] : [`${calledOf(id)}: ${cue}.`]
+    })
   const arrivalOf = (participant: string): Arrival =>
     view.value?.arrivals[participant] ?? { ...USUAL_ARRIVAL, came: false }
 
@@ -146,6 +154,7 @@ export const useMeeting = defineStore('meeting', () => {
     sides,
     arrivalOf,
     catchingUp,
+    leadingLegs,
     personOf,
     nameOf,
     calledOf,

@@ -67,9 +67,16 @@ export const useReflection = defineStore('reflection', () => {
     const { outcomes, arrivals } = meeting.opened
     const evidence = withClass(known, { outcomes, arrivals })
     const done = await worker.ask({ evidence: toRaw(evidence), catalogue: toRaw(catalogues.catalogue) })
-    const decided = done.decisions as ProposedDecision[]
     // What concerns tiers, doses, flares and the days after needs more than a device keeps.
-    return { decisions: decided, answered: known.answered, doses: [], takeBack: [], flares: [], atHome: {}, tiers: {} }
+    return {
+      decisions: done.decisions,
+      answered: known.answered,
+      doses: [],
+      takeBack: [],
+      flares: [],
+      atHome: {},
+      tiers: {},
+    }
   }
   function take(known: Reflection): void {
     decisions.value = known.decisions

@@ -1,4 +1,4 @@
-import { entryAt, entryOf } from '../entries'
+import { entriesOf, entryAt, entryOf, recordOf } from '../entries'
 import type { ChangeoverFigure } from '../catalogue/changeoverFigure'
 import {
   EMPTY_SCENE,
@@ -90,19 +90,20 @@ function layered({ stops }: ChangeoverFigure, postures: ReadonlyMap<string, Post
 
 /** A word for both sides takes the place of those of each. */
 function merged(under: PoseContacts, over: PoseContacts): PoseContacts {
-  const kept = Object.entries(under).filter(([key]) => {
+  const kept = entriesOf(under).filter(([key]) => {
     const pair = PAIRS.find((names) => names.includes(key))
     return pair === undefined || !pair.some((name) => name === pair[0] && name in over)
   })
   return { ...Object.fromEntries(kept), ...over }
 }
-const PAIRS: readonly (readonly string[])[] = [LIMBS.slice(0, 3), LIMBS.slice(3), ARMS.slice(0, 3), ARMS.slice(3)]
+type Part = (typeof PARTS)[number]
+const PAIRS: readonly (readonly Part[])[] = [LIMBS.slice(0, 3), LIMBS.slice(3), ARMS.slice(0, 3), ARMS.slice(3)]
 
 /** What is not touched is said to be free, so that nothing of what lies under it shows through. */
 function allNamed(contacts: PoseContacts): PoseContacts {
   const free = PARTS.filter((part) => !(part in contacts) && PAIRS.every((pair) => !pair.includes(part)))
-  const sides = PAIRS.filter((pair) => !pair.some((name) => name in contacts)).map(([both]) => both)
-  return { ...Object.fromEntries([...free, ...sides].map((part) => [part, 'free'])), ...contacts } as PoseContacts
+  const sides = PAIRS.filter((pair) => !pair.some((name) => name in contacts)).flatMap(([both]) => both ?? [])
+  return { ...recordOf([...free, ...sides], (): 'free' => 'free'), ...contacts }
 }
 
 function solved(stops: readonly Layered[], entry: SceneEntry, { camera }: ChangeoverFigure): SolvedPose[] {

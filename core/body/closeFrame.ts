@@ -32,7 +32,8 @@ export function closeFrame(way: Way, camera: Camera, shape: number): Frame | nul
   const [top, bottom] = [Math.min(...ys) - MARGIN, Math.max(...ys) + MARGIN]
   const height = Math.max(LEAST, bottom - top, (right - left) / shape)
   const width = height * shape
-  return [(left + right - width) / 2, (top + bottom - height) / 2, width, height].map(Math.round) as unknown as Frame
+  const [x, y] = [(left + right - width) / 2, (top + bottom - height) / 2]
+  return [Math.round(x), Math.round(y), Math.round(width), Math.round(height)]
 }
 
 const distanceTo = (from: { x: number; y: number }, x: number, y: number) => Math.hypot(x - from.x, y - from.y)

@@ -83,7 +83,7 @@ export function solveFigure(
 
 /** A later layer replaces what the one before says of the same limb; a word for both sides replaces those of each. */
 function mergedContacts(...layers: PoseContacts[]): PoseContacts {
-  const merged: Record<string, string> = {}
+  const merged: PoseContacts = {}
   for (const layer of layers) {
     for (const [both, one, two] of [
       ['feet', 'leftFoot', 'rightFoot'],
@@ -98,7 +98,7 @@ function mergedContacts(...layers: PoseContacts[]): PoseContacts {
     }
     Object.assign(merged, layer)
   }
-  return merged as PoseContacts
+  return merged
 }
 
 function layered(posture: PostureFigure, figure: VariationFigure, name: PoseName): Layers {

@@ -57,9 +57,7 @@ interface Across {
 
 function acrossOf(from: Angles, to: Angles, wide: number): Across[] {
   const goes = (at: number) => Math.abs(entryAt(to, at) - entryAt(from, at))
-  const pairs = PAIRS.map(
-    ([one, other]) => (goes(one) >= goes(other) ? [one, other] : [other, one]) as [number, number],
-  )
+  const pairs = PAIRS.map(([one, other]): [number, number] => (goes(one) >= goes(other) ? [one, other] : [other, one]))
   const most = Math.max(...pairs.map(([along]) => goes(along)))
   return pairs
     .filter(([along]) => most > 0 && goes(along) > most / 2)

@@ -4,6 +4,7 @@ import type { SolvedPose } from './figure'
 import { ANGLE_COUNT } from './joints'
 import { sceneOf } from './scene'
 import type { Base } from './skeleton'
+import { byAxis } from './vector'
 import type { Moment, Way } from './way'
 
 /** A way as it is stored and sent: whole numbers, each moment as what it differs from the one before. */
@@ -55,8 +56,10 @@ export function unpackWay({ base, scene, moments, isRound }: ShippedWay): Way {
     ...(isRound ? { isRound } : {}),
     moments: moments.map((numbers): Moment => {
       numbers.forEach((number, at) => (sum[at] = entryAt(sum, at) + number))
-      const [x, y, z] = sum.slice(ANGLE_COUNT).map((part) => part / PER_HEIGHT) as [number, number, number]
-      return { angles: Float64Array.from(sum.slice(0, ANGLE_COUNT), (angle) => angle / PER_DEGREE), root: [x, y, z] }
+      return {
+        angles: Float64Array.from(sum.slice(0, ANGLE_COUNT), (angle) => angle / PER_DEGREE),
+        root: byAxis((axis) => entryAt(sum, ANGLE_COUNT + axis) / PER_HEIGHT),
+      }
     }),
   }
 }

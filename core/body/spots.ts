@@ -1,5 +1,5 @@
-import { entryAt } from '../entries'
-import type { BodySide } from './joints'
+import { entryAt, entryOf } from '../entries'
+import { SIDES, type BodySide } from './joints'
 import { BUILD, RADIUS } from './segments'
 import type { Skeleton } from './skeleton'
 import { add, mix, scale, turned, type Vec } from './vector'
@@ -25,7 +25,14 @@ export type LimbSpot = (typeof LIMB_SPOTS)[number]
 const MIDDLE_SPOTS = ['seat', 'sacrum', 'waist', 'chest', 'head'] as const
 type MiddleSpot = (typeof MIDDLE_SPOTS)[number]
 /** A named place on the body that can touch something: a ball around a point. */
-export type Spot = MiddleSpot | `${BodySide} ${LimbSpot}`
+export type Spot = MiddleSpot | LimbPlace
+
+type LimbPlace = `${BodySide} ${LimbSpot}`
+const LIMB_PARTS: ReadonlyMap<LimbPlace, { side: BodySide; name: LimbSpot }> = new Map(
+  SIDES.flatMap((side) =>
+    LIMB_SPOTS.map((name): [LimbPlace, { side: BodySide; name: LimbSpot }] => [`${side} ${name}`, { side, name }]),
+  ),
+)
 
 export interface Ball {
   at: Vec
@@ -55,8 +62,8 @@ export function ballAt(body: Skeleton, spot: Spot): Ball {
   }
 }
 
-function limbBallAt(body: Skeleton, spot: `${BodySide} ${LimbSpot}`): Ball {
-  const [side, name] = spot.split(' ') as [BodySide, LimbSpot]
+function limbBallAt(body: Skeleton, spot: LimbPlace): Ball {
+  const { side, name } = entryOf(LIMB_PARTS, spot)
   const limb = body[side]
   switch (name) {
     case 'heel':
@@ -95,5 +102,5 @@ function limbBallAt(body: Skeleton, spot: `${BodySide} ${LimbSpot}`): Ball {
 /** Every spot that could sink into what is beneath or beside the body. */
 export const ALL_SPOTS: readonly Spot[] = [
   ...MIDDLE_SPOTS,
-  ...(['left', 'right'] as const).flatMap((side) => LIMB_SPOTS.map((name): Spot => `${side} ${name}`)),
+  ...SIDES.flatMap((side) => LIMB_SPOTS.map((name): Spot => `${side} ${name}`)),
 ]

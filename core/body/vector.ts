@@ -19,6 +19,16 @@ export const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
 export const mix = (a: Vec, b: Vec, share: number): Vec => add(scale(a, 1 - share), scale(b, share))
 
 /**
+ * A point by its three axes.
+ *
+ * @example
+ * byAxis((axis) => 2 * axis) // [0, 2, 4]
+ */
+export function byAxis(of: (axis: 0 | 1 | 2) => number): Vec {
+  return [of(0), of(1), of(2)]
+}
+
+/**
  * A direction of length one.
  *
  * @example

@@ -8,7 +8,7 @@ import { cm, sceneOf, type Scene } from './scene'
 import { skeletonOf, type Base, type Skeleton } from './skeleton'
 import { solvePose } from './solve'
 import { ballAt, type Spot } from './spots'
-import { add, mix, type Vec } from './vector'
+import { add, byAxis, mix, type Vec } from './vector'
 
 /** A body at one moment of its way: all angles, degrees, and the middle of the hips, body heights. */
 export interface Moment {
@@ -119,10 +119,8 @@ export function asMoment({ angles, root }: SolvedPose): Moment {
 
 /** What touches the same in both poses, and is kept all the way. */
 function keptContacts({ posture, figure, names, to }: WayTask, scene: Scene, body: Skeleton): Contact[] {
-  const [before, after] = names.map((name) => contactsIn(contactsAt(posture, figure, name), scene)) as [
-    Contact[],
-    Contact[],
-  ]
+  const contactsOf = (name: WayTask['names'][number]) => contactsIn(contactsAt(posture, figure, name), scene)
+  const [before, after] = [contactsOf(names[0]), contactsOf(names[1])]
   const goes = figure[names[1]]?.goes ?? {}
   const steps = goingSpots(only(goes, 'steps'))
   // What rests on something that differs between the poses, as on a cushion that is taken away, is not the same.
@@ -226,12 +224,10 @@ export function momentAt({ moments, isRound = false }: Pick<Way, 'moments' | 'is
         (3 * b - before - 3 * c + after) * t * t * t)
     )
   }
-  const root = ([0, 1, 2] as const).map((axis) =>
-    curve(p0?.root[axis] ?? null, p1.root[axis], p2.root[axis], p3?.root[axis] ?? null),
-  )
+  const root = byAxis((axis) => curve(p0?.root[axis] ?? null, p1.root[axis], p2.root[axis], p3?.root[axis] ?? null))
   return {
     angles: p1.angles.map((angle, of) => curve(p0?.angles[of] ?? null, angle, p2.angles[of]!, p3?.angles[of] ?? null)),
-    root: root as unknown as Vec,
+    root,
   }
 }
 

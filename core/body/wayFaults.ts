@@ -1,4 +1,4 @@
-import { entryAt } from '../entries'
+import { entryAt, keysOf } from '../entries'
 import { contactsIn } from './contacts'
 import { contactsAt, goingSpots, pinsFor } from './figure'
 import { JOINTS } from './joints'
@@ -7,7 +7,7 @@ import type { Skeleton } from './skeleton'
 import { missedBy } from './solve'
 import { overlaps, sinkings } from './sinking'
 import { ballAt, type Spot } from './spots'
-import { aboutY, length, mix, sub, turned, type Vec } from './vector'
+import { aboutY, byAxis, length, mix, sub, turned, type Vec } from './vector'
 import { bodyAt, momentAt, type Way, type WayTask } from './way'
 
 /** What a way may do beyond what its end poses do, cm; a study's numbers. */
@@ -82,7 +82,7 @@ export function isSound(faults: WayFaults): boolean {
  * worstOf({ slide: 1, skate: 0, sink: 0, limb: 0, chair: 0, joint: 0, snap: 5 }) // 2
  */
 export function worstOf({ joint, snap, ...faults }: WayFaults): number {
-  const shares = (Object.keys(AT_MOST_CM) as (keyof typeof AT_MOST_CM)[]).map((name) => faults[name] / AT_MOST_CM[name])
+  const shares = keysOf(AT_MOST_CM).map((name) => faults[name] / AT_MOST_CM[name])
   return Math.max(joint / LIMIT_SLACK, snap / SNAP_DEG, ...shares)
 }
 
@@ -186,7 +186,7 @@ function inChair(body: Skeleton, scene: Scene): number {
 
 /** How far a point is from a box round the origin; below 0 within it. */
 function toBox(point: Vec, half: Vec): number {
-  const over = ([0, 1, 2] as const).map((axis) => Math.abs(point[axis]) - half[axis]) as unknown as Vec
+  const over = byAxis((axis) => Math.abs(point[axis]) - half[axis])
   const outside = length([Math.max(0, over[0]), Math.max(0, over[1]), Math.max(0, over[2])])
   return outside > 0 ? outside : Math.max(...over)
 }

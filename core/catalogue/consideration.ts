@@ -58,6 +58,8 @@ export const Consideration = z.object({
   effortNotAsked: z.boolean().default(false),
   /** Who has it without its being written down: those never screened, those who stay in a wheelchair. */
   holdsFor: z.enum(['unscreened', 'wheelchair']).optional(),
+  /** The leg that it is of is the weaker one: the other leads on the way to the floor and up. */
+  weakLeg: z.boolean().default(false),
   /** It ends when one of these is reached in a measure that was taken after it began: a gate, and not a calendar. */
   endsWith: z.array(z.object({ measure: z.string(), atLeast: z.number() })).default([]),
   /** Where the row comes from. */

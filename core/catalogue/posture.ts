@@ -23,6 +23,9 @@ export const Move = z.object({
   /** Spoken when going from the first to the second, and back. */
   cue: z.string(),
   backCue: z.string(),
+  /** What is added for whoever has one leg that is stronger, each way; `{side}` is that leg's. */
+  strongCue: z.string().includes('{side}').optional(),
+  backStrongCue: z.string().includes('{side}').optional(),
   demands: z.array(Tag).default([]),
 })
 export type Move = z.infer<typeof Move>

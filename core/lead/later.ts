@@ -1,3 +1,5 @@
+import { keysOf, recordOf } from '../entries'
+
 /**
  * Fields that are said anew, each with when it was said, epoch milliseconds; a field without a time is as old as can
  * be.
@@ -18,7 +20,7 @@ export interface Timed<F extends object> {
 export function laterOf<F extends object>(known: Timed<F>, said: Timed<Partial<F>>): Timed<F> {
   const fields = { ...known.fields }
   const at = { ...known.at }
-  for (const key of Object.keys(said.fields) as (keyof F & string)[]) {
+  for (const key of keysOf<keyof F & string>(said.fields)) {
     const [before, after] = [at[key] ?? 0, said.at[key] ?? 0]
     const value = said.fields[key] as F[keyof F & string]
     const isKnown = fields[key] !== undefined
@@ -41,5 +43,5 @@ function wordsOf(value: unknown): string {
  * saidAt({ pain: 7 }, 9).at // { pain: 9 }
  */
 export function saidAt<F extends object>(fields: F, at: number): Timed<F> {
-  return { fields, at: Object.fromEntries(Object.keys(fields).map((key) => [key, at])) as Timed<F>['at'] }
+  return { fields, at: recordOf(keysOf<keyof F & string>(fields), () => at) }
 }

@@ -62,6 +62,16 @@ describe('a class as it is shown to a room', () => {
     const seconds = Object.values(homeward).map((moves) => moves.reduce((sum, move) => sum + move.seconds, 0))
     expect(Math.max(...seconds)).toBe(timeline.endingSeconds)
   })
+  it('says of nobody which leg leads on the way to the floor', () => {
+    const { meeting, ...more } = known()
+    const weak = { consideration: 'stroke-weak-side', side: 'left' as const, clearedBy: '' }
+    const all = { ...more, people: [personIn('floor', { id: ANN, considerations: [weak] })] }
+    const of = { ...all, meeting: { ...meeting, plan: planWith([blockOfMovement('round-and-arch', { id: 'a' })]) } }
+    expect(takingPart(of, catalogue).riders[0]!.mover.strongLeg).toBe('right')
+    const said = shownClass(of, { catalogue, textsOf: () => undefined, withNames: true })
+    expect(said.lanes['a']!.floor!.moves.map(({ to }) => to)).toContain('floor/half-kneel')
+    expect(JSON.stringify(said)).not.toMatch(/right foot|strongLeg/)
+  })
   it('says nothing of health, pain, ids or who does which variation', () => {
     const said = JSON.stringify(
       shown([

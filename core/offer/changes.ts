@@ -31,10 +31,16 @@ export function changesOf(
     blocked.length === 0 ? '' : `Not offered${where}: ${blocked.join(', ')}.`,
     ...doseChanges(row),
     ...adjustments(row, row.sided ? side : 'both'),
+    row.weakLeg ? `Down to the floor and up, the ${strongerOf(side)} leg leads.` : '',
     watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,
     row.rangeAtMost ? `Up to ${row.rangeAtMost.share * 100} % of the measured range${where}.` : '',
     ...row.watch,
   ].filter((sentence, at, all) => sentence !== '' && all.indexOf(sentence) === at)
+}
+
+function strongerOf(weak: Side): string {
+  if (weak === 'both') return 'stronger'
+  return weak === 'left' ? 'right' : 'left'
 }
 
 function waitWords({ tag, repetitions, seconds }: NonNullable<Consideration['waitBetween']>): string {

@@ -5,6 +5,7 @@ import { hasWay, type Mover } from '../time/changeover'
 import { opensTag } from './clearance'
 import { factsOf } from './facts'
 import type { Arrival, Person } from './person'
+import { strongLegOf } from './strongLeg'
 
 /**
  * How a person changes position today: pace and waits with all that considerations and the day add.
@@ -36,7 +37,7 @@ export function moverOf(person: Person, catalogue: Catalogue, arrival?: Arrival)
     standingWaitSeconds = Math.max(standingWaitSeconds, catalogue.clock.dizzy.waitSeconds)
     avoid.add('floor-transfer')
   }
-  return { pace, sittingWaitSeconds, standingWaitSeconds, avoid }
+  return { pace, sittingWaitSeconds, standingWaitSeconds, strongLeg: strongLegOf(person, catalogue), avoid }
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Side, Tier } from '../catalogue/words'
+import type { Level, Side, Tier } from '../catalogue/words'
 import { beliefEases, beliefSteps } from './believing'
 import { countingEases, countingSteps } from './counting'
 import { becauseOf, type DecisionNote, type DecisionReason } from './decisionWords'
@@ -20,8 +20,8 @@ export interface Decision extends DecisionReason {
   kind: DecisionKind
   movement: string
   tier: Tier
-  fromLevel: number
-  toLevel: number
+  fromLevel: Level
+  toLevel: Level
   /** Which side the step moves; the other one stays where it is. */
   moves: Side
   /** What decided: a rule that eases at once, what is believed, or counting. */

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Variation } from '../catalogue/catalogue'
 import type { Judgement } from '../catalogue/judgement'
 import type { School } from '../catalogue/school'
-import type { Quality, Side, Tier } from '../catalogue/words'
+import type { Level, Quality, Side, Tier } from '../catalogue/words'
 import type { Dials } from '../offer/dials'
 import type { Belief } from './belief'
 import type { SideReason } from './decisionWords'
@@ -20,7 +20,7 @@ export type Judging = z.infer<typeof Judging>
 export interface SideStanding {
   side: Side
   /** The rung that is worked at, and what was turned on it. */
-  level: number
+  level: Level
   dials: Dials
   /** ISO day of the last turn of a dial on this rung: by counting, what was done until then says nothing of it. */
   since: string | null
@@ -54,8 +54,8 @@ export interface Question {
 export interface Verdict {
   kind: DecisionKind
   side: Side
-  fromLevel: number
-  toLevel: number
+  fromLevel: Level
+  toLevel: Level
   by: 'rule' | Judging
   reason: SideReason
   /** Who steps first. */

@@ -1,4 +1,5 @@
 import { entryOf } from '../entries'
+import type { BodySide } from '../body/joints'
 import type { Clock } from '../catalogue/clock'
 import type { Move, Posture, PostureGraph } from '../catalogue/posture'
 import type { Tag } from '../catalogue/words'
@@ -11,6 +12,8 @@ export interface Mover {
   sittingWaitSeconds: number
   /** Waited after standing up, seconds. */
   standingWaitSeconds: number
+  /** The leg that leads on the way to the floor and up, where the other is weaker; null: either. */
+  strongLeg: BodySide | null
   /** Demands that a consideration blocks for this person: postures and moves that carry them are closed. */
   avoid: ReadonlySet<Tag>
 }
@@ -19,10 +22,10 @@ export interface Mover {
  * Somebody without limits who moves at the usual pace.
  *
  * @example
- * usualMover(clock) // { pace: 1.25, sittingWaitSeconds: 0, standingWaitSeconds: 0, avoid: new Set([]) }
+ * usualMover(clock) // { pace: 1.25, sittingWaitSeconds: 0, standingWaitSeconds: 0, strongLeg: null, avoid: new Set([]) }
  */
 export function usualMover({ paces }: Pick<Clock, 'paces'>): Mover {
-  return { pace: paces.usual, sittingWaitSeconds: 0, standingWaitSeconds: 0, avoid: new Set() }
+  return { pace: paces.usual, sittingWaitSeconds: 0, standingWaitSeconds: 0, strongLeg: null, avoid: new Set() }
 }
 
 /** One safe move, as it is spoken and timed. */

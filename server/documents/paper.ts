@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 
@@ -10,7 +9,7 @@ export const STOP = '#B23A2E'
 
 interface Paper {
   pdf: PDFKit.PDFDocument
-  /** The one typeface, as pdfkit takes it, and its bold. */
+  /** The files of the one typeface and of its bold. */
   font: string
   bold: string
   /** Ends the document and hands it over. */
@@ -21,10 +20,7 @@ interface Paper {
 export async function openPaper(title: string, author: string): Promise<Paper> {
   // Large, and wanted seldom: loaded with the first paper.
   const { default: PDFDocument } = await import('pdfkit')
-  const [font, bold] = (await Promise.all([400, 700].map((weight) => readFile(fontFile(weight))))) as unknown as [
-    string,
-    string,
-  ]
+  const [font, bold] = [fontFile(400), fontFile(700)]
   // The font alone: none of the built-in ones is needed.
   const pdf = new PDFDocument({
     size: 'A4',

@@ -97,7 +97,7 @@ function weeksAtHome({ atHome, meeting }: ReflectedMeeting): Record<string, Days
 /** What a meeting proposes of everybody as they stood before its decisions were answered. */
 export function proposedIn(reflected: ReflectedMeeting): Pick<Reflection, 'decisions' | 'doses'> {
   const { decisions, doses } = proposalsOf(evidenceIn(reflected), reflected.catalogue)
-  return { decisions: decisions as ProposedDecision[], doses }
+  return { decisions, doses }
 }
 
 /** All that a meeting is reflected on with, for whoever has to do it without the server. */

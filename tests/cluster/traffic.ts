@@ -15,8 +15,8 @@ export class Met {
   readonly allMs: number[] = []
   /** Answers by status; 0: the line broke. */
   readonly answers = new Map<number, number>()
-  /** How long screens were cut off, each time, until they heard again. */
-  readonly cutMs: number[] = []
+  /** How long screens were cut off, each time, until they heard again, and when that began. */
+  readonly cuts: { began: number; ms: number }[] = []
   /** All that screens were sent. */
   heardBytes = 0
 
@@ -124,7 +124,7 @@ export class Screen implements Heard {
 
   private take(event: string): void {
     // The first word after a cut is the end of it.
-    if (this.cutAt !== null) this.met.cutMs.push(performance.now() - this.cutAt)
+    if (this.cutAt !== null) this.met.cuts.push({ began: this.cutAt, ms: performance.now() - this.cutAt })
     this.cutAt = null
     if (!/^event: said$/m.test(event)) return
     const { from, upTo, messages } = JSON.parse(/^data: (.*)$/m.exec(event)![1]!)

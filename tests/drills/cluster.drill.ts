@@ -15,7 +15,7 @@ import { isLong } from './long'
 const TOWN = isLong ? { practices: 40, classes: 100 } : { practices: 2, classes: 4 }
 const SCREENS_EACH = 2
 const NOTE_EVERY_MS = 2_000
-const MINUTES = isLong ? 10 : 0.5
+const MINUTES = isLong ? Number(process.env.CIRCLE_DRILL_MINUTES ?? 10) : 0.5
 /** A screen follows again within that time. */
 const AGAIN_WITHIN_MS = 5_000
 const PARTS = isLong
@@ -72,9 +72,12 @@ describe('classes of a town on a cluster of which every part is killed in turn',
       }
     })
     const until = Date.now() + MINUTES * 60_000
+    const killed: { part: string; at: number }[] = []
     for (let kill = 0; kill < PARTS.length || Date.now() < until; kill += 1) {
       await wait(isLong ? 10_000 : 1_500)
-      await cluster.kill(PARTS[kill % PARTS.length]!)
+      const part = PARTS[kill % PARTS.length]!
+      killed.push({ part, at: performance.now() })
+      await cluster.kill(part)
     }
     going = false
     await Promise.all(leading)
@@ -82,7 +85,7 @@ describe('classes of a town on a cluster of which every part is killed in turn',
     const heardAll = () => screens.every((screen) => (screen.parts.at(-1)?.upTo ?? 0) >= lastOf(stored, screen.meeting))
     await expect.poll(heardAll, { timeout: AGAIN_WITHIN_MS }).toBe(true)
     await Promise.all(screens.map((screen) => screen.end()))
-    say(met)
+    say(met, killed)
     expect(faultsIn(met.sent, screens, stored)).toEqual([])
     expect(met.sent.every(({ confirmed }) => confirmed !== null)).toBe(true)
     expect(met.answers.get(500) ?? 0).toBe(0)
@@ -122,7 +125,14 @@ async function sumsOfAll(): Promise<Record<string, unknown>[]> {
   )
 }
 
-function say({ sent, plainMs, allMs, cutMs, answers }: Met): void {
+/** What was met with, and which part's end cut screens off the longest. */
+function say({ sent, plainMs, allMs, cuts, answers }: Met, killed: readonly { part: string; at: number }[]): void {
+  const cutMs = cuts.map(({ ms }) => ms)
+  const longestBy = new Map<string, number>()
+  for (const { began, ms } of cuts) {
+    const part = killed.findLast(({ at }) => at <= began)?.part ?? 'none'
+    longestBy.set(part, Math.max(longestBy.get(part) ?? 0, Math.round(ms)))
+  }
   const ms = (values: number[], share: number) => Math.round(quantile(values, share))
   console.log(
     [
@@ -131,6 +141,7 @@ function say({ sent, plainMs, allMs, cutMs, answers }: Met): void {
       `at the first try ${plainMs.length}: p50 ${ms(plainMs, 0.5)}, p99 ${ms(plainMs, 0.99)} ms`,
       `with all tries: p99 ${ms(allMs, 0.99)}, at most ${ms(allMs, 1)} ms`,
       `screens were cut off ${cutMs.length} times: median ${ms(cutMs, 0.5)}, at most ${ms(cutMs, 1)} ms`,
+      `the longest after the end of each: ${[...longestBy].map(([part, longest]) => `${part} ${longest}`).join(', ')}`,
       `answers: ${[...answers].map(([status, count]) => `${status} ${count}`).join(', ')}`,
     ].join('\n'),
   )

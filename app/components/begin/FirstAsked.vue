@@ -56,10 +56,7 @@ function take(gone: Exception): void {
         aria-label="To what"
         :disabled="who === ''"
         value=""
-        @change="
-          add(textIn($event))
-          ;($event.target as HTMLSelectElement).value = ''
-        "
+        @change="add(takenFrom($event))"
       >
         <option value="">to what</option>
         <option v-for="{ id } in questions" :key="id" :value="id">{{ wordsOf(id) }}</option>

@@ -38,7 +38,7 @@ const options = computed((): ApexOptions => ({
     curve: stepped ? 'stepline' : 'straight',
     dashArray: series.map((_, at) => (at % 2 === 1 ? 4 : 0)),
   },
-  markers: { size: 5, strokeWidth: 0, shape: series.map((_, at) => (at % 2 === 1 ? 'square' : 'circle')) as never },
+  markers: { size: 5, strokeWidth: 0, shape: series.map((_, at) => (at % 2 === 1 ? 'square' : 'circle')) },
   xaxis: { type: 'datetime', tooltip: { enabled: false }, labels: { style: { fontSize: '13px' } } },
   yaxis: {
     min,

@@ -120,7 +120,7 @@ const options = computed((): ApexOptions => ({
     shape: [
       ...Array(2 * bands.value).fill('circle'),
       ...sides.value.map(({ side }) => (side === 'right' ? 'square' : 'circle')),
-    ] as never,
+    ],
     strokeWidth: 0,
   },
   xaxis: { type: 'datetime', tooltip: { enabled: false }, labels: { style: { fontSize: '13px' } } },

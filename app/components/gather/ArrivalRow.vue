@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { startOfDay, subDays } from 'date-fns'
+import { keysOf } from '~~/core/entries'
 import { joined } from '~~/core/sentence'
 import type { Tier } from '~~/core/catalogue/words'
 import { notAskedOf } from '~~/core/offer/firstQuestions'
@@ -142,7 +143,7 @@ const hurt = computed(() => person.remembered.map(rememberedWords).join(' '))
           :class="arrival.news === 'none' ? '' : 'border-mark'"
           :value="arrival.news"
           :aria-label="`New since last time, ${person.name}`"
-          @change="set({ news: textIn($event) as Arrival['news'] })"
+          @change="set({ news: chosenOf(keysOf(NEWS), $event) ?? 'none' })"
         >
           <option v-for="(words, key) in NEWS" :key="key" :value="key">{{ words }}</option>
         </select>

@@ -4,7 +4,7 @@ import { addGoal, saveGoal } from '~~/core/contract/goals'
 import { testOf } from '~~/core/goal/attainment'
 import { Goal, GOAL_STEPS, GoalFields } from '~~/core/goal/goal'
 import { goalSteps, proposedTarget, stepSign } from '~~/core/goal/goalSteps'
-import type { Side } from '~~/core/catalogue/words'
+import { Side } from '~~/core/catalogue/words'
 import { amountWords } from '~~/core/measure/record'
 
 /** A goal as it is agreed: their words, the task and its test, where they are, and what is aimed at. */
@@ -127,7 +127,12 @@ const MATTERS = [
         </section>
         <section aria-label="Where they are and what is aimed at" class="space-y-4">
           <AppField v-if="test.sides" v-slot="{ id: field, fieldClass }" label="Side" class="w-40"
-            ><select :id="field" :class="fieldClass" :value="fields.side" @change="turn(textIn($event) as Side)">
+            ><select
+              :id="field"
+              :class="fieldClass"
+              :value="fields.side"
+              @change="turn(chosenOf(Side.options, $event) ?? 'both')"
+            >
               <option value="both">the weaker one</option>
               <option value="left">left</option>
               <option value="right">right</option>

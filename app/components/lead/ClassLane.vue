@@ -84,6 +84,8 @@ const side = computed(() => workingSide(moment.value?.side ?? 'both', meeting.si
 const catchingUp = computed(() =>
   moment.value?.side === 'weaker' ? meeting.catchingUp(lane, blockIndex).join(', ') : '',
 )
+/** Who has one leg that leads on the way. */
+const legs = computed(() => (stepKind === 'changeover' ? meeting.leadingLegs(lane.riders, lane.moves).join(' ') : ''))
 /** Those who would rather move than stay still do, in the same seconds. */
 const ways = computed(() => {
   const block = meeting.plan?.blocks[blockIndex]
@@ -186,10 +188,11 @@ const wraps = computed(() => variations.value.length * LINE_PX + secondLinesPx.v
       <p v-if="catchingUp" class="text-[1.2rem] font-semibold leading-snug">
         Once more: {{ catchingUp }}. The others stay and breathe.
       </p>
+      <p v-if="legs" class="text-[1.2rem] font-semibold leading-snug" data-test="leading-legs">{{ legs }}</p>
       <p
-        v-else
+        v-if="!catchingUp"
         class="text-[1.35rem] leading-snug"
-        :class="isRoomFor(2 * CUE_PX) ? 'line-clamp-2' : 'line-clamp-1'"
+        :class="isRoomFor(2 * CUE_PX + (legs ? SECOND_LINE_PX : 0)) ? 'line-clamp-2' : 'line-clamp-1'"
         data-test="lane-cue"
       >
         {{ cue }}

@@ -4,12 +4,15 @@ import type { LaneMove } from '~~/core/lead/moveAt'
 import { TIER_NAMES } from '~/words/tiers'
 
 /** A lane on its way back to where it began: move by move, as it is said. */
-const { tier, moves, onTheWay, figurePx } = defineProps<{
+const { tier, riders, moves, onTheWay, figurePx } = defineProps<{
   tier: Tier
+  riders: readonly string[]
   moves: readonly LaneMove[]
   onTheWay: () => number | null
   figurePx: number
 }>()
+const meeting = useMeeting()
+const legs = computed(() => meeting.leadingLegs(riders, moves).join(' '))
 const STANDS = () => ({ share: 0, isOther: false })
 const move = useMoveNow(
   () => moves,
@@ -36,6 +39,7 @@ const move = useMoveNow(
       <p class="flex items-center gap-2 text-[1.2rem] font-semibold">
         <TierGlyph :tier="tier" :size="30" class="shrink-0" />{{ TIER_NAMES[tier] }}
       </p>
+      <p v-if="legs" class="text-[1.2rem] font-semibold leading-snug" data-test="leading-legs">{{ legs }}</p>
       <p class="text-[1.35rem] leading-snug">{{ move?.cue ?? 'There: stay a moment, and breathe.' }}</p>
     </div>
   </section>

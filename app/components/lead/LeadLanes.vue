@@ -86,6 +86,7 @@ const figurePx = computed(() =>
         v-for="(moves, tier) in homeward"
         :key="tier"
         :tier="tier"
+        :riders="meeting.timeline.blocks.at(-1)?.lanes[tier]?.riders ?? []"
         :moves="moves ?? []"
         :on-the-way="led.onTheWay"
         :figure-px="Math.min(figurePx, HOMEWARD_PX)"

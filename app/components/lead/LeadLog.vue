@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { TIERS, type Tier } from '~~/core/catalogue/words'
+import { TIERS } from '~~/core/catalogue/words'
 import { bodySide } from '~~/core/lead/script'
 import { joined } from '~~/core/sentence'
 import type { LedClass } from '~/composables/useClass'
@@ -72,8 +72,10 @@ const out = computed(() =>
     name: meeting.calledOf(id),
   })),
 )
-function move(tier: Tier): void {
-  if (picked.value) meeting.press({ event: 'tier', participant: picked.value, tier })
+function moveFrom(event: Event): void {
+  const tier = chosenOf(TIERS, event)
+  takenFrom(event)
+  if (picked.value && tier) meeting.press({ event: 'tier', participant: picked.value, tier })
 }
 </script>
 
@@ -132,7 +134,7 @@ function move(tier: Tier): void {
           v-if="pickedPerson && led.begun.value && otherTiers.length > 0"
           class="field w-36 min-h-9 py-0"
           :aria-label="`${pickedName} works elsewhere for the rest`"
-          @change="(move(textIn($event) as Tier), (($event.target as HTMLSelectElement).value = ''))"
+          @change="moveFrom($event)"
         >
           <option value="">for the rest …</option>
           <option v-for="tier in otherTiers" :key="tier" :value="tier">{{ TIER_NAMES[tier] }}</option>

@@ -45,11 +45,7 @@ function all(): void {
       <h2 class="text-[1.15rem]">Even press</h2>
       <label v-if="waiting.length > 0"
         ><span class="sr-only">Who presses</span
-        ><select
-          class="field w-56"
-          data-test="press-who"
-          @change="(sit(textIn($event)), (($event.target as HTMLSelectElement).value = ''))"
-        >
+        ><select class="field w-56" data-test="press-who" @change="sit(takenFrom($event))">
           <option value="">Somebody who presses …</option>
           <option v-for="{ person } in waiting" :key="person.id" :value="person.id">
             {{ calledName(person.name) }}

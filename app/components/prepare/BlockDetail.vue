@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { entryAt } from '~~/core/entries'
 import { isUsual, reasonWords } from '~~/core/offer/reason'
-import type { Block, Plan } from '~~/core/plan/plan'
+import type { Plan } from '~~/core/plan/plan'
 import { followSchool, type Edit } from '~~/core/plan/edits'
-import { TIERS } from '~~/core/catalogue/words'
+import { SchoolId, TIERS } from '~~/core/catalogue/words'
 import { waysOf } from '~~/core/plan/ways'
 import { isTwoSided } from '~~/core/time/workSeconds'
 import { clockWords } from '~/words/clock'
@@ -73,12 +73,7 @@ const lanes = computed(() =>
             :value="block.school ?? ''"
             :disabled="locked"
             data-field="school"
-            @change="
-              emit(
-                'edit',
-                followSchool(plan, blockId, ((textIn($event) || null) as Block['school'] | null) ?? null, catalogue),
-              )
-            "
+            @change="emit('edit', followSchool(plan, blockId, chosenOf(SchoolId.options, $event), catalogue))"
           >
             <option value="">the plan’s</option>
             <option v-for="school in catalogue.schools.values()" :key="school.id" :value="school.id">

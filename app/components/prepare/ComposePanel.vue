@@ -167,29 +167,14 @@ const whyWords = computed(() => {
       /></label>
       <label class="w-60"
         ><span class="label text-[0.94rem]">Must be in it</span
-        ><select
-          class="field"
-          value=""
-          data-test="pin"
-          @change="
-            turnPin(textIn($event))
-            ;($event.target as HTMLSelectElement).value = ''
-          "
-        >
+        ><select class="field" value="" data-test="pin" @change="turnPin(takenFrom($event))">
           <option value="">choose</option>
           <option v-for="movement in all" :key="movement.id" :value="movement.id">{{ movement.name }}</option>
         </select></label
       >
       <label class="w-60"
         ><span class="label text-[0.94rem]">Leave out</span
-        ><select
-          class="field"
-          value=""
-          @change="
-            turnBan(textIn($event))
-            ;($event.target as HTMLSelectElement).value = ''
-          "
-        >
+        ><select class="field" value="" @change="turnBan(takenFrom($event))">
           <option value="">choose</option>
           <option v-for="movement in all" :key="movement.id" :value="movement.id">{{ movement.name }}</option>
         </select></label

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { Dose, type DoseKind } from '~~/core/catalogue/dose'
+import { keysOf } from '~~/core/entries'
+import { Dose } from '~~/core/catalogue/dose'
 import { DOSE_KINDS } from '~/words/prepare'
 
 /** The fields of a dose; each change that fits is handed on as a whole dose. */
@@ -8,6 +9,7 @@ const { dose, disabled = false } = defineProps<{ dose: Dose; disabled?: boolean 
 const emit = defineEmits<{ change: [dose: Dose] }>()
 const id = useId()
 const kind = computed(() => DOSE_KINDS[dose.kind])
+const numbers = computed(() => new Map(Object.entries(dose).map(([key, value]) => [key, Number(value)])))
 
 /** Checks one field as part of the dose, so that its own message is shown at it. */
 function fieldSchema(key: string) {
@@ -32,7 +34,7 @@ function set(key: string, value: number): void {
         class="field"
         :value="dose.kind"
         :disabled="disabled"
-        @change="emit('change', DOSE_KINDS[textIn($event) as DoseKind].fresh)"
+        @change="emit('change', DOSE_KINDS[chosenOf(keysOf(DOSE_KINDS), $event) ?? dose.kind].fresh)"
       >
         <option v-for="(words, key) in DOSE_KINDS" :key="key" :value="key">{{ words.name }}</option>
       </select>
@@ -42,7 +44,7 @@ function set(key: string, value: number): void {
       :key="`${dose.kind} ${field.key}`"
       :label="field.label"
       :unit="field.unit"
-      :value="(dose as unknown as Record<string, number>)[field.key] ?? 0"
+      :value="numbers.get(field.key) ?? 0"
       :schema="fieldSchema(field.key)"
       :disabled="disabled"
       :data-field="field.key"

@@ -32,7 +32,7 @@ const numberOr = (event: Event) => Number(textIn(event)) || undefined
 </script>
 
 <template>
-  <details :open="isOpen" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
+  <details :open="isOpen" @toggle="isOpen = isUnfolded($event)">
     <summary class="cursor-pointer min-h-11 font-semibold">
       {{
         departing.length === 0

@@ -4,7 +4,7 @@ export type Panel = 'checks' | 'coverage' | 'compose' | 'versions' | 'block' | '
 </script>
 
 <script setup lang="ts">
-import type { SchoolId } from '~~/core/catalogue/words'
+import { SchoolId } from '~~/core/catalogue/words'
 import type { Check } from '~~/core/check/check'
 import { numberIn } from '~~/core/number'
 import type { Edit } from '~~/core/plan/edits'
@@ -56,6 +56,10 @@ watch(
   () => plan.minutes,
   (to) => (minutes.value = String(to)),
 )
+function setSchool(event: Event): void {
+  const chosen = chosenOf(SchoolId.options, event)
+  if (chosen) emit('edit', { edit: 'setSchool', school: chosen })
+}
 function setMinutes(): void {
   const checked = Plan.shape.minutes.safeParse(numberIn(minutes.value) ?? undefined)
   wrongMinutes.value = checked.success ? '' : (checked.error.issues[0]?.message ?? '')
@@ -89,13 +93,7 @@ const toggle = (which: Panel) => (panel.value = panel.value === which ? null : w
         />min</label
       >
       <span class="hidden @min-[900px]:flex items-center gap-1.5"
-        ><select
-          class="word"
-          aria-label="School"
-          :value="plan.school"
-          :disabled="locked"
-          @change="emit('edit', { edit: 'setSchool', school: textIn($event) as SchoolId })"
-        >
+        ><select class="word" aria-label="School" :value="plan.school" :disabled="locked" @change="setSchool">
           <option v-for="other in catalogue.schools.values()" :key="other.id" :value="other.id">
             {{ other.name }}
           </option>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SidePolicy } from '~~/core/catalogue/words'
+import { SideOrder, type SidePolicy } from '~~/core/catalogue/words'
 import type { Edit } from '~~/core/plan/edits'
 import { Block } from '~~/core/plan/plan'
 import { isTwoSided } from '~~/core/time/workSeconds'
@@ -46,7 +46,13 @@ const id = useId()
         class="field"
         :value="block.sideOrder"
         :disabled="disabled"
-        @change="emit('edit', { edit: 'setSideOrder', id: block.id, sideOrder: textIn($event) as Block['sideOrder'] })"
+        @change="
+          emit('edit', {
+            edit: 'setSideOrder',
+            id: block.id,
+            sideOrder: chosenOf(SideOrder.options, $event) ?? block.sideOrder,
+          })
+        "
       >
         <option value="one-side-first">One side first</option>
         <option value="taking-turns">Taking turns</option>

@@ -76,11 +76,7 @@ const others = computed(() =>
       <div v-if="answering.changing" class="flex flex-wrap gap-2 items-end">
         <label
           ><span class="label text-[0.94rem]">Next time</span
-          ><select
-            :value="answering.chosen"
-            class="field w-72"
-            @change="answering.choose(Number(($event.target as HTMLSelectElement).value))"
-          >
+          ><select :value="answering.chosen" class="field w-72" @change="answering.choose(Number(textIn($event)))">
             <option v-for="(option, at) in answering.options" :key="option.words" :value="at">
               {{ option.words }}
             </option>
@@ -93,7 +89,7 @@ const others = computed(() =>
             class="field"
             :class="answering.wrong ? 'field-wrong' : ''"
             maxlength="300"
-            @input="answering.explain(($event.target as HTMLInputElement).value)"
+            @input="answering.explain(textIn($event))"
         /></label>
       </div>
       <p v-if="answering.wrong" class="wrong" role="alert">{{ answering.wrong }}</p>

@@ -165,11 +165,7 @@ const aboutWords = computed(() => {
         <MeasureList :person-id="id" class="mt-4" />
       </template>
     </section>
-    <details
-      v-if="store.person.heightCm"
-      class="border-t border-line pt-3"
-      @toggle="showFits = ($event.target as HTMLDetailsElement).open"
-    >
+    <details v-if="store.person.heightCm" class="border-t border-line pt-3" @toggle="showFits = isUnfolded($event)">
       <summary class="cursor-pointer font-semibold text-[1.2rem] min-h-11">What fits this body</summary>
       <PersonFits v-if="showFits" :height-cm="store.person.heightCm" class="mt-3" />
     </details>
