@@ -35,8 +35,9 @@ export async function followBeating(event: H3Event, scope: Scope, following: Fol
     const message = saying(said)
     if (message) say(message)
   })
+  const clock = () => say({ event: 'clock', data: String(Date.now()) })
   const beat = () => {
-    say({ event: 'clock', data: String(Date.now()) })
+    clock()
     tell(scope, meetingId)
     // One that ran out, or that another server has ended. A database that is away ends none.
     isOpen().then(
@@ -53,6 +54,7 @@ export async function followBeating(event: H3Event, scope: Scope, following: Fol
     clearTimeout(heart)
     unfollow()
   })
-  beat()
+  // It has just been asked whether it may, and read what it has missed.
+  clock()
   return stream.send()
 }

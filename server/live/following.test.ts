@@ -43,8 +43,8 @@ describe('following a meeting', () => {
         if (random.next() < 0.3) coming.push(screen('m', Math.floor(random.next() * last)))
         await aMoment()
       }
+      // Nobody says more: what was said while one was read to is heard all the same.
       const screens = await Promise.all(coming)
-      tell(scope, 'm')
       await vi.waitFor(() => expect(screens.every(({ parts }) => parts.at(-1)!.upTo === last)).toBe(true))
       for (const { parts, since } of screens) {
         expect(parts[0]!.from).toBe(since)
@@ -57,6 +57,31 @@ describe('following a meeting', () => {
       expect(followedMeetings()).toEqual([])
     },
   )
+  it.each([true, false])(
+    'hears the last word that is said while it comes (another is there: %s)',
+    async (isAnother) => {
+      for (let seed = 0; seed < 300; seed += 1) {
+        random = randomFrom(seed)
+        last = 5
+        const there = isAnother ? await screen('m', 5) : null
+        const coming = screen('m', 2)
+        await aMoment()
+        last += 1
+        if (random.next() < 0.5) tell(scope, 'm')
+        else cameTo('m', last)
+        const came = await coming
+        await vi.waitFor(() => expect([came, there ?? came].map(({ parts }) => parts.at(-1)!.upTo)).toEqual([6, 6]))
+        came.end()
+        there?.end()
+      }
+      expect(followedMeetings()).toEqual([])
+    },
+  )
+  it('is followed by nobody where what was missed could not be read', async () => {
+    vi.mocked(saidSince).mockRejectedValueOnce(new Error('away'))
+    await expect(screen('m', 0)).rejects.toThrow('away')
+    expect(followedMeetings()).toEqual([])
+  })
   it('says nothing more to one that has gone', async () => {
     const [one, other] = [await screen('m', 0), await screen('m', 0)]
     one.end()

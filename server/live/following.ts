@@ -12,6 +12,8 @@ interface Follower {
 interface Followed {
   scope: Scope
   followers: Set<Follower>
+  /** How many more are about to follow: they are being read what they have missed. */
+  coming: number
   /** As far as it was read for them. */
   upTo: number
   reading: Promise<void> | undefined
@@ -79,21 +81,32 @@ export async function follow(
   { meetingId, since }: { meetingId: string; since: number },
   hears: Follower['hears'],
 ): Promise<() => void> {
+  // Followed from before the reading on: of what is said meanwhile it hears by the usual way.
+  const meeting = followed.get(meetingId) ?? opened(scope, meetingId, since)
+  const gone = () => {
+    if (meeting.followers.size + meeting.coming === 0 && followed.get(meetingId) === meeting) followed.delete(meetingId)
+  }
+  meeting.coming += 1
   const missed = await saidSince(scope, meetingId, since)
-  const meeting = followed.get(meetingId) ?? opened(scope, meetingId, missed.upTo)
+    .finally(() => (meeting.coming -= 1))
+    .catch((error: unknown) => {
+      gone()
+      throw error
+    })
   const follower = { hears, upTo: missed.upTo }
   hears(missed)
+  if (meeting.followers.size === 0) meeting.upTo = Math.max(meeting.upTo, missed.upTo)
   meeting.followers.add(follower)
-  // Between the reading and the listening somebody may have spoken, and others may be further, or less far.
-  void readOn(meetingId, meeting)
+  // Others may be further: what was said while this one was read to is read once more.
+  if (meeting.upTo > missed.upTo) void readOn(meetingId, meeting)
   return () => {
     meeting.followers.delete(follower)
-    if (meeting.followers.size === 0 && followed.get(meetingId) === meeting) followed.delete(meetingId)
+    gone()
   }
 }
 
 function opened(scope: Scope, meetingId: string, upTo: number): Followed {
-  const meeting: Followed = { scope, followers: new Set(), upTo, reading: undefined, isMore: false }
+  const meeting: Followed = { scope, followers: new Set(), coming: 0, upTo, reading: undefined, isMore: false }
   followed.set(meetingId, meeting)
   return meeting
 }
