@@ -39,8 +39,8 @@ const move = useMoveNow(
       <p class="flex items-center gap-2 text-[1.2rem] font-semibold">
         <TierGlyph :tier="tier" :size="30" class="shrink-0" />{{ TIER_NAMES[tier] }}
       </p>
-      <p v-if="legs" class="text-[1.2rem] font-semibold leading-snug" data-test="leading-legs">{{ legs }}</p>
       <p class="text-[1.35rem] leading-snug">{{ move?.cue ?? 'There: stay a moment, and breathe.' }}</p>
+      <p v-if="legs" class="text-[1.2rem] font-semibold leading-snug" data-test="leading-legs">{{ legs }}</p>
     </div>
   </section>
 </template>
