@@ -11,6 +11,7 @@ import { isLong } from './long'
 /**
  * Classes are led in many practices at once, while every database server, every server of the application and HAProxy
  * are killed in turn and come back: nothing is lost or doubled, all screens hear the same, and the nodes hold the same.
+ * `CIRCLE_DRILL_MINUTES` says another length than ten minutes.
  */
 const TOWN = isLong ? { practices: 40, classes: 100 } : { practices: 2, classes: 4 }
 const SCREENS_EACH = 2
