@@ -6,6 +6,7 @@ import { changeover } from '../time/changeover'
 import { strongCue } from '../time/strongCue'
 import { changesOf } from './changes'
 import { moverOf } from './mover'
+import type { Person } from './person'
 import { strongLegOf } from './strongLeg'
 
 const catalogue = shippedCatalogue()
@@ -13,6 +14,11 @@ const withFacts = (...facts: [consideration: string, side: Side][]) =>
   personIn('floor', {
     considerations: facts.map(([consideration, side]) => ({ consideration, side, clearedBy: '' })),
   })
+/** What somebody is told on a way of their own. */
+const toldTo = (person: Person) => (from: string, to: string) => {
+  const mover = moverOf(person, catalogue)
+  return strongCue(changeover(catalogue.graph, from, to, mover)?.moves ?? [], mover.strongLeg, catalogue.graph)
+}
 
 // Common clinical teaching, from memory: the stronger leg is in front on the way to a knee, and pushes up.
 describe('the leg that leads on the way to the floor and up', () => {
@@ -27,18 +33,14 @@ describe('the leg that leads on the way to the floor and up', () => {
     expect(strongLegOf(personIn('floor'), catalogue)).toBeNull()
   })
   it('is told on the way down by a knee and on the way up, each time by its side', () => {
-    const mover = moverOf(withFacts(['stroke-weak-side', 'left']), catalogue)
-    const told = (from: string, to: string) =>
-      strongCue(changeover(catalogue.graph, from, to, mover)?.moves ?? [], mover.strongLeg, catalogue.graph)
+    const told = toldTo(withFacts(['stroke-weak-side', 'left']))
     expect(told('floor/free', 'floor/quadruped')).toBe('the right foot stays in front')
     expect(told('floor/supine', 'floor/free')).toBe('the right foot comes forward, push through the right foot')
     expect(told('floor/supine', 'floor/side-sit')).toBe('')
     expect(told('chair/tall', 'chair/front-edge')).toBe('')
   })
   it('is told bottom first too, to whom kneeling is closed', () => {
-    const mover = moverOf(withFacts(['amputation', 'right']), catalogue)
-    const told = (from: string, to: string) =>
-      strongCue(changeover(catalogue.graph, from, to, mover)?.moves ?? [], mover.strongLeg, catalogue.graph)
+    const told = toldTo(withFacts(['amputation', 'right']))
     expect(told('floor/free', 'floor/supine')).toBe('most of the weight on the left foot')
     expect(told('floor/supine', 'floor/free')).toBe('push through the left foot')
   })
