@@ -2,6 +2,7 @@ import { joined } from '../sentence'
 import { adjustments, type Consideration, type ConsiderationRule } from '../catalogue/consideration'
 import { tagWords, type Side, type Support } from '../catalogue/words'
 import { opensTag, type Clearance } from './clearance'
+import { otherSide } from './otherSide'
 
 /**
  * What a consideration changes, in plain sentences for the person and whoever leads.
@@ -31,16 +32,11 @@ export function changesOf(
     blocked.length === 0 ? '' : `Not offered${where}: ${blocked.join(', ')}.`,
     ...doseChanges(row),
     ...adjustments(row, row.sided ? side : 'both'),
-    row.weakLeg ? `Down to the floor and up, the ${strongerOf(side)} leg leads.` : '',
+    row.weakLeg ? `Down to the floor and up, the ${side === 'both' ? 'stronger' : otherSide(side)} leg leads.` : '',
     watched.length === 0 ? '' : `Watched${where}: ${watched.join(', ')}.`,
     row.rangeAtMost ? `Up to ${row.rangeAtMost.share * 100} % of the measured range${where}.` : '',
     ...row.watch,
   ].filter((sentence, at, all) => sentence !== '' && all.indexOf(sentence) === at)
-}
-
-function strongerOf(weak: Side): string {
-  if (weak === 'both') return 'stronger'
-  return weak === 'left' ? 'right' : 'left'
 }
 
 function waitWords({ tag, repetitions, seconds }: NonNullable<Consideration['waitBetween']>): string {

@@ -1,6 +1,7 @@
 import type { BodySide } from '../body/joints'
 import type { Catalogue } from '../catalogue/catalogue'
 import { factsOf } from './facts'
+import { otherSide } from './otherSide'
 import type { Person } from './person'
 
 /**
@@ -17,5 +18,5 @@ export function strongLegOf(person: Person, catalogue: Pick<Catalogue, 'consider
   const weak = new Set(factsOf(person, catalogue).flatMap(({ row, own }) => (row.weakLeg ? [own.side] : [])))
   const [side] = weak
   if (side === undefined || side === 'both' || weak.size > 1) return null
-  return side === 'left' ? 'right' : 'left'
+  return otherSide(side)
 }

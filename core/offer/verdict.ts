@@ -3,6 +3,7 @@ import type { Catalogue, Variation } from '../catalogue/catalogue'
 import type { Consideration, ConsiderationRule } from '../catalogue/consideration'
 import type { Demand, ImposedRange } from '../catalogue/movement'
 import { SUPPORTS, type Side, type Tag } from '../catalogue/words'
+import { otherSide } from './otherSide'
 import type { Mover } from '../time/changeover'
 import { hasWay } from '../time/changeover'
 import { opensTag } from './clearance'
@@ -145,10 +146,6 @@ function shareOf(range: string, side: Side, person: Person, catalogue: Catalogue
     return limit && limit.of.includes(range) && (own.side === 'both' || own.side === side) ? [limit.share] : []
   })
   return Math.min(1, ...shares)
-}
-
-function otherSide(side: 'left' | 'right'): 'left' | 'right' {
-  return side === 'left' ? 'right' : 'left'
 }
 
 /** A variation belongs to one catalogue, so what it asks is gathered once. */
